@@ -1,0 +1,73 @@
+import type { Series } from "../thermal";
+import { lateRows, meanOver } from "./conditions";
+import type { ChipEstimate } from "./estimate";
+import type { Reason } from "./verdict";
+import type { WorkWitness } from "./work";
+
+/** The slow path counts as seen after this many of its time constants. */
+export const ENOUGH_TAUS = 3;
+const SHORTEST_LOAD_S = 100;
+/** Work may differ by this share and still count as the same. */
+export const SAME_WORK = 0.12;
+/** A fit that misses by more than this follows something else than the power. K rms */
+const MISFIT_K = 4;
+
+export const loadSeconds = (s: Series): number => (s.timeS[s.off - 1] ?? 0) - (s.timeS[s.on] ?? 0);
+
+/** How long the load must be for the air path to be judged, from the slower of the two runs. s */
+export function enoughSeconds(chips: readonly ChipEstimate[], before: Series, after: Series): number {
+  // a short run cannot tell its own time constant: the longer one speaks for the machine
+  const longer = loadSeconds(before) >= loadSeconds(after) ? "before" : "after";
+  const shorter = longer === "before" ? "after" : "before";
+  const taus = chips.flatMap((c) => [c.tauS[longer], Math.min(c.tauS[shorter], 1.6 * c.tauS[longer])]);
+  return Math.max(SHORTEST_LOAD_S, ENOUGH_TAUS * Math.max(0, ...taus));
+}
+
+const clock = (s: number): string => `${Math.floor(Math.round(s) / 60)}:${String(Math.round(s) % 60).padStart(2, "0")}`;
+
+/** Every reason why the two runs cannot be compared as a whole; empty when they can. */
+export function blockingReasons(before: Series, after: Series, chips: readonly ChipEstimate[], work: readonly WorkWitness[]): Reason[] {
+  const reasons: Reason[] = [];
+  const missingRoom = [before.room ? "" : "before", after.room ? "" : "after"].filter(Boolean);
+  if (missingRoom.length) {
+    reasons.push({ code: "no-room-temperature", level: "blocks", message: `No room temperature for the run ${missingRoom.join(" and the run ")}.`, figure: "none" });
+  }
+  const enough = enoughSeconds(chips, before, after);
+  for (const [name, s] of [["before", before], ["after", after]] as const) {
+    const length = loadSeconds(s);
+    if (length < enough) {
+      reasons.push({ code: "load-too-short", level: "blocks", message: `The load of the run ${name} was too short: airflow needs ${clock(enough)}, three of its time constants.`, figure: `${clock(length)} of ${clock(enough)}` });
+    }
+  }
+  for (const w of work) {
+    if (Math.abs(w.ratio - 1) > SAME_WORK) {
+      const percent = Math.round((w.ratio - 1) * 100);
+      reasons.push({ code: "loads-differ", level: "blocks", message: `No power is logged, and by ${w.by} the ${chipName(w.chip)} did ${Math.abs(percent)} % ${percent > 0 ? "more" : "less"} work in the run after.`, figure: `${percent > 0 ? "+" : "−"}${Math.abs(percent)} %` });
+    }
+  }
+  for (const [name, s] of [["before", before], ["after", after]] as const) {
+    for (const c of s.chips) {
+      const idle = meanOver(c.tempC, [Math.max(0, s.on - 20), Math.max(1, s.on)]);
+      const hot = meanOver(c.tempC, lateRows(s));
+      if (flat(c.tempC)) reasons.push({ code: "sensor-stuck", level: "blocks", message: `The ${chipName(c.chip)} temperature of the run ${name} never changes: the sensor is stuck.` });
+      else if (s.on > 5 && hot - idle < 2 && c.powerLogged && meanOver(c.power, lateRows(s)) > 10) {
+        reasons.push({ code: "wrong-sensor", level: "blocks", message: `In the run ${name} the ${chipName(c.chip)} temperature does not rise under load: it is not that chip's sensor.` });
+      }
+    }
+  }
+  for (const c of chips) {
+    const worst = Math.max(c.residualK.before, c.residualK.after);
+    if (worst > MISFIT_K) reasons.push({ code: "does-not-follow", level: "blocks", message: `The ${chipName(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): wrong column, wrong machine or a broken log.` });
+  }
+  if (chips.length === 0) reasons.push({ code: "chips-differ", level: "blocks", message: "The two logs have no chip in common." });
+  return reasons;
+}
+
+function flat(values: Float64Array): boolean {
+  const known = values.filter((v) => Number.isFinite(v));
+  return known.length > 20 && known.every((v) => v === known[0]);
+}
+
+export function chipName(chip: "cpu" | "gpu"): string {
+  return chip === "cpu" ? "processor" : "graphics chip";
+}

@@ -1,0 +1,208 @@
+import { randomExponential, randomLcg } from "d3-random";
+import { blockEquations, riseAt, solveBlocks, type BlockEquations, type ChipId, type Column, type Series } from "../thermal";
+import type { FanState, Matched } from "./conditions";
+
+/** A figure with its 90 % interval. */
+export interface Figure {
+  K: number;
+  low: number;
+  high: number;
+}
+
+export interface PathEstimate {
+  path: "contact" | "airflow";
+  before: Figure;
+  after: Figure;
+  change: Figure;
+}
+
+export interface ChipEstimate {
+  chip: ChipId;
+  paths: [PathEstimate, PathEstimate];
+  before: Figure;
+  after: Figure;
+  change: Figure;
+  /** Dominant time constant of the air path, s. */
+  tauS: { before: number; after: number };
+  /** Root mean square of what the fit leaves, K. */
+  residualK: { before: number; after: number };
+}
+
+export interface PairEstimate {
+  chips: ChipEstimate[];
+  fanExponent: { mean: number; sd: number };
+}
+
+const EXPONENTS = [0.35, 0.5, 0.65, 0.8, 0.95] as const;
+const EXPONENT_PRIOR = { mean: 0.65, sd: 0.13 };
+const REPLICATES = 64;
+/** Share of a path's own height by which two runs' power readings may drift apart (one sigma). */
+const POWER_DRIFT = 0.01;
+/** One sigma of a room temperature read by hand, K. */
+const ROOM_SD_K = 0.3;
+/** What the Foster form itself may miss of the split between the paths, share of the lower of the two heights. */
+const SPLIT_SD = 0.02;
+
+interface Side {
+  series: Series;
+  /** Fan speed the air path is stated at for this run; null leaves the fan out. */
+  reference: number | null;
+}
+
+/**
+ * Heights of contact and airflow of every chip in both runs at matched conditions, with 90 % intervals from a
+ * block bootstrap (exponential weights on blocks of 40 s, which keeps the autocorrelation of the residuals)
+ * drawn over the fan exponent's likelihood, widened by power, room and split errors.
+ */
+export function estimatePair(before: Series, after: Series, matched: Matched, fan: FanState): PairEstimate {
+  const sides = { before: sideOf(before, matched, fan, "before"), after: sideOf(after, matched, fan, "after") };
+  const chips = before.chips.filter((c) => after.chips.some((a) => a.chip === c.chip)).map((c) => c.chip);
+  const scaled = sides.before.reference !== null || sides.after.reference !== null;
+  const exponents = scaled ? EXPONENTS : [EXPONENT_PRIOR.mean];
+  const fits = exponents.map((m) => fitAll(chips, sides, m));
+  const weights = exponentWeights(exponents, fits);
+  const mean = exponents.reduce((a, m, i) => a + m * (weights[i] ?? 0), 0);
+  const sd = Math.sqrt(exponents.reduce((a, m, i) => a + (m - mean) ** 2 * (weights[i] ?? 0), 0));
+  const estimates = chips.map((chip) => chipEstimate(chip, fits, weights, matched, sides));
+  return { chips: estimates, fanExponent: { mean, sd: scaled ? sd : 0 } };
+}
+
+function sideOf(series: Series, matched: Matched, fan: FanState, which: "before" | "after"): Side {
+  if (!series.fan || matched.fanRpm === null) return { series, reference: null };
+  if (fan.kind === "stopped") return { series, reference: fan.run === which ? null : which === "before" ? matched.fanRpm : meanFan(series) };
+  if (fan.kind === "weak" && which === "after" && fan.ratio) return { series, reference: matched.fanRpm * fan.ratio };
+  if (fan.kind === "none") return { series, reference: null };
+  return { series, reference: matched.fanRpm };
+}
+
+/** A before run with a standing fan cannot set the speed; the after run is then judged at its own. */
+function meanFan(series: Series): number {
+  const f = series.fan ?? new Float64Array(1);
+  let s = 0;
+  for (let i = series.off - 1; i >= Math.max(series.on, series.off - 60); i--) s += f[i] ?? 0;
+  return Math.max(1, s / Math.max(1, Math.min(60, series.off - series.on)));
+}
+
+interface SideFit {
+  eq: BlockEquations;
+  x: Float64Array;
+  passive: Uint8Array;
+  sse: number;
+  n: number;
+}
+type PairFit = Record<"before" | "after", Map<ChipId, SideFit>>;
+
+function fitAll(chips: readonly ChipId[], sides: Record<"before" | "after", Side>, exponent: number): PairFit {
+  const fit = (side: Side) =>
+    new Map(chips.map((chip) => {
+      const eq = blockEquations(side.series, chip, { fanReference: side.reference, fanExponent: exponent, roomKnown: side.series.room !== null });
+      const passive = new Uint8Array(eq.columns.length);
+      const s = solveBlocks(eq, null, passive);
+      return [chip, { eq, x: s.x, passive, sse: s.sse, n: s.n }];
+    }));
+  return { before: fit(sides.before), after: fit(sides.after) };
+}
+
+function exponentWeights(exponents: readonly number[], fits: readonly PairFit[]): number[] {
+  const logs = exponents.map((m, i) => {
+    let log = -0.5 * ((m - EXPONENT_PRIOR.mean) / EXPONENT_PRIOR.sd) ** 2;
+    for (const side of ["before", "after"] as const) {
+      for (const f of fits[i]?.[side].values() ?? []) log -= 0.5 * f.eq.grams.length * Math.log((f.sse + 0.02 * f.n) / f.n);
+    }
+    return log;
+  });
+  const top = Math.max(...logs);
+  const raw = logs.map((l) => Math.exp(l - top));
+  const total = raw.reduce((a, b) => a + b, 0);
+  return raw.map((w) => w / total);
+}
+
+function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly number[], matched: Matched, sides: Record<"before" | "after", Side>): ChipEstimate {
+  const random = randomLcg(0.42);
+  const exponential = randomExponential.source(random)(1);
+  const draws = { before: { contact: [] as number[], air: [] as number[] }, after: { contact: [] as number[], air: [] as number[] } };
+  const best = { before: { contact: 0, air: 0, tau: 0, rms: 0 }, after: { contact: 0, air: 0, tau: 0, rms: 0 } };
+  for (const side of ["before", "after"] as const) {
+    fits.forEach((fit, i) => {
+      const f = fit[side].get(chip);
+      if (!f) return;
+      const rise = riseAt(f.eq.columns, f.x, matched.powerW);
+      const w = weights[i] ?? 0;
+      best[side].contact += w * rise.contactK;
+      best[side].air += w * rise.airflowK;
+      best[side].tau += w * dominantTau(f.eq.columns, f.x, matched.powerW);
+      best[side].rms += w * Math.sqrt(f.sse / Math.max(1, f.n));
+    });
+  }
+  const blockWeights: Record<"before" | "after", Float64Array> = { before: new Float64Array(0), after: new Float64Array(0) };
+  for (let r = 0; r < REPLICATES; r++) {
+    const fit = fits[pick(weights, random())];
+    for (const side of ["before", "after"] as const) {
+      const f = fit?.[side].get(chip);
+      if (!f) continue;
+      if (blockWeights[side].length !== f.eq.grams.length) blockWeights[side] = new Float64Array(f.eq.grams.length);
+      const w = blockWeights[side];
+      for (let b = 0; b < w.length; b++) w[b] = exponential();
+      const s = solveBlocks(f.eq, w, Uint8Array.from(f.passive));
+      const rise = riseAt(f.eq.columns, s.x, matched.powerW);
+      draws[side].contact.push(rise.contactK);
+      draws[side].air.push(rise.airflowK);
+    }
+  }
+  const normal = gaussFrom(random);
+  const roomSd = (side: "before" | "after") => (sides[side].series.room ? ROOM_SD_K : 0);
+  const contact = pathEstimate("contact", best.before.contact, best.after.contact, draws.before.contact, draws.after.contact, normal, 0, Math.min(best.before.air, best.before.contact), Math.min(best.after.air, best.after.contact));
+  const airflow = pathEstimate("airflow", best.before.air, best.after.air, draws.before.air, draws.after.air, normal, Math.hypot(roomSd("before"), roomSd("after")), Math.min(best.before.air, best.before.contact), Math.min(best.after.air, best.after.contact));
+  const sum = (side: "before" | "after") => draws[side].contact.map((c, i) => c + (draws[side].air[i] ?? 0));
+  const total = pathEstimate("airflow", best.before.contact + best.before.air, best.after.contact + best.after.air, sum("before"), sum("after"), normal, Math.hypot(roomSd("before"), roomSd("after")), 0, 0);
+  return {
+    chip,
+    paths: [contact, airflow],
+    before: total.before,
+    after: total.after,
+    change: total.change,
+    tauS: { before: best.before.tau, after: best.after.tau },
+    residualK: { before: best.before.rms, after: best.after.rms },
+  };
+}
+
+function pathEstimate(path: "contact" | "airflow", b: number, a: number, bDraws: number[], aDraws: number[], normal: () => number, roomSd: number, bSplit: number, aSplit: number): PathEstimate {
+  const shake = (level: number, split: number, room: number) => level * POWER_DRIFT * normal() + split * SPLIT_SD * normal() + room * normal();
+  const bs = bDraws.map((v) => v + shake(b, bSplit, roomSd / Math.SQRT2));
+  const as = aDraws.map((v) => v + shake(a, aSplit, roomSd / Math.SQRT2));
+  return { path, before: figure(b, bs), after: figure(a, as), change: figure(a - b, as.map((v, i) => v - (bs[i] ?? 0))) };
+}
+
+/** Interval around the best value: the spread of the draws by their standard deviation, at least as wide as the draws' own bias. */
+function figure(K: number, draws: number[]): Figure {
+  const mean = draws.reduce((s, v) => s + v, 0) / draws.length;
+  const sd = Math.sqrt(draws.reduce((s, v) => s + (v - mean) ** 2, 0) / Math.max(1, draws.length - 1));
+  const half = 1.645 * Math.hypot(sd, mean - K);
+  return { K, low: K - half, high: K + half };
+}
+
+function dominantTau(columns: readonly Column[], x: Float64Array, power: Matched["powerW"]): number {
+  let sum = 0;
+  let weighted = 0;
+  columns.forEach((c, i) => {
+    if (c.path !== "airflow" || !c.driver) return;
+    const k = (x[i] ?? 0) * (power[c.driver] ?? 0);
+    sum += k;
+    weighted += k * c.tauS;
+  });
+  return sum > 0 ? weighted / sum : 0;
+}
+
+function pick(weights: readonly number[], u: number): number {
+  let s = 0;
+  for (let i = 0; i < weights.length; i++) {
+    s += weights[i] ?? 0;
+    if (u <= s) return i;
+  }
+  return weights.length - 1;
+}
+
+/** Standard normal by the polar method from a uniform source. */
+function gaussFrom(random: () => number): () => number {
+  return () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+}

@@ -1,0 +1,180 @@
+import { channelOf, type Run } from "../log";
+import { median, type ChipId, type Series } from "../thermal";
+import { chipName, enoughSeconds, loadSeconds, SAME_WORK } from "./comparable";
+import { lateRows, meanOver, type FanState, type Matched } from "./conditions";
+import type { ChipEstimate } from "./estimate";
+import type { CoreSpread, PathVerdict, Reason, RunFacts } from "./verdict";
+import type { WorkWitness } from "./work";
+
+/** Share of the load time a chip spent at its limit, 0 to 1. */
+export function throttledShare(series: Series, chip: ChipId, limitC: number | null): number {
+  const c = series.chips.find((x) => x.chip === chip);
+  if (!c || limitC === null) return 0;
+  let at = 0;
+  let n = 0;
+  for (let i = series.on; i < series.off; i++) {
+    const t = c.tempC[i] ?? NaN;
+    if (!Number.isFinite(t)) continue;
+    n++;
+    if (t >= limitC - 1.01) at++;
+  }
+  const share = n ? at / n : 0;
+  return share < 0.01 ? 0 : Math.round(share * 1000) / 1000;
+}
+
+export function runFacts(series: Series): RunFacts {
+  const late = lateRows(series);
+  const facts: RunFacts = { peakC: {}, lateC: {}, latePowerW: {}, fanRpm: series.fan ? meanOver(series.fan, late) : null, roomC: series.room ? meanOver(series.room, late) : null, loadS: loadSeconds(series) };
+  for (const c of series.chips) {
+    let peak = -Infinity;
+    for (let i = series.on; i < series.off; i++) if ((c.tempC[i] ?? NaN) > peak) peak = c.tempC[i] ?? peak;
+    facts.peakC[c.chip] = peak;
+    facts.lateC[c.chip] = meanOver(c.tempC, late);
+    if (c.powerLogged) facts.latePowerW[c.chip] = meanOver(c.power, late);
+  }
+  return facts;
+}
+
+/** Offset of each core from the mean of all, over the last two minutes under load, in both runs. */
+export function coreSpread(before: Run, after: Run, late: Record<"before" | "after", [fromS: number, toS: number]>): CoreSpread | null {
+  const offsets = (run: Run, [fromS, toS]: [number, number]) => {
+    const cores = run.channels.filter((c) => /^cpu\.core\d+\.temperature$/.test(c.key));
+    const means = cores.map((c) => {
+      let s = 0;
+      let n = 0;
+      for (let i = 0; i < run.timeS.length; i++) {
+        const t = run.timeS[i] ?? 0;
+        const v = c.values[i] ?? NaN;
+        if (t >= fromS && t <= toS && Number.isFinite(v)) {
+          s += v;
+          n++;
+        }
+      }
+      return s / n;
+    });
+    const mean = means.reduce((a, b) => a + b, 0) / means.length;
+    return new Map(cores.map((c, i) => [c.key, (means[i] ?? NaN) - mean]));
+  };
+  const b = offsets(before, late.before);
+  const a = offsets(after, late.after);
+  const keys = [...new Set([...b.keys(), ...a.keys()])].sort((x, y) => x.localeCompare(y, "en", { numeric: true }));
+  if (keys.length < 2) return null;
+  return { cores: keys.map((key) => ({ key, beforeK: b.get(key) ?? null, afterK: a.get(key) ?? null })) };
+}
+
+interface Scene {
+  before: Series;
+  after: Series;
+  runs: { before: Run; after: Run };
+  matched: Matched;
+  fan: FanState;
+  limitC: number | null;
+  chips: readonly ChipEstimate[];
+  paths: readonly { chip: ChipId; paths: readonly PathVerdict[] }[];
+  work: readonly WorkWitness[];
+  facts: { before: RunFacts; after: RunFacts };
+  spread: CoreSpread | null;
+}
+
+const pct = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** What the shapes of the two runs show besides the verdict itself. */
+export function shapeFindings(s: Scene): Reason[] {
+  return [...fanFindings(s), ...limitFindings(s), ...contactFindings(s), ...stateFindings(s), ...powerFindings(s)];
+}
+
+function fanFindings({ fan, facts }: Scene): Reason[] {
+  const which = fan.fan ? `Blower ${fan.fan}` : "The blower";
+  if (fan.kind === "stopped" && fan.run === "after") return [{ code: "fan-stopped", level: "caution", message: `${which} reads 0 rpm in the run after: unplugged until proved otherwise. Judged as it runs now.`, figure: "0 rpm" }];
+  if (fan.kind === "stopped") return [{ code: "fan-stopped", level: "note", message: `${which} stood still in the run before and turns now.`, figure: "0 rpm" }];
+  if (fan.kind === "weak") {
+    const share = fan.ratio !== null && fan.ratio < 1 ? fan.ratio : 1 / (fan.ratio ?? 1);
+    return [{ code: "fan-weak", level: fan.run === "after" ? "caution" : "note", message: `In the run ${fan.run ?? "after"} the blower turns at ${pct(share)} of its usual speed for the same heat.`, figure: `${Math.round((fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0)} rpm` }];
+  }
+  if (fan.kind === "unknown") return [{ code: "fan-not-logged", level: "caution", message: "The fan speed is not in both logs: a change of fan speed counts as airflow." }];
+  return [];
+}
+
+function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[] {
+  const out: Reason[] = [];
+  if (limitC === null) return out;
+  for (const { chip } of chips) {
+    const b = throttledShare(before, chip, limitC);
+    const a = throttledShare(after, chip, limitC);
+    const hotB = (facts.before.lateC[chip] ?? 0) >= limitC - 1.6;
+    const hotA = (facts.after.lateC[chip] ?? 0) >= limitC - 1.6;
+    const pB = facts.before.latePowerW[chip];
+    const pA = facts.after.latePowerW[chip];
+    if (hotB && hotA && pB !== undefined && pA !== undefined && pA > 1.05 * pB) {
+      out.push({ code: "pinned-more-power", level: "note", message: `The ${chipName(chip)} is at its limit in both runs, but holds ${Math.round(pA - pB)} W more: the peaks hide the gain.`, figure: `+${pct(pA / pB - 1)}` });
+    } else if (b > 0.02 || a > 0.02) {
+      out.push({ code: "throttled", level: a > 0.02 ? "caution" : "note", message: `The ${chipName(chip)} was at its limit ${b > 0.02 ? `${pct(b)} of the load before` : "at no time before"}, ${a > 0.02 ? `${pct(a)} after` : "at no time after"}.`, figure: `${pct(b)} → ${pct(a)}` });
+    }
+  }
+  return out;
+}
+
+function contactFindings({ paths, matched, spread, chips }: Scene): Reason[] {
+  const out: Reason[] = [];
+  const cpu = paths.find((p) => p.chip === "cpu")?.paths[0]?.afterKW;
+  const gpu = paths.find((p) => p.chip === "gpu")?.paths[0]?.afterKW;
+  if (cpu && gpu) {
+    // the larger graphics die usually has the lower figure: only a clear excess is said
+    for (const [chip, own, other] of [["cpu", cpu, gpu], ["gpu", gpu, cpu]] as const) {
+      const k = own * (matched.powerW[chip] ?? 0);
+      if (own > (chip === "cpu" ? 4.5 : 1.8) * other && k > 12) out.push({ code: "contact-far-above", level: "caution", message: `Contact of the ${chipName(chip)} stands far above the other chip's: ${own.toFixed(2)} against ${other.toFixed(2)} K/W.` });
+    }
+  }
+  if (spread) {
+    const hottest = spread.cores.reduce((m, c) => ((c.afterK ?? -99) > (m.afterK ?? -99) ? c : m));
+    const grown = (hottest.afterK ?? 0) - (hottest.beforeK ?? 0);
+    if ((hottest.afterK ?? 0) > 5 && grown > 3) {
+      out.push({ code: "core-spread", level: "caution", message: `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ${Math.round(hottest.beforeK ?? 0)} K. Poor paste alone would warm all alike: the plate leans.`, figure: `+${Math.round(hottest.afterK ?? 0)} K` });
+    }
+  }
+  for (const c of chips) {
+    const contact = c.paths[0];
+    const airflow = c.paths[1];
+    if (contact.change.K >= 3 && contact.change.low > 0 && airflow.change.K <= -3 && airflow.change.high < 0) {
+      out.push({ code: "paths-disagree", level: "caution", message: `On the ${chipName(c.chip)} airflow got better while contact got worse: reopen and check the tightening order, pad heights and a forgotten pad film.` });
+    } else if (contact.change.K <= -3 && contact.change.high < 0 && airflow.change.K >= 3 && airflow.change.low > 0) {
+      out.push({ code: "paths-disagree", level: "caution", message: `On the ${chipName(c.chip)} contact got better while airflow got worse: look for a cable in the outlet, a tape left off, a blower not seated.` });
+    }
+  }
+  return out;
+}
+
+function stateFindings({ before, after, chips }: Scene): Reason[] {
+  const out: Reason[] = [];
+  for (const [name, s] of [["before", before], ["after", after]] as const) {
+    for (const c of s.chips) {
+      const late = lateRows(s);
+      const mid = (late[0] + late[1]) >> 1;
+      const climb = meanOver(c.tempC, [mid, late[1]]) - meanOver(c.tempC, [late[0], mid]);
+      if (climb > 1.2 && loadSeconds(s) >= enoughSeconds(chips, before, after)) out.push({ code: "not-steady", level: "note", message: `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the end value is reckoned.`, figure: `${climb.toFixed(1)} K/min` });
+      if (s.on < 10) continue;
+      const idleC = meanOver(c.tempC, [Math.max(0, s.on - 15), s.on]);
+      const startC = meanOver(c.tempC, [0, Math.min(15, s.on)]);
+      if (startC - idleC > 2.5) out.push({ code: "warm-start", level: "note", message: `The ${chipName(c.chip)} was still cooling from earlier work when the run ${name} began.`, figure: `${(startC - idleC).toFixed(0)} K` });
+      const idleLoad = c.load ? median(c.load.slice(0, s.on)) : NaN;
+      if (idleLoad > 15) out.push({ code: "background-load", level: "caution", message: `Something else ran on the ${chipName(c.chip)} in the idle of the run ${name}.`, figure: `${Math.round(idleLoad)} %` });
+    }
+    if (s.on < 5) out.push({ code: "no-idle", level: "caution", message: `The run ${name} has no idle before the load: its start is guessed.` });
+  }
+  return out;
+}
+
+function powerFindings({ work, before, after, facts }: Scene): Reason[] {
+  const out: Reason[] = [];
+  for (const w of work) {
+    if (Math.abs(w.ratio - 1) > SAME_WORK) continue;
+    out.push({ code: "no-power", level: "caution", message: w.by === "nothing" ? `No power, load or clock of the ${chipName(w.chip)} in the logs: the same work was assumed.` : `No power of the ${chipName(w.chip)} in the logs: by ${w.by} the work was the same, and that was assumed.` });
+  }
+  const lead = before.chips[0]?.chip;
+  if (lead) {
+    const peak = (facts.after.peakC[lead] ?? 0) - (facts.before.peakC[lead] ?? 0);
+    out.push({ code: "as-logged", level: "note", message: `As logged, the ${chipName(lead)} peaked at ${Math.round(facts.before.peakC[lead] ?? 0)} °C before and ${Math.round(facts.after.peakC[lead] ?? 0)} °C after.`, figure: `${peak > 0 ? "+" : peak < 0 ? "−" : ""}${Math.abs(Math.round(peak))} K` });
+  }
+  if (before.chips.length !== after.chips.length) out.push({ code: "chip-missing", level: "caution", message: "One chip is in one log only; it was left out." });
+  return out;
+}

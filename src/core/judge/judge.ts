@@ -1,0 +1,161 @@
+import { prepareSeries, type ChipId, type Series } from "../thermal";
+import { blockingReasons, chipName } from "./comparable";
+import { fanState, lateRows, MATCHED_ROOM_C, matchedConditions, type JudgeRun, type Matched } from "./conditions";
+import { estimatePair, type ChipEstimate, type Figure } from "./estimate";
+import { coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
+import { outlookOf } from "./outlook";
+import { JUDGE_VERSION, type ChipVerdict, type PathFinding, type PathVerdict, type Reason, type Verdict, type VerdictWord } from "./verdict";
+import { headlineOf, nextSteps, signed, summaryOf } from "./words";
+import { byWorkShare, witnessWork, type WorkWitness } from "./work";
+
+export interface JudgeOptions {
+  /** Throttle limit in °C, where known. */
+  limitC: number | null;
+  /** Least change that counts, K. */
+  thresholdK: number;
+}
+
+export const defaultOptions: JudgeOptions = { limitC: null, thresholdK: 3 };
+
+/** Half-width of an interval beyond which nothing is said, K over the threshold. */
+const WIDEST_K = 1.5;
+
+/**
+ * Judges two load runs of one machine at matched conditions: room 25 °C, power and fan speed of the before
+ * run's last two minutes. Never throws on readable runs; what cannot be compared says why.
+ */
+export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Verdict {
+  const { limitC, thresholdK } = { ...defaultOptions, ...options };
+  if (!before.phases || !after.phases) return withoutLoad(before, after, limitC, thresholdK);
+  const raw = { before: prepareSeries(before.run, before.phases, before.room), after: prepareSeries(after.run, after.phases, after.room) };
+  const { series, work } = evenPower(raw.before, raw.after);
+  const matched = matchedConditions(series.before);
+  const fan = fanState(series.before, series.after);
+  const { chips } = estimatePair(series.before, series.after, matched, fan);
+  const facts = { before: runFacts(series.before), after: runFacts(series.after) };
+  const blocks = blockingReasons(series.before, series.after, chips, work);
+  const verdicts = chips.map((c) => chipVerdict(c, series, matched, work, limitC, thresholdK, blocks));
+  const spread = coreSpread(before.run, after.run, { before: lateSpan(series.before), after: lateSpan(series.after) });
+  const found = shapeFindings({ ...series, runs: { before: before.run, after: after.run }, matched, fan, limitC, chips, paths: verdicts, work, facts, spread });
+  const lead = leadChip(verdicts);
+  const word = wordOf(verdicts, lead, thresholdK, blocks);
+  const reasons = [...blocks, ...found];
+  const withHeights = word === "not-comparable" ? verdicts.map(withoutTotals) : verdicts;
+  return {
+    version: 1,
+    judge: JUDGE_VERSION,
+    verdict: word,
+    headline: headlineOf(word, lead),
+    summary: summaryOf(word, lead, withHeights, reasons, thresholdK),
+    matched: { ...matched, powerW: loggedPower(matched, series.before) },
+    limitC,
+    thresholdK,
+    chips: withHeights,
+    reasons,
+    next: nextSteps(word, lead, reasons),
+    outlook: outlookOf(word, lead, facts, limitC),
+    facts,
+    spread,
+  };
+}
+
+/** A chip whose power is missing in one log is judged by its share of the work in both. */
+function evenPower(before: Series, after: Series): { series: { before: Series; after: Series }; work: WorkWitness[] } {
+  const work: WorkWitness[] = [];
+  const chips = { before: [...before.chips], after: [...after.chips] };
+  for (const b of before.chips) {
+    const a = after.chips.find((c) => c.chip === b.chip);
+    if (!a || (a.powerLogged && b.powerLogged)) continue;
+    const witness = witnessWork(before, after, b.chip);
+    work.push(witness);
+    chips.before = chips.before.map((c) => (c.chip === b.chip ? byWorkShare(before, c, 1) : c));
+    chips.after = chips.after.map((c) => (c.chip === b.chip ? byWorkShare(after, c, witness.ratio) : c));
+  }
+  return { series: { before: { ...before, chips: chips.before }, after: { ...after, chips: chips.after } }, work };
+}
+
+function loggedPower(matched: Matched, before: Series): Matched["powerW"] {
+  return Object.fromEntries(before.chips.filter((c) => c.powerLogged).map((c) => [c.chip, matched.powerW[c.chip]]));
+}
+
+const lateSpan = (s: Series): [number, number] => {
+  const [a, b] = lateRows(s);
+  return [s.timeS[a] ?? 0, s.timeS[b - 1] ?? 0];
+};
+
+function chipVerdict(c: ChipEstimate, series: { before: Series; after: Series }, matched: Matched, work: readonly WorkWitness[], limitC: number | null, thresholdK: number, blocks: readonly Reason[]): ChipVerdict {
+  const blind = work.some((w) => w.chip === c.chip);
+  const powerW = matched.powerW[c.chip] ?? NaN;
+  const kw = (K: number) => (blind || !(powerW > 0.5) ? null : K / powerW);
+  const workDiffers = blocks.some((r) => r.code === "loads-differ");
+  const broken = blocks.some((r) => ["sensor-stuck", "wrong-sensor", "does-not-follow"].includes(r.code));
+  const slowLost = blocks.some((r) => r.code === "no-room-temperature" || r.code === "load-too-short");
+  const paths = c.paths.map((p): PathVerdict => {
+    const known = !broken && !workDiffers && !(p.path === "airflow" && slowLost);
+    const change = known ? widened(p.change, blind) : null;
+    return { path: p.path, before: p.before, after: known ? p.after : null, beforeKW: kw(p.before.K), afterKW: known ? kw(p.after.K) : null, change, finding: change ? findingOf(change, thresholdK) : "unknown" };
+  }) as [PathVerdict, PathVerdict];
+  return {
+    chip: c.chip,
+    change: widened(c.change, blind),
+    before: c.before,
+    after: c.after,
+    paths,
+    throttled: { before: throttledShare(series.before, c.chip, limitC), after: throttledShare(series.after, c.chip, limitC) },
+    estimate: c,
+  };
+}
+
+/** Work that is only assumed equal may differ by some per cent: the interval says so. */
+function widened(f: Figure, blind: boolean): Figure {
+  if (!blind) return f;
+  const half = Math.hypot((f.high - f.low) / 2, 1.6);
+  return { K: f.K, low: f.K - half, high: f.K + half };
+}
+
+function findingOf(change: Figure, thresholdK: number): PathFinding {
+  const half = (change.high - change.low) / 2;
+  if (Math.abs(change.K) >= thresholdK) {
+    if (change.high < 0) return "better";
+    if (change.low > 0) return "worse";
+    return "unknown";
+  }
+  return half > thresholdK + WIDEST_K ? "unknown" : "same";
+}
+
+/** The chip the verdict follows: the one that changed clearly most at matched conditions, else the first. */
+function leadChip(chips: readonly ChipVerdict[]): ChipVerdict | null {
+  return chips.reduce<ChipVerdict | null>((lead, c) => (!lead || Math.abs(c.change?.K ?? 0) > Math.abs(lead.change?.K ?? 0) + 1 ? c : lead), null);
+}
+
+function wordOf(chips: readonly ChipVerdict[], lead: ChipVerdict | null, thresholdK: number, blocks: Reason[]): VerdictWord {
+  if (blocks.length || !lead?.change) return "not-comparable";
+  const decided = chips.filter((c) => c.change && Math.abs(c.change.K) >= thresholdK && (c.change.low > 0 || c.change.high < 0));
+  const strongest = leadChip(decided);
+  if (strongest?.change) return strongest.change.K < 0 ? "improved" : "worse";
+  const half = (lead.change.high - lead.change.low) / 2;
+  if (Math.abs(lead.change.K) >= thresholdK || half > thresholdK + WIDEST_K) {
+    blocks.push({ code: "too-uncertain", level: "blocks", message: `The ${chipName(lead.chip)} may have changed by ${signed(lead.change.low)} to ${signed(lead.change.high)}: the logs cannot say more.`, figure: `± ${half.toFixed(0)} K` });
+    return "not-comparable";
+  }
+  return "unchanged";
+}
+
+/** Verdict for logs in which no load was found: nothing is judged, and it says which run and what to do. */
+function withoutLoad(before: JudgeRun, after: JudgeRun, limitC: number | null, thresholdK: number): Verdict {
+  const which = [before.phases ? "" : "before", after.phases ? "" : "after"].filter(Boolean).join(" and the run ");
+  const reasons: Reason[] = [{ code: "no-load", level: "blocks", message: `No load was found in the run ${which}: nothing tells it from idle.` }];
+  const none = { peakC: {}, lateC: {}, latePowerW: {}, fanRpm: null, roomC: null, loadS: 0 };
+  return {
+    version: 1, judge: JUDGE_VERSION, verdict: "not-comparable", headline: headlineOf("not-comparable", null), summary: summaryOf("not-comparable", null, [], reasons, thresholdK),
+    matched: { roomC: MATCHED_ROOM_C, fanRpm: null, powerW: {} }, limitC, thresholdK, chips: [], reasons, next: nextSteps("not-comparable", null, reasons),
+    outlook: { hotDay: null, sustainedW: null, fanShare: null }, facts: { before: none, after: none }, spread: null,
+  };
+}
+
+/** Not comparable: no difference and no total for the after run. */
+function withoutTotals(c: ChipVerdict): ChipVerdict {
+  return { ...c, change: null, after: null };
+}
+
+export type { ChipId };

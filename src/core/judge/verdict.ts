@@ -1,0 +1,94 @@
+import type { ChipId } from "../thermal";
+import type { Matched } from "./conditions";
+import type { ChipEstimate, Figure } from "./estimate";
+
+export const JUDGE_VERSION = "1.0";
+
+export type VerdictWord = "improved" | "unchanged" | "worse" | "not-comparable";
+export type PathFinding = "better" | "same" | "worse" | "unknown";
+
+/** A part of a sentence; `path` gives it the colour of that path, `strong` sets a figure. */
+export interface SentencePart {
+  text: string;
+  path?: "contact" | "airflow";
+  strong?: boolean;
+}
+
+/** Something the judge saw: why the verdict is what it is, or what to be careful about. */
+export interface Reason {
+  code: string;
+  message: string;
+  /** "blocks": no comparison; "caution": less sure or to be mended; "note": for the record. */
+  level: "blocks" | "caution" | "note";
+  /** Short figure at the right of the line, such as "3:05 of 7:10". */
+  figure?: string;
+}
+
+export interface NextStep {
+  code: string;
+  message: string;
+}
+
+export interface PathVerdict {
+  path: "contact" | "airflow";
+  /** Heights at matched conditions in K; null where the run cannot tell. */
+  before: Figure | null;
+  after: Figure | null;
+  beforeKW: number | null;
+  afterKW: number | null;
+  change: Figure | null;
+  finding: PathFinding;
+}
+
+export interface ChipVerdict {
+  chip: ChipId;
+  change: Figure | null;
+  before: Figure | null;
+  after: Figure | null;
+  paths: [PathVerdict, PathVerdict];
+  throttled: { before: number; after: number };
+  estimate: ChipEstimate | null;
+}
+
+/** Consequences of the change at the same work. */
+export interface Outlook {
+  /** Chip temperature in a room of 35 °C at the power the after run held; null when unknown. */
+  hotDay: { chip: ChipId; C: number; headroomK: number | null; powerShare: number | null } | null;
+  /** Mean late power over all chips, W. */
+  sustainedW: { before: number; after: number } | null;
+  /** Fan speed that now gives the before run's temperature, as share of the reference speed. */
+  fanShare: number | null;
+}
+
+export interface RunFacts {
+  peakC: Partial<Record<ChipId, number>>;
+  lateC: Partial<Record<ChipId, number>>;
+  latePowerW: Partial<Record<ChipId, number>>;
+  fanRpm: number | null;
+  roomC: number | null;
+  loadS: number;
+}
+
+/** Cores against their mean over the last two minutes, K. */
+export interface CoreSpread {
+  cores: { key: string; beforeK: number | null; afterK: number | null }[];
+}
+
+export interface Verdict {
+  version: 1;
+  judge: string;
+  verdict: VerdictWord;
+  headline: SentencePart[];
+  summary: SentencePart[];
+  matched: Matched;
+  limitC: number | null;
+  thresholdK: number;
+  chips: ChipVerdict[];
+  reasons: Reason[];
+  next: NextStep[];
+  outlook: Outlook;
+  facts: { before: RunFacts; after: RunFacts };
+  spread: CoreSpread | null;
+}
+
+export const plainText = (parts: readonly SentencePart[]): string => parts.map((p) => p.text).join("");

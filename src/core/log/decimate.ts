@@ -1,0 +1,47 @@
+/** One bucket of a decimated curve: the time of its middle and the lowest and highest reading within. */
+export interface CurvePoint {
+  t: number;
+  min: number;
+  max: number;
+}
+
+/**
+ * Min/max per bucket over equal spans of time, so that a million rows draw as fast as a thousand and no peak
+ * is lost. Buckets without a reading are left out; gaps show as missing points.
+ * @param buckets most points returned; with fewer readings than that, every reading is its own point
+ */
+export function decimate(timeS: ArrayLike<number>, values: ArrayLike<number>, buckets: number, fromS = timeS[0] ?? 0, toS = timeS[timeS.length - 1] ?? 0): CurvePoint[] {
+  const out: CurvePoint[] = [];
+  const n = Math.min(timeS.length, values.length);
+  if (n <= buckets) {
+    for (let i = 0; i < n; i++) {
+      const t = timeS[i] ?? 0;
+      const v = values[i] ?? NaN;
+      if (t >= fromS && t <= toS && Number.isFinite(v)) out.push({ t, min: v, max: v });
+    }
+    return out;
+  }
+  const width = (toS - fromS) / buckets || 1;
+  let bucket = -1;
+  let min = Infinity;
+  let max = -Infinity;
+  const flush = () => {
+    if (min <= max) out.push({ t: fromS + (bucket + 0.5) * width, min, max });
+    min = Infinity;
+    max = -Infinity;
+  };
+  for (let i = 0; i < n; i++) {
+    const t = timeS[i] ?? 0;
+    const v = values[i] ?? NaN;
+    if (t < fromS || t > toS || !Number.isFinite(v)) continue;
+    const b = Math.min(buckets - 1, Math.floor((t - fromS) / width));
+    if (b !== bucket) {
+      flush();
+      bucket = b;
+    }
+    if (v < min) min = v;
+    if (v > max) max = v;
+  }
+  flush();
+  return out;
+}

@@ -1,0 +1,146 @@
+import { WarningTally, type LogWarning } from "./problems";
+import type { TimeForm } from "./times";
+
+/** Rows in the order of time: indexes into the table, and seconds since the first kept row. */
+export interface OrderedRows {
+  index: Uint32Array;
+  timeS: Float64Array;
+  /** Median step in s. */
+  stepS: number;
+  /** Clock time of the first row in ms since 1970 (local to the log), where the log says so. */
+  startMs: number | null;
+  gaps: { atS: number; lengthS: number }[];
+  warnings: LogWarning[];
+}
+
+const DAY = 86400;
+
+/**
+ * Puts raw times in order: midnight crossed, a clock set back by an hour, rows out of order, a logger that
+ * started again (the longest stretch is kept), times that stand twice.
+ * @param raw seconds as written per row; `lines` the line of each row, for the warnings
+ */
+export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm): OrderedRows {
+  const tally = new WarningTally();
+  const scale = form.kind === "number" ? form.scale : 1;
+  const t = Float64Array.from(raw, (v) => v * scale);
+  const isClock = form.kind !== "number" || form.epoch;
+  if (form.kind === "clock") unwrapMidnight(t, lines, tally);
+  if (isClock) undoClockChange(t, lines, tally);
+  let index = dropLoneJumps(t, lines, tally);
+  index = longestStretch(t, index, lines, tally);
+  index = sortNearby(t, index, lines, tally);
+  const spread = settleDuplicates(t, index, lines, tally);
+  const first = spread.timeS[0] ?? 0;
+  const timeS = spread.timeS.map((v) => v - first);
+  const steps = Float64Array.from({ length: Math.max(0, timeS.length - 1) }, (_, i) => (timeS[i + 1] ?? 0) - (timeS[i] ?? 0)).sort();
+  const stepS = steps.length ? (steps[steps.length >> 1] ?? 0) : 0;
+  const gaps: { atS: number; lengthS: number }[] = [];
+  for (let i = 1; i < timeS.length; i++) {
+    const lengthS = (timeS[i] ?? 0) - (timeS[i - 1] ?? 0);
+    if (lengthS > Math.max(3.2 * stepS, stepS + 1.5)) {
+      gaps.push({ atS: timeS[i - 1] ?? 0, lengthS });
+      tally.add("gap", lines[spread.index[i] ?? 0] ?? 0, (n) => `${n} ${n === 1 ? "gap" : "gaps"} in the log, the longest ${Math.round(Math.max(...gaps.map((g) => g.lengthS)))} s.`);
+    }
+  }
+  const startMs = form.kind === "iso" || (form.kind === "number" && form.epoch) ? first * 1000 : null;
+  return { index: spread.index, timeS, stepS, startMs, gaps, warnings: tally.list() };
+}
+
+function unwrapMidnight(t: Float64Array, lines: Uint32Array, tally: WarningTally): void {
+  let shift = 0;
+  let previous = t[0] ?? 0;
+  for (let i = 1; i < t.length; i++) {
+    const v = t[i] ?? 0;
+    if (v - previous < -DAY / 2) {
+      shift += DAY;
+      tally.add("midnight", lines[i] ?? 0, () => "The clock passes midnight; read as one run.");
+    } else if (v - previous > DAY / 2 && shift > 0) shift -= DAY;
+    previous = v;
+    t[i] = v + shift;
+  }
+}
+
+function undoClockChange(t: Float64Array, lines: Uint32Array, tally: WarningTally): void {
+  let shift = 0;
+  for (let i = 1; i < t.length; i++) {
+    const jump = (t[i] ?? 0) + shift - (t[i - 1] ?? 0);
+    if (Math.abs(jump + 3600) < 90) {
+      shift += 3600;
+      tally.add("clock-back", lines[i] ?? 0, () => "The clock was set back by an hour; read as one run.");
+    }
+    t[i] = (t[i] ?? 0) + shift;
+  }
+}
+
+/** Leaves out single rows whose time stands apart while their neighbours follow each other. */
+function dropLoneJumps(t: Float64Array, lines: Uint32Array, tally: WarningTally): Uint32Array {
+  const keep: number[] = [];
+  for (let i = 0; i < t.length; i++) {
+    const before = keep.length ? (t[keep[keep.length - 1] ?? 0] ?? 0) : -Infinity;
+    const now = t[i] ?? 0;
+    const next = t[i + 1] ?? Infinity;
+    const backOrFar = (now < before && next >= before) || (Number.isFinite(next) && now > next && now - before > 120 && next - before < 120 && next >= before);
+    if (backOrFar && Math.abs(now - before) > 30) tally.add("lone", lines[i] ?? 0, (n) => `${n} ${n === 1 ? "row with a time that does not fit" : "rows with times that do not fit"} left out.`);
+    else keep.push(i);
+  }
+  return Uint32Array.from(keep);
+}
+
+/** Where time starts again (more than a minute back for good), only the longest stretch is one run. */
+function longestStretch(t: Float64Array, index: Uint32Array, lines: Uint32Array, tally: WarningTally): Uint32Array {
+  const cuts = [0];
+  let high = -Infinity;
+  for (let k = 0; k < index.length; k++) {
+    const v = t[index[k] ?? 0] ?? 0;
+    if (v < high - 60) {
+      cuts.push(k);
+      high = v;
+    } else high = Math.max(high, v);
+  }
+  if (cuts.length === 1) return index;
+  cuts.push(index.length);
+  let best = [0, 0];
+  for (let i = 0; i + 1 < cuts.length; i++) if ((cuts[i + 1] ?? 0) - (cuts[i] ?? 0) > (best[1] ?? 0) - (best[0] ?? 0)) best = [cuts[i] ?? 0, cuts[i + 1] ?? 0];
+  tally.add("restart", lines[index[cuts[1] ?? 0] ?? 0] ?? 0, () => `Time starts again; only the longest stretch (${(best[1] ?? 0) - (best[0] ?? 0)} rows) was taken.`);
+  return index.slice(best[0], best[1]);
+}
+
+function sortNearby(t: Float64Array, index: Uint32Array, lines: Uint32Array, tally: WarningTally): Uint32Array {
+  let sorted = true;
+  for (let k = 1; k < index.length; k++) {
+    if ((t[index[k] ?? 0] ?? 0) < (t[index[k - 1] ?? 0] ?? 0)) {
+      sorted = false;
+      tally.add("order", lines[index[k] ?? 0] ?? 0, (n) => `Time runs backwards at ${n} ${n === 1 ? "place" : "places"}; the rows were put in order.`);
+    }
+  }
+  return sorted ? index : Uint32Array.from(index).sort((a, b) => (t[a] ?? 0) - (t[b] ?? 0) || a - b);
+}
+
+/**
+ * Times that stand twice: where whole groups share a second (a fast log with a coarse clock) they are spread
+ * evenly; where it is rare, the later row is left out.
+ */
+function settleDuplicates(t: Float64Array, index: Uint32Array, lines: Uint32Array, tally: WarningTally): { index: Uint32Array; timeS: Float64Array } {
+  let doubles = 0;
+  for (let k = 1; k < index.length; k++) if ((t[index[k] ?? 0] ?? 0) === (t[index[k - 1] ?? 0] ?? 0)) doubles++;
+  const timeS = Float64Array.from(index, (i) => t[i] ?? 0);
+  if (doubles === 0) return { index, timeS };
+  if (doubles > 0.25 * index.length) {
+    for (let k = 0; k < timeS.length; ) {
+      let end = k + 1;
+      while (end < timeS.length && timeS[end] === timeS[k]) end++;
+      const start = timeS[k] ?? 0;
+      const width = Math.min(end < timeS.length ? (timeS[end] ?? 0) - start : 1, 10);
+      for (let j = k; j < end; j++) timeS[j] = start + (width * (j - k)) / (end - k);
+      k = end;
+    }
+    return { index, timeS };
+  }
+  const keep: number[] = [];
+  for (let k = 0; k < index.length; k++) {
+    if (k > 0 && timeS[k] === timeS[k - 1]) tally.add("double", lines[index[k] ?? 0] ?? 0, (n) => `${n} ${n === 1 ? "row" : "rows"} with a time that stood already left out.`);
+    else keep.push(k);
+  }
+  return { index: Uint32Array.from(keep, (k) => index[k] ?? 0), timeS: Float64Array.from(keep, (k) => timeS[k] ?? 0) };
+}

@@ -1,0 +1,107 @@
+import { channelOf, type Run } from "./run";
+
+/** Where the load starts and ends, in s of the run. Idle lies before, cool-down behind. */
+export interface Phases {
+  loadOnS: number;
+  loadOffS: number;
+}
+
+export interface FoundPhases extends Phases {
+  /** How each bound was found: "at the power jump". */
+  onBy: string;
+  offBy: string;
+}
+
+/**
+ * Finds idle, load and cool-down by themselves: by power, else by load, else by clock, else by the climb of
+ * the temperature. Null when nothing in the log tells a load from idle.
+ */
+export function findPhases(run: Run): FoundPhases | null {
+  const power = sum(run, ["cpu.power", "gpu.power"]);
+  const byPower = power && fromActivity(run, power, 2.5);
+  if (byPower) return named(run, byPower, "at the power jump", "power fell");
+  const load = sum(run, ["cpu.load", "gpu.load"]);
+  const byLoad = load && fromActivity(run, load, 12);
+  if (byLoad) return named(run, byLoad, "at the jump of the load", "load fell");
+  const clock = sum(run, ["cpu.clock"]);
+  const byClock = clock && fromActivity(run, clock, 400);
+  if (byClock) return named(run, byClock, "at the jump of the clock", "clock fell");
+  return fromTemperature(run);
+}
+
+function sum(run: Run, keys: readonly string[]): Float64Array | null {
+  const channels = keys.flatMap((k) => channelOf(run, k) ?? []);
+  if (channels.length === 0) return null;
+  const total = new Float64Array(run.timeS.length);
+  for (const c of channels) {
+    let last = 0;
+    for (let i = 0; i < total.length; i++) {
+      const v = c.values[i] ?? NaN;
+      if (Number.isFinite(v)) last = v;
+      total[i] = (total[i] ?? 0) + last;
+    }
+  }
+  return total;
+}
+
+/** The longest stretch of high activity, short dips allowed. Returns row indexes [on, off). */
+function fromActivity(run: Run, activity: Float64Array, least: number): [number, number] | null {
+  const sorted = Float64Array.from(activity).sort();
+  const q = (p: number) => sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? 0;
+  const low = q(0.03);
+  const high = q(0.97);
+  if (high - low < least || high < 1.3 * low) return null;
+  const threshold = low + 0.36 * (high - low);
+  const { timeS } = run;
+  const dipS = Math.max(12, 3 * run.stepS);
+  let best: [number, number] | null = null;
+  let start = -1;
+  let lastHigh = -1;
+  const at = (i: number) => timeS[i] ?? 0;
+  const close = () => {
+    if (start >= 0 && (!best || at(lastHigh) - at(start) > at(best[1] - 1) - at(best[0]))) best = [start, lastHigh + 1];
+    start = -1;
+  };
+  for (let i = 0; i < activity.length; i++) {
+    if ((activity[i] ?? 0) > threshold) {
+      if (start >= 0 && at(i) - at(lastHigh) > dipS) close();
+      if (start < 0) start = i;
+      lastHigh = i;
+    }
+  }
+  close();
+  return best;
+}
+
+function named(run: Run, [on, off]: [number, number], onBy: string, offBy: string): FoundPhases {
+  const end = run.timeS[run.timeS.length - 1] ?? 0;
+  const cutOff = off >= run.timeS.length;
+  return {
+    loadOnS: run.timeS[on] ?? 0,
+    loadOffS: cutOff ? end : (run.timeS[off] ?? end),
+    onBy: on === 0 ? "log starts under load" : onBy,
+    offBy: cutOff ? "log ends under load" : offBy,
+  };
+}
+
+/** Without any witness of work: load on at the steepest climb, off at the steepest fall after it. */
+function fromTemperature(run: Run): FoundPhases | null {
+  const t = channelOf(run, "cpu.temperature") ?? channelOf(run, "gpu.temperature");
+  if (!t) return null;
+  const span = Math.max(1, Math.round(6 / Math.max(run.stepS, 0.1)));
+  let on = -1;
+  let off = -1;
+  let climb = 5;
+  let fall = -5;
+  const rise = (i: number) => (t.values[i + span] ?? NaN) - (t.values[i] ?? NaN);
+  for (let i = 0; i + span < t.values.length; i++) if (rise(i) > climb) [climb, on] = [rise(i), i];
+  if (on < 0) return null;
+  for (let i = on; i + span < t.values.length; i++) if (rise(i) < fall) [fall, off] = [rise(i), i];
+  const end = run.timeS[run.timeS.length - 1] ?? 0;
+  return {
+    loadOnS: run.timeS[on + (on === 0 ? 0 : 1)] ?? 0,
+    loadOffS: off < 0 ? end : (run.timeS[off + 1] ?? end),
+    onBy: "at the steepest climb",
+    offBy: off < 0 ? "log ends under load" : "at the steepest fall",
+  };
+}

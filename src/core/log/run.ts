@@ -1,0 +1,84 @@
+import { bad, good, type Result } from "../result";
+import { orderRows } from "./order";
+import { logProblem, type LogWarning } from "./problems";
+import type { LogTable } from "./reader";
+import type { ColumnGuess } from "./recognise";
+
+/** One measured quantity over the run. `values` in `unit`, NaN where there is no reading. */
+export interface Channel {
+  key: string;
+  unit: string;
+  heading: string;
+  values: Float32Array;
+}
+
+/** A load run as numbers: every channel has one value per entry of `timeS` (s since the first reading). */
+export interface Run {
+  timeS: Float64Array;
+  stepS: number;
+  /** Clock time of the first reading, ms since 1970 in the log's own zone, where the log says so. */
+  startMs: number | null;
+  channels: Channel[];
+  gaps: { atS: number; lengthS: number }[];
+  warnings: LogWarning[];
+}
+
+export const channelOf = (run: Run, key: string): Channel | undefined => run.channels.find((c) => c.key === key);
+
+/** The run a read table stands for: converted units, rows in order, hottest core, outliers taken out. */
+export function toRun(table: LogTable): Result<Run> {
+  const taken = table.columns.filter((c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && table.values[c.index]);
+  if (!taken.some((c) => isChipTemperature(c.role))) return bad(logProblem.noTemperature(table.layout.headerLine, table.layout.headings));
+  const order = orderRows(table.time, table.lines, table.timeForm);
+  if (order.index.length < 10) return bad(logProblem.tooFewRows(order.index.length));
+  if (!((order.timeS[order.timeS.length - 1] ?? 0) > 0)) return bad(logProblem.noTimePasses());
+  const channels = taken.map((c) => channelFrom(c, table.values[c.index] ?? new Float32Array(0), order.index));
+  const warnings = [...table.warnings, ...order.warnings];
+  for (const c of channels) if (c.unit === "°C") dropImpossible(c, table.lines, order.index, warnings);
+  const hottest = hottestCore(channels);
+  const rest = hottest ? channels.filter((c) => c.key !== "cpu.temperature") : channels;
+  const usable = (hottest ? [hottest, ...rest] : rest).filter((c) => c.values.some((v) => Number.isFinite(v)));
+  if (!usable.some((c) => isChipTemperature(c.key))) return bad(logProblem.noTemperature(table.layout.headerLine, table.layout.headings));
+  warnings.sort((a, b) => a.line - b.line);
+  return good({ timeS: order.timeS, stepS: order.stepS, startMs: order.startMs, channels: usable, gaps: order.gaps, warnings });
+}
+
+const isChipTemperature = (key: string): boolean => key === "cpu.temperature" || key === "gpu.temperature" || /^cpu\.core\d+\.temperature$/.test(key);
+
+function channelFrom(c: ColumnGuess, raw: Float32Array, index: Uint32Array): Channel {
+  const values = new Float32Array(index.length);
+  for (let k = 0; k < index.length; k++) values[k] = (raw[index[k] ?? 0] ?? NaN) * c.factor + c.offset;
+  return { key: c.role, unit: c.unit, heading: c.heading, values };
+}
+
+/** Readings no chip in a laptop can have: a sensor that answered 0, 127 or 255 for "no answer". */
+function dropImpossible(c: Channel, lines: Uint32Array, index: Uint32Array, warnings: LogWarning[]): void {
+  let count = 0;
+  let first = 0;
+  for (let k = 0; k < c.values.length; k++) {
+    const v = c.values[k] ?? NaN;
+    const before = c.values[k - 1] ?? NaN;
+    const after = c.values[k + 1] ?? NaN;
+    const spike = Math.abs(v - before) > 25 && Math.abs(v - after) > 25 && Math.abs(after - before) < 12;
+    if (v > 130 || v < -30 || spike || (v === 0 && (before > 15 || after > 15))) {
+      if (count++ === 0) first = lines[index[k] ?? 0] ?? 0;
+      c.values[k] = NaN;
+    }
+  }
+  if (count) warnings.push({ line: first, message: `${count} ${count === 1 ? "reading" : "readings"} of ${c.heading} cannot be true and count as gaps.` });
+}
+
+/** cpu.temperature as the hottest core at each moment, where cores are logged. */
+function hottestCore(channels: readonly Channel[]): Channel | null {
+  const cores = channels.filter((c) => /^cpu\.core\d+\.temperature$/.test(c.key));
+  const first = cores[0];
+  if (!first) return null;
+  const values = new Float32Array(first.values.length).fill(NaN);
+  for (const core of cores) {
+    for (let k = 0; k < values.length; k++) {
+      const v = core.values[k] ?? NaN;
+      if (!(v <= (values[k] ?? NaN))) values[k] = Number.isFinite(v) ? v : (values[k] ?? NaN);
+    }
+  }
+  return { key: "cpu.temperature", unit: "°C", heading: `hottest of ${cores.length} ${cores.length === 1 ? "core" : "cores"}`, values };
+}

@@ -1,0 +1,31 @@
+import type { LogWarning } from "./problems";
+import type { Run } from "./run";
+
+/** What `ovrant read` prints: the series of a log with their extent, and what was odd about it. */
+export interface LogSummary {
+  rows: number;
+  durationS: number;
+  stepS: number;
+  series: { key: string; unit: string; heading: string; min: number; mean: number; max: number }[];
+  warnings: LogWarning[];
+}
+
+export function summarise(run: Run): LogSummary {
+  const series = run.channels.map((c) => {
+    let min = Infinity;
+    let max = -Infinity;
+    let total = 0;
+    let n = 0;
+    for (const v of c.values) {
+      if (!Number.isFinite(v)) continue;
+      if (v < min) min = v;
+      if (v > max) max = v;
+      total += v;
+      n++;
+    }
+    return { key: c.key, unit: c.unit, heading: c.heading, min: tidy(min), mean: tidy(total / n), max: tidy(max) };
+  });
+  return { rows: run.timeS.length, durationS: tidy(run.timeS[run.timeS.length - 1] ?? 0), stepS: tidy(run.stepS), series, warnings: run.warnings };
+}
+
+const tidy = (v: number): number => Math.round(v * 1000) / 1000;

@@ -1,0 +1,23 @@
+/** A failure the technician can act on: what went wrong, where, and what to do about it. */
+export interface Problem {
+  code: string;
+  /** What is wrong, in plain words. */
+  message: string;
+  /** What to do about it. */
+  action: string;
+  /** 1-based line of the file, where there is one. */
+  line?: number;
+  /** Heading or 1-based number of the column, where there is one. */
+  column?: string;
+}
+
+export type Result<T> = { ok: true; value: T } | { ok: false; problem: Problem };
+
+export const good = <T>(value: T): Result<T> => ({ ok: true, value });
+export const bad = <T = never>(problem: Problem): Result<T> => ({ ok: false, problem });
+
+/** One sentence for a terminal or a banner: place, message, action. */
+export function describeProblem(p: Problem): string {
+  const place = [p.line !== undefined ? `line ${p.line}` : "", p.column ? `column ${p.column}` : ""].filter(Boolean).join(", ");
+  return `${place ? `${place}: ` : ""}${p.message} ${p.action}`;
+}

@@ -1,0 +1,152 @@
+import { channelOf, type Phases, type Run } from "../log";
+
+export type ChipId = "cpu" | "gpu";
+
+/** A run made ready for the fit: one entry per sample, at least a second apart, from idle to cool-down. */
+export interface Series {
+  timeS: Float64Array;
+  chips: ChipSeries[];
+  /** Mean speed of the blowers, rpm or %; null when not logged. */
+  fan: Float64Array | null;
+  fans: Float64Array[];
+  /** Room temperature per sample; null when unknown. */
+  room: Float64Array | null;
+  /** Index of the first sample under load and of the first one after it. */
+  on: number;
+  off: number;
+  stepS: number;
+}
+
+export interface ChipSeries {
+  chip: ChipId;
+  tempC: Float64Array;
+  /** Logged power in W; without one a step of one full load, which the judge refines by load and clock. */
+  power: Float64Array;
+  powerLogged: boolean;
+  /** Load in % and clock in MHz, where logged. */
+  load: Float64Array | null;
+  clock: Float64Array | null;
+}
+
+export interface RoomGiven {
+  startC: number | null;
+  endC: number | null;
+}
+
+const LEAD_S = 900;
+const MOST = 2400;
+
+/** Cuts a run to what the fit needs and evens out its samples. Room: given figures first, else a room channel. */
+export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series {
+  const from = phases.loadOnS - LEAD_S;
+  const to = phases.loadOffS + LEAD_S;
+  const rows: number[] = [];
+  for (let i = 0; i < run.timeS.length; i++) {
+    const t = run.timeS[i] ?? 0;
+    if (t >= from && t <= to) rows.push(i);
+  }
+  const span = (run.timeS[rows[rows.length - 1] ?? 0] ?? 0) - (run.timeS[rows[0] ?? 0] ?? 0);
+  const stepS = Math.max(0.999, span / MOST);
+  const bins = binRows(run.timeS, rows, stepS);
+  const timeS = Float64Array.from(bins, (b) => run.timeS[b[1]] ?? 0);
+  const mean = (key: string): Float64Array | null => {
+    const c = channelOf(run, key);
+    return c ? meanPerBin(c.values, bins) : null;
+  };
+  const on = Math.max(0, timeS.findIndex((t) => t >= phases.loadOnS - 1e-6));
+  let off = timeS.findIndex((t) => t >= phases.loadOffS - 1e-6);
+  if (off <= on) off = timeS.length;
+  if (phases.loadOffS >= (run.timeS[run.timeS.length - 1] ?? 0)) off = timeS.length;
+  const chips: ChipSeries[] = [];
+  for (const chip of ["cpu", "gpu"] as const) {
+    const tempC = mean(`${chip}.temperature`);
+    if (!tempC) continue;
+    const logged = mean(`${chip}.power`);
+    const load = mean(`${chip}.load`);
+    const clock = mean(`${chip}.clock`);
+    const useful = logged && spread(logged) > 1;
+    const power = useful ? carried(logged) : loadStep(timeS.length, on, off);
+    chips.push({ chip, tempC, power, powerLogged: Boolean(useful), load, clock });
+  }
+  const fans: Float64Array[] = [];
+  for (let f = 1; f <= 8; f++) {
+    const speed = mean(`fan${f}.speed`) ?? mean(`fan${f}.duty`);
+    if (speed) fans.push(carried(speed));
+  }
+  const fan = fans.length ? Float64Array.from(timeS, (_, i) => fans.reduce((a, f) => a + (f[i] ?? 0), 0) / fans.length) : null;
+  return { timeS, chips, fans, fan, room: roomSeries(run, timeS, room, mean("room.temperature")), on, off, stepS: run.stepS };
+}
+
+type Bin = [first: number, last: number];
+
+function binRows(timeS: Float64Array, rows: number[], stepS: number): Bin[] {
+  const bins: Bin[] = [];
+  let start = -1;
+  for (let k = 0; k < rows.length; k++) {
+    const i = rows[k] ?? 0;
+    if (start < 0) start = i;
+    const next = rows[k + 1];
+    const begin = timeS[start - 1] ?? (timeS[start] ?? 0) - stepS;
+    if (next === undefined || (timeS[next] ?? 0) - begin > stepS * 1.3 + 1e-9 || (timeS[i] ?? 0) - begin >= stepS - 1e-9) {
+      bins.push([start, i]);
+      start = -1;
+    }
+  }
+  return bins;
+}
+
+function meanPerBin(values: Float32Array, bins: readonly Bin[]): Float64Array {
+  return Float64Array.from(bins, ([a, b]) => {
+    let s = 0;
+    let n = 0;
+    for (let i = a; i <= b; i++) {
+      const v = values[i] ?? NaN;
+      if (Number.isFinite(v)) {
+        s += v;
+        n++;
+      }
+    }
+    return n ? s / n : NaN;
+  });
+}
+
+function spread(values: Float64Array): number {
+  let low = Infinity;
+  let high = -Infinity;
+  for (const v of values) if (Number.isFinite(v)) [low, high] = [Math.min(low, v), Math.max(high, v)];
+  return high - low;
+}
+
+/** Missing readings carry the last one on. */
+function carried(values: Float64Array): Float64Array {
+  const out = Float64Array.from(values);
+  let last = out.find((v) => Number.isFinite(v)) ?? 0;
+  for (let i = 0; i < out.length; i++) {
+    if (Number.isFinite(out[i])) last = out[i] ?? last;
+    else out[i] = last;
+  }
+  return out;
+}
+
+/** Idle takes about a tenth of the load's power in machines of this class. */
+export const IDLE_SHARE = 0.1;
+
+/** The plainest guess of work where no power is logged: a step from idle to one full load. */
+function loadStep(n: number, on: number, off: number): Float64Array {
+  return Float64Array.from({ length: n }, (_, i) => (i >= on && i < off ? 1 : IDLE_SHARE));
+}
+
+export function median(values: ArrayLike<number>): number {
+  const s = Float64Array.from(values).filter((v) => Number.isFinite(v)).sort();
+  return s.length ? (s[s.length >> 1] ?? NaN) : NaN;
+}
+
+function roomSeries(run: Run, timeS: Float64Array, given: RoomGiven, logged: Float64Array | null): Float64Array | null {
+  const start = given.startC ?? given.endC;
+  const end = given.endC ?? given.startC;
+  if (start !== null && end !== null) {
+    const total = run.timeS[run.timeS.length - 1] || 1;
+    return Float64Array.from(timeS, (t) => start + ((end - start) * t) / total);
+  }
+  return logged && logged.some((v) => Number.isFinite(v)) ? carried(logged) : null;
+}
