@@ -1,3 +1,4 @@
+import { demoCommand } from "./demo";
 import { judgeCommand } from "./judge";
 import { readCommand } from "./read";
 import { Unusable } from "./unusable";
@@ -5,6 +6,7 @@ import { Unusable } from "./unusable";
 const COMMANDS: Record<string, { run: (args: string[]) => Promise<void> | void; usage: string }> = {
   judge: { run: judgeCommand, usage: "judge --before B.csv --after A.csv [--room-before C] [--room-after C] [--limit C] [--json]" },
   read: { run: readCommand, usage: "read FILE [--json]" },
+  demo: { run: demoCommand, usage: "demo [--files DIR]" },
 };
 
 async function main(): Promise<void> {

@@ -9,6 +9,8 @@ export interface Problem {
   line?: number;
   /** Heading or 1-based number of the column, where there is one. */
   column?: string;
+  /** What is wrong per field, where a form was sent. */
+  fields?: Record<string, string>;
 }
 
 export type Result<T> = { ok: true; value: T } | { ok: false; problem: Problem };

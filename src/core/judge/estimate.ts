@@ -24,8 +24,16 @@ export interface ChipEstimate {
   change: Figure;
   /** Dominant time constant of the air path, s. */
   tauS: { before: number; after: number };
+  /** The fitted network at matched conditions: height in K per time constant. */
+  spectrum: { before: SpectrumLine[]; after: SpectrumLine[] };
   /** Root mean square of what the fit leaves, K. */
   residualK: { before: number; after: number };
+}
+
+export interface SpectrumLine {
+  path: "contact" | "airflow";
+  tauS: number;
+  K: number;
 }
 
 export interface PairEstimate {
@@ -162,6 +170,7 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
     after: total.after,
     change: total.change,
     tauS: { before: best.before.tau, after: best.after.tau },
+    spectrum: { before: spectrumOf(chip, "before", fits, weights, matched.powerW), after: spectrumOf(chip, "after", fits, weights, matched.powerW) },
     residualK: { before: best.before.rms, after: best.after.rms },
   };
 }
@@ -191,6 +200,22 @@ function dominantTau(columns: readonly Column[], x: Float64Array, power: Matched
     weighted += k * c.tauS;
   });
   return sum > 0 ? weighted / sum : 0;
+}
+
+/** Heights per time constant, averaged over the fan exponents; lines under 0.05 K are left out. */
+function spectrumOf(chip: ChipId, side: "before" | "after", fits: readonly PairFit[], weights: readonly number[], power: Matched["powerW"]): SpectrumLine[] {
+  const lines = new Map<string, SpectrumLine>();
+  fits.forEach((fit, i) => {
+    const f = fit[side].get(chip);
+    f?.eq.columns.forEach((c, j) => {
+      if (!c.driver || c.path === "nuisance") return;
+      const key = `${c.path} ${c.tauS}`;
+      const line = lines.get(key) ?? { path: c.path, tauS: c.tauS, K: 0 };
+      line.K += (weights[i] ?? 0) * (f.x[j] ?? 0) * (power[c.driver] ?? 0);
+      lines.set(key, line);
+    });
+  });
+  return [...lines.values()].filter((l) => l.K >= 0.05).sort((a, b) => a.tauS - b.tauS);
 }
 
 function pick(weights: readonly number[], u: number): number {

@@ -76,6 +76,7 @@ interface Scene {
   spread: CoreSpread | null;
 }
 
+const signedK = (v: number): string => `${v >= 0.5 ? "+" : v <= -0.5 ? "\u2212" : ""}${Math.abs(Math.round(v))} K`;
 const pct = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** What the shapes of the two runs show besides the verdict itself. */
@@ -129,7 +130,7 @@ function contactFindings({ paths, matched, spread, chips }: Scene): Reason[] {
     const hottest = spread.cores.reduce((m, c) => ((c.afterK ?? -99) > (m.afterK ?? -99) ? c : m));
     const grown = (hottest.afterK ?? 0) - (hottest.beforeK ?? 0);
     if ((hottest.afterK ?? 0) > 5 && grown > 3) {
-      out.push({ code: "core-spread", level: "caution", message: `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ${Math.round(hottest.beforeK ?? 0)} K. Poor paste alone would warm all alike: the plate leans.`, figure: `+${Math.round(hottest.afterK ?? 0)} K` });
+      out.push({ code: "core-spread", level: "caution", message: `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ${signedK(hottest.beforeK ?? 0)}. Poor paste alone would warm all alike: the plate leans.`, figure: `+${Math.round(hottest.afterK ?? 0)} K` });
     }
   }
   for (const c of chips) {

@@ -1,7 +1,10 @@
 export { chipName } from "./comparable";
 export { fanState, lateRows, matchedConditions, meanOver, type JudgeRun, type Matched } from "./conditions";
-export { estimatePair, type ChipEstimate, type Figure } from "./estimate";
+export { estimatePair, type ChipEstimate, type Figure, type SpectrumLine } from "./estimate";
 export { defaultOptions, judgePair, type JudgeOptions } from "./judge";
 export { verdictJson } from "./json";
 export * from "./verdict";
+export type { ChipId } from "../thermal";
 export { signed } from "./words";
+export { settingDifferences, type RunConditions, type SettingDifference } from "./settings";
+export { alignRuns, type PairCurves } from "./aligned";

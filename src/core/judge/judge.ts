@@ -1,5 +1,5 @@
 import { prepareSeries, type ChipId, type Series } from "../thermal";
-import { blockingReasons, chipName } from "./comparable";
+import { blockingReasons, chipName, enoughSeconds } from "./comparable";
 import { fanState, lateRows, MATCHED_ROOM_C, matchedConditions, type JudgeRun, type Matched } from "./conditions";
 import { estimatePair, type ChipEstimate, type Figure } from "./estimate";
 import { coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
@@ -40,21 +40,24 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   const lead = leadChip(verdicts);
   const word = wordOf(verdicts, lead, thresholdK, blocks);
   const reasons = [...blocks, ...found];
+  // a path that went against the verdict is the first thing said, whichever chip it is on
+  const speaker = verdicts.find((c) => c.paths.some((p) => p.finding === (word === "improved" ? "worse" : word === "worse" ? "better" : "none"))) ?? lead;
   const withHeights = word === "not-comparable" ? verdicts.map(withoutTotals) : verdicts;
   return {
     version: 1,
     judge: JUDGE_VERSION,
     verdict: word,
-    headline: headlineOf(word, lead),
-    summary: summaryOf(word, lead, withHeights, reasons, thresholdK),
+    headline: headlineOf(word, speaker),
+    summary: summaryOf(word, speaker, withHeights, reasons, thresholdK),
     matched: { ...matched, powerW: loggedPower(matched, series.before) },
     limitC,
     thresholdK,
     chips: withHeights,
     reasons,
-    next: nextSteps(word, lead, reasons),
+    next: nextSteps(word, speaker, reasons),
     outlook: outlookOf(word, lead, facts, limitC),
     facts,
+    enoughS: enoughSeconds(chips, series.before, series.after),
     spread,
   };
 }
@@ -149,7 +152,7 @@ function withoutLoad(before: JudgeRun, after: JudgeRun, limitC: number | null, t
   return {
     version: 1, judge: JUDGE_VERSION, verdict: "not-comparable", headline: headlineOf("not-comparable", null), summary: summaryOf("not-comparable", null, [], reasons, thresholdK),
     matched: { roomC: MATCHED_ROOM_C, fanRpm: null, powerW: {} }, limitC, thresholdK, chips: [], reasons, next: nextSteps("not-comparable", null, reasons),
-    outlook: { hotDay: null, sustainedW: null, fanShare: null }, facts: { before: none, after: none }, spread: null,
+    outlook: { hotDay: null, sustainedW: null, fanShare: null }, facts: { before: none, after: none }, enoughS: null, spread: null,
   };
 }
 

@@ -88,6 +88,8 @@ export interface Verdict {
   next: NextStep[];
   outlook: Outlook;
   facts: { before: RunFacts; after: RunFacts };
+  /** How long a load must be for the air path to be judged, s; null when no load was found. */
+  enoughS: number | null;
   spread: CoreSpread | null;
 }
 

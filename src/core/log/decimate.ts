@@ -1,3 +1,15 @@
+/** The curve in a box of 1 × 1, about 80 points: its shape without its figures. */
+export function shapeIn(timeS: ArrayLike<number>, values: ArrayLike<number>): [x: number, y: number][] {
+  const points = decimate(timeS, values, 80);
+  const start = points[0]?.t ?? 0;
+  const span = (points[points.length - 1]?.t ?? 1) - start || 1;
+  let low = Infinity;
+  let high = -Infinity;
+  for (const p of points) [low, high] = [Math.min(low, p.min), Math.max(high, p.max)];
+  const height = high - low || 1;
+  return points.map((p) => [(p.t - start) / span, ((p.min + p.max) / 2 - low) / height]);
+}
+
 /** One bucket of a decimated curve: the time of its middle and the lowest and highest reading within. */
 export interface CurvePoint {
   t: number;

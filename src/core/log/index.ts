@@ -1,8 +1,11 @@
-export { decimate, type CurvePoint } from "./decimate";
+export { doubtsOf, type OtherRun } from "./belongs";
+export { curvesOf, labelOf, type Curve, type RunCurves } from "./curves";
+export { decimate, shapeIn, type CurvePoint } from "./decimate";
+export { temperatureEvidence } from "./evidence";
 export { findPhases, type FoundPhases, type Phases } from "./phases";
 export { logProblem, type LogWarning } from "./problems";
 export { readLog, readTable } from "./read";
-export { LogReader, type ColumnChoices, type LogTable, type ReadOptions } from "./reader";
-export { unitOfRole, type ColumnGuess, type Role } from "./recognise";
+export { headerKey, LogReader, withChoices, type ColumnChoices, type LogTable, type ReadOptions } from "./reader";
+export { isRole, unitOfRole, type ColumnGuess, type Role } from "./recognise";
 export { channelOf, toRun, type Channel, type Run } from "./run";
 export { summarise, type LogSummary } from "./summary";

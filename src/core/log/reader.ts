@@ -27,6 +27,8 @@ export interface LogTable {
 
 export interface ReadOptions {
   choices?: ColumnChoices;
+  /** What was told of earlier files, by the key of their header. */
+  remembered?: Readonly<Record<string, ColumnChoices>>;
   /** Size of the whole file in bytes, where known: sizes the columns at once. */
   sizeBytes?: number;
 }
@@ -122,7 +124,7 @@ export class LogReader {
     const sniffed = sniffLayout(text, complete);
     if (!sniffed.ok) return this.fail(sniffed.problem);
     const layout = sniffed.value;
-    this.columns = applyChoices(layout.columns, this.options.choices ?? {});
+    this.columns = applyChoices(layout.columns, { ...this.options.remembered?.[headerKey(layout.headings)], ...this.options.choices });
     const timeColumn = this.columns.find((c) => c.role === "time");
     if (!timeColumn) return this.fail(logProblem.noTime(layout.headerLine));
     this.timeForm = timeFormOf(layout, timeColumn.index);
@@ -319,6 +321,29 @@ export class LogReader {
   private fail(problem: ReturnType<typeof logProblem.empty>): void {
     this.problem = problem;
   }
+}
+
+/**
+ * The same table with other choices of columns; null when the file must be read again for them (another time
+ * column, or a column whose numbers were not kept).
+ */
+export function withChoices(table: LogTable, choices: ColumnChoices): LogTable | null {
+  const columns = applyChoices(table.layout.columns, choices);
+  const time = columns.find((c) => c.role === "time");
+  if (time?.index !== table.columns.find((c) => c.role === "time")?.index) return null;
+  if (columns.some((c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && !table.values[c.index])) return null;
+  return { ...table, columns };
+}
+
+/** Key of a header line, by which its columns are remembered (FNV-1a over the headings). */
+export function headerKey(headings: readonly string[]): string {
+  let a = 0x811c9dc5;
+  let b = 0x9dc5811c;
+  for (const c of headings.join("\u001f")) {
+    a = Math.imul(a ^ (c.codePointAt(0) ?? 0), 0x01000193);
+    b = Math.imul(b ^ (c.codePointAt(0) ?? 0), 0x01000197);
+  }
+  return `${headings.length}-${(a >>> 0).toString(16).padStart(8, "0")}${(b >>> 0).toString(16).padStart(8, "0")}`;
 }
 
 function applyChoices(columns: readonly ColumnGuess[], choices: ColumnChoices): ColumnGuess[] {

@@ -13,6 +13,10 @@ export type Role =
   | `fan${number}.duty`
   | "none";
 
+const ROLE = /^(none|time|date|(cpu|gpu)\.(temperature|power|load|clock)|cpu\.core\d{1,3}\.temperature|(drive|room|case)\.temperature|fan[1-9]\d?\.(speed|duty))$/;
+
+export const isRole = (text: unknown): text is Role => typeof text === "string" && ROLE.test(text);
+
 export type Why = "words" | "unit" | "size" | "form" | "told" | "rule";
 
 /** One column of a log as recognised. `factor` and `offset` bring its numbers to `unit`. */

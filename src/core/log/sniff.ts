@@ -16,6 +16,8 @@ export interface Layout {
   firstDataLine: number;
   columns: ColumnGuess[];
   heads: ColumnHead[];
+  /** The first reading of each column as written. */
+  firstCells: string[];
 }
 
 const SEPARATORS = ["\t", ";", "|", ","] as const;
@@ -38,7 +40,7 @@ export function sniffLayout(text: string, complete: boolean): Result<Layout> {
   const sample = rows.slice(first).filter((r) => r.length >= width - 1 && isReading(r));
   const decimalComma = separator !== "," ? hasDecimalCommas(sample) : hasDecimalCommas(sample) && /"\s*-?\d+,\d/.test(text);
   const heads = headings.map((heading, index) => headOf(heading, index, rows[unitsIndex] ?? [], sample, decimalComma));
-  return good({ separator, decimalComma, headerLine: headerIndex + 1, headings, firstDataLine: first + 1, columns: recogniseColumns(heads), heads });
+  return good({ separator, decimalComma, headerLine: headerIndex + 1, headings, firstDataLine: first + 1, columns: recogniseColumns(heads), heads, firstCells: headings.map((_, i) => (rows[first]?.[i] ?? "").slice(0, 40)) });
 }
 
 /** Headings that stand twice get a number, so that each column can be spoken of. */

@@ -1,0 +1,21 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  serverExternalPackages: ["knex", "better-sqlite3"],
+  poweredByHeader: false,
+  reactStrictMode: true,
+  devIndicators: false,
+  headers: () =>
+    Promise.resolve([
+      {
+        source: "/:path*",
+        headers: [
+          { key: "X-Content-Type-Options", value: "nosniff" },
+          { key: "X-Frame-Options", value: "DENY" },
+          { key: "Referrer-Policy", value: "same-origin" },
+        ],
+      },
+    ]),
+};
+
+export default config;

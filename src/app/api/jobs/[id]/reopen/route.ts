@@ -1,0 +1,6 @@
+import { openAgain } from "@/server/machines";
+import { handle, idOf, respond } from "@/server/respond";
+
+export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => respond(await openAgain(idOf((await params).id))));
+}

@@ -1,0 +1,14 @@
+import { bad } from "@/core/result";
+import { serverProblem } from "@/server/problems";
+import { handle, idOf, respond } from "@/server/respond";
+import { sourceOf } from "@/server/runs";
+
+/** The log a run was read from, as it came. */
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => {
+    const file = await sourceOf(idOf((await params).id));
+    if (!file) return respond(bad(serverProblem.noRun()));
+    const name = file.name.replace(/[^\w.-]+/g, "_") || "log.csv";
+    return new Response(new Uint8Array(file.bytes), { headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="${name}"` } });
+  });
+}

@@ -1,0 +1,6 @@
+import { handle, idOf, jsonBody, respond } from "@/server/respond";
+import { changeRun } from "@/server/runs";
+
+export function PATCH(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => respond(await changeRun(idOf((await params).id), await jsonBody(request))));
+}

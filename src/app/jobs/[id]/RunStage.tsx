@@ -1,0 +1,46 @@
+import { notFound } from "next/navigation";
+import { jobView } from "@/server/views/job";
+import { runStage } from "@/server/views/stage";
+import { ImportScreen } from "@/ui/import/ImportScreen";
+import { RunScreen } from "@/ui/run/RunScreen";
+import { JobFrame } from "@/ui/steps/JobFrame";
+
+/** The page of one run of a job: the import while there is none (or another is wanted), else the run. */
+export async function RunStage({ jobId, kind, replace }: { jobId: number; kind: "before" | "after"; replace: boolean }) {
+  const view = await jobView(jobId);
+  if (!view) notFound();
+  const stage = await runStage(view, kind);
+  const { other } = stage;
+  const importing = !stage.run || !stage.curves || replace;
+  return (
+    <JobFrame jobId={jobId} machine={view.machine} stages={view.stages} shown={kind} facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">{importing ? "Nothing stored until you say so" : "Run kept"}</span>}>
+      {importing ? (
+        <ImportScreen
+          key={`import-${kind}`}
+          jobId={jobId}
+          kind={kind}
+          limitC={view.machine.limitC}
+          remembered={stage.remembered}
+          start={stage.run?.conditions ?? (kind === "after" ? (other?.record.conditions ?? null) : null)}
+          other={other ? { kind: other.record.kind, name: other.record.sourceName, sha256: other.record.sourceSha256, startMs: other.record.startMs, conditions: other.record.conditions, curves: other.curves, phases: other.record.phases } : null}
+        />
+      ) : stage.run && stage.curves ? (
+        <RunScreen
+          key={`run-${stage.run.id}`}
+          jobId={jobId}
+          runId={stage.run.id}
+          kind={kind}
+          source={{ name: stage.run.sourceName, rows: stage.run.rows, stepS: stage.run.stepS }}
+          curves={stage.curves}
+          phases={stage.run.phases}
+          conditions={stage.run.conditions}
+          columns={stage.columns}
+          warnings={stage.run.warnings}
+          limitC={view.machine.limitC}
+          other={other ? { curves: other.curves, phases: other.record.phases, conditions: other.record.conditions } : null}
+          closed={view.job.closedAt !== null}
+        />
+      ) : null}
+    </JobFrame>
+  );
+}

@@ -1,0 +1,71 @@
+import { format, parseISO } from "date-fns";
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { idOf } from "@/server/respond";
+import { machineView } from "@/server/views/machine";
+import { TopBar } from "@/ui/controls/TopBar";
+import { NewJob } from "@/ui/machine/NewJob";
+import { ENVIRONMENT_WORDS } from "@/ui/machine/words";
+import { stagePath } from "@/ui/steps/paths";
+import { BaseOutline } from "@/ui/underside/BaseOutline";
+import { JobLadders } from "@/ui/machine/JobLadders";
+import { Sentence } from "@/ui/verdict/Sentence";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Machine" };
+
+export default async function MachinePage({ params }: { params: Promise<{ id: string }> }) {
+  const view = await machineView(idOf((await params).id));
+  if (!view) notFound();
+  const { machine, jobs } = view;
+  const open = jobs.filter((j) => !j.job.closedAt);
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar wide title={machine.model} note={[machine.tag, machine.place].filter(Boolean).join(", ")} />
+      <main className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]">
+        <div className="min-w-0 bg-sheet px-10 py-6">
+          <h1 className="text-[29px] leading-[36px] font-[700]">{jobs.length === 0 ? "No job yet." : open.length ? `${open.length === 1 ? "One job is" : `${open.length} jobs are`} open.` : `${jobs.length === 1 ? "One job" : `${jobs.length} jobs`}, all closed.`}</h1>
+          <ul className="mt-4">
+            {jobs.map((j) => (
+              <li key={j.job.id} className="border-t-[1.5px] border-line">
+                <Link href={stagePath(j.job.id, j.at)} className="flex items-center gap-7 py-5 hover:bg-plane">
+                  <JobLadders verdict={j.verdict?.result ?? null} />
+                  <span className="min-w-0 flex-1">
+                    <span className="block text-[15.5px] text-ink-2">
+                      {format(parseISO(j.job.openedAt), "d MMM yyyy")}
+                      {j.job.closedAt ? `, closed ${format(parseISO(j.job.closedAt), "d MMM")}` : ", open"}
+                    </span>
+                    <span className="block text-[24px] leading-[30px] font-[700]">{j.verdict ? <Sentence parts={j.verdict.result.headline} /> : j.at === "before" ? "Waits for its run before" : "Waits for its run after"}</span>
+                    <span className="mt-1 block text-[16.5px] text-ink-2">{j.verdict ? <Sentence parts={j.verdict.result.summary} /> : j.job.complaint}</span>
+                    {j.verdict ? <span className="mt-1 block text-[15.5px] text-ink-2">In for: {j.job.complaint}</span> : null}
+                    {j.job.closingNote ? <span className="block text-[15.5px] text-ink-2">Found: {j.job.closingNote}</span> : null}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </div>
+        <aside className="flex flex-col gap-6 border-l-[1.5px] border-line bg-plane p-7">
+          <div className="grid place-items-center">
+            <BaseOutline form={machine.form} pxPerMm={0.78} />
+          </div>
+          <dl className="grid grid-cols-[110px_1fr] gap-y-1.5 text-[16.5px]">
+            <dt className="text-ink-2">Tag</dt>
+            <dd className="num font-[600]">{machine.tag}</dd>
+            <dt className="text-ink-2">Variant</dt>
+            <dd>{machine.variant || "not said"}</dd>
+            <dt className="text-ink-2">Lives in</dt>
+            <dd>{ENVIRONMENT_WORDS[machine.environment as keyof typeof ENVIRONMENT_WORDS] ?? machine.environment}</dd>
+            <dt className="text-ink-2">Limit</dt>
+            <dd className="num">{machine.limitC === null ? "not known" : `${machine.limitC} °C`}</dd>
+            <dt className="text-ink-2">Due</dt>
+            <dd>{machine.dueOn ? `${format(parseISO(machine.dueOn), "d MMM yyyy")}${machine.dueWhy ? `, ${machine.dueWhy}` : ""}` : "no date set"}</dd>
+          </dl>
+          <div className="flex-1" />
+          <NewJob machineId={machine.id} />
+        </aside>
+      </main>
+    </div>
+  );
+}

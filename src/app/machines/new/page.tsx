@@ -1,0 +1,18 @@
+import type { Metadata } from "next";
+import { knownModels } from "@/server/views/machine";
+import { TopBar } from "@/ui/controls/TopBar";
+import { IntakeForm } from "@/ui/machine/IntakeForm";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "New intake" };
+
+export default async function NewIntakePage() {
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar wide title="" />
+      <main className="flex flex-1 flex-col">
+        <IntakeForm models={await knownModels()} />
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,22 @@
+/** How a nameless temperature behaves, in words for the technician who is asked what it is. */
+export function temperatureEvidence(values: ArrayLike<number>, chip: ArrayLike<number> | null): string {
+  const own = climb(values);
+  if (!own) return "It holds no clear rise.";
+  if (own.riseK < 1.5) return "It hardly changes over the run. A room sensor looks like that.";
+  const rise = `It rises by ${Math.round(own.riseK)} K`;
+  const other = chip ? climb(chip) : null;
+  if (!other) return `${rise} over the run.`;
+  if (own.half > 2.2 * other.half) return `${rise}, slower than the chip. A drive looks like that, and so does case air.`;
+  return `${rise}, about as fast as the chip.`;
+}
+
+/** Rise from the lowest to the late readings, and how many rows after its start half of it was reached. */
+function climb(values: ArrayLike<number>): { riseK: number; half: number } | null {
+  const known = Array.from(values).filter((v) => Number.isFinite(v));
+  if (known.length < 10) return null;
+  const low = [...known].sort((a, b) => a - b)[Math.floor(known.length * 0.05)] ?? 0;
+  const high = [...known].sort((a, b) => a - b)[Math.floor(known.length * 0.9)] ?? 0;
+  const start = known.findIndex((v) => v > low + 0.1 * (high - low));
+  const half = known.findIndex((v, i) => i >= start && v > low + 0.5 * (high - low));
+  return { riseK: high - low, half: Math.max(1, half - start) };
+}

@@ -1,0 +1,1 @@
+export { dueByEnvironment } from "./interval";

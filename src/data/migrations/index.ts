@@ -1,0 +1,11 @@
+import type { Knex } from "knex";
+import * as first from "./0001-first";
+
+const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [{ name: "0001-first", ...first }];
+
+/** Migrations as imported modules, so that the server, the tests and the command line share them. */
+export const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {
+  getMigrations: () => Promise.resolve([...MIGRATIONS]),
+  getMigrationName: (m) => m.name,
+  getMigration: (m) => Promise.resolve({ up: m.up, down: m.down }),
+};

@@ -1,0 +1,56 @@
+import { createHash } from "node:crypto";
+import { gzipSync } from "node:zlib";
+import type { Knex } from "knex";
+import type { RunConditions } from "../core/judge";
+import { findPhases, readTable, toRun } from "../core/log";
+import { renderLog, simulate, type RigMachine } from "../core/rig";
+import { closeJob, addJob } from "../data/jobs";
+import { addMachine, listMachines, setDue } from "../data/machines";
+import { addRun, type RunKind } from "../data/runs";
+import { judgeJob } from "../server/verdicts";
+import { demoLog, lanternRow, type DemoRun } from "./scenario";
+
+const usual: RunConditions = { roomStartC: null, roomEndC: null, supply: "mains", adapterW: 180, powerMode: "Performance", graphicsMode: "", surface: "Hard table", lid: "open", recipe: "All cores and graphics, 15 min", fanPolicy: "Automatic" };
+
+/** The text of one log of the scenario. */
+export function demoText(rig: RigMachine, run: DemoRun): string {
+  const d = demoLog(rig, run);
+  return renderLog(simulate(d.machine, d.faults, d.recipe, d.sensors, run.seed), d.format);
+}
+
+/** Fills an empty database with the Lantern Row scenario; leaves one that holds machines alone. */
+export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
+  if ((await listMachines(db)).length > 0) return false;
+  const daysFrom = (days: number, hour = 10) => new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate() + days, hour)).toISOString();
+  for (const job of lanternRow) {
+    const opened = daysFrom(-job.openedDaysAgo, 9);
+    const machineId = await addMachine(db, job.machine, opened);
+    const jobId = await addJob(db, machineId, job.complaint, opened);
+    for (const kind of ["before", "after"] as const) {
+      const run = job[kind];
+      if (run) await storeDemoRun(db, jobId, kind, job.rig, run, daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14));
+    }
+    if (job.before && job.after) await judgeJob(jobId);
+    if (job.closed) await closeJob(db, jobId, job.closed.note, daysFrom(-job.openedDaysAgo, 17));
+    if (job.dueInDays !== null) await setDue(db, machineId, daysFrom(job.dueInDays).slice(0, 10), job.dueWhy);
+  }
+  return true;
+}
+
+async function storeDemoRun(db: Knex, jobId: number, kind: RunKind, rig: RigMachine, demo: DemoRun, at: string): Promise<void> {
+  const bytes = Buffer.from(demoText(rig, demo), "utf8");
+  const table = readTable(bytes);
+  if (!table.ok) throw new Error(`demo log ${demo.name}: ${table.problem.message}`);
+  const run = toRun(table.value);
+  if (!run.ok) throw new Error(`demo log ${demo.name}: ${run.problem.message}`);
+  const { recipe } = demoLog(rig, demo);
+  const found = findPhases(run.value);
+  const { layout, decoding } = table.value;
+  await addRun(db, {
+    jobId, kind, sourceName: demo.name, sourceSha256: createHash("sha256").update(bytes).digest("hex"), sourceBytes: bytes.length, sourceGzip: gzipSync(bytes),
+    columns: table.value.columns, layout: { encoding: decoding.encoding, separator: layout.separator, decimalComma: layout.decimalComma, headerLine: layout.headerLine },
+    phases: found && { loadOnS: found.loadOnS, loadOffS: found.loadOffS },
+    conditions: { ...usual, adapterW: rig.chips.length > 1 ? 180 : 65, graphicsMode: rig.chips.length > 1 ? "Graphics chip on" : "", recipe: rig.chips.length > 1 ? "All cores and graphics, 15 min" : "All cores, 15 min", roomStartC: recipe.roomC, roomEndC: recipe.roomC, ...demo.conditions },
+    run: run.value,
+  }, at);
+}

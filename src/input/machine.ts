@@ -1,0 +1,80 @@
+import "reflect-metadata";
+import { Transform } from "class-transformer";
+import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from "class-validator";
+import { decimal, trimmed } from "./transforms";
+
+export const ENVIRONMENTS = ["office", "home", "dusty", "lint", "sawdust", "haze"] as const;
+export const FORMS = ["thirteen", "fourteen", "fifteen", "seventeen"] as const;
+
+/** A machine and the job it comes in with. */
+export class IntakeInput {
+  @Transform(trimmed)
+  @IsString()
+  @Matches(/^[A-Za-z0-9][A-Za-z0-9 ._-]{0,23}$/, { message: "Give a tag of up to 24 letters, digits, dots or dashes." })
+  tag!: string;
+
+  @Transform(trimmed)
+  @IsString()
+  @MinLength(1, { message: "Say which model it is." })
+  @MaxLength(60, { message: "Keep the model under 60 characters." })
+  model!: string;
+
+  @Transform(trimmed)
+  @IsString()
+  @MaxLength(60, { message: "Keep the variant under 60 characters." })
+  variant: string = "";
+
+  @Transform(trimmed)
+  @IsString()
+  @MaxLength(80, { message: "Keep the place under 80 characters." })
+  place: string = "";
+
+  @IsIn(ENVIRONMENTS, { message: "Choose where it lives." })
+  environment: string = "office";
+
+  @IsIn(FORMS, { message: "Choose the size of the base." })
+  form: string = "fifteen";
+
+  @Transform(decimal)
+  @IsOptional()
+  @IsNumber({}, { message: "Give the throttle limit in °C, or leave it empty." })
+  @Min(50, { message: "A throttle limit lies between 50 and 115 °C." })
+  @Max(115, { message: "A throttle limit lies between 50 and 115 °C." })
+  limitC: number | null = null;
+
+  @Transform(trimmed)
+  @IsString()
+  @MinLength(1, { message: "Say what the machine is in for." })
+  @MaxLength(500, { message: "Keep the complaint under 500 characters." })
+  complaint!: string;
+}
+
+/** A further job for a machine that is known. */
+export class JobInput {
+  @Transform(trimmed)
+  @IsString()
+  @MinLength(1, { message: "Say what the machine is in for." })
+  @MaxLength(500, { message: "Keep the complaint under 500 characters." })
+  complaint!: string;
+}
+
+/** The next due date of a machine; empty takes it away. */
+export class DueInput {
+  @IsOptional()
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: "Give a date as year-month-day." })
+  dueOn: string | null = null;
+
+  @Transform(trimmed)
+  @IsString()
+  @MaxLength(200, { message: "Keep the reason under 200 characters." })
+  why: string = "";
+
+  /** Closes the job with it. */
+  @IsBoolean({ message: "Say whether the job is closed with it." })
+  close: boolean = false;
+
+  @Transform(trimmed)
+  @IsString()
+  @MaxLength(500, { message: "Keep the note under 500 characters." })
+  note: string = "";
+}

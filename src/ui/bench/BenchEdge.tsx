@@ -1,0 +1,81 @@
+import { addDays, differenceInCalendarDays, format, parseISO, startOfMonth, addMonths } from "date-fns";
+import Link from "next/link";
+import type { DueDate } from "@/core/job";
+
+const PX_PER_DAY = 10;
+const LEAD_DAYS = 22;
+
+/** The bench edge as a rule of weeks; the dates of service hang from it by threads. */
+export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
+  const now = parseISO(today);
+  const start = addDays(now, -LEAD_DAYS);
+  const x = (date: Date) => differenceInCalendarDays(date, start) * PX_PER_DAY;
+  const last = due.reduce((m, d) => Math.max(m, x(parseISO(d.dueOn))), 0);
+  const width = Math.max(1600, last + 320);
+  const days = Array.from({ length: Math.ceil(width / PX_PER_DAY) }, (_, i) => addDays(start, i));
+  const months: Date[] = [];
+  for (let m = startOfMonth(start); x(m) < width; m = addMonths(m, 1)) months.push(m);
+  // a date too close to the one before hangs one level lower
+  const level: number[] = [];
+  due.forEach((d, i) => {
+    const mine = Math.max(20, x(parseISO(d.dueOn)));
+    const clash = due.slice(0, i).some((o, j) => level[j] === 0 && Math.abs(Math.max(20, x(parseISO(o.dueOn))) - mine) < 175);
+    level.push(clash ? 1 : 0);
+  });
+  return (
+    <section aria-labelledby="due-heading" className="border-t-2 border-ink bg-bench">
+      <h2 id="due-heading" className="sr-only">
+        Dates of service
+      </h2>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Bench edge with dates, scrolls sideways">
+        <div className="relative" style={{ width, height: 190 }}>
+          <svg aria-hidden width={width} height={46} className="absolute inset-x-0 top-0">
+            <rect width={width} height={44} fill="var(--d-al2)" />
+            <path d={`M0 44h${width}`} stroke="var(--ink)" strokeWidth={1.6} />
+            {days.map((d, i) => (
+              <path key={i} d={`M${i * PX_PER_DAY} 44v${d.getDay() === 1 ? -14 : -5}`} stroke="var(--on-al)" strokeWidth={d.getDay() === 1 ? 1.4 : 0.8} />
+            ))}
+            {months.map((m) => (
+              <g key={m.toISOString()}>
+                <path d={`M${x(m)} 0v44`} stroke="var(--on-al)" strokeWidth={1.6} />
+                <text x={Math.max(x(m), 12) + 8} y={22} fontSize={16} fontWeight={600} fill="var(--on-al)">
+                  {format(m, "MMMM")}
+                </text>
+              </g>
+            ))}
+          </svg>
+          <div className="absolute top-[3px] rounded-[2px] bg-copper px-4 text-[16.5px] leading-[27px] font-[560] text-on-copper" style={{ left: x(now) - 48 }}>
+            Today <b className="font-[700]">{format(now, "d")}</b>
+          </div>
+          <div aria-hidden className="absolute w-[4px] bg-copper" style={{ left: x(now) - 2, top: 30, height: 28 }} />
+          <ul>
+            {due.map((d, i) => {
+              const date = parseISO(d.dueOn);
+              const late = differenceInCalendarDays(now, date);
+              const left = Math.max(20, x(date));
+              const drop = level[i] === 1 ? 74 : 0;
+              return (
+                <li key={d.machine.id} className="absolute" style={{ left, top: 38 }}>
+                  <svg aria-hidden width={14} height={110 + 40} className="absolute -left-[7px] top-0">
+                    <path d={`M7 6v${late > 0 ? 14 : 78 + drop}`} stroke="var(--ink)" strokeWidth={1.8} />
+                    {late > 0 ? <path d={`M7 20v${64 + drop}`} stroke="var(--caution)" strokeWidth={5} /> : null}
+                    <circle cx={7} cy={6} r={5.4} fill={late > 0 ? "var(--caution)" : "var(--sheet)"} stroke="var(--ink)" strokeWidth={1.8} />
+                  </svg>
+                  <Link href={`/machines/${d.machine.id}`} className="absolute left-[12px] block w-max max-w-[230px] rounded-[3px] pr-1" style={{ top: 18 + drop }}>
+                    <span className={`block text-[15.5px] leading-[20px] ${late > 0 ? "font-[640] text-caution-ink" : "text-ink-2"}`}>
+                      {format(date, "d MMM")}
+                      {late > 0 ? `, ${late} ${late === 1 ? "day" : "days"} late` : late === 0 ? ", today" : ""}
+                    </span>
+                    <span className="block text-[18px] leading-[23px] font-[640]">{d.machine.place || d.machine.tag}</span>
+                    <span className="block truncate text-[14.5px] leading-[20px] text-ink-2">{d.why || d.machine.model}</span>
+                  </Link>
+                </li>
+              );
+            })}
+          </ul>
+          {due.length === 0 ? <p className="absolute top-[70px] left-10 text-[16px] text-ink-2">No dates yet. A verdict sets the next one.</p> : null}
+        </div>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,85 @@
+"use client";
+import { useMemo } from "react";
+import type { Phases, RunCurves } from "@/core/log";
+import { useSize } from "@/ui/controls/size";
+import { PhaseBounds } from "./PhaseBounds";
+import { clockText, extent, roundTicks } from "./rows";
+import { AXIS_W, EDGE_R, Strip, type StripLine } from "./Strip";
+
+interface Props {
+  curves: RunCurves;
+  phases: Phases | null;
+  onPhases?: (p: Phases, done: boolean) => void;
+  limitC: number | null;
+  /** The other run behind this one, moved so that both loads start together. */
+  ghost?: { curves: RunCurves; phases: Phases } | null;
+  room?: { startC: number | null; endC: number | null };
+  height: number;
+}
+
+/** A run in three strips on one time axis: °C, W, fan speed; the load's bounds go through all of them. */
+export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height }: Props) {
+  const [ref, size] = useSize<HTMLDivElement>({ width: 760, height });
+  const width = Math.max(320, size.width);
+  const span = useMemo<[number, number]>(() => [0, Math.max(1, curves.endS)], [curves.endS]);
+  const shift = ghost && phases ? phases.loadOnS - ghost.phases.loadOnS : 0;
+  const strips = useMemo(() => {
+    const behind = (list: RunCurves["power"]): StripLine[] => list.map((c) => ({ ...c, ghost: true, points: c.points.map((p) => ({ ...p, t: p.t + shift })).filter((p) => p.t >= span[0] && p.t <= span[1]) }));
+    const chips = curves.temperature.filter((c) => c.key !== "room.temperature");
+    const temperature: StripLine[] = [...(ghost ? behind(ghost.curves.temperature.filter((c) => c.key === chips[0]?.key)) : []), ...chips.map((c, i) => ({ ...c, colour: i === 0 ? undefined : "var(--ink-2)" }))];
+    const logged = curves.temperature.find((c) => c.key === "room.temperature");
+    if (logged) temperature.push({ ...logged, colour: "var(--room)" });
+    else if (room && (room.startC ?? room.endC) !== null) temperature.push({ key: "room", label: "Room", unit: "°C", colour: "var(--room)", points: [{ t: span[0], v: room.startC ?? room.endC ?? 0 }, { t: span[1], v: room.endC ?? room.startC ?? 0 }].map(({ t, v }) => ({ t, min: v, max: v })) });
+    const power: StripLine[] = [...(ghost ? behind(ghost.curves.power.slice(0, 1)) : []), ...curves.power.map((c, i) => ({ ...c, colour: i === 0 ? undefined : "var(--ink-2)" }))];
+    const fans: StripLine[] = [...(ghost ? behind(ghost.curves.fans.slice(0, 1)) : []), ...curves.fans.map((c, i) => ({ ...c, colour: i === 0 ? undefined : "var(--ink-2)" }))];
+    return { temperature, power, fans };
+  }, [curves, ghost, room, shift, span]);
+  const lower = (strips.power.length ? 1 : 0) + (strips.fans.length ? 1 : 0);
+  const lowH = lower ? Math.max(58, Math.round(height * 0.15)) : 0;
+  const topH = height - lower * lowH - 26 - (lower ? 0 : 0);
+  const t = extent(strips.temperature, 3);
+  const tHigh = limitC !== null ? Math.max(t[1], limitC + 4) : t[1];
+  const p = extent(strips.power, 0)[1] * 1.18;
+  const f = extent(strips.fans, 0)[1] * 1.18;
+  const plotWidth = width - AXIS_W - EDGE_R;
+  return (
+    <div>
+      {phases ? (
+        <div className="flex items-baseline text-[16.5px]" style={{ paddingLeft: AXIS_W, paddingRight: EDGE_R }}>
+          <span className="shrink-0 overflow-hidden whitespace-nowrap text-ink-2" style={{ width: `${(phases.loadOnS / span[1]) * 100}%` }}>
+            Idle <span className="num text-[15px]">{clockText(phases.loadOnS)}</span>
+          </span>
+          <span className="shrink-0 whitespace-nowrap pl-2 font-[640]" style={{ width: `${((phases.loadOffS - phases.loadOnS) / span[1]) * 100}%` }}>
+            Load <span className="num text-[15px]">{clockText(phases.loadOffS - phases.loadOnS)}</span>
+          </span>
+          <span className="overflow-hidden whitespace-nowrap pl-2 text-ink-2">
+            {span[1] - phases.loadOffS > 5 ? (
+              <>
+                Cool-down <span className="num text-[15px]">{clockText(span[1] - phases.loadOffS)}</span>
+              </>
+            ) : null}
+          </span>
+        </div>
+      ) : null}
+      <div ref={ref} className="relative isolate" style={{ height: height + (onPhases ? 54 : 0) }}>
+        <Strip width={width} height={topH} lines={strips.temperature} domain={[Math.floor(t[0]), Math.ceil(tHigh)]} ticks={roundTicks(t[0], tHigh, 5)} span={span} limits={limitC !== null ? [{ value: limitC, label: `Throttle limit ${limitC} °C` }] : []} xTicks={lower === 0} />
+        {strips.power.length ? <Strip width={width} height={lowH + (strips.fans.length ? 0 : 26)} lines={strips.power} domain={[0, Math.ceil(p)]} ticks={roundTicks(0, p, 2)} span={span} xTicks={!strips.fans.length} /> : null}
+        {strips.fans.length ? <Strip width={width} height={lowH + 26} lines={strips.fans} domain={[0, Math.ceil(f)]} ticks={roundTicks(0, f, 2)} span={span} format={(v) => (v >= 1000 ? `${v / 1000}k` : String(v))} xTicks /> : null}
+        <StripLabel top={10} text={strips.temperature.filter((l) => !l.ghost && l.key !== "room" && l.key !== "room.temperature").map((l) => l.label).join(", ") + ", °C"} left={AXIS_W + 8} />
+        {strips.power.length ? <StripLabel top={topH + 8} text="Power, W" left={AXIS_W + 8} /> : null}
+        {strips.fans.length ? <StripLabel top={topH + lowH * (strips.power.length ? 1 : 0) + 8} text={curves.fans[0]?.unit === "%" ? "Fans, %" : "Fans, rpm"} left={AXIS_W + 8} /> : null}
+        {phases ? <PhaseBounds phases={phases} span={span} left={AXIS_W} plotWidth={plotWidth} height={height - 26} onChange={onPhases} onBy={boundNote(phases.loadOnS, curves.found?.loadOnS, curves.found?.onBy)} offBy={boundNote(phases.loadOffS, curves.found?.loadOffS, curves.found?.offBy)} /> : null}
+      </div>
+    </div>
+  );
+}
+
+const boundNote = (at: number, found: number | undefined, by: string | undefined): string => (found !== undefined && Math.abs(at - found) < 1.5 ? `found ${by ?? ""}` : "set by hand");
+
+function StripLabel({ top, left, text }: { top: number; left: number; text: string }) {
+  return (
+    <span className="absolute rounded-[2px] px-1 text-[14.5px] leading-[18px] font-[520] text-ink-2" style={{ top, left }}>
+      {text}
+    </span>
+  );
+}

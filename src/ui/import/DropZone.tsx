@@ -1,0 +1,103 @@
+"use client";
+import { Textarea } from "@headlessui/react";
+import { ClipboardPaste, FileDown } from "lucide-react";
+import { useRef, useState } from "react";
+import type { Problem } from "@/core/result";
+import { CautionBand } from "@/ui/controls/Band";
+import { Button } from "@/ui/controls/Button";
+
+interface Props {
+  kind: "before" | "after";
+  problem: Problem | null;
+  onFile: (file: Blob, name: string) => void;
+}
+
+/** Where a log comes in: dropped, chosen, or pasted as text. */
+export function DropZone({ kind, problem, onFile }: Props) {
+  const input = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const [pasting, setPasting] = useState(false);
+  const [pasted, setPasted] = useState("");
+  const take = (file: File | undefined) => {
+    if (file) onFile(file, file.name);
+  };
+  return (
+    <div className="flex flex-1 flex-col gap-5 p-7">
+      {problem ? (
+        <CautionBand role="alert">
+          <b className="font-[640]">{problem.message}</b>
+          {problem.line || problem.column ? <span className="num"> {[problem.line ? `line ${problem.line}` : "", problem.column ? `column ${problem.column}` : ""].filter(Boolean).join(", ")}</span> : null} {problem.action} Nothing was stored, nothing is lost.
+        </CautionBand>
+      ) : null}
+      <div
+        data-testid="drop-zone"
+        onDragOver={(e) => {
+          e.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(e) => {
+          e.preventDefault();
+          setOver(false);
+          take(e.dataTransfer.files[0]);
+        }}
+        className={`grid flex-1 place-items-center border-[2.5px] border-dashed ${over ? "border-copper bg-copper-wash" : "border-ink-3"} min-h-[300px] p-8 text-center`}
+      >
+        <div className="max-w-[560px]">
+          <FileDown aria-hidden size={44} strokeWidth={1.5} className="mx-auto text-ink-2" />
+          <h1 className="mt-3 text-[27px] font-[700]">Drop the log of the run {kind} here</h1>
+          <p className="mt-2 text-[17px] text-ink-2">A text table from any sensor logger: comma, semicolon or tab. Best: some minutes idle, 15 min load, 5 min cool-down, a reading every second, with power and fan speed.</p>
+          <div className="mt-5 flex flex-wrap justify-center gap-3">
+            <Button look="main" big onClick={() => input.current?.click()}>
+              Choose a file
+            </Button>
+            <Button look="quiet" big onClick={() => setPasting((p) => !p)} aria-expanded={pasting}>
+              <ClipboardPaste aria-hidden size={19} /> Paste text
+            </Button>
+          </div>
+          <input ref={input} type="file" aria-label={`Log of the run ${kind}`} accept=".csv,.tsv,.txt,.log,text/*" className="sr-only" tabIndex={-1} onChange={(e) => take(e.target.files?.[0])} />
+        </div>
+      </div>
+      {pasting ? (
+        <div>
+          <label htmlFor="pasted-log" className="mb-1 block text-[16px] font-[560]">
+            Text of the log
+          </label>
+          <Textarea id="pasted-log" rows={6} value={pasted} onChange={(e) => setPasted(e.target.value)} className="field num text-[14px]" />
+          <Button look="plain" className="mt-3" disabled={!pasted.trim()} onClick={() => onFile(new Blob([pasted], { type: "text/plain" }), "pasted text")}>
+            Read this text
+          </Button>
+        </div>
+      ) : null}
+      {kind === "before" ? (
+        <CautionBand>
+          <b className="font-[640]">During a run:</b> stop at the limit temperature, never on a bed or with vents covered, never with a swollen battery.
+        </CautionBand>
+      ) : (
+        <CautionBand>
+          <b className="font-[640]">Before the load:</b> fan plugs in, all counts closed, fans turn. The same load, the same settings, the same place as the run before.
+        </CautionBand>
+      )}
+    </div>
+  );
+}
+
+/** A log being read or sent: how far, and a way to stop. */
+export function Progress({ label, share, onCancel }: { label: string; share: number; onCancel: () => void }) {
+  return (
+    <div className="grid flex-1 place-items-center p-10" role="status">
+      <div className="w-full max-w-[520px]">
+        <p className="text-[20px] font-[620]">{label}</p>
+        <div role="progressbar" aria-label={label} aria-valuemin={0} aria-valuemax={100} aria-valuenow={Math.round(share * 100)} className="mt-4 h-[22px] border-2 border-ink bg-sheet">
+          <div className="h-full bg-copper-fill" style={{ width: `${Math.round(share * 100)}%` }} />
+        </div>
+        <div className="mt-3 flex items-center justify-between">
+          <span className="num text-[17px]">{Math.round(share * 100)} %</span>
+          <Button onClick={onCancel} keyCap="Esc">
+            Cancel
+          </Button>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,155 @@
+"use client";
+import type { ChipVerdict, Matched } from "@/core/judge";
+import { useSize } from "@/ui/controls/size";
+import { Labels } from "./Labels";
+import { Rails } from "./Rails";
+import { apart, ladderScale, type LadderScale } from "./scale";
+
+interface Props {
+  chip: ChipVerdict;
+  matched: Matched;
+  limitC: number | null;
+  /** Why the after ladder has no airflow part, where it has none. */
+  unknownWhy: string | null;
+  height: number;
+}
+
+/** Where the ladders stand, in px. */
+export interface LadderPlan {
+  scale: LadderScale;
+  left: number;
+  right: number;
+  before: [number, number];
+  after: [number, number];
+}
+
+const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em" } as const;
+
+/** From the room to the chip: before dashed at the left, after solid at the right, both at matched conditions. */
+export function HeatLadder({ chip, matched, limitC, unknownWhy, height }: Props) {
+  const [ref, size] = useSize<HTMLDivElement>({ width: 560, height });
+  const W = Math.max(420, size.width);
+  const roomC = matched.roomC;
+  const [contact, airflow] = chip.paths;
+  const beforeC = roomC + (chip.before?.K ?? 0);
+  const airBeforeC = roomC + (airflow.before?.K ?? 0);
+  const afterC = chip.after ? roomC + chip.after.K : null;
+  const airAfterC = airflow.after ? roomC + airflow.after.K : airBeforeC;
+  const contactAfterTopC = airAfterC + (contact.after?.K ?? 0);
+  const scale = ladderScale(roomC, [beforeC, afterC ?? contactAfterTopC], limitC, height);
+  const left = 44;
+  const right = W - 6;
+  const plot = right - left;
+  const plan: LadderPlan = { scale, left, right, before: [left + plot * 0.255, left + plot * 0.255 + 76], after: [left + plot * 0.605, left + plot * 0.605 + 76] };
+  const { y } = scale;
+  const said = (w: number) => `${Math.round(w * 10) / 10}\u00a0W`;
+  const power = matched.powerW[chip.chip];
+  return (
+    <div ref={ref} className="w-full" style={{ height }}>
+      <svg width={W} height={height} role="img" aria-label={describe(chip, roomC, limitC)} className="block overflow-visible">
+        <defs>
+          <pattern id="beam" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0v9" stroke="var(--ink)" strokeWidth="2.2" />
+          </pattern>
+          <pattern id="ground" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0v9" stroke="var(--room)" strokeWidth="2" />
+          </pattern>
+          <pattern id="torn" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+            <path d="M0 0v9" stroke="var(--ink-3)" strokeWidth="1.2" />
+          </pattern>
+        </defs>
+        {scale.ticks.map((t) => (
+          <g key={t}>
+            <path d={`M${left} ${y(t)}H${right}`} stroke="var(--line-2)" />
+            <text x={left - 8} y={y(t) + 5} textAnchor="end" fontSize={14.5} fill="var(--ink-2)" style={num}>
+              {t}
+            </text>
+          </g>
+        ))}
+        <text x={left - 8} y={scale.footY + 5} textAnchor="end" fontSize={14.5} fill="var(--ink-2)" style={num}>
+          {roomC}
+        </text>
+        {limitC !== null ? (
+          <g>
+            <rect x={left} y={y(limitC) - 10} width={plot} height={10} fill="url(#beam)" opacity={0.55} />
+            <path d={`M${left} ${y(limitC)}H${right}`} stroke="var(--limit)" strokeWidth={2.4} />
+            <text x={right} y={y(limitC) - 15} textAnchor="end" fontSize={15} fill="var(--ink)" fontWeight={560}>
+              Throttle limit{" "}
+              <tspan style={num} fontWeight={680}>
+                {limitC}
+                {"\u00a0"}°C
+              </tspan>
+            </text>
+          </g>
+        ) : null}
+        <text x={left + 1} y={18} fontSize={14} fill="var(--ink-2)">
+          1 rung = {scale.rungK} K{power === undefined ? "" : `, ${said(power)}`}
+        </text>
+        <Bands plan={plan} roomC={roomC} airBeforeC={airBeforeC} beforeC={beforeC} airAfterC={airAfterC} contactAfterTopC={contactAfterTopC} airKnown={airflow.after !== null} contactKnown={contact.after !== null} />
+        <Rails plan={plan} roomC={roomC} which="before" airTopC={airBeforeC} topC={beforeC} airKnown contactKnown />
+        <Rails plan={plan} roomC={roomC} which="after" airTopC={airAfterC} topC={contactAfterTopC} airKnown={airflow.after !== null} contactKnown={contact.after !== null} />
+        <path d={`M${left} ${scale.footY}H${right}`} stroke="var(--room)" strokeWidth={3} />
+        <rect x={left} y={scale.footY + 1.5} width={plot} height={8} fill="url(#ground)" opacity={0.8} />
+        <Labels plan={plan} chip={chip} roomC={roomC} limitC={limitC} airBeforeC={airBeforeC} beforeC={beforeC} airAfterC={airAfterC} afterC={afterC} contactAfterTopC={contactAfterTopC} />
+        {unknownWhy && airflow.after === null ? <Unknown plan={plan} airBeforeC={airBeforeC} why={unknownWhy} /> : null}
+      </svg>
+    </div>
+  );
+}
+
+interface BandProps {
+  plan: LadderPlan;
+  roomC: number;
+  airBeforeC: number;
+  beforeC: number;
+  airAfterC: number;
+  contactAfterTopC: number;
+  airKnown: boolean;
+  contactKnown: boolean;
+}
+
+/** What moved between the ladders: a wash per path, bounded by its own line. */
+function Bands({ plan, roomC, airBeforeC, beforeC, airAfterC, contactAfterTopC, airKnown, contactKnown }: BandProps) {
+  const { y } = plan.scale;
+  const x0 = plan.before[1] + 4;
+  const x1 = plan.after[0] - 4;
+  return (
+    <g>
+      {airKnown ? <path d={`M${x0} ${y(roomC)}V${y(airBeforeC)}L${x1} ${y(airAfterC)}V${y(roomC)}z`} fill="var(--air-wash)" /> : null}
+      {contactKnown ? <path d={`M${x0} ${y(airBeforeC)}V${y(beforeC)}L${x1} ${y(contactAfterTopC)}V${y(airAfterC)}z`} fill="var(--paste-wash)" /> : null}
+      {airKnown ? <path d={`M${x0} ${y(airBeforeC)}L${x1} ${y(airAfterC)}`} stroke="var(--air)" strokeWidth={1.2} /> : null}
+      {contactKnown ? <path d={`M${x0} ${y(beforeC)}L${x1} ${y(contactAfterTopC)}`} stroke="var(--paste)" strokeWidth={1.4} /> : null}
+      {!airKnown && contactKnown ? <path d={`M${x0} ${y(airBeforeC)}H${plan.after[1] + 8}`} stroke="var(--paste)" strokeWidth={1.4} /> : null}
+    </g>
+  );
+}
+
+/** The part the run cannot tell: thin hatch, dotted edge, torn top, and the reason in a framed note. */
+function Unknown({ plan, airBeforeC, why }: { plan: LadderPlan; airBeforeC: number; why: string }) {
+  const [a, b] = plan.after;
+  const top = plan.scale.y(airBeforeC) + 22;
+  const foot = plan.scale.footY;
+  const w = (b - a) / 6;
+  const torn = Array.from({ length: 6 }, (_, i) => `l${w / 2} ${i % 2 ? 7 : -8}l${w / 2} ${i % 2 ? -5 : 6}`).join("");
+  const boxW = Math.min(270, plan.right - plan.before[1] - 24);
+  const boxX = plan.right - boxW;
+  return (
+    <g>
+      <path d={`M${a} ${foot}V${top}${torn}V${foot}`} fill="url(#torn)" stroke="var(--ink-3)" strokeWidth={1.6} strokeDasharray="2 4" />
+      <foreignObject x={boxX} y={(top + foot) / 2 - 62} width={boxW} height={130}>
+        <div className="border-2 border-ink bg-sheet px-3.5 py-2.5">
+          <p className="text-[17px] leading-[22px] font-[680]">Airflow after: unknown</p>
+          <p className="mt-0.5 text-[15px] leading-[19px] text-ink-2">{why}</p>
+        </div>
+      </foreignObject>
+    </g>
+  );
+}
+
+function describe(chip: ChipVerdict, roomC: number, limitC: number | null): string {
+  const [contact, airflow] = chip.paths;
+  const at = (k: number | undefined) => (k === undefined ? "unknown" : `${k.toFixed(1)} K`);
+  return `Heat ladder from the room at ${roomC} °C. Before: airflow ${at(airflow.before?.K)}, contact ${at(contact.before?.K)}. After: airflow ${at(airflow.after?.K)}, contact ${at(contact.after?.K)}.${limitC === null ? "" : ` Throttle limit ${limitC} °C.`}`;
+}
+
+export { apart };

@@ -1,0 +1,173 @@
+import type { ChipVerdict, Figure } from "@/core/judge";
+import type { LadderPlan } from "./HeatLadder";
+import { apart } from "./scale";
+
+interface Props {
+  plan: LadderPlan;
+  chip: ChipVerdict;
+  roomC: number;
+  limitC: number | null;
+  airBeforeC: number;
+  beforeC: number;
+  airAfterC: number;
+  afterC: number | null;
+  contactAfterTopC: number;
+}
+
+const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em" } as const;
+const k1 = (v: number) => v.toFixed(1);
+const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
+const range = (f: Figure) => `${f.low < 0 ? "\u2212" : ""}${Math.abs(f.low).toFixed(1)} to ${f.high < 0 ? "\u2212" : ""}${Math.abs(f.high).toFixed(1)}`;
+
+/** All figures of the ladder: heights beside it, changes in the bands, bars, headroom, totals at the foot. */
+export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfterC, afterC, contactAfterTopC }: Props) {
+  const { y, footY } = plan.scale;
+  const [contact, airflow] = chip.paths;
+  const mid = (a: number, b: number) => (y(a) + y(b)) / 2;
+  const [contactBeforeY, airBeforeY] = apart(mid(airBeforeC, beforeC), mid(roomC, airBeforeC), 64, 58, footY - 30);
+  const [contactAfterY, airAfterY] = apart(mid(airAfterC, contactAfterTopC), mid(roomC, airAfterC), 64, 58, footY - 30);
+  const bandX = (plan.before[1] + plan.after[0]) / 2;
+  const middleC = (a: number, b: number, c: number, d: number) => (y(a) + y(b) + y(c) + y(d)) / 4;
+  const [contactBandY, airBandY] = apart(middleC(airBeforeC, beforeC, airAfterC, contactAfterTopC), middleC(roomC, airBeforeC, roomC, airAfterC), 46, 60, footY - 24);
+  const beforeX = plan.before[0] - 28;
+  const afterX = plan.after[1] + 30;
+  const lost = lostPart(chip, afterC);
+  return (
+    <g>
+      <Height x={beforeX} y={contactBeforeY} anchor="end" colour="var(--paste)" name="Paste, contact" figure={contact.before} kw={contact.beforeKW} />
+      <Height x={beforeX} y={airBeforeY} anchor="end" colour="var(--air)" name="Airflow" figure={airflow.before} kw={airflow.beforeKW} />
+      {contact.after ? <Height x={afterX} y={contactAfterY} anchor="start" colour="var(--paste)" name="Paste, contact" figure={contact.after} kw={contact.afterKW} /> : null}
+      {airflow.after ? <Height x={afterX} y={airAfterY} anchor="start" colour="var(--air)" name="Airflow" figure={airflow.after} kw={airflow.afterKW} /> : null}
+      {chip.before ? <Bar x={plan.before[0] - 14} figure={chip.before} roomC={roomC} plan={plan} colour="var(--paste)" dashed /> : null}
+      {airflow.before ? <Bar x={plan.before[0] - 14} figure={airflow.before} roomC={roomC} plan={plan} colour="var(--air)" dashed /> : null}
+      {chip.after ? <Bar x={plan.after[1] + 15} figure={chip.after} roomC={roomC} plan={plan} colour="var(--paste)" /> : null}
+      {airflow.after ? <Bar x={plan.after[1] + 15} figure={airflow.after} roomC={roomC} plan={plan} colour="var(--air)" /> : null}
+      {contact.change ? <Change x={bandX} y={contactBandY} colour="var(--paste)" figure={contact.change} unknown={contact.finding === "unknown"} /> : null}
+      {airflow.change ? <Change x={bandX} y={airBandY} colour="var(--air)" figure={airflow.change} unknown={airflow.finding === "unknown"} /> : null}
+      {lost && afterC !== null ? <Lost plan={plan} afterC={afterC} lost={lost} /> : afterC !== null && limitC !== null && limitC - afterC > 9 ? <Headroom plan={plan} afterC={afterC} limitC={limitC} beforeC={beforeC} /> : null}
+      <text x={(plan.before[0] + plan.before[1]) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
+        Before{" "}
+        <tspan style={num} fontWeight={680}>
+          {k1(beforeC)}
+          {"\u00a0"}°C
+        </tspan>
+      </text>
+      <text x={(plan.after[0] + plan.after[1]) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
+        {afterC === null ? (
+          "After, no °C given"
+        ) : (
+          <>
+            After{" "}
+            <tspan style={num} fontWeight={680}>
+              {k1(afterC)}
+              {"\u00a0"}°C
+            </tspan>
+          </>
+        )}
+      </text>
+    </g>
+  );
+}
+
+function Height({ x, y, anchor, colour, name, figure, kw }: { x: number; y: number; anchor: "start" | "end"; colour: string; name: string; figure: Figure | null; kw: number | null }) {
+  if (!figure) return null;
+  return (
+    <g fill={colour} textAnchor={anchor}>
+      <text x={x} y={y - 13} fontSize={15.5} fontWeight={520}>
+        {name}
+      </text>
+      <text x={x} y={y + 8} fontSize={20} fontWeight={700} style={num}>
+        {k1(figure.K)}
+        {"\u00a0"}K
+      </text>
+      <text x={x} y={y + 26} fontSize={14} style={num} fontWeight={480}>
+        {kw === null ? range(figure) : `${kw.toFixed(2)}\u00a0K/W`}
+      </text>
+    </g>
+  );
+}
+
+function Change({ x, y, colour, figure, unknown }: { x: number; y: number; colour: string; figure: Figure; unknown: boolean }) {
+  return (
+    <g fill={colour} textAnchor="middle">
+      <text x={x} y={y} fontSize={20} fontWeight={700} style={num}>
+        {unknown ? "?" : `${signed(figure.K)}\u00a0K`}
+      </text>
+      <text x={x} y={y + 18} fontSize={14} style={num} fontWeight={520}>
+        {range(figure)}
+      </text>
+    </g>
+  );
+}
+
+/** 90 % interval of a level as a bar with ends. */
+function Bar({ x, figure, roomC, plan, colour, dashed = false }: { x: number; figure: Figure; roomC: number; plan: LadderPlan; colour: string; dashed?: boolean }) {
+  const top = plan.scale.y(roomC + figure.high);
+  const foot = plan.scale.y(roomC + figure.low);
+  const middle = plan.scale.y(roomC + figure.K);
+  const toward = dashed ? 12 : -13;
+  return (
+    <path d={`M${x - 5} ${top}h10M${x} ${top}V${foot}M${x - 5} ${foot}h10M${x} ${middle}h${toward}`} stroke={colour} strokeWidth={dashed ? 1.8 : 2.4} strokeDasharray={dashed ? "3 2" : undefined} fill="none" />
+  );
+}
+
+function Headroom({ plan, afterC, limitC, beforeC }: { plan: LadderPlan; afterC: number; limitC: number; beforeC: number }) {
+  const x = (plan.after[0] + plan.after[1]) / 2;
+  const top = plan.scale.y(limitC) + 4;
+  const foot = plan.scale.y(afterC) - 16;
+  if (foot - top < 26) return null;
+  const head = Math.round(limitC - afterC);
+  const was = Math.round(limitC - beforeC);
+  const mid = Math.min((top + foot) / 2, foot - 22);
+  return (
+    <g>
+      <path d={`M${x} ${top}V${foot}M${x - 5} ${top + 8}l5 -8 5 8M${x - 5} ${foot - 8}l5 8 5-8`} stroke="var(--ink)" strokeWidth={1.6} fill="none" />
+      <text x={x + 13} y={mid} fontSize={16} fill="var(--ink)">
+        <tspan style={num} fontWeight={680} fontSize={17}>
+          {head}
+          {"\u00a0"}K
+        </tspan>{" "}
+        of headroom
+      </text>
+      <text x={x + 13} y={mid + 19} fontSize={14.5} fill="var(--ink-2)">
+        before: {was > 0 ? `${was}\u00a0K` : "none"}
+      </text>
+    </g>
+  );
+}
+
+interface LostPart {
+  K: number;
+  colour: string;
+}
+
+/** The path that got worse while the chip got cooler. */
+function lostPart(chip: ChipVerdict, afterC: number | null): LostPart | null {
+  if (afterC === null || !chip.change || chip.change.K > 0) return null;
+  const worse = chip.paths.find((p) => p.finding === "worse" && p.change);
+  return worse?.change ? { K: worse.change.K, colour: worse.path === "contact" ? "var(--paste)" : "var(--air)" } : null;
+}
+
+function Lost({ plan, afterC, lost }: { plan: LadderPlan; afterC: number; lost: LostPart }) {
+  const y0 = plan.scale.y(afterC - lost.K);
+  const y1 = plan.scale.y(afterC);
+  const x = plan.after[1] + 42;
+  return (
+    <g>
+      <path d={`M${plan.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--sheet)" strokeWidth={5} />
+      <path d={`M${plan.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--ink)" strokeWidth={1.8} strokeDasharray="6 4" />
+      <path d={`M${x} ${y0}V${y1}M${x - 5} ${y1 + 8}l5 -8 5 8M${x - 6} ${y1}h12`} stroke={lost.colour} strokeWidth={2} fill="none" />
+      <text x={plan.right} y={y1 - 24} textAnchor="end" fontSize={15.5} fill={lost.colour} fontWeight={560}>
+        <tspan style={num} fontWeight={700} fontSize={18}>
+          +{lost.K.toFixed(1)}
+          {"\u00a0"}K
+        </tspan>{" "}
+        lost again
+      </text>
+      <text x={plan.right} y={y1 - 6} textAnchor="end" fontSize={14.5} fill="var(--ink-2)">
+        but for it {Math.round(afterC - lost.K)}
+        {"\u00a0"}°C
+      </text>
+    </g>
+  );
+}

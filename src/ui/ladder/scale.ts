@@ -1,0 +1,35 @@
+/** Scale of the heat ladder: °C to px, with the room at the foot. */
+export interface LadderScale {
+  y: (c: number) => number;
+  footY: number;
+  topC: number;
+  rungK: number;
+  ticks: number[];
+}
+
+/** Fits room, both totals and the limit into the height; a rung is 2 K, or 5 K when the rise is over 120 K. */
+export function ladderScale(roomC: number, totalsC: readonly number[], limitC: number | null, height: number): LadderScale {
+  const highest = Math.max(roomC + 10, ...totalsC);
+  const topC = Math.max(highest + 4, limitC === null ? 0 : limitC + 5);
+  const footY = height - 44;
+  const headY = 30;
+  const perK = (footY - headY) / (topC - roomC);
+  const y = (c: number) => footY - (c - roomC) * perK;
+  const step = topC - roomC > 90 ? 20 : 10;
+  const ticks: number[] = [];
+  for (let t = Math.ceil((roomC + 2) / step) * step; t < topC; t += step) ticks.push(t);
+  return { y, footY, topC, rungK: topC - roomC > 120 ? 5 : 2, ticks };
+}
+
+/** Middles of two labels that must stand at least `gap` px apart, kept inside [low, high]. The first is the upper one. */
+export function apart(upper: number, lower: number, gap: number, low: number, high: number): [number, number] {
+  let [u, l] = [upper, lower];
+  if (l - u < gap) {
+    const push = (gap - (l - u)) / 2;
+    u -= push;
+    l += push;
+  }
+  if (u < low) [u, l] = [low, Math.max(l, low + gap)];
+  if (l > high) [u, l] = [Math.min(u, high - gap), high];
+  return [u, l];
+}

@@ -1,0 +1,104 @@
+"use client";
+import "reflect-metadata";
+import { Input, Select, Textarea } from "@headlessui/react";
+import { classValidatorResolver } from "@hookform/resolvers/class-validator";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useForm, type Resolver } from "react-hook-form";
+import type { Problem } from "@/core/result";
+import { ENVIRONMENTS, FORMS, IntakeInput } from "@/input/machine";
+import { CautionBand } from "@/ui/controls/Band";
+import { Button } from "@/ui/controls/Button";
+import { Field } from "@/ui/controls/Field";
+import { send } from "@/ui/controls/send";
+import { BaseOutline } from "@/ui/underside/BaseOutline";
+import { ENVIRONMENT_WORDS, FORM_WORDS } from "./words";
+
+type Draft = Omit<IntakeInput, "limitC"> & { limitC: string | null };
+
+/** A machine comes in: which it is, where it lives, and what for. */
+export function IntakeForm({ models }: { models: string[] }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const form = useForm<Draft>({
+    resolver: classValidatorResolver(IntakeInput) as unknown as Resolver<Draft>,
+    defaultValues: { tag: "", model: "", variant: "", place: "", environment: "office", form: "fifteen", limitC: "", complaint: "" },
+  });
+  const { errors, isSubmitting } = form.formState;
+  const shape = form.watch("form");
+  const submit = form.handleSubmit(async () => {
+    setProblem(null);
+    const sent = await send<{ jobId: number }>("POST", "/api/intake", form.getValues());
+    if (sent.ok) return router.push(`/jobs/${sent.value.jobId}/before`);
+    for (const [name, message] of Object.entries(sent.problem.fields ?? {})) form.setError(name as keyof Draft, { message });
+    setProblem(sent.problem);
+  });
+  return (
+    <form onSubmit={(e) => void submit(e)} noValidate className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]">
+      <div className="bg-sheet px-10 py-7">
+        <h1 className="text-[29px] font-[700]">New intake</h1>
+        <p className="mt-1 text-[17px] text-ink-2">Which machine, and what it is in for. The load run comes next, before anything is opened.</p>
+        <div className="mt-6 grid max-w-[760px] grid-cols-1 gap-x-7 gap-y-5 sm:grid-cols-2">
+          <Field label="Tag" hint="The mark on the machine, such as LR-21" error={errors.tag?.message}>
+            <Input className="field num" autoFocus aria-invalid={Boolean(errors.tag)} {...form.register("tag")} />
+          </Field>
+          <Field label="Model" hint="From the label under the base" error={errors.model?.message}>
+            <Input className="field" list="models" aria-invalid={Boolean(errors.model)} {...form.register("model")} />
+          </Field>
+          <datalist id="models">
+            {models.map((m) => (
+              <option key={m} value={m} />
+            ))}
+          </datalist>
+          <Field label="Variant" hint="With or without graphics chip" error={errors.variant?.message}>
+            <Input className="field" {...form.register("variant")} />
+          </Field>
+          <Field label="Place or use" hint="A role, not a person" error={errors.place?.message}>
+            <Input className="field" {...form.register("place")} />
+          </Field>
+          <Field label="Where it lives" error={errors.environment?.message}>
+            <Select className="field" {...form.register("environment")}>
+              {ENVIRONMENTS.map((e) => (
+                <option key={e} value={e}>
+                  {ENVIRONMENT_WORDS[e]}
+                </option>
+              ))}
+            </Select>
+          </Field>
+          <Field label="Throttle limit, °C" hint="Where known, such as 97" error={errors.limitC?.message}>
+            <Input className="field num" inputMode="decimal" aria-invalid={Boolean(errors.limitC)} {...form.register("limitC")} />
+          </Field>
+          <Field label="Complaint" error={errors.complaint?.message} className="sm:col-span-2">
+            <Textarea className="field" rows={3} aria-invalid={Boolean(errors.complaint)} {...form.register("complaint")} />
+          </Field>
+        </div>
+      </div>
+      <aside className="flex flex-col gap-5 border-l-[1.5px] border-line bg-plane p-7">
+        <Field label="Size of the base" error={errors.form?.message}>
+          <Select className="field" {...form.register("form")}>
+            {FORMS.map((f) => (
+              <option key={f} value={f}>
+                {FORM_WORDS[f]}
+              </option>
+            ))}
+          </Select>
+        </Field>
+        <div className="grid h-[230px] place-items-center">
+          <BaseOutline form={shape} pxPerMm={0.76} />
+        </div>
+        <CautionBand>
+          <b className="font-[640]">Battery swollen?</b> If the base bulges or the touchpad lifts: stop, no load run. Move it away from anything that burns and follow the local rules for damaged lithium batteries.
+        </CautionBand>
+        <div className="flex-1" />
+        {problem ? (
+          <CautionBand role="alert">
+            {problem.message} {problem.action}
+          </CautionBand>
+        ) : null}
+        <Button type="submit" look="main" big disabled={isSubmitting} keyCap="Enter">
+          Take it in
+        </Button>
+      </aside>
+    </form>
+  );
+}

@@ -1,0 +1,31 @@
+"use client";
+import { Textarea } from "@headlessui/react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Problem } from "@/core/result";
+import { Button } from "@/ui/controls/Button";
+import { Field } from "@/ui/controls/Field";
+import { send } from "@/ui/controls/send";
+
+/** A further job for this machine. */
+export function NewJob({ machineId }: { machineId: number }) {
+  const router = useRouter();
+  const [complaint, setComplaint] = useState("");
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const submit = async (e: React.FormEvent) => {
+    e.preventDefault();
+    const sent = await send<{ jobId: number }>("POST", `/api/machines/${machineId}/jobs`, { complaint });
+    if (sent.ok) router.push(`/jobs/${sent.value.jobId}/before`);
+    else setProblem(sent.problem);
+  };
+  return (
+    <form onSubmit={(e) => void submit(e)} noValidate className="flex flex-col gap-3">
+      <Field label="In again for" error={problem?.fields?.complaint ?? problem?.message}>
+        <Textarea className="field" rows={3} value={complaint} onChange={(e) => setComplaint(e.target.value)} />
+      </Field>
+      <Button type="submit" look="plain" big>
+        New job
+      </Button>
+    </form>
+  );
+}

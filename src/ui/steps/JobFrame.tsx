@@ -1,0 +1,27 @@
+import Link from "next/link";
+import type { ReactNode } from "react";
+import type { Machine, StageName, StageView } from "@/core/job";
+import { TopBar } from "@/ui/controls/TopBar";
+import { Rail } from "./Rail";
+
+/** The frame every stage of a job stands in: bar, rail, and the stage itself. */
+export function JobFrame({ jobId, machine, stages, shown, facts, children }: { jobId: number; machine: Machine; stages: StageView[]; shown: StageName; facts?: ReactNode; children: ReactNode }) {
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar
+        title={
+          <Link href={`/machines/${machine.id}`} className="inline-flex min-h-11 items-center hover:underline">
+            {machine.model}
+          </Link>
+        }
+        note={[machine.tag, machine.place].filter(Boolean).join(", ")}
+      >
+        {facts}
+      </TopBar>
+      <div className="flex min-h-0 flex-1">
+        <Rail jobId={jobId} stages={stages} shown={shown} />
+        <main className="flex min-w-0 flex-1 flex-col">{children}</main>
+      </div>
+    </div>
+  );
+}

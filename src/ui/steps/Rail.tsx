@@ -1,0 +1,75 @@
+import Link from "next/link";
+import type { StageView } from "@/core/job";
+import { stagePath } from "./paths";
+
+const STEP = 92;
+const TOP = 44;
+
+/** The stages of a job along a heat pipe: copper as far as the job has come, a cold plate at the stage shown. */
+export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageView[]; shown: string }) {
+  const height = TOP + (stages.length - 1) * STEP + 60;
+  const come = stages.filter((s) => s.state !== "to come").length;
+  const copperTo = TOP + (come - 1) * STEP;
+  return (
+    <nav aria-label="Stages of the job" className="relative w-[60px] shrink-0 border-r-[1.5px] border-line bg-plane xl:w-[166px]">
+      <svg aria-hidden width={60} height={height} className="absolute top-0 left-0">
+        <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 14}`} stroke="var(--line)" strokeWidth={13} />
+        <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 13}`} stroke="var(--sheet)" strokeWidth={9.6} />
+        <g strokeLinecap="butt">
+          <path d={`M26 0V${copperTo}`} stroke="var(--cu0)" strokeWidth={13} />
+          <path d={`M26 0V${copperTo}`} stroke="var(--cu2)" strokeWidth={10.6} />
+          <path d={`M26 0V${copperTo}`} stroke="var(--copper-fill)" strokeWidth={7.4} />
+          <path d={`M24.4 0V${copperTo}`} stroke="var(--cu4)" strokeWidth={2.6} />
+        </g>
+        {stages.map((s, i) => {
+          const y = TOP + i * STEP;
+          if (s.name === shown) {
+            return (
+              <g key={s.name}>
+                <path d={`M11 ${y - 18}h30l4 4v28l-4 4h-30l-4-4v-28z`} fill="var(--cu3)" stroke="var(--cu0)" strokeWidth={2} />
+                <path d={`M12 ${y - 14.5}h28M10 ${y - 12}v24`} stroke="var(--cu5)" strokeWidth={1.2} opacity={0.8} />
+                {[[13, -12], [39, -12], [13, 12], [39, 12]].map(([dx = 0, dy = 0]) => (
+                  <circle key={`${dx}${dy}`} cx={dx} cy={y + dy} r={2.2} fill="var(--cu5)" stroke="var(--cu0)" strokeWidth={0.9} />
+                ))}
+                <text x={26} y={y + 6} textAnchor="middle" fontSize={17} fontWeight={700} fontFamily="var(--font-num)" fill="#16211F">
+                  {i + 1}
+                </text>
+              </g>
+            );
+          }
+          return (
+            <g key={s.name}>
+              <circle cx={26} cy={y} r={9} fill={s.state === "done" ? "#fff" : "var(--sheet)"} stroke={s.state === "to come" ? "var(--ink-3)" : "var(--d-ink)"} strokeWidth={2} />
+              {s.state === "done" ? <path d={`M21.8 ${y + 0.4}l3 3 5.4-6.2`} fill="none" stroke="#16211F" strokeWidth={2.2} /> : null}
+            </g>
+          );
+        })}
+      </svg>
+      <ol>
+        {stages.map((s, i) => {
+          const words = (
+            <>
+              <span className={`block text-[16.5px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" ? "text-ink-2" : "font-[480]"}`}>{s.title}</span>
+              <span className="block text-[13.5px] leading-[17px] text-ink-2">{s.fact || "\u00a0"}</span>
+            </>
+          );
+          const box = "absolute inset-x-0 flex min-h-[60px] flex-col justify-center pl-[50px]";
+          const place = { top: TOP + i * STEP - 30 };
+          return (
+            <li key={s.name}>
+              {s.state === "to come" ? (
+                <span className={box} style={place}>
+                  <span className="sr-only xl:not-sr-only">{words}</span>
+                </span>
+              ) : (
+                <Link href={stagePath(jobId, s.name)} aria-current={s.name === shown ? "step" : undefined} className={`${box} hover:bg-line-2/40`} style={place}>
+                  <span className="sr-only xl:not-sr-only">{words}</span>
+                </Link>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
+  );
+}

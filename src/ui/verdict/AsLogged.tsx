@@ -1,0 +1,78 @@
+"use client";
+import { useMemo } from "react";
+import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from "recharts";
+import type { PairCurves, RunFacts } from "@/core/judge";
+import { chartRows, extent, roundTicks } from "@/ui/charts/rows";
+import { EndLabel } from "./RiseChart";
+
+interface Props {
+  curves: PairCurves["chips"][number];
+  facts: { before: RunFacts; after: RunFacts };
+  limitC: number | null;
+  /** Marks where a load would have been long enough. */
+  enoughS: number | null;
+  width: number;
+  height: number;
+}
+
+/** Both runs as the logs have them, load starts laid on each other; the raw picture that misleads. */
+export function AsLogged({ curves, facts, limitC, enoughS, width, height }: Props) {
+  const rows = useMemo(() => chartRows([{ key: "before", points: curves.before }, { key: "after", points: curves.after }]), [curves]);
+  const span = [...curves.before, ...curves.after].reduce<[number, number]>(([a, b], p) => [Math.min(a, p.t), Math.max(b, p.t)], [0, 60]);
+  const rooms = [facts.before.roomC, facts.after.roomC].filter((r): r is number => r !== null);
+  const t = extent([{ points: curves.before }, { points: curves.after }], 3);
+  const low = Math.floor(Math.min(t[0], ...rooms.map((r) => r - 2)));
+  const high = Math.ceil(Math.max(t[1], limitC ?? 0) + 2);
+  const plotH = height - 30;
+  const yOf = (v: number) => 6 + ((high - v) / (high - low)) * plotH;
+  const minutes = roundTicks(0, span[1] / 60, 4).map((m) => m * 60);
+  const late = (run: "before" | "after") => facts[run].lateC[curves.chip] ?? NaN;
+  const ends = spread([
+    { text: "Before", value: `${Math.round(late("before"))} °C`, y: yOf(late("before")), quiet: false },
+    { text: "After", value: `${Math.round(late("after"))} °C`, y: yOf(late("after")), quiet: false },
+    ...(facts.before.roomC === null ? [] : [{ text: "Room", value: facts.before.roomC.toFixed(1), y: yOf(facts.before.roomC), quiet: true }]),
+    ...(facts.after.roomC === null ? [] : [{ text: "Room", value: facts.after.roomC.toFixed(1), y: yOf(facts.after.roomC), quiet: true }]),
+  ]);
+  return (
+    <div className="relative" style={{ width, height }}>
+      <LineChart width={width} height={height} data={rows} margin={{ top: 6, right: 96, bottom: 0, left: 0 }} accessibilityLayer={false}>
+        <CartesianGrid vertical={false} stroke="var(--line-2)" />
+        <XAxis dataKey="t" type="number" domain={span} ticks={minutes} allowDataOverflow height={24} tickLine={false} axisLine={false} tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }} tickFormatter={(s: number) => (s === 0 ? "load on" : `${Math.round(s / 60)} min`)} interval="preserveStart" />
+        <YAxis width={46} domain={[low, high]} ticks={roundTicks(low, high, 3)} allowDataOverflow tickLine={false} axisLine={false} tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }} interval={0} />
+        {limitC !== null ? <ReferenceLine y={limitC} stroke="var(--limit)" strokeWidth={1.6} /> : null}
+        {facts.before.roomC !== null ? <ReferenceLine y={facts.before.roomC} stroke="var(--room)" strokeWidth={1.6} strokeDasharray="5 4" /> : null}
+        {facts.after.roomC !== null ? <ReferenceLine y={facts.after.roomC} stroke="var(--room)" strokeWidth={2} /> : null}
+        <ReferenceLine x={0} stroke="var(--line)" />
+        {enoughS !== null ? <ReferenceLine x={enoughS} stroke="var(--ink)" strokeWidth={2} strokeDasharray="3 3" label={{ value: "enough", position: "insideBottomLeft", fontSize: 14, fill: "var(--ink)" }} /> : null}
+        <Line dataKey="before" dot={false} isAnimationActive={false} connectNulls stroke="var(--ink-2)" strokeWidth={1.7} strokeDasharray="5 4" activeDot={false} />
+        <Line dataKey="after" dot={false} isAnimationActive={false} connectNulls stroke="var(--ink)" strokeWidth={2.6} activeDot={false} />
+      </LineChart>
+      {limitC !== null ? (
+        <span className="absolute text-[14px] text-ink-2" style={{ left: 54, top: yOf(limitC) + 2 }}>
+          limit <span className="num">{limitC} °C</span>
+        </span>
+      ) : null}
+      {ends.map((e, i) => (
+        <EndLabel key={i} x={width - 92} y={e.y} text={e.text} value={e.value} quiet={e.quiet} />
+      ))}
+    </div>
+  );
+}
+
+interface End {
+  text: string;
+  value: string;
+  y: number;
+  quiet: boolean;
+}
+
+/** Labels moved apart so that none lies on another. */
+function spread(labels: End[]): End[] {
+  const sorted = labels.filter((l) => Number.isFinite(l.y)).sort((a, b) => a.y - b.y);
+  for (let i = 1; i < sorted.length; i++) {
+    const above = sorted[i - 1];
+    const own = sorted[i];
+    if (above && own && own.y - above.y < 18) own.y = above.y + 18;
+  }
+  return sorted;
+}

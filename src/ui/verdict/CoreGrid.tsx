@@ -1,0 +1,26 @@
+import type { CoreSpread } from "@/core/judge";
+
+const whole = (v: number | null): string => (v === null ? "–" : `${Math.round(v) > 0 ? "+" : Math.round(v) < 0 ? "\u2212" : ""}${Math.abs(Math.round(v))}`);
+
+/** The die as a grid of cores: K off their mean, after large, before small. One hue, always with its figure. */
+export function CoreGrid({ spread }: { spread: CoreSpread }) {
+  const perRow = Math.min(4, Math.ceil(spread.cores.length / 2));
+  const hottest = spread.cores.reduce((m, c) => ((c.afterK ?? -99) > (m.afterK ?? -99) ? c : m));
+  return (
+    <figure>
+      <div className="inline-grid border-2 border-ink" style={{ gridTemplateColumns: `repeat(${perRow}, 50px)` }}>
+        {spread.cores.map((c) => {
+          const k = c.afterK ?? 0;
+          const top = c === hottest && k > 5;
+          return (
+            <div key={c.key} className={`grid h-[50px] place-content-center border border-ink text-center ${top ? "bg-paste text-on-paste" : k >= 2 ? "bg-paste-wash" : "bg-sheet"}`}>
+              <span className="num block text-[18px] leading-[20px] font-[700]">{whole(c.afterK)}</span>
+              <span className={`num block text-[13.5px] leading-[15px] ${top ? "" : "text-ink-2"}`}>{whole(c.beforeK)}</span>
+            </div>
+          );
+        })}
+      </div>
+      <figcaption className="mt-1 text-[14px] text-ink-2">{spread.cores.length} cores, K off their mean: after large, before small</figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,235 @@
+"use client";
+import { Tab, TabGroup, TabList } from "@headlessui/react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { chipName, type ChipVerdict, type PairCurves, type Reason, type Verdict } from "@/core/judge";
+import { clockText } from "@/ui/charts/rows";
+import { EvidenceLine } from "@/ui/controls/Band";
+import { Button, LinkButton } from "@/ui/controls/Button";
+import { useKeys } from "@/ui/controls/keys";
+import { useSize } from "@/ui/controls/size";
+import { HeatLadder } from "@/ui/ladder/HeatLadder";
+import { stagePath } from "@/ui/steps/paths";
+import { AsLogged } from "./AsLogged";
+import { CoreGrid } from "./CoreGrid";
+import { DueDialog } from "./DueDialog";
+import { Foot } from "./Foot";
+import { MatchedTable } from "./MatchedTable";
+import { RiseChart } from "./RiseChart";
+import { Sentence } from "./Sentence";
+
+interface Props {
+  jobId: number;
+  verdict: Verdict;
+  curves: PairCurves;
+  suggestedDue: { dueOn: string; why: string };
+  closed: { note: string } | null;
+}
+
+const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
+const named = (chip: ChipVerdict["chip"]) => chipName(chip).replace(/^./, (c) => c.toUpperCase());
+
+/** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
+export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed }: Props) {
+  const router = useRouter();
+  const [picked, setPicked] = useState(() => firstChip(v));
+  const [due, setDue] = useState(false);
+  const [ref, size] = useSize<HTMLDivElement>({ width: 490, height: 500 });
+  const chip = v.chips[picked] ?? v.chips[0];
+  const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
+  const none = v.verdict === "not-comparable";
+  const against = v.chips.some((c) => c.paths.some((p) => p.finding === (v.verdict === "improved" ? "worse" : "none")));
+  const chartW = Math.max(320, size.width);
+  const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
+  const main = closed ? null : none || v.verdict === "worse" || against ? again : () => setDue(true);
+  useKeys({ Enter: due ? undefined : (main ?? undefined) });
+  return (
+    <>
+      <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
+        <div className="min-w-0 flex-1 px-5 py-3.5">
+          <h1 className="text-[36px] leading-[42px] font-[740]">
+            <Sentence parts={v.headline} />
+          </h1>
+          <p className="mt-0.5 text-[19.5px] leading-[26px] text-ink-2">
+            <Sentence parts={v.summary} />
+          </p>
+        </div>
+        {v.chips.length ? (
+          <TabGroup selectedIndex={picked} onChange={setPicked} className="flex">
+            <TabList className="flex">
+              {v.chips.map((c) => (
+                <Tab key={c.chip} className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill">
+                  <span className="text-[16px] font-[560]">{named(c.chip)}</span>
+                  {c.change ? (
+                    <>
+                      <span className="num text-[20px] leading-[25px] font-[700]">
+                        {signed(c.change.K)}
+                        {"\u00a0"}K
+                      </span>
+                      <span className="num text-[14px]">
+                        {signed(c.change.low)} to {signed(c.change.high)}
+                      </span>
+                    </>
+                  ) : (
+                    <>
+                      <span className="text-[16.5px] font-[640]">no difference given</span>
+                      <span className="text-[14px] text-ink-2">{c.paths[0].change ? "contact only" : "\u00a0"}</span>
+                    </>
+                  )}
+                </Tab>
+              ))}
+            </TabList>
+          </TabGroup>
+        ) : null}
+      </div>
+      <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.08fr)_minmax(0,1fr)]">
+        <section aria-labelledby="ladder-heading" className="min-w-0 px-5 pt-3 pb-2">
+          <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
+            Heat ladder
+            <span className="text-[15px] font-[450] text-ink-2">both runs brought to {conditionWords(v, chip)}; bars are 90 %</span>
+          </h2>
+          {chip ? <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} height={492} /> : <p className="py-10 text-[17px] text-ink-2">No ladder: no load was found in the logs.</p>}
+        </section>
+        <section aria-label="Proof and evidence" className="min-w-0 border-line px-5 pt-3 pb-4 lg:border-l-[1.5px]">
+          <div ref={ref}>
+            {own ? (
+              <>
+                <h2 className="text-[17px] font-[680]">
+                  As logged <span className="pl-2 text-[15px] font-[450] text-ink-2">{naive(v, chip)}</span>
+                </h2>
+                <AsLogged curves={own} facts={v.facts} limitC={v.limitC} enoughS={v.reasons.some((r) => r.code === "load-too-short") ? v.enoughS : null} width={chartW} height={none ? 220 : 158} />
+              </>
+            ) : null}
+            {chip?.estimate && !none ? (
+              <>
+                <h2 className="mt-1 flex items-baseline text-[17px] font-[680]">
+                  {chip.paths[0].beforeKW === null ? "Rise since load on" : "Rise per watt since load on"} <span className="pl-2 text-[15px] font-[450] text-ink-2">{chip.paths[0].beforeKW === null ? "K, power not logged" : "K/W"}</span>
+                  <LineKey />
+                </h2>
+                <RiseChart estimate={chip.estimate} powerW={chip.paths[0].beforeKW === null ? null : (v.matched.powerW[chip.chip] ?? null)} loadS={curves.loadS} width={chartW} height={158} />
+              </>
+            ) : null}
+          </div>
+          {chip && !none ? <MatchedTable chip={chip.chip} matched={v.matched} facts={v.facts} /> : null}
+          {v.spread && v.reasons.some((r) => r.code === "core-spread") ? (
+            <div className="mt-3">
+              <CoreGrid spread={v.spread} />
+            </div>
+          ) : null}
+          <ul className="mt-3 flex flex-col gap-1.5 border-t border-line pt-2.5" aria-label="Evidence and cautions">
+            {evidence(v).map((e) => (
+              <EvidenceLine key={e.text} kind={e.kind} figure={e.figure}>
+                {e.text}
+              </EvidenceLine>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <Foot next={v.next} closed={closed}>
+        {closed ? (
+          <LinkButton href="/" look="plain" big>
+            To the bench
+          </LinkButton>
+        ) : none ? (
+          <>
+            <Button big onClick={() => setDue(true)}>
+              Close without verdict
+            </Button>
+            <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={again}>
+              Run after again
+            </Button>
+          </>
+        ) : v.verdict === "worse" || against ? (
+          <>
+            <Button big onClick={() => setDue(true)}>
+              Leave it, with reason
+            </Button>
+            <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={again}>
+              Reopened: run after again
+            </Button>
+          </>
+        ) : (
+          <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={() => setDue(true)}>
+            Set due date
+          </Button>
+        )}
+      </Foot>
+      {due ? <DueDialog jobId={jobId} suggested={suggestedDue} reasonNeeded={none ? "There is no comparison" : v.verdict === "worse" || against ? "A path got worse" : null} onClose={() => setDue(false)} /> : null}
+    </>
+  );
+}
+
+function LineKey() {
+  return (
+    <span className="ml-auto flex items-center gap-2 pr-1 text-[14.5px] font-[450]">
+      <svg aria-hidden width={26} height={4}>
+        <path d="M0 2h26" stroke="var(--ink)" strokeWidth={2} strokeDasharray="5 4" />
+      </svg>
+      before
+      <svg aria-hidden width={26} height={4}>
+        <path d="M0 2h26" stroke="var(--ink)" strokeWidth={3} />
+      </svg>
+      after
+    </span>
+  );
+}
+
+/** The chip the sentence speaks of: one with a path against the verdict, else the one that changed most. */
+function firstChip(v: Verdict): number {
+  const against = v.chips.findIndex((c) => c.paths.some((p) => p.finding === (v.verdict === "improved" ? "worse" : v.verdict === "worse" ? "better" : "none")));
+  if (against >= 0) return against;
+  let best = 0;
+  v.chips.forEach((c, i) => {
+    if (Math.abs(c.change?.K ?? 0) > Math.abs(v.chips[best]?.change?.K ?? 0) + 1) best = i;
+  });
+  return best;
+}
+
+function conditionWords(v: Verdict, chip: ChipVerdict | undefined): string {
+  const power = chip ? v.matched.powerW[chip.chip] : undefined;
+  return [power === undefined ? "equal work" : `${Math.round(power)}\u00a0W`, v.matched.fanRpm === null || v.matched.fanRpm < 1 ? "" : `${Math.round(v.matched.fanRpm).toLocaleString("en")}\u00a0rpm`, `room ${v.matched.roomC}\u00a0°C`].filter(Boolean).join(", ");
+}
+
+function unknownWhy(v: Verdict): string | null {
+  const blocks = v.reasons.filter((r) => r.level === "blocks");
+  return blocks.length ? blocks.slice(0, 2).map((r) => r.message).join(" ") : null;
+}
+
+/** What the peaks alone would say, and where it misleads. */
+function naive(v: Verdict, chip: ChipVerdict | undefined): string {
+  if (!chip) return "";
+  const peak = (v.facts.after.peakC[chip.chip] ?? 0) - (v.facts.before.peakC[chip.chip] ?? 0);
+  const words = Math.abs(peak) < 1.5 ? "peaks alone would say no change" : `peaks alone would say ${Math.abs(Math.round(peak))}\u00a0K ${peak < 0 ? "cooler" : "hotter"}`;
+  if (!chip.change || Math.abs(peak - chip.change.K) < 3) return words;
+  const causes = [roomDiffers(v) ? "the rooms differ" : "", powerDiffers(v, chip) ? "the power differs" : "", fanDiffers(v) ? "the fans differ" : ""].filter(Boolean);
+  return `${words}${causes.length ? `, but ${causes.join(", ")}` : ""}`;
+}
+
+const roomDiffers = (v: Verdict) => Math.abs((v.facts.before.roomC ?? 0) - (v.facts.after.roomC ?? 0)) > 1;
+const powerDiffers = (v: Verdict, c: ChipVerdict) => Math.abs((v.facts.after.latePowerW[c.chip] ?? 1) / (v.facts.before.latePowerW[c.chip] ?? 1) - 1) > 0.04;
+const fanDiffers = (v: Verdict) => v.facts.before.fanRpm !== null && v.facts.after.fanRpm !== null && Math.abs(v.facts.after.fanRpm - v.facts.before.fanRpm) > 0.06 * v.facts.before.fanRpm;
+
+interface Evidence {
+  kind: "holds" | "caution" | "note";
+  text: string;
+  figure?: string;
+}
+
+function evidence(v: Verdict): Evidence[] {
+  const kindOf = (r: Reason): Evidence["kind"] => (r.level === "note" ? "note" : "caution");
+  const out: Evidence[] = [];
+  if (v.verdict !== "not-comparable") {
+    const { before, after } = v.facts;
+    out.push({ kind: "holds", text: `Both loads long enough for airflow (${clockText(v.enoughS ?? 0)} needed)`, figure: `${clockText(before.loadS)}, ${clockText(after.loadS)}` });
+    const hot = v.outlook.hotDay;
+    if (hot) {
+      if (hot.headroomK !== null && hot.headroomK >= 0) out.push({ kind: "holds", text: "Hot day, room 35 °C, this power: below its limit", figure: `${Math.round(hot.headroomK)} K left` });
+      else if (hot.powerShare !== null) out.push({ kind: "caution", text: "Hot day, room 35 °C: it would throttle", figure: `to ${Math.round(hot.powerShare * 100)} %` });
+    }
+    const gain = v.outlook.sustainedW;
+    if (gain && Math.abs(gain.after / gain.before - 1) > 0.04) out.push({ kind: gain.after > gain.before ? "holds" : "caution", text: `Power held at the end of the load ${gain.after > gain.before ? "grew" : "fell"}`, figure: `${Math.round(gain.before)} → ${Math.round(gain.after)} W` });
+    const fan = v.outlook.fanShare;
+    if (fan !== null && v.matched.fanRpm && v.matched.fanRpm > 1 && Math.abs(fan - 1) > 0.08) out.push({ kind: fan < 1 ? "holds" : "caution", text: fan < 1 ? "Quieter: the old temperature now needs" : "Louder: the old temperature now needs", figure: `${fan < 0.25 ? "under a quarter of" : `${Math.round(fan * 100)} % of`} ${Math.round(v.matched.fanRpm).toLocaleString("en")} rpm` });
+  }
+  return [...out, ...v.reasons.map((r): Evidence => ({ kind: kindOf(r), text: r.message, figure: r.figure }))];
+}

@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { LogSession } from "./logSession";
+
+expose(new LogSession());
