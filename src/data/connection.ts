@@ -4,7 +4,7 @@ import knex, { type Knex } from "knex";
 import { migrationSource } from "./migrations";
 
 /** Where the database lives: OVRANT_DB, else var/ovrant.db below the working folder. */
-export const databasePath = (): string => resolve(process.env.OVRANT_DB ?? "var/ovrant.db");
+export const databasePath = (): string => resolve(/* turbopackIgnore: true */ process.env.OVRANT_DB ?? "var/ovrant.db");
 
 /** Opens the database, brings it up to date, and sets it so that what was acknowledged is on disk. */
 export async function openDatabase(path = databasePath()): Promise<Knex> {

@@ -54,7 +54,7 @@ export const lanternRow: readonly DemoJob[] = [
     complaint: "Fan loud all evening.", openedDaysAgo: 30,
     before: { name: "lr04-before.csv", faults: { clog: 2.1 }, recipe: { roomC: 21 }, format: { fahrenheit: true }, seed: 0.31 },
     after: { name: "lr04-after.csv", faults: {}, recipe: { roomC: 22.4 }, format: { fahrenheit: true }, seed: 0.32 },
-    closed: { note: "Dust at the fin inlet, paste left as it was." }, dueInDays: 95, dueWhy: "Office air, once a year",
+    closed: { note: "Dust at the fin inlet, paste left as it was." }, dueInDays: 99, dueWhy: "Office air, once a year",
   },
   {
     machine: machine("LR-05", "Wrenfell 14", "Stage management", "lint", "fourteen", 95), rig: wrenfell14,
@@ -89,7 +89,7 @@ export const lanternRow: readonly DemoJob[] = [
     complaint: "New paste put on elsewhere last week, hotter since.", openedDaysAgo: 60,
     before: { name: "lr11-before.csv", faults: {}, recipe: { roomC: 22.5, loadS: 1500 }, seed: 0.81 },
     after: { name: "lr11-after.csv", faults: { contact: { cpu: 2.6 } }, recipe: { roomC: 21.8, loadS: 1500 }, seed: 0.82 },
-    closed: { note: "Spreader screws not home; went back to the owner for a second opening." }, dueInDays: 84, dueWhy: "Look again at the contact",
+    closed: { note: "Spreader screws not home; went back to the owner for a second opening." }, dueInDays: 73, dueWhy: "Look again at the contact",
   },
   {
     machine: machine("LR-13", "Wrenfell 14", "Prompt desk", "lint", "fourteen", 95), rig: wrenfell14,

@@ -24,6 +24,7 @@ export function benchItem(machine: Machine, job: { id: number; complaint: string
   if (at === "before") return { ...base, waits: "Load run before opening", note: job.complaint, button: "Run before" };
   if (at === "after") return { ...base, waits: "Service, then run after", note: `Before: ${beforeFact}. ${job.complaint}`, button: "Run after" };
   if (!verdict) return { ...base, waits: "Both runs are in", note: "", button: "Verdict" };
+  if (verdict.verdict === "not-comparable") return { ...base, waits: plainText(verdict.headline), note: verdict.reasons.filter((r) => r.level === "blocks").map((r) => r.message).join(" "), button: "Verdict" };
   const decided = verdict.verdict === "improved" || verdict.verdict === "worse";
   return { ...base, waits: plainText(verdict.headline), note: `${decided ? `${verdictFact(verdict)} at matched conditions. ` : ""}${verdict.next[0]?.message ?? ""}`, button: "Verdict" };
 }

@@ -34,7 +34,8 @@ export function runFact(peakC: number | null, limitC: number | null): string {
 export function verdictFact(v: Verdict): string {
   if (v.verdict === "not-comparable") return "Not comparable";
   if (v.verdict === "unchanged") return "No real change";
-  const lead = v.chips.reduce((a, b) => (Math.abs(b.change?.K ?? 0) > Math.abs(a.change?.K ?? 0) + 1 ? b : a));
+  const lead = v.chips.find((c) => c.chip === v.lead);
+  if (!lead) return "";
   const K = Math.abs(Math.round(lead.change?.K ?? 0));
   return `${K}\u00a0K ${v.verdict === "improved" ? "cooler" : "hotter"}${v.chips.length > 1 ? `, ${chipName(lead.chip)}` : ""}`;
 }

@@ -1,5 +1,5 @@
 import type { Series } from "../thermal";
-import { lateRows, meanOver } from "./conditions";
+import { lateRows, meanOver, type FanState } from "./conditions";
 import type { ChipEstimate } from "./estimate";
 import type { Reason } from "./verdict";
 import type { WorkWitness } from "./work";
@@ -15,7 +15,9 @@ const MISFIT_K = 4;
 export const loadSeconds = (s: Series): number => (s.timeS[s.off - 1] ?? 0) - (s.timeS[s.on] ?? 0);
 
 /** How long the load must be for the air path to be judged, from the slower of the two runs. s */
-export function enoughSeconds(chips: readonly ChipEstimate[], before: Series, after: Series): number {
+export function enoughSeconds(chips: readonly ChipEstimate[], before: Series, after: Series, fan: FanState): number {
+  // with its fan standing a machine creeps for half an hour, but the harm is plain long before
+  if (fan.kind === "stopped" && fan.run) return Math.max(SHORTEST_LOAD_S, ENOUGH_TAUS * Math.max(0, ...chips.map((c) => c.tauS[fan.run === "after" ? "before" : "after"])));
   // a short run cannot tell its own time constant: the longer one speaks for the machine
   const longer = loadSeconds(before) >= loadSeconds(after) ? "before" : "after";
   const shorter = longer === "before" ? "after" : "before";
@@ -26,13 +28,13 @@ export function enoughSeconds(chips: readonly ChipEstimate[], before: Series, af
 const clock = (s: number): string => `${Math.floor(Math.round(s) / 60)}:${String(Math.round(s) % 60).padStart(2, "0")}`;
 
 /** Every reason why the two runs cannot be compared as a whole; empty when they can. */
-export function blockingReasons(before: Series, after: Series, chips: readonly ChipEstimate[], work: readonly WorkWitness[]): Reason[] {
+export function blockingReasons(before: Series, after: Series, chips: readonly ChipEstimate[], work: readonly WorkWitness[], fan: FanState): Reason[] {
   const reasons: Reason[] = [];
   const missingRoom = [before.room ? "" : "before", after.room ? "" : "after"].filter(Boolean);
   if (missingRoom.length) {
     reasons.push({ code: "no-room-temperature", level: "blocks", message: `No room temperature for the run ${missingRoom.join(" and the run ")}.`, figure: "none" });
   }
-  const enough = enoughSeconds(chips, before, after);
+  const enough = enoughSeconds(chips, before, after, fan);
   for (const [name, s] of [["before", before], ["after", after]] as const) {
     const length = loadSeconds(s);
     if (length < enough) {

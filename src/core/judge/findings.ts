@@ -1,4 +1,4 @@
-import { channelOf, type Run } from "../log";
+import type { Run } from "../log";
 import { median, type ChipId, type Series } from "../thermal";
 import { chipName, enoughSeconds, loadSeconds, SAME_WORK } from "./comparable";
 import { lateRows, meanOver, type FanState, type Matched } from "./conditions";
@@ -145,14 +145,14 @@ function contactFindings({ paths, matched, spread, chips }: Scene): Reason[] {
   return out;
 }
 
-function stateFindings({ before, after, chips }: Scene): Reason[] {
+function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
   const out: Reason[] = [];
   for (const [name, s] of [["before", before], ["after", after]] as const) {
     for (const c of s.chips) {
       const late = lateRows(s);
       const mid = (late[0] + late[1]) >> 1;
       const climb = meanOver(c.tempC, [mid, late[1]]) - meanOver(c.tempC, [late[0], mid]);
-      if (climb > 1.2 && loadSeconds(s) >= enoughSeconds(chips, before, after)) out.push({ code: "not-steady", level: "note", message: `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the end value is reckoned.`, figure: `${climb.toFixed(1)} K/min` });
+      if (climb > 1.2 && loadSeconds(s) >= enoughSeconds(chips, before, after, fan)) out.push({ code: "not-steady", level: "note", message: `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the end value is reckoned.`, figure: `${climb.toFixed(1)} K/min` });
       if (s.on < 10) continue;
       const idleC = meanOver(c.tempC, [Math.max(0, s.on - 15), s.on]);
       const startC = meanOver(c.tempC, [0, Math.min(15, s.on)]);

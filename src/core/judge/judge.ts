@@ -33,7 +33,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   const fan = fanState(series.before, series.after);
   const { chips } = estimatePair(series.before, series.after, matched, fan);
   const facts = { before: runFacts(series.before), after: runFacts(series.after) };
-  const blocks = blockingReasons(series.before, series.after, chips, work);
+  const blocks = blockingReasons(series.before, series.after, chips, work, fan);
   const verdicts = chips.map((c) => chipVerdict(c, series, matched, work, limitC, thresholdK, blocks));
   const spread = coreSpread(before.run, after.run, { before: lateSpan(series.before), after: lateSpan(series.after) });
   const found = shapeFindings({ ...series, runs: { before: before.run, after: after.run }, matched, fan, limitC, chips, paths: verdicts, work, facts, spread });
@@ -49,6 +49,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     verdict: word,
     headline: headlineOf(word, speaker),
     summary: summaryOf(word, speaker, withHeights, reasons, thresholdK),
+    lead: speaker?.chip ?? null,
     matched: { ...matched, powerW: loggedPower(matched, series.before) },
     limitC,
     thresholdK,
@@ -57,7 +58,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     next: nextSteps(word, speaker, reasons),
     outlook: outlookOf(word, lead, facts, limitC),
     facts,
-    enoughS: enoughSeconds(chips, series.before, series.after),
+    enoughS: enoughSeconds(chips, series.before, series.after, fan),
     spread,
   };
 }
@@ -150,7 +151,7 @@ function withoutLoad(before: JudgeRun, after: JudgeRun, limitC: number | null, t
   const reasons: Reason[] = [{ code: "no-load", level: "blocks", message: `No load was found in the run ${which}: nothing tells it from idle.` }];
   const none = { peakC: {}, lateC: {}, latePowerW: {}, fanRpm: null, roomC: null, loadS: 0 };
   return {
-    version: 1, judge: JUDGE_VERSION, verdict: "not-comparable", headline: headlineOf("not-comparable", null), summary: summaryOf("not-comparable", null, [], reasons, thresholdK),
+    version: 1, judge: JUDGE_VERSION, verdict: "not-comparable", headline: headlineOf("not-comparable", null), summary: summaryOf("not-comparable", null, [], reasons, thresholdK), lead: null,
     matched: { roomC: MATCHED_ROOM_C, fanRpm: null, powerW: {} }, limitC, thresholdK, chips: [], reasons, next: nextSteps("not-comparable", null, reasons),
     outlook: { hotDay: null, sustainedW: null, fanShare: null }, facts: { before: none, after: none }, enoughS: null, spread: null,
   };

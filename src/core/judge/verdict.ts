@@ -80,6 +80,8 @@ export interface Verdict {
   verdict: VerdictWord;
   headline: SentencePart[];
   summary: SentencePart[];
+  /** The chip the sentence speaks of; null when none was judged. */
+  lead: ChipId | null;
   matched: Matched;
   limitC: number | null;
   thresholdK: number;

@@ -21,7 +21,8 @@ export function summaryOf(word: VerdictWord, lead: ChipVerdict | null, chips: re
   if (word === "unchanged") {
     return [{ text: `At the same power, fan speed and room the ${name} runs as before, inside ` }, { text: k(thresholdK), strong: true }, { text: `: ${chips.map((c) => `${chipName(c.chip)} ${signed(c.change?.K ?? 0)}`).join(", ")}.` }];
   }
-  const parts: SentencePart[] = [{ text: fan ? `At the same power and room the ${name} runs ` : `At the same power, fan speed and room the ${name} runs ` }, { text: k(lead.change.K), strong: true }, { text: lead.change.K < 0 ? " cooler" : " hotter" }];
+  const against = lead.paths.some((p) => p.finding === (word === "improved" ? "worse" : "better"));
+  const parts: SentencePart[] = [{ text: against ? `Matched, the ${name} runs ` : fan ? `At the same power and room the ${name} runs ` : `At the same power, fan speed and room the ${name} runs ` }, { text: k(lead.change.K), strong: true }, { text: lead.change.K < 0 ? " cooler" : " hotter" }];
   const split = splitParts(lead);
   if (split.length) parts.push({ text: ": " }, ...split);
   parts.push({ text: "." });

@@ -18,7 +18,11 @@ export function detectEncoding(head: Uint8Array): Decoding {
   const n = Math.min(head.length, 400);
   let evenZeros = 0;
   let oddZeros = 0;
-  for (let i = 0; i < n; i++) if (head[i] === 0) i % 2 === 0 ? evenZeros++ : oddZeros++;
+  for (let i = 0; i < n; i++) {
+    if (head[i] !== 0) continue;
+    if (i % 2 === 0) evenZeros++;
+    else oddZeros++;
+  }
   if (oddZeros > n * 0.3 && evenZeros < n * 0.05) return { encoding: "utf-16le", markBytes: 0 };
   if (evenZeros > n * 0.3 && oddZeros < n * 0.05) return { encoding: "utf-16be", markBytes: 0 };
   return { encoding: isUtf8(head) ? "utf-8" : "windows-1252", markBytes: 0 };

@@ -125,7 +125,7 @@ function settleDuplicates(t: Float64Array, index: Uint32Array, lines: Uint32Arra
   let doubles = 0;
   for (let k = 1; k < index.length; k++) if ((t[index[k] ?? 0] ?? 0) === (t[index[k - 1] ?? 0] ?? 0)) doubles++;
   const timeS = Float64Array.from(index, (i) => t[i] ?? 0);
-  if (doubles === 0) return { index, timeS };
+  if (doubles === 0 || timeS[0] === timeS[timeS.length - 1]) return { index, timeS };
   if (doubles > 0.25 * index.length) {
     for (let k = 0; k < timeS.length; ) {
       let end = k + 1;

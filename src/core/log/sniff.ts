@@ -38,7 +38,7 @@ export function sniffLayout(text: string, complete: boolean): Result<Layout> {
   if (headerIndex < 0) return bad(logProblem.noHeader(first + 1));
   const headings = distinct((rows[headerIndex] ?? []).map((c, i) => c.replace(/^\uFEFF/, "") || `column ${i + 1}`));
   const sample = rows.slice(first).filter((r) => r.length >= width - 1 && isReading(r));
-  const decimalComma = separator !== "," ? hasDecimalCommas(sample) : hasDecimalCommas(sample) && /"\s*-?\d+,\d/.test(text);
+  const decimalComma = hasDecimalCommas(sample, separator === ",");
   const heads = headings.map((heading, index) => headOf(heading, index, rows[unitsIndex] ?? [], sample, decimalComma));
   return good({ separator, decimalComma, headerLine: headerIndex + 1, headings, firstDataLine: first + 1, columns: recogniseColumns(heads), heads, firstCells: headings.map((_, i) => (rows[first]?.[i] ?? "").slice(0, 40)) });
 }
@@ -108,14 +108,17 @@ function findHeader(rows: string[][], first: number, width: number): { headerInd
   return { headerIndex: row.length >= width - 1 || row.length >= 2 ? above : -1, unitsIndex: -1 };
 }
 
-function hasDecimalCommas(rows: string[][]): boolean {
+/** Whether numbers are written with a decimal comma; "2,117" alone may as well be two thousand. */
+function hasDecimalCommas(rows: string[][], commaSeparated: boolean): boolean {
   let comma = 0;
+  let either = 0;
   let point = 0;
   for (const r of rows) for (const c of r) {
-    if (/^"?-?\d+,\d+"?(\s*\D{0,4})?$/.test(c)) comma++;
+    if (/^"?-?\d{1,3},\d{3}"?(\s*\D{0,4})?$/.test(c)) either++;
+    else if (/^"?-?\d+,\d+"?(\s*\D{0,4})?$/.test(c)) comma++;
     else if (/^"?-?\d+\.\d+"?(\s*\D{0,4})?$/.test(c)) point++;
   }
-  return comma > point;
+  return comma > point || (comma === 0 && point === 0 && either > 0 && !commaSeparated);
 }
 
 function headOf(heading: string, index: number, units: string[], rows: string[][], decimalComma: boolean): ColumnHead {

@@ -107,7 +107,7 @@ export function simulate(machine: RigMachine, faults: RigFaults, recipe: RigReci
       const base = roomC + (seen[i] ?? 0) + sensors.offsetC;
       const stuck = source() < sensors.stick && Number.isFinite(held[i] ?? NaN);
       if (chip.id === "cpu" && machine.cores > 1) {
-        for (let c = 0; c < machine.cores; c++) row.push(quantise(base + (coreOffset[c] ?? 0) - 1 + 0.35 * gauss() + (c === 0 ? faults.leanKW * p : 0)));
+        for (let c = 0; c < machine.cores; c++) row.push(quantise(base + (coreOffset[c] ?? 0) - 1 + 0.12 * gauss() + (c === 0 ? faults.leanKW * p : 0)));
       } else {
         held[i] = stuck ? (held[i] ?? NaN) : quantise(base + 0.12 * gauss());
         row.push(held[i] ?? NaN);

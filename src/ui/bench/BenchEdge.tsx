@@ -19,16 +19,22 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
   const level: number[] = [];
   due.forEach((d, i) => {
     const mine = Math.max(20, x(parseISO(d.dueOn)));
-    const clash = due.slice(0, i).some((o, j) => level[j] === 0 && Math.abs(Math.max(20, x(parseISO(o.dueOn))) - mine) < 175);
+    const clash = due.slice(0, i).some((o, j) => level[j] === 0 && Math.abs(Math.max(20, x(parseISO(o.dueOn))) - mine) < 96);
     level.push(clash ? 1 : 0);
   });
+  // words end before the next thread
+  const room = (i: number) => {
+    const own = Math.max(20, x(parseISO(due[i]?.dueOn ?? today)));
+    const next = due.findIndex((_, j) => j > i && level[j] === level[i]);
+    return next < 0 ? 230 : Math.min(230, Math.max(20, x(parseISO(due[next]?.dueOn ?? today))) - own - 24);
+  };
   return (
     <section aria-labelledby="due-heading" className="border-t-2 border-ink bg-bench">
       <h2 id="due-heading" className="sr-only">
         Dates of service
       </h2>
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Bench edge with dates, scrolls sideways">
-        <div className="relative" style={{ width, height: 190 }}>
+        <div className="relative" style={{ width, height: level.includes(1) ? 216 : 150 }}>
           <svg aria-hidden width={width} height={46} className="absolute inset-x-0 top-0">
             <rect width={width} height={44} fill="var(--d-al2)" />
             <path d={`M0 44h${width}`} stroke="var(--ink)" strokeWidth={1.6} />
@@ -61,12 +67,12 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
                     {late > 0 ? <path d={`M7 20v${64 + drop}`} stroke="var(--caution)" strokeWidth={5} /> : null}
                     <circle cx={7} cy={6} r={5.4} fill={late > 0 ? "var(--caution)" : "var(--sheet)"} stroke="var(--ink)" strokeWidth={1.8} />
                   </svg>
-                  <Link href={`/machines/${d.machine.id}`} className="absolute left-[12px] block w-max max-w-[230px] rounded-[3px] pr-1" style={{ top: 18 + drop }}>
-                    <span className={`block text-[15.5px] leading-[20px] ${late > 0 ? "font-[640] text-caution-ink" : "text-ink-2"}`}>
+                  <Link href={`/machines/${d.machine.id}`} className="absolute left-[12px] block w-max rounded-[3px] pr-1" style={{ top: 18 + drop, maxWidth: room(i) }}>
+                    <span className={`block truncate text-[15.5px] leading-[20px] ${late > 0 ? "font-[640] text-caution-ink" : "text-ink-2"}`}>
                       {format(date, "d MMM")}
                       {late > 0 ? `, ${late} ${late === 1 ? "day" : "days"} late` : late === 0 ? ", today" : ""}
                     </span>
-                    <span className="block text-[18px] leading-[23px] font-[640]">{d.machine.place || d.machine.tag}</span>
+                    <span className="block truncate text-[18px] leading-[23px] font-[640]">{d.machine.place || d.machine.tag}</span>
                     <span className="block truncate text-[14.5px] leading-[20px] text-ink-2">{d.why || d.machine.model}</span>
                   </Link>
                 </li>

@@ -9,13 +9,15 @@ interface Props {
   left: number;
   plotWidth: number;
   height: number;
+  /** Where the grips stand, px from the top: under the words of the time axis. */
+  gripTop: number;
   onChange?: (p: Phases, done: boolean) => void;
   onBy?: string;
   offBy?: string;
 }
 
 /** The two bounds of the load as full-height lines with a grip each: drag, or arrow keys by 1 s, with Shift 10 s. */
-export function PhaseBounds({ phases, span, left, plotWidth, height, onChange, onBy, offBy }: Props) {
+export function PhaseBounds({ phases, span, left, plotWidth, height, gripTop, onChange, onBy, offBy }: Props) {
   const x = (s: number) => left + ((s - span[0]) / (span[1] - span[0])) * plotWidth;
   const xs = { on: x(phases.loadOnS), off: x(phases.loadOffS) };
   return (
@@ -25,8 +27,8 @@ export function PhaseBounds({ phases, span, left, plotWidth, height, onChange, o
       <div className="absolute bg-plane" style={{ left: xs.off, width: Math.max(0, left + plotWidth - xs.off), top: 0, height, zIndex: -1 }} />
       {onChange ? (
         <>
-          <Grip name="Load on" at={phases.loadOnS} x={xs.on} height={height} low={span[0]} high={phases.loadOffS - 1} perPx={(span[1] - span[0]) / plotWidth} onMove={(s, done) => onChange({ ...phases, loadOnS: s }, done)} note={onBy ?? ""} side="right" flip={xs.off - xs.on < 330} />
-          <Grip name="Load off" at={phases.loadOffS} x={xs.off} height={height} low={phases.loadOnS + 1} high={span[1]} perPx={(span[1] - span[0]) / plotWidth} onMove={(s, done) => onChange({ ...phases, loadOffS: s }, done)} note={offBy ?? ""} side={left + plotWidth - xs.off < 200 ? "left" : "right"} flip={false} />
+          <Grip name="Load on" at={phases.loadOnS} x={xs.on} gripTop={gripTop} low={span[0]} high={phases.loadOffS - 1} perPx={(span[1] - span[0]) / plotWidth} onMove={(s, done) => onChange({ ...phases, loadOnS: s }, done)} note={onBy ?? ""} side="right" flip={xs.off - xs.on < 330} />
+          <Grip name="Load off" at={phases.loadOffS} x={xs.off} gripTop={gripTop} low={phases.loadOnS + 1} high={span[1]} perPx={(span[1] - span[0]) / plotWidth} onMove={(s, done) => onChange({ ...phases, loadOffS: s }, done)} note={offBy ?? ""} side={left + plotWidth - xs.off < 200 ? "left" : "right"} flip={false} />
         </>
       ) : null}
     </div>
@@ -37,7 +39,7 @@ interface GripProps {
   name: string;
   at: number;
   x: number;
-  height: number;
+  gripTop: number;
   low: number;
   high: number;
   perPx: number;
@@ -48,7 +50,7 @@ interface GripProps {
   flip: boolean;
 }
 
-function Grip({ name, at, x, height, low, high, perPx, onMove, note, side, flip }: GripProps) {
+function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip }: GripProps) {
   const held = (s: number) => Math.min(high, Math.max(low, Math.round(s)));
   const bind = useDrag(({ movement: [mx], memo = at, last }) => {
     onMove(held((memo as number) + mx * perPx), last);
@@ -62,7 +64,7 @@ function Grip({ name, at, x, height, low, high, perPx, onMove, note, side, flip 
   };
   return (
     <>
-      <div className="absolute w-[3px] bg-ink" style={{ left: x - 1.5, top: 0, height: height + 8 }} />
+      <div className="absolute w-[3px] bg-ink" style={{ left: x - 1.5, top: 0, height: gripTop }} />
       <div
         {...bind()}
         role="slider"
@@ -74,14 +76,14 @@ function Grip({ name, at, x, height, low, high, perPx, onMove, note, side, flip 
         aria-valuetext={`${clockText(at)} of the log`}
         onKeyDown={onKeyDown}
         className="pointer-events-auto absolute grid h-[44px] w-[54px] cursor-ew-resize touch-none place-items-center rounded-[5px] border-2 border-ink bg-sheet text-ink focus:border-copper focus:bg-copper focus:text-on-copper active:bg-copper active:text-on-copper"
-        style={{ left: x - 27, top: height + 6 }}
+        style={{ left: x - 27, top: gripTop }}
       >
         <svg aria-hidden width={34} height={20} viewBox="0 0 34 20" fill="none" stroke="currentColor" strokeWidth={2}>
           <path d="M9 4L2 10l7 6M25 4l7 6-7 6M14 3v14M20 3v14" />
         </svg>
       </div>
       {flip ? null : (
-        <div className={`absolute w-max max-w-[230px] text-[14.5px] leading-[18px] ${side === "left" ? "text-right" : ""}`} style={side === "left" ? { right: `calc(100% - ${x - 36}px)`, top: height + 10 } : { left: x + 36, top: height + 10 }}>
+        <div className={`absolute w-max max-w-[230px] text-[14.5px] leading-[18px] ${side === "left" ? "text-right" : ""}`} style={side === "left" ? { right: `calc(100% - ${x - 36}px)`, top: gripTop + 4 } : { left: x + 36, top: gripTop + 4 }}>
           <b className="font-[640]">{name}</b> <span className="num text-[14px]">{clockText(at)}</span>
           <br />
           <span className="text-ink-2">{note}</span>

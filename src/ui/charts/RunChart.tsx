@@ -4,7 +4,7 @@ import type { Phases, RunCurves } from "@/core/log";
 import { useSize } from "@/ui/controls/size";
 import { PhaseBounds } from "./PhaseBounds";
 import { clockText, extent, roundTicks } from "./rows";
-import { AXIS_W, EDGE_R, Strip, type StripLine } from "./Strip";
+import { AXIS_W, EDGE_R, Strip, STRIP_PAD, type StripLine } from "./Strip";
 
 interface Props {
   curves: RunCurves;
@@ -36,23 +36,24 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
   }, [curves, ghost, room, shift, span]);
   const lower = (strips.power.length ? 1 : 0) + (strips.fans.length ? 1 : 0);
   const lowH = lower ? Math.max(58, Math.round(height * 0.15)) : 0;
-  const topH = height - lower * lowH - 26 - (lower ? 0 : 0);
+  const topH = height - lower * lowH - 26;
   const t = extent(strips.temperature, 3);
   const tHigh = limitC !== null ? Math.max(t[1], limitC + 4) : t[1];
   const p = extent(strips.power, 0)[1] * 1.18;
   const f = extent(strips.fans, 0)[1] * 1.18;
   const plotWidth = width - AXIS_W - EDGE_R;
+  const labelLeft = AXIS_W + 8 + (phases ? (phases.loadOnS / span[1]) * plotWidth : 0);
   return (
     <div>
       {phases ? (
-        <div className="flex items-baseline text-[16.5px]" style={{ paddingLeft: AXIS_W, paddingRight: EDGE_R }}>
+        <div className="flex items-baseline text-[15.5px]" style={{ paddingLeft: AXIS_W, paddingRight: EDGE_R }}>
           <span className="shrink-0 overflow-hidden whitespace-nowrap text-ink-2" style={{ width: `${(phases.loadOnS / span[1]) * 100}%` }}>
             Idle <span className="num text-[15px]">{clockText(phases.loadOnS)}</span>
           </span>
           <span className="shrink-0 whitespace-nowrap pl-2 font-[640]" style={{ width: `${((phases.loadOffS - phases.loadOnS) / span[1]) * 100}%` }}>
             Load <span className="num text-[15px]">{clockText(phases.loadOffS - phases.loadOnS)}</span>
           </span>
-          <span className="overflow-hidden whitespace-nowrap pl-2 text-ink-2">
+          <span className="whitespace-nowrap pl-2 text-ink-2">
             {span[1] - phases.loadOffS > 5 ? (
               <>
                 Cool-down <span className="num text-[15px]">{clockText(span[1] - phases.loadOffS)}</span>
@@ -61,20 +62,36 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
           </span>
         </div>
       ) : null}
-      <div ref={ref} className="relative isolate" style={{ height: height + (onPhases ? 54 : 0) }}>
+      <div ref={ref} className="relative isolate" style={{ height: height + (onPhases ? 52 : 0) }}>
         <Strip width={width} height={topH} lines={strips.temperature} domain={[Math.floor(t[0]), Math.ceil(tHigh)]} ticks={roundTicks(t[0], tHigh, 5)} span={span} limits={limitC !== null ? [{ value: limitC, label: `Throttle limit ${limitC} °C` }] : []} xTicks={lower === 0} />
         {strips.power.length ? <Strip width={width} height={lowH + (strips.fans.length ? 0 : 26)} lines={strips.power} domain={[0, Math.ceil(p)]} ticks={roundTicks(0, p, 2)} span={span} xTicks={!strips.fans.length} /> : null}
         {strips.fans.length ? <Strip width={width} height={lowH + 26} lines={strips.fans} domain={[0, Math.ceil(f)]} ticks={roundTicks(0, f, 2)} span={span} format={(v) => (v >= 1000 ? `${v / 1000}k` : String(v))} xTicks /> : null}
-        <StripLabel top={10} text={strips.temperature.filter((l) => !l.ghost && l.key !== "room" && l.key !== "room.temperature").map((l) => l.label).join(", ") + ", °C"} left={AXIS_W + 8} />
-        {strips.power.length ? <StripLabel top={topH + 8} text="Power, W" left={AXIS_W + 8} /> : null}
-        {strips.fans.length ? <StripLabel top={topH + lowH * (strips.power.length ? 1 : 0) + 8} text={curves.fans[0]?.unit === "%" ? "Fans, %" : "Fans, rpm"} left={AXIS_W + 8} /> : null}
-        {phases ? <PhaseBounds phases={phases} span={span} left={AXIS_W} plotWidth={plotWidth} height={height - 26} onChange={onPhases} onBy={boundNote(phases.loadOnS, curves.found?.loadOnS, curves.found?.onBy)} offBy={boundNote(phases.loadOffS, curves.found?.loadOffS, curves.found?.offBy)} /> : null}
+        {lineLabels(strips.temperature, phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6, { low: Math.floor(t[0]), high: Math.ceil(tHigh), plotH: topH - 2 * STRIP_PAD }).map((l) => (
+          <StripLabel key={l.text} top={l.top} text={l.text} left={AXIS_W + plotWidth * ((phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6) / span[1])} />
+        ))}
+        {strips.power.length ? <StripLabel top={topH + 8} text="Power, W" left={labelLeft} /> : null}
+        {strips.fans.length ? <StripLabel top={topH + lowH * (strips.power.length ? 1 : 0) + 8} text={curves.fans[0]?.unit === "%" ? "Fans, %" : "Fans, rpm"} left={labelLeft} /> : null}
+        {phases ? <PhaseBounds phases={phases} span={span} left={AXIS_W} plotWidth={plotWidth} height={height - 26} gripTop={height + 2} onChange={onPhases} onBy={boundNote(phases.loadOnS, curves.found?.loadOnS, curves.found?.onBy)} offBy={boundNote(phases.loadOffS, curves.found?.loadOffS, curves.found?.offBy)} /> : null}
       </div>
     </div>
   );
 }
 
 const boundNote = (at: number, found: number | undefined, by: string | undefined): string => (found !== undefined && Math.abs(at - found) < 1.5 ? `found ${by ?? ""}` : "set by hand");
+
+/** Words on the lines themselves: above the upper one, below the lower one where two run close. */
+function lineLabels(lines: StripLine[], atS: number, plot: { low: number; high: number; plotH: number }): { text: string; top: number }[] {
+  const out: { text: string; top: number }[] = [];
+  for (const l of lines) {
+    if (l.ghost) continue;
+    const near = l.points.reduce((best, p) => (Math.abs(p.t - atS) < Math.abs(best.t - atS) ? p : best), l.points[0] ?? { t: 0, min: 0, max: 0 });
+    const y = STRIP_PAD + ((plot.high - (near.min + near.max) / 2) / (plot.high - plot.low)) * plot.plotH;
+    const above = y - 24;
+    const clash = out.some((o) => Math.abs(o.top - above) < 19);
+    out.push({ text: l.key === "room" || l.key === "room.temperature" ? "Room" : `${l.label}, °C`, top: clash ? y + 5 : above });
+  }
+  return out;
+}
 
 function StripLabel({ top, left, text }: { top: number; left: number; text: string }) {
   return (

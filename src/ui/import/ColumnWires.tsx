@@ -14,7 +14,7 @@ export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onCh
       <thead>
         <tr className="text-[14.5px] text-ink-2">
           <th className="py-1 pl-5 font-[450]">In the file</th>
-          <th className="hidden py-1 pr-3 text-right font-[450] sm:table-cell">First value</th>
+          <th className="hidden py-1 pr-3 text-right font-[450] whitespace-nowrap sm:table-cell">First value</th>
           <th className="hidden font-[450] md:table-cell">
             <span className="sr-only">Shape</span>
           </th>
@@ -30,7 +30,7 @@ export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onCh
           const out = c.role === "none" && c.sure;
           return (
             <tr key={c.index} className={asked ? "bg-caution-wash text-caution-ink" : ""}>
-              <th scope="row" className={`max-w-[170px] truncate border-l-[5px] py-0 pl-[15px] font-num text-[14.5px] font-[560] ${asked ? "border-caution" : "border-transparent"} ${out ? "text-ink-2" : ""}`} title={c.heading}>
+              <th scope="row" className={`max-w-[176px] truncate border-l-[5px] py-0 pl-[15px] font-num text-[14.5px] font-[560] ${asked ? "border-caution" : "border-transparent"} ${out ? "text-ink-2" : ""}`} title={c.heading}>
                 {c.heading}
               </th>
               <td className={`num hidden max-w-[110px] truncate pr-3 text-right text-[14.5px] sm:table-cell ${out ? "text-ink-2" : ""}`}>{c.first}</td>
@@ -40,9 +40,9 @@ export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onCh
               <td className="w-[74px] p-0">
                 <Wire asked={asked} out={out} colour={wireColour(c.role)} />
               </td>
-              <td className="py-0.5 pl-3">
+              <td className="py-0 pl-3">
                 {onChoose ? (
-                  <Select aria-label={`${c.heading} is taken for`} value={c.role} onChange={(e) => onChoose(c.heading, e.target.value as Role)} className={`min-h-[38px] w-[190px] rounded-[5px] border-[1.5px] border-transparent bg-transparent px-1.5 text-[16px] hover:border-line ${asked || !out ? "font-[640]" : "text-ink-2"}`}>
+                  <Select aria-label={`${c.heading} is taken for`} value={c.role} onChange={(e) => onChoose(c.heading, e.target.value as Role)} className={`min-h-[36px] w-[182px] rounded-[5px] border-[1.5px] border-transparent bg-transparent px-1.5 text-[16px] hover:border-line ${asked || !out ? "font-[640]" : "text-ink-2"}`}>
                     {ROLE_WORDS.some((g) => g.roles.some(([r]) => r === c.role)) ? null : <option value={c.role}>{roleName(c.role)}</option>}
                     {ROLE_WORDS.map((g) => (
                       <optgroup key={g.group} label={g.group}>
@@ -58,8 +58,8 @@ export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onCh
                   <span className={`text-[16px] leading-[34px] ${out ? "text-ink-2" : "font-[640]"}`}>{roleName(c.role)}</span>
                 )}
               </td>
-              <td className="hidden max-w-[210px] truncate py-0 text-[15px] lg:table-cell">{c.note || (c.role === "time" ? "s since the first row" : c.unit)}</td>
-              <td className={`hidden py-0 pr-4 text-right text-[14.5px] xl:table-cell ${asked ? "" : "text-ink-2"}`}>{asked ? "asked" : WHY[c.why]}</td>
+              <td className="hidden max-w-[150px] truncate py-0 text-[15px] lg:table-cell">{c.note || (c.role === "time" ? "s since the first row" : c.unit)}</td>
+              <td className={`hidden py-0 pr-4 text-right text-[14.5px] whitespace-nowrap xl:table-cell ${asked ? "" : "text-ink-2"}`}>{asked ? "asked" : WHY[c.why]}</td>
             </tr>
           );
         })}
@@ -88,7 +88,7 @@ function Shape({ points, time, faint }: { points: ColumnView["shape"]; time: boo
 /** Lead, plug and socket. The terminal strip runs through all rows. */
 function Wire({ asked, out, colour }: { asked: boolean; out: boolean; colour: string }) {
   return (
-    <svg aria-hidden width={74} height={42} className="block">
+    <svg aria-hidden width={74} height={38} viewBox="0 2 74 38" className="block">
       <rect x={54} y={0} width={18} height={42} fill="var(--d-well)" />
       <path d="M54 0v42M72 0v42" stroke="var(--d-ink)" strokeWidth={1.2} />
       <rect x={57.5} y={13} width={12} height={16} rx={1.5} fill={out ? "var(--d-we2)" : "var(--d-al1)"} stroke="var(--d-ink)" strokeWidth={1} />

@@ -22,7 +22,7 @@ export function DropZone({ kind, problem, onFile }: Props) {
     if (file) onFile(file, file.name);
   };
   return (
-    <div className="flex flex-1 flex-col gap-5 p-7">
+    <div className="flex flex-1 flex-col gap-5 bg-sheet p-7">
       {problem ? (
         <CautionBand role="alert">
           <b className="font-[640]">{problem.message}</b>

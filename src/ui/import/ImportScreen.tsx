@@ -75,7 +75,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
   const logged = { power: has(summary, "power"), fan: summary.columns.some((c) => c.role.startsWith("fan")), room: has(summary, "room.temperature") };
   const ghost = kind === "after" && other?.phases ? { curves: other.curves, phases: other.phases } : null;
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px]" onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); const f = e.dataTransfer.files[0]; if (f) open(f, f.name); }}>
+    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_366px]" onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); const f = e.dataTransfer.files[0]; if (f) open(f, f.name); }}>
       <div className="flex min-w-0 flex-col bg-sheet">
         <div className="flex flex-wrap items-start gap-3 border-b-[1.5px] border-line px-5 py-3">
           <div className="min-w-0 flex-1">
@@ -86,13 +86,13 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
           </div>
           <Button onClick={log.cancel}>Another log</Button>
         </div>
-        <div className="max-h-[312px] overflow-y-auto border-b-[1.5px] border-line" tabIndex={0} role="region" aria-label="Columns of the log">
+        <div className="max-h-[268px] overflow-y-auto border-b-[1.5px] border-line" tabIndex={0} role="region" aria-label="Columns of the log">
           <ColumnWires columns={summary.columns} onChoose={choose} />
         </div>
         <div className="px-4 pt-3 pb-2">
           {summary.curves ? (
             shownPhases ? (
-              <RunChart curves={summary.curves} phases={shownPhases} onPhases={(p) => setPhases(p)} limitC={limitC} ghost={ghost} room={roomOf(draft)} height={290} />
+              <RunChart curves={summary.curves} phases={shownPhases} onPhases={(p) => setPhases(p)} limitC={limitC} ghost={ghost} room={roomOf(draft)} height={262} />
             ) : (
               <>
                 <CautionBand role="status">

@@ -3,7 +3,7 @@ import type { ChipVerdict, Matched } from "@/core/judge";
 import { useSize } from "@/ui/controls/size";
 import { Labels } from "./Labels";
 import { Rails } from "./Rails";
-import { apart, ladderScale, type LadderScale } from "./scale";
+import { ladderScale, type LadderScale } from "./scale";
 
 interface Props {
   chip: ChipVerdict;
@@ -11,7 +11,6 @@ interface Props {
   limitC: number | null;
   /** Why the after ladder has no airflow part, where it has none. */
   unknownWhy: string | null;
-  height: number;
 }
 
 /** Where the ladders stand, in px. */
@@ -23,12 +22,13 @@ export interface LadderPlan {
   after: [number, number];
 }
 
-const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em" } as const;
+const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em", wordSpacing: "-0.3em" } as const;
 
 /** From the room to the chip: before dashed at the left, after solid at the right, both at matched conditions. */
-export function HeatLadder({ chip, matched, limitC, unknownWhy, height }: Props) {
-  const [ref, size] = useSize<HTMLDivElement>({ width: 560, height });
+export function HeatLadder({ chip, matched, limitC, unknownWhy }: Props) {
+  const [ref, size] = useSize<HTMLDivElement>({ width: 560, height: 460 });
   const W = Math.max(420, size.width);
+  const height = Math.max(400, size.height);
   const roomC = matched.roomC;
   const [contact, airflow] = chip.paths;
   const beforeC = roomC + (chip.before?.K ?? 0);
@@ -40,13 +40,11 @@ export function HeatLadder({ chip, matched, limitC, unknownWhy, height }: Props)
   const left = 44;
   const right = W - 6;
   const plot = right - left;
-  const plan: LadderPlan = { scale, left, right, before: [left + plot * 0.255, left + plot * 0.255 + 76], after: [left + plot * 0.605, left + plot * 0.605 + 76] };
+  const plan: LadderPlan = { scale, left, right, before: [left + plot * 0.235, left + plot * 0.235 + 74], after: [left + plot * 0.615, left + plot * 0.615 + 74] };
   const { y } = scale;
-  const said = (w: number) => `${Math.round(w * 10) / 10}\u00a0W`;
-  const power = matched.powerW[chip.chip];
   return (
-    <div ref={ref} className="w-full" style={{ height }}>
-      <svg width={W} height={height} role="img" aria-label={describe(chip, roomC, limitC)} className="block overflow-visible">
+    <div ref={ref} className="relative min-h-[400px] w-full flex-1">
+      <svg width={W} height={height} role="img" aria-label={describe(chip, roomC, limitC)} className="absolute inset-0 block overflow-visible">
         <defs>
           <pattern id="beam" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <path d="M0 0v9" stroke="var(--ink)" strokeWidth="2.2" />
@@ -83,7 +81,7 @@ export function HeatLadder({ chip, matched, limitC, unknownWhy, height }: Props)
           </g>
         ) : null}
         <text x={left + 1} y={18} fontSize={14} fill="var(--ink-2)">
-          1 rung = {scale.rungK} K{power === undefined ? "" : `, ${said(power)}`}
+          1 rung = {scale.rungK} K
         </text>
         <Bands plan={plan} roomC={roomC} airBeforeC={airBeforeC} beforeC={beforeC} airAfterC={airAfterC} contactAfterTopC={contactAfterTopC} airKnown={airflow.after !== null} contactKnown={contact.after !== null} />
         <Rails plan={plan} roomC={roomC} which="before" airTopC={airBeforeC} topC={beforeC} airKnown contactKnown />
@@ -151,5 +149,3 @@ function describe(chip: ChipVerdict, roomC: number, limitC: number | null): stri
   const at = (k: number | undefined) => (k === undefined ? "unknown" : `${k.toFixed(1)} K`);
   return `Heat ladder from the room at ${roomC} °C. Before: airflow ${at(airflow.before?.K)}, contact ${at(contact.before?.K)}. After: airflow ${at(airflow.after?.K)}, contact ${at(contact.after?.K)}.${limitC === null ? "" : ` Throttle limit ${limitC} °C.`}`;
 }
-
-export { apart };

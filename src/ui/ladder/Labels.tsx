@@ -14,7 +14,9 @@ interface Props {
   contactAfterTopC: number;
 }
 
-const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em" } as const;
+const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em", wordSpacing: "-0.3em" } as const;
+/** A halo of the sheet keeps figures readable over lines. */
+const halo = { stroke: "var(--sheet)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
 const k1 = (v: number) => v.toFixed(1);
 const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
 const range = (f: Figure) => `${f.low < 0 ? "\u2212" : ""}${Math.abs(f.low).toFixed(1)} to ${f.high < 0 ? "\u2212" : ""}${Math.abs(f.high).toFixed(1)}`;
@@ -24,14 +26,17 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
   const { y, footY } = plan.scale;
   const [contact, airflow] = chip.paths;
   const mid = (a: number, b: number) => (y(a) + y(b)) / 2;
-  const [contactBeforeY, airBeforeY] = apart(mid(airBeforeC, beforeC), mid(roomC, airBeforeC), 64, 58, footY - 30);
-  const [contactAfterY, airAfterY] = apart(mid(airAfterC, contactAfterTopC), mid(roomC, airAfterC), 64, 58, footY - 30);
+  const lost = lostPart(chip, afterC);
+  const limitY = limitC === null ? null : y(limitC);
+  // a label stands clear of the beam
+  const clear = (at: number) => (limitY !== null && at - 30 < limitY + 2 && at + 30 > limitY - 10 ? limitY + 34 : at);
+  const [contactBeforeY, airBeforeY] = apart(clear(mid(airBeforeC, beforeC)), mid(roomC, airBeforeC), 64, 58, footY - 30);
+  const [contactAfterY, airAfterY] = apart(clear(mid(airAfterC, lost ? contactAfterTopC - lost.K : contactAfterTopC)), mid(roomC, airAfterC), 64, 58, footY - 30);
   const bandX = (plan.before[1] + plan.after[0]) / 2;
   const middleC = (a: number, b: number, c: number, d: number) => (y(a) + y(b) + y(c) + y(d)) / 4;
   const [contactBandY, airBandY] = apart(middleC(airBeforeC, beforeC, airAfterC, contactAfterTopC), middleC(roomC, airBeforeC, roomC, airAfterC), 46, 60, footY - 24);
   const beforeX = plan.before[0] - 28;
   const afterX = plan.after[1] + 30;
-  const lost = lostPart(chip, afterC);
   return (
     <g>
       <Height x={beforeX} y={contactBeforeY} anchor="end" colour="var(--paste)" name="Paste, contact" figure={contact.before} kw={contact.beforeKW} />
@@ -42,8 +47,8 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
       {airflow.before ? <Bar x={plan.before[0] - 14} figure={airflow.before} roomC={roomC} plan={plan} colour="var(--air)" dashed /> : null}
       {chip.after ? <Bar x={plan.after[1] + 15} figure={chip.after} roomC={roomC} plan={plan} colour="var(--paste)" /> : null}
       {airflow.after ? <Bar x={plan.after[1] + 15} figure={airflow.after} roomC={roomC} plan={plan} colour="var(--air)" /> : null}
-      {contact.change ? <Change x={bandX} y={contactBandY} colour="var(--paste)" figure={contact.change} unknown={contact.finding === "unknown"} /> : null}
-      {airflow.change ? <Change x={bandX} y={airBandY} colour="var(--air)" figure={airflow.change} unknown={airflow.finding === "unknown"} /> : null}
+      {contact.change ? <Change x={bandX} y={contactBandY} colour="var(--paste)" wash="var(--paste-wash)" figure={contact.change} unknown={contact.finding === "unknown"} /> : null}
+      {airflow.change ? <Change x={bandX} y={airBandY} colour="var(--air)" wash="var(--air-wash)" figure={airflow.change} unknown={airflow.finding === "unknown"} /> : null}
       {lost && afterC !== null ? <Lost plan={plan} afterC={afterC} lost={lost} /> : afterC !== null && limitC !== null && limitC - afterC > 9 ? <Headroom plan={plan} afterC={afterC} limitC={limitC} beforeC={beforeC} /> : null}
       <text x={(plan.before[0] + plan.before[1]) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
         Before{" "}
@@ -72,7 +77,7 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
 function Height({ x, y, anchor, colour, name, figure, kw }: { x: number; y: number; anchor: "start" | "end"; colour: string; name: string; figure: Figure | null; kw: number | null }) {
   if (!figure) return null;
   return (
-    <g fill={colour} textAnchor={anchor}>
+    <g fill={colour} textAnchor={anchor} {...halo}>
       <text x={x} y={y - 13} fontSize={15.5} fontWeight={520}>
         {name}
       </text>
@@ -87,13 +92,13 @@ function Height({ x, y, anchor, colour, name, figure, kw }: { x: number; y: numb
   );
 }
 
-function Change({ x, y, colour, figure, unknown }: { x: number; y: number; colour: string; figure: Figure; unknown: boolean }) {
+function Change({ x, y, colour, wash, figure, unknown }: { x: number; y: number; colour: string; wash: string; figure: Figure; unknown: boolean }) {
   return (
-    <g fill={colour} textAnchor="middle">
+    <g fill={colour} textAnchor="middle" {...halo} stroke={wash} strokeWidth={3}>
       <text x={x} y={y} fontSize={20} fontWeight={700} style={num}>
         {unknown ? "?" : `${signed(figure.K)}\u00a0K`}
       </text>
-      <text x={x} y={y + 18} fontSize={14} style={num} fontWeight={520}>
+      <text x={x} y={y + 18} fontSize={13.5} style={num} fontWeight={560}>
         {range(figure)}
       </text>
     </g>

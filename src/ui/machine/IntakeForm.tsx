@@ -4,7 +4,7 @@ import { Input, Select, Textarea } from "@headlessui/react";
 import { classValidatorResolver } from "@hookform/resolvers/class-validator";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { useForm, type Resolver } from "react-hook-form";
+import { useForm, useWatch, type Resolver } from "react-hook-form";
 import type { Problem } from "@/core/result";
 import { ENVIRONMENTS, FORMS, IntakeInput } from "@/input/machine";
 import { CautionBand } from "@/ui/controls/Band";
@@ -25,7 +25,7 @@ export function IntakeForm({ models }: { models: string[] }) {
     defaultValues: { tag: "", model: "", variant: "", place: "", environment: "office", form: "fifteen", limitC: "", complaint: "" },
   });
   const { errors, isSubmitting } = form.formState;
-  const shape = form.watch("form");
+  const shape = useWatch({ control: form.control, name: "form" });
   const submit = form.handleSubmit(async () => {
     setProblem(null);
     const sent = await send<{ jobId: number }>("POST", "/api/intake", form.getValues());

@@ -5,7 +5,7 @@ const H = 96;
 
 /** The verdict's two ladders, small: before hollow and dashed, after solid; only the heights, no figures. */
 export function JobLadders({ verdict }: { verdict: Verdict | null }) {
-  const chip = verdict?.chips.reduce((a, b) => (Math.abs(b.change?.K ?? 0) > Math.abs(a.change?.K ?? 0) + 1 ? b : a), verdict.chips[0] as Verdict["chips"][number]);
+  const chip = verdict?.chips.find((c) => c.chip === verdict.lead) ?? verdict?.chips[0];
   const beforeK = chip?.before?.K ?? 0;
   const afterK = chip?.after?.K ?? null;
   const top = Math.max(20, beforeK, afterK ?? 0);

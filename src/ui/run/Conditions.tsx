@@ -50,7 +50,7 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
         {before ? "Same place, same settings?" : "Where and how it ran"}
       </h2>
       {before ? (
-        <div className="grid grid-cols-[92px_88px_1fr] gap-x-2 pt-1 text-[14.5px] text-ink-2">
+        <div className="grid grid-cols-[86px_86px_1fr] gap-x-2 pt-1 text-[14.5px] text-ink-2">
           <span />
           <span>Run before</span>
           <span>This run</span>
@@ -63,14 +63,14 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
           const fieldId = `${id}-${r.field}`;
           return (
             <div key={r.field} className={`border-b border-line-2 py-[3px] ${difference ? "-mx-2 bg-caution-wash px-2 text-caution-ink" : ""}`}>
-              <div className={`grid items-center gap-x-2 ${before ? "grid-cols-[92px_88px_1fr]" : "grid-cols-[110px_1fr]"}`}>
+              <div className={`grid items-center gap-x-2 ${before ? "grid-cols-[86px_86px_1fr]" : "grid-cols-[110px_1fr]"}`}>
                 <label htmlFor={fieldId} className="text-[15.5px]">
                   {r.label}
                 </label>
                 {before ? <span className={`truncate text-[15px] ${difference ? "" : "text-ink-2"} ${r.unit ? "num" : ""}`}>{shown(before, r)}</span> : null}
                 <span className="flex min-w-0 items-center gap-1.5">
                   {r.options ? (
-                    <Select id={fieldId} value={draft[r.field]} onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })} className="field min-h-[38px]! px-2! py-1! font-[600]">
+                    <Select id={fieldId} value={draft[r.field]} onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })} className="field min-h-[38px]! px-1.5! py-1! text-[15.5px]! font-[600]">
                       <option value="">Not said</option>
                       {r.options.map(([v, name]) => (
                         <option key={v} value={v}>
@@ -79,7 +79,7 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
                       ))}
                     </Select>
                   ) : (
-                    <Input id={fieldId} value={draft[r.field]} list={r.suggest ? `${fieldId}-list` : undefined} inputMode={r.unit ? "decimal" : undefined} aria-invalid={Boolean(error)} aria-describedby={error ? `${fieldId}-error` : undefined} onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })} className={`field min-h-[38px]! px-2! py-1! font-[600] ${r.unit ? "num" : ""}`} />
+                    <Input id={fieldId} value={draft[r.field]} list={r.suggest ? `${fieldId}-list` : undefined} inputMode={r.unit ? "decimal" : undefined} aria-invalid={Boolean(error)} aria-describedby={error ? `${fieldId}-error` : undefined} onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })} title={draft[r.field]} className={`field min-h-[38px]! px-2! py-1! text-[15.5px]! font-[600] ${r.unit ? "num" : ""}`} />
                   )}
                   {r.unit ? <span className="num w-6 shrink-0 text-[14.5px]">{r.unit}</span> : null}
                   {r.suggest ? (

@@ -54,7 +54,7 @@ export function RunScreen(p: Props) {
   const logged = { power: p.columns.some((c) => c.role.endsWith("power")), fan: p.columns.some((c) => c.role.startsWith("fan")), room: p.columns.some((c) => c.role === "room.temperature") };
   const ghost = p.kind === "after" && p.other?.phases ? { curves: p.other.curves, phases: p.other.phases } : null;
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px]">
+    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_366px]">
       <div className="flex min-w-0 flex-col bg-sheet">
         <div className="flex flex-wrap items-start gap-x-4 gap-y-2 border-b-[1.5px] border-line px-5 py-3">
           <div className="min-w-0 flex-1">

@@ -7,7 +7,7 @@ import { Rail } from "./Rail";
 /** The frame every stage of a job stands in: bar, rail, and the stage itself. */
 export function JobFrame({ jobId, machine, stages, shown, facts, children }: { jobId: number; machine: Machine; stages: StageView[]; shown: StageName; facts?: ReactNode; children: ReactNode }) {
   return (
-    <div className="flex min-h-dvh flex-col">
+    <div className="flex min-h-dvh flex-col lg:h-dvh">
       <TopBar
         title={
           <Link href={`/machines/${machine.id}`} className="inline-flex min-h-11 items-center hover:underline">
@@ -20,7 +20,7 @@ export function JobFrame({ jobId, machine, stages, shown, facts, children }: { j
       </TopBar>
       <div className="flex min-h-0 flex-1">
         <Rail jobId={jobId} stages={stages} shown={shown} />
-        <main className="flex min-w-0 flex-1 flex-col">{children}</main>
+        <main className="flex min-h-0 min-w-0 flex-1 flex-col lg:overflow-y-auto">{children}</main>
       </div>
     </div>
   );

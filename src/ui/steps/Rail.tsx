@@ -53,7 +53,7 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
               <span className="block text-[13.5px] leading-[17px] text-ink-2">{s.fact || "\u00a0"}</span>
             </>
           );
-          const box = "absolute inset-x-0 flex min-h-[60px] flex-col justify-center pl-[50px]";
+          const box = "absolute inset-x-0 flex min-h-[60px] flex-col justify-center pr-1.5 pl-[50px]";
           const place = { top: TOP + i * STEP - 30 };
           return (
             <li key={s.name}>

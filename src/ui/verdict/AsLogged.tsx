@@ -28,6 +28,7 @@ export function AsLogged({ curves, facts, limitC, enoughS, width, height }: Prop
   const minutes = roundTicks(0, span[1] / 60, 4).map((m) => m * 60);
   const late = (run: "before" | "after") => facts[run].lateC[curves.chip] ?? NaN;
   const ends = spread([
+    ...(limitC === null ? [] : [{ text: "Limit", value: `${limitC}`, y: yOf(limitC) - 0.1, quiet: true }]),
     { text: "Before", value: `${Math.round(late("before"))} °C`, y: yOf(late("before")), quiet: false },
     { text: "After", value: `${Math.round(late("after"))} °C`, y: yOf(late("after")), quiet: false },
     ...(facts.before.roomC === null ? [] : [{ text: "Room", value: facts.before.roomC.toFixed(1), y: yOf(facts.before.roomC), quiet: true }]),
@@ -38,7 +39,7 @@ export function AsLogged({ curves, facts, limitC, enoughS, width, height }: Prop
       <LineChart width={width} height={height} data={rows} margin={{ top: 6, right: 96, bottom: 0, left: 0 }} accessibilityLayer={false}>
         <CartesianGrid vertical={false} stroke="var(--line-2)" />
         <XAxis dataKey="t" type="number" domain={span} ticks={minutes} allowDataOverflow height={24} tickLine={false} axisLine={false} tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }} tickFormatter={(s: number) => (s === 0 ? "load on" : `${Math.round(s / 60)} min`)} interval="preserveStart" />
-        <YAxis width={46} domain={[low, high]} ticks={roundTicks(low, high, 3)} allowDataOverflow tickLine={false} axisLine={false} tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }} interval={0} />
+        <YAxis width={46} domain={[low, high]} ticks={roundTicks(low, high, 4)} allowDataOverflow tickLine={false} axisLine={false} tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }} interval={0} />
         {limitC !== null ? <ReferenceLine y={limitC} stroke="var(--limit)" strokeWidth={1.6} /> : null}
         {facts.before.roomC !== null ? <ReferenceLine y={facts.before.roomC} stroke="var(--room)" strokeWidth={1.6} strokeDasharray="5 4" /> : null}
         {facts.after.roomC !== null ? <ReferenceLine y={facts.after.roomC} stroke="var(--room)" strokeWidth={2} /> : null}
@@ -47,11 +48,6 @@ export function AsLogged({ curves, facts, limitC, enoughS, width, height }: Prop
         <Line dataKey="before" dot={false} isAnimationActive={false} connectNulls stroke="var(--ink-2)" strokeWidth={1.7} strokeDasharray="5 4" activeDot={false} />
         <Line dataKey="after" dot={false} isAnimationActive={false} connectNulls stroke="var(--ink)" strokeWidth={2.6} activeDot={false} />
       </LineChart>
-      {limitC !== null ? (
-        <span className="absolute text-[14px] text-ink-2" style={{ left: 54, top: yOf(limitC) + 2 }}>
-          limit <span className="num">{limitC} °C</span>
-        </span>
-      ) : null}
       {ends.map((e, i) => (
         <EndLabel key={i} x={width - 92} y={e.y} text={e.text} value={e.value} quiet={e.quiet} />
       ))}

@@ -15,6 +15,7 @@ import { CoreGrid } from "./CoreGrid";
 import { DueDialog } from "./DueDialog";
 import { Foot } from "./Foot";
 import { MatchedTable } from "./MatchedTable";
+import { RepeatBand } from "./RepeatBand";
 import { RiseChart } from "./RiseChart";
 import { Sentence } from "./Sentence";
 
@@ -32,7 +33,7 @@ const named = (chip: ChipVerdict["chip"]) => chipName(chip).replace(/^./, (c) =>
 /** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
 export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed }: Props) {
   const router = useRouter();
-  const [picked, setPicked] = useState(() => firstChip(v));
+  const [picked, setPicked] = useState(() => Math.max(0, v.chips.findIndex((c) => c.chip === v.lead)));
   const [due, setDue] = useState(false);
   const [ref, size] = useSize<HTMLDivElement>({ width: 490, height: 500 });
   const chip = v.chips[picked] ?? v.chips[0];
@@ -41,16 +42,17 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed 
   const against = v.chips.some((c) => c.paths.some((p) => p.finding === (v.verdict === "improved" ? "worse" : "none")));
   const chartW = Math.max(320, size.width);
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
+  const short = v.verdict !== "not-comparable" && v.headline.length === 1;
   const main = closed ? null : none || v.verdict === "worse" || against ? again : () => setDue(true);
   useKeys({ Enter: due ? undefined : (main ?? undefined) });
   return (
     <>
       <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
-        <div className="min-w-0 flex-1 px-5 py-3.5">
-          <h1 className="text-[36px] leading-[42px] font-[740]">
+        <div className={`min-w-0 flex-1 px-5 py-3 ${short ? "flex flex-wrap items-center gap-x-6" : ""}`}>
+          <h1 className={`font-[740] ${short ? "text-[38px] leading-[46px]" : "text-[33px] leading-[39px]"}`}>
             <Sentence parts={v.headline} />
           </h1>
-          <p className="mt-0.5 text-[19.5px] leading-[26px] text-ink-2">
+          <p className={`text-ink-2 ${short ? "min-w-[300px] flex-1 text-[20px] leading-[26px]" : "text-[18.5px] leading-[25px]"}`}>
             <Sentence parts={v.summary} />
           </p>
         </div>
@@ -82,36 +84,37 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed 
           </TabGroup>
         ) : null}
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.08fr)_minmax(0,1fr)]">
-        <section aria-labelledby="ladder-heading" className="min-w-0 px-5 pt-3 pb-2">
+      <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]">
+        <section aria-labelledby="ladder-heading" className="flex min-h-[470px] min-w-0 flex-col px-5 pt-3 pb-2">
           <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
             Heat ladder
             <span className="text-[15px] font-[450] text-ink-2">both runs brought to {conditionWords(v, chip)}; bars are 90 %</span>
           </h2>
-          {chip ? <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} height={492} /> : <p className="py-10 text-[17px] text-ink-2">No ladder: no load was found in the logs.</p>}
+          {chip ? <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} /> : <p className="py-10 text-[17px] text-ink-2">No ladder: no load was found in the logs.</p>}
         </section>
-        <section aria-label="Proof and evidence" className="min-w-0 border-line px-5 pt-3 pb-4 lg:border-l-[1.5px]">
-          <div ref={ref}>
+        <section aria-label="Proof and evidence" tabIndex={0} className="min-h-0 min-w-0 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]">
+          <div ref={ref} className={`flex flex-col gap-1 ${against ? "flex-col-reverse" : ""}`}>
             {own ? (
-              <>
-                <h2 className="text-[17px] font-[680]">
+              <div>
+                <h2 className="truncate text-[17px] font-[680]">
                   As logged <span className="pl-2 text-[15px] font-[450] text-ink-2">{naive(v, chip)}</span>
                 </h2>
-                <AsLogged curves={own} facts={v.facts} limitC={v.limitC} enoughS={v.reasons.some((r) => r.code === "load-too-short") ? v.enoughS : null} width={chartW} height={none ? 220 : 158} />
-              </>
+                <AsLogged curves={own} facts={v.facts} limitC={v.limitC} enoughS={v.reasons.some((r) => r.code === "load-too-short") ? v.enoughS : null} width={chartW} height={none ? 210 : 144} />
+              </div>
             ) : null}
+            {against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? <CoreGrid spread={v.spread} /> : null}
             {chip?.estimate && !none ? (
-              <>
-                <h2 className="mt-1 flex items-baseline text-[17px] font-[680]">
+              <div>
+                <h2 className="flex items-baseline text-[17px] font-[680]">
                   {chip.paths[0].beforeKW === null ? "Rise since load on" : "Rise per watt since load on"} <span className="pl-2 text-[15px] font-[450] text-ink-2">{chip.paths[0].beforeKW === null ? "K, power not logged" : "K/W"}</span>
                   <LineKey />
                 </h2>
-                <RiseChart estimate={chip.estimate} powerW={chip.paths[0].beforeKW === null ? null : (v.matched.powerW[chip.chip] ?? null)} loadS={curves.loadS} width={chartW} height={158} />
-              </>
+                <RiseChart estimate={chip.estimate} powerW={chip.paths[0].beforeKW === null ? null : (v.matched.powerW[chip.chip] ?? null)} loadS={curves.loadS} width={chartW} height={144} />
+              </div>
             ) : null}
           </div>
           {chip && !none ? <MatchedTable chip={chip.chip} matched={v.matched} facts={v.facts} /> : null}
-          {v.spread && v.reasons.some((r) => r.code === "core-spread") ? (
+          {!against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? (
             <div className="mt-3">
               <CoreGrid spread={v.spread} />
             </div>
@@ -123,6 +126,7 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed 
               </EvidenceLine>
             ))}
           </ul>
+          {none && v.enoughS !== null ? <RepeatBand enoughS={v.enoughS} width={chartW} /> : null}
         </section>
       </div>
       <Foot next={v.next} closed={closed}>
@@ -174,17 +178,6 @@ function LineKey() {
   );
 }
 
-/** The chip the sentence speaks of: one with a path against the verdict, else the one that changed most. */
-function firstChip(v: Verdict): number {
-  const against = v.chips.findIndex((c) => c.paths.some((p) => p.finding === (v.verdict === "improved" ? "worse" : v.verdict === "worse" ? "better" : "none")));
-  if (against >= 0) return against;
-  let best = 0;
-  v.chips.forEach((c, i) => {
-    if (Math.abs(c.change?.K ?? 0) > Math.abs(v.chips[best]?.change?.K ?? 0) + 1) best = i;
-  });
-  return best;
-}
-
 function conditionWords(v: Verdict, chip: ChipVerdict | undefined): string {
   const power = chip ? v.matched.powerW[chip.chip] : undefined;
   return [power === undefined ? "equal work" : `${Math.round(power)}\u00a0W`, v.matched.fanRpm === null || v.matched.fanRpm < 1 ? "" : `${Math.round(v.matched.fanRpm).toLocaleString("en")}\u00a0rpm`, `room ${v.matched.roomC}\u00a0°C`].filter(Boolean).join(", ");
@@ -201,8 +194,8 @@ function naive(v: Verdict, chip: ChipVerdict | undefined): string {
   const peak = (v.facts.after.peakC[chip.chip] ?? 0) - (v.facts.before.peakC[chip.chip] ?? 0);
   const words = Math.abs(peak) < 1.5 ? "peaks alone would say no change" : `peaks alone would say ${Math.abs(Math.round(peak))}\u00a0K ${peak < 0 ? "cooler" : "hotter"}`;
   if (!chip.change || Math.abs(peak - chip.change.K) < 3) return words;
-  const causes = [roomDiffers(v) ? "the rooms differ" : "", powerDiffers(v, chip) ? "the power differs" : "", fanDiffers(v) ? "the fans differ" : ""].filter(Boolean);
-  return `${words}${causes.length ? `, but ${causes.join(", ")}` : ""}`;
+  const causes = [roomDiffers(v) ? "room" : "", powerDiffers(v, chip) ? "power" : "", fanDiffers(v) ? "fans" : ""].filter(Boolean);
+  return `${words}${causes.length ? `, but ${causes.join(", ").replace(/, ([^,]*)$/, " and $1")} ${causes.length > 1 || causes[0] === "fans" ? "differ" : "differs"}` : ""}`;
 }
 
 const roomDiffers = (v: Verdict) => Math.abs((v.facts.before.roomC ?? 0) - (v.facts.after.roomC ?? 0)) > 1;

@@ -1,0 +1,44 @@
+import next from "@next/eslint-plugin-next";
+import hooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
+
+/** Which folders of src a folder may reach. Arrows run one way; a wrong one fails the tests. */
+const MAY_REACH = {
+  core: [],
+  input: ["core"],
+  data: ["core"],
+  workers: ["core"],
+  server: ["core", "input", "data"],
+  ui: ["core", "input", "workers"],
+  app: ["core", "input", "server", "ui"],
+  demo: ["core", "data", "server"],
+  cli: ["core", "data", "server", "demo"],
+};
+const FOLDERS = Object.keys(MAY_REACH);
+
+const PURE = [
+  { regex: "^(react|react-dom|next|knex|better-sqlite3|recharts|comlink)(/|$)", message: "core knows nothing of React, Next or the database." },
+  { regex: "^node:", message: "core knows nothing of Node." },
+];
+
+const arrows = FOLDERS.map((folder) => {
+  const barred = FOLDERS.filter((f) => f !== folder && !MAY_REACH[folder].includes(f));
+  const patterns = barred.map((f) => ({ regex: `^(@/|(\\.\\./)+(src/)?)${f}(/|$)`, message: `${folder} may not reach ${f}: arrows run one way (docs/architecture.md).` }));
+  return { files: [`src/${folder}/**/*.{ts,tsx}`], rules: { "no-restricted-imports": ["error", { patterns: [...patterns, ...(folder === "core" ? PURE : [])] }] } };
+});
+
+export default tseslint.config(
+  { ignores: [".next/", "node_modules/", "var/", "next-env.d.ts", "test-results/", "playwright-report/", "*.mjs"] },
+  ...tseslint.configs.recommendedTypeChecked,
+  { languageOptions: { parserOptions: { projectService: true } } },
+  hooks.configs.flat["recommended-latest"],
+  { plugins: { "@next/next": next }, rules: { ...next.configs.recommended.rules, ...next.configs["core-web-vitals"].rules } },
+  {
+    rules: {
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+      "@typescript-eslint/no-explicit-any": "error",
+    },
+  },
+  { files: ["src/**/*.test.ts", "e2e/**/*.ts"], rules: { "no-restricted-imports": "off" } },
+  ...arrows.map((a) => ({ ...a, ignores: ["src/**/*.test.ts"] })),
+);

@@ -1,0 +1,60 @@
+import { describe, expect, it } from "vitest";
+import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../../demo/models";
+import { fanTarget, throttle } from "./controls";
+import { coldState, linksOf, stepNetwork } from "./network";
+import { plainSensors, simulate, soundMachine, standardRecipe, steadyRise, truthOf, withFaults } from "./index";
+
+describe("the thermal network", () => {
+  it.each([["two chips", tessalyK15], ["one chip", wrenfell14], ["fanless", calderNook13], ["vapour chamber", orrowby17]])("%s: runs into the steady state that its resistances say", (_, machine) => {
+    const power = machine.chips.map((c) => c.loadW);
+    const state = coldState(machine);
+    const links = linksOf(machine, soundMachine);
+    for (let i = 0; i < 90_000; i++) stepNetwork(machine, links, state, power, 0.8, 0.1);
+    steadyRise(machine, soundMachine, power, 0.8).forEach((r, i) => expect(state.die[i]).toBeCloseTo(r.contactK + r.airflowK, 0));
+  });
+  it("lint raises airflow and leaves contact, dry paste the other way round", () => {
+    const rise = (f: Parameters<typeof withFaults>[0]) => steadyRise(wrenfell14, withFaults(f), [26], 1)[0];
+    expect(rise({ clog: 2 })?.contactK).toBe(rise({})?.contactK);
+    expect(rise({ clog: 2 })?.airflowK).toBeGreaterThan((rise({})?.airflowK ?? 0) + 8);
+    expect(rise({ contact: { cpu: 2 } })?.contactK).toBeCloseTo(2 * (rise({})?.contactK ?? 0), 9);
+    expect(rise({ contact: { cpu: 2 } })?.airflowK).toBe(rise({})?.airflowK);
+  });
+});
+
+describe("its controls", () => {
+  it("the fan steps up at once and down only after the hysteresis", () => {
+    const fan = { ...wrenfell14.fan, stepRpm: 500 };
+    const up = fanTarget(fan, 70, fan.idleRpm);
+    expect((up - fan.idleRpm) % 500).toBe(0);
+    expect(fanTarget(fan, 69, up)).toBe(up);
+    expect(fanTarget(fan, 55, up)).toBeLessThan(up);
+  });
+  it("throttling falls over the limit, recovers below it, and has a floor", () => {
+    expect(throttle(1, 99, 95, 0.1)).toBeLessThan(1);
+    expect(throttle(0.5, 90, 95, 0.1)).toBeGreaterThan(0.5);
+    expect(throttle(0.2, 150, 95, 10)).toBe(0.2);
+  });
+});
+
+describe("a run on the rig", () => {
+  it("is the same for the same seed", () => {
+    const once = () => simulate(wrenfell14, soundMachine, { ...standardRecipe, loadS: 60 }, plainSensors, 0.4).rows;
+    expect(once()).toEqual(once());
+  });
+  it("steps by 1 °C, boosts at first, and is held at its limit when clogged in a hot room", () => {
+    const log = simulate(wrenfell14, withFaults({ clog: 4, contact: { cpu: 2.5 } }), { ...standardRecipe, roomC: 35 }, plainSensors, 0.4);
+    const column = (key: string) => log.rows.map((r) => r[log.headings.findIndex((h) => h.key === key)] ?? NaN);
+    expect(column("cpu.temperature").every((v) => Number.isInteger(v))).toBe(true);
+    expect(column("cpu.power")[130]).toBeGreaterThan(column("cpu.power")[900] ?? 99);
+    expect(Math.max(...column("cpu.temperature"))).toBeLessThanOrEqual(98);
+    expect(log.throttledShare).toBeGreaterThan(0.5);
+  });
+  it("knows the truth of a pair", () => {
+    const before = withFaults({ clog: 2 });
+    const log = simulate(wrenfell14, before, standardRecipe, plainSensors, 0.4);
+    const truth = truthOf(wrenfell14, before, soundMachine, log);
+    expect(truth.verdict).toBe("improved");
+    expect(truth.chips[0]?.contactK).toBe(0);
+    expect(truth.chips[0]?.airflowK).toBeLessThan(-8);
+  });
+});
