@@ -28,7 +28,7 @@ const arrows = FOLDERS.map((folder) => {
 });
 
 export default tseslint.config(
-  { ignores: [".next/", "node_modules/", "var/", "next-env.d.ts", "test-results/", "playwright-report/", "*.mjs"] },
+  { ignores: [".next/", "node_modules/", "var/", "next-env.d.ts", "test-results/", "playwright-report/", "**/*.mjs"] },
   ...tseslint.configs.recommendedTypeChecked,
   { languageOptions: { parserOptions: { projectService: true } } },
   hooks.configs.flat["recommended-latest"],

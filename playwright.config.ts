@@ -9,13 +9,15 @@ export default defineConfig({
   testDir: "e2e",
   fullyParallel: true,
   workers: 2,
-  timeout: 45_000,
+  timeout: 120_000,
+  // slow disks are no fault of the interface
+  expect: { timeout: 20_000 },
   forbidOnly: true,
-  reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
+  reporter: [["list"], ["json", { outputFile: ".reports/browser.json" }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
-    trace: "retain-on-failure",
+    trace: process.env.TRACE ? "retain-on-failure" : "off",
     launchOptions: { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args },
   },
   webServer: {

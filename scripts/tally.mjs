@@ -11,8 +11,8 @@ const report = (file) => {
     return null;
   }
 };
-const unit = report("test-results/unit.json");
-const browser = report("test-results/e2e.json");
+const unit = report(".reports/unit.json");
+const browser = report(".reports/browser.json");
 if (unit) [passed, failed] = [passed + unit.numPassedTests, failed + unit.numFailedTests];
 if (browser) [passed, failed] = [passed + browser.stats.expected, failed + browser.stats.unexpected + browser.stats.flaky];
 for (const [name, code] of steps) {

@@ -8,8 +8,8 @@ if [ -z "${CHROMIUM:-}" ] && [ ! -x /usr/bin/chromium ]; then
   echo "Installing Chromium"
   (apt-get update -qq && apt-get install -y -qq chromium) > /tmp/ovrant-apt.log 2>&1 || { tail -5 /tmp/ovrant-apt.log; echo "Chromium could not be installed."; echo "0 passed, 1 failed"; exit 1; }
 fi
-rm -rf test-results .next/dev/types
-mkdir -p test-results
+rm -rf .reports .next/dev/types
+mkdir -p .reports
 steps=""
 step() { # name, command...
   local name="$1"; shift
@@ -18,7 +18,7 @@ step() { # name, command...
 }
 step types bash -c "npx next typegen > /dev/null && npx tsc --noEmit"
 step lint npx eslint . --max-warnings 0
-step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=test-results/unit.json
+step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=.reports/unit.json
 step build npx next build
 step browser npx playwright test
 node scripts/tally.mjs $steps

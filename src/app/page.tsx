@@ -17,7 +17,7 @@ export default async function BenchPage() {
   return (
     <div className="flex min-h-dvh flex-col">
       <TopBar wide title={<span className="text-[17px] font-[450] text-ink-2">Bench, {format(today, "EEEE d MMMM")}</span>}>
-        <Link href="/machines" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
+        <Link prefetch={false} href="/machines" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
           All machines
         </Link>
         <LinkButton href="/machines/new" look="plain" keyCap="N">

@@ -24,7 +24,7 @@ export default async function MachinesPage() {
         <ul className="mt-4 max-w-[1100px]">
           {all.map(({ machine, last }) => (
             <li key={machine.id} className="border-b-[1.5px] border-line">
-              <Link href={`/machines/${machine.id}`} className="flex min-h-[92px] items-center gap-6 py-3 hover:bg-plane">
+              <Link prefetch={false} href={`/machines/${machine.id}`} className="flex min-h-[92px] items-center gap-6 py-3 hover:bg-plane">
                 <span className="grid w-[112px] shrink-0 place-items-center">
                   <BaseOutline form={machine.form} pxPerMm={0.26} />
                 </span>

@@ -1,4 +1,4 @@
-import { channelOf, decimate, type CurvePoint, type Phases, type Run } from "../log";
+import { channelOf, decimate, roundPoints, type CurvePoint, type Phases, type Run } from "../log";
 import type { ChipId } from "../thermal";
 
 /** Both runs of a pair on one axis, s since load on. */
@@ -18,7 +18,7 @@ export function alignRuns(before: { run: Run; phases: Phases | null }, after: { 
   const until = Math.max(loadS.before, loadS.after) + TAIL_S;
   const cut = (run: Run, key: string, start: number) => {
     const c = channelOf(run, key);
-    return c ? decimate(run.timeS, c.values, 420, start - LEAD_S, start + until).map((p) => ({ ...p, t: p.t - start })) : [];
+    return c ? roundPoints(decimate(run.timeS, c.values, 320, start - LEAD_S, start + until).map((p) => ({ ...p, t: p.t - start }))) : [];
   };
   const chips = (["cpu", "gpu"] as const)
     .map((chip) => ({ chip, before: cut(before.run, `${chip}.temperature`, on.before), after: cut(after.run, `${chip}.temperature`, on.after) }))

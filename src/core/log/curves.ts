@@ -1,4 +1,4 @@
-import { decimate, type CurvePoint } from "./decimate";
+import { decimate, roundPoints, type CurvePoint } from "./decimate";
 import { findPhases, type FoundPhases } from "./phases";
 import { channelOf, type Run } from "./run";
 
@@ -18,7 +18,7 @@ export interface RunCurves {
   found: FoundPhases | null;
 }
 
-const BUCKETS = 640;
+const BUCKETS = 480;
 
 const LABELS: [RegExp, string][] = [
   [/^cpu\.temperature$/, "Processor"],
@@ -34,7 +34,7 @@ export const labelOf = (key: string): string => LABELS.find(([form]) => form.tes
 
 function curve(run: Run, key: string): Curve[] {
   const c = channelOf(run, key);
-  return c ? [{ key, label: labelOf(key), unit: c.unit, points: decimate(run.timeS, c.values, BUCKETS) }] : [];
+  return c ? [{ key, label: labelOf(key), unit: c.unit, points: roundPoints(decimate(run.timeS, c.values, BUCKETS)) }] : [];
 }
 
 /** The curves of a run in three strips: °C, W, fan speed. */

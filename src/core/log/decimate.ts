@@ -1,3 +1,8 @@
+/** Points rounded to hundredths: a curve on screen needs no more, and travels far lighter. */
+export const roundPoints = (points: readonly CurvePoint[]): CurvePoint[] => points.map((p) => ({ t: hundredths(p.t), min: hundredths(p.min), max: hundredths(p.max) }));
+
+const hundredths = (v: number): number => Math.round(v * 100) / 100;
+
 /** The curve in a box of 1 × 1, about 80 points: its shape without its figures. */
 export function shapeIn(timeS: ArrayLike<number>, values: ArrayLike<number>): [x: number, y: number][] {
   const points = decimate(timeS, values, 80);
@@ -7,7 +12,7 @@ export function shapeIn(timeS: ArrayLike<number>, values: ArrayLike<number>): [x
   let high = -Infinity;
   for (const p of points) [low, high] = [Math.min(low, p.min), Math.max(high, p.max)];
   const height = high - low || 1;
-  return points.map((p) => [(p.t - start) / span, ((p.min + p.max) / 2 - low) / height]);
+  return points.map((p) => [hundredths((p.t - start) / span), hundredths(((p.min + p.max) / 2 - low) / height)]);
 }
 
 /** One bucket of a decimated curve: the time of its middle and the lowest and highest reading within. */

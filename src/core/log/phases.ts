@@ -18,13 +18,13 @@ export interface FoundPhases extends Phases {
  */
 export function findPhases(run: Run): FoundPhases | null {
   const power = sum(run, ["cpu.power", "gpu.power"]);
-  const byPower = power && fromActivity(run, power, 2.5);
-  if (byPower) return named(run, byPower, "at the power jump", "power fell");
   const load = sum(run, ["cpu.load", "gpu.load"]);
-  const byLoad = load && fromActivity(run, load, 12);
+  const byPower = power && fromActivity(run, power, 2.5, load);
+  if (byPower) return named(run, byPower, "at the power jump", "power fell");
+  const byLoad = load && fromActivity(run, load, 12, null);
   if (byLoad) return named(run, byLoad, "at the jump of the load", "load fell");
   const clock = sum(run, ["cpu.clock"]);
-  const byClock = clock && fromActivity(run, clock, 400);
+  const byClock = clock && fromActivity(run, clock, 400, null);
   if (byClock) return named(run, byClock, "at the jump of the clock", "clock fell");
   return fromTemperature(run);
 }
@@ -44,14 +44,27 @@ function sum(run: Run, keys: readonly string[]): Float64Array | null {
   return total;
 }
 
-/** The longest stretch of high activity, short dips allowed. Returns row indexes [on, off). */
-function fromActivity(run: Run, activity: Float64Array, least: number): [number, number] | null {
-  const sorted = Float64Array.from(activity).sort();
+/** Extent of a signal without its rarest values; null when it holds no two levels. */
+function levels(signal: Float64Array, least: number): { low: number; span: number } | null {
+  const sorted = Float64Array.from(signal).sort();
   const q = (p: number) => sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? 0;
   const low = q(0.03);
   const high = q(0.97);
-  if (high - low < least || high < 1.3 * low) return null;
-  const threshold = low + 0.36 * (high - low);
+  return high - low < least || high < 1.3 * low ? null : { low, span: high - low };
+}
+
+/**
+ * The longest stretch of high activity, short dips allowed. A chip that throttles far down still counts as
+ * loaded while its load reading stays up. Returns row indexes [on, off).
+ */
+function fromActivity(run: Run, activity: Float64Array, least: number, load: Float64Array | null): [number, number] | null {
+  const own = levels(activity, least);
+  if (!own) return null;
+  const other = load && levels(load, 12);
+  const active = (i: number) => {
+    const x = ((activity[i] ?? 0) - own.low) / own.span;
+    return x > 0.36 || (x > 0.08 && other !== null && load !== null && ((load[i] ?? 0) - other.low) / other.span > 0.6);
+  };
   const { timeS } = run;
   const dipS = Math.max(12, 3 * run.stepS);
   let best: [number, number] | null = null;
@@ -63,7 +76,7 @@ function fromActivity(run: Run, activity: Float64Array, least: number): [number,
     start = -1;
   };
   for (let i = 0; i < activity.length; i++) {
-    if ((activity[i] ?? 0) > threshold) {
+    if (active(i)) {
       if (start >= 0 && at(i) - at(lastHigh) > dipS) close();
       if (start < 0) start = i;
       lastHigh = i;

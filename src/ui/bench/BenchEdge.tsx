@@ -67,7 +67,7 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
                     {late > 0 ? <path d={`M7 20v${64 + drop}`} stroke="var(--caution)" strokeWidth={5} /> : null}
                     <circle cx={7} cy={6} r={5.4} fill={late > 0 ? "var(--caution)" : "var(--sheet)"} stroke="var(--ink)" strokeWidth={1.8} />
                   </svg>
-                  <Link href={`/machines/${d.machine.id}`} className="absolute left-[12px] block w-max rounded-[3px] pr-1" style={{ top: 18 + drop, maxWidth: room(i) }}>
+                  <Link prefetch={false} href={`/machines/${d.machine.id}`} className="absolute left-[12px] block w-max rounded-[3px] pr-1" style={{ top: 18 + drop, maxWidth: room(i) }}>
                     <span className={`block truncate text-[15.5px] leading-[20px] ${late > 0 ? "font-[640] text-caution-ink" : "text-ink-2"}`}>
                       {format(date, "d MMM")}
                       {late > 0 ? `, ${late} ${late === 1 ? "day" : "days"} late` : late === 0 ? ", today" : ""}

@@ -55,7 +55,7 @@ function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip
   const bind = useDrag(({ movement: [mx], memo = at, last }) => {
     onMove(held((memo as number) + mx * perPx), last);
     return memo as number;
-  });
+  }, { pointer: { keys: false } });
   const onKeyDown = (e: React.KeyboardEvent) => {
     const step = (e.shiftKey ? 10 : 1) * (e.key === "ArrowLeft" || e.key === "ArrowDown" ? -1 : e.key === "ArrowRight" || e.key === "ArrowUp" ? 1 : 0);
     if (!step) return;

@@ -39,7 +39,7 @@ export function Button({ look = "quiet", keyCap, big = false, children, classNam
 
 export function LinkButton({ look = "quiet", keyCap, big = false, children, className = "", href }: Common & { href: string }) {
   return (
-    <Link href={href} className={shape(look, big, className)}>
+    <Link prefetch={false} href={href} className={shape(look, big, className)}>
       {children}
       {keyCap ? <KeyCap on={look === "main" ? "copper" : "sheet"}>{keyCap}</KeyCap> : null}
     </Link>

@@ -68,7 +68,7 @@ export function RunScreen(p: Props) {
               <Download aria-hidden size={18} /> Log
             </a>
             {p.closed ? null : (
-              <Link href={`${stagePath(p.jobId, p.kind)}?replace=1`} className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3">
+              <Link prefetch={false} href={`${stagePath(p.jobId, p.kind)}?replace=1`} className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3">
                 <RefreshCw aria-hidden size={17} /> Other log
               </Link>
             )}

@@ -10,7 +10,7 @@ export function JobFrame({ jobId, machine, stages, shown, facts, children }: { j
     <div className="flex min-h-dvh flex-col lg:h-dvh">
       <TopBar
         title={
-          <Link href={`/machines/${machine.id}`} className="inline-flex min-h-11 items-center hover:underline">
+          <Link prefetch={false} href={`/machines/${machine.id}`} className="inline-flex min-h-11 items-center hover:underline">
             {machine.model}
           </Link>
         }

@@ -62,7 +62,7 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
                   <span className="sr-only xl:not-sr-only">{words}</span>
                 </span>
               ) : (
-                <Link href={stagePath(jobId, s.name)} aria-current={s.name === shown ? "step" : undefined} className={`${box} hover:bg-line-2/40`} style={place}>
+                <Link prefetch={false} href={stagePath(jobId, s.name)} aria-current={s.name === shown ? "step" : undefined} className={`${box} hover:bg-line-2/40`} style={place}>
                   <span className="sr-only xl:not-sr-only">{words}</span>
                 </Link>
               )}

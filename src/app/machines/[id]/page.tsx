@@ -29,7 +29,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
           <ul className="mt-4">
             {jobs.map((j) => (
               <li key={j.job.id} className="border-t-[1.5px] border-line">
-                <Link href={stagePath(j.job.id, j.at)} className="flex items-center gap-7 py-5 hover:bg-plane">
+                <Link prefetch={false} href={stagePath(j.job.id, j.at)} className="flex items-center gap-7 py-5 hover:bg-plane">
                   <JobLadders verdict={j.verdict?.result ?? null} />
                   <span className="min-w-0 flex-1">
                     <span className="block text-[15.5px] text-ink-2">

@@ -1,0 +1,92 @@
+import { expect, test } from "@playwright/test";
+import { dropLog, keepBefore, rigLog, takeIn } from "./logs";
+
+test("a technician takes a machine in, logs both runs, and reads the verdict", async ({ page }) => {
+  await page.goto("/");
+  await page.keyboard.press("n");
+  await page.waitForURL(/machines\/new/);
+  const tag = await takeIn(page, "Ticket desk");
+
+  await keepBefore(page, rigLog({ clog: 2.4 }, 0.11));
+  await page.getByLabel("Power mode").fill("Performance");
+  await page.getByLabel("Surface").fill("Hard table");
+  await page.getByRole("button", { name: "Keep conditions" }).click();
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+  await page.getByRole("link", { name: "To the run after" }).click();
+
+  await dropLog(page, "bench-after.csv", rigLog({}, 0.77, { separator: ";", decimalComma: true }));
+  await expect(page.getByRole("heading", { name: /rows read/ })).toBeVisible();
+  await expect(page.getByText(/semicolons, decimal commas/)).toBeVisible();
+  // the settings of the run before are there already; one is changed and pointed out
+  await expect(page.getByLabel("Surface")).toHaveValue("Hard table");
+  await page.getByLabel("Power mode").fill("Balanced");
+  await expect(page.getByText(/Fans follow another curve/)).toBeVisible();
+  await page.getByLabel("Room, start").fill("22");
+  await page.getByLabel("Room, end").fill("22");
+  await page.getByRole("button", { name: "Judge with this log" }).click();
+
+  await page.waitForURL(/verdict/);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Improved");
+  await expect(page.getByText(/won in airflow/).first()).toBeVisible();
+  await expect(page.getByRole("img", { name: /Heat ladder from the room at 25 °C/ })).toBeVisible();
+
+  await page.reload();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Improved");
+  await page.getByRole("link", { name: /Run before/ }).click();
+  await expect(page.getByLabel("Room, end")).toHaveValue("22");
+  await expect(page.getByText("bench-before.csv")).toBeVisible();
+
+  // the original file comes back as it went in
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Log", exact: true }).click()]);
+  expect(download.suggestedFilename()).toBe("bench-before.csv");
+
+  await page.getByRole("link", { name: /Verdict/ }).click();
+  await page.getByRole("button", { name: "Set due date" }).click();
+  await page.getByLabel("What was found and done").fill("Lint at the fin inlet");
+  await page.getByRole("button", { name: "Set the date and close" }).click();
+  await page.waitForURL(/\/$/);
+  await expect(page.getByText("Ticket desk").first()).toBeVisible();
+  await page.getByRole("link", { name: "All machines" }).click();
+  await page.getByRole("link", { name: new RegExp(tag) }).click();
+  await expect(page.getByText("Found: Lint at the fin inlet")).toBeVisible();
+});
+
+test("the load's bounds move by drag and by keys, and the pair is judged anew", async ({ page }) => {
+  await takeIn(page, "Bounds");
+  await keepBefore(page, rigLog({ contact: { cpu: 2.2 } }, 0.2));
+  const on = page.getByRole("slider", { name: "Load on" });
+  const at = Number(await on.getAttribute("aria-valuenow"));
+  await on.focus();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Shift+ArrowRight");
+  await expect(on).toHaveAttribute("aria-valuenow", String(at + 11));
+  await expect(page.getByText("set by hand").first()).toBeVisible();
+  const off = page.getByRole("slider", { name: "Load off" });
+  const box = await off.boundingBox();
+  if (!box) throw new Error("no grip");
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 60, box.y + 10, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+  const moved = Number(await off.getAttribute("aria-valuenow"));
+  expect(moved).toBeLessThan(1000);
+  await page.reload();
+  await expect(page.getByRole("slider", { name: "Load off" })).toHaveAttribute("aria-valuenow", String(moved));
+});
+
+test("text can be pasted, an unknown column is asked about once and remembered", async ({ page }) => {
+  const withProbe = (text: string) => text.trim().split("\n").map((l, i) => `${l},${i === 0 ? `temp probe ${process.pid}` : 30 + Math.min(12, i / 60)}`).join("\n");
+  await takeIn(page, "Pasted");
+  await page.getByRole("button", { name: "Paste text" }).click();
+  await page.getByLabel("Text of the log").fill(withProbe(rigLog({}, 0.3, {}, { loadS: 300 })));
+  await page.getByRole("button", { name: "Read this text" }).click();
+  await expect(page.getByRole("heading", { name: /One column to ask about/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /What is temp probe/ })).toBeVisible();
+  await page.getByRole("button", { name: "Drive" }).click();
+  await expect(page.getByRole("heading", { name: /Every column is clear/ })).toBeVisible();
+  await page.getByRole("button", { name: "Keep this log" }).click();
+  await page.getByRole("link", { name: "To the run after" }).click();
+  await dropLog(page, "next.csv", withProbe(rigLog({}, 0.4, {}, { loadS: 300 })));
+  await expect(page.getByRole("heading", { name: /Every column is clear/ })).toBeVisible();
+});

@@ -1,0 +1,71 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+
+/** Addresses of the demo's main views, found through the interface. */
+async function views(page: Page): Promise<Record<string, string>> {
+  await page.goto("/machines");
+  const hrefOf = async (tag: string) => {
+    await page.goto("/machines");
+    await page.getByRole("link", { name: new RegExp(tag) }).click();
+    await page.waitForURL(/machines\/\d+/);
+    return { machine: new URL(page.url()).pathname, job: (await page.locator("main ul a").first().getAttribute("href")) ?? "" };
+  };
+  const improved = await hrefOf("LR-02");
+  const mixed = await hrefOf("LR-03");
+  const none = await hrefOf("LR-13");
+  const waiting = await hrefOf("LR-08");
+  return { bench: "/", machines: "/machines", intake: "/machines/new", machine: improved.machine, verdict: improved.job, mixed: mixed.job, none: none.job, run: mixed.job.replace("verdict", "after"), drop: waiting.job };
+}
+
+for (const theme of ["light", "dark"] as const) {
+  test(`every main view is accessible and quiet, ${theme}`, async ({ browser }) => {
+    const context = await browser.newContext({ colorScheme: theme, viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" });
+    const page = await context.newPage();
+    const complaints: string[] = [];
+    page.on("console", (m) => m.type() === "error" && complaints.push(m.text()));
+    page.on("pageerror", (e) => complaints.push(e.message));
+    for (const [name, path] of Object.entries(await views(page))) {
+      await page.goto(path);
+      await page.waitForLoadState("networkidle");
+      const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze();
+      expect(violations.map((v) => `${name}: ${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
+    }
+    expect(complaints).toEqual([]);
+    await context.close();
+  });
+}
+
+test("works at 1024 wide: nothing reaches out of the page", async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 1024, height: 768 } });
+  const page = await context.newPage();
+  for (const [name, path] of Object.entries(await views(page))) {
+    await page.goto(path);
+    await page.waitForLoadState("networkidle");
+    const out = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(out, name).toBeLessThanOrEqual(0);
+  }
+  await context.close();
+});
+
+test("the bench is worked by keys", async ({ page }) => {
+  await page.goto("/");
+  await page.keyboard.press("?");
+  await expect(page.getByRole("heading", { name: "Keys" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("1");
+  await page.waitForURL(/jobs\/\d+/);
+});
+
+test("a lost path is the first thing said, and leaving it needs a reason", async ({ page }) => {
+  const { mixed } = await views(page);
+  await page.goto(mixed ?? "");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Improved, but contact got worse: reopen");
+  await expect(page.getByText(/the plate leans/).first()).toBeVisible();
+  await page.getByRole("tab", { name: /Graphics chip/ }).click();
+  await expect(page.getByRole("img", { name: /Heat ladder/ })).toBeVisible();
+  await page.getByRole("button", { name: "Leave it, with reason" }).click();
+  await page.getByRole("button", { name: "Set the date and close" }).click();
+  await expect(page.getByRole("dialog").getByRole("alert")).toContainText("A path got worse");
+  await page.getByRole("button", { name: "Back" }).click();
+  await expect(page.getByRole("dialog")).toBeHidden();
+});

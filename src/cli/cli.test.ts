@@ -1,0 +1,52 @@
+import { execFile } from "node:child_process";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardRecipe, withFaults } from "../core/rig";
+import { wrenfell14 } from "../demo/models";
+
+let folder: string;
+const file = (name: string) => join(folder, name);
+
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), "ovrant-cli-"));
+  writeFileSync(file("before.csv"), renderLog(simulate(wrenfell14, withFaults({ clog: 2.4 }), standardRecipe, plainSensors, 0.1)));
+  writeFileSync(file("after.csv"), renderLog(simulate(wrenfell14, soundMachine, standardRecipe, plainSensors, 0.2), { ...plainFormat, separator: ";", decimalComma: true }));
+  writeFileSync(file("bad.csv"), "not a log\nat all\n");
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function ovrant(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  return new Promise((resolve) => {
+    execFile("npm", ["run", "--silent", "ovrant", "--", ...args], (e, out, err) => resolve({ code: e ? Number(e.code) : 0, out, err }));
+  });
+}
+
+describe("ovrant judge", () => {
+  it("prints the verdict as JSON and ends with 0", async () => {
+    const { code, out } = await ovrant("judge", "--before", file("before.csv"), "--after", file("after.csv"), "--room-before", "22", "--room-after", "22", "--limit", "95", "--json");
+    expect(code).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({ version: 1, verdict: "improved", matched: { roomC: 25 }, chips: [{ chip: "cpu", paths: [{ path: "contact", finding: "same" }, { path: "airflow", finding: "better" }] }] });
+  });
+  it("any verdict is 0, unusable input is 2 with a message that says where and what to do", async () => {
+    expect(JSON.parse((await ovrant("judge", "--before", file("before.csv"), "--after", file("after.csv"), "--json")).out)).toMatchObject({ verdict: "not-comparable" });
+    const bad = await ovrant("judge", "--before", file("bad.csv"), "--after", file("after.csv"), "--json");
+    expect(bad.code).toBe(2);
+    expect(bad.out).toBe("");
+    expect(bad.err).toMatch(/bad\.csv: line 1: No table/);
+    expect((await ovrant("judge", "--before", "nowhere.csv", "--after", file("after.csv"))).err).toMatch(/no such file/);
+    expect((await ovrant("judge", "--before", file("before.csv"), "--after", file("after.csv"), "--room-before", "warm")).err).toMatch(/--room-before/);
+    expect((await ovrant("judge")).code).toBe(2);
+  });
+});
+
+describe("ovrant read", () => {
+  it("prints rows, step and series as JSON", async () => {
+    const { out } = await ovrant("read", file("after.csv"), "--json");
+    const s = JSON.parse(out) as { rows: number; stepS: number; series: { key: string; unit: string; min: number; mean: number; max: number }[]; warnings: unknown[] };
+    expect(s).toMatchObject({ rows: 1201, durationS: 1200, stepS: 1, warnings: [] });
+    expect(s.series.map((x) => x.key)).toEqual(["cpu.temperature", "cpu.load", "cpu.clock", "cpu.power", "fan1.speed"]);
+    for (const x of s.series) expect(x.min <= x.mean && x.mean <= x.max).toBe(true);
+  });
+});

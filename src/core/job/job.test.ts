@@ -1,0 +1,41 @@
+import { describe, expect, it } from "vitest";
+import { dueByEnvironment } from "../upkeep";
+import { benchItem, benchOrder, runFact, stageAt, stagesOf, type Machine } from "./index";
+
+const machine = { id: 1, tag: "LR-1", model: "Wrenfell 14", place: "Box office" } as Machine;
+const none = { before: "", after: "", verdict: "" };
+
+describe("stages follow from what a job holds", () => {
+  it("the job waits at the first thing that is missing", () => {
+    expect(stageAt({ before: false, after: false })).toBe("before");
+    expect(stageAt({ before: true, after: false })).toBe("after");
+    expect(stageAt({ before: true, after: true })).toBe("verdict");
+    expect(stageAt({ before: false, after: true })).toBe("before");
+  });
+  it("what lies behind is done, what lies ahead is to come", () => {
+    expect(stagesOf("after", false, none).map((s) => s.state)).toEqual(["done", "here", "to come"]);
+    expect(stagesOf("verdict", true, none).map((s) => s.state)).toEqual(["done", "done", "done"]);
+  });
+  it("a run keeps one short fact", () => {
+    expect(runFact(96.6, 97)).toBe("97 °C, at the limit");
+    expect(runFact(81.2, null)).toBe("81 °C");
+    expect(runFact(null, 97)).toBe("");
+  });
+});
+
+describe("the bench", () => {
+  it("says what each machine waits for, hands first", () => {
+    const items = [benchItem(machine, { id: 1, complaint: "loud" }, "verdict", "", null), benchItem(machine, { id: 2, complaint: "loud" }, "before", "", null), benchItem(machine, { id: 3, complaint: "loud" }, "after", "97 °C", null)].sort(benchOrder);
+    expect(items.map((i) => i.jobId)).toEqual([3, 2, 1]);
+    expect(items[0]?.note).toContain("97 °C");
+    expect(items[1]?.waits).toBe("Load run before opening");
+  });
+});
+
+describe("the due date by rule", () => {
+  it("goes by where the machine lives and stays inside the month", () => {
+    expect(dueByEnvironment("sawdust", "2026-12-31").dueOn).toBe("2027-02-28");
+    expect(dueByEnvironment("office", "2026-11-25").dueOn).toBe("2028-05-25");
+    expect(dueByEnvironment("elsewhere", "2026-11-25").why).toMatch(/12 months/);
+  });
+});
