@@ -95,7 +95,7 @@ function lineLabels(lines: StripLine[], atS: number, plot: { low: number; high: 
 
 function StripLabel({ top, left, text }: { top: number; left: number; text: string }) {
   return (
-    <span className="absolute rounded-[2px] px-1 text-[14.5px] leading-[18px] font-[520] text-ink-2" style={{ top, left }}>
+    <span className="absolute rounded-[2px] bg-copper-wash/75 px-1 text-[14.5px] leading-[17px] font-[520] text-ink-2" style={{ top, left }}>
       {text}
     </span>
   );

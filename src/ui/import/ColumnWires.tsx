@@ -21,7 +21,7 @@ export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onCh
           <th className="font-[450]" aria-label="Wire" />
           <th className="py-1 pl-3 font-[450]">Taken for</th>
           <th className="hidden py-1 font-[450] lg:table-cell">Read as</th>
-          <th className="hidden py-1 pr-4 text-right font-[450] xl:table-cell">Why</th>
+          <th className="hidden py-1 pr-4 text-right font-[450] min-[1440px]:table-cell">Why</th>
         </tr>
       </thead>
       <tbody>
@@ -58,8 +58,8 @@ export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onCh
                   <span className={`text-[16px] leading-[34px] ${out ? "text-ink-2" : "font-[640]"}`}>{roleName(c.role)}</span>
                 )}
               </td>
-              <td className="hidden max-w-[150px] truncate py-0 text-[15px] lg:table-cell">{c.note || (c.role === "time" ? "s since the first row" : c.unit)}</td>
-              <td className={`hidden py-0 pr-4 text-right text-[14.5px] whitespace-nowrap xl:table-cell ${asked ? "" : "text-ink-2"}`}>{asked ? "asked" : WHY[c.why]}</td>
+              <td className="hidden max-w-[150px] truncate py-0 text-[15px] lg:table-cell">{c.note || (c.role === "time" ? "elapsed" : c.unit)}</td>
+              <td className={`hidden py-0 pr-4 text-right text-[14.5px] whitespace-nowrap min-[1440px]:table-cell ${asked ? "" : "text-ink-2"}`}>{asked ? "asked" : WHY[c.why]}</td>
             </tr>
           );
         })}

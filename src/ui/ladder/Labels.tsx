@@ -32,6 +32,7 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
   const clear = (at: number) => (limitY !== null && at - 30 < limitY + 2 && at + 30 > limitY - 10 ? limitY + 34 : at);
   const [contactBeforeY, airBeforeY] = apart(clear(mid(airBeforeC, beforeC)), mid(roomC, airBeforeC), 64, 58, footY - 30);
   const [contactAfterY, airAfterY] = apart(clear(mid(airAfterC, lost ? contactAfterTopC - lost.K : contactAfterTopC)), mid(roomC, airAfterC), 64, 58, footY - 30);
+  const narrow = plan.after[0] - plan.before[1] < 104;
   const bandX = (plan.before[1] + plan.after[0]) / 2;
   const middleC = (a: number, b: number, c: number, d: number) => (y(a) + y(b) + y(c) + y(d)) / 4;
   const [contactBandY, airBandY] = apart(middleC(airBeforeC, beforeC, airAfterC, contactAfterTopC), middleC(roomC, airBeforeC, roomC, airAfterC), 46, 60, footY - 24);
@@ -47,8 +48,8 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
       {airflow.before ? <Bar x={plan.before[0] - 14} figure={airflow.before} roomC={roomC} plan={plan} colour="var(--air)" dashed /> : null}
       {chip.after ? <Bar x={plan.after[1] + 15} figure={chip.after} roomC={roomC} plan={plan} colour="var(--paste)" /> : null}
       {airflow.after ? <Bar x={plan.after[1] + 15} figure={airflow.after} roomC={roomC} plan={plan} colour="var(--air)" /> : null}
-      {contact.change ? <Change x={bandX} y={contactBandY} colour="var(--paste)" wash="var(--paste-wash)" figure={contact.change} unknown={contact.finding === "unknown"} /> : null}
-      {airflow.change ? <Change x={bandX} y={airBandY} colour="var(--air)" wash="var(--air-wash)" figure={airflow.change} unknown={airflow.finding === "unknown"} /> : null}
+      {contact.change ? <Change x={bandX} y={contactBandY} narrow={narrow} colour="var(--paste)" wash="var(--paste-wash)" figure={contact.change} unknown={contact.finding === "unknown"} /> : null}
+      {airflow.change ? <Change x={bandX} y={airBandY} narrow={narrow} colour="var(--air)" wash="var(--air-wash)" figure={airflow.change} unknown={airflow.finding === "unknown"} /> : null}
       {lost && afterC !== null ? <Lost plan={plan} afterC={afterC} lost={lost} /> : afterC !== null && limitC !== null && limitC - afterC > 9 ? <Headroom plan={plan} afterC={afterC} limitC={limitC} beforeC={beforeC} /> : null}
       <text x={(plan.before[0] + plan.before[1]) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
         Before{" "}
@@ -92,15 +93,17 @@ function Height({ x, y, anchor, colour, name, figure, kw }: { x: number; y: numb
   );
 }
 
-function Change({ x, y, colour, wash, figure, unknown }: { x: number; y: number; colour: string; wash: string; figure: Figure; unknown: boolean }) {
+function Change({ x, y, narrow, colour, wash, figure, unknown }: { x: number; y: number; narrow: boolean; colour: string; wash: string; figure: Figure; unknown: boolean }) {
   return (
     <g fill={colour} textAnchor="middle" {...halo} stroke={wash} strokeWidth={3}>
       <text x={x} y={y} fontSize={20} fontWeight={700} style={num}>
         {unknown ? "?" : `${signed(figure.K)}\u00a0K`}
       </text>
-      <text x={x} y={y + 18} fontSize={13.5} style={num} fontWeight={560}>
-        {range(figure)}
-      </text>
+      {(narrow ? range(figure).split(/(?<=to) /) : [range(figure)]).map((line, i) => (
+        <text key={line} x={x} y={y + 18 + i * 15} fontSize={13.5} style={num} fontWeight={560}>
+          {line}
+        </text>
+      ))}
     </g>
   );
 }

@@ -2,13 +2,15 @@ import type { CoreSpread } from "@/core/judge";
 
 const whole = (v: number | null): string => (v === null ? "–" : `${Math.round(v) > 0 ? "+" : Math.round(v) < 0 ? "\u2212" : ""}${Math.abs(Math.round(v))}`);
 
+const named = (key: string): string => key.replace(/^cpu\.core(\d+)\.temperature$/, "Core $1");
+
 /** The die as a grid of cores: K off their mean, after large, before small. One hue, always with its figure. */
 export function CoreGrid({ spread }: { spread: CoreSpread }) {
   const perRow = Math.min(4, Math.ceil(spread.cores.length / 2));
   const hottest = spread.cores.reduce((m, c) => ((c.afterK ?? -99) > (m.afterK ?? -99) ? c : m));
   return (
-    <figure>
-      <div className="inline-grid border-2 border-ink" style={{ gridTemplateColumns: `repeat(${perRow}, 50px)` }}>
+    <figure className="flex flex-wrap items-start gap-x-5 gap-y-1">
+      <div className="inline-grid shrink-0 border-2 border-ink" style={{ gridTemplateColumns: `repeat(${perRow}, 50px)` }}>
         {spread.cores.map((c) => {
           const k = c.afterK ?? 0;
           const top = c === hottest && k > 5;
@@ -20,7 +22,13 @@ export function CoreGrid({ spread }: { spread: CoreSpread }) {
           );
         })}
       </div>
-      <figcaption className="mt-1 text-[14px] text-ink-2">{spread.cores.length} cores, K off their mean: after large, before small</figcaption>
+      <figcaption className="min-w-[180px] flex-1">
+        <p className="text-[17px] font-[680]">One corner runs hot</p>
+        <p className="text-[15.5px] leading-[20px]">
+          {named(hottest.key)} is <b className="num">{whole(hottest.afterK)} K</b> off the mean, before <b className="num">{whole(hottest.beforeK)} K</b>. Poor paste alone would warm all {spread.cores.length} alike, so the plate leans.
+        </p>
+        <p className="mt-1 text-[14px] text-ink-2">K off the mean: after large, before small</p>
+      </figcaption>
     </figure>
   );
 }

@@ -59,7 +59,7 @@ export function RiseChart({ estimate, powerW, loadS, width, height }: Props) {
       <span className="absolute text-[14.5px] font-[600] text-paste" style={{ left: 54, top: 8 }}>
         Paste, contact
       </span>
-      <span className="absolute text-[14.5px] font-[600] text-air" style={{ left: 46 + ((width - 142) * Math.log(SPLIT_S)) / Math.log(900) + 8, top: 8 }}>
+      <span className="absolute text-[14.5px] font-[600] text-air" style={{ left: Math.max(160, 46 + ((width - 142) * Math.log(SPLIT_S)) / Math.log(900) + 8), top: 8 }}>
         Airflow
       </span>
       <EndLabel x={width - 92} y={yOf(wB) - (close && wB >= wA ? 6 : 0) + (close && wB < wA ? 8 : 0)} text="Before" value={`${wB.toFixed(digits)}${unit}`} />

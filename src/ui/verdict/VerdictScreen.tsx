@@ -192,7 +192,7 @@ function unknownWhy(v: Verdict): string | null {
 function naive(v: Verdict, chip: ChipVerdict | undefined): string {
   if (!chip) return "";
   const peak = (v.facts.after.peakC[chip.chip] ?? 0) - (v.facts.before.peakC[chip.chip] ?? 0);
-  const words = Math.abs(peak) < 1.5 ? "peaks alone would say no change" : `peaks alone would say ${Math.abs(Math.round(peak))}\u00a0K ${peak < 0 ? "cooler" : "hotter"}`;
+  const words = Math.abs(peak) < 1.5 ? "peaks alone: no change" : `peaks alone: ${Math.abs(Math.round(peak))}\u00a0K ${peak < 0 ? "cooler" : "hotter"}`;
   if (!chip.change || Math.abs(peak - chip.change.K) < 3) return words;
   const causes = [roomDiffers(v) ? "room" : "", powerDiffers(v, chip) ? "power" : "", fanDiffers(v) ? "fans" : ""].filter(Boolean);
   return `${words}${causes.length ? `, but ${causes.join(", ").replace(/, ([^,]*)$/, " and $1")} ${causes.length > 1 || causes[0] === "fans" ? "differ" : "differs"}` : ""}`;
