@@ -5,24 +5,30 @@ import type { Reason } from "./verdict";
 import type { WorkWitness } from "./work";
 
 /** The slow path counts as seen after this many of its time constants. */
-export const ENOUGH_TAUS = 3;
+const ENOUGH_TAUS = 3;
+/** A load of this length is enough for a very slow machine after two of them: the interval then tells what is left. s */
+const LONG_LOAD_S = 480;
+const LONG_LOAD_TAUS = 2;
 const SHORTEST_LOAD_S = 100;
 /** Work may differ by this share and still count as the same. */
 export const SAME_WORK = 0.12;
-/** A fit that misses by more than this follows something else than the power. K rms */
+/** A fit that misses by more than this, and by more than this share of the rise, follows something else. K rms */
 const MISFIT_K = 4;
+const MISFIT_SHARE = 0.09;
 
 export const loadSeconds = (s: Series): number => (s.timeS[s.off - 1] ?? 0) - (s.timeS[s.on] ?? 0);
 
-/** How long the load must be for the air path to be judged, from the slower of the two runs. s */
+/** How long the load must be for the air path to be judged, s. */
 export function enoughSeconds(chips: readonly ChipEstimate[], before: Series, after: Series, fan: FanState): number {
-  // with its fan standing a machine creeps for half an hour, but the harm is plain long before
-  if (fan.kind === "stopped" && fan.run) return Math.max(SHORTEST_LOAD_S, ENOUGH_TAUS * Math.max(0, ...chips.map((c) => c.tauS[fan.run === "after" ? "before" : "after"])));
-  // a short run cannot tell its own time constant: the longer one speaks for the machine
+  // a short run cannot tell its own time constants, and with its fan standing a machine creeps for half an hour
+  // though the harm is plain long before: then the other run speaks for the machine
   const longer = loadSeconds(before) >= loadSeconds(after) ? "before" : "after";
-  const shorter = longer === "before" ? "after" : "before";
-  const taus = chips.flatMap((c) => [c.tauS[longer], Math.min(c.tauS[shorter], 1.6 * c.tauS[longer])]);
-  return Math.max(SHORTEST_LOAD_S, ENOUGH_TAUS * Math.max(0, ...taus));
+  const speaks = fan.kind === "stopped" && fan.run ? (fan.run === "after" ? "before" : "after") : longer;
+  const other = speaks === "before" ? "after" : "before";
+  const own = Math.max(0, ...chips.map((c) => c.tauS[speaks]));
+  const second = fan.kind === "stopped" ? 0 : Math.max(0, ...chips.map((c) => c.tauS[other]));
+  const tau = Math.max(own, Math.min(second, 1.5 * own));
+  return Math.max(SHORTEST_LOAD_S, Math.min(ENOUGH_TAUS * tau, Math.max(LONG_LOAD_TAUS * tau, LONG_LOAD_S)));
 }
 
 const clock = (s: number): string => `${Math.floor(Math.round(s) / 60)}:${String(Math.round(s) % 60).padStart(2, "0")}`;
@@ -38,7 +44,7 @@ export function blockingReasons(before: Series, after: Series, chips: readonly C
   for (const [name, s] of [["before", before], ["after", after]] as const) {
     const length = loadSeconds(s);
     if (length < enough) {
-      reasons.push({ code: "load-too-short", level: "blocks", message: `The load of the run ${name} was too short: airflow needs ${clock(enough)}, three of its time constants.`, figure: `${clock(length)} of ${clock(enough)}` });
+      reasons.push({ code: "load-too-short", level: "blocks", message: `The load of the run ${name} was too short: airflow takes ${clock(enough)} to show itself.`, figure: `${clock(length)} of ${clock(enough)}` });
     }
   }
   for (const w of work) {
@@ -59,7 +65,8 @@ export function blockingReasons(before: Series, after: Series, chips: readonly C
   }
   for (const c of chips) {
     const worst = Math.max(c.residualK.before, c.residualK.after);
-    if (worst > MISFIT_K) reasons.push({ code: "does-not-follow", level: "blocks", message: `The ${chipName(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): wrong column, wrong machine or a broken log.` });
+    const rise = Math.max(c.before.K, Math.min(c.after.K, 90));
+    if (worst > Math.max(MISFIT_K, MISFIT_SHARE * rise)) reasons.push({ code: "does-not-follow", level: "blocks", message: `The ${chipName(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): wrong column, wrong machine or a broken log.` });
   }
   if (chips.length === 0) reasons.push({ code: "chips-differ", level: "blocks", message: "The two logs have no chip in common." });
   return reasons;

@@ -65,8 +65,7 @@ const WEAK_SHARE = 0.6;
 
 /** A fan that stands, or turns at a fraction of its usual speed for the same heat, is the reason itself: it is not scaled away. */
 export function fanState(before: Series, after: Series): FanState {
-  if (!before.fan && !after.fan) return { kind: "none", run: null, ratio: null, fan: null };
-  if (!before.fan || !after.fan) return { kind: "unknown", run: null, ratio: null, fan: null };
+  if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed) return { kind: "unknown", run: null, ratio: null, fan: null };
   const was = before.fans.map((f) => meanOver(f, lateRows(before)));
   const is = after.fans.map((f) => meanOver(f, lateRows(after)));
   const many = Math.min(was.length, is.length);

@@ -42,7 +42,12 @@ export interface PairEstimate {
 }
 
 const EXPONENTS = [0.35, 0.5, 0.65, 0.8, 0.95] as const;
-const EXPONENT_PRIOR = { mean: 0.65, sd: 0.13 };
+/** Over a guessed fan curve the exponent may be anything from none at all. */
+const GUESSED_EXPONENTS = [0, 0.2, 0.4, 0.6, 0.8] as const;
+const GUESSED_PRIOR = { mean: 0.42, sd: 0.2 };
+const EXPONENT_PRIOR = { mean: 0.57, sd: 0.13 };
+/** The model is not the machine: its likelihood counts for less than its face value. */
+const TEMPER = 0.7;
 const REPLICATES = 64;
 /** Share of a path's own height by which two runs' power readings may drift apart (one sigma). */
 const POWER_DRIFT = 0.01;
@@ -66,9 +71,11 @@ export function estimatePair(before: Series, after: Series, matched: Matched, fa
   const sides = { before: sideOf(before, matched, fan, "before"), after: sideOf(after, matched, fan, "after") };
   const chips = before.chips.filter((c) => after.chips.some((a) => a.chip === c.chip)).map((c) => c.chip);
   const scaled = sides.before.reference !== null || sides.after.reference !== null;
-  const exponents = scaled ? EXPONENTS : [EXPONENT_PRIOR.mean];
+  const guessed = before.fanGuessed;
+  const prior = guessed ? GUESSED_PRIOR : EXPONENT_PRIOR;
+  const exponents = !scaled ? [prior.mean] : guessed ? GUESSED_EXPONENTS : EXPONENTS;
   const fits = exponents.map((m) => fitAll(chips, sides, m));
-  const weights = exponentWeights(exponents, fits);
+  const weights = exponentWeights(exponents, fits, prior);
   const mean = exponents.reduce((a, m, i) => a + m * (weights[i] ?? 0), 0);
   const sd = Math.sqrt(exponents.reduce((a, m, i) => a + (m - mean) ** 2 * (weights[i] ?? 0), 0));
   const estimates = chips.map((chip) => chipEstimate(chip, fits, weights, matched, sides));
@@ -111,11 +118,11 @@ function fitAll(chips: readonly ChipId[], sides: Record<"before" | "after", Side
   return { before: fit(sides.before), after: fit(sides.after) };
 }
 
-function exponentWeights(exponents: readonly number[], fits: readonly PairFit[]): number[] {
+function exponentWeights(exponents: readonly number[], fits: readonly PairFit[], prior: { mean: number; sd: number }): number[] {
   const logs = exponents.map((m, i) => {
-    let log = -0.5 * ((m - EXPONENT_PRIOR.mean) / EXPONENT_PRIOR.sd) ** 2;
+    let log = -0.5 * ((m - prior.mean) / prior.sd) ** 2;
     for (const side of ["before", "after"] as const) {
-      for (const f of fits[i]?.[side].values() ?? []) log -= 0.5 * f.eq.grams.length * Math.log((f.sse + 0.02 * f.n) / f.n);
+      for (const f of fits[i]?.[side].values() ?? []) log -= TEMPER * 0.5 * f.eq.grams.length * Math.log((f.sse + 0.05 * f.n) / f.n);
     }
     return log;
   });
@@ -129,7 +136,7 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
   const random = randomLcg(0.42);
   const exponential = randomExponential.source(random)(1);
   const draws = { before: { contact: [] as number[], air: [] as number[] }, after: { contact: [] as number[], air: [] as number[] } };
-  const best = { before: { contact: 0, air: 0, tau: 0, rms: 0 }, after: { contact: 0, air: 0, tau: 0, rms: 0 } };
+  const best = { before: { contact: 0, air: 0, rms: 0 }, after: { contact: 0, air: 0, rms: 0 } };
   for (const side of ["before", "after"] as const) {
     fits.forEach((fit, i) => {
       const f = fit[side].get(chip);
@@ -138,7 +145,6 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
       const w = weights[i] ?? 0;
       best[side].contact += w * rise.contactK;
       best[side].air += w * rise.airflowK;
-      best[side].tau += w * dominantTau(f.eq.columns, f.x, matched.powerW);
       best[side].rms += w * Math.sqrt(f.sse / Math.max(1, f.n));
     });
   }
@@ -163,14 +169,15 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
   const airflow = pathEstimate("airflow", best.before.air, best.after.air, draws.before.air, draws.after.air, normal, Math.hypot(roomSd("before"), roomSd("after")), Math.min(best.before.air, best.before.contact), Math.min(best.after.air, best.after.contact));
   const sum = (side: "before" | "after") => draws[side].contact.map((c, i) => c + (draws[side].air[i] ?? 0));
   const total = pathEstimate("airflow", best.before.contact + best.before.air, best.after.contact + best.after.air, sum("before"), sum("after"), normal, Math.hypot(roomSd("before"), roomSd("after")), 0, 0);
+  const spectrum = { before: spectrumOf(chip, "before", fits, weights, matched.powerW), after: spectrumOf(chip, "after", fits, weights, matched.powerW) };
   return {
     chip,
     paths: [contact, airflow],
     before: total.before,
     after: total.after,
     change: total.change,
-    tauS: { before: best.before.tau, after: best.after.tau },
-    spectrum: { before: spectrumOf(chip, "before", fits, weights, matched.powerW), after: spectrumOf(chip, "after", fits, weights, matched.powerW) },
+    tauS: { before: dominantTau(spectrum.before), after: dominantTau(spectrum.after) },
+    spectrum,
     residualK: { before: best.before.rms, after: best.after.rms },
   };
 }
@@ -190,16 +197,11 @@ function figure(K: number, draws: number[]): Figure {
   return { K, low: K - half, high: K + half };
 }
 
-function dominantTau(columns: readonly Column[], x: Float64Array, power: Matched["powerW"]): number {
-  let sum = 0;
-  let weighted = 0;
-  columns.forEach((c, i) => {
-    if (c.path !== "airflow" || !c.driver) return;
-    const k = (x[i] ?? 0) * (power[c.driver] ?? 0);
-    sum += k;
-    weighted += k * c.tauS;
-  });
-  return sum > 0 ? weighted / sum : 0;
+/** Time constant that dominates the air path, s: the mean of all by their heights, in the logarithm, so that a slow tail of the case counts for little. */
+export function dominantTau(lines: readonly SpectrumLine[]): number {
+  const air = lines.filter((l) => l.path === "airflow");
+  const total = air.reduce((s, l) => s + l.K, 0);
+  return total > 0 ? Math.exp(air.reduce((s, l) => s + (l.K / total) * Math.log(l.tauS), 0)) : 0;
 }
 
 /** Heights per time constant, averaged over the fan exponents; lines under 0.05 K are left out. */

@@ -24,7 +24,7 @@ export function throttledShare(series: Series, chip: ChipId, limitC: number | nu
 
 export function runFacts(series: Series): RunFacts {
   const late = lateRows(series);
-  const facts: RunFacts = { peakC: {}, lateC: {}, latePowerW: {}, fanRpm: series.fan ? meanOver(series.fan, late) : null, roomC: series.room ? meanOver(series.room, late) : null, loadS: loadSeconds(series) };
+  const facts: RunFacts = { peakC: {}, lateC: {}, latePowerW: {}, fanRpm: series.fan && !series.fanGuessed ? meanOver(series.fan, late) : null, roomC: series.room ? meanOver(series.room, late) : null, loadS: loadSeconds(series) };
   for (const c of series.chips) {
     let peak = -Infinity;
     for (let i = series.on; i < series.off; i++) if ((c.tempC[i] ?? NaN) > peak) peak = c.tempC[i] ?? peak;
@@ -92,7 +92,7 @@ function fanFindings({ fan, facts }: Scene): Reason[] {
     const share = fan.ratio !== null && fan.ratio < 1 ? fan.ratio : 1 / (fan.ratio ?? 1);
     return [{ code: "fan-weak", level: fan.run === "after" ? "caution" : "note", message: `In the run ${fan.run ?? "after"} the blower turns at ${pct(share)} of its usual speed for the same heat.`, figure: `${Math.round((fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0)} rpm` }];
   }
-  if (fan.kind === "unknown") return [{ code: "fan-not-logged", level: "caution", message: "The fan speed is not in both logs: a change of fan speed counts as airflow." }];
+  if (fan.kind === "unknown") return [{ code: "fan-not-logged", level: "caution", message: "The fan speed is not in both logs: a usual fan curve was assumed, and the interval is wider for it." }];
   return [];
 }
 

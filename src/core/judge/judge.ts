@@ -1,4 +1,4 @@
-import { prepareSeries, type ChipId, type Series } from "../thermal";
+import { guessedFan, prepareSeries, type ChipId, type Series } from "../thermal";
 import { blockingReasons, chipName, enoughSeconds } from "./comparable";
 import { fanState, lateRows, MATCHED_ROOM_C, matchedConditions, type JudgeRun, type Matched } from "./conditions";
 import { estimatePair, type ChipEstimate, type Figure } from "./estimate";
@@ -28,7 +28,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   const { limitC, thresholdK } = { ...defaultOptions, ...options };
   if (!before.phases || !after.phases) return withoutLoad(before, after, limitC, thresholdK);
   const raw = { before: prepareSeries(before.run, before.phases, before.room), after: prepareSeries(after.run, after.phases, after.room) };
-  const { series, work } = evenPower(raw.before, raw.after);
+  const { series, work } = evenPower(...evenFan(raw.before, raw.after));
   const matched = matchedConditions(series.before);
   const fan = fanState(series.before, series.after);
   const { chips } = estimatePair(series.before, series.after, matched, fan);
@@ -50,7 +50,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     headline: headlineOf(word, speaker),
     summary: summaryOf(word, speaker, withHeights, reasons, thresholdK),
     lead: speaker?.chip ?? null,
-    matched: { ...matched, powerW: loggedPower(matched, series.before) },
+    matched: { ...matched, fanRpm: series.before.fanGuessed ? null : matched.fanRpm, powerW: loggedPower(matched, series.before) },
     limitC,
     thresholdK,
     chips: withHeights,
@@ -76,6 +76,13 @@ function evenPower(before: Series, after: Series): { series: { before: Series; a
     chips.after = chips.after.map((c) => (c.chip === b.chip ? byWorkShare(after, c, witness.ratio) : c));
   }
   return { series: { before: { ...before, chips: chips.before }, after: { ...after, chips: chips.after } }, work };
+}
+
+/** Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts. */
+function evenFan(before: Series, after: Series): [Series, Series] {
+  if (before.fan && after.fan) return [before, after];
+  const guess = (s: Series): Series => ({ ...s, fan: guessedFan(s.timeS, s.chips), fans: [], fanGuessed: true });
+  return [guess(before), guess(after)];
 }
 
 function loggedPower(matched: Matched, before: Series): Matched["powerW"] {

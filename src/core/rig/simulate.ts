@@ -30,7 +30,7 @@ export function simulate(machine: RigMachine, faults: RigFaults, recipe: RigReci
   const factors = machine.chips.map(() => 1);
   const seen = machine.chips.map((_, i) => state.die[i] ?? 0);
   const held = machine.chips.map(() => NaN);
-  const coreOffset = Array.from({ length: machine.cores }, () => gauss() * 0.9);
+  const coreOffset = coreOffsets(machine);
   let asked = fan.idleRpm;
   let wobble = 0;
   let slowHot = recipe.roomC + Math.max(...seen);
@@ -120,6 +120,12 @@ export function simulate(machine: RigMachine, faults: RigFaults, recipe: RigReci
     for (let f = 0; f < fan.count; f++) row.push(Math.round((rpm * (1 - 0.01 * f)) / 10) * 10);
     log.rows.push(row);
   }
+}
+
+/** How far each core reads off the mean: the same in every run of a machine, K. */
+function coreOffsets(machine: RigMachine): number[] {
+  const gauss = randomNormal.source(randomLcg((machine.finJK * 0.618 + machine.limitC * 0.0137) % 1))(0, 0.9);
+  return Array.from({ length: machine.cores }, () => gauss());
 }
 
 function headingsOf(machine: RigMachine, fans: number): RigLog["headings"] {

@@ -1,4 +1,4 @@
-import { AIR_TAUS_S, CONTACT_TAUS_S, fanSlowness, PIPE_TAUS_S, response } from "./kernels";
+import { AIR_TAUS_S, CASE_TAU_S, CONTACT_TAUS_S, fanSlowness, PIPE_TAUS_S, response } from "./kernels";
 import type { ChipId, Series } from "./series";
 
 /** One column of the fit: what it stands for, its time constant, whether it may be negative, its prior width. */

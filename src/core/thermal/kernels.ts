@@ -1,9 +1,9 @@
 /** Time constants of the contact path: chip, paste, cold plate. s; 0 answers at once. */
-export const CONTACT_TAUS_S = [0, 0.7, 1.5, 3, 5] as const;
+export const CONTACT_TAUS_S = [0, 0.8, 1.8, 3.6, 7] as const;
 /** Time constants of the pipes and plates, which do not hang on the fan. s */
-export const PIPE_TAUS_S = [10, 25] as const;
+export const PIPE_TAUS_S = [14, 30] as const;
 /** Time constants of the fins and the warmed case at the reference fan speed. s */
-export const AIR_TAUS_S = [18, 40, 85, 180, 400] as const;
+export const AIR_TAUS_S = [18, 40, 85, 180, 380] as const;
 
 /**
  * Response of one exponential of unit area to a power series: (k ∗ P)(t), sampled at `timeS`.
@@ -24,6 +24,9 @@ export function response(timeS: Float64Array, powerW: Float64Array, tauS: number
   }
   return out;
 }
+
+/** Time constant of the warmed case, whose air comes back at the inlet whatever the fan does. s */
+export const CASE_TAU_S = 420;
 
 /** Relative fin resistance (n / n_ref)^−m per sample; a fan that hardly turns is held at the floor of 8 %. */
 export function fanSlowness(fan: Float64Array, reference: number, exponent: number): Float64Array {

@@ -9,6 +9,8 @@ export interface Series {
   /** Mean speed of the blowers, rpm or %; null when not logged. */
   fan: Float64Array | null;
   fans: Float64Array[];
+  /** True when no fan was logged and `fan` is a usual fan curve over the chip temperature, in % of full speed. */
+  fanGuessed: boolean;
   /** Room temperature per sample; null when unknown. */
   room: Float64Array | null;
   /** Index of the first sample under load and of the first one after it. */
@@ -74,7 +76,7 @@ export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series
     if (speed) fans.push(carried(speed));
   }
   const fan = fans.length ? Float64Array.from(timeS, (_, i) => fans.reduce((a, f) => a + (f[i] ?? 0), 0) / fans.length) : null;
-  return { timeS, chips, fans, fan, room: roomSeries(run, timeS, room, mean("room.temperature")), on, off, stepS: run.stepS };
+  return { timeS, chips, fans, fan, fanGuessed: false, room: roomSeries(run, timeS, room, mean("room.temperature")), on, off, stepS: run.stepS };
 }
 
 type Bin = [first: number, last: number];
@@ -134,6 +136,24 @@ export const IDLE_SHARE = 0.1;
 /** The plainest guess of work where no power is logged: a step from idle to one full load. */
 function loadStep(n: number, on: number, off: number): Float64Array {
   return Float64Array.from({ length: n }, (_, i) => (i >= on && i < off ? 1 : IDLE_SHARE));
+}
+
+const FAN_FROM_C = 48;
+const FAN_TO_C = 92;
+const FAN_IDLE = 42;
+const FAN_LAG_S = 8;
+
+/** The speed a usual fan curve would ask for, % of full: it climbs with the hottest chip, and answers with a lag. */
+export function guessedFan(timeS: Float64Array, chips: readonly ChipSeries[]): Float64Array {
+  let hot = NaN;
+  let before = timeS[0] ?? 0;
+  return Float64Array.from(timeS, (t, i) => {
+    const now = Math.max(...chips.map((c) => c.tempC[i] ?? NaN));
+    if (Number.isFinite(now)) hot = Number.isFinite(hot) ? hot + (now - hot) * (1 - Math.exp(-(t - before) / FAN_LAG_S)) : now;
+    before = t;
+    const x = Math.min(1, Math.max(0, (hot - FAN_FROM_C) / (FAN_TO_C - FAN_FROM_C)));
+    return FAN_IDLE + (100 - FAN_IDLE) * (Number.isFinite(x) ? x : 0);
+  });
 }
 
 export function median(values: ArrayLike<number>): number {
