@@ -93,7 +93,9 @@ function speedRatio(before: Series, after: Series): number | null {
       const past = Math.max(...s.chips.map((c) => c.tempC[Math.max(s.on, i - 15)] ?? NaN));
       if (!(Math.abs(hot - past) < 3) || i < s.on + 20) continue;
       const key = Math.round(hot / 4);
-      bins.set(key, [...(bins.get(key) ?? []), s.fan?.[i] ?? 0]);
+      const speeds = bins.get(key) ?? [];
+      if (speeds.length === 0) bins.set(key, speeds);
+      speeds.push(s.fan?.[i] ?? 0);
     }
     return bins;
   };

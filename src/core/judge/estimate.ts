@@ -1,5 +1,5 @@
 import { randomExponential, randomLcg } from "d3-random";
-import { blockEquations, riseAt, solveBlocks, type BlockEquations, type ChipId, type Column, type Series } from "../thermal";
+import { blockEquations, replicate, riseAt, solveBlocks, type BlockEquations, type ChipId, type ResponseCache, type Series } from "../thermal";
 import type { FanState, Matched } from "./conditions";
 
 /** A figure with its 90 % interval. */
@@ -41,20 +41,20 @@ export interface PairEstimate {
   fanExponent: { mean: number; sd: number };
 }
 
-const EXPONENTS = [0.35, 0.5, 0.65, 0.8, 0.95] as const;
+const EXPONENTS = [0.35, 0.5, 0.65, 0.85] as const;
 /** Over a guessed fan curve the exponent may be anything from none at all. */
-const GUESSED_EXPONENTS = [0, 0.2, 0.4, 0.6, 0.8] as const;
+const GUESSED_EXPONENTS = [0, 0.25, 0.5, 0.75] as const;
 const GUESSED_PRIOR = { mean: 0.42, sd: 0.2 };
 const EXPONENT_PRIOR = { mean: 0.57, sd: 0.13 };
 /** The model is not the machine: its likelihood counts for less than its face value. */
 const TEMPER = 0.7;
-const REPLICATES = 64;
+const REPLICATES = 48;
 /** Share of a path's own height by which two runs' power readings may drift apart (one sigma). */
-const POWER_DRIFT = 0.01;
+const POWER_DRIFT = 0.012;
 /** One sigma of a room temperature read by hand, K. */
-const ROOM_SD_K = 0.3;
+const ROOM_SD_K = 0.33;
 /** What the Foster form itself may miss of the split between the paths, share of the lower of the two heights. */
-const SPLIT_SD = 0.02;
+const SPLIT_SD = 0.03;
 
 interface Side {
   series: Series;
@@ -74,7 +74,8 @@ export function estimatePair(before: Series, after: Series, matched: Matched, fa
   const guessed = before.fanGuessed;
   const prior = guessed ? GUESSED_PRIOR : EXPONENT_PRIOR;
   const exponents = !scaled ? [prior.mean] : guessed ? GUESSED_EXPONENTS : EXPONENTS;
-  const fits = exponents.map((m) => fitAll(chips, sides, m));
+  const caches = { before: new Map() as ResponseCache, after: new Map() as ResponseCache };
+  const fits = exponents.map((m) => fitAll(chips, sides, m, caches));
   const weights = exponentWeights(exponents, fits, prior);
   const mean = exponents.reduce((a, m, i) => a + m * (weights[i] ?? 0), 0);
   const sd = Math.sqrt(exponents.reduce((a, m, i) => a + (m - mean) ** 2 * (weights[i] ?? 0), 0));
@@ -107,15 +108,15 @@ interface SideFit {
 }
 type PairFit = Record<"before" | "after", Map<ChipId, SideFit>>;
 
-function fitAll(chips: readonly ChipId[], sides: Record<"before" | "after", Side>, exponent: number): PairFit {
-  const fit = (side: Side) =>
+function fitAll(chips: readonly ChipId[], sides: Record<"before" | "after", Side>, exponent: number, caches: Record<"before" | "after", ResponseCache>): PairFit {
+  const fit = (side: Side, cache: ResponseCache) =>
     new Map(chips.map((chip) => {
-      const eq = blockEquations(side.series, chip, { fanReference: side.reference, fanExponent: exponent, roomKnown: side.series.room !== null });
+      const eq = blockEquations(side.series, chip, { fanReference: side.reference, fanExponent: exponent, roomKnown: side.series.room !== null }, cache);
       const passive = new Uint8Array(eq.columns.length);
-      const s = solveBlocks(eq, null, passive);
+      const s = solveBlocks(eq, passive);
       return [chip, { eq, x: s.x, passive, sse: s.sse, n: s.n }];
     }));
-  return { before: fit(sides.before), after: fit(sides.after) };
+  return { before: fit(sides.before, caches.before), after: fit(sides.after, caches.after) };
 }
 
 function exponentWeights(exponents: readonly number[], fits: readonly PairFit[], prior: { mean: number; sd: number }): number[] {
@@ -157,8 +158,7 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
       if (blockWeights[side].length !== f.eq.grams.length) blockWeights[side] = new Float64Array(f.eq.grams.length);
       const w = blockWeights[side];
       for (let b = 0; b < w.length; b++) w[b] = exponential();
-      const s = solveBlocks(f.eq, w, Uint8Array.from(f.passive));
-      const rise = riseAt(f.eq.columns, s.x, matched.powerW);
+      const rise = riseAt(f.eq.columns, replicate(f.eq, w, Uint8Array.from(f.passive)), matched.powerW);
       draws[side].contact.push(rise.contactK);
       draws[side].air.push(rise.airflowK);
     }

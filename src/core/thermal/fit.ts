@@ -1,4 +1,4 @@
-import { designColumns, type Column, type DesignOptions } from "./design";
+import { designColumns, type Column, type DesignOptions, type ResponseCache } from "./design";
 import { nnls } from "./nnls";
 import type { ChipId, Series } from "./series";
 
@@ -6,13 +6,14 @@ import type { ChipId, Series } from "./series";
 export interface BlockEquations {
   columns: Column[];
   free: Uint8Array;
-  /** Per block: AᵀA (n × n), Aᵀb (n), bᵀb and the number of readings. */
+  /** Per block: AᵀA (n × n) and Aᵀb (n). */
   grams: Float64Array[];
   moments: Float64Array[];
-  squares: Float64Array;
-  counts: Float64Array;
-  /** Variance of one reading the priors are weighed against, K². */
-  noise: number;
+  /** bᵀb and the number of readings over all blocks. */
+  square: number;
+  count: number;
+  /** What the priors add to the diagonal. */
+  ridge: Float64Array;
 }
 
 /** A solved fit. Resistances per column in K/W (K per full load where no power was logged). */
@@ -24,75 +25,114 @@ export interface Solution {
 }
 
 export const BLOCK_S = 40;
+/** Variance of one reading the priors are weighed against, K². Readings within a block hang together: a prior weighs as much as a block. */
+const NOISE = 0.2;
+/** Around the edges of the load every reading counts; elsewhere every third stands for three. */
+const EDGE_BEFORE_S = 15;
+const EDGE_AFTER_S = 75;
+const THIN = 3;
 
 /** Sets up the equations of one chip in one run. Readings that are missing take no part. */
-export function blockEquations(series: Series, chip: ChipId, options: DesignOptions): BlockEquations {
-  const columns = designColumns(series, chip, options);
-  const n = columns.length;
+export function blockEquations(series: Series, chip: ChipId, options: DesignOptions, cache?: ResponseCache): BlockEquations {
+  const columns = designColumns(series, chip, options, cache);
   const own = series.chips.find((c) => c.chip === chip);
+  const { rows, roots, rise } = readings(series, own?.tempC ?? new Float64Array(0));
+  const n = columns.length;
+  const values = columns.map((c) => {
+    const out = new Float64Array(rows.length);
+    for (let k = 0; k < out.length; k++) out[k] = (c.values[rows[k] as number] as number) * (roots[k] as number);
+    return out;
+  });
   const { timeS } = series;
   const start = timeS[0] ?? 0;
   const blocks = Math.max(1, Math.ceil(((timeS[timeS.length - 1] ?? 0) - start + 1e-6) / BLOCK_S));
-  const grams = Array.from({ length: blocks }, () => new Float64Array(n * n));
-  const moments = Array.from({ length: blocks }, () => new Float64Array(n));
-  const squares = new Float64Array(blocks);
-  const counts = new Float64Array(blocks);
-  const row = new Float64Array(n);
-  for (let k = 0; k < timeS.length; k++) {
-    const y = (own?.tempC[k] ?? NaN) - (series.room?.[k] ?? 0);
-    if (!Number.isFinite(y)) continue;
-    const b = Math.min(blocks - 1, Math.floor(((timeS[k] ?? 0) - start) / BLOCK_S));
-    const gram = grams[b] as Float64Array;
-    const moment = moments[b] as Float64Array;
-    for (let i = 0; i < n; i++) row[i] = (columns[i] as Column).values[k] ?? 0;
+  const grams: Float64Array[] = [];
+  const moments: Float64Array[] = [];
+  const diagonal = new Float64Array(n);
+  let from = 0;
+  for (let b = 0; b < blocks; b++) {
+    let to = from;
+    while (to < rows.length && (timeS[rows[to] as number] as number) - start < (b + 1) * BLOCK_S) to++;
+    const gram = new Float64Array(n * n);
+    const moment = new Float64Array(n);
     for (let i = 0; i < n; i++) {
-      const ri = row[i] ?? 0;
-      moment[i] = (moment[i] ?? 0) + ri * y;
-      const base = i * n;
-      for (let j = 0; j <= i; j++) gram[base + j] = (gram[base + j] ?? 0) + ri * (row[j] ?? 0);
+      const ci = values[i] as Float64Array;
+      moment[i] = dot(ci, rise, from, to);
+      for (let j = 0; j <= i; j++) gram[i * n + j] = gram[j * n + i] = dot(ci, values[j] as Float64Array, from, to);
+      diagonal[i] = (diagonal[i] as number) + (gram[i * n + i] as number);
     }
-    squares[b] = (squares[b] ?? 0) + y * y;
-    counts[b] = (counts[b] ?? 0) + 1;
+    grams.push(gram);
+    moments.push(moment);
+    from = to;
   }
-  for (const gram of grams) for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) gram[j * n + i] = gram[i * n + j] ?? 0;
-  return { columns, free: Uint8Array.from(columns, (c) => (c.free ? 1 : 0)), grams, moments, squares, counts, noise: 0.2 };
+  const least = Math.max(...diagonal) * 1e-7;
+  const ridge = Float64Array.from(columns, (c) => (Number.isFinite(c.priorSd) ? (NOISE * BLOCK_S) / (c.priorSd * c.priorSd) : least));
+  return { columns, free: Uint8Array.from(columns, (c) => (c.free ? 1 : 0)), grams, moments, square: dot(rise, rise, 0, rise.length), count: dot(roots, roots, 0, roots.length), ridge };
 }
 
-/** Solves with the blocks weighted by `weights` (all 1 for the plain fit). `start` is a warm start, changed in place. */
-export function solveBlocks(eq: BlockEquations, weights: ArrayLike<number> | null, start: Uint8Array): Solution {
+function dot(a: Float64Array, b: Float64Array, from: number, to: number): number {
+  let s = 0;
+  for (let k = from; k < to; k++) s += (a[k] as number) * (b[k] as number);
+  return s;
+}
+
+/** Rows with a reading that take part, the root of the weight of each, and the weighted rise over the room. */
+function readings(series: Series, tempC: Float64Array): { rows: Uint32Array; roots: Float64Array; rise: Float64Array } {
+  const { timeS, room, on, off } = series;
+  const edges = [timeS[on] ?? 0, timeS[off] ?? Infinity];
+  const rows: number[] = [];
+  const roots: number[] = [];
+  const rise: number[] = [];
+  const thin = timeS.length > 500 ? THIN : 1;
+  for (let k = 0; k < timeS.length; k++) {
+    const t = timeS[k] as number;
+    const near = edges.some((e) => t > e - EDGE_BEFORE_S && t < e + EDGE_AFTER_S);
+    if (!near && k % thin !== 0) continue;
+    const y = (tempC[k] as number) - (room ? (room[k] as number) : 0);
+    if (!Number.isFinite(y)) continue;
+    const root = near ? 1 : Math.sqrt(thin);
+    rows.push(k);
+    roots.push(root);
+    rise.push(y * root);
+  }
+  return { rows: Uint32Array.from(rows), roots: Float64Array.from(roots), rise: Float64Array.from(rise) };
+}
+
+/** Sum of the blocks with the given weights (all 1 without), priors added. */
+function sumBlocks(eq: BlockEquations, weights: Float64Array | null): { gram: Float64Array; moment: Float64Array } {
   const n = eq.columns.length;
   const gram = new Float64Array(n * n);
   const moment = new Float64Array(n);
-  let bb = 0;
-  let count = 0;
   for (let b = 0; b < eq.grams.length; b++) {
-    const w = weights ? (weights[b] ?? 0) : 1;
+    const w = weights ? (weights[b] as number) : 1;
     const g = eq.grams[b] as Float64Array;
     const m = eq.moments[b] as Float64Array;
-    for (let i = 0; i < g.length; i++) gram[i] = (gram[i] ?? 0) + w * (g[i] ?? 0);
-    for (let i = 0; i < n; i++) moment[i] = (moment[i] ?? 0) + w * (m[i] ?? 0);
-    bb += w * (eq.squares[b] ?? 0);
-    count += w * (eq.counts[b] ?? 0);
+    for (let i = 0; i < gram.length; i++) gram[i] = (gram[i] as number) + w * (g[i] as number);
+    for (let i = 0; i < n; i++) moment[i] = (moment[i] as number) + w * (m[i] as number);
   }
-  // readings within a block hang together: a prior weighs as much as a block, not as one reading
-  const scale = eq.noise * BLOCK_S;
-  let trace = 0;
-  for (let i = 0; i < n; i++) trace = Math.max(trace, gram[i * n + i] ?? 0);
-  const full = Float64Array.from(gram);
-  for (let i = 0; i < n; i++) {
-    const sd = eq.columns[i]?.priorSd ?? Infinity;
-    const ridge = Number.isFinite(sd) ? scale / (sd * sd) : trace * 1e-7;
-    gram[i * n + i] = (gram[i * n + i] ?? 0) + ridge;
-  }
+  for (let i = 0; i < n; i++) gram[i * n + i] = (gram[i * n + i] as number) + (eq.ridge[i] as number);
+  return { gram, moment };
+}
+
+/** Solution with the blocks weighted anew, for one replicate of the bootstrap. `start` is a warm start, changed in place. */
+export function replicate(eq: BlockEquations, weights: Float64Array, start: Uint8Array): Float64Array {
+  const { gram, moment } = sumBlocks(eq, weights);
+  return nnls(gram, moment, eq.free, start);
+}
+
+/** The plain fit. `start` is a warm start, changed in place. */
+export function solveBlocks(eq: BlockEquations, start: Uint8Array): Solution {
+  const { gram, moment } = sumBlocks(eq, null);
   const x = nnls(gram, moment, eq.free, start);
-  let sse = bb;
+  const n = x.length;
+  let sse = eq.square;
   for (let i = 0; i < n; i++) {
-    const xi = x[i] ?? 0;
+    const xi = x[i] as number;
     if (xi === 0) continue;
-    sse -= 2 * xi * (moment[i] ?? 0);
-    for (let j = 0; j < n; j++) sse += xi * (x[j] ?? 0) * (full[i * n + j] ?? 0);
+    sse -= 2 * xi * (moment[i] as number) + xi * xi * (eq.ridge[i] as number);
+    for (let j = 0; j < n; j++) sse += xi * (x[j] as number) * (gram[i * n + j] as number);
   }
-  return { x, sse: Math.max(0, sse), n: count };
+  return { x, sse: Math.max(0, sse), n: eq.count };
 }
 
 /** Rise of the chip over the room, split by path, in K, at fixed powers and the reference fan speed. */

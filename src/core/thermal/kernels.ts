@@ -15,20 +15,36 @@ export function response(timeS: Float64Array, powerW: Float64Array, tauS: number
   const n = timeS.length;
   const out = new Float64Array(n);
   let y = startW * (slow?.[0] ?? 1);
-  for (let k = 0; k < n; k++) {
-    const dt = k === 0 ? 0 : (timeS[k] ?? 0) - (timeS[k - 1] ?? 0);
-    const g = slow?.[k] ?? 1;
-    const a = tauS * g > 0 ? Math.exp(-dt / (tauS * g)) : dt > 0 ? 0 : 1;
-    y = y * a + (powerW[k] ?? 0) * g * (1 - a);
+  out[0] = y;
+  // logs step evenly and fans hold their speed: the decay is worked out again only when one of them changes
+  let x = NaN;
+  let a = 0;
+  for (let k = 1; k < n; k++) {
+    const dt = (timeS[k] as number) - (timeS[k - 1] as number);
+    const g = slow ? (slow[k] as number) : 1;
+    const next = tauS * g > 0 ? dt / (tauS * g) : Infinity;
+    if (next !== x) {
+      x = next;
+      a = Math.exp(-x);
+    }
+    y = y * a + (powerW[k] as number) * g * (1 - a);
     out[k] = y;
   }
   return out;
 }
 
-/** Time constant of the warmed case, whose air comes back at the inlet whatever the fan does. s */
-export const CASE_TAU_S = 420;
-
 /** Relative fin resistance (n / n_ref)^−m per sample; a fan that hardly turns is held at the floor of 8 %. */
 export function fanSlowness(fan: Float64Array, reference: number, exponent: number): Float64Array {
-  return Float64Array.from(fan, (n) => Math.max(0.08, n / reference) ** -exponent);
+  const out = new Float64Array(fan.length);
+  let last = NaN;
+  let slow = 1;
+  for (let k = 0; k < out.length; k++) {
+    const n = fan[k] as number;
+    if (n !== last) {
+      last = n;
+      slow = Math.max(0.08, n / reference) ** -exponent;
+    }
+    out[k] = slow;
+  }
+  return out;
 }

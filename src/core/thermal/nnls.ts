@@ -10,7 +10,9 @@ export function nnls(gram: Float64Array, moment: Float64Array, free: Uint8Array,
   const passive = start;
   for (let i = 0; i < n; i++) if (free[i]) passive[i] = 1;
   let x = new Float64Array(n);
-  const tolerance = 1e-9 * Math.max(1e-12, ...Array.from(moment, Math.abs));
+  let largest = 1e-12;
+  for (let i = 0; i < n; i++) largest = Math.max(largest, Math.abs(moment[i] as number));
+  const tolerance = 1e-9 * largest;
   let first = passive.some((p) => p === 1);
   for (let outer = 0; outer < 3 * n + 5; outer++) {
     if (!first) {
@@ -20,7 +22,7 @@ export function nnls(gram: Float64Array, moment: Float64Array, free: Uint8Array,
       for (let i = 0; i < n; i++) {
         if (passive[i]) continue;
         let w = moment[i] ?? 0;
-        for (let j = 0; j < n; j++) w -= (gram[i * n + j] ?? 0) * (x[j] ?? 0);
+        for (let j = 0; j < n; j++) w -= (gram[i * n + j] as number) * (x[j] as number);
         if (w > gain) [gain, best] = [w, i];
       }
       if (best < 0) break;
@@ -65,7 +67,7 @@ function solvePassive(gram: Float64Array, moment: Float64Array, passive: Uint8Ar
     const gi = (index[i] ?? 0) * n;
     for (let j = 0; j <= i; j++) {
       let s = gram[gi + (index[j] ?? 0)] ?? 0;
-      for (let p = 0; p < j; p++) s -= (l[i * k + p] ?? 0) * (l[j * k + p] ?? 0);
+      for (let p = 0; p < j; p++) s -= (l[i * k + p] as number) * (l[j * k + p] as number);
       if (i === j) l[i * k + i] = Math.sqrt(Math.max(s, 1e-10 * (gram[gi + (index[i] ?? 0)] ?? 1) + 1e-300));
       else l[i * k + j] = s / (l[j * k + j] ?? 1);
     }

@@ -98,18 +98,25 @@ function binRows(timeS: Float64Array, rows: number[], stepS: number): Bin[] {
 }
 
 function meanPerBin(values: Float32Array, bins: readonly Bin[]): Float64Array {
-  return Float64Array.from(bins, ([a, b]) => {
+  const out = new Float64Array(bins.length);
+  for (let b = 0; b < out.length; b++) {
+    const [first, last] = bins[b] as Bin;
+    if (first === last) {
+      out[b] = values[first] as number;
+      continue;
+    }
     let s = 0;
     let n = 0;
-    for (let i = a; i <= b; i++) {
-      const v = values[i] ?? NaN;
-      if (Number.isFinite(v)) {
+    for (let i = first; i <= last; i++) {
+      const v = values[i] as number;
+      if (v === v) {
         s += v;
         n++;
       }
     }
-    return n ? s / n : NaN;
-  });
+    out[b] = n ? s / n : NaN;
+  }
+  return out;
 }
 
 function spread(values: Float64Array): number {

@@ -68,7 +68,7 @@ describe("the fit of one run", () => {
     if (!phases) throw new Error("no load");
     const series = prepareSeries(run.value, phases, { startC: 22, endC: 22 });
     const eq = blockEquations(series, "cpu", { fanReference: log.late.rpm, fanExponent: 0.58, roomKnown: true });
-    const s = solveBlocks(eq, null, new Uint8Array(eq.columns.length));
+    const s = solveBlocks(eq, new Uint8Array(eq.columns.length));
     return { rise: riseAt(eq.columns, s.x, { cpu: 1 }), rms: Math.sqrt(s.sse / s.n) };
   };
   it("finds the contact of the rig and leaves little over", () => {
