@@ -1,8 +1,10 @@
 import { benchJudge } from "./judge";
+import { benchRead } from "./read";
 
 const [what, ...args] = process.argv.slice(2);
 if (what === "judge") benchJudge(args);
+else if (what === "read") benchRead(args);
 else {
-  console.error("usage: npm run bench -- judge [pairs per kind] [kind] [-v]");
+  console.error("usage: npm run bench -- judge [pairs per kind] [kind] [-v]\n       npm run bench -- read [rows]");
   process.exitCode = 2;
 }

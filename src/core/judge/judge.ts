@@ -80,10 +80,13 @@ function evenPower(before: Series, after: Series): { series: { before: Series; a
 
 /** Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts. */
 function evenFan(before: Series, after: Series): [Series, Series] {
-  if (before.fan && after.fan) return [before, after];
-  const guess = (s: Series): Series => ({ ...s, fan: guessedFan(s.timeS, s.chips), fans: [], fanGuessed: true });
-  return [guess(before), guess(after)];
+  return before.fan && after.fan ? [before, after] : [withGuessedFan(before), withGuessedFan(after)];
 }
+
+const withGuessedFan = (s: Series): Series => ({ ...s, fan: guessedFan(s.timeS, s.chips), fans: [], fanGuessed: true });
+
+/** The series with a usual fan curve where it has no fan. */
+export const guessFan = (s: Series): Series => (s.fan ? s : withGuessedFan(s));
 
 function loggedPower(matched: Matched, before: Series): Matched["powerW"] {
   return Object.fromEntries(before.chips.filter((c) => c.powerLogged).map((c) => [c.chip, matched.powerW[c.chip]]));

@@ -194,13 +194,97 @@ export class LogReader {
       buf = chunk.subarray(end + 1);
     }
     let from = 0;
-    for (;;) {
+    const firstData = this.layout?.firstDataLine ?? 1;
+    while (this.line < firstData - 1 || newline !== LF) {
       const end = buf.indexOf(newline, from);
       if (end < 0) break;
       this.parseRow(buf, from, end, false);
       from = end + 1;
     }
+    const last = newline === LF ? buf.lastIndexOf(LF) : -1;
+    if (last >= from) {
+      this.parseRows(buf, from, last + 1);
+      from = last + 1;
+    }
     if (from < buf.length) this.tail = buf.slice(from);
+  }
+
+  /**
+   * The quick way through whole lines [from, end): every cell a plain number or a time, as many as headings.
+   * The first thing out of the ordinary in a line sends that line through `parseRow`.
+   */
+  private parseRows(buf: Uint8Array, from: number, end: number): void {
+    const { kinds, separator, decimal } = this;
+    const width = kinds.length;
+    let { values, time, lines } = this;
+    let r = this.rows;
+    let p = from;
+    while (p < end) {
+      if (r === this.capacity) {
+        this.reserve(Math.ceil(this.capacity * 1.6) + 64);
+        ({ values, time, lines } = this);
+      }
+      const start = p;
+      let t = NaN;
+      let c = 0;
+      for (; c < width; c++) {
+        const kind = kinds[c] as number;
+        if (kind === NUMBER || kind === TIME_NUMBER) {
+          const negative = buf[p] === 45;
+          if (negative) p++;
+          const digits = p;
+          let m = 0;
+          let x = (buf[p] as number) - 48;
+          while (x >= 0 && x <= 9) {
+            m = m * 10 + x;
+            x = (buf[++p] as number) - 48;
+          }
+          let count = p - digits;
+          if (x + 48 === decimal && decimal !== separator) {
+            const fraction = ++p;
+            x = (buf[p] as number) - 48;
+            while (x >= 0 && x <= 9) {
+              m = m * 10 + x;
+              x = (buf[++p] as number) - 48;
+            }
+            count += p - fraction;
+            if (p > fraction) m /= POW10[p - fraction] as number;
+          }
+          if (count === 0 || count > 15) break;
+          if (negative) m = -m;
+          if (kind === TIME_NUMBER) t = m;
+          else (values[c] as Float32Array)[r] = m;
+        } else {
+          const cell = p;
+          let b = buf[p] as number;
+          while (b !== separator && b !== LF && b !== 34) b = buf[++p] as number;
+          if (b === 34) break;
+          if (kind !== SKIP) t = timeFromBytes(buf, cell, p, kind === TIME_ISO);
+        }
+        if (c < width - 1) {
+          if (buf[p] !== separator) break;
+          p++;
+        } else {
+          if (buf[p] === 13) p++;
+          if (buf[p] !== LF) break;
+        }
+      }
+      if (c === width && t === t && Number.isFinite(t)) {
+        p++;
+        this.line++;
+        time[r] = t;
+        lines[r] = this.line;
+        r++;
+      } else {
+        const stop = buf.indexOf(LF, start);
+        this.rows = r;
+        this.parseRow(buf, start, stop, false);
+        r = this.rows;
+        ({ values, time, lines } = this);
+        p = stop + 1;
+      }
+    }
+    this.rows = r;
   }
 
   private parseRow(buf: Uint8Array, from: number, end: number, last: boolean): void {

@@ -3,7 +3,8 @@ import type { ChipVerdict, Matched } from "@/core/judge";
 import { useSize } from "@/ui/controls/size";
 import { Labels } from "./Labels";
 import { Rails } from "./Rails";
-import { ladderScale, type LadderScale } from "./scale";
+import { Beam, Defs, Scale } from "./Frame";
+import { ladderScale, type LadderPlan } from "./scale";
 
 interface Props {
   chip: ChipVerdict;
@@ -12,17 +13,6 @@ interface Props {
   /** Why the after ladder has no airflow part, where it has none. */
   unknownWhy: string | null;
 }
-
-/** Where the ladders stand, in px. */
-export interface LadderPlan {
-  scale: LadderScale;
-  left: number;
-  right: number;
-  before: [number, number];
-  after: [number, number];
-}
-
-const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em", wordSpacing: "-0.3em" } as const;
 
 /** From the room to the chip: before dashed at the left, after solid at the right, both at matched conditions. */
 export function HeatLadder({ chip, matched, limitC, unknownWhy }: Props) {
@@ -41,48 +31,12 @@ export function HeatLadder({ chip, matched, limitC, unknownWhy }: Props) {
   const right = W - 6;
   const plot = right - left;
   const plan: LadderPlan = { scale, left, right, before: [left + plot * 0.235, left + plot * 0.235 + 74], after: [left + plot * 0.615, left + plot * 0.615 + 74] };
-  const { y } = scale;
   return (
     <div ref={ref} className="relative min-h-[400px] w-full flex-1">
       <svg width={W} height={height} role="img" aria-label={describe(chip, roomC, limitC)} className="absolute inset-0 block overflow-visible">
-        <defs>
-          <pattern id="beam" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <path d="M0 0v9" stroke="var(--ink)" strokeWidth="2.2" />
-          </pattern>
-          <pattern id="ground" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <path d="M0 0v9" stroke="var(--room)" strokeWidth="2" />
-          </pattern>
-          <pattern id="torn" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-            <path d="M0 0v9" stroke="var(--ink-3)" strokeWidth="1.2" />
-          </pattern>
-        </defs>
-        {scale.ticks.map((t) => (
-          <g key={t}>
-            <path d={`M${left} ${y(t)}H${right}`} stroke="var(--line-2)" />
-            <text x={left - 8} y={y(t) + 5} textAnchor="end" fontSize={14.5} fill="var(--ink-2)" style={num}>
-              {t}
-            </text>
-          </g>
-        ))}
-        <text x={left - 8} y={scale.footY + 5} textAnchor="end" fontSize={14.5} fill="var(--ink-2)" style={num}>
-          {roomC}
-        </text>
-        {limitC !== null ? (
-          <g>
-            <rect x={left} y={y(limitC) - 10} width={plot} height={10} fill="url(#beam)" opacity={0.55} />
-            <path d={`M${left} ${y(limitC)}H${right}`} stroke="var(--limit)" strokeWidth={2.4} />
-            <text x={right} y={y(limitC) - 15} textAnchor="end" fontSize={15} fill="var(--ink)" fontWeight={560}>
-              Throttle limit{" "}
-              <tspan style={num} fontWeight={680}>
-                {limitC}
-                {"\u00a0"}°C
-              </tspan>
-            </text>
-          </g>
-        ) : null}
-        <text x={left + 1} y={18} fontSize={14} fill="var(--ink-2)">
-          1 rung = {scale.rungK} K
-        </text>
+        <Defs />
+        <Scale plan={plan} roomC={roomC} />
+        {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
         <Bands plan={plan} roomC={roomC} airBeforeC={airBeforeC} beforeC={beforeC} airAfterC={airAfterC} contactAfterTopC={contactAfterTopC} airKnown={airflow.after !== null} contactKnown={contact.after !== null} />
         <Rails plan={plan} roomC={roomC} which="before" airTopC={airBeforeC} topC={beforeC} airKnown contactKnown />
         <Rails plan={plan} roomC={roomC} which="after" airTopC={airAfterC} topC={contactAfterTopC} airKnown={airflow.after !== null} contactKnown={contact.after !== null} />

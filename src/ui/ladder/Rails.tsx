@@ -1,4 +1,4 @@
-import type { LadderPlan } from "./HeatLadder";
+import type { LadderPlan } from "./scale";
 
 interface Props {
   plan: LadderPlan;

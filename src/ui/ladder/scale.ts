@@ -33,3 +33,12 @@ export function apart(upper: number, lower: number, gap: number, low: number, hi
   if (l > high) [u, l] = [Math.min(u, high - gap), high];
   return [u, l];
 }
+
+/** Where two ladders stand, in px. */
+export interface LadderPlan {
+  scale: LadderScale;
+  left: number;
+  right: number;
+  before: [number, number];
+  after: [number, number];
+}

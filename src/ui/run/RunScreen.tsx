@@ -4,7 +4,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Phases, RunCurves } from "@/core/log";
-import type { RunConditions } from "@/core/judge";
+import type { RunConditions, SentencePart } from "@/core/judge";
+import { Sentence } from "@/ui/verdict/Sentence";
 import type { Problem } from "@/core/result";
 import { RunChart } from "@/ui/charts/RunChart";
 import { clockText } from "@/ui/charts/rows";
@@ -30,6 +31,8 @@ interface Props {
   limitC: number | null;
   other: { curves: RunCurves; phases: Phases | null; conditions: RunConditions } | null;
   closed: boolean;
+  /** What the run before says alone. */
+  triage: { headline: SentencePart[]; summary: SentencePart[] } | null;
 }
 
 /** A stored run: its curves with the load's bounds, its conditions, and what the log was read as. */
@@ -74,6 +77,21 @@ export function RunScreen(p: Props) {
             )}
           </div>
         </div>
+        {p.triage ? (
+          <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b-[1.5px] border-line bg-plane px-5 py-2.5">
+            <p className="min-w-[260px] flex-1 text-[16px] leading-[21px]">
+              <b className="pr-2 text-[18px] font-[700]">
+                <Sentence parts={p.triage.headline} />.
+              </b>
+              <span className="text-ink-2">
+                <Sentence parts={p.triage.summary} />
+              </span>
+            </p>
+            <LinkButton href={`${stagePath(p.jobId, "before")}?view=alone`} look="plain">
+              Read alone
+            </LinkButton>
+          </div>
+        ) : null}
         <div className="px-4 pt-3">
           <RunChart
             curves={p.curves}
@@ -89,7 +107,7 @@ export function RunScreen(p: Props) {
             limitC={p.limitC}
             ghost={ghost}
             room={{ startC: p.conditions.roomStartC, endC: p.conditions.roomEndC }}
-            height={470}
+            height={p.triage ? 400 : 470}
           />
           {phases ? null : (
             <Button look="plain" className="mt-2" onClick={() => setPhases({ loadOnS: Math.round(p.curves.endS * 0.2), loadOffS: Math.round(p.curves.endS * 0.8) })}>

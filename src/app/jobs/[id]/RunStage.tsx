@@ -1,20 +1,25 @@
 import { notFound } from "next/navigation";
 import { jobView } from "@/server/views/job";
 import { runStage } from "@/server/views/stage";
+import { triageOf } from "@/server/views/triage";
+import { TriageScreen } from "@/ui/triage/TriageScreen";
 import { ImportScreen } from "@/ui/import/ImportScreen";
 import { RunScreen } from "@/ui/run/RunScreen";
 import { JobFrame } from "@/ui/steps/JobFrame";
 
 /** The page of one run of a job: the import while there is none (or another is wanted), else the run. */
-export async function RunStage({ jobId, kind, replace }: { jobId: number; kind: "before" | "after"; replace: boolean }) {
+export async function RunStage({ jobId, kind, replace, alone = false }: { jobId: number; kind: "before" | "after"; replace: boolean; alone?: boolean }) {
   const view = await jobView(jobId);
   if (!view) notFound();
   const stage = await runStage(view, kind);
   const { other } = stage;
+  const triage = kind === "before" && stage.run ? await triageOf(view) : null;
   const importing = !stage.run || !stage.curves || replace;
   return (
     <JobFrame jobId={jobId} machine={view.machine} stages={view.stages} shown={kind} facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">{importing ? "Nothing stored until you say so" : "Run kept"}</span>}>
-      {importing ? (
+      {alone && triage && !replace ? (
+        <TriageScreen jobId={jobId} triage={triage} />
+      ) : importing ? (
         <ImportScreen
           key={`import-${kind}`}
           jobId={jobId}
@@ -39,6 +44,7 @@ export async function RunStage({ jobId, kind, replace }: { jobId: number; kind: 
           limitC={view.machine.limitC}
           other={other ? { curves: other.curves, phases: other.record.phases, conditions: other.record.conditions } : null}
           closed={view.job.closedAt !== null}
+          triage={triage ? { headline: triage.headline, summary: triage.summary } : null}
         />
       ) : null}
     </JobFrame>

@@ -1,0 +1,73 @@
+import { describe, expect, it } from "vitest";
+import { tessalyK15, wrenfell14 } from "../../demo/models";
+import { findPhases, readLog } from "../log";
+import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults, type RigFaults, type RigMachine } from "../rig";
+import { figuresFromRuns, figuresOfClass, goodRunsOf, judgePair, plainText, triageRun, type GoodRun, type JudgeRun } from "./index";
+
+function run(machine: RigMachine, faults: Partial<RigFaults>, omit: string[] = [], roomC: number | null = 22): JudgeRun {
+  const log = readLog(renderLog(simulate(machine, withFaults(faults), standardRecipe, plainSensors, 0.3), { ...plainFormat, omit }));
+  if (!log.ok) throw new Error(log.problem.message);
+  return { run: log.value, phases: findPhases(log.value), room: { startC: roomC, endC: roomC } };
+}
+
+/** Good figures as a verdict of another machine of the model bears witness of them. */
+function known(machine: RigMachine): GoodRun[] {
+  return goodRunsOf("LR-90", judgePair(run(machine, { clog: 2 }), run(machine, {}), { limitC: machine.limitC }));
+}
+
+const one = { ...wrenfell14 };
+const good = figuresFromRuns([], known(one), "Wrenfell 14");
+
+describe("one run alone, against good machines of its model", () => {
+  const word = (faults: Partial<RigFaults>) => good && triageRun(run(one, faults), good, 95)?.word;
+  it.each([
+    ["lint at the fins", { clog: 2.3 }, "airflow"],
+    ["dry paste", { contact: { cpu: 2.2 } }, "contact"],
+    ["both", { clog: 2, contact: { cpu: 2.4 } }, "both"],
+    ["a sound machine", {}, "not-the-cooling"],
+  ])("%s", (_, faults, expected) => expect(word(faults)).toBe(expected));
+
+  it("says how much, against what, and the parts add up", () => {
+    const t = good && triageRun(run(one, { clog: 2.3 }), good, 95);
+    expect(t?.source).toContain("LR-90");
+    const [whole, air, contact] = [...plainText(t?.summary ?? []).matchAll(/(\d+)\u00a0K/g)].map((m) => Number(m[1]));
+    expect(Math.abs((whole ?? 0) - (air ?? 0))).toBe(contact);
+    expect(t?.expect[0]?.[0]?.path).toBe("airflow");
+  });
+  it("each test to be surer narrows, the best first", () => {
+    const tests = (good && triageRun(run(one, { clog: 2.3 }), good, 95)?.surer) ?? [];
+    expect(tests.length).toBeGreaterThan(0);
+    for (const t of tests) expect(t.thenK).toBeLessThan(t.nowK);
+    expect([...tests].sort((a, b) => a.thenK - b.thenK)).toEqual(tests);
+  });
+});
+
+describe("where good figures come from", () => {
+  it("the machine's own runs come before its model's, those before its class", () => {
+    const own: GoodRun[] = [{ tag: "LR-1", chip: "cpu", contactKW: 0.3, airflowKW: 0.9 }];
+    const model: GoodRun[] = [{ tag: "LR-2", chip: "cpu", contactKW: 0.5, airflowKW: 1.2 }];
+    expect(figuresFromRuns(own, model, "X")?.level).toBe("machine");
+    expect(figuresFromRuns([], model, "X")?.chips.cpu?.contact.mid).toBe(0.5);
+    expect(figuresFromRuns([], [], "X")).toBeNull();
+    expect(figuresOfClass(["cpu"], 26, false).source).toMatch(/typical/);
+  });
+  it("a verdict with a lost path is no witness", () => {
+    expect(goodRunsOf("T", judgePair(run(one, {}), run(one, { contact: { cpu: 2.4 } })))).toEqual([]);
+  });
+});
+
+describe("a run that cannot be read alone says so", () => {
+  it("without power, without room, without load", () => {
+    const klass = figuresOfClass(["cpu"], 26, false);
+    expect(triageRun(run(one, { clog: 2 }, ["cpu.power"]), klass, 95)?.word).toBe("cannot-tell");
+    expect(triageRun(run(one, { clog: 2 }, [], null), klass, 95)?.word).toBe("cannot-tell");
+    expect(triageRun({ ...run(one, {}), phases: null }, klass, 95)).toBeNull();
+  });
+  it("two chips share their air: both are set against it", () => {
+    const machine = { ...tessalyK15, cores: 1 };
+    const figures = figuresFromRuns([], known(machine), "Tessaly K15");
+    const t = figures && triageRun(run(machine, { clog: 2.4 }), figures, 97);
+    expect(t?.word).toBe("airflow");
+    expect(t?.chips.map((c) => c.paths[1].excess.low > 0)).toEqual([true, true]);
+  });
+});

@@ -1,0 +1,43 @@
+import type { Figure } from "@/core/judge";
+
+export const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em", wordSpacing: "-0.3em" } as const;
+/** A halo of the sheet keeps figures readable over lines. */
+const halo = { stroke: "var(--sheet)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
+export const k1 = (v: number) => v.toFixed(1);
+const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
+const range = (f: Figure) => `${f.low < 0 ? "\u2212" : ""}${Math.abs(f.low).toFixed(1)} to ${f.high < 0 ? "\u2212" : ""}${Math.abs(f.high).toFixed(1)}`;
+
+/** Height of a path beside its ladder: name, K, and K/W or the range. */
+export function Height({ x, y, anchor, colour, name, figure, kw }: { x: number; y: number; anchor: "start" | "end"; colour: string; name: string; figure: Figure | null; kw: number | null }) {
+  if (!figure) return null;
+  return (
+    <g fill={colour} textAnchor={anchor} {...halo}>
+      <text x={x} y={y - 13} fontSize={15.5} fontWeight={520}>
+        {name}
+      </text>
+      <text x={x} y={y + 8} fontSize={20} fontWeight={700} style={num}>
+        {k1(figure.K)}
+        {"\u00a0"}K
+      </text>
+      <text x={x} y={y + 26} fontSize={14} style={num} fontWeight={480}>
+        {kw === null ? range(figure) : `${kw.toFixed(2)}\u00a0K/W`}
+      </text>
+    </g>
+  );
+}
+
+/** What changed between two ladders, with its interval. */
+export function Change({ x, y, narrow, colour, wash, figure, unknown }: { x: number; y: number; narrow: boolean; colour: string; wash: string; figure: Figure; unknown: boolean }) {
+  return (
+    <g fill={colour} textAnchor="middle" {...halo} stroke={wash} strokeWidth={3}>
+      <text x={x} y={y} fontSize={20} fontWeight={700} style={num}>
+        {unknown ? "?" : `${signed(figure.K)}\u00a0K`}
+      </text>
+      {(narrow ? range(figure).split(/(?<=to) /) : [range(figure)]).map((line, i) => (
+        <text key={line} x={x} y={y + 18 + i * 15} fontSize={13.5} style={num} fontWeight={560}>
+          {line}
+        </text>
+      ))}
+    </g>
+  );
+}
