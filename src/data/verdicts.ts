@@ -31,6 +31,12 @@ export async function addVerdict(db: Knex, v: Omit<VerdictRecord, "id" | "create
   return row?.id ?? 0;
 }
 
+/** The verdict given before the newest one; null when there was none. */
+export async function earlierVerdict(db: Knex, jobId: number): Promise<VerdictRecord | null> {
+  const [, row] = await db<VerdictRow>("verdicts").where({ job_id: jobId }).orderBy("id", "desc").limit(2);
+  return row ? fromRow(row) : null;
+}
+
 /** The newest verdict of a job. */
 export async function latestVerdict(db: Knex, jobId: number): Promise<VerdictRecord | null> {
   const row = await db<VerdictRow>("verdicts").where({ job_id: jobId }).orderBy("id", "desc").first();

@@ -1,10 +1,12 @@
-import { JUDGE_VERSION, judgePair, type JudgeRun } from "../core/judge";
+import { explainPair, JUDGE_VERSION, judgePair, type ChipExplanation, type JudgeRun, type Verdict } from "../core/judge";
 import { bad, good, type Result } from "../core/result";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
 import { findMachine } from "../data/machines";
-import { loadSamples, runsOfJob, type RunRecord } from "../data/runs";
+import { findRun, loadSamples, runsOfJob, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
+import { check } from "../input/check";
+import { PhasesInput } from "../input/run";
 import { serverProblem } from "./problems";
 
 export const THRESHOLD_K = 3;
@@ -25,9 +27,39 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
   return kept ? good(kept) : bad(serverProblem.roomFirst());
 }
 
+/** The fits behind a job's verdict. */
+export async function explainJob(jobId: number): Promise<Result<ChipExplanation[]>> {
+  const runs = await runsOfJob(await database(), jobId);
+  if (!runs.before || !runs.after) return bad(serverProblem.roomFirst());
+  return good(explainPair(await judgeRun(runs.before), await judgeRun(runs.after)));
+}
+
+/** What the verdict would be with other bounds of one run; nothing is stored. */
+export async function tryBounds(runId: number, body: unknown): Promise<Result<{ headline: Verdict["headline"]; chips: { chip: string; K: number; low: number; high: number }[] }>> {
+  const checked = check(PhasesInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const db = await database();
+  const record = await findRun(db, runId);
+  if (!record) return bad(serverProblem.noRun());
+  const runs = await runsOfJob(db, record.jobId);
+  const job = await findJob(db, record.jobId);
+  if (!runs.before || !runs.after || !job) return bad(serverProblem.roomFirst());
+  const machine = await findMachine(db, job.machineId);
+  const of = async (r: RunRecord) => ({ ...(await judgeRun(r)), ...(r.id === runId ? { phases: { loadOnS: checked.value.loadOnS, loadOffS: checked.value.loadOffS } } : {}) });
+  if (!(checked.value.loadOffS > checked.value.loadOnS)) return bad(serverProblem.badPhases());
+  const v = judgePair(await of(runs.before), await of(runs.after), { limitC: machine?.limitC ?? null, thresholdK: THRESHOLD_K });
+  return good({ headline: v.headline, chips: v.chips.flatMap((c) => (c.change ? [{ chip: c.chip, ...c.change }] : [])) });
+}
+
 async function judgeRun(record: RunRecord): Promise<JudgeRun> {
   const db = await database();
   return { run: await loadSamples(db, record), phases: record.phases, room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC } };
 }
 
 const inputOf = (r: RunRecord) => ({ runId: r.id, sha256: r.sourceSha256, phases: r.phases, room: { startC: r.conditions.roomStartC, endC: r.conditions.roomEndC } });
+
+/** Judges a job anew; the earlier verdict is kept beside the new one. */
+export async function judgeAgain(jobId: number): Promise<Result<{ verdictId: number }>> {
+  const verdict = await judgeJob(jobId);
+  return verdict.ok ? good({ verdictId: verdict.value.id }) : verdict;
+}

@@ -83,12 +83,13 @@ export function estimatePair(before: Series, after: Series, matched: Matched, fa
   return { chips: estimates, fanExponent: { mean, sd: scaled ? sd : 0 } };
 }
 
-function sideOf(series: Series, matched: Matched, fan: FanState, which: "before" | "after"): Side {
-  if (!series.fan || matched.fanRpm === null) return { series, reference: null };
-  if (fan.kind === "stopped") return { series, reference: fan.run === which ? null : which === "before" ? matched.fanRpm : meanFan(series) };
-  if (fan.kind === "weak" && which === "after" && fan.ratio) return { series, reference: matched.fanRpm * fan.ratio };
-  if (fan.kind === "none") return { series, reference: null };
-  return { series, reference: matched.fanRpm };
+const sideOf = (series: Series, matched: Matched, fan: FanState, which: "before" | "after"): Side => ({ series, reference: fanReference(series, matched, fan, which) });
+
+/** Fan speed the air path of one run is stated at; null leaves the fan out (none, or standing). */
+export function fanReference(series: Series, matched: Matched, fan: FanState, which: "before" | "after"): number | null {
+  if (!series.fan || matched.fanRpm === null || fan.kind === "none") return null;
+  if (fan.kind === "stopped") return fan.run === which ? null : which === "before" ? matched.fanRpm : meanFan(series);
+  return fan.kind === "weak" && which === "after" && fan.ratio ? matched.fanRpm * fan.ratio : matched.fanRpm;
 }
 
 /** A before run with a standing fan cannot set the speed; the after run is then judged at its own. */

@@ -2,6 +2,7 @@ export { chipName } from "./comparable";
 export { fanState, lateRows, matchedConditions, meanOver, type JudgeRun, type Matched } from "./conditions";
 export { estimatePair, type ChipEstimate, type Figure, type SpectrumLine } from "./estimate";
 export { defaultOptions, judgePair, type JudgeOptions } from "./judge";
+export { explainPair, type ChipExplanation, type FitView } from "./explain";
 export { figuresFromRuns, figuresOfClass, goodRunsOf, type GoodFigures, type GoodRun } from "./good";
 export { triageRun, type SurerTest, type Triage, type TriageChip, type TriageWord } from "./triage";
 export { verdictJson } from "./json";

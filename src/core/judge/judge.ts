@@ -78,6 +78,9 @@ function evenPower(before: Series, after: Series): { series: { before: Series; a
   return { series: { before: { ...before, chips: chips.before }, after: { ...after, chips: chips.after } }, work };
 }
 
+/** Both runs with one measure of power and a fan each, as the fit takes them. */
+export const evenPair = (before: Series, after: Series): { before: Series; after: Series } => evenPower(...evenFan(before, after)).series;
+
 /** Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts. */
 function evenFan(before: Series, after: Series): [Series, Series] {
   return before.fan && after.fan ? [before, after] : [withGuessedFan(before), withGuessedFan(after)];

@@ -133,7 +133,7 @@ function summary(word: TriageWord, lead: TriageChip | null, good: GoodFigures, b
   if (!lead) return [{ text: "No chip temperature follows a power in this run." }];
   const name = chipName(lead.chip);
   if (word === "not-the-cooling") return [{ text: `The ${name} stands within good figures (${good.source}). If it still runs hot, look at the power mode, background load and the adapter.` }];
-  const [contact, airflow] = lead.paths;
+  const [contact] = lead.paths;
   const whole = Math.round(lead.excess.K);
   const c = Math.round(contact.excess.K);
   const over = (v: number) => (v >= 0 ? "" : " below");

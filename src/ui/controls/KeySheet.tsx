@@ -8,6 +8,7 @@ const KEYS: readonly [string, string][] = [
   ["Enter", "main button of the screen"],
   ["1 to 9", "pick a machine on the bench, a column to be asked about"],
   ["N", "new intake, on the bench"],
+  ["E", "how a verdict was found"],
   ["← →", "move a picked load bound by 1 s, with Shift by 10 s"],
   ["Tab", "to the next control"],
   ["Esc", "leave, cancel"],

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Phases, RunCurves } from "@/core/log";
-import type { RunConditions, SentencePart } from "@/core/judge";
+import { chipName, type RunConditions, type SentencePart } from "@/core/judge";
 import { Sentence } from "@/ui/verdict/Sentence";
 import type { Problem } from "@/core/result";
 import { RunChart } from "@/ui/charts/RunChart";
@@ -16,6 +16,7 @@ import { send } from "@/ui/controls/send";
 import { ColumnWires } from "@/ui/import/ColumnWires";
 import { stagePath } from "@/ui/steps/paths";
 import type { ColumnView } from "@/workers/logSession";
+import { useAttempt } from "./useAttempt";
 import { Conditions, conditionsOf, draftOf } from "./Conditions";
 
 interface Props {
@@ -42,6 +43,7 @@ export function RunScreen(p: Props) {
   const [draft, setDraft] = useState(() => draftOf(p.conditions));
   const [saved, setSaved] = useState<"" | "saving" | "saved">("");
   const [problem, setProblem] = useState<Problem | null>(null);
+  const attempt = useAttempt(p.runId, Boolean(p.other && p.phases && p.other.phases));
   const changed = JSON.stringify(conditionsOf(draft)) !== JSON.stringify(p.conditions);
   const next = p.kind === "before" && !p.other ? { href: stagePath(p.jobId, "after"), text: "To the run after" } : p.other ? { href: stagePath(p.jobId, "verdict"), text: "See the verdict" } : { href: stagePath(p.jobId, "before"), text: "To the run before" };
   const save = async (body: { phases?: Phases; conditions?: typeof draft }) => {
@@ -101,6 +103,7 @@ export function RunScreen(p: Props) {
                 ? undefined
                 : (next, done) => {
                     setPhases(next);
+                    attempt.ask(next);
                     if (done) void save({ phases: next });
                   }
             }
@@ -140,6 +143,16 @@ export function RunScreen(p: Props) {
           <p role="status" className="min-h-[20px] text-[14.5px] text-ink-2">
             {saved === "saving" ? "Saving" : saved === "saved" && !changed ? "Saved" : ""}
           </p>
+          {attempt.said ? (
+            <p className="text-[15.5px]" aria-live="polite">
+              With these bounds: <Sentence parts={attempt.said.headline} />
+              {attempt.said.chips.map((c) => (
+                <span key={c.chip} className="num block text-[14.5px]">
+                  {chipName(c.chip)} {c.K.toFixed(1)} K ({c.low.toFixed(1)} to {c.high.toFixed(1)})
+                </span>
+              ))}
+            </p>
+          ) : null}
           {changed ? (
             <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={() => void save({ conditions: draft })}>
               {p.other ? "Keep and judge anew" : "Keep conditions"}

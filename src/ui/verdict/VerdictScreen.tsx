@@ -13,6 +13,8 @@ import { stagePath } from "@/ui/steps/paths";
 import { AsLogged } from "./AsLogged";
 import { CoreGrid } from "./CoreGrid";
 import { DueDialog } from "./DueDialog";
+import { Earlier, type EarlierVerdict } from "./Earlier";
+import { ExplainDialog } from "./ExplainDialog";
 import { Foot } from "./Foot";
 import { MatchedTable } from "./MatchedTable";
 import { RepeatBand } from "./RepeatBand";
@@ -25,16 +27,19 @@ interface Props {
   curves: PairCurves;
   suggestedDue: { dueOn: string; why: string };
   closed: { note: string } | null;
+  earlier: EarlierVerdict | null;
+  outdated: boolean;
 }
 
 const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
 const named = (chip: ChipVerdict["chip"]) => chipName(chip).replace(/^./, (c) => c.toUpperCase());
 
 /** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
-export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed }: Props) {
+export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed, earlier, outdated }: Props) {
   const router = useRouter();
   const [picked, setPicked] = useState(() => Math.max(0, v.chips.findIndex((c) => c.chip === v.lead)));
   const [due, setDue] = useState(false);
+  const [explain, setExplain] = useState(false);
   const [ref, size] = useSize<HTMLDivElement>({ width: 490, height: 500 });
   const chip = v.chips[picked] ?? v.chips[0];
   const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
@@ -44,7 +49,7 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed 
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   const short = v.verdict !== "not-comparable" && v.headline.length === 1;
   const main = closed ? null : none || v.verdict === "worse" || against ? again : () => setDue(true);
-  useKeys({ Enter: due ? undefined : (main ?? undefined) });
+  useKeys({ Enter: due || explain ? undefined : (main ?? undefined), e: chip ? () => setExplain(true) : undefined });
   return (
     <>
       <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
@@ -89,6 +94,11 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed 
           <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
             Heat ladder
             <span className="text-[15px] font-[450] text-ink-2">both runs brought to {conditionWords(v, chip)}; bars are 90 %</span>
+            {chip ? (
+              <button type="button" onClick={() => setExplain(true)} className="link ml-auto min-h-[30px] text-[15.5px] font-[560]">
+                How was this found?
+              </button>
+            ) : null}
           </h2>
           {chip ? <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} /> : <p className="py-10 text-[17px] text-ink-2">No ladder: no load was found in the logs.</p>}
         </section>
@@ -126,6 +136,7 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed 
               </EvidenceLine>
             ))}
           </ul>
+          <Earlier jobId={jobId} earlier={earlier} outdated={outdated} judge={v.judge} />
           {none && v.enoughS !== null ? <RepeatBand enoughS={v.enoughS} width={chartW} /> : null}
         </section>
       </div>
@@ -158,6 +169,7 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed 
           </Button>
         )}
       </Foot>
+      {explain && chip ? <ExplainDialog jobId={jobId} chip={chip.chip} onClose={() => setExplain(false)} /> : null}
       {due ? <DueDialog jobId={jobId} suggested={suggestedDue} reasonNeeded={none ? "There is no comparison" : v.verdict === "worse" || against ? "A path got worse" : null} onClose={() => setDue(false)} /> : null}
     </>
   );

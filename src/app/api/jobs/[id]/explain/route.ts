@@ -1,0 +1,6 @@
+import { handle, idOf, respond } from "@/server/respond";
+import { explainJob } from "@/server/verdicts";
+
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => respond(await explainJob(idOf((await params).id))));
+}

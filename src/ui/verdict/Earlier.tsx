@@ -1,0 +1,48 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Verdict } from "@/core/judge";
+import { Button } from "@/ui/controls/Button";
+import { send } from "@/ui/controls/send";
+import { Sentence } from "./Sentence";
+
+export interface EarlierVerdict {
+  judge: string;
+  at: string;
+  headline: Verdict["headline"];
+  K: number | null;
+  nowK: number | null;
+  because: string;
+}
+
+const K = (v: number | null) => (v === null ? "no difference given" : `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}\u00a0K`);
+
+/** The verdict this one took the place of, and a way to judge anew when the judge has moved on. */
+export function Earlier({ jobId, earlier, outdated, judge }: { jobId: number; earlier: EarlierVerdict | null; outdated: boolean; judge: string }) {
+  const router = useRouter();
+  const [busy, setBusy] = useState(false);
+  if (!earlier && !outdated) return null;
+  const again = async () => {
+    setBusy(true);
+    await send("POST", `/api/jobs/${jobId}/judge`, {});
+    setBusy(false);
+    router.refresh();
+  };
+  return (
+    <section aria-label="Earlier verdict" className="mt-3 border-t border-line pt-2.5 text-[15.5px]">
+      {earlier ? (
+        <p>
+          <b className="font-[640]">Judged before:</b> <Sentence parts={earlier.headline} />, <span className="num">{K(earlier.K)}</span>; now <span className="num">{K(earlier.nowK)}</span>. Why it differs: {earlier.because}.
+        </p>
+      ) : null}
+      {outdated ? (
+        <div className="mt-2 flex items-center gap-3">
+          <span>This verdict was given by judge {judge}; the judge has moved on.</span>
+          <Button onClick={() => void again()} disabled={busy}>
+            Judge anew
+          </Button>
+        </div>
+      ) : null}
+    </section>
+  );
+}
