@@ -62,6 +62,22 @@ export function coreSpread(before: Run, after: Run, late: Record<"before" | "aft
   return { cores: keys.map((key) => ({ key, beforeK: b.get(key) ?? null, afterK: a.get(key) ?? null })) };
 }
 
+/** A stretch of a run, told from load on. */
+const stretch = (s: Series, from: number, to: number) => ({ fromS: (s.timeS[from] ?? 0) - (s.timeS[s.on] ?? 0), toS: (s.timeS[Math.max(from, to - 1)] ?? 0) - (s.timeS[s.on] ?? 0) });
+
+/** First and last sample under load at which a chip stood at its limit; null when it never did. */
+function atLimit(s: Series, chip: ChipId, limitC: number): [number, number] | null {
+  const t = s.chips.find((c) => c.chip === chip)?.tempC ?? new Float64Array(0);
+  let first = -1;
+  let last = -1;
+  for (let i = s.on; i < s.off; i++) {
+    if (!((t[i] ?? NaN) >= limitC - 1.01)) continue;
+    if (first < 0) first = i;
+    last = i;
+  }
+  return first < 0 ? null : [first, last + 1];
+}
+
 interface Scene {
   before: Series;
   after: Series;
@@ -106,10 +122,13 @@ function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[]
     const hotA = (facts.after.lateC[chip] ?? 0) >= limitC - 1.6;
     const pB = facts.before.latePowerW[chip];
     const pA = facts.after.latePowerW[chip];
+    const run = b >= a ? ("before" as const) : ("after" as const);
+    const where = atLimit(run === "before" ? before : after, chip, limitC);
+    const seen = where ? { run, chip, ...stretch(run === "before" ? before : after, ...where), word: `${run} throttles` } : undefined;
     if (hotB && hotA && pB !== undefined && pA !== undefined && pA > 1.05 * pB) {
-      out.push({ code: "pinned-more-power", level: "note", message: `The ${chipName(chip)} is at its limit in both runs, but holds ${Math.round(pA - pB)} W more: the peaks hide the gain.`, figure: `+${pct(pA / pB - 1)}` });
+      out.push({ code: "pinned-more-power", level: "note", message: `The ${chipName(chip)} is at its limit in both runs, but holds ${Math.round(pA - pB)} W more: the peaks hide the gain.`, figure: `+${pct(pA / pB - 1)}`, seen });
     } else if (b > 0.02 || a > 0.02) {
-      out.push({ code: "throttled", level: a > 0.02 ? "caution" : "note", message: `The ${chipName(chip)} was at its limit ${b > 0.02 ? `${pct(b)} of the load before` : "at no time before"}, ${a > 0.02 ? `${pct(a)} after` : "at no time after"}.`, figure: `${pct(b)} → ${pct(a)}` });
+      out.push({ code: "throttled", level: a > 0.02 ? "caution" : "note", message: `The ${chipName(chip)} was at its limit ${b > 0.02 ? `${pct(b)} of the load before` : "at no time before"}, ${a > 0.02 ? `${pct(a)} after` : "at no time after"}.`, figure: `${pct(b)} → ${pct(a)}`, seen });
     }
   }
   return out;
@@ -152,13 +171,13 @@ function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
       const late = lateRows(s);
       const mid = (late[0] + late[1]) >> 1;
       const climb = meanOver(c.tempC, [mid, late[1]]) - meanOver(c.tempC, [late[0], mid]);
-      if (climb > 1.2 && loadSeconds(s) >= enoughSeconds(chips, before, after, fan)) out.push({ code: "not-steady", level: "note", message: `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the end value is reckoned.`, figure: `${climb.toFixed(1)} K/min` });
+      if (climb > 1.2 && loadSeconds(s) >= enoughSeconds(chips, before, after, fan)) out.push({ code: "not-steady", level: "note", message: `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the end value is reckoned.`, figure: `${climb.toFixed(1)} K/min`, seen: { run: name, chip: c.chip, ...stretch(s, late[0], late[1]), word: `${name} still climbs` } });
       if (s.on < 10) continue;
       const idleC = meanOver(c.tempC, [Math.max(0, s.on - 15), s.on]);
       const startC = meanOver(c.tempC, [0, Math.min(15, s.on)]);
-      if (startC - idleC > 2.5) out.push({ code: "warm-start", level: "note", message: `The ${chipName(c.chip)} was still cooling from earlier work when the run ${name} began.`, figure: `${(startC - idleC).toFixed(0)} K` });
+      if (startC - idleC > 2.5) out.push({ code: "warm-start", level: "note", message: `The ${chipName(c.chip)} was still cooling from earlier work when the run ${name} began.`, figure: `${(startC - idleC).toFixed(0)} K`, seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} still cools` } });
       const idleLoad = c.load ? median(c.load.slice(0, s.on)) : NaN;
-      if (idleLoad > 15) out.push({ code: "background-load", level: "caution", message: `Something else ran on the ${chipName(c.chip)} in the idle of the run ${name}.`, figure: `${Math.round(idleLoad)} %` });
+      if (idleLoad > 15) out.push({ code: "background-load", level: "caution", message: `Something else ran on the ${chipName(c.chip)} in the idle of the run ${name}.`, figure: `${Math.round(idleLoad)} %`, seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} at work in idle` } });
     }
     if (s.on < 5) out.push({ code: "no-idle", level: "caution", message: `The run ${name} has no idle before the load: its start is guessed.` });
   }

@@ -168,3 +168,19 @@ describe("settings that differ", () => {
     expect(settingDifferences(same, { ...same, surface: "" }, { power: true, fan: true })).toEqual([]);
   });
 });
+
+describe("findings are drawn where they were seen", () => {
+  it("throttling, from its first to its last reading at the limit", () => {
+    const { verdict } = judged({ before: { clog: 3.6, contact: { cpu: 2.6 } }, recipeBefore: { roomC: 32 } });
+    const seen = verdict.reasons.find((r) => r.code === "throttled")?.seen;
+    expect(seen).toMatchObject({ run: "before", chip: "cpu" });
+    expect(seen?.fromS).toBeGreaterThan(5);
+    expect(seen?.toS).toBeLessThanOrEqual(901);
+  });
+  it("a warm start and background load lie before the load", () => {
+    const { verdict } = judged({ before: { clog: 2 }, recipeBefore: { warmStartK: 10 } });
+    const seen = verdict.reasons.find((r) => r.code === "warm-start")?.seen;
+    expect(seen?.run).toBe("before");
+    expect(seen?.toS).toBeLessThanOrEqual(0);
+  });
+});

@@ -22,6 +22,8 @@ export interface Reason {
   level: "blocks" | "caution" | "note";
   /** Short figure at the right of the line, such as "3:05 of 7:10". */
   figure?: string;
+  /** Where in the log it was seen, s since load on, and the word drawn there. */
+  seen?: { run: "before" | "after"; chip: ChipId | null; fromS: number; toS: number; word: string };
 }
 
 export interface NextStep {

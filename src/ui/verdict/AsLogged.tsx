@@ -1,7 +1,7 @@
 "use client";
 import { useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from "recharts";
-import type { PairCurves, RunFacts } from "@/core/judge";
+import type { PairCurves, Reason, RunFacts } from "@/core/judge";
 import { chartRows, extent, roundTicks } from "@/ui/charts/rows";
 import { EndLabel } from "./RiseChart";
 
@@ -11,12 +11,14 @@ interface Props {
   limitC: number | null;
   /** Marks where a load would have been long enough. */
   enoughS: number | null;
+  /** Findings with the place in the log where they were seen. */
+  seen: readonly NonNullable<Reason["seen"]>[];
   width: number;
   height: number;
 }
 
 /** Both runs as the logs have them, load starts laid on each other; the raw picture that misleads. */
-export function AsLogged({ curves, facts, limitC, enoughS, width, height }: Props) {
+export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }: Props) {
   const rows = useMemo(() => chartRows([{ key: "before", points: curves.before }, { key: "after", points: curves.after }]), [curves]);
   const span = [...curves.before, ...curves.after].reduce<[number, number]>(([a, b], p) => [Math.min(a, p.t), Math.max(b, p.t)], [0, 60]);
   const rooms = [facts.before.roomC, facts.after.roomC].filter((r): r is number => r !== null);
@@ -48,6 +50,21 @@ export function AsLogged({ curves, facts, limitC, enoughS, width, height }: Prop
         <Line dataKey="before" dot={false} isAnimationActive={false} connectNulls stroke="var(--ink-2)" strokeWidth={1.7} strokeDasharray="5 4" activeDot={false} />
         <Line dataKey="after" dot={false} isAnimationActive={false} connectNulls stroke="var(--ink)" strokeWidth={2.6} activeDot={false} />
       </LineChart>
+      {seen
+        .filter((m) => m.chip === null || m.chip === curves.chip)
+        .slice(0, 3)
+        .map((m, i) => {
+          const x = (t: number) => 46 + ((Math.min(span[1], Math.max(span[0], t)) - span[0]) / (span[1] - span[0])) * (width - 142);
+          const top = plotH - 12 - i * 19;
+          return (
+            <div key={m.word} aria-hidden>
+              <div className="absolute h-[9px] border-x-2 border-b-2 border-ink-2" style={{ left: x(m.fromS), width: Math.max(4, x(m.toS) - x(m.fromS)), top: top - 4 }} />
+              <span className="absolute bg-sheet/85 px-1 text-[13.5px] leading-[15px] text-ink-2" style={{ left: Math.min(x(m.fromS) + 5, width - 230), top: top - 14 }}>
+                {m.word}
+              </span>
+            </div>
+          );
+        })}
       {ends.map((e, i) => (
         <EndLabel key={i} x={width - 92} y={e.y} text={e.text} value={e.value} quiet={e.quiet} />
       ))}

@@ -109,7 +109,7 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
                 <h2 className="truncate text-[17px] font-[680]">
                   As logged <span className="pl-2 text-[15px] font-[450] text-ink-2">{naive(v, chip)}</span>
                 </h2>
-                <AsLogged curves={own} facts={v.facts} limitC={v.limitC} enoughS={v.reasons.some((r) => r.code === "load-too-short") ? v.enoughS : null} width={chartW} height={none ? 210 : 144} />
+                <AsLogged curves={own} facts={v.facts} limitC={v.limitC} enoughS={v.reasons.some((r) => r.code === "load-too-short") ? v.enoughS : null} seen={v.reasons.flatMap((r) => (r.seen ? [r.seen] : []))} width={chartW} height={none ? 210 : 144} />
               </div>
             ) : null}
             {against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? <CoreGrid spread={v.spread} /> : null}
