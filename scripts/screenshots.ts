@@ -31,6 +31,15 @@ const shots: Shot[] = [
       await page.getByLabel("Power mode").fill("Balanced");
     },
   },
+  { name: "triage", at: { tag: "LR-03", stage: "before?view=alone" } },
+  {
+    name: "explain",
+    at: { tag: "LR-02", stage: "verdict" },
+    act: async (page) => {
+      await page.getByRole("button", { name: "How was this found?" }).click();
+      await page.getByRole("heading", { name: /Time constants/ }).waitFor();
+    },
+  },
   { name: "run", at: { tag: "LR-03", stage: "after" } },
   { name: "verdict", at: { tag: "LR-02", stage: "verdict" } },
   { name: "verdict-dark", at: { tag: "LR-02", stage: "verdict" }, theme: "dark" },

@@ -3,19 +3,7 @@ import type { Machine } from "../core/job";
 
 export type NewMachine = Pick<Machine, "tag" | "model" | "variant" | "place" | "environment" | "form" | "limitC">;
 
-interface MachineRow {
-  id: number;
-  tag: string;
-  model: string;
-  variant: string;
-  place: string;
-  environment: string;
-  form: string;
-  limit_c: number | null;
-  due_on: string | null;
-  due_why: string;
-  created_at: string;
-}
+type MachineRow = Pick<Machine, "id" | "tag" | "model" | "variant" | "place" | "environment" | "form"> & { limit_c: number | null; due_on: string | null; due_why: string; created_at: string };
 
 const fromRow = (r: MachineRow): Machine => ({ id: r.id, tag: r.tag, model: r.model, variant: r.variant, place: r.place, environment: r.environment, form: r.form, limitC: r.limit_c, dueOn: r.due_on, dueWhy: r.due_why, createdAt: r.created_at });
 

@@ -1,0 +1,34 @@
+import type { ColumnGuess, Role } from "./recognise";
+
+/** What the technician said a column is, overriding what was recognised. Keyed by heading. */
+export type ColumnChoices = Readonly<Record<string, Role>>;
+
+/** Key of a header line, by which its columns are remembered (FNV-1a over the headings). */
+export function headerKey(headings: readonly string[]): string {
+  let a = 0x811c9dc5;
+  let b = 0x9dc5811c;
+  for (const c of headings.join("\u001f")) {
+    a = Math.imul(a ^ (c.codePointAt(0) ?? 0), 0x01000193);
+    b = Math.imul(b ^ (c.codePointAt(0) ?? 0), 0x01000197);
+  }
+  return `${headings.length}-${(a >>> 0).toString(16).padStart(8, "0")}${(b >>> 0).toString(16).padStart(8, "0")}`;
+}
+
+/** The columns as recognised, overridden by what was told. */
+export function applyChoices(columns: readonly ColumnGuess[], choices: ColumnChoices): ColumnGuess[] {
+  const taken = new Set(columns.flatMap((c) => (choices[c.heading] ? [choices[c.heading] as Role] : [])));
+  return columns.map((c) => {
+    const told = choices[c.heading];
+    if (told !== undefined) return toldColumn(c, told);
+    // a told column takes the place of the one recognised for the same channel
+    return taken.has(c.role) && c.role !== "none" ? { ...c, role: "none", note: "another column was chosen", why: "told" } : c;
+  });
+}
+
+/** A column as the technician named it; its conversion is kept where the quantity stays the same. */
+function toldColumn(c: ColumnGuess, role: Role): ColumnGuess {
+  if (role === c.role) return { ...c, sure: true };
+  const quantity = (r: Role) => r.split(".").pop();
+  const same = quantity(role) === quantity(c.role) || (quantity(role) === "temperature" && c.unit === "°C");
+  return { ...c, role, sure: true, why: "told", factor: same ? c.factor : 1, offset: same ? c.offset : 0, note: role === "none" ? "left out" : c.note };
+}
