@@ -125,6 +125,33 @@ describe("what a logger does wrong is dealt with and said", () => {
   });
 });
 
+describe("tables of other shapes", () => {
+  it("a date and a clock in two columns, day first, past midnight", () => {
+    const rows = Array.from({ length: 40 }, (_, i) => `${i < 20 ? "04.03.2031" : "05.03.2031"};${i < 20 ? `23:59:${40 + i}` : `00:00:${String(i - 20).padStart(2, "0")}`};${(50.5 + i).toFixed(1).replace(".", ",")};${2000 + i}`);
+    const run = runOf(["Datum;Uhrzeit;CPU-Temperatur [°C];Lüfter [U/min]", ...rows].join("\r\n"));
+    expect(run.timeS.length).toBe(40);
+    expect(run.timeS[39]).toBe(39);
+    expect(channelOf(run, "cpu.temperature")?.values[10]).toBeCloseTo(60.5, 5);
+  });
+  it("12-hour clocks with the date before them", () => {
+    const run = runOf(["Timestamp,CPU Temp (C)", ...Array.from({ length: 30 }, (_, i) => `3/4/2031 12:59:${30 + i} PM,${40 + i}`)].join("\n"));
+    expect(run.stepS).toBe(1);
+  });
+  it("a hundred and twenty columns, of which a few are wanted", () => {
+    const extra = Array.from({ length: 114 }, (_, i) => `VIN${i} [V]`);
+    const text = ["Time [s]", ...extra.slice(0, 60), "CPU temperature [°C]", "CPU power [W]", ...extra.slice(60), "Fan [RPM]"].join(",") + "\n" + Array.from({ length: 50 }, (_, i) => [i, ...extra.slice(0, 60).map(() => "1.05"), 60 + (i % 5), "31.50", ...extra.slice(60).map(() => "12.1"), 3100].join(",")).join("\n");
+    const run = runOf(text);
+    expect(run.channels.map((c) => c.key)).toEqual(["cpu.temperature", "cpu.power", "fan1.speed"]);
+    expect(channelOf(run, "fan1.speed")?.values[49]).toBe(3100);
+  });
+  it("jittered steps of half a second, and one of ten", () => {
+    for (const stepS of [0.5, 10]) {
+      const run = runOf(renderLog(simulate(wrenfell14, soundMachine, { ...short, loadS: 200 }, { ...plainSensors, stepS }, 0.4)));
+      expect(run.stepS).toBeCloseTo(stepS, 2);
+    }
+  });
+});
+
 describe("several cores", () => {
   it("cpu.temperature is the hottest core of each moment", () => {
     const run = runOf(renderLog(simulate(tessalyK15, soundMachine, short, plainSensors, 0.3)));

@@ -15,6 +15,10 @@ describe("columns are known by unit and words", () => {
     expect(roles("Temps (s)", "Température processeur (°C)", "Puissance processeur (W)", "Ventilateur (tr/min)", "Température ambiante (°C)")).toEqual(["time", "cpu.temperature", "cpu.power", "fan1.speed", "room.temperature"]);
     expect(roles("Tiempo [s]", "Temperatura procesador [°C]", "Potencia CPU [W]", "Ventilador [RPM]")).toEqual(["time", "cpu.temperature", "cpu.power", "fan1.speed"]);
   });
+  it("run together, abbreviated, or by the bare name", () => {
+    expect(roles("t", "CPUTemp", "T_gpu", "t_amb", "cpuPower(W)", "SSD")).toEqual(["time", "cpu.temperature", "gpu.temperature", "room.temperature", "cpu.power", "drive.temperature"]);
+    expect(roles("Zeit [s]", "Kern 0 Temperatur [°C]", "Cœur 1 (°C)", "Ambient")).toEqual(["time", "cpu.core0.temperature", "cpu.core1.temperature", "room.temperature"]);
+  });
   it("limits, voltages, hot spots and memory are no readings", () => {
     expect(roles("Time [s]", "CPU temperature [°C]", "CPU power limit [W]", "CPU core voltage [V]", "GPU Hot Spot [°C]", "GPU memory temperature [°C]", "Distance to TjMax [°C]", "Battery temperature [°C]")).toEqual(["time", "cpu.temperature", "none", "none", "none", "none", "none", "none"]);
   });

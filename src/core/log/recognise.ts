@@ -89,6 +89,8 @@ function quantityOf(words: string[], unit: Unit): Quantity | null {
   const chip = countWords(words, DEVICE_WORDS.cpu) + countWords(words, DEVICE_WORDS.gpu) > 0;
   // "temps" is time in one language and several temperatures in another
   if (words.includes("temps")) return chip ? "temperature" : "time";
+  // "T_cpu", "t_amb"
+  if (words.includes("t") && words.length > 1 && (chip || countWords(words, DEVICE_WORDS.room) > 0)) return "temperature";
   const fan = countWords(words, DEVICE_WORDS.fan) > 0;
   if (unit === "MHz" || unit === "GHz" || unit === "kHz" || unit === "Hz") return "clock";
   if (fan && countWords(words, QUANTITY_WORDS.temperature) === 0 && countWords(words, QUANTITY_WORDS.power) === 0) return "rpm";
@@ -98,8 +100,9 @@ function quantityOf(words: string[], unit: Unit): Quantity | null {
   if (unit === "%" || words.includes("%") || countWords(words, QUANTITY_WORDS.load) > 0) return "load";
   if (countWords(words, QUANTITY_WORDS.clock) > 0) return chip ? "clock" : null;
   if (countWords(words, QUANTITY_WORDS.time) > 0) return "time";
-  // a bare chip name with plausible degrees: "CPU", "Core 0"
-  return chip && unit === "" ? "temperature" : null;
+  // a bare name with plausible degrees: "CPU", "Core 0", "Ambient"
+  const named = chip || countWords(words, DEVICE_WORDS.room) + countWords(words, DEVICE_WORDS.drive) > 0;
+  return named && unit === "" ? "temperature" : null;
 }
 
 function deviceOf(words: string[], quantity: Quantity): Device | null {

@@ -6,7 +6,7 @@ export const DEVICE_WORDS = {
   cpu: "cpu cpus processor prozessor* processeur procesador processador processore procesor* protsessor processzor suoritin tctl tdie core cores kern kerne kernen coeur coeurs nucleo nucleos nucleu package pkg socket soc".split(" "),
   gpu: "gpu gpus graphics grafik* graphique* grafica* graficos grafische video vga dgpu shader".split(" "),
   drive: "drive ssd nvme hdd disk disks festplatte* laufwerk* disque disco dysk schijf harddisk storage m2".split(" "),
-  room: "room ambient ambiente ambiante ambientale inlet intake raum* zimmer* umgebung* piece sala stanza kamer omgeving outside indoor".split(" "),
+  room: "room amb ambient ambiente ambiante ambientale inlet intake raum* zimmer* umgebung* piece sala stanza kamer omgeving outside indoor".split(" "),
   fan: "fan fans lufter* luefter* ventilat* ventilad* ventola ventole wentylator* blower blowers *lufter *luefter ventilador*".split(" "),
   case: "case chassis board mainboard motherboard hauptplatine system pch chipset gehause* gehaeuse* boitier carcasa caja skin vrm vr mos ambientsensor platine".split(" "),
   memory: "memory mem ram dimm vram speicher* memoire memoria geheugen junction".split(" "),
@@ -32,6 +32,8 @@ export type Quantity = "temperature" | "power" | "load" | "clock" | "rpm" | "tim
 export function tokens(heading: string): string[] {
   return heading
     .replace(/([a-z])([A-Z])/g, "$1 $2")
+    .replace(/([A-Z]{2,})([A-Z][a-z])/g, "$1 $2")
+    .replace(/œ/gi, "oe")
     .normalize("NFD")
     .replace(/[\u0300-\u036f]/g, "")
     .toLowerCase()

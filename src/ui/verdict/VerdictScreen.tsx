@@ -93,7 +93,7 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
         <section aria-labelledby="ladder-heading" className="flex min-h-[470px] min-w-0 flex-col px-5 pt-3 pb-2">
           <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
             Heat ladder
-            <span className="text-[15px] font-[450] text-ink-2">both runs brought to {conditionWords(v, chip)}; bars are 90 %</span>
+            <span className="text-[15px] font-[450] text-ink-2">both at {conditionWords(v, chip)}; bars are 90 %</span>
             {chip ? (
               <button type="button" onClick={() => setExplain(true)} className="link ml-auto min-h-[30px] text-[15.5px] font-[560]">
                 How was this found?
