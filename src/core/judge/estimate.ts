@@ -137,8 +137,9 @@ function exponentWeights(exponents: readonly number[], fits: readonly PairFit[],
 function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly number[], matched: Matched, sides: Record<"before" | "after", Side>): ChipEstimate {
   const random = randomLcg(0.42);
   const exponential = randomExponential.source(random)(1);
-  const draws = { before: { contact: [] as number[], air: [] as number[] }, after: { contact: [] as number[], air: [] as number[] } };
-  const best = { before: { contact: 0, air: 0, rms: 0 }, after: { contact: 0, air: 0, rms: 0 } };
+  const blankDraws = () => ({ contact: [] as number[], air: [] as number[], plate: [] as number[] });
+  const draws = { before: blankDraws(), after: blankDraws() };
+  const best = { before: { contact: 0, air: 0, plate: 0, rms: 0 }, after: { contact: 0, air: 0, plate: 0, rms: 0 } };
   for (const side of ["before", "after"] as const) {
     fits.forEach((fit, i) => {
       const f = fit[side].get(chip);
@@ -147,6 +148,7 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
       const w = weights[i] ?? 0;
       best[side].contact += w * rise.contactK;
       best[side].air += w * rise.airflowK;
+      best[side].plate += w * rise.plateK;
       best[side].rms += w * Math.sqrt(f.sse / Math.max(1, f.n));
     });
   }
@@ -162,8 +164,15 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
       const rise = riseAt(f.eq.columns, replicate(f.eq, w, Uint8Array.from(f.passive)), matched.powerW);
       draws[side].contact.push(rise.contactK);
       draws[side].air.push(rise.airflowK);
+      draws[side].plate.push(rise.plateK);
     }
   }
+  // the plate stays what it is: what seems to change of it is contact whose answer was slow
+  const moved = best.after.plate - best.before.plate;
+  best.after.contact += moved;
+  best.after.air -= moved;
+  draws.after.contact = draws.after.contact.map((c, i) => c + (draws.after.plate[i] ?? 0) - (draws.before.plate[i] ?? 0));
+  draws.after.air = draws.after.air.map((a, i) => a - (draws.after.plate[i] ?? 0) + (draws.before.plate[i] ?? 0));
   const normal = gaussFrom(random);
   const roomSd = (side: "before" | "after") => (sides[side].series.room ? ROOM_SD_K : 0);
   const contact = pathEstimate("contact", best.before.contact, best.after.contact, draws.before.contact, draws.after.contact, normal, 0, Math.min(best.before.air, best.before.contact), Math.min(best.after.air, best.after.contact));

@@ -1,4 +1,5 @@
 import { designColumns, type Column, type DesignOptions, type ResponseCache } from "./design";
+import { PLATE_SPAN_S } from "./kernels";
 import { nnls } from "./nnls";
 import type { ChipId, Series } from "./series";
 
@@ -135,15 +136,17 @@ export function solveBlocks(eq: BlockEquations, start: Uint8Array): Solution {
   return { x, sse: Math.max(0, sse), n: eq.count };
 }
 
-/** Rise of the chip over the room, split by path, in K, at fixed powers and the reference fan speed. */
-export function riseAt(columns: readonly Column[], x: Float64Array, power: Partial<Record<ChipId, number>>): { contactK: number; airflowK: number } {
+/** Rise of the chip over the room, split by path, in K, at fixed powers and the reference fan speed; `plateK` is the part of airflow that the cold plate may hold. */
+export function riseAt(columns: readonly Column[], x: Float64Array, power: Partial<Record<ChipId, number>>): { contactK: number; airflowK: number; plateK: number } {
   let contactK = 0;
   let airflowK = 0;
+  let plateK = 0;
   columns.forEach((c, i) => {
     if (!c.driver) return;
     const k = (x[i] ?? 0) * (power[c.driver] ?? 0);
     if (c.path === "contact") contactK += k;
     else airflowK += k;
+    if (c.path === "airflow" && c.tauS >= PLATE_SPAN_S[0] && c.tauS <= PLATE_SPAN_S[1]) plateK += k;
   });
-  return { contactK, airflowK };
+  return { contactK, airflowK, plateK };
 }
