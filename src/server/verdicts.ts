@@ -7,6 +7,7 @@ import { findRun, loadSamples, runsOfJob, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
 import { check } from "../input/check";
 import { PhasesInput } from "../input/run";
+import { goodFigures } from "./good";
 import { serverProblem } from "./problems";
 
 export const THRESHOLD_K = 3;
@@ -20,8 +21,10 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
   if (!runs.before || !runs.after) return bad(serverProblem.roomFirst());
   const machine = await findMachine(db, job.machineId);
   const limitC = machine?.limitC ?? null;
-  const result = judgePair(await judgeRun(runs.before), await judgeRun(runs.after), { limitC, thresholdK: THRESHOLD_K });
-  const inputs = { limitC, thresholdK: THRESHOLD_K, before: inputOf(runs.before), after: inputOf(runs.after) };
+  const before = await judgeRun(runs.before);
+  const figures = machine ? await goodFigures(machine, job, before.run) : null;
+  const result = judgePair(before, await judgeRun(runs.after), { limitC, thresholdK: THRESHOLD_K, good: figures });
+  const inputs = { limitC, thresholdK: THRESHOLD_K, good: figures?.source ?? null, before: inputOf(runs.before), after: inputOf(runs.after) };
   await addVerdict(db, { jobId, beforeRunId: runs.before.id, afterRunId: runs.after.id, judgeVersion: JUDGE_VERSION, inputs, result }, new Date().toISOString());
   const kept = await latestVerdict(db, jobId);
   return kept ? good(kept) : bad(serverProblem.roomFirst());

@@ -3,6 +3,7 @@ import { median, type ChipId, type Series } from "../thermal";
 import { chipName, enoughSeconds, loadSeconds, SAME_WORK } from "./comparable";
 import { lateRows, meanOver, type FanState, type Matched } from "./conditions";
 import type { ChipEstimate } from "./estimate";
+import type { GoodFigures } from "./good";
 import type { CoreSpread, PathVerdict, Reason, RunFacts } from "./verdict";
 import type { WorkWitness } from "./work";
 
@@ -78,6 +79,26 @@ function atLimit(s: Series, chip: ChipId, limitC: number): [number, number] | nu
   return first < 0 ? null : [first, last + 1];
 }
 
+/** Least height over good machines at which a cleaned air path is suspect, K. */
+const STILL_HIGH_K = 8;
+
+/** An air path that stands far above good machines of the model after the service: clean fins do not explain it. */
+export function airStillHigh(chips: readonly { chip: ChipId; paths: readonly PathVerdict[] }[], matched: Matched, good: GoodFigures | null): Reason[] {
+  if (!good || good.level === "class") return [];
+  const total = Object.values(matched.powerW).reduce((a, b) => a + b, 0);
+  for (const c of chips) {
+    const air = c.paths.find((p) => p.path === "airflow");
+    const range = good.chips[c.chip]?.airflow;
+    if (!air?.after || !range || air.finding === "worse" || total <= 0) continue;
+    const by = good.airflowPer === "total" ? total : (matched.powerW[c.chip] ?? 0);
+    const over = air.after.K - range.mid * by;
+    if (over > STILL_HIGH_K && air.after.low > range.high * by) {
+      return [{ code: "air-path-high", level: "caution", message: `After the service airflow of the ${chipName(c.chip)} still stands ${Math.round(over)} K above ${good.source}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`, figure: `+${Math.round(over)} K` }];
+    }
+  }
+  return [];
+}
+
 interface Scene {
   before: Series;
   after: Series;
@@ -100,13 +121,15 @@ export function shapeFindings(s: Scene): Reason[] {
   return [...fanFindings(s), ...limitFindings(s), ...contactFindings(s), ...stateFindings(s), ...powerFindings(s)];
 }
 
-function fanFindings({ fan, facts }: Scene): Reason[] {
+function fanFindings({ fan, facts, before, after }: Scene): Reason[] {
+  const s = fan.run === "before" ? before : after;
+  const seen = fan.run ? { run: fan.run, chip: null, ...stretch(s, s.on, s.off), word: `${fan.run}: fan ${fan.kind}` } : undefined;
   const which = fan.fan ? `Blower ${fan.fan}` : "The blower";
-  if (fan.kind === "stopped" && fan.run === "after") return [{ code: "fan-stopped", level: "caution", message: `${which} reads 0 rpm in the run after: unplugged until proved otherwise. Judged as it runs now.`, figure: "0 rpm" }];
-  if (fan.kind === "stopped") return [{ code: "fan-stopped", level: "note", message: `${which} stood still in the run before and turns now.`, figure: "0 rpm" }];
+  if (fan.kind === "stopped" && fan.run === "after") return [{ code: "fan-stopped", level: "caution", message: `${which} reads 0 rpm in the run after: unplugged until proved otherwise. Judged as it runs now.`, figure: "0 rpm", seen }];
+  if (fan.kind === "stopped") return [{ code: "fan-stopped", level: "note", message: `${which} stood still in the run before and turns now.`, figure: "0 rpm", seen }];
   if (fan.kind === "weak") {
     const share = fan.ratio !== null && fan.ratio < 1 ? fan.ratio : 1 / (fan.ratio ?? 1);
-    return [{ code: "fan-weak", level: fan.run === "after" ? "caution" : "note", message: `In the run ${fan.run ?? "after"} the blower turns at ${pct(share)} of its usual speed for the same heat.`, figure: `${Math.round((fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0)} rpm` }];
+    return [{ code: "fan-weak", level: fan.run === "after" ? "caution" : "note", message: `In the run ${fan.run ?? "after"} the blower turns at ${pct(share)} of its usual speed for the same heat.`, figure: `${Math.round((fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0)} rpm`, seen }];
   }
   if (fan.kind === "unknown") return [{ code: "fan-not-logged", level: "caution", message: "The fan speed is not in both logs: a usual fan curve was assumed, and the interval is wider for it." }];
   return [];
@@ -134,7 +157,7 @@ function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[]
   return out;
 }
 
-function contactFindings({ paths, matched, spread, chips }: Scene): Reason[] {
+function contactFindings({ paths, matched, spread, chips, after }: Scene): Reason[] {
   const out: Reason[] = [];
   const cpu = paths.find((p) => p.chip === "cpu")?.paths[0]?.afterKW;
   const gpu = paths.find((p) => p.chip === "gpu")?.paths[0]?.afterKW;
@@ -149,7 +172,7 @@ function contactFindings({ paths, matched, spread, chips }: Scene): Reason[] {
     const hottest = spread.cores.reduce((m, c) => ((c.afterK ?? -99) > (m.afterK ?? -99) ? c : m));
     const grown = (hottest.afterK ?? 0) - (hottest.beforeK ?? 0);
     if ((hottest.afterK ?? 0) > 5 && grown > 3) {
-      out.push({ code: "core-spread", level: "caution", message: `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ${signedK(hottest.beforeK ?? 0)}. Poor paste alone would warm all alike: the plate leans.`, figure: `+${Math.round(hottest.afterK ?? 0)} K` });
+      out.push({ code: "core-spread", level: "caution", message: `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ${signedK(hottest.beforeK ?? 0)}. Poor paste alone would warm all alike: the plate leans.`, figure: `+${Math.round(hottest.afterK ?? 0)} K`, seen: { run: "after", chip: "cpu", ...stretch(after, ...lateRows(after)), word: "after: cores apart" } });
     }
   }
   for (const c of chips) {

@@ -2,7 +2,8 @@ import { guessedFan, prepareSeries, type ChipId, type Series } from "../thermal"
 import { blockingReasons, chipName, enoughSeconds } from "./comparable";
 import { fanState, lateRows, MATCHED_ROOM_C, matchedConditions, type JudgeRun, type Matched } from "./conditions";
 import { estimatePair, type ChipEstimate, type Figure } from "./estimate";
-import { coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
+import { airStillHigh, coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
+import type { GoodFigures } from "./good";
 import { outlookOf } from "./outlook";
 import { JUDGE_VERSION, type ChipVerdict, type PathFinding, type PathVerdict, type Reason, type Verdict, type VerdictWord } from "./verdict";
 import { headlineOf, nextSteps, signed, summaryOf } from "./words";
@@ -13,9 +14,11 @@ export interface JudgeOptions {
   limitC: number | null;
   /** Least change that counts, K. */
   thresholdK: number;
+  /** What good machines of this kind measure, where known. */
+  good: GoodFigures | null;
 }
 
-export const defaultOptions: JudgeOptions = { limitC: null, thresholdK: 3 };
+export const defaultOptions: JudgeOptions = { limitC: null, thresholdK: 3, good: null };
 
 /** Half-width of an interval beyond which nothing is said, K over the threshold. */
 const WIDEST_K = 1.5;
@@ -25,7 +28,7 @@ const WIDEST_K = 1.5;
  * run's last two minutes. Never throws on readable runs; what cannot be compared says why.
  */
 export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Verdict {
-  const { limitC, thresholdK } = { ...defaultOptions, ...options };
+  const { limitC, thresholdK, good } = { ...defaultOptions, ...options };
   if (!before.phases || !after.phases) return withoutLoad(before, after, limitC, thresholdK);
   const raw = { before: prepareSeries(before.run, before.phases, before.room), after: prepareSeries(after.run, after.phases, after.room) };
   const { series, work } = evenPower(...evenFan(raw.before, raw.after));
@@ -39,7 +42,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   const found = shapeFindings({ ...series, runs: { before: before.run, after: after.run }, matched, fan, limitC, chips, paths: verdicts, work, facts, spread });
   const lead = leadChip(verdicts);
   const word = wordOf(verdicts, lead, thresholdK, blocks);
-  const reasons = [...blocks, ...found];
+  const reasons = [...blocks, ...found, ...(blocks.length ? [] : airStillHigh(verdicts, matched, good))];
   // a path that went against the verdict is the first thing said, whichever chip it is on
   const speaker = verdicts.find((c) => c.paths.some((p) => p.finding === (word === "improved" ? "worse" : word === "worse" ? "better" : "none"))) ?? lead;
   const withHeights = word === "not-comparable" ? verdicts.map(withoutTotals) : verdicts;

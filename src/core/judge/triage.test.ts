@@ -42,6 +42,16 @@ describe("one run alone, against good machines of its model", () => {
   });
 });
 
+describe("an air path that stays high after the service", () => {
+  const pair = (after: Partial<RigFaults>) => judgePair(run(one, { clog: 2.4, ...after }), run(one, after), { limitC: 95, good });
+  it("is a dead pipe or a blocked outlet, not lint", () => {
+    const v = pair({ pipe: 5 });
+    expect(v.reasons.find((r) => r.code === "air-path-high")?.message).toContain("LR-90");
+    expect(v.next.map((n) => n.code)).toContain("check-pipes");
+  });
+  it("is not said of a machine in good order", () => expect(pair({}).reasons.map((r) => r.code)).not.toContain("air-path-high"));
+});
+
 describe("where good figures come from", () => {
   it("the machine's own runs come before its model's, those before its class", () => {
     const own: GoodRun[] = [{ tag: "LR-1", chip: "cpu", contactKW: 0.3, airflowKW: 0.9 }];

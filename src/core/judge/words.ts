@@ -67,6 +67,7 @@ export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: 
   if (contact === "worse") steps.push({ code: "reopen-contact", message: "Reopen: check the tightening order, pad heights and a forgotten pad film, then new paste and one more run after." });
   if (has("core-spread")) steps.push({ code: "check-lean", message: "Loosen all heatsink screws of that plate and tighten crosswise in rounds: the plate leans." });
   if (airflow === "worse" && steps.every((s) => !s.code.includes("fan"))) steps.push({ code: "check-outlet", message: "Look for a cable or tape in the outlet, a blower not seated, a gasket left off." });
+  if (has("air-path-high")) steps.push({ code: "check-pipes", message: "Airflow is still high for this model: if the fins are clean, feel for a pipe that stays cold at its end, and look for a cable or tape in the outlet." });
   if (word === "unchanged") steps.push({ code: "look-further", message: "The cooling is as it was. If the machine still runs hot: look at the power mode, background load, the pipes and the fan, and set the complaint against the model's known figures." });
   if (word === "improved" && steps.length === 0) steps.push({ code: "set-due", message: "Nothing to reopen. Close the job and set the next due date." });
   if (word === "worse" && steps.length === 0) steps.push({ code: "reopen", message: "Reopen and look at both paths: paste, plate screws, fins and blower." });
