@@ -7,6 +7,7 @@ import { clockText } from "@/ui/charts/rows";
 import { EvidenceLine } from "@/ui/controls/Band";
 import { Button, LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
+import { send } from "@/ui/controls/send";
 import { useSize } from "@/ui/controls/size";
 import { HeatLadder } from "@/ui/ladder/HeatLadder";
 import { stagePath } from "@/ui/steps/paths";
@@ -46,6 +47,10 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
   const none = v.verdict === "not-comparable";
   const against = v.chips.some((c) => c.paths.some((p) => p.finding === (v.verdict === "improved" ? "worse" : "none")));
   const chartW = Math.max(320, size.width);
+  const openAgain = async () => {
+    await send("POST", `/api/jobs/${jobId}/reopen`, {});
+    router.refresh();
+  };
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   const short = v.verdict !== "not-comparable" && v.headline.length === 1;
   const main = closed ? null : none || v.verdict === "worse" || against ? again : () => setDue(true);
@@ -142,9 +147,14 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
       </div>
       <Foot next={v.next} closed={closed}>
         {closed ? (
-          <LinkButton href="/" look="plain" big>
-            To the bench
-          </LinkButton>
+          <>
+            <Button big onClick={() => void openAgain()}>
+              Open again
+            </Button>
+            <LinkButton href="/" look="plain" big>
+              To the bench
+            </LinkButton>
+          </>
         ) : none ? (
           <>
             <Button big onClick={() => setDue(true)}>

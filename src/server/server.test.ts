@@ -1,0 +1,145 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults, type RigFaults } from "../core/rig";
+import { database } from "../data/connection";
+import { wrenfell14 } from "../demo/models";
+import { intake, newJob, openAgain, setDueDate } from "./machines";
+import { changeRun, sourceOf, storeRun } from "./runs";
+import { explainJob, judgeAgain, tryBounds } from "./verdicts";
+import { benchView } from "./views/bench";
+import { jobView } from "./views/job";
+import { machineView } from "./views/machine";
+import { triageOf } from "./views/triage";
+import { verdictStage } from "./views/verdict";
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), "ovrant-server-"));
+  process.env.OVRANT_DB = join(folder, "server.db");
+});
+afterAll(async () => {
+  await (await database()).destroy();
+  rmSync(folder, { recursive: true });
+});
+
+const log = (faults: Partial<RigFaults>, seed: number) => renderLog(simulate(wrenfell14, withFaults(faults), standardRecipe, plainSensors, seed), plainFormat);
+
+/** An upload as it arrives, in pieces that respect no line. */
+async function* upload(head: object, text: string, piece = 7001): AsyncGenerator<Uint8Array> {
+  const bytes = Buffer.from(`${JSON.stringify(head)}\n${text}`);
+  for (let at = 0; at < bytes.length; at += piece) yield await Promise.resolve(bytes.subarray(at, at + piece));
+}
+
+const head = (jobId: number, kind: string, text: string, more: object = {}) => ({ jobId, kind, name: `bench-${kind}.csv`, bytes: Buffer.byteLength(text), choices: {}, phases: null, conditions: { roomStartC: 22, roomEndC: "22,0" }, ...more });
+
+let count = 0;
+async function opened(): Promise<{ machineId: number; jobId: number }> {
+  const taken = await intake({ tag: `S-${count++}`, model: "Wrenfell 14", complaint: "loud", environment: "lint", form: "fourteen", limitC: 95 });
+  if (!taken.ok) throw new Error(taken.problem.message);
+  return taken.value;
+}
+
+async function judged() {
+  const ids = await opened();
+  const before = log({ clog: 2.4 }, 0.2);
+  const after = log({}, 0.6);
+  const b = await storeRun(upload(head(ids.jobId, "before", before), before));
+  const a = await storeRun(upload(head(ids.jobId, "after", after), after));
+  if (!b.ok || !a.ok) throw new Error("not stored");
+  return { ...ids, runId: b.value.runId, afterId: a.value.runId, verdictId: a.value.verdictId, before };
+}
+
+describe("an upload", () => {
+  it("is stored whole, judged when the pair is there, and comes back to the byte", async () => {
+    const { jobId, runId, verdictId, before } = await judged();
+    expect(verdictId).toBeGreaterThan(0);
+    expect((await sourceOf(runId))?.bytes.toString()).toBe(before);
+    const view = await jobView(jobId);
+    expect(view?.at).toBe("verdict");
+    expect(view?.verdict?.result.verdict).toBe("improved");
+    expect(view?.stages.map((s) => s.state)).toEqual(["done", "done", "here"]);
+  });
+  it("that is cut off, not described, for no job or of a closed job is refused and leaves nothing", async () => {
+    const { jobId } = await opened();
+    const text = log({}, 0.3);
+    const code = async (h: object, t: string) => {
+      const r = await storeRun(upload(h, t));
+      return r.ok ? "ok" : r.problem.code;
+    };
+    expect(await code(head(jobId, "before", text), text.slice(0, -500))).toBe("upload-cut-off");
+    expect(await code(head(999, "before", text), text)).toBe("job-not-found");
+    expect(await code({ ...head(jobId, "sideways", text) }, text)).toBe("bad-fields");
+    expect(await code(head(jobId, "before", text, { choices: { "CPU temperature [°C]": "moon" } }), text)).toBe("bad-column");
+    expect(await code(head(jobId, "before", text, { phases: { loadOnS: 500, loadOffS: 20 } }), text)).toBe("bad-phases");
+    expect(await code(head(jobId, "before", "no log", {}), "no log")).toMatch(/^log-/);
+    expect((await jobView(jobId))?.runs.before).toBeUndefined();
+    await setDueDate(jobId, { dueOn: null, why: "", close: true, note: "" });
+    expect(await code(head(jobId, "before", text), text)).toBe("job-closed");
+    await openAgain(jobId);
+    expect(await code(head(jobId, "before", text), text)).toBe("ok");
+  });
+  it("of the same file, or by its name of the other run, is noticed", async () => {
+    const { jobId } = await opened();
+    const text = log({}, 0.4);
+    await storeRun(upload(head(jobId, "before", text), text));
+    const same = await storeRun(upload(head(jobId, "after", text, { anyway: true }), text));
+    expect(same.ok ? "" : same.problem.code).toBe("same-log");
+    const other = log({}, 0.5);
+    const named = head(jobId, "after", other, { name: "bench-before.csv" });
+    const doubted = await storeRun(upload(named, other));
+    expect(doubted.ok ? "" : doubted.problem.code).toBe("name-says-other");
+    expect((await storeRun(upload({ ...named, anyway: true }, other))).ok).toBe(true);
+  });
+});
+
+describe("a stored pair", () => {
+  it("is judged anew when bounds or conditions change, and the earlier verdict is kept", async () => {
+    const { jobId, afterId } = await judged();
+    expect((await changeRun(afterId, { conditions: { roomStartC: 26, roomEndC: 26 } })).ok).toBe(true);
+    const view = await jobView(jobId);
+    const stage = view && (await verdictStage(view));
+    expect(stage?.earlier?.because).toBe("other bounds or conditions");
+    // a warmer room makes the run after look cooler, though its idle temperature holds against all of the 4 K
+    const moved = (stage?.earlier?.nowK ?? 0) - (stage?.earlier?.K ?? 0);
+    expect(moved).toBeLessThan(-1);
+    expect(moved).toBeGreaterThan(-4.5);
+    expect(stage?.outdated).toBe(false);
+    const bad = await changeRun(afterId, { phases: { loadOnS: 0, loadOffS: 99_999 } });
+    expect(bad.ok ? "" : bad.problem.code).toBe("bad-phases");
+    expect((await judgeAgain(jobId)).ok).toBe(true);
+  });
+  it("can be tried with other bounds without storing, and explained", async () => {
+    const { jobId, runId } = await judged();
+    const tried = await tryBounds(runId, { loadOnS: 120, loadOffS: 900 });
+    expect(tried.ok && tried.value.chips[0]?.K).toBeLessThan(-5);
+    expect((await jobView(jobId))?.runs.before?.phases?.loadOffS).toBeGreaterThan(1000);
+    const explained = await explainJob(jobId);
+    expect(explained.ok && explained.value[0]?.before.rmsK).toBeLessThan(1);
+    expect(explained.ok && explained.value[0]?.steps.map((s) => s.title)).toContain("Contact");
+  });
+});
+
+describe("machines and the bench", () => {
+  it("a tag is taken once; a further job joins its machine; the bench says what waits", async () => {
+    const { machineId } = await opened();
+    const tag = (await machineView(machineId))?.machine.tag ?? "";
+    const twice = await intake({ tag: tag.toLowerCase(), model: "X", complaint: "y", environment: "office", form: "fifteen" });
+    expect(twice.ok ? "" : twice.problem.code).toBe("tag-taken");
+    expect((await newJob(machineId, { complaint: "again" })).ok).toBe(true);
+    expect((await newJob(999, { complaint: "again" })).ok).toBe(false);
+    expect((await machineView(machineId))?.jobs).toHaveLength(2);
+    const bench = await benchView();
+    expect(bench.items.length).toBe(bench.needHands + bench.haveVerdict);
+    expect(bench.items.at(-1)?.at).toBe("verdict");
+  });
+  it("a run before is read alone against machines of its model served earlier", async () => {
+    await judged();
+    const { jobId } = await judged();
+    const view = await jobView(jobId);
+    const triage = view && (await triageOf(view));
+    expect(triage?.word).toBe("airflow");
+    expect(triage?.source).toMatch(/good Wrenfell 14s/);
+  });
+});
