@@ -9,9 +9,9 @@ export default defineConfig({
   testDir: "e2e",
   fullyParallel: true,
   workers: 2,
-  timeout: 120_000,
+  timeout: 300_000,
   // slow disks are no fault of the interface
-  expect: { timeout: 20_000 },
+  expect: { timeout: 30_000 },
   forbidOnly: true,
   reporter: [["list"], ["json", { outputFile: ".reports/browser.json" }]],
   use: {
@@ -24,6 +24,6 @@ export default defineConfig({
     command: "rm -f var/e2e.db* && npm run --silent ovrant -- demo && npx next start -H 127.0.0.1 -p " + port,
     env: { OVRANT_DB: "var/e2e.db", NEXT_TELEMETRY_DISABLED: "1" },
     url: `http://127.0.0.1:${port}`,
-    timeout: 60_000,
+    timeout: 240_000,
   },
 });

@@ -13,7 +13,7 @@ function serve(db: string): ChildProcess {
 }
 
 async function ready(): Promise<void> {
-  for (let i = 0; i < 100; i++) {
+  for (let i = 0; i < 600; i++) {
     const ok = await fetch(base).then((r) => r.ok, () => false);
     if (ok) return;
     await new Promise((r) => setTimeout(r, 150));

@@ -30,14 +30,22 @@ describe("ovrant judge", () => {
     expect(JSON.parse(out)).toMatchObject({ version: 1, verdict: "improved", matched: { roomC: 25 }, chips: [{ chip: "cpu", paths: [{ path: "contact", finding: "same" }, { path: "airflow", finding: "better" }] }] });
   });
   it("any verdict is 0, unusable input is 2 with a message that says where and what to do", async () => {
-    expect(JSON.parse((await ovrant("judge", "--before", file("before.csv"), "--after", file("after.csv"), "--json")).out)).toMatchObject({ verdict: "not-comparable" });
-    const bad = await ovrant("judge", "--before", file("bad.csv"), "--after", file("after.csv"), "--json");
+    const pair = ["--before", file("before.csv"), "--after", file("after.csv")];
+    const [roomless, bad, nowhere, warm, bare] = await Promise.all([
+      ovrant("judge", ...pair, "--json"),
+      ovrant("judge", "--before", file("bad.csv"), "--after", file("after.csv"), "--json"),
+      ovrant("judge", "--before", "nowhere.csv", "--after", file("after.csv")),
+      ovrant("judge", ...pair, "--room-before", "warm"),
+      ovrant("judge"),
+    ]);
+    expect(roomless.code).toBe(0);
+    expect(JSON.parse(roomless.out)).toMatchObject({ verdict: "not-comparable" });
     expect(bad.code).toBe(2);
     expect(bad.out).toBe("");
     expect(bad.err).toMatch(/bad\.csv: line 1: No table/);
-    expect((await ovrant("judge", "--before", "nowhere.csv", "--after", file("after.csv"))).err).toMatch(/no such file/);
-    expect((await ovrant("judge", "--before", file("before.csv"), "--after", file("after.csv"), "--room-before", "warm")).err).toMatch(/--room-before/);
-    expect((await ovrant("judge")).code).toBe(2);
+    expect(nowhere.err).toMatch(/no such file/);
+    expect(warm.err).toMatch(/--room-before/);
+    expect(bare.code).toBe(2);
   });
 });
 
