@@ -26,10 +26,6 @@ export async function addMachine(db: Knex, m: NewMachine, now: string): Promise<
   return row?.id ?? 0;
 }
 
-export async function setLimit(db: Knex, id: number, limitC: number | null): Promise<void> {
-  await db("machines").where({ id }).update({ limit_c: limitC });
-}
-
 export async function setDue(db: Knex, id: number, dueOn: string | null, why: string): Promise<void> {
   await db("machines").where({ id }).update({ due_on: dueOn, due_why: why });
 }

@@ -131,8 +131,3 @@ export async function originalFile(db: Knex, id: number): Promise<Buffer | null>
   const row = await db<{ run_id: number; gzip: Buffer }>("run_files").where({ run_id: id }).first();
   return row ? gunzipSync(row.gzip) : null;
 }
-
-export async function runWithSource(db: Knex, jobId: number, sha256: string): Promise<RunRecord | null> {
-  const row = await db<RunRow>("runs").where({ job_id: jobId, source_sha256: sha256 }).whereNull("replaced_at").first();
-  return row ? fromRow(row) : null;
-}
