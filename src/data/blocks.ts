@@ -1,16 +1,21 @@
-import { gunzipSync, gzipSync } from "node:zlib";
+import { gunzip, gzip } from "node:zlib";
+import { promisify } from "node:util";
 
-/** Samples of one channel as a compressed block: little-endian floats, 32 bits (64 for times). */
-export function packFloats(values: Float32Array | Float64Array): Buffer {
-  return gzipSync(Buffer.from(values.buffer, values.byteOffset, values.byteLength), { level: 6 });
+const pack = promisify<Buffer, { level: number }, Buffer>(gzip);
+const unpack = promisify<Buffer, Buffer>(gunzip);
+
+/**
+ * Samples of one channel as a compressed block: little-endian floats, 32 bits (64 for times). Off the main
+ * thread: a log of hours must not hold up the rest of the workshop.
+ */
+export const packFloats = (values: Float32Array | Float64Array): Promise<Buffer> => pack(Buffer.from(values.buffer, values.byteOffset, values.byteLength), { level: 4 });
+
+export async function unpackFloat32(block: Buffer): Promise<Float32Array<ArrayBuffer>> {
+  const raw = await unpack(block);
+  return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.byteLength) as ArrayBuffer);
 }
 
-export function unpackFloat32(block: Buffer): Float32Array {
-  const raw = gunzipSync(block);
-  return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.byteLength));
-}
-
-export function unpackFloat64(block: Buffer): Float64Array {
-  const raw = gunzipSync(block);
-  return new Float64Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.byteLength));
+export async function unpackFloat64(block: Buffer): Promise<Float64Array<ArrayBuffer>> {
+  const raw = await unpack(block);
+  return new Float64Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.byteLength) as ArrayBuffer);
 }

@@ -85,6 +85,8 @@ export async function findRun(db: Knex, id: number): Promise<RunRecord | null> {
 /** Stores a run whole (samples, original file, conditions) or not at all; returns its id. */
 export async function addRun(db: Knex, n: NewRun, now: string): Promise<number> {
   const { run } = n;
+  const timeBlock = await packFloats(run.timeS);
+  const blocks = await Promise.all(run.channels.map((c) => packFloats(c.values)));
   return db.transaction(async (tx) => {
     await tx("runs").where({ job_id: n.jobId, kind: n.kind }).whereNull("replaced_at").update({ replaced_at: now });
     const [row] = await tx("runs").insert({
@@ -94,8 +96,8 @@ export async function addRun(db: Knex, n: NewRun, now: string): Promise<number> 
       load_on_s: n.phases?.loadOnS ?? null, load_off_s: n.phases?.loadOffS ?? null, conditions_json: JSON.stringify(n.conditions),
     }).returning<{ id: number }[]>("id");
     const id = row?.id ?? 0;
-    await tx("run_channels").insert({ run_id: id, position: 0, key: "time", unit: "s", heading: "time", block: packFloats(run.timeS) });
-    for (const [i, c] of run.channels.entries()) await tx("run_channels").insert({ run_id: id, position: i + 1, key: c.key, unit: c.unit, heading: c.heading, block: packFloats(c.values) });
+    await tx("run_channels").insert({ run_id: id, position: 0, key: "time", unit: "s", heading: "time", block: timeBlock });
+    for (const [i, c] of run.channels.entries()) await tx("run_channels").insert({ run_id: id, position: i + 1, key: c.key, unit: c.unit, heading: c.heading, block: blocks[i] });
     await tx("run_files").insert({ run_id: id, gzip: n.sourceGzip });
     return id;
   });
@@ -114,8 +116,8 @@ export async function loadSamples(db: Knex, record: RunRecord): Promise<Run> {
   let timeS = new Float64Array(0);
   const channels: Channel[] = [];
   for (const r of rows) {
-    if (r.key === "time") timeS = unpackFloat64(r.block) as Float64Array<ArrayBuffer>;
-    else channels.push({ key: r.key, unit: r.unit, heading: r.heading, values: unpackFloat32(r.block) });
+    if (r.key === "time") timeS = await unpackFloat64(r.block);
+    else channels.push({ key: r.key, unit: r.unit, heading: r.heading, values: await unpackFloat32(r.block) });
   }
   return { timeS, stepS: record.stepS, startMs: record.startMs, channels, gaps: record.gaps, warnings: record.warnings };
 }
@@ -123,7 +125,7 @@ export async function loadSamples(db: Knex, record: RunRecord): Promise<Run> {
 /** One channel of a stored run, without the rest; null when it was not logged. */
 export async function loadChannel(db: Knex, runId: number, key: string): Promise<Float32Array | null> {
   const row = await db<{ run_id: number; key: string; block: Buffer }>("run_channels").where({ run_id: runId, key }).first();
-  return row ? unpackFloat32(row.block) : null;
+  return row ? await unpackFloat32(row.block) : null;
 }
 
 /** The file the run was read from, as it came. */

@@ -110,6 +110,21 @@ describe("a stored pair", () => {
     expect(bad.ok ? "" : bad.problem.code).toBe("bad-phases");
     expect((await judgeAgain(jobId)).ok).toBe(true);
   });
+  it("of an older judge is marked so, and judging anew shows what changed", async () => {
+    const { jobId } = await judged();
+    const db = await database();
+    await db("verdicts").where({ job_id: jobId }).update({ judge_version: "0.4", result_json: db.raw("json_set(result_json, '$.judge', '0.4')") });
+    const old = await jobView(jobId);
+    const before = old && (await verdictStage(old));
+    expect(before?.outdated).toBe(true);
+    expect(before?.earlier).toBeNull();
+    expect((await judgeAgain(jobId)).ok).toBe(true);
+    const view = await jobView(jobId);
+    const stage = view && (await verdictStage(view));
+    expect(stage?.outdated).toBe(false);
+    expect(stage?.earlier).toMatchObject({ judge: "0.4", because: expect.stringMatching(/judge/) as string });
+    expect(stage?.earlier?.nowK).toBeCloseTo(stage?.earlier?.K ?? NaN, 6);
+  });
   it("can be tried with other bounds without storing, and explained", async () => {
     const { jobId, runId } = await judged();
     const tried = await tryBounds(runId, { loadOnS: 120, loadOffS: 900 });

@@ -27,7 +27,7 @@ export interface ReceivedLog {
  */
 export async function receiveLog(body: AsyncIterable<Uint8Array>): Promise<Result<ReceivedLog>> {
   const hash = createHash("sha256");
-  const gzip = createGzip({ level: 6 });
+  const gzip = createGzip({ level: 4 });
   const packed: Buffer[] = [];
   gzip.on("data", (c: Buffer) => packed.push(c));
   let head: RunUploadInput | null = null;

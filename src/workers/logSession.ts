@@ -1,4 +1,4 @@
-import { curvesOf, headerKey, LogReader, shapeIn, temperatureEvidence, toRun, withChoices, type ColumnChoices, type ColumnGuess, type LogTable, type LogWarning, type Run, type RunCurves } from "../core/log";
+import { curvesOf, headerKey, LogReader, shapeOfRows, temperatureEvidence, toRun, withChoices, type ColumnChoices, type ColumnGuess, type LogTable, type LogWarning, type Run, type RunCurves } from "../core/log";
 import { bad, good, type Problem, type Result } from "../core/result";
 
 /** One column as the import page shows it: what it was taken for, its first value, its own small curve. */
@@ -85,7 +85,7 @@ function summaryOf(table: LogTable): ImportSummary {
     decimalComma: layout.decimalComma,
     headerLine: layout.headerLine,
     timeKind: table.timeForm.kind === "number" ? (table.timeForm.epoch ? "epoch" : "elapsed") : table.timeForm.kind,
-    columns: table.columns.map((c) => ({ ...c, first: layout.firstCells[c.index] ?? "", shape: shapeOfRows(table.values[c.index] ?? null), evidence: c.sure ? "" : temperatureEvidence(table.values[c.index] ?? [], run.ok ? chipValues(run.value) : null) })),
+    columns: table.columns.map((c) => ({ ...c, first: layout.firstCells[c.index] ?? "", shape: shapeOfRows(table.values[c.index] ?? []), evidence: c.sure ? "" : temperatureEvidence(table.values[c.index] ?? [], run.ok ? chipValues(run.value) : null) })),
     warnings: run.ok ? run.value.warnings : table.warnings,
     curves: run.ok ? curvesOf(run.value) : null,
     missing: run.ok ? null : run.problem,
@@ -93,5 +93,3 @@ function summaryOf(table: LogTable): ImportSummary {
 }
 
 const chipValues = (run: Run): Float32Array | null => run.channels.find((c) => c.key === "cpu.temperature" || c.key === "gpu.temperature")?.values ?? null;
-
-const shapeOfRows = (values: Float32Array | null): [number, number][] => (values ? shapeIn(Float64Array.from(values, (_, i) => i), values) : []);

@@ -79,6 +79,9 @@ function atLimit(s: Series, chip: ChipId, limitC: number): [number, number] | nu
   return first < 0 ? null : [first, last + 1];
 }
 
+/** Time from load on in which nearly all of the contact's rise is seen, s. */
+const CONTACT_SHOWS_S = 15;
+
 /** Least height over good machines at which a cleaned air path is suspect, K. */
 const STILL_HIGH_K = 8;
 
@@ -102,7 +105,6 @@ export function airStillHigh(chips: readonly { chip: ChipId; paths: readonly Pat
 interface Scene {
   before: Series;
   after: Series;
-  runs: { before: Run; after: Run };
   matched: Matched;
   fan: FanState;
   limitC: number | null;
@@ -111,6 +113,13 @@ interface Scene {
   work: readonly WorkWitness[];
   facts: { before: RunFacts; after: RunFacts };
   spread: CoreSpread | null;
+}
+
+/** The first seconds under load: there the contact shows. */
+function jump(s: Series, run: "before" | "after", chip: ChipId): NonNullable<Reason["seen"]> {
+  let to = s.on;
+  while (to < s.off && (s.timeS[to] ?? 0) < (s.timeS[s.on] ?? 0) + CONTACT_SHOWS_S) to++;
+  return { run, chip, ...stretch(s, s.on, Math.min(s.off, to + 1)), word: `${run}: the jump` };
 }
 
 const signedK = (v: number): string => `${v >= 0.5 ? "+" : v <= -0.5 ? "\u2212" : ""}${Math.abs(Math.round(v))} K`;
@@ -165,7 +174,7 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
     // the larger graphics die usually has the lower figure: only a clear excess is said
     for (const [chip, own, other] of [["cpu", cpu, gpu], ["gpu", gpu, cpu]] as const) {
       const k = own * (matched.powerW[chip] ?? 0);
-      if (own > (chip === "cpu" ? 4.5 : 1.8) * other && k > 12) out.push({ code: "contact-far-above", level: "caution", message: `Contact of the ${chipName(chip)} stands far above the other chip's: ${own.toFixed(2)} against ${other.toFixed(2)} K/W.` });
+      if (own > (chip === "cpu" ? 4.5 : 1.8) * other && k > 12) out.push({ code: "contact-far-above", level: "caution", message: `Contact of the ${chipName(chip)} stands far above the other chip's: ${own.toFixed(2)} against ${other.toFixed(2)} K/W.`, seen: jump(after, "after", chip) });
     }
   }
   if (spread) {
@@ -179,9 +188,9 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
     const contact = c.paths[0];
     const airflow = c.paths[1];
     if (contact.change.K >= 3 && contact.change.low > 0 && airflow.change.K <= -3 && airflow.change.high < 0) {
-      out.push({ code: "paths-disagree", level: "caution", message: `On the ${chipName(c.chip)} airflow got better while contact got worse: reopen and check the tightening order, pad heights and a forgotten pad film.` });
+      out.push({ code: "paths-disagree", level: "caution", message: `On the ${chipName(c.chip)} airflow got better while contact got worse: reopen and check the tightening order, pad heights and a forgotten pad film.`, seen: jump(after, "after", c.chip) });
     } else if (contact.change.K <= -3 && contact.change.high < 0 && airflow.change.K >= 3 && airflow.change.low > 0) {
-      out.push({ code: "paths-disagree", level: "caution", message: `On the ${chipName(c.chip)} contact got better while airflow got worse: look for a cable in the outlet, a tape left off, a blower not seated.` });
+      out.push({ code: "paths-disagree", level: "caution", message: `On the ${chipName(c.chip)} contact got better while airflow got worse: look for a cable in the outlet, a tape left off, a blower not seated.`, seen: { run: "after", chip: c.chip, ...stretch(after, ...lateRows(after)), word: "after: the climb" } });
     }
   }
   return out;
@@ -202,7 +211,7 @@ function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
       const idleLoad = c.load ? median(c.load.slice(0, s.on)) : NaN;
       if (idleLoad > 15) out.push({ code: "background-load", level: "caution", message: `Something else ran on the ${chipName(c.chip)} in the idle of the run ${name}.`, figure: `${Math.round(idleLoad)} %`, seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} at work in idle` } });
     }
-    if (s.on < 5) out.push({ code: "no-idle", level: "caution", message: `The run ${name} has no idle before the load: its start is guessed.` });
+    if (s.on < 5) out.push({ code: "no-idle", level: "caution", message: `The run ${name} has no idle before the load: its start is guessed.`, seen: { run: name, chip: null, ...stretch(s, 0, Math.max(1, s.on)), word: `${name} starts hot` } });
   }
   return out;
 }

@@ -183,4 +183,17 @@ describe("findings are drawn where they were seen", () => {
     expect(seen?.run).toBe("before");
     expect(seen?.toS).toBeLessThanOrEqual(0);
   });
+  it("a run without idle is marked at its start", () => {
+    const { verdict } = judged({ before: { clog: 2 }, recipeBefore: { idleS: 0 } });
+    const seen = verdict.reasons.find((r) => r.code === "no-idle")?.seen;
+    expect(seen).toMatchObject({ run: "before", chip: null });
+    expect(Math.abs(seen?.fromS ?? 99)).toBeLessThan(10);
+  });
+  it("paths that disagree are marked where the worse one shows", () => {
+    const { verdict } = judged({ before: { clog: 3.4 }, after: { contact: { cpu: 2.4 } } });
+    const seen = verdict.reasons.find((r) => r.code === "paths-disagree")?.seen;
+    expect(seen).toMatchObject({ run: "after", chip: "cpu", fromS: 0 });
+    expect(seen?.toS).toBeGreaterThan(10);
+    expect(seen?.toS).toBeLessThan(30);
+  });
 });

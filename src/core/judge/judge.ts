@@ -39,7 +39,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   const blocks = blockingReasons(series.before, series.after, chips, work, fan);
   const verdicts = chips.map((c) => chipVerdict(c, series, matched, work, limitC, thresholdK, blocks));
   const spread = coreSpread(before.run, after.run, { before: lateSpan(series.before), after: lateSpan(series.after) });
-  const found = shapeFindings({ ...series, runs: { before: before.run, after: after.run }, matched, fan, limitC, chips, paths: verdicts, work, facts, spread });
+  const found = shapeFindings({ ...series, matched, fan, limitC, chips, paths: verdicts, work, facts, spread });
   const lead = leadChip(verdicts);
   const word = wordOf(verdicts, lead, thresholdK, blocks);
   const reasons = [...blocks, ...found, ...(blocks.length ? [] : airStillHigh(verdicts, matched, good))];

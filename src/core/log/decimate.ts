@@ -15,6 +15,16 @@ export function shapeIn(timeS: ArrayLike<number>, values: ArrayLike<number>): [x
   return points.map((p) => [hundredths((p.t - start) / span), hundredths(((p.min + p.max) / 2 - low) / height)]);
 }
 
+/** The same shape over rows instead of times, for a column whose run is not known yet. */
+export function shapeOfRows(values: ArrayLike<number>): [x: number, y: number][] {
+  const stride = Math.max(1, Math.floor(values.length / 8000));
+  const n = Math.floor(values.length / stride);
+  const rows = new Float64Array(n);
+  const own = new Float64Array(n);
+  for (let i = 0; i < n; i++) [rows[i], own[i]] = [i, values[i * stride] ?? NaN];
+  return shapeIn(rows, own);
+}
+
 /** One bucket of a decimated curve: the time of its middle and the lowest and highest reading within. */
 export interface CurvePoint {
   t: number;

@@ -12,10 +12,13 @@ export function temperatureEvidence(values: ArrayLike<number>, chip: ArrayLike<n
 
 /** Rise from the lowest to the late readings, and how many rows after its start half of it was reached. */
 function climb(values: ArrayLike<number>): { riseK: number; half: number } | null {
-  const known = Array.from(values).filter((v) => Number.isFinite(v));
+  const stride = Math.max(1, Math.floor(values.length / 20_000));
+  const known: number[] = [];
+  for (let i = 0; i < values.length; i += stride) if (Number.isFinite(values[i])) known.push(values[i] ?? 0);
   if (known.length < 10) return null;
-  const low = [...known].sort((a, b) => a - b)[Math.floor(known.length * 0.05)] ?? 0;
-  const high = [...known].sort((a, b) => a - b)[Math.floor(known.length * 0.9)] ?? 0;
+  const sorted = [...known].sort((a, b) => a - b);
+  const low = sorted[Math.floor(known.length * 0.05)] ?? 0;
+  const high = sorted[Math.floor(known.length * 0.9)] ?? 0;
   const start = known.findIndex((v) => v > low + 0.1 * (high - low));
   const half = known.findIndex((v, i) => i >= start && v > low + 0.5 * (high - low));
   return { riseK: high - low, half: Math.max(1, half - start) };

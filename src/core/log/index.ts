@@ -1,6 +1,6 @@
 export { doubtsOf, type OtherRun } from "./belongs";
 export { curvesOf, labelOf, type Curve, type RunCurves } from "./curves";
-export { decimate, roundPoints, shapeIn, type CurvePoint } from "./decimate";
+export { decimate, roundPoints, shapeIn, shapeOfRows, type CurvePoint } from "./decimate";
 export { temperatureEvidence } from "./evidence";
 export { findPhases, type FoundPhases, type Phases } from "./phases";
 export { logProblem, type LogWarning } from "./problems";

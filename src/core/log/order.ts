@@ -23,7 +23,7 @@ const DAY = 86400;
 export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm): OrderedRows {
   const tally = new WarningTally();
   const scale = form.kind === "number" ? form.scale : 1;
-  const t = Float64Array.from(raw, (v) => v * scale);
+  const t = raw.map((v) => v * scale);
   const isClock = form.kind !== "number" || form.epoch;
   if (form.kind === "clock") unwrapMidnight(t, lines, tally);
   if (isClock) undoClockChange(t, lines, tally);
@@ -33,8 +33,7 @@ export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm)
   const spread = settleDuplicates(t, index, lines, tally);
   const first = spread.timeS[0] ?? 0;
   const timeS = spread.timeS.map((v) => v - first);
-  const steps = Float64Array.from({ length: Math.max(0, timeS.length - 1) }, (_, i) => (timeS[i + 1] ?? 0) - (timeS[i] ?? 0)).sort();
-  const stepS = steps.length ? (steps[steps.length >> 1] ?? 0) : 0;
+  const stepS = medianStep(timeS);
   const gaps: { atS: number; lengthS: number }[] = [];
   for (let i = 1; i < timeS.length; i++) {
     const lengthS = (timeS[i] ?? 0) - (timeS[i - 1] ?? 0);
@@ -45,6 +44,15 @@ export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm)
   }
   const startMs = form.kind === "iso" || (form.kind === "number" && form.epoch) ? first * 1000 : null;
   return { index: spread.index, timeS, stepS, startMs, gaps, warnings: tally.list() };
+}
+
+/** Median step, over every row of a short log and over evenly spread rows of a very long one. */
+function medianStep(timeS: Float64Array): number {
+  const stride = Math.max(1, Math.floor(timeS.length / 100_000));
+  const steps = new Float64Array(Math.floor(Math.max(0, timeS.length - 1) / stride));
+  for (let i = 0; i < steps.length; i++) steps[i] = (timeS[i * stride + 1] ?? 0) - (timeS[i * stride] ?? 0);
+  steps.sort();
+  return steps[steps.length >> 1] ?? 0;
 }
 
 function unwrapMidnight(t: Float64Array, lines: Uint32Array, tally: WarningTally): void {
@@ -75,16 +83,17 @@ function undoClockChange(t: Float64Array, lines: Uint32Array, tally: WarningTall
 
 /** Leaves out single rows whose time stands apart while their neighbours follow each other. */
 function dropLoneJumps(t: Float64Array, lines: Uint32Array, tally: WarningTally): Uint32Array {
-  const keep: number[] = [];
+  const keep = new Uint32Array(t.length);
+  let kept = 0;
   for (let i = 0; i < t.length; i++) {
-    const before = keep.length ? (t[keep[keep.length - 1] ?? 0] ?? 0) : -Infinity;
+    const before = kept ? (t[keep[kept - 1] ?? 0] ?? 0) : -Infinity;
     const now = t[i] ?? 0;
     const next = t[i + 1] ?? Infinity;
     const backOrFar = (now < before && next >= before) || (Number.isFinite(next) && now > next && now - before > 120 && next - before < 120 && next >= before);
     if (backOrFar && Math.abs(now - before) > 30) tally.add("lone", lines[i] ?? 0, (n) => `${n} ${n === 1 ? "row with a time that does not fit" : "rows with times that do not fit"} left out.`);
-    else keep.push(i);
+    else keep[kept++] = i;
   }
-  return Uint32Array.from(keep);
+  return keep.subarray(0, kept);
 }
 
 /** Where time starts again (more than a minute back for good), only the longest stretch is one run. */
@@ -124,7 +133,8 @@ function sortNearby(t: Float64Array, index: Uint32Array, lines: Uint32Array, tal
 function settleDuplicates(t: Float64Array, index: Uint32Array, lines: Uint32Array, tally: WarningTally): { index: Uint32Array; timeS: Float64Array } {
   let doubles = 0;
   for (let k = 1; k < index.length; k++) if ((t[index[k] ?? 0] ?? 0) === (t[index[k - 1] ?? 0] ?? 0)) doubles++;
-  const timeS = Float64Array.from(index, (i) => t[i] ?? 0);
+  const timeS = new Float64Array(index.length);
+  for (let k = 0; k < timeS.length; k++) timeS[k] = t[index[k] ?? 0] ?? 0;
   if (doubles === 0 || timeS[0] === timeS[timeS.length - 1]) return { index, timeS };
   if (doubles > 0.25 * index.length) {
     for (let k = 0; k < timeS.length; ) {
