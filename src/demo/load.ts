@@ -7,7 +7,9 @@ import { renderLog, simulate, type RigMachine } from "../core/rig";
 import { closeJob, addJob } from "../data/jobs";
 import { addMachine, listMachines, setDue } from "../data/machines";
 import { addRun, type RunKind } from "../data/runs";
+import { addLayout, addRevision, giveRevision } from "../data/layouts";
 import { judgeJob } from "../server/verdicts";
+import { demoLayouts } from "./layouts";
 import { demoLog, lanternRow, type DemoRun } from "./scenario";
 
 const usual: RunConditions = { roomStartC: null, roomEndC: null, supply: "mains", adapterW: 180, powerMode: "Performance", graphicsMode: "", surface: "Hard table", lid: "open", recipe: "All cores and graphics, 15 min", fanPolicy: "Automatic" };
@@ -22,10 +24,13 @@ export function demoText(rig: RigMachine, run: DemoRun): string {
 export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
   if ((await listMachines(db)).length > 0) return false;
   const daysFrom = (days: number, hour = 10) => new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate() + days, hour)).toISOString();
+  const drawings = await loadLayouts(db, daysFrom(-220, 9));
   for (const job of lanternRow) {
     const opened = daysFrom(-job.openedDaysAgo, 9);
     const machineId = await addMachine(db, job.machine, opened);
     const jobId = await addJob(db, machineId, job.complaint, opened);
+    const drawn = drawings.get(`${job.machine.model}|${job.machine.variant}`);
+    if (drawn !== undefined && job.before) await giveRevision(db, jobId, drawn);
     for (const kind of ["before", "after"] as const) {
       const run = job[kind];
       if (run) await storeDemoRun(db, jobId, kind, job.rig, run, daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14));
@@ -35,6 +40,16 @@ export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
     if (job.dueInDays !== null) await setDue(db, machineId, daysFrom(job.dueInDays).slice(0, 10), job.dueWhy);
   }
   return true;
+}
+
+/** The layouts of the scenario, kept as first revisions; ids by model and variant. */
+async function loadLayouts(db: Knex, at: string): Promise<Map<string, number>> {
+  const out = new Map<string, number>();
+  for (const document of demoLayouts()) {
+    const layoutId = await addLayout(db, { model: document.model, variant: document.variant, forkedFrom: null }, at);
+    out.set(`${document.model}|${document.variant}`, await addRevision(db, { layoutId, basedOn: null, document, keptAt: at }, at));
+  }
+  return out;
 }
 
 async function storeDemoRun(db: Knex, jobId: number, kind: RunKind, rig: RigMachine, demo: DemoRun, at: string): Promise<void> {

@@ -13,9 +13,12 @@ export const serverProblem = {
   badFields: (fields: FieldErrors): Problem => ({ code: "bad-fields", message: Object.values(fields)[0] ?? "The form is not complete.", action: "Correct it and send again.", fields }),
   badPhases: (): Problem => ({ code: "bad-phases", message: "The load must end after it starts, inside the log.", action: "Move the bounds of the load." }),
   badColumn: (heading: string): Problem => ({ code: "bad-column", message: "A column cannot be that.", action: "Choose from the list.", column: heading }),
+  noLayout: (): Problem => ({ code: "layout-not-found", message: "There is no drawing here yet.", action: "Start one, or take the last one of this model." }),
+  layoutKept: (number: number): Problem => ({ code: "layout-kept", message: `Revision ${number} was kept meanwhile and stands as it is.`, action: "Start a new revision; what you drew is still here." }),
+  variantTaken: (model: string, variant: string): Problem => ({ code: "variant-taken", message: `There is a layout of ${model} ${variant || "without a variant name"} already.`, action: "Give the variant another name.", fields: { variant: "There is a layout of this variant already." } }),
   roomFirst: (): Problem => ({ code: "runs-missing", message: "There is no verdict before both runs are in.", action: "Add the missing run." }),
 } as const;
 
-const STATUS: Record<string, number> = { "job-not-found": 404, "machine-not-found": 404, "run-not-found": 404, "tag-taken": 409, "job-closed": 409, "same-log": 409, "swapped-logs": 409, "name-says-other": 409, "log-too-large": 413 };
+const STATUS: Record<string, number> = { "job-not-found": 404, "machine-not-found": 404, "run-not-found": 404, "layout-not-found": 404, "layout-kept": 409, "variant-taken": 409, "tag-taken": 409, "job-closed": 409, "same-log": 409, "swapped-logs": 409, "name-says-other": 409, "log-too-large": 413 };
 
 export const statusOf = (p: Problem): number => STATUS[p.code] ?? 422;

@@ -2,6 +2,8 @@ import type { Result } from "../core/result";
 import { statusOf } from "./problems";
 
 const BODY_LIMIT = 256 * 1024;
+/** A drawing of 2,000 parts stays well under this. */
+export const LAYOUT_LIMIT = 4e6;
 
 /** A use case's result as an HTTP answer; problems carry their status and no trace of the inside. */
 export function respond(result: Result<unknown>): Response {
@@ -26,9 +28,9 @@ export async function handle(request: Request, act: () => Promise<Response>): Pr
 }
 
 /** The JSON body of a request within limits; undefined when it is no JSON. */
-export async function jsonBody(request: Request): Promise<unknown> {
+export async function jsonBody(request: Request, limit = BODY_LIMIT): Promise<unknown> {
   const text = await request.text();
-  if (text.length > BODY_LIMIT) return undefined;
+  if (text.length > limit) return undefined;
   try {
     return JSON.parse(text) as unknown;
   } catch {

@@ -29,7 +29,7 @@ export function benchItem(machine: Machine, job: { id: number; complaint: string
   return { ...base, waits: plainText(verdict.headline), note: `${decided ? `${verdictFact(verdict)} at matched conditions. ` : ""}${verdict.next[0]?.message ?? ""}`, button: "Verdict" };
 }
 
-const RANK: Record<StageName, number> = { after: 0, before: 1, verdict: 2 };
+const RANK: Record<StageName, number> = { after: 0, map: 0, before: 1, verdict: 2 };
 
 /** Those that need hands first. */
 export const benchOrder = (a: BenchItem, b: BenchItem): number => RANK[a.at] - RANK[b.at];

@@ -3,7 +3,7 @@ import { dueByEnvironment } from "../upkeep";
 import { benchItem, benchOrder, runFact, stageAt, stagesOf, type Machine } from "./index";
 
 const machine = { id: 1, tag: "LR-1", model: "Wrenfell 14", place: "Box office" } as Machine;
-const none = { before: "", after: "", verdict: "" };
+const none = { before: "", map: "", after: "", verdict: "" };
 
 describe("stages follow from what a job holds", () => {
   it("the job waits at the first thing that is missing", () => {
@@ -13,8 +13,8 @@ describe("stages follow from what a job holds", () => {
     expect(stageAt({ before: false, after: true })).toBe("before");
   });
   it("what lies behind is done, what lies ahead is to come", () => {
-    expect(stagesOf("after", false, none).map((s) => s.state)).toEqual(["done", "here", "to come"]);
-    expect(stagesOf("verdict", true, none).map((s) => s.state)).toEqual(["done", "done", "done"]);
+    expect(stagesOf("after", false, none, false).map((s) => s.state)).toEqual(["done", "open", "here", "to come"]);
+    expect(stagesOf("verdict", true, none, true).map((s) => s.state)).toEqual(["done", "done", "done", "done"]);
   });
   it("a run keeps one short fact", () => {
     expect(runFact(96.6, 97)).toBe("97 °C, at the limit");

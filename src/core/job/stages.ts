@@ -1,24 +1,26 @@
 import { chipName, type Verdict } from "../judge";
 
-export type StageName = "before" | "after" | "verdict";
-export const STAGES: readonly StageName[] = ["before", "after", "verdict"];
+export type StageName = "before" | "map" | "after" | "verdict";
+export const STAGES: readonly StageName[] = ["before", "map", "after", "verdict"];
 
-const TITLES: Record<StageName, string> = { before: "Run before", after: "Run after", verdict: "Verdict" };
+const TITLES: Record<StageName, string> = { before: "Run before", map: "Map", after: "Run after", verdict: "Verdict" };
 
 export interface StageView {
   name: StageName;
   title: string;
   /** One short fact the rail keeps. */
   fact: string;
-  state: "done" | "here" | "to come";
+  /** "open" can be gone into at any time and holds nothing yet. */
+  state: "done" | "here" | "open" | "to come";
 }
 
-/** The stage a job waits at, from what it holds. */
+/** The stage a job waits at, from what it holds. The map is never waited for: it can be drawn at any time. */
 export const stageAt = (has: { before: boolean; after: boolean }): StageName => (!has.before ? "before" : !has.after ? "after" : "verdict");
 
-/** The stages of a job with their states, derived from the stage it waits at. */
-export function stagesOf(at: StageName, closed: boolean, facts: Record<StageName, string>): StageView[] {
+/** The stages of a job with their states, derived from the stage it waits at and whether its map is drawn. */
+export function stagesOf(at: StageName, closed: boolean, facts: Record<StageName, string>, mapped: boolean): StageView[] {
   return STAGES.map((name) => {
+    if (name === "map") return { name, title: TITLES[name], fact: facts[name], state: mapped ? "done" : "open" };
     const behind = STAGES.indexOf(name) - STAGES.indexOf(at);
     return { name, title: TITLES[name], fact: facts[name], state: behind < 0 || (behind === 0 && closed) ? "done" : behind === 0 ? "here" : "to come" };
   });

@@ -3,6 +3,7 @@ import { database } from "../../data/connection";
 import { findJob, type Job } from "../../data/jobs";
 import { findMachine } from "../../data/machines";
 import { loadChannel, runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
+import { revisionOfJob } from "../../data/layouts";
 import { latestVerdict, type VerdictRecord } from "../../data/verdicts";
 
 export interface JobView {
@@ -25,7 +26,9 @@ export async function jobView(id: number): Promise<JobView | null> {
   const at = stageAt({ before: Boolean(runs.before), after: Boolean(runs.after) });
   const verdict = at === "verdict" ? await latestVerdict(db, id) : null;
   const fact = async (r: RunRecord | undefined) => (r ? runFact(await peakOf(r), machine.limitC) : "");
-  const stages = stagesOf(at, job.closedAt !== null, { before: await fact(runs.before), after: await fact(runs.after), verdict: verdict ? verdictFact(verdict.result) : "" });
+  const revision = await revisionOfJob(db, id);
+  const drawn = revision?.document.parts.length ?? 0;
+  const stages = stagesOf(at, job.closedAt !== null, { map: drawn ? `${drawn} parts` : "", before: await fact(runs.before), after: await fact(runs.after), verdict: verdict ? verdictFact(verdict.result) : "" }, drawn > 0);
   return { job, machine, runs, verdict, stages, at };
 }
 

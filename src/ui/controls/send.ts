@@ -5,7 +5,7 @@ export type Sent<T> = Result<T>;
 const unreachable: Problem = { code: "unreachable", message: "Ovrant's server did not answer.", action: "What you entered is still here; check that it runs and send again." };
 
 /** Sends JSON to the server and gives back its answer or its problem; never throws. */
-export async function send<T>(method: "POST" | "PATCH", url: string, body: unknown): Promise<Sent<T>> {
+export async function send<T>(method: "POST" | "PATCH" | "PUT" | "DELETE", url: string, body: unknown): Promise<Sent<T>> {
   try {
     const response = await fetch(url, { method, headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
     return (await response.json()) as Sent<T>;

@@ -8,8 +8,8 @@ const TOP = 44;
 /** The stages of a job along a heat pipe: copper as far as the job has come, a cold plate at the stage shown. */
 export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageView[]; shown: string }) {
   const height = TOP + (stages.length - 1) * STEP + 60;
-  const come = stages.filter((s) => s.state !== "to come").length;
-  const copperTo = TOP + (come - 1) * STEP;
+  const come = stages.findLastIndex((s) => s.state === "done" || s.state === "here");
+  const copperTo = TOP + come * STEP;
   return (
     <nav aria-label="Stages of the job" className="relative w-[60px] shrink-0 border-r-[1.5px] border-line bg-plane xl:w-[166px]">
       <svg aria-hidden width={60} height={height} className="absolute top-0 left-0">
@@ -39,7 +39,7 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
           }
           return (
             <g key={s.name}>
-              <circle cx={26} cy={y} r={9} fill={s.state === "done" ? "#fff" : "var(--sheet)"} stroke={s.state === "to come" ? "var(--ink-3)" : "var(--d-ink)"} strokeWidth={2} />
+              <circle cx={26} cy={y} r={9} fill={s.state === "done" ? "#fff" : "var(--sheet)"} stroke={s.state === "to come" || s.state === "open" ? "var(--ink-3)" : "var(--d-ink)"} strokeWidth={2} />
               {s.state === "done" ? <path d={`M21.8 ${y + 0.4}l3 3 5.4-6.2`} fill="none" stroke="#16211F" strokeWidth={2.2} /> : null}
             </g>
           );
@@ -49,7 +49,7 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
         {stages.map((s, i) => {
           const words = (
             <>
-              <span className={`block text-[16.5px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" ? "text-ink-2" : "font-[480]"}`}>{s.title}</span>
+              <span className={`block text-[16.5px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" || s.state === "open" ? "text-ink-2" : "font-[480]"}`}>{s.title}</span>
               <span className="block text-[13.5px] leading-[17px] text-ink-2">{s.fact || "\u00a0"}</span>
             </>
           );

@@ -1,0 +1,8 @@
+import { layoutSchema } from "@/core/underside";
+
+export const dynamic = "force-static";
+
+/** The published schema of layout files. */
+export function GET(): Response {
+  return Response.json(layoutSchema(), { headers: { "content-type": "application/schema+json" } });
+}

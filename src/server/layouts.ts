@@ -1,0 +1,126 @@
+import { changesBetween, emptyLayout, layoutFrom, parseLayout, readSvg, type Layout } from "../core/underside";
+import { bad, good, type Result } from "../core/result";
+import { database } from "../data/connection";
+import { addLayout, addRevision, findLayout, findRevision, keepRevision, layoutFor, newestKept, revisionOfJob, saveRevision, giveRevision, type RevisionRecord } from "../data/layouts";
+import { findJob } from "../data/jobs";
+import { findMachine } from "../data/machines";
+import { check } from "../input/check";
+import { ForkLayoutInput, KeepLayoutInput, SaveLayoutInput, StartLayoutInput } from "../input/layout";
+import { serverProblem } from "./problems";
+
+/** Size of a base by its form, mm. */
+const BASES: Record<string, [number, number]> = { thirteen: [300, 212], fourteen: [322, 224], fifteen: [356, 246], seventeen: [398, 272] };
+
+/** Gives a job its drawing: the last one of its model, an empty sheet, or an open revision to draw on. */
+export async function startLayout(jobId: number, body: unknown): Promise<Result<{ revisionId: number }>> {
+  const checked = check(StartLayoutInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const db = await database();
+  const job = await findJob(db, jobId);
+  const machine = job && (await findMachine(db, job.machineId));
+  if (!job || !machine) return bad(serverProblem.noJob());
+  if (job.closedAt) return bad(serverProblem.jobClosed());
+  const now = new Date().toISOString();
+  return db.transaction(async (tx) => {
+    const own = await revisionOfJob(tx, jobId);
+    if (own && !own.keptAt) return good({ revisionId: own.id });
+    const layout = await layoutFor(tx, machine.model, machine.variant);
+    const last = own ?? (layout && (await newestKept(tx, layout.id)));
+    if (checked.value.from === "last") {
+      if (!last) return bad(serverProblem.noLayout());
+      await giveRevision(tx, jobId, last.id);
+      return good({ revisionId: last.id });
+    }
+    const layoutId = layout?.id ?? (await addLayout(tx, { model: machine.model, variant: machine.variant, forkedFrom: null }, now));
+    const [w, d] = BASES[machine.form] ?? [356, 246];
+    const document = checked.value.from === "edit" && last ? last.document : emptyLayout(machine.model, machine.variant, w, d);
+    const revisionId = await addRevision(tx, { layoutId, basedOn: checked.value.from === "edit" ? (last?.id ?? null) : null, document }, now);
+    await giveRevision(tx, jobId, revisionId);
+    return good({ revisionId });
+  });
+}
+
+export type SaveOutcome = { saved: true; version: number } | { saved: false; theirs: { version: number; document: Layout; changes: string[] } };
+
+/** Saves an open revision. When another tab saved it since, nothing is lost: both drawings come back to choose from. */
+export async function saveLayout(revisionId: number, body: unknown): Promise<Result<SaveOutcome>> {
+  const checked = check(SaveLayoutInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const layout = layoutFrom(checked.value.document);
+  if (!layout.ok) return layout;
+  const db = await database();
+  return db.transaction(async (tx): Promise<Result<SaveOutcome>> => {
+    const { expects, overTheirs } = checked.value;
+    if (await saveRevision(tx, revisionId, expects, layout.value)) return good({ saved: true, version: expects + 1 });
+    const theirs = await findRevision(tx, revisionId);
+    if (!theirs) return bad(serverProblem.noLayout());
+    if (theirs.keptAt) return bad(serverProblem.layoutKept(theirs.number));
+    if (!overTheirs) return good({ saved: false, theirs: { version: theirs.version, document: theirs.document, changes: changesBetween(layout.value, theirs.document) } });
+    const now = new Date().toISOString();
+    await addRevision(tx, { layoutId: theirs.layoutId, basedOn: theirs.basedOn, document: theirs.document, note: "Set aside: drawn in another tab at the same time", keptAt: null }, now);
+    await saveRevision(tx, revisionId, theirs.version, layout.value);
+    return good({ saved: true, version: theirs.version + 1 });
+  });
+}
+
+/** Keeps an open revision: it stands, and later jobs of the model start from it. */
+export async function keepLayout(revisionId: number, body: unknown): Promise<Result<{ number: number }>> {
+  const checked = check(KeepLayoutInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const db = await database();
+  const revision = await findRevision(db, revisionId);
+  if (!revision) return bad(serverProblem.noLayout());
+  await keepRevision(db, revisionId, checked.value.note, new Date().toISOString());
+  return good({ number: revision.number });
+}
+
+/** A layout of another variant that starts as a copy of a revision. */
+export async function forkLayout(revisionId: number, body: unknown): Promise<Result<{ layoutId: number }>> {
+  const checked = check(ForkLayoutInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const db = await database();
+  const from = await findRevision(db, revisionId);
+  const layout = from && (await findLayout(db, from.layoutId));
+  if (!from || !layout) return bad(serverProblem.noLayout());
+  const { variant } = checked.value;
+  if (await layoutFor(db, layout.model, variant)) return bad(serverProblem.variantTaken(layout.model, variant));
+  const now = new Date().toISOString();
+  return db.transaction(async (tx) => {
+    const layoutId = await addLayout(tx, { model: layout.model, variant, forkedFrom: from.id }, now);
+    await addRevision(tx, { layoutId, basedOn: from.id, document: { ...from.document, variant }, note: `Forked from ${layout.variant || "the plain variant"}, revision ${from.number}`, keptAt: now }, now);
+    return good({ layoutId });
+  });
+}
+
+/** Takes a JSON or SVG file into the open revision of a job. Our own files replace the drawing; foreign shapes join it as sketches. */
+export async function importLayout(jobId: number, text: string): Promise<Result<{ document: Layout; leftOut: string[]; own: boolean }>> {
+  const db = await database();
+  const revision = await revisionOfJob(db, jobId);
+  if (!revision) return bad(serverProblem.noLayout());
+  if (!/^\s*(\ufeff)?\s*</.test(text)) {
+    const layout = parseLayout(text);
+    return layout.ok ? good({ document: { ...layout.value, model: revision.document.model, variant: revision.document.variant }, leftOut: [], own: true }) : layout;
+  }
+  const read = readSvg(text);
+  if (!read.ok) return read;
+  if (read.value.own) return good({ document: { ...read.value.layout, model: revision.document.model, variant: revision.document.variant }, leftOut: [], own: true });
+  const taken = new Set(revision.document.parts.map((p) => p.id));
+  let k = 1;
+  const sketches = read.value.sketches.map((s) => {
+    while (taken.has(`s${k}`)) k++;
+    taken.add(`s${k}`);
+    return { ...s, id: `s${k}` };
+  });
+  return good({ document: { ...revision.document, parts: [...revision.document.parts, ...sketches] }, leftOut: read.value.leftOut, own: false });
+}
+
+/** The drawing that stands for a machine: its newest job's, else the last kept one of its model and variant. */
+export async function layoutOfMachine(machine: { model: string; variant: string }, jobIds: readonly number[]): Promise<RevisionRecord | null> {
+  const db = await database();
+  for (const id of jobIds) {
+    const own = await revisionOfJob(db, id);
+    if (own) return own;
+  }
+  const layout = await layoutFor(db, machine.model, machine.variant);
+  return layout && newestKept(db, layout.id);
+}

@@ -1,0 +1,193 @@
+"use client";
+import { Pencil } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import { boundsOfPart, centreLine, centreOf, checksOf, CoolingMap, hits, mapSentence, seenFromAbove, type HeatPipe, type Layout, type Part } from "@/core/underside";
+import { Button, KeyCap } from "@/ui/controls/Button";
+import { useKeys } from "@/ui/controls/keys";
+import { send } from "@/ui/controls/send";
+import { useSize } from "@/ui/controls/size";
+import { stagePath } from "@/ui/steps/paths";
+import { Defs, Drawing } from "@/ui/underside/Drawing";
+import { Chevrons, Chosen, Hidden } from "@/ui/underside/Marks";
+import { Rulers } from "@/ui/underside/Rulers";
+import { Tags } from "@/ui/underside/Tags";
+import { useView } from "@/ui/underside/useView";
+import { LensTabs } from "./LensTabs";
+import { MapWords } from "./MapWords";
+import { PartPanel } from "./PartPanel";
+import { inListOrder, PartsList } from "./PartsList";
+
+interface Props {
+  jobId: number;
+  layout: Layout;
+  revision: { number: number; open: boolean };
+  heat: boolean;
+  closed: boolean;
+}
+
+const COOLING = ["blower", "fins", "pipe", "chamber", "plate", "spreader", "pad"];
+
+/** The map lens: the drawing to look at and ask, its sentence, what does not add up, and the part in hand. */
+export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
+  const router = useRouter();
+  const [picked, setPicked] = useState<string | null>(null);
+  const [above, setAbove] = useState(false);
+  const [ref, size] = useSize<HTMLDivElement>({ width: 800, height: 540 });
+  const view = useView(layout.base, size, ref);
+  const map = useMemo(() => new CoolingMap(layout), [layout]);
+  const checks = useMemo(() => checksOf(map), [map]);
+  const shown = useMemo(() => (above ? seenFromAbove(layout) : layout), [above, layout]);
+  const part = picked ? map.part(picked) : undefined;
+  const shownPart = picked ? shown.parts.find((p) => p.id === picked) : undefined;
+  const cooling = useMemo(() => inListOrder(layout.parts.filter((p) => COOLING.includes(p.kind))), [layout]);
+  const at = cooling.findIndex((p) => p.id === picked);
+  const next = cooling[(at + 1) % Math.max(1, cooling.length)];
+  const selected = useMemo(() => new Set(picked ? [picked] : []), [picked]);
+
+  const pick = (id: string | null) => {
+    setPicked(id);
+    const p = id ? shown.parts.find((x) => x.id === id) : undefined;
+    if (p) view.show(boundsOfPart(p));
+  };
+  const edit = async () => {
+    const sent = await send("POST", `/api/jobs/${jobId}/layout`, { from: "edit" });
+    if (sent.ok) {
+      router.push(`${stagePath(jobId, "map")}?edit=1`);
+      router.refresh();
+    }
+  };
+  const step = (dx: number, dy: number) => {
+    const from = shownPart ? centreOf(shownPart) : ([layout.base.widthMm / 2, layout.base.depthMm / 2] as const);
+    const better = shown.parts.filter((p) => p.id !== picked && COOLING.concat("chip", "screw").includes(p.kind)).flatMap((p) => {
+      const [x, y] = centreOf(p);
+      const along = (x - from[0]) * dx + (y - from[1]) * dy;
+      const aside = Math.abs((x - from[0]) * dy) + Math.abs((y - from[1]) * dx);
+      return along > 1 && along > aside * 0.6 ? [{ p, cost: along + 1.8 * aside }] : [];
+    }).sort((a, b) => a.cost - b.cost)[0];
+    if (better) pick(better.p.id);
+  };
+  const keys: Record<string, (() => void) | undefined> = {
+    n: next ? () => pick(next.id) : undefined, e: closed ? undefined : () => void edit(), Escape: () => pick(null), "+": () => view.zoom(1.25), "=": () => view.zoom(1.25), "-": () => view.zoom(0.8), "0": view.fit, a: () => setAbove((v) => !v),
+    ArrowLeft: () => step(-1, 0), ArrowRight: () => step(1, 0), ArrowUp: () => step(0, -1), ArrowDown: () => step(0, 1),
+  };
+  checks.slice(0, 9).forEach((c, i) => (keys[String(i + 1)] = () => pick(c.parts[0] ?? null)));
+  useKeys(keys);
+
+  const click = (e: React.MouseEvent) => {
+    const box = e.currentTarget.getBoundingClientRect();
+    const p = view.toSheet(e.clientX - box.left, e.clientY - box.top);
+    const found = hits(shown.parts.filter((x) => x.kind !== "board" && x.kind !== "sketch"), p.x, p.y, 14 / view.view.scale);
+    const again = found.findIndex((x) => x.id === picked);
+    pick(found[again >= 0 ? (again + 1) % found.length : 0]?.id ?? null);
+  };
+  const { scale, x, y } = view.view;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
+        <LensTabs
+          jobId={jobId}
+          shown="map"
+          heat={heat}
+          note={
+            <button type="button" onClick={() => setAbove(!above)} aria-pressed={above} className="min-h-11 rounded-[5px] px-2 hover:bg-plane">
+              {above ? "Seen from above: left and right swapped" : "Seen from below"}
+            </button>
+          }
+        />
+        <div ref={ref} className="relative min-h-[360px] flex-1 touch-none overflow-hidden">
+          <svg data-testid="underside" width={size.width} height={size.height} className="absolute inset-0 block cursor-pointer" role="img" aria-label={`Underside of ${layout.model} to scale, ${layout.parts.length} parts${above ? ", seen from above" : ", seen from below"}`} onClick={click}>
+            <Defs />
+            <g transform={`translate(${x} ${y}) scale(${scale})`}>
+              <Drawing layout={shown} />
+              <Hidden layout={shown} />
+              {shownPart ? <Chosen part={shownPart} scale={scale} /> : null}
+              {shownPart?.kind === "pipe" ? <Chevrons points={chevrons(map, shownPart, layout, above)} widthMm={shownPart.widthMm} /> : null}
+              <Tags parts={shown.parts} scale={scale} selected={selected} />
+            </g>
+            <Rulers view={view.view} width={size.width} height={size.height} />
+          </svg>
+        </div>
+        <div className="shrink-0 border-t-[1.5px] border-line px-5 pt-3 pb-4">
+          <h1 className="text-[20px] leading-[26px] font-[560]">
+            <MapWords words={mapSentence(map)} />
+          </h1>
+          <ul aria-label="What does not add up" className="mt-2 grid grid-cols-1 gap-2 md:grid-cols-2">
+            {checks.slice(0, 4).map((c, i) => (
+              <li key={c.code + c.parts.join()}>
+                <button type="button" onClick={() => pick(c.parts[0] ?? null)} className="flex min-h-11 w-full items-center gap-3 border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[16px] text-caution-ink">
+                  <span className="min-w-0 flex-1">{c.message}</span>
+                  <KeyCap>{i + 1}</KeyCap>
+                </button>
+              </li>
+            ))}
+          </ul>
+          {checks.length === 0 ? <p className="mt-1 text-[16px] text-ink-2">Every chip has its way to the air, every pad and screw has its place.</p> : null}
+          {checks.length > 4 ? <p className="mt-1 text-[15px] text-ink-2">And {checks.length - 4} more.</p> : null}
+        </div>
+      </div>
+      <aside className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-4 pb-4 lg:w-[280px] lg:border-l-[1.5px] xl:w-[306px] 2xl:w-[380px]">
+        <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Part in hand">
+          {part ? (
+            <PartPanel map={map} part={part} />
+          ) : (
+            <>
+              <h2 className="flex items-baseline justify-between px-2 text-[19px] font-[680]">
+                Parts as a list <span className="text-[15px] font-[450] text-ink-2">revision {revision.number}{revision.open ? ", open" : ""}</span>
+              </h2>
+              <PartsList parts={layout.parts} selected={selected} onSelect={(id) => pick(id)} />
+            </>
+          )}
+        </div>
+        <div className="mt-3 flex gap-2.5">
+          {closed ? null : (
+            <Button look="quiet" className="min-h-[56px] flex-1 px-3" onClick={() => void edit()}>
+              <Pencil aria-hidden size={18} /> {layout.parts.length ? "Edit" : "Draw"}
+            </Button>
+          )}
+          {next ? (
+            <Button look="main" className="min-h-[56px] flex-[1.4] px-3" keyCap="N" onClick={() => pick(next.id)}>
+              Next: {next.tag || "part"}
+            </Button>
+          ) : null}
+        </div>
+      </aside>
+    </div>
+  );
+}
+
+/** Places of chevrons on a pipe, pointing from where it takes heat to the fins at each of its ends. */
+function chevrons(map: CoolingMap, shown: HeatPipe, layout: Layout, above: boolean): { at: readonly [number, number]; deg: number }[] {
+  const own = layout.parts.find((p): p is HeatPipe => p.id === shown.id && p.kind === "pipe");
+  if (!own) return [];
+  const sources: Part[] = [...map.beside(own.id, "plate", "chamber", "pad"), ...map.beside(own.id, "chip")];
+  if (sources.length === 0) return [];
+  const middle = sources.reduce((s, p) => s + centreOf(p)[0], 0) / sources.length;
+  const centre = [above ? layout.base.widthMm - middle : middle, sources.reduce((s, p) => s + centreOf(p)[1], 0) / sources.length] as const;
+  const lines = centreLine(shown.points).filter((p) => p.kind === "line");
+  let best = 0;
+  let least = Infinity;
+  lines.forEach((l, i) => {
+    const t = Math.max(0, Math.min(1, ((centre[0] - l.from[0]) * (l.to[0] - l.from[0]) + (centre[1] - l.from[1]) * (l.to[1] - l.from[1])) / (Math.hypot(l.to[0] - l.from[0], l.to[1] - l.from[1]) ** 2 || 1)));
+    const d = Math.hypot(l.from[0] + t * (l.to[0] - l.from[0]) - centre[0], l.from[1] + t * (l.to[1] - l.from[1]) - centre[1]);
+    if (d < least) [least, best] = [d, i];
+  });
+  return lines.flatMap((l, i) => {
+    const length = Math.hypot(l.to[0] - l.from[0], l.to[1] - l.from[1]);
+    const deg = (Math.atan2(l.to[1] - l.from[1], l.to[0] - l.from[0]) * 180) / Math.PI;
+    const n = Math.floor(length / 17);
+    return Array.from({ length: n }, (_, k) => (k + 0.5) / n).flatMap((t) => {
+      const back = i < best || (i === best && t < 0.5);
+      const ends = back ? map.beside(own.id, "fins").some((f) => near(f, shown.points[0], layout, above)) : map.beside(own.id, "fins").some((f) => near(f, shown.points[shown.points.length - 1], layout, above));
+      const flip = ends ? back : !back;
+      return [{ at: [l.from[0] + t * (l.to[0] - l.from[0]), l.from[1] + t * (l.to[1] - l.from[1])] as const, deg: flip ? deg + 180 : deg }];
+    });
+  });
+}
+
+function near(f: Part, p: { xMm: number; yMm: number } | undefined, layout: Layout, above: boolean): boolean {
+  if (!p) return false;
+  const b = boundsOfPart(f);
+  const x = above ? layout.base.widthMm - p.xMm : p.xMm;
+  return x > b.left - 6 && x < b.right + 6 && p.yMm > b.top - 6 && p.yMm < b.bottom + 6;
+}

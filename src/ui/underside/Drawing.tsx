@@ -1,0 +1,43 @@
+import { memo } from "react";
+import { drawBase, drawingDefs, KINDS, type Layer, type Layout, type Part } from "@/core/underside";
+import { PartShape } from "./PartShape";
+
+export const byLevel = (parts: readonly Part[]): Part[] => [...parts].sort((a, b) => KINDS[a.kind].level - KINDS[b.kind].level);
+
+const Base = memo(function Base({ base }: { base: Layout["base"] }) {
+  return <g dangerouslySetInnerHTML={{ __html: drawBase(base) }} />;
+});
+
+/** Gradients and patterns; once per svg. */
+export const Defs = memo(function Defs() {
+  return <g dangerouslySetInnerHTML={{ __html: drawingDefs() }} />;
+});
+
+interface Props {
+  layout: Layout;
+  hidden?: ReadonlySet<Layer>;
+  /** Parts that recede, such as all but the metal in the heat lens. */
+  faint?: (p: Part) => boolean;
+  /** Parts that are drawn elsewhere, such as those under the hand. */
+  without?: ReadonlySet<string>;
+}
+
+/** Every part of a layout in its order from the case up. */
+export function Drawing({ layout, hidden, faint, without }: Props) {
+  return (
+    <>
+      <Base base={layout.base} />
+      {byLevel(layout.parts)
+        .filter((p) => !hidden?.has(KINDS[p.kind].layer) && !without?.has(p.id))
+        .map((p) =>
+          faint?.(p) ? (
+            <g key={p.id} opacity={0.42}>
+              <PartShape part={p} />
+            </g>
+          ) : (
+            <PartShape key={p.id} part={p} />
+          ),
+        )}
+    </>
+  );
+}

@@ -1,0 +1,7 @@
+import { memo } from "react";
+import { drawPart, type Part } from "@/core/underside";
+
+/** One part of the drawing. Its markup is made by the core from checked figures and escaped text only. */
+export const PartShape = memo(function PartShape({ part }: { part: Part }) {
+  return <g dangerouslySetInnerHTML={{ __html: drawPart(part) }} />;
+});
