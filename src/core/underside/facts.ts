@@ -37,7 +37,7 @@ export function partFacts(map: CoolingMap, p: Part): Fact[] {
       const load = pipeLoads(map).find((l) => l.pipe === p.id);
       const bend = tightestBend(p.points);
       return [
-        { label: "Takes heat from", value: names(from) }, { label: "Gives it to", value: names(fins) }, size(p.widthMm, p.heightMm, "Width × flattened to"), { label: "Length along the bends", value: lengthOf(p.points).toFixed(0), unit: "mm" },
+        { label: "Takes heat from", value: names(from) }, { label: "Gives it to", value: fins.length === 1 && fins[0] && map.beside(fins[0].id, "blower").length ? `${names(fins)}, blower ${names(map.beside(fins[0].id, "blower"))}` : names(fins) }, size(p.widthMm, p.heightMm, "Width × flattened to"), { label: "Length along the bends", value: lengthOf(p.points).toFixed(0), unit: "mm" },
         { label: "Tightest bend", value: bend === null ? "straight" : one(bend), unit: bend === null ? undefined : "mm" },
         ...(load ? [{ label: "Load, estimated", value: `${load.W.toFixed(0)} of ${load.usualW.toFixed(0)}`, unit: "W" }] : []), choice("Joined by", "joint"), choice("Kinks or dents", "damage"),
       ];

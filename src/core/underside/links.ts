@@ -46,7 +46,7 @@ function derived(parts: readonly Part[]): Link[] {
   const fins = parts.filter((p) => p.kind === "fins");
   const pads = parts.filter((p) => p.kind === "pad");
   for (const h of pipes) {
-    for (const s of spreads) add("pipe-on-plate", h, s, shared(h, s), 0.5 * h.widthMm * h.widthMm);
+    for (const s of spreads) add("pipe-on-plate", h, s, shared(h, s), (s.kind === "spreader" ? 2 : 0.5) * h.widthMm * h.widthMm);
     for (const f of fins) add("pipe-into-fins", h, f, shared(h, f), 0.5 * h.widthMm * h.widthMm);
   }
   for (const s of spreads) {

@@ -1,4 +1,5 @@
 import { linksOf, type Link } from "./links";
+import { corners, inside } from "./geometry";
 import type { Chip, HeatPipe, Layout, Part } from "./parts";
 
 /** The drawing with its links, ready to be asked. */
@@ -57,4 +58,12 @@ export class CoolingMap {
   screwsOf(part: Part) {
     return this.ofKind("screw").filter((s) => s.forWhat !== "" && s.forWhat === part.tag);
   }
+}
+
+/** The plate, chamber or spreader a screw at a point would hold: on it, or within reach of its arms (10 mm). Smaller ones first. */
+export function spreadAt(layout: Layout, xMm: number, yMm: number): Part | undefined {
+  return layout.parts
+    .filter((p) => p.kind === "plate" || p.kind === "chamber" || p.kind === "spreader")
+    .sort((a, b) => a.wMm * a.hMm - b.wMm * b.hMm)
+    .find((p) => inside(corners({ ...p, wMm: p.wMm + 20, hMm: p.hMm + 20 }), xMm, yMm));
 }
