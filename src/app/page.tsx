@@ -20,6 +20,9 @@ export default async function BenchPage() {
         <Link prefetch={false} href="/machines" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
           All machines
         </Link>
+        <Link prefetch={false} href="/layouts" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
+          Layouts
+        </Link>
         <LinkButton href="/machines/new" look="plain" keyCap="N">
           New intake
         </LinkButton>

@@ -1,6 +1,6 @@
 import sharp from "sharp";
 import { bad, good, type Result } from "../core/result";
-import { csvCell, drawingColours, layoutJson, layoutSvg, partsTable } from "../core/underside";
+import { csvCell, darkDrawingColours, drawingColours, layoutJson, layoutSvg, partsTable } from "../core/underside";
 import { database } from "../data/connection";
 import { findRevision } from "../data/layouts";
 import { serverProblem } from "./problems";
@@ -14,13 +14,13 @@ export interface OutFile {
 const PNG_PX_PER_MM = 5;
 
 /** A revision as SVG, JSON, PNG (5 px to the mm) or parts list (CSV). */
-export async function layoutFile(revisionId: number, form: string): Promise<Result<OutFile>> {
+export async function layoutFile(revisionId: number, form: string, dark = false): Promise<Result<OutFile>> {
   const revision = await findRevision(await database(), revisionId);
   if (!revision) return bad(serverProblem.noLayout());
   const { document } = revision;
   const name = `${document.model}-${document.variant || "plain"}-r${revision.number}`.replace(/[^\w.-]+/g, "_");
   const text = (ending: string, type: string, body: string): Result<OutFile> => good({ name: `${name}.${ending}`, type: `${type}; charset=utf-8`, bytes: Buffer.from(body, "utf8") });
-  if (form === "svg") return text("svg", "image/svg+xml", layoutSvg(document, drawingColours));
+  if (form === "svg") return text("svg", "image/svg+xml", layoutSvg(document, dark ? darkDrawingColours : drawingColours));
   if (form === "csv") return text("csv", "text/csv", `\ufeff${partsTable(document).map((r) => r.map(csvCell).join(",")).join("\r\n")}\r\n`);
   if (form === "png") {
     const bytes = await sharp(Buffer.from(layoutSvg(document, drawingColours)), { density: PNG_PX_PER_MM * 25.4, limitInputPixels: 40e6 }).flatten({ background: "#FBFCFB" }).png().toBuffer();

@@ -17,7 +17,7 @@ export interface MapCheck {
 export type CheckCode = "no-path-to-air" | "no-pad" | "pipe-ends-in-nothing" | "pipe-takes-nothing" | "blower-without-fins" | "fins-without-blower" | "stamp-twice" | "stamp-missing" | "screws-not-around" | "pads-unlike" | "pipe-over-capacity" | "cable-unrouted" | "battery-swollen";
 
 /** Watts a chip is taken to give off when nothing is known, by role; only for the load on pipes. */
-export const USUAL_W: Record<Chip["role"], number> = { cpu: 45, gpu: 60, memory: 1.5, regulator: 1.2, inductor: 0.4, chipset: 4, drive: 4, other: 1 };
+export const USUAL_W: Record<Chip["role"], number> = { cpu: 28, gpu: 50, memory: 1.5, regulator: 1.2, inductor: 0.4, chipset: 4, drive: 4, other: 1 };
 
 /**
  * Watts a pipe usually carries: with its width to the 1.5 and its flattened height, less a share for every right

@@ -11,6 +11,7 @@ export { conductances, estimatedKW, flows, solveNetwork, type ChipEstimateKW, ty
 export { overlapMm2 } from "./overlap";
 export { drawPart, drawingDefs } from "./draw/part";
 export { drawBase } from "./draw/case";
+export { centreLinePath } from "./draw/cooling";
 export { el as markup, escaped } from "./draw/markup";
 export { layoutFrom, layoutJson, parseLayout, MOST_PARTS } from "./codec/json";
 export { layoutSchema } from "./codec/schema";
@@ -21,6 +22,9 @@ export * from "./edit/transform";
 export { did, historyOf, redo, redoName, undo, undoName, type History } from "./edit/history";
 export { hits, snapBounds, snapLines, snapPoint, type Guide, type SnapLines } from "./edit/snap";
 export { changesBetween } from "./edit/diff";
-export { drawingColours } from "./draw/colours";
+export { darkDrawingColours, drawingColours } from "./draw/colours";
 export { partFacts, partRemark, partTitle, type Fact } from "./facts";
 export { placeLabels, type PlacedLabel } from "./labels";
+export { heatPicture, type HeatPicture, type MeasuredChip } from "./heat";
+export { bandAlong, chevronsOf, legsOf, walk, type Leg, type Step } from "./way";
+export { heatSentence, placeWords } from "./heatWords";

@@ -3,11 +3,15 @@ import { database } from "../../data/connection";
 import { listJobs } from "../../data/jobs";
 import type { Machine } from "../../core/job";
 import { findMachine, listMachines } from "../../data/machines";
+import type { Layout } from "../../core/underside";
+import { layoutOfMachine } from "../layouts";
 import { jobView, type JobView } from "./job";
 
 export interface MachineView {
   machine: Machine;
   jobs: (JobView & { sentence: string })[];
+  /** The drawing that stands for the machine; null while its model is not drawn. */
+  drawing: { number: number; document: Layout } | null;
 }
 
 /** A machine with its jobs and verdicts, newest first; null when there is none. */
@@ -20,7 +24,8 @@ export async function machineView(id: number): Promise<MachineView | null> {
     const view = await jobView(job.id);
     if (view) jobs.push({ ...view, sentence: view.verdict ? plainText(view.verdict.result.summary) : "" });
   }
-  return { machine, jobs };
+  const revision = await layoutOfMachine(machine, jobs.map((j) => j.job.id));
+  return { machine, jobs, drawing: revision && { number: revision.number, document: revision.document } };
 }
 
 /** Models seen so far, for the intake form. */

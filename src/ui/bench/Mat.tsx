@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { baseShape } from "@/ui/underside/base";
+import { DrawnOnBench, type SmallDrawing } from "@/ui/underside/DrawnOnBench";
 import { BaseOutline } from "@/ui/underside/BaseOutline";
 import type { BenchItem } from "@/core/job";
 import { stagePath } from "@/ui/steps/paths";
@@ -10,7 +11,7 @@ import { stagePath } from "@/ui/steps/paths";
 const PX_PER_MM = 0.74;
 
 /** The mat with the machines in real relative size, and below each what it waits for. */
-export function Mat({ items }: { items: BenchItem[] }) {
+export function Mat({ items }: { items: (BenchItem & { drawing: SmallDrawing | null })[] }) {
   const router = useRouter();
   const keys: Record<string, () => void> = { n: () => router.push("/machines/new") };
   items.slice(0, 9).forEach((item, i) => (keys[String(i + 1)] = () => router.push(stagePath(item.jobId, item.at))));
@@ -33,7 +34,7 @@ export function Mat({ items }: { items: BenchItem[] }) {
           {items.map((item, i) => (
             <li key={item.jobId} className="flex flex-col" style={{ width: Math.max(250, (baseShape(item.machine.form).widthMm + 12) * PX_PER_MM) }}>
               <div className="flex items-end" style={{ height: matHeight - 8 }}>
-                <BaseOutline form={item.machine.form} pxPerMm={PX_PER_MM} seal={item.at === "before"} />
+                {item.drawing ? <DrawnOnBench {...item.drawing} pxPerMm={PX_PER_MM} /> : <BaseOutline form={item.machine.form} pxPerMm={PX_PER_MM} />}
               </div>
               <p className="mt-5 truncate text-[18px]">
                 <b className="font-[640]">{item.machine.model}</b> <span className="pl-1 text-[16px] text-ink-2">{item.machine.place}</span>

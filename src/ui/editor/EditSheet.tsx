@@ -113,7 +113,7 @@ export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto 
     ({ first, last, tap: isTap, xy: [px, py], initial: [ix, iy], delta: [ddx, ddy], event, memo: m, shiftKey, touches, canceled }) => {
       if (isTap) {
         setHold(null);
-        if (last && !canceled) tap(px, py, shiftKey);
+        if (!canceled) tap(px, py, shiftKey);
         return undefined;
       }
       const from = at(ix, iy);

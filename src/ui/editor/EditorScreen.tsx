@@ -44,6 +44,11 @@ export function EditorScreen({ jobId, revision }: Props) {
   const inHand = state.tool.name === "place" || state.tool.name === "trace" ? state.tool.kind : null;
   const { act, align } = acts(state, dispatch);
 
+  const panel = useRef<HTMLDivElement>(null);
+  const shown = [...state.selected].join();
+  useEffect(() => {
+    if (panel.current) panel.current.scrollTop = 0;
+  }, [shown, inHand]);
   const restored = useRef(false);
   useEffect(() => {
     if (restored.current) return;
@@ -91,7 +96,7 @@ export function EditorScreen({ jobId, revision }: Props) {
           <Files jobId={jobId} revisionId={revision.id} before={() => save.flush()} onImport={(document, what) => dispatch({ do: "change", layout: document, what })} />
         </div>
         {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
-        <div className="min-h-0 flex-1 overflow-y-auto pr-1" tabIndex={0} role="region" aria-label="Part in hand">
+        <div ref={panel} className="min-h-0 flex-1 overflow-y-auto pr-1" tabIndex={0} role="region" aria-label="Part in hand">
           {state.tool.name === "trace" || state.tool.name === "place" ? <InHand state={state} onBend={(bendMm) => dispatch({ do: "set", bendMm })} onStamping={(stamping) => dispatch({ do: "set", stamping })} onEnd={() => dispatch({ do: "end-path" })} /> : <Properties map={map} layout={layout} selected={selected} onChange={(l, what, joins) => dispatch({ do: "change", layout: l, what, joins })} />}
           {checks.length ? (
             <section aria-label="What does not add up" className="mt-4">

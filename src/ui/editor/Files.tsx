@@ -6,7 +6,7 @@ import type { Result } from "@/core/result";
 import type { Layout } from "@/core/underside";
 import { CautionBand } from "@/ui/controls/Band";
 
-const FORMS = [["svg", "SVG, comes back whole"], ["json", "JSON"], ["png", "Picture, PNG"], ["csv", "Parts list, CSV"]] as const;
+const FORMS = [["svg", "SVG"], ["json", "JSON"], ["png", "Picture, PNG"], ["csv", "Parts list, CSV"]] as const;
 const item = "flex min-h-11 w-full items-center px-4 text-left text-[16px] data-focus:bg-copper-wash";
 
 interface Props {

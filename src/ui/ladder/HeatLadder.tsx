@@ -61,7 +61,7 @@ interface BandProps {
 }
 
 /** What moved between the ladders: a wash per path, bounded by its own line. */
-function Bands({ plan, roomC, airBeforeC, beforeC, airAfterC, contactAfterTopC, airKnown, contactKnown }: BandProps) {
+export function Bands({ plan, roomC, airBeforeC, beforeC, airAfterC, contactAfterTopC, airKnown, contactKnown }: BandProps) {
   const { y } = plan.scale;
   const x0 = plan.before[1] + 4;
   const x1 = plan.after[0] - 4;
@@ -98,7 +98,7 @@ function Unknown({ plan, airBeforeC, why }: { plan: LadderPlan; airBeforeC: numb
   );
 }
 
-function describe(chip: ChipVerdict, roomC: number, limitC: number | null): string {
+export function describe(chip: ChipVerdict, roomC: number, limitC: number | null): string {
   const [contact, airflow] = chip.paths;
   const at = (k: number | undefined) => (k === undefined ? "unknown" : `${k.toFixed(1)} K`);
   return `Heat ladder from the room at ${roomC} °C. Before: airflow ${at(airflow.before?.K)}, contact ${at(contact.before?.K)}. After: airflow ${at(airflow.after?.K)}, contact ${at(contact.after?.K)}.${limitC === null ? "" : ` Throttle limit ${limitC} °C.`}`;

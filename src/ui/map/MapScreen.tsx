@@ -2,7 +2,7 @@
 import { Pencil } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { boundsOfPart, centreLine, centreOf, checksOf, CoolingMap, hits, mapSentence, seenFromAbove, type HeatPipe, type Layout, type Part } from "@/core/underside";
+import { boundsOfPart, centreOf, checksOf, chevronsOf, CoolingMap, hits, mapSentence, seenFromAbove, type Layout } from "@/core/underside";
 import { Button, KeyCap } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
@@ -38,6 +38,7 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
   const map = useMemo(() => new CoolingMap(layout), [layout]);
   const checks = useMemo(() => checksOf(map), [map]);
   const shown = useMemo(() => (above ? seenFromAbove(layout) : layout), [above, layout]);
+  const shownMap = useMemo(() => (above ? new CoolingMap(shown) : map), [above, shown, map]);
   const part = picked ? map.part(picked) : undefined;
   const shownPart = picked ? shown.parts.find((p) => p.id === picked) : undefined;
   const cooling = useMemo(() => inListOrder(layout.parts.filter((p) => COOLING.includes(p.kind))), [layout]);
@@ -102,7 +103,7 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
               <Drawing layout={shown} />
               <Hidden layout={shown} />
               {shownPart ? <Chosen part={shownPart} scale={scale} /> : null}
-              {shownPart?.kind === "pipe" ? <Chevrons points={chevrons(map, shownPart, layout, above)} widthMm={shownPart.widthMm} /> : null}
+              {shownPart?.kind === "pipe" ? <Chevrons points={chevronsOf(shownMap, shownPart)} widthMm={shownPart.widthMm} /> : null}
               <Tags parts={shown.parts} scale={scale} selected={selected} />
             </g>
             <Rulers view={view.view} width={size.width} height={size.height} />
@@ -135,7 +136,7 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
               <h2 className="flex items-baseline justify-between px-2 text-[19px] font-[680]">
                 Parts as a list <span className="text-[15px] font-[450] text-ink-2">revision {revision.number}{revision.open ? ", open" : ""}</span>
               </h2>
-              <PartsList parts={layout.parts} selected={selected} onSelect={(id) => pick(id)} />
+              <PartsList follow parts={layout.parts} selected={selected} onSelect={(id) => pick(id)} />
             </>
           )}
         </div>
@@ -154,40 +155,4 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
       </aside>
     </div>
   );
-}
-
-/** Places of chevrons on a pipe, pointing from where it takes heat to the fins at each of its ends. */
-function chevrons(map: CoolingMap, shown: HeatPipe, layout: Layout, above: boolean): { at: readonly [number, number]; deg: number }[] {
-  const own = layout.parts.find((p): p is HeatPipe => p.id === shown.id && p.kind === "pipe");
-  if (!own) return [];
-  const sources: Part[] = [...map.beside(own.id, "plate", "chamber", "pad"), ...map.beside(own.id, "chip")];
-  if (sources.length === 0) return [];
-  const middle = sources.reduce((s, p) => s + centreOf(p)[0], 0) / sources.length;
-  const centre = [above ? layout.base.widthMm - middle : middle, sources.reduce((s, p) => s + centreOf(p)[1], 0) / sources.length] as const;
-  const lines = centreLine(shown.points).filter((p) => p.kind === "line");
-  let best = 0;
-  let least = Infinity;
-  lines.forEach((l, i) => {
-    const t = Math.max(0, Math.min(1, ((centre[0] - l.from[0]) * (l.to[0] - l.from[0]) + (centre[1] - l.from[1]) * (l.to[1] - l.from[1])) / (Math.hypot(l.to[0] - l.from[0], l.to[1] - l.from[1]) ** 2 || 1)));
-    const d = Math.hypot(l.from[0] + t * (l.to[0] - l.from[0]) - centre[0], l.from[1] + t * (l.to[1] - l.from[1]) - centre[1]);
-    if (d < least) [least, best] = [d, i];
-  });
-  return lines.flatMap((l, i) => {
-    const length = Math.hypot(l.to[0] - l.from[0], l.to[1] - l.from[1]);
-    const deg = (Math.atan2(l.to[1] - l.from[1], l.to[0] - l.from[0]) * 180) / Math.PI;
-    const n = Math.floor(length / 17);
-    return Array.from({ length: n }, (_, k) => (k + 0.5) / n).flatMap((t) => {
-      const back = i < best || (i === best && t < 0.5);
-      const ends = back ? map.beside(own.id, "fins").some((f) => near(f, shown.points[0], layout, above)) : map.beside(own.id, "fins").some((f) => near(f, shown.points[shown.points.length - 1], layout, above));
-      const flip = ends ? back : !back;
-      return [{ at: [l.from[0] + t * (l.to[0] - l.from[0]), l.from[1] + t * (l.to[1] - l.from[1])] as const, deg: flip ? deg + 180 : deg }];
-    });
-  });
-}
-
-function near(f: Part, p: { xMm: number; yMm: number } | undefined, layout: Layout, above: boolean): boolean {
-  if (!p) return false;
-  const b = boundsOfPart(f);
-  const x = above ? layout.base.widthMm - p.xMm : p.xMm;
-  return x > b.left - 6 && x < b.right + 6 && p.yMm > b.top - 6 && p.yMm < b.bottom + 6;
 }

@@ -7,6 +7,8 @@ interface Props {
   selected: ReadonlySet<string>;
   onSelect: (id: string, also: boolean) => void;
   label?: string;
+  /** Brings the chosen row into view; not where the list stands under other things. */
+  follow?: boolean;
 }
 
 const ORDER: Record<string, number> = { blower: 0, fins: 1, pipe: 2, chamber: 3, plate: 4, spreader: 5, chip: 6, pad: 7, screw: 8, plug: 9, cable: 10, tape: 11 };
@@ -14,12 +16,12 @@ const ORDER: Record<string, number> = { blower: 0, fins: 1, pipe: 2, chamber: 3,
 export const inListOrder = (parts: readonly Part[]): Part[] => [...parts].sort((a, b) => (ORDER[a.kind] ?? 20) - (ORDER[b.kind] ?? 20) || a.kind.localeCompare(b.kind) || a.tag.localeCompare(b.tag, "en", { numeric: true }));
 
 /** The drawing as a list: the same parts, the same selection, for hands on keys and for readers of the screen. */
-export function PartsList({ parts, selected, onSelect, label = "Parts as a list" }: Props) {
+export function PartsList({ parts, selected, onSelect, label = "Parts as a list", follow = false }: Props) {
   const list = useRef<HTMLUListElement>(null);
   const first = [...selected][0];
   useEffect(() => {
-    if (first) list.current?.querySelector(`[data-part="${first}"]`)?.scrollIntoView({ block: "nearest" });
-  }, [first]);
+    if (first && follow) list.current?.querySelector(`[data-part="${first}"]`)?.scrollIntoView({ block: "nearest" });
+  }, [first, follow]);
   return (
     <ul ref={list} aria-label={label} className="flex flex-col">
       {inListOrder(parts).map((p) => (

@@ -1,5 +1,6 @@
 "use client";
 import { Tab, TabGroup, TabList } from "@headlessui/react";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { chipName, type ChipVerdict, type PairCurves, type Reason, type Verdict } from "@/core/judge";
@@ -30,13 +31,15 @@ interface Props {
   closed: { note: string } | null;
   earlier: EarlierVerdict | null;
   outdated: boolean;
+  /** The job has a drawing for the heat lens. */
+  drawn: boolean;
 }
 
 const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
 const named = (chip: ChipVerdict["chip"]) => chipName(chip).replace(/^./, (c) => c.toUpperCase());
 
 /** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
-export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed, earlier, outdated }: Props) {
+export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed, earlier, outdated, drawn }: Props) {
   const router = useRouter();
   const [picked, setPicked] = useState(() => Math.max(0, v.chips.findIndex((c) => c.chip === v.lead)));
   const [due, setDue] = useState(false);
@@ -54,7 +57,7 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   const short = v.verdict !== "not-comparable" && v.headline.length === 1;
   const main = closed ? null : none || v.verdict === "worse" || against ? again : () => setDue(true);
-  useKeys({ Enter: due || explain ? undefined : (main ?? undefined), e: chip ? () => setExplain(true) : undefined });
+  useKeys({ h: drawn ? () => router.push(stagePath(jobId, "heat")) : undefined, Enter: due || explain ? undefined : (main ?? undefined), e: chip ? () => setExplain(true) : undefined });
   return (
     <>
       <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
@@ -99,8 +102,13 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
           <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
             Heat ladder
             <span className="text-[15px] font-[450] text-ink-2">both at {conditionWords(v, chip)}; bars are 90 %</span>
+            {drawn ? (
+              <Link prefetch={false} href={stagePath(jobId, "heat")} className="link ml-auto inline-flex min-h-[30px] items-center text-[15.5px] font-[560]">
+                On the drawing
+              </Link>
+            ) : null}
             {chip ? (
-              <button type="button" onClick={() => setExplain(true)} className="link ml-auto min-h-[30px] text-[15.5px] font-[560]">
+              <button type="button" onClick={() => setExplain(true)} className={`link ${drawn ? "" : "ml-auto"} min-h-[30px] text-[15.5px] font-[560]`}>
                 How was this found?
               </button>
             ) : null}

@@ -8,6 +8,9 @@ import { TopBar } from "@/ui/controls/TopBar";
 import { NewJob } from "@/ui/machine/NewJob";
 import { ENVIRONMENT_WORDS } from "@/ui/machine/words";
 import { stagePath } from "@/ui/steps/paths";
+import { CoolingMap, mapSentence } from "@/core/underside";
+import { MapWords } from "@/ui/map/MapWords";
+import { SmallUnderside } from "@/ui/underside/SmallUnderside";
 import { BaseOutline } from "@/ui/underside/BaseOutline";
 import { JobLadders } from "@/ui/machine/JobLadders";
 import { Sentence } from "@/ui/verdict/Sentence";
@@ -18,7 +21,7 @@ export const metadata: Metadata = { title: "Machine" };
 export default async function MachinePage({ params }: { params: Promise<{ id: string }> }) {
   const view = await machineView(idOf((await params).id));
   if (!view) notFound();
-  const { machine, jobs } = view;
+  const { machine, jobs, drawing } = view;
   const open = jobs.filter((j) => !j.job.closedAt);
   return (
     <div className="flex min-h-dvh flex-col">
@@ -48,8 +51,13 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
         </div>
         <aside className="flex flex-col gap-6 border-l-[1.5px] border-line bg-plane p-7">
           <div className="grid place-items-center">
-            <BaseOutline form={machine.form} pxPerMm={0.78} />
+            {drawing ? <SmallUnderside layout={drawing.document} pxPerMm={0.86} /> : <BaseOutline form={machine.form} pxPerMm={0.78} />}
           </div>
+          {drawing ? (
+            <p className="text-[16.5px] leading-[22px]">
+              <MapWords words={mapSentence(new CoolingMap(drawing.document))} /> <span className="text-ink-2">Revision {drawing.number}.</span>
+            </p>
+          ) : null}
           <dl className="grid grid-cols-[110px_1fr] gap-y-1.5 text-[16.5px]">
             <dt className="text-ink-2">Tag</dt>
             <dd className="num font-[600]">{machine.tag}</dd>

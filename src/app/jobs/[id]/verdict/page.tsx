@@ -17,7 +17,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
   if (!stage) redirect(stagePath(view.job.id, view.at));
   return (
     <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="verdict" facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">Judge {stage.record.judgeVersion}</span>}>
-      <VerdictScreen key={stage.record.id} jobId={view.job.id} verdict={stage.record.result} curves={stage.curves} suggestedDue={stage.suggestedDue} earlier={stage.earlier} outdated={stage.outdated} closed={view.job.closedAt ? { note: view.job.closingNote } : null} />
+      <VerdictScreen key={stage.record.id} jobId={view.job.id} verdict={stage.record.result} curves={stage.curves} suggestedDue={stage.suggestedDue} earlier={stage.earlier} outdated={stage.outdated} drawn={view.stages.some((s) => s.name === "map" && s.state === "done")} closed={view.job.closedAt ? { note: view.job.closingNote } : null} />
     </JobFrame>
   );
 }

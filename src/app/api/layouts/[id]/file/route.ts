@@ -1,11 +1,12 @@
 import { layoutFile } from "@/server/layoutFiles";
 import { handle, idOf, respond } from "@/server/respond";
 
-/** A revision as a file: ?form=svg, json, png or csv. */
+/** A revision as a file: ?form=svg, json, png or csv; theme=dark for the small pictures, v=version to keep them. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => {
-    const file = await layoutFile(idOf((await params).id), new URL(request.url).searchParams.get("form") ?? "json");
+    const asked = new URL(request.url).searchParams;
+    const file = await layoutFile(idOf((await params).id), asked.get("form") ?? "json", asked.get("theme") === "dark");
     if (!file.ok) return respond(file);
-    return new Response(new Uint8Array(file.value.bytes), { headers: { "content-type": file.value.type, "content-disposition": `attachment; filename="${file.value.name}"`, "content-security-policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox" } });
+    return new Response(new Uint8Array(file.value.bytes), { headers: { "content-type": file.value.type, "content-disposition": `attachment; filename="${file.value.name}"`, "content-security-policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox", ...(asked.has("v") ? { "cache-control": "private, max-age=31536000, immutable" } : {}) } });
   });
 }

@@ -1,0 +1,217 @@
+import { readFileSync } from "node:fs";
+import { expect, test, type Page } from "@playwright/test";
+import { layoutFrom, parseLayout, readSvg, type Layout } from "../src/core/underside";
+import { takeIn } from "./logs";
+
+/** Opens an empty drawing for a new machine of a model nobody has drawn. */
+async function emptySheet(page: Page, model: string): Promise<void> {
+  await takeIn(page, model, model);
+  await page.getByRole("link", { name: /^Map/ }).click();
+  await page.getByRole("button", { name: "Start drawing" }).click();
+  await page.getByTestId("edit-sheet").waitFor();
+  await expect(page.getByRole("heading", { name: "Nothing of the cooling assembly is drawn yet." })).toBeVisible();
+}
+
+/** Places on the sheet in mm, found from the rulers' own arithmetic: the base fits the pane. */
+async function sheet(page: Page, base = { widthMm: 356, depthMm: 246 }) {
+  const box = await page.getByTestId("edit-sheet").boundingBox();
+  if (!box) throw new Error("no sheet");
+  const scale = Math.min((box.width - 40) / (base.widthMm + 18), (box.height - 36) / (base.depthMm + 18));
+  const x0 = box.x + 26 + (box.width - 26 - base.widthMm * scale) / 2;
+  const y0 = box.y + 26 + (box.height - 26 - base.depthMm * scale) / 2;
+  return { click: (x: number, y: number) => page.mouse.click(x0 + x * scale, y0 + y * scale), at: (x: number, y: number) => [x0 + x * scale, y0 + y * scale] as const };
+}
+
+const kit = (page: Page, name: string) => page.getByRole("toolbar", { name: "Parts to draw with" }).getByRole("button", { name: new RegExp(`^${name}`) });
+
+async function saved(page: Page): Promise<void> {
+  await expect(page.getByTestId("saved")).toHaveText(/Saved \d\d:\d\d/);
+}
+
+async function fileOf(page: Page, form: string): Promise<string> {
+  await page.getByRole("button", { name: "Files" }).click();
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("menuitem", { name: `Save as ${form}` }).click()]);
+  return readFileSync(await download.path(), "utf8");
+}
+
+const asLayout = (json: string): Layout => {
+  const read = parseLayout(json);
+  if (!read.ok) throw new Error(read.problem.message);
+  return read.value;
+};
+
+test("an assembly is drawn from nothing: sentence and checks follow, all can be undone, files come back equal", async ({ page }) => {
+  await emptySheet(page, "Drawn 15");
+  const s = await sheet(page);
+  await kit(page, "Blower").click();
+  await s.click(290, 75);
+  await expect(page.getByText(/B1 blows through no fin stack/)).toBeVisible();
+  await kit(page, "Fin stack").click();
+  await s.click(290, 24);
+  await expect(page.getByText(/B1 blows through no fin stack/)).toHaveCount(0);
+  await kit(page, "Chip").click();
+  await s.click(150, 110);
+  await expect(page.getByText(/Processor has no path to the air: no plate lies on it/)).toBeVisible();
+  await kit(page, "Plate").click();
+  await s.click(150, 110);
+  await expect(page.getByText(/Processor has no path to the air\./)).toBeVisible();
+  await kit(page, "Heat pipe").click();
+  for (const [x, y] of [[130, 112], [232, 112], [232, 24], [318, 24]] as const) await s.click(x, y);
+  await page.getByRole("button", { name: "It ends here" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 blower, 1 pipe for the processor; 1 fin stack.");
+  await expect(page.getByText(/has no path to the air/)).toHaveCount(0);
+  await expect(page.getByLabel("Bend at point 2, mm")).toHaveValue("12");
+
+  const drawn = asLayout(await fileOf(page, "JSON"));
+  expect(drawn.parts.map((p) => p.kind)).toEqual(["blower", "fins", "chip", "plate", "pipe"]);
+  const svg = readSvg(await fileOf(page, "SVG"));
+  expect(svg.ok && svg.value.own && svg.value.layout).toEqual(drawn);
+
+  for (let i = 0; i < 5; i++) await page.keyboard.press("Control+z");
+  await expect(page.getByRole("heading", { name: "Nothing of the cooling assembly is drawn yet." })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Nothing to undo" })).toBeDisabled();
+  for (let i = 0; i < 5; i++) await page.keyboard.press("Control+y");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 blower, 1 pipe for the processor; 1 fin stack.");
+  expect(asLayout(await fileOf(page, "JSON"))).toEqual(drawn);
+
+  // the same file taken into a drawing that was changed since puts everything back
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Delete");
+  await expect(page.getByRole("heading", { name: "Nothing of the cooling assembly is drawn yet." })).toBeVisible();
+  await page.getByLabel("Drawing to take in").setInputFiles({ name: "drawn.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(drawn)) });
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 blower, 1 pipe for the processor; 1 fin stack.");
+  expect(asLayout(await fileOf(page, "JSON"))).toEqual(drawn);
+});
+
+test("the same is drawn by keys alone", async ({ page }) => {
+  await emptySheet(page, "Keyed 15");
+  await page.getByTestId("edit-sheet").focus().catch(() => undefined);
+  const go = async (key: string, times: number, shift = false) => {
+    for (let i = 0; i < times; i++) await page.keyboard.press(shift ? `Shift+${key}` : key);
+  };
+  // the cross starts in the middle of the base, 178 mm across and 123 mm down
+  await page.keyboard.press("b");
+  await go("ArrowRight", 11, true);
+  await go("ArrowUp", 5, true);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("f");
+  await go("ArrowUp", 5, true);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("k");
+  await go("ArrowLeft", 14, true);
+  await go("ArrowDown", 9, true);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("c");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("h");
+  await go("ArrowLeft", 2, true);
+  await page.keyboard.press("Enter");
+  await go("ArrowRight", 10, true);
+  await page.keyboard.press("Enter");
+  await go("ArrowUp", 9, true);
+  await page.keyboard.press("Enter");
+  await go("ArrowRight", 8, true);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Shift+Enter");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 blower, 1 pipe for the processor; 1 fin stack.");
+  await expect(page.getByText("all adds up")).toBeVisible();
+
+  // nudge, turn, mirror, duplicate, lock; each named in undo
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("ArrowLeft");
+  await expect(page.getByRole("button", { name: "Undo: 1 part nudged" })).toBeEnabled();
+  await page.keyboard.press("d");
+  await expect(page.getByRole("button", { name: "Undo: H1 duplicated" })).toBeEnabled();
+  await page.keyboard.press("u");
+  await page.keyboard.press("u");
+  await expect(page.getByRole("button", { name: "Undo: H1 drawn" })).toBeEnabled();
+  await saved(page);
+
+  // the list is the drawing: pick there, type millimetres
+  await page.getByRole("button", { name: /^B1 Blower/ }).focus();
+  await page.keyboard.press("Enter");
+  await page.getByLabel("Width, mm").fill("80");
+  await expect(page.getByRole("button", { name: "Undo: Size of B1" })).toBeEnabled();
+  await page.getByLabel("Width, mm").fill("seventy");
+  await expect(page.getByText("From 0.2 to 1000")).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await page.getByRole("button", { name: /^B1 Blower/ }).click();
+  await expect(page.getByLabel("Width, mm")).toHaveValue("80");
+  await page.getByRole("button", { name: "Keep revision 1" }).click();
+  await page.waitForURL(/\/map$/);
+  await expect(page.getByText("Revision 1, kept")).toBeVisible();
+});
+
+test("parts are dragged with guides, resized, framed and grouped by hand", async ({ page }) => {
+  await emptySheet(page, "Dragged 15");
+  const s = await sheet(page);
+  await kit(page, "Fin stack").click();
+  await s.click(100, 40);
+  await kit(page, "Fin stack").click();
+  await s.click(250, 90);
+  const [fx, fy] = s.at(250, 90);
+  const [tx, ty] = s.at(251, 41.5);
+  await page.mouse.move(fx, fy);
+  await page.mouse.down();
+  await page.mouse.move(fx, fy - 20, { steps: 3 });
+  await page.mouse.move(tx, ty, { steps: 6 });
+  await expect(page.getByText(/middle of F1/)).toBeVisible();
+  await page.mouse.up();
+  await expect(page.getByLabel("Down, mm")).toHaveValue("40");
+  const [hx, hy] = s.at(251 + 35, 40);
+  await page.mouse.move(hx, hy);
+  await page.mouse.down();
+  await page.mouse.move(hx + 30, hy, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByRole("button", { name: "Undo: F2 resized" })).toBeEnabled();
+  expect(Number(await page.getByLabel("Width, mm").inputValue())).toBeGreaterThan(80);
+  const [ax, ay] = s.at(40, 10);
+  const [bx, by] = s.at(345, 80);
+  await page.mouse.move(ax, ay);
+  await page.mouse.down();
+  await page.mouse.move(bx, by, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByRole("heading", { name: "2 parts" })).toBeVisible();
+  await page.keyboard.press("g");
+  await page.keyboard.press("Escape");
+  await s.click(100, 40);
+  await expect(page.getByRole("heading", { name: "2 parts" })).toBeVisible();
+});
+
+test("two tabs on one drawing lose nothing", async ({ page, context }) => {
+  await emptySheet(page, "Twotab 15");
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByTestId("edit-sheet").waitFor();
+  const s = await sheet(page);
+  await kit(page, "Blower").click();
+  await s.click(80, 80);
+  await saved(page);
+  const t = await sheet(other);
+  await kit(other, "Pad").click();
+  await t.click(200, 120);
+  await expect(other.getByRole("heading", { name: /changed in another tab/ })).toBeVisible();
+  await other.getByRole("button", { name: "Go on with mine" }).click();
+  await saved(other);
+  await expect(other.getByRole("button", { name: /^P1 Thermal pad/ })).toBeVisible();
+  await page.goto("/layouts");
+  const entry = page.getByRole("region", { name: /Twotab 15/ });
+  await expect(entry.getByText(/drawn in another tab at the same time/)).toBeVisible();
+});
+
+test("a foreign or hostile SVG is reduced to harmless lines or refused, with the reason", async ({ page }) => {
+  await emptySheet(page, "Foreign 15");
+  const put = (text: string) => page.getByLabel("Drawing to take in").setInputFiles({ name: "x.svg", mimeType: "image/svg+xml", buffer: Buffer.from(text) });
+  await put('<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100" onload="alert(1)"><script>alert(2)</script><rect x="10" y="10" width="30" height="20"/><image href="http://example.invalid/x.png"/></svg>');
+  await expect(page.getByRole("main").getByRole("alert")).toContainText(/Left out: .*event handlers.*<script>.*<image>/);
+  await expect(page.getByRole("button", { name: /Sketch/ })).toHaveCount(1);
+  await page.getByRole("button", { name: "Close" }).click();
+  await put('<!DOCTYPE svg [<!ENTITY a "b">]><svg xmlns="http://www.w3.org/2000/svg"><text>&a;</text></svg>');
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("declares entities");
+  await put("<svg><rect</svg>");
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("not SVG that can be read");
+  await page.getByLabel("Drawing to take in").setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from('{"version":1,"model":"x","base":{"widthMm":9,"depthMm":200},"parts":[]}') });
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("base.widthMm must be a number from 50 to 1000");
+  expect(layoutFrom({}).ok).toBe(false);
+});

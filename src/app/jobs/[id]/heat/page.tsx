@@ -1,0 +1,23 @@
+import type { Metadata } from "next";
+import { notFound, redirect } from "next/navigation";
+import { idOf } from "@/server/respond";
+import { jobView } from "@/server/views/job";
+import { layoutStage } from "@/server/views/layout";
+import { HeatScreen } from "@/ui/heat/HeatScreen";
+import { JobFrame } from "@/ui/steps/JobFrame";
+import { stagePath } from "@/ui/steps/paths";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Heat" };
+
+export default async function HeatPage({ params }: { params: Promise<{ id: string }> }) {
+  const view = await jobView(idOf((await params).id));
+  if (!view) notFound();
+  const { revision } = await layoutStage(view);
+  if (!revision || !view.verdict) redirect(stagePath(view.job.id, revision ? "verdict" : "map"));
+  return (
+    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="verdict">
+      <HeatScreen jobId={view.job.id} layout={revision.document} verdict={view.verdict.result} />
+    </JobFrame>
+  );
+}
