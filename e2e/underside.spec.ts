@@ -1,5 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
+import sharp from "sharp";
+import { homography, mapped, type Corners } from "../src/core/photo";
 import { layoutFrom, parseLayout, readSvg, type Layout } from "../src/core/underside";
 import { takeIn } from "./logs";
 
@@ -214,4 +216,105 @@ test("a foreign or hostile SVG is reduced to harmless lines or refused, with the
   await page.getByLabel("Drawing to take in").setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from('{"version":1,"model":"x","base":{"widthMm":9,"depthMm":200},"parts":[]}') });
   await expect(page.getByRole("main").getByRole("alert")).toContainText("base.widthMm must be a number from 50 to 1000");
   expect(layoutFrom({}).ok).toBe(false);
+});
+
+/** A photo of a drawn case, taken at a slant: the sheet bent onto a picture by a projective map. */
+async function slantedPhoto(): Promise<{ jpeg: Buffer; corners: [number, number][]; width: number; height: number; known: [[number, number], [number, number]] }> {
+  const [width, height] = [1200, 900];
+  const corners: [number, number][] = [[180, 120], [1040, 170], [1110, 800], [90, 740]];
+  const rect: Corners = [[0, 0], [356, 0], [356, 246], [0, 246]];
+  const toSheet = homography(corners as unknown as Corners, rect);
+  const toPhoto = homography(rect, corners as unknown as Corners);
+  if (!toSheet || !toPhoto) throw new Error("no map");
+  const data = Buffer.alloc(width * height * 3, 90);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const [mx, my] = mapped(toSheet, [x, y]);
+      if (mx < 0 || my < 0 || mx > 356 || my > 246) continue;
+      const hub = Math.hypot(mx - 63, my - 68) < 12;
+      const drive = mx > 252 && mx < 332 && my > 117 && my < 139;
+      data.fill(hub ? 20 : drive ? 60 : 205, (y * width + x) * 3, (y * width + x) * 3 + 3);
+    }
+  }
+  const jpeg = await sharp(data, { raw: { width, height, channels: 3 } }).withMetadata({ orientation: 1 }).jpeg({ quality: 90 }).toBuffer();
+  return { jpeg, corners, width, height, known: [mapped(toPhoto, [252, 128]) as [number, number], mapped(toPhoto, [332, 128]) as [number, number]] };
+}
+
+test("a photo is squared up by four corners and a known length, traced, and stays with the job", async ({ page }) => {
+  await emptySheet(page, "Traced 15");
+  const photo = await slantedPhoto();
+  await page.getByLabel("Photo to trace").setInputFiles({ name: "inside.jpg", mimeType: "image/jpeg", buffer: photo.jpeg });
+  await expect(page.getByRole("heading", { name: "Square the photo up" })).toBeVisible();
+  const picture = page.getByAltText("The photo as taken");
+  await expect(picture).toBeVisible();
+  const box = (await picture.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
+  const scale = box.width / photo.width;
+  const drag = async (name: string, [x, y]: [number, number]) => {
+    const ring = (await page.getByRole("button", { name: new RegExp(`^${name}`) }).boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+    await page.mouse.move(ring.x + ring.width / 2, ring.y + ring.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + x * scale, box.y + y * scale, { steps: 5 });
+    await page.mouse.up();
+  };
+  for (const [i, name] of ["Top left corner", "Top right corner", "Bottom right corner", "Bottom left corner"].entries()) await drag(name, photo.corners[i] ?? [0, 0]);
+  await page.getByRole("button", { name: "Add a known length" }).click();
+  await drag("Known length, one end", photo.known[0]);
+  await drag("Known length, other end", photo.known[1]);
+  await expect(page.getByTestId("fit")).toHaveText(/fits within [01]\.\d mm by the known length/);
+  // the length taken as true gives the case its size back, from the perspective alone
+  await page.getByLabel(/Take the length as true/).check();
+  await expect(page.getByTestId("fit")).toHaveText(/By the length the case is 3[456]\d\.\d × 2[345]\d\.\d mm/);
+  await page.getByLabel(/Take the length as true/).uncheck();
+  await page.getByRole("button", { name: "Lay it under" }).click();
+  await expect(page.getByTestId("misfit")).toHaveText(/fits within/);
+  const s = await sheet(page);
+  await kit(page, "Blower").click();
+  await s.click(63, 68);
+  await expect(page.getByRole("button", { name: /^B1 Blower/ })).toBeVisible();
+  await saved(page);
+  // the blower was put where the hub is in the squared photo: dark there, pale beside it
+  const dark = await page.evaluate(async () => {
+    const image = document.querySelector<SVGImageElement>("[data-testid=edit-sheet] image");
+    const bitmap = await createImageBitmap(await (await fetch(image?.href.baseVal ?? "")).blob());
+    const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+    const context = canvas.getContext("2d");
+    context?.drawImage(bitmap, 0, 0);
+    const at = (x: number, y: number) => context?.getImageData(Math.round((x + 14) * 4), Math.round((y + 14) * 4), 1, 1).data[0] ?? -1;
+    return { hub: at(63, 68), beside: at(63, 95), drive: at(290, 128) };
+  });
+  expect(dark.hub).toBeLessThan(60);
+  expect(dark.beside).toBeGreaterThan(150);
+  expect(dark.drive).toBeLessThan(100);
+  await page.reload();
+  await expect(page.getByTestId("misfit")).toHaveText(/fits within/);
+});
+
+test("photos are pinned to the drawing, compared, taken away and brought back", async ({ page }) => {
+  await emptySheet(page, "Pinned 15");
+  await page.getByRole("button", { name: "Keep revision 1" }).click();
+  await page.waitForURL(/\/map$/);
+  await page.getByRole("link", { name: "Photos" }).click();
+  const picture = (grey: number) => sharp({ create: { width: 640, height: 480, channels: 3, background: { r: grey, g: grey, b: grey } } }).jpeg().toBuffer();
+  await page.getByLabel("Photos to add").setInputFiles({ name: "fins.jpg", mimeType: "image/jpeg", buffer: await picture(90) });
+  await expect(page.getByRole("region", { name: "As found" }).getByRole("button")).toHaveCount(1);
+  await page.getByRole("radio", { name: "Cleaned" }).click();
+  await page.getByLabel("Photos to add").setInputFiles({ name: "fins2.jpg", mimeType: "image/jpeg", buffer: await picture(220) });
+  await expect(page.getByRole("region", { name: "Cleaned" }).getByRole("button")).toHaveCount(1);
+  await page.getByLabel("Note").fill("F1 after brush and air");
+  await page.getByRole("button", { name: "Pin it" }).click();
+  const pane = await page.getByRole("img", { name: /Underside with 0 pinned photos/ }).boundingBox();
+  await page.mouse.click((pane?.x ?? 0) + 300, (pane?.y ?? 0) + 200);
+  await expect(page.getByRole("img", { name: /Underside with 1 pinned photo/ })).toBeVisible();
+  await page.getByLabel("Compare with").selectOption({ index: 1 });
+  const slider = page.getByRole("slider", { name: "Line between the photos" });
+  await slider.focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(slider).toHaveAttribute("aria-valuenow", "52");
+  await page.getByRole("button", { name: "Back to the drawing" }).click();
+  await page.getByRole("button", { name: "Take away" }).click();
+  await expect(page.getByRole("region", { name: "Cleaned" })).toHaveCount(0);
+  await page.getByRole("button", { name: "Bring it back" }).click();
+  await expect(page.getByRole("region", { name: "Cleaned" }).getByRole("button")).toHaveCount(1);
+  await page.getByLabel("Photos to add").setInputFiles({ name: "notes.txt", mimeType: "text/plain", buffer: Buffer.from("no photo") });
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("not a photo that can be read");
 });

@@ -16,9 +16,12 @@ export const serverProblem = {
   noLayout: (): Problem => ({ code: "layout-not-found", message: "There is no drawing here yet.", action: "Start one, or take the last one of this model." }),
   layoutKept: (number: number): Problem => ({ code: "layout-kept", message: `Revision ${number} was kept meanwhile and stands as it is.`, action: "Start a new revision; what you drew is still here." }),
   variantTaken: (model: string, variant: string): Problem => ({ code: "variant-taken", message: `There is a layout of ${model} ${variant || "without a variant name"} already.`, action: "Give the variant another name.", fields: { variant: "There is a layout of this variant already." } }),
+  noPhoto: (): Problem => ({ code: "photo-not-found", message: "There is no such photo.", action: "Go back to the job and choose one." }),
+  photoTooLarge: (mb: number): Problem => ({ code: "photo-too-large", message: `The photo is larger than ${mb} MB.`, action: "Take it again at a smaller size." }),
+  notPhoto: (): Problem => ({ code: "not-a-photo", message: "This file is not a photo that can be read.", action: "Choose a JPEG, PNG, WebP or AVIF picture." }),
   roomFirst: (): Problem => ({ code: "runs-missing", message: "There is no verdict before both runs are in.", action: "Add the missing run." }),
 } as const;
 
-const STATUS: Record<string, number> = { "job-not-found": 404, "machine-not-found": 404, "run-not-found": 404, "layout-not-found": 404, "layout-kept": 409, "variant-taken": 409, "tag-taken": 409, "job-closed": 409, "same-log": 409, "swapped-logs": 409, "name-says-other": 409, "log-too-large": 413 };
+const STATUS: Record<string, number> = { "job-not-found": 404, "machine-not-found": 404, "run-not-found": 404, "layout-not-found": 404, "photo-not-found": 404, "photo-too-large": 413, "layout-kept": 409, "variant-taken": 409, "tag-taken": 409, "job-closed": 409, "same-log": 409, "swapped-logs": 409, "name-says-other": 409, "log-too-large": 413 };
 
 export const statusOf = (p: Problem): number => STATUS[p.code] ?? 422;

@@ -42,8 +42,7 @@ const Still = memo(function Still({ layout, hidden, without, scale, x, y, width,
     <svg width={width} height={height} aria-hidden className="pointer-events-none absolute inset-0 block">
       <Defs />
       <g transform={`translate(${x} ${y}) scale(${scale})`}>
-        {children}
-        <Drawing layout={layout} hidden={hidden} without={without} />
+        <Drawing layout={layout} hidden={hidden} without={without} under={children} />
         <Hidden layout={layout} />
         <Tags parts={tagged} scale={scale} selected={selected} />
       </g>

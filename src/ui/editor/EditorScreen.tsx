@@ -16,7 +16,9 @@ import { EditSheet } from "./EditSheet";
 import { Files } from "./Files";
 import { NumberField } from "./NumberField";
 import { Properties } from "./Properties";
+import type { PhotoView } from "@/ui/photos/photo";
 import { editorStep, startState, type EditorState } from "./state";
+import { useTracePhoto } from "./TracePhoto";
 import { Tray } from "./Tray";
 import { draftOf, useAutosave, type SaveState } from "./useAutosave";
 import { acts, takeKind, useEditorKeys } from "./useEditorKeys";
@@ -24,12 +26,13 @@ import { acts, takeKind, useEditorKeys } from "./useEditorKeys";
 interface Props {
   jobId: number;
   revision: { id: number; number: number; version: number; document: Layout };
+  photos: readonly PhotoView[];
 }
 
 const NOTHING: ReadonlySet<string> = new Set();
 
 /** Drawing the underside: the sheet, the kit, what is in hand in millimetres, and the same parts as a list. */
-export function EditorScreen({ jobId, revision }: Props) {
+export function EditorScreen({ jobId, revision, photos }: Props) {
   const router = useRouter();
   const [state, dispatch] = useReducer(editorStep, revision.document, (d) => startState(historyOf(d)));
   const layout = state.history.now;
@@ -44,6 +47,7 @@ export function EditorScreen({ jobId, revision }: Props) {
   const inHand = state.tool.name === "place" || state.tool.name === "trace" ? state.tool.kind : null;
   const { act, align } = acts(state, dispatch);
 
+  const { under, controls, has } = useTracePhoto({ jobId, photos, base: layout.base, onBase: (size) => dispatch({ do: "change", layout: { ...layout, base: { ...layout.base, ...size } }, what: "Size of the base from the photo" }) });
   const panel = useRef<HTMLDivElement>(null);
   const shown = [...state.selected].join();
   useEffect(() => {
@@ -78,7 +82,7 @@ export function EditorScreen({ jobId, revision }: Props) {
       <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
         <Arrange undo={undoName(state.history)} redo={redoName(state.history)} some={selected.length > 0} several={selected.length > 1} measuring={state.tool.name === "measure"} hidden={state.hidden} act={act} align={align} layer={(l) => dispatch({ do: "layer", layer: l })} />
         <div ref={ref} className="relative min-h-[360px] flex-1 overflow-hidden" onPointerMove={follow}>
-          <EditSheet state={state} dispatch={dispatch} view={view} pane={ref} size={size} under={null} overPhoto={false} />
+          <EditSheet state={state} dispatch={dispatch} view={view} pane={ref} size={size} under={under} overPhoto={has} />
         </div>
         <div className="shrink-0 border-t-[1.5px] border-line px-4 pt-2 pb-3">
           <div className="flex items-baseline justify-between gap-4 pb-2">
@@ -87,6 +91,7 @@ export function EditorScreen({ jobId, revision }: Props) {
             </h1>
             <span className="shrink-0 text-[15px] text-ink-2">{checks.length === 0 ? "all adds up" : `${checks.length} to look at`}</span>
           </div>
+          {controls}
           <Tray parts={layout.parts} inHand={inHand} onTake={(kind) => dispatch(takeKind(kind))} />
         </div>
       </div>

@@ -60,7 +60,7 @@ function WattLabels({ map, pipe, picture, scale }: { map: CoolingMap; pipe: Heat
         return (
           <g key={leg.fins} transform={`translate(${at[0]} ${at[1]}) scale(${1 / scale})`}>
             <rect x={-w / 2} y={-10.5} width={w} height={21} rx={2.5} fill="var(--d-lab)" stroke="var(--cu0)" strokeWidth={1.4} />
-            <text y={5} fontSize={14.5} fontWeight={700} textAnchor="middle" fontFamily="var(--font-num)" fill="var(--ink)">
+            <text y={5} fontSize={14.5} fontWeight={700} textAnchor="middle" fontFamily="var(--font-num)" fill="var(--ink)" style={{ wordSpacing: "-0.3em" }}>
               {text}
             </text>
           </g>
@@ -104,8 +104,8 @@ function Arrow({ W, solid, x, deg, scale }: { W: number; solid: boolean; x: numb
   return (
     <>
       <path d={d} fill={solid ? "var(--air)" : "var(--sheet)"} stroke="var(--air)" strokeWidth={0.8} strokeDasharray={solid ? undefined : "2 1.3"} />
-      <g transform={`translate(${x} ${small ? -23 : -5.5}) rotate(${-deg}) scale(${1 / scale})`}>
-        <text y={5} fontSize={14.5} fontWeight={700} textAnchor="middle" fontFamily="var(--font-num)" fill={solid && !small && half * 2 * scale > 34 ? "var(--sheet)" : "var(--air)"} stroke={solid && !small && half * 2 * scale > 34 ? "none" : "var(--sheet)"} strokeWidth={3} paintOrder="stroke">
+      <g transform={`translate(${x} ${small ? -23 : -6}) rotate(${-deg}) scale(${1 / scale})`}>
+        <text y={5} fontSize={14.5} fontWeight={700} textAnchor="middle" fontFamily="var(--font-num)" fill={solid && !small && half * 2 * scale > 34 ? "var(--sheet)" : "var(--air)"} stroke={solid && !small && half * 2 * scale > 34 ? "none" : "var(--sheet)"} strokeWidth={3} paintOrder="stroke" style={{ wordSpacing: "-0.3em" }}>
           {Math.round(W)} W
         </text>
       </g>

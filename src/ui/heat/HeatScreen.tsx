@@ -40,7 +40,7 @@ export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layou
   const estimates = useMemo(() => estimatedKW(map), [map]);
   const [picked, setPicked] = useState(() => Math.max(0, v.chips.findIndex((c) => c.chip === v.lead)));
   const [ref, size] = useSize<HTMLDivElement>({ width: 800, height: 470 });
-  const view = useView(layout.base, size, ref, { edgeMm: 24 });
+  const view = useView(layout.base, size, ref, { edgeMm: 23, rear: true });
   const chip = v.chips[picked] ?? v.chips[0];
   const shown = after ?? before;
   const { scale, x, y } = view.view;

@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { memo, type ReactNode } from "react";
 import { drawBase, drawingDefs, KINDS, type Layer, type Layout, type Part } from "@/core/underside";
 import { PartShape } from "./PartShape";
 
@@ -20,13 +20,23 @@ interface Props {
   faint?: (p: Part) => boolean;
   /** Parts that are drawn elsewhere, such as those under the hand. */
   without?: ReadonlySet<string>;
+  /** A photo to trace: it takes the place of the drawn base, whose outline stays. */
+  under?: ReactNode;
 }
 
 /** Every part of a layout in its order from the case up. */
-export function Drawing({ layout, hidden, faint, without }: Props) {
+export function Drawing({ layout, hidden, faint, without, under }: Props) {
   return (
     <>
-      <Base base={layout.base} />
+      {under ? (
+        <>
+          {under}
+          <rect width={layout.base.widthMm} height={layout.base.depthMm} rx={layout.base.cornerMm} fill="none" stroke="var(--sheet)" strokeWidth={2} />
+          <rect width={layout.base.widthMm} height={layout.base.depthMm} rx={layout.base.cornerMm} fill="none" stroke="var(--ink)" strokeWidth={0.8} />
+        </>
+      ) : (
+        <Base base={layout.base} />
+      )}
       {byLevel(layout.parts)
         .filter((p) => !hidden?.has(KINDS[p.kind].layer) && !without?.has(p.id))
         .map((p) =>

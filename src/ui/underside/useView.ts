@@ -33,16 +33,21 @@ export interface ViewControl {
 const clamp = (v: number) => Math.min(MOST_SCALE, Math.max(LEAST_SCALE, v));
 
 /** Fit of a base into a pane, with room for rulers and what stands out of the case. */
-export function fitted(base: { widthMm: number; depthMm: number }, size: Size, edgePx = 26, edgeMm = 9): View {
+export function fitted(base: { widthMm: number; depthMm: number }, size: Size, edgePx = 26, edgeMm = 9, rear = false): View {
+  if (rear) {
+    // the rear half carries the heat: as wide as the pane, the front may run out of it
+    const scale = Math.max(0.05, Math.min((size.width - 12) / (base.widthMm + 2 * edgeMm), (size.height - 8) / (base.depthMm * 0.62 + edgeMm)));
+    return { scale, x: (size.width - base.widthMm * scale) / 2, y: 4 + edgeMm * scale };
+  }
   const scale = Math.max(0.05, Math.min((size.width - edgePx - 14) / (base.widthMm + 2 * edgeMm), (size.height - edgePx - 10) / (base.depthMm + 2 * edgeMm)));
   return { scale, x: edgePx + (size.width - edgePx - base.widthMm * scale) / 2, y: edgePx + (size.height - edgePx - base.depthMm * scale) / 2 };
 }
 
 /** Pan and zoom of a sheet by wheel, pinch, two fingers and keys. Until it is touched it fits, whatever the pane's size. */
-export function useView(base: { widthMm: number; depthMm: number }, size: Size, pane: RefObject<Element | null>, options: { edgeMm?: number } = {}): ViewControl {
+export function useView(base: { widthMm: number; depthMm: number }, size: Size, pane: RefObject<Element | null>, options: { edgeMm?: number; rear?: boolean } = {}): ViewControl {
   const [own, setOwn] = useState<View | null>(null);
   const { widthMm, depthMm } = base;
-  const fit0 = useMemo(() => fitted({ widthMm, depthMm }, size, 26, options.edgeMm), [widthMm, depthMm, size, options.edgeMm]);
+  const fit0 = useMemo(() => fitted({ widthMm, depthMm }, size, 26, options.edgeMm, options.rear), [widthMm, depthMm, size, options.edgeMm, options.rear]);
   const view = own ?? fit0;
   const latest = useRef(view);
   useEffect(() => {

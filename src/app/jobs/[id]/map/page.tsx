@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { jobPhotos } from "@/server/photos";
 import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
 import { layoutStage } from "@/server/views/layout";
@@ -19,7 +20,7 @@ export default async function MapPage({ params, searchParams }: { params: Promis
   const editing = (await searchParams).edit !== undefined && revision?.open && !closed;
   return (
     <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="map" facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">{revision ? `Revision ${revision.number}${revision.open ? ", open" : ", kept"}` : "No drawing yet"}</span>}>
-      {revision && editing ? <EditorScreen key={`edit-${revision.id}`} jobId={view.job.id} revision={revision} /> : revision ? <MapScreen key={revision.id} jobId={view.job.id} layout={revision.document} revision={{ number: revision.number, open: revision.open }} heat={view.verdict !== null} closed={closed} /> : <StartMap jobId={view.job.id} model={view.machine.model} variant={view.machine.variant} offer={offer} closed={closed} />}
+      {revision && editing ? <EditorScreen key={`edit-${revision.id}`} jobId={view.job.id} revision={revision} photos={await jobPhotos(view.job.id)} /> : revision ? <MapScreen key={revision.id} jobId={view.job.id} layout={revision.document} revision={{ number: revision.number, open: revision.open }} heat={view.verdict !== null} closed={closed} /> : <StartMap jobId={view.job.id} model={view.machine.model} variant={view.machine.variant} offer={offer} closed={closed} />}
     </JobFrame>
   );
 }

@@ -1,0 +1,25 @@
+import type { Metadata } from "next";
+import { notFound, redirect } from "next/navigation";
+import { jobPhotos } from "@/server/photos";
+import { idOf } from "@/server/respond";
+import { jobView } from "@/server/views/job";
+import { layoutStage } from "@/server/views/layout";
+import { PhotosScreen } from "@/ui/photos/PhotosScreen";
+import { JobFrame } from "@/ui/steps/JobFrame";
+import { stagePath } from "@/ui/steps/paths";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Photos" };
+
+export default async function PhotosPage({ params }: { params: Promise<{ id: string }> }) {
+  const view = await jobView(idOf((await params).id));
+  if (!view) notFound();
+  const { revision } = await layoutStage(view);
+  if (!revision) redirect(stagePath(view.job.id, "map"));
+  const photos = (await jobPhotos(view.job.id)).filter((p) => p.phase !== "tracing");
+  return (
+    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="map">
+      <PhotosScreen jobId={view.job.id} layout={revision.document} photos={photos} heat={view.verdict !== null} closed={view.job.closedAt !== null} />
+    </JobFrame>
+  );
+}
