@@ -150,6 +150,7 @@ test("parts are dragged with guides, resized, framed and grouped by hand", async
   const s = await sheet(page);
   await kit(page, "Fin stack").click();
   await s.click(100, 40);
+  const down = await page.getByLabel("Down, mm").inputValue();
   await kit(page, "Fin stack").click();
   await s.click(250, 90);
   const [fx, fy] = s.at(250, 90);
@@ -160,7 +161,7 @@ test("parts are dragged with guides, resized, framed and grouped by hand", async
   await page.mouse.move(tx, ty, { steps: 6 });
   await expect(page.getByText(/middle of F1/)).toBeVisible();
   await page.mouse.up();
-  await expect(page.getByLabel("Down, mm")).toHaveValue("40");
+  await expect(page.getByLabel("Down, mm")).toHaveValue(down);
   const [hx, hy] = s.at(251 + 35, 40);
   await page.mouse.move(hx, hy);
   await page.mouse.down();

@@ -4,6 +4,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardRecipe, withFaults } from "../core/rig";
+import { drawingColours, layoutJson, layoutSvg } from "../core/underside";
+import { tessalyK15Layout } from "../demo/layouts";
 import { wrenfell14 } from "../demo/models";
 
 let folder: string;
@@ -56,5 +58,30 @@ describe("ovrant read", () => {
     expect(s).toMatchObject({ rows: 1201, durationS: 1200, stepS: 1, warnings: [] });
     expect(s.series.map((x) => x.key)).toEqual(["cpu.temperature", "cpu.load", "cpu.clock", "cpu.power", "fan1.speed"]);
     for (const x of s.series) expect(x.min <= x.mean && x.mean <= x.max).toBe(true);
+  });
+});
+
+describe("ovrant map", () => {
+  it("prints sentence, paths, counts and checks of a JSON or SVG drawing", async () => {
+    const k15 = tessalyK15Layout();
+    writeFileSync(file("k15.json"), layoutJson(k15));
+    writeFileSync(file("k15.svg"), layoutSvg({ ...k15, parts: k15.parts.filter((p) => p.tag !== "F1") }, drawingColours));
+    const [json, words] = await Promise.all([ovrant("map", file("k15.json"), "--json"), ovrant("map", file("k15.svg"))]);
+    expect(json.code).toBe(0);
+    const printed = JSON.parse(json.out) as { sentence: string; paths: { chip: string; reachesAir: boolean }[]; checks: unknown[]; counts: { parts: { kind: string; count: number }[] } };
+    expect(printed).toMatchObject({ version: 1, sentence: "2 blowers, 4 pipes: 2 shared by both chips, 1 for the graphics chip, 1 for the regulators; 3 fin stacks.", checks: [] });
+    expect(printed.paths.filter((p) => p.reachesAir && p.chip === "Processor").length).toBeGreaterThan(1);
+    expect(printed.counts.parts).toContainEqual({ kind: "pipe", count: 4 });
+    expect(words.code).toBe(0);
+    expect(words.out).toMatch(/2 fin stacks\.[\s\S]*Processor: .* > air[\s\S]*! /);
+  });
+  it("says what is wrong with a file and ends with 2", async () => {
+    writeFileSync(file("wrong.json"), '{"version":1,"model":"x","base":{"widthMm":9,"depthMm":200},"parts":[]}');
+    writeFileSync(file("foreign.svg"), '<svg xmlns="http://www.w3.org/2000/svg"><rect width="9" height="9"/></svg>');
+    const [wrong, foreign, none] = await Promise.all([ovrant("map", file("wrong.json")), ovrant("map", file("foreign.svg")), ovrant("map", "nowhere.json")]);
+    expect([wrong.code, foreign.code, none.code]).toEqual([2, 2, 2]);
+    expect(wrong.err).toContain("base.widthMm must be a number from 50 to 1000");
+    expect(foreign.err).toContain("holds no layout");
+    expect(none.err).toContain("no such file");
   });
 });

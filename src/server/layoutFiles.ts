@@ -1,6 +1,6 @@
 import sharp from "sharp";
 import { bad, good, type Result } from "../core/result";
-import { csvCell, darkDrawingColours, drawingColours, layoutJson, layoutSvg, partsTable } from "../core/underside";
+import { csvCell, darkDrawingColours, drawingColours, layoutJson, layoutSvg, partsTable, svgWidthMm } from "../core/underside";
 import { database } from "../data/connection";
 import { findRevision } from "../data/layouts";
 import { serverProblem } from "./problems";
@@ -23,7 +23,9 @@ export async function layoutFile(revisionId: number, form: string, dark = false)
   if (form === "svg") return text("svg", "image/svg+xml", layoutSvg(document, dark ? darkDrawingColours : drawingColours));
   if (form === "csv") return text("csv", "text/csv", `\ufeff${partsTable(document).map((r) => r.map(csvCell).join(",")).join("\r\n")}\r\n`);
   if (form === "png") {
-    const bytes = await sharp(Buffer.from(layoutSvg(document, drawingColours)), { density: PNG_PX_PER_MM * 25.4, limitInputPixels: 40e6 }).flatten({ background: "#FBFCFB" }).png().toBuffer();
+    // the density counts twice for sizes in mm, so the picture comes out larger and is brought to size
+    const width = Math.round(svgWidthMm(document) * PNG_PX_PER_MM);
+    const bytes = await sharp(Buffer.from(layoutSvg(document, drawingColours)), { density: PNG_PX_PER_MM * 25.4, limitInputPixels: 120e6 }).resize({ width }).flatten({ background: "#FBFCFB" }).png().toBuffer();
     return good({ name: `${name}.png`, type: "image/png", bytes });
   }
   return text("json", "application/json", layoutJson(document));

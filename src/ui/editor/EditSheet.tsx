@@ -1,7 +1,7 @@
 "use client";
 import { useDrag } from "@use-gesture/react";
 import { memo, useMemo, useState, type ReactNode, type RefObject } from "react";
-import { boundsOfParts, handleAt, HANDLES, hits, isPath, KINDS, moved, moveParts, snapBounds, snapLines, snapPoint, type Guide, type Layer, type Layout, type Part } from "@/core/underside";
+import { boundsOfParts, handleAt, HANDLES, hits, isPath, KINDS, moved, moveParts, snapLines, snapMove, snapPoint, type Guide, type Layer, type Layout, type Part } from "@/core/underside";
 import { Defs, Drawing } from "@/ui/underside/Drawing";
 import { Chosen, Hidden } from "@/ui/underside/Marks";
 import { PartShape } from "@/ui/underside/PartShape";
@@ -95,10 +95,8 @@ export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto 
       const b = { left: Math.min(from.x, to.x), right: Math.max(from.x, to.x), top: Math.min(from.y, to.y), bottom: Math.max(from.y, to.y) };
       dispatch({ do: "select", ids: visible.filter((p) => p.kind !== "board" && within(p, b)).map((p) => p.id), also });
     } else if (start.on === "parts") {
-      const b = start.bounds;
-      const s = snapBounds(start.lines, { left: b.left + dx, right: b.right + dx, top: b.top + dy, bottom: b.bottom + dy }, SNAP_PX / scale);
-      const [mx, my] = [Math.round((dx + s.dx) * 10) / 10, Math.round((dy + s.dy) * 10) / 10];
-      if (!last) return setHold({ is: "parts", ids: start.ids, dx: mx, dy: my, guides: s.guides });
+      const { dx: mx, dy: my, guides } = snapMove(start.lines, start.bounds, dx, dy, SNAP_PX / scale);
+      if (!last) return setHold({ is: "parts", ids: start.ids, dx: mx, dy: my, guides });
       dispatch({ do: "change", layout: moveParts(layout, start.ids, mx, my), what: start.ids.size === 1 ? `${start.name} moved` : `${start.ids.size} parts moved` });
     } else if (start.on !== "pan") {
       const one = pulled(start, dx, dy, SNAP_PX / scale);
@@ -127,7 +125,7 @@ export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto 
       } else drag(start, from, at(px, py), last, shiftKey);
       return start;
     },
-    { filterTaps: true, tapsThreshold: 4, pointer: { buttons: [1, 4] }, eventOptions: { passive: false } },
+    { filterTaps: true, tapsThreshold: 4, pointer: { buttons: [1, 4], keys: false }, eventOptions: { passive: false } },
   );
 
   const lifted = hold?.is === "parts" || hold?.is === "one" ? hold.ids : EMPTY;

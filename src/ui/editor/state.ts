@@ -50,7 +50,7 @@ export function editorStep(s: EditorState, a: Action): EditorState {
       return { ...s, selected: new Set(all ? [...s.selected].filter((id) => !ids.has(id)) : [...s.selected, ...ids]) };
     }
     case "point":
-      return put(s, round(a.xMm), round(a.yMm));
+      return put(s, a.xMm, a.yMm);
     case "end-path": {
       if (s.tool.name !== "trace") return s;
       const { kind, points } = s.tool;

@@ -4,7 +4,7 @@ import type { Problem } from "@/core/result";
 import type { Layout } from "@/core/underside";
 import { send } from "@/ui/controls/send";
 
-export type SaveState = { is: "saved"; at: Date | null } | { is: "saving" } | { is: "waiting" } | { is: "stuck"; problem: Problem } | { is: "conflict"; theirs: { version: number; document: Layout; changes: string[] } };
+export type SaveState = { is: "saved"; at: Date | null; of: Layout } | { is: "saving" } | { is: "waiting" } | { is: "stuck"; problem: Problem } | { is: "conflict"; theirs: { version: number; document: Layout; changes: string[] } };
 
 type Outcome = { saved: true; version: number } | { saved: false; theirs: { version: number; document: Layout; changes: string[] } };
 
@@ -27,7 +27,7 @@ export function draftOf(revisionId: number): Layout | null {
  * when another tab saved first, both drawings are kept and the technician chooses.
  */
 export function useAutosave(revisionId: number, startVersion: number, start: Layout, layout: Layout) {
-  const [state, setState] = useState<SaveState>({ is: "saved", at: null });
+  const [state, setState] = useState<SaveState>({ is: "saved", at: null, of: start });
   const version = useRef(startVersion);
   const saved = useRef(start);
   const latest = useRef(layout);
@@ -57,7 +57,7 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
         halted.current = false;
         if (latest.current === document) window.localStorage.removeItem(draftKey(revisionId));
       }
-      setState({ is: "saved", at: new Date() });
+      setState({ is: "saved", at: new Date(), of: saved.current });
       return true;
     } finally {
       busy.current = false;
@@ -96,8 +96,10 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
     saved.current = theirs.document;
     halted.current = false;
     window.localStorage.removeItem(draftKey(revisionId));
-    setState({ is: "saved", at: new Date() });
+    setState({ is: "saved", at: new Date(), of: theirs.document });
   }, [revisionId]);
 
-  return { state, flush: () => push(), overTheirs: () => push(true), adopt };
+  // a change in the pause before it is sent is not saved yet, and is not said to be
+  const shown: SaveState = state.is === "saved" && state.of !== layout ? { is: "waiting" } : state;
+  return { state: shown, flush: () => push(), overTheirs: () => push(true), adopt };
 }

@@ -8,11 +8,14 @@ import { PHASE_WORDS, type PhotoView } from "./photo";
 export function Compare({ left, right, onEnd }: { left: PhotoView; right: PhotoView; onEnd: () => void }) {
   const [at, setAt] = useState(50);
   const pane = useRef<HTMLDivElement>(null);
-  const bind = useDrag(({ xy: [x], event }) => {
-    event.preventDefault();
-    const box = pane.current?.getBoundingClientRect();
-    if (box) setAt(Math.max(0, Math.min(100, ((x - box.left) / box.width) * 100)));
-  });
+  const bind = useDrag(
+    ({ xy: [x], event }) => {
+      event.preventDefault();
+      const box = pane.current?.getBoundingClientRect();
+      if (box) setAt(Math.max(0, Math.min(100, ((x - box.left) / box.width) * 100)));
+    },
+    { pointer: { keys: false } },
+  );
   const key = (e: React.KeyboardEvent) => {
     const by = { ArrowLeft: -2, ArrowRight: 2, PageDown: -10, PageUp: 10 }[e.key];
     if (by === undefined) return;

@@ -112,11 +112,14 @@ export function SquareDialog({ photo, base, start, trust: startTrust, onDone, on
 /** A ring whose middle stays free, so that the corner itself is seen. */
 function Ring({ name, at: [x, y], small, onPut, onHold }: { name: string; at: Point; small: boolean; onPut: (p: Point) => void; onHold: (is: boolean) => void }) {
   const from = useRef<Point>([0, 0]);
-  const bind = useDrag(({ first, last, movement: [mx, my] }) => {
-    if (first) from.current = [x, y];
-    onHold(!last);
-    onPut([from.current[0] + mx, from.current[1] + my]);
-  });
+  const bind = useDrag(
+    ({ first, last, movement: [mx, my] }) => {
+      if (first) from.current = [x, y];
+      onHold(!last);
+      onPut([from.current[0] + mx, from.current[1] + my]);
+    },
+    { pointer: { keys: false } },
+  );
   const key = (e: React.KeyboardEvent) => {
     const d = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
     if (!d) return;

@@ -11,6 +11,9 @@ import { layoutProblem } from "./problems";
 const MARK = "ovrant-layout";
 const EDGE_MM = 8;
 
+/** Width of the picture of a layout, with the edge round the base, mm. */
+export const svgWidthMm = (layout: Layout): number => layout.base.widthMm + 2 * EDGE_MM;
+
 /**
  * A layout as SVG in true size (mm) that any viewer shows: colours are written out, no styles, no scripts, no
  * references to outside. The layout itself rides along as text in the metadata, so it comes back without loss.

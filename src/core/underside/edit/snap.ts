@@ -58,10 +58,23 @@ export function snapBounds(lines: SnapLines, b: Bounds, reachMm: number): { dx: 
   return { dx: x?.by ?? 0, dy: y?.by ?? 0, guides: [...(x ? [{ axis: "x" as const, atMm: x.line.at, word: x.line.word }] : []), ...(y ? [{ axis: "y" as const, atMm: y.line.at, word: y.line.word }] : [])] };
 }
 
+/**
+ * How far to go along one axis: to the line exactly where one is near, else by whole tenths of a millimetre.
+ * @param goMm how far the hand went @param snapMm the push to the line, if one is within reach
+ */
+const toLineOrTenth = (goMm: number, snapMm: number, onLine: boolean): number => (onLine ? Math.round((goMm + snapMm) * 1e4) / 1e4 : Math.round(goMm * 10) / 10);
+
+/** How far a box that the hand moved by (dx, dy) goes once lines within reach have drawn it, with the guides to show. */
+export function snapMove(lines: SnapLines, b: Bounds, dx: number, dy: number, reachMm: number): { dx: number; dy: number; guides: Guide[] } {
+  const s = snapBounds(lines, { left: b.left + dx, right: b.right + dx, top: b.top + dy, bottom: b.bottom + dy }, reachMm);
+  const on = (axis: "x" | "y") => s.guides.some((g) => g.axis === axis);
+  return { dx: toLineOrTenth(dx, s.dx, on("x")), dy: toLineOrTenth(dy, s.dy, on("y")), guides: s.guides };
+}
+
 /** A point drawn to lines within reach. */
 export const snapPoint = (lines: SnapLines, xMm: number, yMm: number, reachMm: number): { xMm: number; yMm: number; guides: Guide[] } => {
-  const s = snapBounds(lines, { left: xMm, right: xMm, top: yMm, bottom: yMm }, reachMm);
-  return { xMm: Math.round((xMm + s.dx) * 10) / 10, yMm: Math.round((yMm + s.dy) * 10) / 10, guides: s.guides };
+  const s = snapMove(lines, { left: 0, right: 0, top: 0, bottom: 0 }, xMm, yMm, reachMm);
+  return { xMm: s.dx, yMm: s.dy, guides: s.guides };
 };
 
 /** The part nearest to a point among those within reach, smaller parts first; repeated asks cycle through what overlaps. */
