@@ -1,10 +1,12 @@
+import { benchDrag } from "./drag";
 import { benchJudge } from "./judge";
 import { benchRead } from "./read";
 
 const [what, ...args] = process.argv.slice(2);
 if (what === "judge") benchJudge(args);
 else if (what === "read") benchRead(args);
+else if (what === "drag") await benchDrag(args);
 else {
-  console.error("usage: npm run bench -- judge [pairs per kind] [kind] [-v]\n       npm run bench -- read [rows]");
+  console.error("usage: npm run bench -- judge [pairs per kind] [kind] [-v]\n       npm run bench -- read [rows]\n       npm run bench -- drag [parts]");
   process.exitCode = 2;
 }
