@@ -17,7 +17,7 @@ function crowded(count: number): Layout {
   const parts = Array.from({ length: count }, (_, i): Part => {
     const kind = kinds[i % kinds.length] ?? "pad";
     const size = kind === "blower" ? { wMm: 14, hMm: 14 } : kind === "fins" ? { wMm: 13, hMm: 6 } : kind === "module" ? { wMm: 12, hMm: 6 } : {};
-    return { ...newPart(kind, `p${i + 1}`, kind === "pad" ? `P${i}` : "", 14 + (i % 25) * 13.6, 14 + Math.floor(i / 25) * 11), ...size } as Part;
+    return { ...newPart(kind, `p${i + 1}`, kind === "pad" ? `P${i}` : "", 14 + (i % 25) * 13.6, 14 + Math.floor(i / 25) * 11), ...size };
   });
   return { ...emptyLayout("Crowded 15", "", 356, 246), parts };
 }

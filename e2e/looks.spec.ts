@@ -14,7 +14,7 @@ async function views(page: Page): Promise<Record<string, string>> {
   const mixed = await hrefOf("LR-03");
   const none = await hrefOf("LR-13");
   const waiting = await hrefOf("LR-08");
-  return { bench: "/", machines: "/machines", intake: "/machines/new", machine: improved.machine, verdict: improved.job, mixed: mixed.job, none: none.job, run: mixed.job.replace("verdict", "after"), drop: waiting.job, alone: mixed.job.replace("verdict", "before?view=alone") };
+  return { bench: "/", machines: "/machines", intake: "/machines/new", machine: improved.machine, verdict: improved.job, mixed: mixed.job, none: none.job, run: mixed.job.replace("verdict", "after"), drop: waiting.job, alone: mixed.job.replace("verdict", "before?view=alone"), map: improved.job.replace("verdict", "map"), heat: improved.job.replace("verdict", "heat"), photos: mixed.job.replace("verdict", "photos"), layouts: "/layouts" };
 }
 
 for (const theme of ["light", "dark"] as const) {

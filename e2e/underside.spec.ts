@@ -1,4 +1,5 @@
 import { readFileSync } from "node:fs";
+import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { homography, mapped, type Corners } from "../src/core/photo";
@@ -28,6 +29,11 @@ const kit = (page: Page, name: string) => page.getByRole("toolbar", { name: "Par
 
 async function saved(page: Page): Promise<void> {
   await expect(page.getByTestId("saved")).toHaveText(/Saved \d\d:\d\d/);
+}
+
+async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze();
+  expect(violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
 }
 
 async function fileOf(page: Page, form: string): Promise<string> {
@@ -63,6 +69,7 @@ test("an assembly is drawn from nothing: sentence and checks follow, all can be 
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 blower, 1 pipe for the processor; 1 fin stack.");
   await expect(page.getByText(/has no path to the air/)).toHaveCount(0);
   await expect(page.getByLabel("Bend at point 2, mm")).toHaveValue("12");
+  await accessible(page);
 
   const drawn = asLayout(await fileOf(page, "JSON"));
   expect(drawn.parts.map((p) => p.kind)).toEqual(["blower", "fins", "chip", "plate", "pipe"]);
@@ -259,6 +266,7 @@ test("a photo is squared up by four corners and a known length, traced, and stay
   };
   for (const [i, name] of ["Top left corner", "Top right corner", "Bottom right corner", "Bottom left corner"].entries()) await drag(name, photo.corners[i] ?? [0, 0]);
   await page.getByRole("button", { name: "Add a known length" }).click();
+  await accessible(page);
   await drag("Known length, one end", photo.known[0]);
   await drag("Known length, other end", photo.known[1]);
   await expect(page.getByTestId("fit")).toHaveText(/fits within [01]\.\d mm by the known length/);

@@ -1,6 +1,7 @@
 import { spawn, execFileSync } from "node:child_process";
 import { mkdirSync, rmSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
+import sharp from "sharp";
 
 /** One current picture of each main view from the demo data, 1280 x 800, into docs/screenshots. Needs a build. */
 const PORT = 3177;
@@ -41,12 +42,59 @@ const shots: Shot[] = [
     },
   },
   { name: "run", at: { tag: "LR-03", stage: "after" } },
+  { name: "map", at: { tag: "LR-02", stage: "map" } },
+  { name: "heat", at: { tag: "LR-02", stage: "heat" } },
+  { name: "heat-dark", at: { tag: "LR-07", stage: "heat" }, theme: "dark" },
+  { name: "layouts", at: { path: "/layouts" } },
+  { name: "editor", at: { tag: "LR-14", stage: "map" }, act: traced },
   { name: "verdict", at: { tag: "LR-02", stage: "verdict" } },
   { name: "verdict-dark", at: { tag: "LR-02", stage: "verdict" }, theme: "dark" },
   { name: "verdict-mixed", at: { tag: "LR-03", stage: "verdict" } },
   { name: "verdict-pinned", at: { tag: "LR-07", stage: "verdict" } },
   { name: "verdict-none", at: { tag: "LR-13", stage: "verdict" } },
 ];
+
+/** A photo made of the drawing itself, a little askew, squared up and laid under; the first parts traced on it. */
+async function traced(page: Page): Promise<void> {
+  const layouts = await (await fetch(`${base}/layouts`)).text();
+  const ids = [...layouts.matchAll(/\/api\/layouts\/(\d+)\/file\?form=png/g)].map((m) => m[1]);
+  const png = Buffer.from(await (await fetch(`${base}/api/layouts/${ids[2] ?? ids[0] ?? ""}/file?form=png`)).arrayBuffer());
+  const photo = await sharp(png).affine([[1, 0.03], [-0.02, 0.97]], { background: "#554a40" }).extend({ top: 60, bottom: 60, left: 80, right: 80, background: "#554a40" }).jpeg({ quality: 88 }).toBuffer();
+  const { width } = await sharp(photo).metadata();
+  await page.getByRole("button", { name: /^Draw anew|^Start drawing|^Edit|^Draw/ }).first().click();
+  const sheet = page.getByTestId("edit-sheet");
+  await sheet.waitFor();
+  await page.getByLabel("Photo to trace").setInputFiles({ name: "inside.jpg", mimeType: "image/jpeg", buffer: photo });
+  const picture = page.getByAltText("The photo as taken");
+  await picture.waitFor();
+  const box = await picture.boundingBox();
+  if (!box) throw new Error("no photo");
+  const k = box.width / width;
+  const corners: [string, number, number][] = [["Top left", 0, 0], ["Top right", 356, 0], ["Bottom right", 356, 246], ["Bottom left", 0, 246]];
+  for (const [name, x, y] of corners) {
+    const [u, v] = [(x + 8) * 5, (y + 8) * 5];
+    const ring = await page.getByRole("button", { name: new RegExp(`^${name} corner`) }).boundingBox();
+    if (!ring) throw new Error("no ring");
+    await page.mouse.move(ring.x + ring.width / 2, ring.y + ring.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + (80 + u + 0.03 * v) * k, box.y + (60 + 37 - 0.02 * u + 0.97 * v) * k, { steps: 4 });
+    await page.mouse.up();
+  }
+  await page.getByRole("button", { name: "Lay it under" }).click();
+  await page.getByTestId("misfit").waitFor();
+  const pane = await sheet.boundingBox();
+  if (!pane) throw new Error("no sheet");
+  const scale = Math.min((pane.width - 40) / (356 + 18), (pane.height - 36) / (246 + 18));
+  const tap = (x: number, y: number) => page.mouse.click(pane.x + 26 + (pane.width - 26 - 356 * scale) / 2 + x * scale, pane.y + 26 + (pane.height - 26 - 246 * scale) / 2 + y * scale);
+  await page.keyboard.press("b");
+  await tap(62, 68);
+  await page.keyboard.press("f");
+  await tap(66, 16);
+  await page.keyboard.press("h");
+  for (const [x, y] of [[28, 9], [118, 9], [118, 73], [236, 73]] as const) await tap(x, y);
+  await page.keyboard.press("Shift+Enter");
+  await page.mouse.move(pane.x + 4, pane.y + pane.height - 4);
+}
 
 async function main(): Promise<void> {
   mkdirSync(OUT, { recursive: true });

@@ -29,8 +29,8 @@ export default async function LayoutsPage() {
             const pads = counts.pads.reduce((n, p) => n + p.count, 0);
             const name = `${e.model}${e.variant ? `, ${e.variant}` : ""}`;
             return (
-              <section key={e.id} aria-label={name} className="grid grid-cols-1 gap-x-8 gap-y-4 border-t-[1.5px] border-line py-6 md:grid-cols-[auto_minmax(0,1fr)] 2xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)]">
-                <div className="grid w-[320px] place-items-center xl:w-[420px]">
+              <section key={e.id} aria-label={name} className="grid grid-cols-1 gap-x-8 gap-y-4 border-t-[1.5px] border-line py-6 md:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,20rem)]">
+                <div className="grid w-[320px] place-items-center xl:w-[420px] xl:justify-items-start">
                   <SmallUnderside layout={e.newest.document} pxPerMm={1.04} />
                 </div>
                 <div className="min-w-0">
@@ -54,7 +54,7 @@ export default async function LayoutsPage() {
                   </p>
                   <ForkForm revisionId={e.newest.id} />
                 </div>
-                <ol aria-label={`Revisions of ${name}`} className="min-w-0 md:col-span-2 2xl:col-span-1">
+                <ol aria-label={`Revisions of ${name}`} className="min-w-0 md:col-span-2 xl:col-span-1">
                   {e.revisions.map((r) => (
                     <li key={r.id} className="grid grid-cols-[44px_minmax(0,1fr)] gap-x-3 border-t border-line-2 py-2 first:border-t-0">
                       <span className="num text-[20px] font-[680]">{r.number}</span>

@@ -24,7 +24,9 @@ export function heatSentence(map: CoolingMap, before: HeatPicture | null, after:
   const doubt = Math.max(before.sigmaW, after.sigmaW);
   if (!top || Math.abs(top.now - top.was) < Math.max(2, doubt)) {
     const cooler = before.modelled.some((b) => { const a = after.modelled.find((x) => x.chip === b.chip); return a && b.airflowK - a.airflowK > 3; });
-    return [{ text: "The stacks share the heat as before" }, ...(most ? [{ text: ", most of it through " }, { text: `${tag(most.fins)}, ${Math.round(most.W)} W`, strong: true }] : []), { text: cooler ? "; the same watts now leave at a smaller rise." : "." }];
+    const even = now.stacks.length > 1 && now.stacks.every((s) => most && s.W > 0.9 * most.W);
+    const share = now.stacks.length > 1 ? `The stacks share the heat ${even ? "evenly, as before" : "as before"}` : "The heat goes the same way as before";
+    return [{ text: share }, ...(most && !even && now.stacks.length > 1 ? [{ text: ", most of it through " }, { text: `${tag(most.fins)}, ${Math.round(most.W)} W`, strong: true }] : []), { text: cooler ? "; the same watts now leave at a smaller rise." : "." }];
   }
   const more = top.now > top.was;
   return [{ text: `${tag(top.id)} carries ` }, { text: `${Math.round(top.now)} W`, strong: true }, { text: `${more ? "" : " only"}, before ` }, { text: `${Math.round(top.was)} W`, strong: true }, { text: more ? ": that stack breathes again, the others work less for it." : ": the others no longer need its help." }];

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoLayouts, orrowby17Layout, tessalyK15Layout, wrenfell14Layout } from "../../demo/layouts";
 import { heatPicture, type MeasuredChip } from "./heat";
+import { heatSentence } from "./heatWords";
 import { CoolingMap } from "./map";
 import { conductances, estimatedKW, flows, solveNetwork, type Conductance } from "./network";
 import type { Layout } from "./parts";
@@ -104,6 +105,14 @@ describe("the heat picture", () => {
     const three = heatPicture(k15, [chip("cpu", 28, 9, 30, 1)]);
     expect(one?.sigmaW).toBeLessThan(1);
     expect(three?.sigmaW ?? 0).toBeGreaterThan(one?.sigmaW ?? 0);
+  });
+
+  it("is put in words: who carries most, what moved, and evenly where it is even", () => {
+    const words = (map: CoolingMap, b: MeasuredChip[], a: MeasuredChip[]) => heatSentence(map, heatPicture(map, b), heatPicture(map, a)).map((w) => w.text).join("");
+    expect(words(k15, [chip("cpu", 28, 9, 50)], [chip("cpu", 28, 9, 30)])).toMatch(/^The stacks share the heat as before, most of it through F\d, \d+ W; the same watts now leave at a smaller rise\.$/);
+    expect(words(new CoolingMap(orrowby17Layout()), [chip("cpu", 30, 9, 50)], [chip("cpu", 30, 9, 49)])).toBe("The stacks share the heat evenly, as before.");
+    expect(words(new CoolingMap(wrenfell14Layout()), [chip("cpu", 20, 9, 50)], [chip("cpu", 20, 9, 30)])).toBe("The heat goes the same way as before; the same watts now leave at a smaller rise.");
+    expect(heatSentence(k15, null, null)[0]?.text).toContain("No heat can be drawn");
   });
 
   it("is none without a drawn way to the air, or a chip that is not drawn", () => {

@@ -4,15 +4,45 @@ import { useState } from "react";
 import { Button, KeyCap } from "./Button";
 import { useKeys } from "./keys";
 
-const KEYS: readonly [string, string][] = [
-  ["Enter", "main button of the screen"],
-  ["1 to 9", "pick a machine on the bench, a column to be asked about"],
-  ["N", "new intake, on the bench"],
-  ["E", "how a verdict was found"],
-  ["← →", "move a picked load bound by 1 s, with Shift by 10 s"],
-  ["Tab", "to the next control"],
-  ["Esc", "leave, cancel"],
-  ["?", "this sheet"],
+const KEYS: readonly { where: string; keys: readonly [string, string][] }[] = [
+  {
+    where: "Everywhere",
+    keys: [
+      ["Enter", "main button of the screen"],
+      ["1 to 9", "pick a machine on the bench, a column to be asked about"],
+      ["N", "new intake, on the bench"],
+      ["Tab", "to the next control"],
+      ["Esc", "leave, cancel"],
+      ["?", "this sheet"],
+    ],
+  },
+  {
+    where: "Runs and verdict",
+    keys: [
+      ["← →", "move a picked load bound by 1 s, with Shift by 10 s"],
+      ["E", "how a verdict was found"],
+    ],
+  },
+  {
+    where: "The drawing",
+    keys: [
+      ["M H F", "map, heat, photos"],
+      ["N", "next part"],
+      ["+ − 0", "nearer, farther, all of it"],
+    ],
+  },
+  {
+    where: "While drawing",
+    keys: [
+      ["B F H …", "take a part from the kit, by its letter"],
+      ["← → ↑ ↓", "move the cross or the parts by 1 mm, with Shift 10, with Alt 0.1"],
+      ["Enter", "put down a part or a bend; Shift Enter ends a pipe"],
+      ["R M D", "turn, mirror, duplicate"],
+      ["G L Del", "group, lock, take away"],
+      ["Q", "measure"],
+      ["U Y", "undo, redo"],
+    ],
+  },
 ];
 
 /** The keys, behind "?" and one button. */
@@ -27,18 +57,25 @@ export function KeySheet() {
       <Dialog open={open} onClose={setOpen} className="relative z-50">
         <div aria-hidden className="fixed inset-0 bg-ink/40" />
         <div className="fixed inset-0 grid place-items-center p-5">
-          <DialogPanel className="w-full max-w-[520px] border-2 border-ink bg-sheet p-7">
+          <DialogPanel className="w-full max-h-full max-w-[860px] overflow-y-auto border-2 border-ink bg-sheet p-7">
             <DialogTitle className="text-[23px] font-[690]">Keys</DialogTitle>
-            <dl className="mt-4 grid grid-cols-[auto_1fr] items-center gap-x-5 gap-y-3">
-              {KEYS.map(([key, does]) => (
-                <div key={key} className="contents">
-                  <dt>
-                    <KeyCap>{key}</KeyCap>
-                  </dt>
-                  <dd className="text-[17px]">{does}</dd>
-                </div>
+            <div className="mt-4 grid gap-x-8 gap-y-5 md:grid-cols-2">
+              {KEYS.map((group) => (
+                <section key={group.where} aria-label={group.where}>
+                  <h3 className="text-[15.5px] text-ink-2">{group.where}</h3>
+                  <dl className="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
+                    {group.keys.map(([key, does]) => (
+                      <div key={key} className="contents">
+                        <dt>
+                          <KeyCap>{key}</KeyCap>
+                        </dt>
+                        <dd className="text-[16.5px] leading-[21px]">{does}</dd>
+                      </div>
+                    ))}
+                  </dl>
+                </section>
               ))}
-            </dl>
+            </div>
             <p className="mt-5 text-[15px] text-ink-2">Single keys rest while you type in a field.</p>
             <Button look="plain" className="mt-5" onClick={() => setOpen(false)}>
               Close

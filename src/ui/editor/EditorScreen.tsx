@@ -68,7 +68,7 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
     router.push(stagePath(jobId, "map"));
     router.refresh();
   };
-  useEditorKeys(state, dispatch, view, () => undefined);
+  useEditorKeys(state, dispatch, view);
 
   const follow = (e: React.PointerEvent) => {
     if (state.tool.name === "select" || e.pointerType === "touch") return;
@@ -89,7 +89,7 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
             <h1 className="min-w-0 text-[17.5px] leading-[23px] font-[580]" aria-live="polite">
               {state.tool.name === "select" ? <MapWords words={mapSentence(map)} /> : hint(state)}
             </h1>
-            <span className="shrink-0 text-[15px] text-ink-2">{checks.length === 0 ? "all adds up" : `${checks.length} to look at`}</span>
+            <span className="shrink-0 text-[15px] text-ink-2">{layout.parts.length === 0 ? "" : checks.length === 0 ? "all adds up" : `${checks.length} to look at`}</span>
           </div>
           {controls}
           <Tray parts={layout.parts} inHand={inHand} onTake={(kind) => dispatch(takeKind(kind))} />

@@ -97,7 +97,7 @@ function Points({ part, onChange }: { part: Extract<Part, { points: unknown }>; 
       <caption className="pb-1 text-left text-[16px] font-[640]">Points</caption>
       <thead className="text-[14.5px] text-ink-2">
         <tr>
-          <th scope="col" className="font-[450]">Nr</th>
+          <th scope="col"><span className="sr-only">Point</span></th>
           <th scope="col" className="font-[450]">across</th>
           <th scope="col" className="font-[450]">down</th>
           {bends ? <th scope="col" className="font-[450]">bend</th> : null}

@@ -35,16 +35,16 @@ export function acts(state: EditorState, dispatch: (a: Action) => void) {
 }
 
 /** Every key of the editor. Fields, menus and dialogs keep their own. */
-export function useEditorKeys(state: EditorState, dispatch: (a: Action) => void, view: ViewControl, done: () => void): void {
-  const latest = useRef({ state, view, done });
+export function useEditorKeys(state: EditorState, dispatch: (a: Action) => void, view: ViewControl): void {
+  const latest = useRef({ state, view });
   useEffect(() => {
-    latest.current = { state, view, done };
+    latest.current = { state, view };
   });
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const target = e.target as HTMLElement | null;
       if (e.defaultPrevented || target?.closest("input, textarea, select, [role=dialog], [role=menu], [role=listbox]")) return;
-      const { state: s, view: v, done: leave } = latest.current;
+      const { state: s, view: v } = latest.current;
       const { act } = acts(s, dispatch);
       const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
       const take = () => e.preventDefault();
@@ -69,9 +69,8 @@ export function useEditorKeys(state: EditorState, dispatch: (a: Action) => void,
       if (e.altKey) return;
       const onControl = target?.closest("button, a, summary");
       if (key === "Enter") {
-        if (onControl) return;
+        if (onControl || s.tool.name === "select") return;
         take();
-        if (s.tool.name === "select") return leave();
         if (e.shiftKey) return dispatch({ do: "end-path" });
         return dispatch({ do: "point", xMm: s.cursor.xMm, yMm: s.cursor.yMm });
       }

@@ -99,13 +99,14 @@ export function AirArrows({ map, before, after, scale }: { map: CoolingMap; befo
 
 function Arrow({ W, solid, x, deg, scale }: { W: number; solid: boolean; x: number; deg: number; scale: number }) {
   const half = Math.max(1.5, W * 0.21);
-  const d = `M${x - half} 0V-8H${x - half - 3}L${x} -17L${x + half + 3} -8H${x + half}V0Z`;
-  const small = deg !== 0 && deg !== 180;
+  const d = `M${x - half} 0V-6H${x - half - 3}L${x} -13L${x + half + 3} -6H${x + half}V0Z`;
+  // the figure stands past the tip, or above an arrow that points to a side
+  const [tx, ty] = deg === 0 || deg === 180 ? [x, -17.5] : [x + (deg < 0 ? 1 : -1) * (half + 7), -6];
   return (
     <>
       <path d={d} fill={solid ? "var(--air)" : "var(--sheet)"} stroke="var(--air)" strokeWidth={0.8} strokeDasharray={solid ? undefined : "2 1.3"} />
-      <g transform={`translate(${x} ${small ? -23 : -6}) rotate(${-deg}) scale(${1 / scale})`}>
-        <text y={5} fontSize={14.5} fontWeight={700} textAnchor="middle" fontFamily="var(--font-num)" fill={solid && !small && half * 2 * scale > 34 ? "var(--sheet)" : "var(--air)"} stroke={solid && !small && half * 2 * scale > 34 ? "none" : "var(--sheet)"} strokeWidth={3} paintOrder="stroke" style={{ wordSpacing: "-0.3em" }}>
+      <g transform={`translate(${tx} ${ty}) rotate(${-deg}) scale(${1 / scale})`}>
+        <text y={5} fontSize={15} fontWeight={solid ? 760 : 560} textAnchor="middle" fontFamily="var(--font-num)" fill="var(--air)" style={{ wordSpacing: "-0.3em" }}>
           {Math.round(W)} W
         </text>
       </g>

@@ -45,7 +45,7 @@ export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layou
   const shown = after ?? before;
   const { scale, x, y } = view.view;
   useKeys({ b: () => router.push(stagePath(jobId, "verdict")), "+": () => view.zoom(1.25), "=": () => view.zoom(1.25), "-": () => view.zoom(0.8), "0": view.fit });
-  const tagged = useMemo(() => layout.parts.filter((p) => p.kind === "fins" || p.kind === "blower" || p.kind === "plate" || p.kind === "chamber"), [layout]);
+  const tagged = useMemo(() => layout.parts.filter((p) => p.kind === "fins" || p.kind === "blower"), [layout]);
   const drawnHere = useMemo(() => new Set(layout.parts.filter((p) => p.kind === "pipe" || p.kind === "note" || p.kind === "sketch").map((p) => p.id)), [layout]);
   const estimate = estimates.find((e) => map.part(e.chip)?.kind === "chip" && (map.part(e.chip) as { role: string }).role === chip?.chip);
   return (
@@ -94,7 +94,7 @@ export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layou
             <dl className="mt-1 grid grid-cols-[1fr_auto_auto] gap-x-4 border-t border-line pt-2 text-[15.5px]">
               <dt className="text-ink-2">K/W</dt>
               <dd className="text-ink-2">measured</dd>
-              <dd className="text-ink-2">from the drawing</dd>
+              <dd className="text-ink-2">by drawing</dd>
               <dt className="text-paste">Contact</dt>
               <dd className="num text-right font-[650]">{(chip.paths[0].afterKW ?? chip.paths[0].beforeKW)?.toFixed(2) ?? "?"}</dd>
               <dd className="num text-right">{estimate.contactKW.toFixed(2)}</dd>
@@ -122,7 +122,7 @@ function Bars({ map, before, after }: { map: CoolingMap; before: HeatPicture | n
   const rows = [...(now?.stacks ?? []).map((s) => ({ id: s.fins, was: before?.stacks.find((b) => b.fins === s.fins)?.W ?? null, is: after?.stacks.find((b) => b.fins === s.fins)?.W ?? null })), ...(now?.still ?? []).filter((s) => s.W >= 0.5).map((s) => ({ id: s.part, was: before?.still.find((b) => b.part === s.part)?.W ?? null, is: after?.still.find((b) => b.part === s.part)?.W ?? null }))];
   const most = Math.max(10, ...rows.flatMap((r) => [r.was ?? 0, r.is ?? 0]));
   return (
-    <ul aria-label="Watts by stack" className="mt-2 grid grid-cols-2 gap-x-6 gap-y-2 md:grid-cols-3 xl:grid-cols-4">
+    <ul aria-label="Watts by stack" className="mt-2 grid grid-cols-2 gap-x-6 gap-y-2 md:grid-cols-4">
       {rows.map((r) => (
         <li key={r.id}>
           <span className="text-[16px]">
