@@ -48,18 +48,20 @@ export function Tray({ parts, inHand, onTake }: Props) {
         const held = inHand === kind;
         const name = SHORT[kind] ?? KINDS[kind].name;
         return (
-          <button key={kind} type="button" aria-pressed={held} aria-label={`${name}, ${count(kind)} placed`} onClick={() => onTake(kind)} className={`relative flex min-w-[74px] flex-1 flex-col items-center border-r border-line px-1 pt-1.5 pb-1 text-[15px] leading-[18px] hover:bg-plane ${held ? "bg-sheet outline-[3px] -outline-offset-[3px] outline-ink outline-solid" : "bg-plane"}`}>
+          <button key={kind} type="button" aria-pressed={held} aria-label={`${name}, ${count(kind)} placed`} onClick={() => onTake(kind)} className={`relative flex min-w-[64px] flex-1 flex-col items-center border-r border-line px-1 pt-1.5 pb-1 text-[14.5px] leading-[18px] hover:bg-plane xl:text-[15px] ${held ? "bg-sheet outline-[3px] -outline-offset-[3px] outline-ink outline-solid" : "bg-plane"}`}>
             <Sample kind={kind} />
             <span className="font-[620]">{name}</span>
-            <span className={held ? "font-[620] text-copper" : "text-ink-2"}>{held ? "in hand" : count(kind)}</span>
-            <kbd aria-hidden className="num absolute top-1 right-1.5 text-[13.5px] text-ink-3 uppercase">
+            <span className={held ? "font-[620] text-copper" : "text-ink-2"}>
+              {held ? "in hand" : count(kind)}
+            </span>
+            <kbd aria-hidden className="num absolute right-1.5 bottom-1 text-[13.5px] text-ink-3 uppercase">
               {key}
             </kbd>
           </button>
         );
       })}
       <Menu as="div" className="relative shrink-0">
-        <MenuButton className="flex h-full min-w-[76px] flex-col items-center justify-center px-2 text-[15px] leading-[18px] font-[620] hover:bg-plane data-open:bg-plane">
+        <MenuButton className="flex h-full min-w-[62px] flex-col items-center justify-center px-2 text-[15px] leading-[18px] font-[620] hover:bg-plane data-open:bg-plane">
           <span className="num text-[22px] leading-[26px]">…</span>Others
         </MenuButton>
         <MenuItems anchor="top end" className="z-40 max-h-[420px] w-[240px] overflow-y-auto border-2 border-ink bg-sheet py-1 outline-none">
