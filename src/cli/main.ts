@@ -2,12 +2,14 @@ import { demoCommand } from "./demo";
 import { judgeCommand } from "./judge";
 import { mapCommand } from "./map";
 import { readCommand } from "./read";
+import { tightenCommand } from "./tighten";
 import { Unusable } from "./unusable";
 
 const COMMANDS: Record<string, { run: (args: string[]) => Promise<void> | void; usage: string }> = {
   judge: { run: judgeCommand, usage: "judge --before B.csv --after A.csv [--room-before C] [--room-after C] [--limit C] [--json]" },
   read: { run: readCommand, usage: "read FILE [--json]" },
   map: { run: mapCommand, usage: "map FILE [--json]" },
+  tighten: { run: tightenCommand, usage: "tighten FILE [--json]" },
   demo: { run: demoCommand, usage: "demo [--files DIR]" },
 };
 

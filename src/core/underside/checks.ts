@@ -3,6 +3,7 @@ import { dieRing, isPasted } from "./links";
 import { chipLabel, partName } from "./kinds";
 import type { CoolingMap } from "./map";
 import { conductances, flows, solveNetwork } from "./network";
+import { rigidGroups } from "./rigid";
 import { overlapMm2 } from "./overlap";
 import { heatPaths } from "./paths";
 import type { Chip, Figures, HeatPipe, Screw } from "./parts";
@@ -78,10 +79,16 @@ const coveredBy = (map: CoolingMap, c: Chip): boolean => {
 
 function screwChecks(map: CoolingMap): MapCheck[] {
   const out: MapCheck[] = [];
-  for (const s of [...map.ofKind("plate"), ...map.ofKind("chamber"), ...map.ofKind("spreader")]) {
+  for (const group of rigidGroups(map)) {
+    const held = group.map((s) => ({ tag: s.tag, screws: map.screwsOf(s) })).filter((x) => x.screws.length > 0);
+    // some number each plate from 1, some run on from plate to plate
+    const anew = held.every((x) => x.screws.every((s) => s.stamp === "") || x.screws.some((s) => s.stamp === "1"));
+    if (anew) out.push(...held.flatMap((x) => stampChecks(x.tag, x.screws)));
+    else out.push(...stampChecks(held.map((x) => x.tag).join(" and "), held.flatMap((x) => x.screws)));
+  }
+  for (const s of rigidGroups(map).flat()) {
     const screws = map.screwsOf(s);
     if (screws.length === 0) continue;
-    out.push(...stampChecks(s.tag, screws));
     for (const c of map.beside(s.id, "chip").filter(isPasted)) {
       const hull = hullOf(screws.map(centreOf));
       const [x, y] = centreOf(c);

@@ -4,6 +4,7 @@ export * from "./geometry";
 export { linksOf, dieRing, isPasted, kindFor, type Link, type LinkKind } from "./links";
 export { CoolingMap, spreadAt } from "./map";
 export { mapSentence, servesWords, type MapWord } from "./sentence";
+export { rigidGroups, type Spread } from "./rigid";
 export { heatPaths, type HeatPath } from "./paths";
 export { countsOf, type PartCounts } from "./counts";
 export { checksOf, drawnWatts, hullOf, pipeLoads, usualCapacityW, type CheckCode, type MapCheck } from "./checks";

@@ -35,7 +35,7 @@ export function tessalyK15Layout(): Layout {
     .path("pipe", "H3", [[179, 94.8], [249.5, 94.8, 12], [249.5, 18.5, 11], [327, 18.5]], { widthMm: 6, heightMm: 2.4 })
     .path("pipe", "H4", [[10.5, 46.5], [10.5, 113.3, 12], [181, 113.3]], { widthMm: 6, heightMm: 2.4 })
     .stamped("C1", [[132, 62, "1"], [169, 104, "2"], [169, 62, "3"], [132, 104, "4"]])
-    .stamped("C2", [[184.5, 61.5, "1"], [231.5, 104.5, "2"], [231.5, 61.5, "3"], [184.5, 104.5, "4"]])
+    .stamped("C2", [[184.5, 61.5, "5"], [231.5, 104.5, "6"], [231.5, 61.5, "7"], [184.5, 104.5, "8"]])
     .path("cable", "", [[161, 3], [161, 24]], { form: "ribbon", forWhat: "display", wires: 40 })
     .box("plug", "", 161, 27, 18, 4.6, { forWhat: "display", release: "latch", wires: 40 })
     .box("tape", "", 161, 16.5, 29, 6, { forWhat: "display cable" })
