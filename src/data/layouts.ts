@@ -108,3 +108,9 @@ export async function revisionOfJob(db: Knex, jobId: number): Promise<RevisionRe
 export async function giveRevision(db: Knex, jobId: number, revisionId: number): Promise<void> {
   await db("job_layouts").insert({ job_id: jobId, revision_id: revisionId }).onConflict("job_id").merge();
 }
+
+/** The newest kept revision of a model and variant; null when none was kept. */
+export async function lastKept(db: Knex, model: string, variant: string): Promise<RevisionRecord | null> {
+  const layout = await layoutFor(db, model, variant);
+  return layout && newestKept(db, layout.id);
+}

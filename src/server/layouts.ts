@@ -1,7 +1,7 @@
 import { changesBetween, emptyLayout, layoutFrom, parseLayout, readSvg, type Layout } from "../core/underside";
 import { bad, good, type Result } from "../core/result";
 import { database } from "../data/connection";
-import { addLayout, addRevision, findLayout, findRevision, keepRevision, layoutFor, newestKept, revisionOfJob, saveRevision, giveRevision, type RevisionRecord } from "../data/layouts";
+import { addLayout, addRevision, findLayout, findRevision, keepRevision, lastKept, layoutFor, newestKept, revisionOfJob, saveRevision, giveRevision, type RevisionRecord } from "../data/layouts";
 import { findJob } from "../data/jobs";
 import { findMachine } from "../data/machines";
 import { check } from "../input/check";
@@ -121,6 +121,5 @@ export async function layoutOfMachine(machine: { model: string; variant: string 
     const own = await revisionOfJob(db, id);
     if (own) return own;
   }
-  const layout = await layoutFor(db, machine.model, machine.variant);
-  return layout && newestKept(db, layout.id);
+  return lastKept(db, machine.model, machine.variant);
 }

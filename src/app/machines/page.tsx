@@ -1,4 +1,5 @@
 import { format, parseISO } from "date-fns";
+import { STAGE_TITLES } from "@/core/job";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { plainText } from "@/core/judge";
@@ -34,7 +35,7 @@ export default async function MachinesPage() {
                   <span className="block text-[15.5px] text-ink-2">{machine.place}</span>
                 </span>
                 <span className="min-w-0 flex-1">
-                  <span className="block text-[17px] font-[560]">{last?.verdict ? plainText(last.verdict.result.headline) : last ? (last.at === "before" ? "Waits for its run before" : "Waits for its run after") : "No job yet"}</span>
+                  <span className="block text-[17px] font-[560]">{last?.verdict ? plainText(last.verdict.result.headline) : last ? (last.at === "before" ? "Waits for its run before" : last.at === "after" ? "Waits for its run after" : `On the bench: ${STAGE_TITLES[last.at].toLowerCase()}`) : "No job yet"}</span>
                   <span className="block truncate text-[15.5px] text-ink-2">{last?.job.complaint}</span>
                 </span>
                 <span className="w-[120px] shrink-0 text-right text-[15.5px] text-ink-2">{machine.dueOn ? `due ${format(parseISO(machine.dueOn), "d MMM yyyy")}` : ""}</span>

@@ -1,20 +1,28 @@
 import { describe, expect, it } from "vitest";
+import { SERVICE_STAGES, type ServiceStage } from "../service";
 import { dueByEnvironment } from "../upkeep";
 import { benchItem, benchOrder, runFact, stageAt, stagesOf, type Machine } from "./index";
 
 const machine = { id: 1, tag: "LR-1", model: "Wrenfell 14", place: "Box office" } as Machine;
-const none = { before: "", map: "", after: "", verdict: "" };
 
 describe("stages follow from what a job holds", () => {
+  const service = (...started: ServiceStage[]) => SERVICE_STAGES.map((stage) => ({ stage, done: 0, of: 4, started: started.includes(stage), complete: false }));
   it("the job waits at the first thing that is missing", () => {
-    expect(stageAt({ before: false, after: false })).toBe("before");
-    expect(stageAt({ before: true, after: false })).toBe("after");
-    expect(stageAt({ before: true, after: true })).toBe("verdict");
-    expect(stageAt({ before: false, after: true })).toBe("before");
+    expect(stageAt({ before: false, after: false, service: [] })).toBe("before");
+    expect(stageAt({ before: true, after: false, service: service("intake") })).toBe("after");
+    expect(stageAt({ before: true, after: true, service: [] })).toBe("verdict");
+    expect(stageAt({ before: false, after: true, service: [] })).toBe("before");
+  });
+  it("once handwork was begun it waits there until it is complete", () => {
+    const half = service("open", "strip").map((s) => (s.stage === "open" ? { ...s, complete: true } : s));
+    expect(stageAt({ before: true, after: false, service: half })).toBe("strip");
+    expect(stageAt({ before: true, after: false, service: half.map((s) => ({ ...s, complete: true })) })).toBe("after");
+    expect(stageAt({ before: false, after: false, service: service("open") })).toBe("open");
   });
   it("what lies behind is done, what lies ahead is to come", () => {
-    expect(stagesOf("after", false, none, false).map((s) => s.state)).toEqual(["done", "open", "here", "to come"]);
-    expect(stagesOf("verdict", true, none, true).map((s) => s.state)).toEqual(["done", "done", "done", "done"]);
+    const states = (has: Parameters<typeof stagesOf>[0], closed: boolean, mapped: boolean) => stagesOf(has, closed, {}, mapped).map((s) => s.state);
+    expect(states({ before: true, after: false, service: service() }, false, false)).toEqual(["open", "done", "open", "open", "open", "open", "open", "open", "here", "to come"]);
+    expect(states({ before: true, after: true, service: service() }, true, true)).toEqual(["open", "done", "open", "done", "open", "open", "open", "open", "done", "done"]);
   });
   it("a run keeps one short fact", () => {
     expect(runFact(96.6, 97)).toBe("97 °C, at the limit");

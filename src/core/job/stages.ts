@@ -1,9 +1,10 @@
 import { chipName, type Verdict } from "../judge";
+import type { ServiceStage, StageProgress } from "../service";
 
-export type StageName = "before" | "map" | "after" | "verdict";
-export const STAGES: readonly StageName[] = ["before", "map", "after", "verdict"];
+export type StageName = ServiceStage | "before" | "map" | "after" | "verdict";
+export const STAGES: readonly StageName[] = ["intake", "before", "open", "map", "strip", "clean", "paste", "close", "after", "verdict"];
 
-const TITLES: Record<StageName, string> = { before: "Run before", map: "Map", after: "Run after", verdict: "Verdict" };
+export const STAGE_TITLES: Record<StageName, string> = { intake: "Intake", before: "Run before", open: "Open", map: "Map", strip: "Strip", clean: "Clean", paste: "Paste and pads", close: "Close up", after: "Run after", verdict: "Verdict" };
 
 export interface StageView {
   name: StageName;
@@ -14,15 +15,38 @@ export interface StageView {
   state: "done" | "here" | "open" | "to come";
 }
 
-/** The stage a job waits at, from what it holds. The map is never waited for: it can be drawn at any time. */
-export const stageAt = (has: { before: boolean; after: boolean }): StageName => (!has.before ? "before" : !has.after ? "after" : "verdict");
+/** What a job holds, as far as its stages hang on it. */
+export interface JobHolds {
+  before: boolean;
+  after: boolean;
+  service: readonly StageProgress[];
+}
 
-/** The stages of a job with their states, derived from the stage it waits at and whether its map is drawn. */
-export function stagesOf(at: StageName, closed: boolean, facts: Record<StageName, string>, mapped: boolean): StageView[] {
+/**
+ * The stage a job waits at. The runs and the verdict are waited for; handwork is once it was begun: its first stage
+ * that is not complete, intake aside. The map can be drawn at any time.
+ */
+export function stageAt(has: JobHolds): StageName {
+  if (has.after && has.before) return "verdict";
+  const work = has.service.filter((s) => s.stage !== "intake");
+  const begun = work.some((s) => s.started);
+  if (!has.before && !begun) return "before";
+  const next = begun ? work.find((s) => !s.complete) : undefined;
+  if (next) return next.stage;
+  return has.before ? "after" : "before";
+}
+
+/** The stages of a job with their states, derived from what it holds. */
+export function stagesOf(has: JobHolds, closed: boolean, facts: Partial<Record<StageName, string>>, mapped: boolean): StageView[] {
+  const at = stageAt(has);
   return STAGES.map((name) => {
-    if (name === "map") return { name, title: TITLES[name], fact: facts[name], state: mapped ? "done" : "open" };
-    const behind = STAGES.indexOf(name) - STAGES.indexOf(at);
-    return { name, title: TITLES[name], fact: facts[name], state: behind < 0 || (behind === 0 && closed) ? "done" : behind === 0 ? "here" : "to come" };
+    const view = (state: StageView["state"], fact = facts[name] ?? ""): StageView => ({ name, title: STAGE_TITLES[name], fact, state });
+    if (name === "map") return view(mapped ? "done" : "open");
+    if (name === "verdict") return view(at === "verdict" ? (closed ? "done" : "here") : "to come");
+    if (name === "before" || name === "after") return view(has[name] ? "done" : at === name ? "here" : name === "before" ? "open" : has.before ? "open" : "to come");
+    const s = has.service.find((x) => x.stage === name);
+    if (!s || s.of === 0) return view("open");
+    return view(s.complete && s.started ? "done" : at === name ? "here" : "open", facts[name] ?? (s.started && !s.complete ? `${s.done} of ${s.of}` : ""));
   });
 }
 

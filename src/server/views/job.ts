@@ -1,9 +1,13 @@
 import { runFact, stageAt, stagesOf, verdictFact, type Machine, type StageName, type StageView } from "../../core/job";
+import { contextOf, foundIn, plansOf, progressOf, type ServiceFacts } from "../../core/service";
+import { CoolingMap } from "../../core/underside";
 import { database } from "../../data/connection";
 import { findJob, type Job } from "../../data/jobs";
+import { entriesOf } from "../../data/journal";
 import { findMachine } from "../../data/machines";
+import { jobPractice } from "../../data/practice";
 import { loadChannel, runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
-import { revisionOfJob } from "../../data/layouts";
+import { lastKept, revisionOfJob } from "../../data/layouts";
 import { latestVerdict, type VerdictRecord } from "../../data/verdicts";
 
 export interface JobView {
@@ -14,6 +18,7 @@ export interface JobView {
   stages: StageView[];
   /** The stage the job waits at. */
   at: StageName;
+  service: ServiceFacts;
 }
 
 /** A job as its pages show it; null when there is none. */
@@ -23,13 +28,23 @@ export async function jobView(id: number): Promise<JobView | null> {
   const machine = job && (await findMachine(db, job.machineId));
   if (!job || !machine) return null;
   const runs = await runsOfJob(db, id);
-  const at = stageAt({ before: Boolean(runs.before), after: Boolean(runs.after) });
+  const revision = await revisionOfJob(db, id);
+  // handwork goes by the job's own drawing, else by the last kept one of the model
+  const drawing = revision ?? (await lastKept(db, machine.model, machine.variant));
+  const layout = drawing?.document.parts.length ? drawing.document : null;
+  const map = layout && new CoolingMap(layout);
+  const practice = await jobPractice(db, id);
+  const service: ServiceFacts = { layout, entries: await entriesOf(db, id), practice, plans: plansOf(map, practice.rounds), model: machine.model, hasBeforeRun: Boolean(runs.before), today: new Date().toISOString().slice(0, 10) };
+  const ctx = contextOf(service, map);
+  const holds = { before: Boolean(runs.before), after: Boolean(runs.after), service: progressOf(ctx) };
+  const at = stageAt(holds);
   const verdict = at === "verdict" ? await latestVerdict(db, id) : null;
   const fact = async (r: RunRecord | undefined) => (r ? runFact(await peakOf(r), machine.limitC) : "");
-  const revision = await revisionOfJob(db, id);
   const drawn = revision?.document.parts.length ?? 0;
-  const stages = stagesOf(at, job.closedAt !== null, { map: drawn ? `${drawn} parts` : "", before: await fact(runs.before), after: await fact(runs.after), verdict: verdict ? verdictFact(verdict.result) : "" }, drawn > 0);
-  return { job, machine, runs, verdict, stages, at };
+  const strip = holds.service.find((s) => s.stage === "strip");
+  const found = strip?.started && strip.complete ? foundIn(ctx).words.slice(0, 2).join(", ") : undefined;
+  const stages = stagesOf(holds, job.closedAt !== null, { map: drawn ? `${drawn} parts` : "", before: await fact(runs.before), after: await fact(runs.after), verdict: verdict ? verdictFact(verdict.result) : "", ...(found ? { strip: found } : {}) }, drawn > 0);
+  return { job, machine, runs, verdict, stages, at, service };
 }
 
 /** Highest chip temperature of a run, °C. */

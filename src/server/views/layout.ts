@@ -1,6 +1,6 @@
 import { changesBetween, type Layout } from "../../core/underside";
 import { database } from "../../data/connection";
-import { findLayout, findRevision, layoutFor, listLayouts, newestKept, revisionOfJob, revisionsOf, type RevisionRecord } from "../../data/layouts";
+import { findLayout, findRevision, lastKept, listLayouts, revisionOfJob, revisionsOf, type RevisionRecord } from "../../data/layouts";
 import type { JobView } from "./job";
 
 /** A revision as pages show it. */
@@ -27,8 +27,7 @@ export async function layoutStage(view: JobView): Promise<LayoutStageView> {
   const db = await database();
   const own = await revisionOfJob(db, view.job.id);
   if (own) return { revision: viewOf(own), offer: null };
-  const layout = await layoutFor(db, view.machine.model, view.machine.variant);
-  const last = layout && (await newestKept(db, layout.id));
+  const last = await lastKept(db, view.machine.model, view.machine.variant);
   return { revision: null, offer: last && viewOf(last) };
 }
 

@@ -6,7 +6,8 @@ import { KeyCap } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { stagePath } from "@/ui/steps/paths";
 
-export type Lens = "map" | "heat" | "photos";
+/** "work" is the lens of the stage at hand. */
+export type Lens = "map" | "heat" | "photos" | "work";
 
 /** The lenses on one drawing. The position of a part never moves between them. */
 export function LensTabs({ jobId, shown, heat, note }: { jobId: number; shown: Lens; heat: boolean; note: ReactNode }) {
@@ -20,6 +21,7 @@ export function LensTabs({ jobId, shown, heat, note }: { jobId: number; shown: L
   return (
     <div className="flex shrink-0 items-center border-b border-line bg-sheet px-4">
       <nav aria-label="Lenses" className="flex gap-1">
+        {shown === "work" ? <span aria-current="page" className="flex min-h-[50px] items-center border-b-[5px] border-copper-fill px-3 text-[17px] font-[680]">This step</span> : null}
         {tab("map", "M", "Map")}
         {heat ? tab("heat", "H", "Heat") : <span className="flex min-h-[50px] items-center gap-2 px-3 text-[17px] text-ink-3" title="After the verdict"><KeyCap>H</KeyCap> Heat <span className="text-[14px]">after the verdict</span></span>}
         {tab("photos", "F", "Photos")}

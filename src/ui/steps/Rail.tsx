@@ -2,16 +2,16 @@ import Link from "next/link";
 import type { StageView } from "@/core/job";
 import { stagePath } from "./paths";
 
-const STEP = 92;
-const TOP = 44;
+const STEP = 66;
+const TOP = 38;
 
 /** The stages of a job along a heat pipe: copper as far as the job has come, a cold plate at the stage shown. */
 export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageView[]; shown: string }) {
   const height = TOP + (stages.length - 1) * STEP + 60;
-  const come = stages.findLastIndex((s) => s.state === "done" || s.state === "here");
+  const come = Math.max(0, stages.findLastIndex((s) => s.state === "done" || s.state === "here"));
   const copperTo = TOP + come * STEP;
   return (
-    <nav aria-label="Stages of the job" className="relative w-[60px] shrink-0 border-r-[1.5px] border-line bg-plane xl:w-[166px]">
+    <nav aria-label="Stages of the job" className="relative w-[60px] overflow-x-hidden overflow-y-auto shrink-0 border-r-[1.5px] border-line bg-plane xl:w-[166px]">
       <svg aria-hidden width={60} height={height} className="absolute top-0 left-0">
         <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 14}`} stroke="var(--line)" strokeWidth={13} />
         <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 13}`} stroke="var(--sheet)" strokeWidth={9.6} />
@@ -53,8 +53,8 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
               <span className="block text-[13.5px] leading-[17px] text-ink-2">{s.fact || "\u00a0"}</span>
             </>
           );
-          const box = "absolute inset-x-0 flex min-h-[60px] flex-col justify-center pr-1.5 pl-[50px]";
-          const place = { top: TOP + i * STEP - 30 };
+          const box = "absolute inset-x-0 flex min-h-[54px] flex-col justify-center pr-1.5 pl-[50px]";
+          const place = { top: TOP + i * STEP - 27 };
           return (
             <li key={s.name}>
               {s.state === "to come" ? (

@@ -1,4 +1,5 @@
 import { format, parseISO } from "date-fns";
+import { STAGE_TITLES } from "@/core/job";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
@@ -39,7 +40,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
                       {format(parseISO(j.job.openedAt), "d MMM yyyy")}
                       {j.job.closedAt ? `, closed ${format(parseISO(j.job.closedAt), "d MMM")}` : ", open"}
                     </span>
-                    <span className="block text-[24px] leading-[30px] font-[700]">{j.verdict ? <Sentence parts={j.verdict.result.headline} /> : j.at === "before" ? "Waits for its run before" : "Waits for its run after"}</span>
+                    <span className="block text-[24px] leading-[30px] font-[700]">{j.verdict ? <Sentence parts={j.verdict.result.headline} /> : j.at === "before" ? "Waits for its run before" : j.at === "after" ? "Waits for its run after" : `On the bench: ${STAGE_TITLES[j.at].toLowerCase()}`}</span>
                     <span className="mt-1 block text-[16.5px] text-ink-2">{j.verdict ? <Sentence parts={j.verdict.result.summary} /> : j.job.complaint}</span>
                     {j.verdict ? <span className="mt-1 block text-[15.5px] text-ink-2">In for: {j.job.complaint}</span> : null}
                     {j.job.closingNote ? <span className="block text-[15.5px] text-ink-2">Found: {j.job.closingNote}</span> : null}

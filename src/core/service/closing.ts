@@ -1,0 +1,92 @@
+import { coverScrews } from "./opening";
+import { act, type ServiceContext, type Step } from "./step";
+import { fanPlugsOf, padOn, pastedChips, screwMark, tightenOrder } from "./stripping";
+import { byRows, chipWord, screwForm } from "./words";
+
+const grade = (ctx: ServiceContext, id: string): number => Number(ctx.journal.of(`dust:${id}`).value || "0");
+
+/** Whether the blowers come out to be cleaned, by the practice and what was found. */
+export const fansOut = (ctx: ServiceContext): boolean => ctx.practice.fans === "always-out" || (ctx.practice.fans === "by-grade" && (ctx.map?.ofKind("fins") ?? []).some((f) => grade(ctx, f.id) >= 3));
+
+const DUST = "Mask and eye protection. Unknown dust (mould, soot, droppings, workshop dust): outdoors or with extraction.";
+const AIR = "Air can upright, in short bursts, with the window open. Hold the blades still.";
+const ALCOHOL = "Alcohol burns: no flame, fresh air, and let it dry before any power.";
+
+export function cleanSteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const out = fansOut(ctx);
+  const steps: Step[] = [];
+  for (const b of map?.ofKind("blower") ?? []) {
+    const g = grade(ctx, b.id);
+    if (out) steps.push(act("clean", `clean:${b.id}`, { mark: b.tag, title: `Blower ${b.tag}, taken out`, sub: `grade ${g}`, say: "Brush both sides of the blades and the housing. Lift the felt between blower and fins out in one piece.", mind: "That felt is what really blocks.", caution: DUST, parts: [b.id] }, `${b.tag} is clean`));
+    else if (g > 0) steps.push(act("clean", `clean:${b.id}`, { mark: b.tag, title: `Blower ${b.tag}, in place`, sub: `grade ${g}`, say: "Hold the blades, brush, then short bursts of air from the fin side.", caution: AIR, parts: [b.id] }, `${b.tag} is clean`));
+  }
+  for (const f of map?.ofKind("fins") ?? []) {
+    const g = grade(ctx, f.id);
+    if (g > 0) steps.push(act("clean", `clean:${f.id}`, { mark: f.tag, title: `Fin stack ${f.tag}`, sub: `grade ${g}`, say: g >= 3 ? "Lift the mat off the inlet side, brush along the fins, then air from the outlet side. Light must come through every gap." : "Brush along the fins, then air from the outlet side.", caution: g >= 3 ? DUST : AIR, mind: "Along the fins, never across.", parts: [f.id] }, `${f.tag} is clear`));
+  }
+  const wet = { alcohol: "lint-free cloth with alcohol, 90 % or more, then a dry pass", wipes: "wipes, then a dry pass", remover: "paste remover, then alcohol" }[ctx.practice.solvent];
+  for (const c of pastedChips(ctx)) steps.push(act("clean", `clean:${c.id}`, { title: `Old paste off ${chipWord(c)}`, say: `Chip and plate: ${wet}. Nothing left on either face, none in the small parts round the chip.`, caution: ALCOHOL, parts: [c.id, ...(map?.spreadsOf(c).map((s) => s.id) ?? [])], ...(ctx.practice.polish === "polish" ? { mind: "Polish the copper, then alcohol again." } : {}) }, "Both faces are bare"));
+  steps.push(act("clean", "clean:cover", { title: "Cover and vents", say: "Soft brush over the mesh, from inside. If it is washed, fully dry.", optional: true }, "The vents are clear"));
+  return steps;
+}
+
+export function pasteSteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const steps: Step[] = [];
+  for (const p of byRows(map?.ofKind("pad") ?? [])) {
+    const was = ctx.journal.of(`pad-was:${p.id}`).value;
+    const fresh = ctx.practice.pads === "always-new" || was === "torn" || was === "oily" || was === "missing";
+    const size = `${p.wMm} × ${p.hMm} × ${p.thicknessMm} mm`;
+    steps.push(act("paste", `pad:${p.id}`, { mark: p.tag, title: fresh ? `New pad ${p.tag}` : `Pad ${p.tag} stays`, sub: `on ${padOn(ctx, p)}`, say: fresh ? `Cut ${size}. Both films off, flat, edge to edge with the chip.` : `Back in its own place, flat. ${size}.`, parts: [p.id], run: "pads" }, `${p.tag} is in place`));
+  }
+  for (const c of pastedChips(ctx)) {
+    const [w, h] = c.dieWMm > 0 ? [c.dieWMm, c.dieHMm] : [c.wMm, c.hMm];
+    const long = Math.max(w, h) / Math.min(w, h) > 1.4;
+    const pattern = ctx.practice.pattern === "by-chip" ? (long ? "line" : "dot") : ctx.practice.pattern;
+    const how = { dot: "One dot in the middle", line: "One line along the middle of the long way", cross: "A cross from corner to corner", film: "A thin film, spread with a card to every edge" }[pattern];
+    const bare = map?.spreadsOf(c).some((s) => s.kind !== "chamber" && s.material === "aluminium");
+    steps.push(act("paste", `paste:${c.id}`, { title: `Paste on ${chipWord(c)}`, sub: `die ${w} × ${h} mm`, say: `${how}. The plate spreads it.`, ...(bare ? { caution: "The plate is aluminium: never liquid metal here, it eats through." } : { mind: "Conductive paste: a hair less, and nothing near open parts." }), parts: [c.id] }, "The paste is on"));
+  }
+  if (ctx.practice.smallGrease === "redo" && (map?.ofKind("chip") ?? []).some((c) => c.role === "chipset" && (map?.spreadsOf(c).length ?? 0) > 0)) steps.push(act("paste", "paste:small", { title: "Small chips", say: "A film on those that were greased before.", optional: true }, "Done"));
+  return steps;
+}
+
+const ROUND_WORDS = ["until the spring just touches", "to half", "to the stop"];
+
+/** What a round asks of a screw: touch, then parts of the way, then home. */
+export const roundWords = (round: number, rounds: number): string => (round === rounds ? "to the stop, snug" : round === 1 ? (ROUND_WORDS[0] ?? "") : rounds === 3 ? "one turn more" : `to ${Math.round(100 * 0.2 ** ((rounds - round) / (rounds - 1)))} % of the way`);
+
+export function closeSteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const steps: Step[] = [];
+  ctx.plans.forEach((plan, k) => {
+    const order = tightenOrder(ctx, plan);
+    const a = ctx.plans.length > 1 ? `${k + 1}` : "";
+    steps.push(
+      act("close", `close:lower${a}`, { title: "Lower the heatsink", say: "Straight down, once. Lifting it again traps air in the paste.", parts: order }, "It lies flat"),
+      act("close", `close:start${a}`, { title: "Start every screw", say: "A few turns each, so that all of them bite. None tight.", parts: order }, "All of them bite"),
+    );
+    for (let r = 1; r <= plan.fractions.length; r++) {
+      order.forEach((id, i) => {
+        const mark = screwMark(ctx, id, i + 1);
+        const before = order[i - 1];
+        steps.push(act("close", `tighten:${r}:${id}`, { mark, title: `Heatsink screw ${mark}`, sub: `round ${r} of ${plan.fractions.length}${before ? `, after screw ${screwMark(ctx, before, i)}` : ""}`, say: `Turn ${roundWords(r, plan.fractions.length)}, then stop.`, parts: [id], run: `heatsink screws, round ${r}` }, r === plan.fractions.length ? `Screw ${mark} is home` : `Screw ${mark} is there`));
+      });
+    }
+  });
+  for (const p of fanPlugsOf(ctx)) steps.push(act("close", `plug:${p.id}`, { mark: p.forWhat, title: `Plug of blower ${p.forWhat}`, sub: "the part everyone forgets", say: "Push it in level until it clicks. Its wires in their route, none over the fins.", parts: [p.id] }, `${p.forWhat} is plugged in`));
+  for (const t of map?.ofKind("tape") ?? []) steps.push(act("close", `on:${t.id}`, { title: "Tape", sub: t.forWhat ? `over ${t.forWhat}` : "", say: "Back in its place, pressed down.", parts: [t.id] }, "It holds"));
+  const others = (map?.ofKind("plug") ?? []).filter((p) => p.forWhat !== "battery" && !fanPlugsOf(ctx).includes(p));
+  if (others.length || map?.ofKind("cable").length) steps.push(act("close", "close:cables", { title: "Cables and plugs", say: `${others.length ? `Look at ${others.map((p) => p.forWhat || "the plug").join(" and ")}. ` : ""}Every cable in its route: under its tabs, over nothing that presses.`, parts: [...others.map((p) => p.id), ...(map?.ofKind("cable").map((c) => c.id) ?? [])] }, "All routes are right"));
+  for (const s of map?.ofKind("shield") ?? []) steps.push(act("close", `on:${s.id}`, { title: "Shield", say: "On its clips, all round.", parts: [s.id] }, "It is on"));
+  const battery = (map?.ofKind("plug") ?? []).filter((p) => p.forWhat === "battery");
+  for (const p of battery) steps.push(act("close", `plug:${p.id}`, { mark: "!", title: "Battery plug last", say: "Every tool out of the machine. Then the battery plug.", parts: [p.id] }, "The battery is plugged in"));
+  if (battery.length === 0) steps.push(act("close", "plug:battery", { mark: "!", title: "Battery plug last", say: "Every tool out of the machine. Then the battery plug." }, "The battery is plugged in"));
+  steps.push(act("close", "close:cover", { title: "Put the cover on", say: "From the port side. Press all round until no gap is left.", mind: "A gap is a cable under the edge, or a clip that missed." }, "No gap is left"));
+  const cover = [...coverScrews(ctx)].reverse();
+  cover.forEach((s, i) => steps.push(act("close", `in:${s.id}`, { mark: String(cover.length - i), title: s.captive ? "Captive screw" : "Cover screw", sub: screwForm(s), say: `${s.lengthMm} mm: this hole takes no other length.${s.under === "foot" ? " Then its foot back over it." : s.under === "label" ? " Then the label down." : ""}`, parts: [s.id], run: "cover screws" }, `Screw ${cover.length - i} is in`)));
+  if (cover.length) steps.push(act("close", "close:left", { title: "Look at the tray", say: "Nothing should be left on it. How many pieces lie there?", ask: { kind: "number", unit: "pieces", expects: 0, min: 0, max: 60 } }));
+  steps.push(act("close", "close:first", { title: "First start", say: "The fans must turn. Set the clock if it is wrong.", mind: "After the battery was unplugged a black or flickering screen for some tens of seconds is normal." }, "It starts, the fans turn"));
+  return steps;
+}

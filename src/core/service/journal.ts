@@ -1,0 +1,78 @@
+/** Stages of handwork, in their order. The runs, the map and the verdict have stages of their own. */
+export const SERVICE_STAGES = ["intake", "open", "strip", "clean", "paste", "close"] as const;
+export type ServiceStage = (typeof SERVICE_STAGES)[number];
+
+/**
+ * One line of a job's journal: nothing is ever changed or taken out of it. `id` is made on the device, so that an
+ * entry that is sent twice stands once. `value` is what was answered, `reason` why something was skipped or noted.
+ */
+export interface Entry {
+  id: string;
+  /** ISO time on the device. */
+  at: string;
+  stage: ServiceStage;
+  step: string;
+  act: "done" | "undone" | "skipped" | "noted";
+  value: string;
+  reason: string;
+}
+
+export interface StepState {
+  status: "open" | "done" | "skipped";
+  value: string;
+  reason: string;
+  at: string;
+}
+
+const OPEN: StepState = { status: "open", value: "", reason: "", at: "" };
+/** Longer silence than this is a break, not work, ms. */
+const BREAK_MS = 10 * 60_000;
+
+/** What the entries of a job come to: the state of each step, notes, and time at work. */
+export class Journal {
+  readonly entries: readonly Entry[];
+  private readonly states = new Map<string, StepState>();
+
+  constructor(entries: readonly Entry[]) {
+    const seen = new Set<string>();
+    this.entries = [...entries].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id)).filter((e) => !seen.has(e.id) && seen.add(e.id));
+    for (const e of this.entries) {
+      if (e.act === "noted") continue;
+      if (e.act === "undone") this.states.delete(e.step);
+      else this.states.set(e.step, { status: e.act, value: e.value, reason: e.reason, at: e.at });
+    }
+  }
+
+  of(step: string): StepState {
+    return this.states.get(step) ?? OPEN;
+  }
+
+  isDone(step: string): boolean {
+    return this.of(step).status === "done";
+  }
+
+  /** Done or skipped with a reason. */
+  isSettled(step: string): boolean {
+    return this.of(step).status !== "open";
+  }
+
+  /** Notes on a step, oldest first. */
+  notes(step: string): string[] {
+    return this.entries.filter((e) => e.act === "noted" && e.step === step).map((e) => e.reason);
+  }
+
+  /** The newest entry that undo would take back; null when there is none left. */
+  lastSettled(stage: ServiceStage): Entry | null {
+    for (let i = this.entries.length - 1; i >= 0; i--) {
+      const e = this.entries[i];
+      if (e?.stage === stage && (e.act === "done" || e.act === "skipped") && this.of(e.step).at === e.at) return e;
+    }
+    return null;
+  }
+
+  /** Time at work in a stage, s: gaps between its entries, breaks left out. */
+  seconds(stage: ServiceStage): number {
+    const times = this.entries.filter((e) => e.stage === stage).map((e) => Date.parse(e.at));
+    return times.slice(1).reduce((s, t, i) => s + (t - (times[i] ?? t) <= BREAK_MS ? (t - (times[i] ?? t)) / 1000 : 0), 0);
+  }
+}

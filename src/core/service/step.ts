@@ -1,0 +1,50 @@
+import type { CoolingMap } from "../underside";
+import type { TightenPlan } from "../fasten";
+import type { Journal, ServiceStage } from "./journal";
+import type { Practice } from "./practice";
+
+/** What a step wants to know. */
+export type Ask =
+  | { kind: "do"; button: string }
+  | { kind: "choose"; options: readonly (readonly [value: string, label: string])[] }
+  | { kind: "grade"; of: "fins" | "blower" }
+  | { kind: "number"; unit: string; expects?: number; min: number; max: number }
+  | { kind: "date" }
+  | { kind: "text" };
+
+/** One big step at the bench. */
+export interface Step {
+  key: string;
+  stage: ServiceStage;
+  /** Big mark on the panel: a number, a tag. */
+  mark: string;
+  title: string;
+  sub: string;
+  say: string;
+  /** What to mind; hurts nobody but the machine. */
+  mind?: string;
+  /** What can hurt someone, or end the machine. */
+  caution?: string;
+  /** Parts of the drawing it concerns. */
+  parts: string[];
+  ask: Ask;
+  /** Steps of one run that can be settled together: "cover screws". */
+  run?: string;
+  /** May be passed over without a reason. */
+  optional?: boolean;
+}
+
+/** What the steps are made from. */
+export interface ServiceContext {
+  map: CoolingMap | null;
+  journal: Journal;
+  practice: Practice;
+  /** One per rigid assembly of the drawing. */
+  plans: readonly TightenPlan[];
+  model: string;
+  hasBeforeRun: boolean;
+  /** Today, yyyy-mm-dd; for the arithmetic of warranty. */
+  today: string;
+}
+
+export const act = (stage: ServiceStage, key: string, more: Partial<Step> & Pick<Step, "title" | "say">, button = "Done"): Step => ({ key, stage, mark: "", sub: "", parts: [], ask: { kind: "do", button }, ...more });

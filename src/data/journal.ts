@@ -1,0 +1,26 @@
+import type { Knex } from "knex";
+import type { Entry, ServiceStage } from "../core/service";
+
+interface EntryRow {
+  id: string;
+  job_id: number;
+  at: string;
+  stage: string;
+  step: string;
+  act: string;
+  value: string;
+  reason: string;
+  received_at: string;
+}
+
+const fromRow = (r: EntryRow): Entry => ({ id: r.id, at: r.at, stage: r.stage as ServiceStage, step: r.step, act: r.act as Entry["act"], value: r.value, reason: r.reason });
+
+/** Adds entries; those that came before are passed over, whichever job they came to. */
+export async function addEntries(db: Knex, jobId: number, entries: readonly Entry[], now: string): Promise<void> {
+  if (entries.length === 0) return;
+  await db("journal").insert(entries.map((e) => ({ id: e.id, job_id: jobId, at: e.at, stage: e.stage, step: e.step, act: e.act, value: e.value, reason: e.reason, received_at: now }))).onConflict("id").ignore();
+}
+
+export async function entriesOf(db: Knex, jobId: number): Promise<Entry[]> {
+  return (await db<EntryRow>("journal").where({ job_id: jobId }).orderBy("at").orderBy("id")).map(fromRow);
+}

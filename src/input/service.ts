@@ -1,0 +1,56 @@
+import "reflect-metadata";
+import { Type } from "class-transformer";
+import { ArrayMaxSize, IsArray, IsIn, IsISO8601, IsString, Matches, MaxLength, ValidateNested } from "class-validator";
+import { SCHOOLS, SERVICE_STAGES, type Entry, type Practice, type ServiceStage } from "../core/service";
+
+/** One line of the journal as a device sends it. */
+export class EntryInput implements Entry {
+  @Matches(/^[0-9a-f-]{16,40}$/, { message: "An entry carries an id of its own." })
+  id!: string;
+
+  @IsISO8601({ strict: true }, { message: "An entry carries its time." })
+  @MaxLength(24, { message: "An entry carries its time." })
+  at!: string;
+
+  @IsIn(SERVICE_STAGES, { message: "There is no such stage." })
+  stage!: ServiceStage;
+
+  @Matches(/^[a-z-]{1,20}:[A-Za-z0-9:_-]{1,38}$/, { message: "There is no such step." })
+  step!: string;
+
+  @IsIn(["done", "undone", "skipped", "noted"], { message: "An entry is done, undone, skipped or noted." })
+  act!: Entry["act"];
+
+  @IsString({ message: "An answer is text." })
+  @MaxLength(500, { message: "Keep it under 500 characters." })
+  value: string = "";
+
+  @IsString({ message: "A reason is text." })
+  @MaxLength(500, { message: "Keep the reason under 500 characters." })
+  reason: string = "";
+}
+
+/** What a device has to send, oldest first. */
+export class JournalInput {
+  @IsArray({ message: "Send a list of entries." })
+  @ArrayMaxSize(500, { message: "Send 500 entries at most at once." })
+  @ValidateNested({ each: true })
+  @Type(() => EntryInput)
+  entries!: EntryInput[];
+}
+
+const choices = (key: keyof Practice) => SCHOOLS[key].options.map(([v]) => v);
+const pick = { message: "Choose one of the schools." };
+
+/** How a workshop, or one job, works. */
+export class PracticeInput implements Practice {
+  @IsIn(choices("loosen"), pick) loosen!: Practice["loosen"];
+  @IsIn(choices("tighten"), pick) tighten!: Practice["tighten"];
+  @IsIn(choices("rounds"), pick) rounds!: Practice["rounds"];
+  @IsIn(choices("pads"), pick) pads!: Practice["pads"];
+  @IsIn(choices("smallGrease"), pick) smallGrease!: Practice["smallGrease"];
+  @IsIn(choices("fans"), pick) fans!: Practice["fans"];
+  @IsIn(choices("solvent"), pick) solvent!: Practice["solvent"];
+  @IsIn(choices("polish"), pick) polish!: Practice["polish"];
+  @IsIn(choices("pattern"), pick) pattern!: Practice["pattern"];
+}

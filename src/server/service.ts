@@ -1,0 +1,54 @@
+import { bad, good, type Result } from "../core/result";
+import type { Entry } from "../core/service";
+import { database } from "../data/connection";
+import { findJob } from "../data/jobs";
+import { addEntries, entriesOf } from "../data/journal";
+import { giveRevision, lastKept, revisionOfJob } from "../data/layouts";
+import { findMachine } from "../data/machines";
+import { keepPractice, setJobPractice, setWorkshopPractice } from "../data/practice";
+import { check } from "../input/check";
+import { JournalInput, PracticeInput } from "../input/service";
+import { serverProblem } from "./problems";
+
+/** Takes entries in, each once; gives the whole journal back, so that a device sees what others did. */
+export async function keepEntries(jobId: number, body: unknown): Promise<Result<{ entries: Entry[] }>> {
+  const checked = check(JournalInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const db = await database();
+  const job = await findJob(db, jobId);
+  if (!job) return bad(serverProblem.noJob());
+  const { entries } = checked.value;
+  // what was done before the job was closed may arrive late; what is done after may not
+  if (job.closedAt && entries.some((e) => e.at > (job.closedAt ?? ""))) return bad(serverProblem.jobClosed());
+  await db.transaction(async (tx) => {
+    if (entries.length) {
+      await keepPractice(tx, jobId);
+      // the steps name parts of this drawing: from now on it is the job's
+      const machine = await findMachine(tx, job.machineId);
+      const last = machine && !(await revisionOfJob(tx, jobId)) ? await lastKept(tx, machine.model, machine.variant) : null;
+      if (last) await giveRevision(tx, jobId, last.id);
+    }
+    await addEntries(tx, jobId, entries, new Date().toISOString());
+  });
+  return good({ entries: await entriesOf(db, jobId) });
+}
+
+/** Sets how the workshop works from now on; jobs already begun keep theirs. */
+export async function changeWorkshopPractice(body: unknown): Promise<Result<null>> {
+  const checked = check(PracticeInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  await setWorkshopPractice(await database(), { ...checked.value });
+  return good(null);
+}
+
+/** Sets how one job is worked. */
+export async function changeJobPractice(jobId: number, body: unknown): Promise<Result<null>> {
+  const checked = check(PracticeInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const db = await database();
+  const job = await findJob(db, jobId);
+  if (!job) return bad(serverProblem.noJob());
+  if (job.closedAt) return bad(serverProblem.jobClosed());
+  await setJobPractice(db, jobId, { ...checked.value });
+  return good(null);
+}

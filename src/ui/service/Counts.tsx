@@ -1,0 +1,23 @@
+import { TriangleAlert } from "lucide-react";
+import type { Count } from "@/core/service";
+
+/** Out = in, kind by kind; what is still out is named. */
+export function Counts({ counts }: { counts: readonly Count[] }) {
+  if (counts.length === 0) return null;
+  return (
+    <ul aria-label="What is out and what is back" className="flex flex-wrap gap-x-7 gap-y-2">
+      {counts.map((c) => (
+        <li key={c.name} className="min-w-[120px]">
+          <p className={`flex items-center gap-2 text-[16px] ${c.missing.length && c.back > 0 ? "text-caution-ink" : ""}`}>
+            {c.missing.length && c.back > 0 ? <TriangleAlert aria-hidden size={18} /> : null}
+            <span className="font-[560]">{c.name}</span>
+            <span className="num text-[20px] font-[720]">
+              {c.back} of {c.out}
+            </span>
+          </p>
+          <p className="max-w-[200px] truncate text-[14.5px] text-ink-2">{c.missing.length ? `still out: ${c.missing.slice(0, 6).join(", ")}` : "all back"}</p>
+        </li>
+      ))}
+    </ul>
+  );
+}

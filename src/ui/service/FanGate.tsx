@@ -1,0 +1,51 @@
+"use client";
+import { OctagonX } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useEffect, useState } from "react";
+import type { Entry } from "@/core/service";
+import { Button, LinkButton } from "@/ui/controls/Button";
+import { stagePath } from "@/ui/steps/paths";
+import { useJournal } from "./useJournal";
+
+/** No run after while a blower is not confirmed plugged in: it would read as a stopped fan. */
+export function FanGate({ jobId, fans, entries }: { jobId: number; fans: readonly string[]; entries: readonly Entry[] }) {
+  const router = useRouter();
+  const { add, waiting } = useJournal(jobId, entries);
+  const [reason, setReason] = useState("");
+  const [given, setGiven] = useState(false);
+  useEffect(() => {
+    if (given && waiting === 0) router.refresh();
+  }, [given, waiting, router]);
+  return (
+    <div className="grid flex-1 place-items-center p-8">
+      <section aria-label="Fan plug not confirmed" className="w-full max-w-[560px] border-[3px] border-caution p-6">
+        <h1 className="flex items-center gap-3 text-[27px] leading-[33px] font-[700]">
+          <OctagonX aria-hidden size={30} /> {fans.join(" and ")} {fans.length === 1 ? "is" : "are"} not plugged in
+        </h1>
+        <p className="mt-2 text-[19px] leading-[26px]">The journal has {fans.length === 1 ? "its plug" : "their plugs"} out and not back in. A run now would heat the machine with a stopped fan and prove nothing.</p>
+        <div className="mt-5 flex flex-wrap gap-3">
+          <LinkButton href={stagePath(jobId, "close")} look="main" big>
+            Back to closing up
+          </LinkButton>
+        </div>
+        <form
+          className="mt-6 border-t border-line pt-4"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (!reason.trim()) return;
+            add({ stage: "close", step: "gate:fan-plugs", act: "skipped", reason: reason.trim() });
+            setGiven(true);
+          }}
+        >
+          <label className="block text-[16px]">
+            <span className="mb-1 block text-ink-2">Or go on, with a reason that is kept</span>
+            <input value={reason} maxLength={500} onChange={(e) => setReason(e.target.value)} className="field min-h-[48px] w-full px-3 text-[17px]" />
+          </label>
+          <Button type="submit" look="plain" className="mt-2.5" disabled={!reason.trim() || given}>
+            Go on to the run
+          </Button>
+        </form>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,61 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { SCHOOLS, type Practice } from "@/core/service";
+import type { Problem } from "@/core/result";
+import { Button } from "@/ui/controls/Button";
+import { send } from "@/ui/controls/send";
+
+const KEYS = Object.keys(SCHOOLS) as (keyof Practice)[];
+
+/** The schools, question by question, each option with a radio and ours with its reason. */
+export function PracticeForm({ start, to }: { start: Practice; to: string }) {
+  const router = useRouter();
+  const [practice, setPractice] = useState<Practice>(start);
+  const [said, setSaid] = useState("");
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const save = async () => {
+    setSaid("");
+    const sent = await send<null>("PUT", to, practice);
+    setProblem(sent.ok ? null : sent.problem);
+    if (!sent.ok) return;
+    setSaid("Kept");
+    router.refresh();
+  };
+  return (
+    <form
+      className="mt-5 max-w-[1040px]"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save();
+      }}
+    >
+      {KEYS.map((key) => (
+        <fieldset key={key} className="grid gap-x-8 gap-y-1 border-t-[1.5px] border-line py-4 md:grid-cols-[260px_minmax(0,1fr)]">
+          <legend className="contents">
+            <span className="text-[19px] leading-[25px] font-[660]">{SCHOOLS[key].question}</span>
+          </legend>
+          <div>
+            <div className="flex flex-wrap gap-x-6">
+              {SCHOOLS[key].options.map(([value, label], i) => (
+                <label key={String(value)} className="flex min-h-11 items-center gap-2.5 text-[17px]">
+                  <input type="radio" name={key} className="size-5 accent-[var(--copper)]" checked={practice[key] === value} onChange={() => setPractice({ ...practice, [key]: value })} />
+                  {label}
+                  {i === 0 ? <span className="text-[14.5px] text-ink-2">our default</span> : null}
+                </label>
+              ))}
+            </div>
+            <p className="text-[15.5px] text-ink-2">{SCHOOLS[key].why}</p>
+          </div>
+        </fieldset>
+      ))}
+      <div className="flex items-center gap-4 border-t-[1.5px] border-line pt-4">
+        <Button type="submit" look="main" big>
+          Keep this practice
+        </Button>
+        <span role="status" className="text-[17px] text-ink-2">{said}</span>
+        {problem ? <span role="alert" className="text-[16.5px] text-stop-ink">{problem.message} {problem.action}</span> : null}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,253 @@
+"use client";
+import { Camera, OctagonX, Undo2 } from "lucide-react";
+import { useRef, useState } from "react";
+import { GRADES, type Entry, type Gate, type ServiceContext, type Step } from "@/core/service";
+import { centreOf } from "@/core/underside";
+import { Button, KeyCap } from "@/ui/controls/Button";
+import { useKeys } from "@/ui/controls/keys";
+import { send } from "@/ui/controls/send";
+import { BlowerPicture, FinPicture } from "./GradePicture";
+import { LeanGauge } from "./LeanGauge";
+
+interface Props {
+  jobId: number;
+  ctx: ServiceContext;
+  step: Step;
+  gate: Gate | null;
+  place: number;
+  of: number;
+  next: readonly Step[];
+  canBack: boolean;
+  onSettle: (act: Entry["act"], value?: string, reason?: string) => void;
+  onGate: (reason: string) => void;
+  onNote: (text: string) => void;
+  onBack: () => void;
+  onRun: () => void;
+  onPick: (key: string) => void;
+}
+
+/** One big step: what to do, what to mind, one way on, and the ways round it. */
+export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, onSettle, onGate, onNote, onBack, onRun, onPick }: Props) {
+  const was = ctx.journal.of(step.key);
+  const [asking, setAsking] = useState<"skip" | "note" | "gate" | null>(null);
+  const main = step.ask.kind === "do" && !gate ? () => onSettle("done") : undefined;
+  const options = step.ask.kind === "choose" ? step.ask.options : step.ask.kind === "grade" ? GRADES.map(([v, l]) => [v, l] as const) : [];
+  const pick = (i: number) => (gate || !options[i] ? undefined : () => onSettle("done", options[i]?.[0] ?? ""));
+  const digits = step.ask.kind === "grade" ? Object.fromEntries(GRADES.map(([v], i) => [v, pick(i)])) : Object.fromEntries(options.map((_, i) => [String(i + 1), pick(i)]));
+  useKeys({ " ": main, Enter: main, b: canBack ? onBack : undefined, x: () => setAsking("skip"), n: () => setAsking("note"), ...digits });
+  const notes = ctx.journal.notes(step.key);
+  return (
+    <div className="flex flex-1 flex-col p-5">
+      <div className="flex items-center gap-4">
+        {step.mark ? <span className="num text-[76px] leading-[72px] font-[760]">{step.mark}</span> : null}
+        <div className="min-w-0">
+          <p className="text-[15px] text-ink-2">
+            Step {place + 1} of {of}
+          </p>
+          <h1 className="text-[23px] leading-[28px] font-[690]">{step.title}</h1>
+          {step.sub ? <p className="text-[16px] leading-[21px] text-ink-2">{step.sub}</p> : null}
+        </div>
+      </div>
+      {gate ? (
+        <section aria-label={gate.title} className={`mt-4 border-[3px] p-4 ${gate.opens ? "border-caution" : "border-stop"}`}>
+          <h2 className={`flex items-center gap-2.5 text-[21px] leading-[26px] font-[700] ${gate.opens ? "" : "text-stop-ink"}`}>
+            <OctagonX aria-hidden size={26} className="shrink-0" /> {gate.title}
+          </h2>
+          <p className="mt-2 text-[17.5px] leading-[24px]">{gate.say}</p>
+          {gate.opens && asking !== "gate" ? (
+            <Button look="plain" className="mt-3" onClick={() => setAsking("gate")}>
+              Go on, with a reason
+            </Button>
+          ) : null}
+          {asking === "gate" ? <Reason label="Why go on?" button="Keep the reason" onCancel={() => setAsking(null)} onGive={(r) => (onGate(r), setAsking(null))} /> : null}
+        </section>
+      ) : (
+        <>
+          <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">{step.say}</p>
+          {step.mind ? <p className="mt-2.5 text-[17.5px] leading-[24px] text-ink-2">{step.mind}</p> : null}
+          {step.caution ? <p className="mt-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] font-[520] text-caution-ink">{step.caution}</p> : null}
+          {/^tighten:/.test(step.key) && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
+          {notes.length ? <ul className="mt-3 border-t border-line pt-2 text-[15.5px] text-ink-2">{notes.map((t, i) => <li key={i}>Note: {t}</li>)}</ul> : null}
+        </>
+      )}
+      {next.length > 0 && !gate && step.ask.kind === "do" && !/^tighten:/.test(step.key) ? (
+        <section aria-label="Then" className="mt-4 border-t border-line pt-2">
+          <h2 className="text-[16px] font-[640]">Then</h2>
+          <ol className="text-[16px] text-ink-2">
+            {next.map((s) => (
+              <li key={s.key}>
+                <button type="button" className="flex min-h-[36px] w-full items-center text-left hover:text-ink" onClick={() => onPick(s.key)}>
+                  {s.title}
+                  {s.mark && !s.title.includes(s.mark) ? ` ${s.mark}` : ""}
+                </button>
+              </li>
+            ))}
+          </ol>
+        </section>
+      ) : null}
+      <div className="mt-auto pt-5">
+        {asking === "skip" ? <Reason label="Why is it left out?" button="Leave it out" onCancel={() => setAsking(null)} onGive={(r) => onSettle("skipped", "", r)} /> : null}
+        {asking === "note" ? <Reason label="Note on this step" button="Keep the note" onCancel={() => setAsking(null)} onGive={(r) => (onNote(r), setAsking(null))} /> : null}
+        {was.status !== "open" ? <p className="mb-2 text-[16px] text-ink-2">{was.status === "done" ? `Done${was.value ? `: ${was.value}` : ""}.` : `Left out: ${was.reason}.`} Answer again to change it.</p> : null}
+        {gate || asking === "skip" ? null : <Answer step={step} was={was.value} onSettle={onSettle} />}
+        {step.run && !gate && step.ask.kind === "do" && asking === null ? (
+          <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-[16px]">
+            All {step.run} at once
+          </button>
+        ) : null}
+        <div className="mt-2.5 grid grid-cols-3 gap-2.5">
+          <Button className="min-h-[56px] px-2" onClick={onBack} disabled={!canBack} aria-label="Back: take the last step back">
+            <Undo2 aria-hidden size={18} className="shrink-0" /> Back
+          </Button>
+          <Button className="min-h-[56px] px-2" onClick={() => setAsking("skip")} keyCap="X">
+            Skip
+          </Button>
+          <Button className="min-h-[56px] px-2" onClick={() => setAsking("note")} keyCap="N">
+            Note
+          </Button>
+        </div>
+        <StepPhoto jobId={jobId} ctx={ctx} step={step} />
+      </div>
+    </div>
+  );
+}
+
+function Answer({ step, was, onSettle }: { step: Step; was: string; onSettle: Props["onSettle"] }) {
+  const ask = step.ask;
+  if (ask.kind === "do") {
+    return (
+      <Button look="main" className="min-h-[76px] w-full px-4 text-[21px]" keyCap="Space" onClick={() => onSettle("done")}>
+        {ask.button}
+      </Button>
+    );
+  }
+  if (ask.kind === "choose") {
+    return (
+      <div role="group" aria-label={step.title} className="flex flex-col gap-2">
+        {ask.options.map(([value, label], i) => (
+          <Button key={value} look={was === value ? "main" : "plain"} className="min-h-[56px] w-full justify-between px-4 text-[19px]" keyCap={String(i + 1)} onClick={() => onSettle("done", value)}>
+            {label}
+          </Button>
+        ))}
+      </div>
+    );
+  }
+  if (ask.kind === "grade") {
+    const Picture = ask.of === "fins" ? FinPicture : BlowerPicture;
+    return (
+      <div role="group" aria-label="Which picture is it?" className="grid grid-cols-3 gap-2">
+        {GRADES.map(([value, label, share]) => (
+          <button key={value} type="button" aria-label={`Grade ${value}, ${label}, ${share}`} onClick={() => onSettle("done", value)} className={`border-[3px] p-0.5 text-left hover:border-ink ${was === value ? "border-ink" : "border-line"}`}>
+            <span className="block h-[104px] overflow-hidden">
+              <Picture grade={Number(value)} />
+            </span>
+            <span className="mt-1 flex items-baseline gap-1.5 px-1 pb-0.5">
+              <span className="num text-[22px] font-[760]">{value}</span>
+              <span className="text-[15px] leading-[17px]">{label}</span>
+            </span>
+          </button>
+        ))}
+      </div>
+    );
+  }
+  return <Typed step={step} was={was} onSettle={onSettle} />;
+}
+
+function Typed({ step, was, onSettle }: { step: Step; was: string; onSettle: Props["onSettle"] }) {
+  const ask = step.ask;
+  const [value, setValue] = useState(was);
+  const number = ask.kind === "number" ? Number(value.replace(",", ".")) : 0;
+  const wrong = ask.kind === "number" && value.trim() !== "" && !(Number.isFinite(number) && number >= ask.min && number <= ask.max);
+  const empty = value.trim() === "";
+  const give = () => {
+    if (wrong || (empty && !step.optional)) return;
+    onSettle("done", ask.kind === "number" ? String(number) : value.trim());
+  };
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        give();
+      }}
+    >
+      <label className="block text-[16px]">
+        <span className="mb-1 block text-ink-2">{step.title}{ask.kind === "number" ? `, ${ask.unit}` : ""}</span>
+        {ask.kind === "text" ? <textarea rows={3} maxLength={500} value={value} onChange={(e) => setValue(e.target.value)} className="field w-full px-3 py-2 text-[18px]" /> : <input type={ask.kind === "date" ? "date" : "text"} inputMode={ask.kind === "number" ? "decimal" : undefined} value={value} onChange={(e) => setValue(e.target.value)} className="field num min-h-[60px] w-full px-3 text-[26px]" />}
+      </label>
+      {wrong && ask.kind === "number" ? <p role="alert" className="mt-1 text-[15.5px] text-stop-ink">From {ask.min} to {ask.max}</p> : null}
+      <Button type="submit" look="main" className="mt-2.5 min-h-[68px] w-full text-[20px]" disabled={wrong || (empty && !step.optional)}>
+        {empty && step.optional ? "Nothing to write" : "Keep it"}
+      </Button>
+    </form>
+  );
+}
+
+function Reason({ label, button, onGive, onCancel }: { label: string; button: string; onGive: (reason: string) => void; onCancel: () => void }) {
+  const [text, setText] = useState("");
+  return (
+    <form
+      className="mb-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim()) onGive(text.trim());
+      }}
+    >
+      <label className="block text-[16px]">
+        <span className="mb-1 block text-ink-2">{label}</span>
+        <textarea autoFocus rows={2} maxLength={500} value={text} onChange={(e) => setText(e.target.value)} onKeyDown={(e) => e.key === "Escape" && onCancel()} className="field w-full px-3 py-2 text-[17px]" />
+      </label>
+      <div className="mt-2 flex gap-2.5">
+        <Button type="submit" look="plain" disabled={!text.trim()}>
+          {button}
+        </Button>
+        <Button onClick={onCancel}>Leave</Button>
+      </div>
+    </form>
+  );
+}
+
+/** A photo of what is at hand, pinned where the step's part lies. */
+function StepPhoto({ jobId, ctx, step }: { jobId: number; ctx: ServiceContext; step: Step }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [said, setSaid] = useState("");
+  const take = async (file: File) => {
+    setSaid("Keeping the photo");
+    const phase = step.stage === "clean" ? "cleaned" : step.stage === "paste" || step.stage === "close" ? "after" : "found";
+    try {
+      const response = await fetch(`/api/jobs/${jobId}/photos?phase=${phase}`, { method: "POST", headers: { "content-type": "application/octet-stream" }, body: file });
+      const answer = (await response.json()) as { ok: true; value: { photoId: number } } | { ok: false; problem: { message: string } };
+      if (!answer.ok) return setSaid(answer.problem.message);
+      const part = step.parts.length === 1 ? ctx.map?.part(step.parts[0] ?? "") : undefined;
+      const [x, y] = part ? centreOf(part) : [null, null];
+      await send("PATCH", `/api/photos/${answer.value.photoId}`, { note: [step.title, step.mark && !step.title.includes(step.mark) ? step.mark : ""].filter(Boolean).join(" "), ...(x === null ? {} : { xMm: x, yMm: y }) });
+      setSaid("Photo kept");
+    } catch {
+      setSaid("The server did not answer: take it again later.");
+    }
+  };
+  return (
+    <div className="mt-1 flex items-center gap-3">
+      <button type="button" onClick={() => input.current?.click()} className="link inline-flex min-h-11 items-center gap-2 text-[16px]">
+        <Camera aria-hidden size={19} /> Photo
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        aria-label="Photo of this step"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void take(file);
+        }}
+      />
+      <span role="status" className="text-[15.5px] text-ink-2">{said}</span>
+      <span aria-hidden className="ml-auto hidden items-center gap-1.5 text-[14px] text-ink-2 lg:flex">
+        <KeyCap>B</KeyCap> back
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,139 @@
+import { useMemo } from "react";
+import { boundsOfParts, centreOf, type CoolingMap, type Layout, type Part, type Screw } from "@/core/underside";
+import { coverScrews, type ServiceContext, type Step } from "@/core/service";
+import { Defs, Drawing } from "@/ui/underside/Drawing";
+import { Chosen, Hidden } from "@/ui/underside/Marks";
+import { PartShape } from "@/ui/underside/PartShape";
+import { fitted, type View } from "@/ui/underside/useView";
+
+interface LensProps {
+  ctx: ServiceContext;
+  map: CoolingMap;
+  step: Step | null;
+  size: { width: number; height: number };
+}
+
+/** The closed underside: what comes out next in copper, what is out as a dark hole with its number. */
+export function CoverLens({ ctx, map, step, size }: LensProps) {
+  const { base } = map.layout;
+  const view = fitted(base, size, 8, 8);
+  const screws = coverScrews(ctx);
+  const loose = map.layout.parts.filter((p) => p.kind === "vent" || p.kind === "foot" || p.kind === "port");
+  return (
+    <Sheet size={size} view={view} label={`Cover of ${map.layout.model}, ${screws.length} screws`}>
+      <rect x={0.8} y={1.9} width={base.widthMm} height={base.depthMm} rx={base.cornerMm} fill="var(--d-shadow)" />
+      <rect width={base.widthMm} height={base.depthMm} rx={base.cornerMm} fill="var(--cover)" stroke="var(--d-ink)" strokeWidth={0.9} />
+      <rect x={2.4} y={2.4} width={base.widthMm - 4.8} height={base.depthMm - 4.8} rx={base.cornerMm - 2} fill="none" stroke="var(--d-ink)" strokeOpacity={0.4} strokeWidth={0.4} />
+      {loose.length === 0 ? <Vents base={base} /> : null}
+      {loose.map((p) => (
+        <PartShape key={p.id} part={p} />
+      ))}
+      <path d={`M${base.widthMm / 2} ${base.depthMm + 3.2}l-7 11h14z`} fill="var(--copper-fill)" stroke="var(--d-ink)" strokeWidth={0.8} opacity={step?.key === "open:pry" || step?.key === "open:lift" ? 1 : 0.25} transform={`translate(0 ${-14})`} />
+      {screws.map((s, i) => (
+        <CoverScrew key={s.id} screw={s} number={i + 1} out={ctx.journal.isDone(`out:${s.id}`) && !ctx.journal.isDone(`in:${s.id}`)} next={step?.parts.length === 1 && step.parts[0] === s.id} scale={view.scale} />
+      ))}
+    </Sheet>
+  );
+}
+
+function Vents({ base }: { base: Layout["base"] }) {
+  const block = (x: number, y: number, w: number, n: number) => Array.from({ length: n }, (_, i) => <rect key={`${x}-${i}`} x={x} y={y + i * 6} width={w} height={2.8} rx={1.4} fill="var(--d-we2)" />);
+  return (
+    <g>
+      {block(base.widthMm * 0.09, base.depthMm * 0.18, base.widthMm * 0.18, 8)}
+      {block(base.widthMm * 0.73, base.depthMm * 0.18, base.widthMm * 0.18, 8)}
+      {[[0.12, 0.045], [0.7, 0.045], [0.12, 0.93], [0.7, 0.93]].map(([x = 0, y = 0]) => (
+        <rect key={`${x}${y}`} x={base.widthMm * x} y={base.depthMm * y} width={base.widthMm * 0.18} height={7} rx={3.5} fill="var(--d-we2)" />
+      ))}
+    </g>
+  );
+}
+
+function CoverScrew({ screw, number, out, next, scale }: { screw: Screw; number: number; out: boolean; next: boolean; scale: number }) {
+  const r = screw.wMm / 2;
+  const side = screw.xMm > 30 ? -1 : 1;
+  return (
+    <g transform={`translate(${screw.xMm} ${screw.yMm})`}>
+      {next ? <circle r={r + 5} fill="none" stroke="var(--copper)" strokeWidth={2.6} /> : null}
+      {next ? <circle r={r + 8} fill="none" stroke="var(--copper)" strokeWidth={0.8} opacity={0.6} /> : null}
+      {out ? <circle r={r} fill="var(--d-we1)" stroke="var(--d-ink)" strokeWidth={0.6} /> : <PartShape part={{ ...screw, xMm: 0, yMm: 0 }} />}
+      {screw.under !== "nothing" && !out ? <circle r={r + 1.6} fill="none" stroke="var(--d-ink)" strokeWidth={0.7} strokeDasharray="2 1.4" /> : null}
+      {screw.captive ? <path d={`M${-r} ${r + 2}h${2 * r}`} stroke="var(--d-ink)" strokeWidth={1} /> : null}
+      <g transform={`translate(${side * (r + (next ? 15 : 7))} ${next ? 0 : screw.yMm > 40 ? -4 : 4}) scale(${1 / scale})`}>
+        {next ? <rect x={-21} y={-16} width={42} height={32} rx={4} fill="var(--copper)" /> : null}
+        <text y={next ? 8 : 6} textAnchor="middle" fontSize={next ? 23 : 17} fontWeight={next ? 760 : 640} fontFamily="var(--font-num)" fill={next ? "var(--on-copper)" : "var(--ink)"}>
+          {number}
+        </text>
+      </g>
+    </g>
+  );
+}
+
+/** The opened underside with the step's parts marked, and near where it works on the heatsink. */
+export function InsideLens({ ctx, map, step, size }: LensProps) {
+  const targets = useMemo(() => (step?.parts ?? []).flatMap((id) => map.part(id) ?? []), [step, map]);
+  const near = step !== null && /^(tighten|loosen|strip:look|close:lower|close:start)/.test(step.key) && targets.length > 0;
+  const heat = ctx.plans.flatMap((p) => p.order).flatMap((id) => map.part(id) ?? []);
+  const view = near && heat.length ? around(heat, size) : fitted(map.layout.base, size, 8, 8);
+  const done = (p: Part) => {
+    const round = /^tighten:(\d)/.exec(step?.key ?? "")?.[1];
+    const back = /^loosen:(\d)/.exec(step?.key ?? "")?.[1];
+    return round ? ctx.journal.isDone(`tighten:${round}:${p.id}`) : back ? ctx.journal.isDone(`loosen:${back}:${p.id}`) : false;
+  };
+  return (
+    <Sheet size={size} view={view} label={`Underside of ${map.layout.model}, opened${targets.length ? `; marked: ${targets.map((t) => t.tag || t.kind).slice(0, 6).join(", ")}` : ""}`}>
+      <Drawing layout={map.layout} />
+      <Hidden layout={map.layout} />
+      {near
+        ? heat.map((p) => {
+            const [x, y] = centreOf(p);
+            const next = targets.length === 1 && targets[0]?.id === p.id;
+            const stamp = p.kind === "screw" ? p.stamp : "";
+            return (
+              <g key={p.id} transform={`translate(${x} ${y})`}>
+                <circle r={5.4} fill="none" stroke={next ? "var(--copper)" : done(p) ? "var(--copper-fill)" : "var(--sheet)"} strokeWidth={next ? 2.6 : 1.8} />
+                <g transform={`scale(${1 / view.scale})`}>
+                  {next ? <rect x={20} y={-44} width={46} height={38} rx={4} fill="var(--copper)" /> : null}
+                  <text x={43} y={-16} textAnchor="middle" fontSize={28} fontWeight={760} fontFamily="var(--font-num)" fill={next ? "var(--on-copper)" : "var(--ink)"} stroke={next ? "none" : "var(--sheet)"} strokeWidth={5} paintOrder="stroke">
+                    {stamp}
+                  </text>
+                  {done(p) && !next ? <path d="M60 -26l6 7 11-14" fill="none" stroke="var(--ink)" strokeWidth={4} /> : null}
+                </g>
+              </g>
+            );
+          })
+        : targets.map((p) => <Chosen key={p.id} part={p} scale={view.scale} />)}
+      {!near && targets.length === 1 && targets[0] && step?.mark ? <Flag part={targets[0]} text={step.mark} scale={view.scale} base={map.layout.base} /> : null}
+    </Sheet>
+  );
+}
+
+function Flag({ part, text, scale, base }: { part: Part; text: string; scale: number; base: Layout["base"] }) {
+  const b = boundsOfParts([part]);
+  const right = b.right + 60 / scale < base.widthMm;
+  const w = text.length * 15 + 22;
+  return (
+    <g transform={`translate(${right ? b.right + 6 : b.left - 6} ${(b.top + b.bottom) / 2}) scale(${1 / scale})`}>
+      <rect x={right ? 0 : -w} y={-19} width={w} height={38} rx={4} fill="var(--copper)" stroke="var(--sheet)" strokeWidth={2} />
+      <text x={right ? w / 2 : -w / 2} y={9} textAnchor="middle" fontSize={25} fontWeight={760} fontFamily="var(--font-num)" fill="var(--on-copper)">
+        {text}
+      </text>
+    </g>
+  );
+}
+
+function around(parts: readonly Part[], size: { width: number; height: number }): View {
+  const b = boundsOfParts(parts);
+  const edge = 26;
+  const scale = Math.min(size.width / (b.right - b.left + 2 * edge), size.height / (b.bottom - b.top + 2 * edge));
+  return { scale, x: size.width / 2 - ((b.left + b.right) / 2) * scale, y: size.height / 2 - ((b.top + b.bottom) / 2) * scale };
+}
+
+function Sheet({ size, view, label, children }: { size: { width: number; height: number }; view: View; label: string; children: React.ReactNode }) {
+  return (
+    <svg width={size.width} height={size.height} role="img" aria-label={label} className="absolute inset-0 block">
+      <Defs />
+      <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>{children}</g>
+    </svg>
+  );
+}
