@@ -23,11 +23,12 @@ export async function dropLog(page: Page, name: string, text: string): Promise<v
 let count = 0;
 
 /** Takes a new machine in through the form and ends on its run before. */
-export async function takeIn(page: Page, place: string, model = "Wrenfell 14"): Promise<string> {
+export async function takeIn(page: Page, place: string, model = "Wrenfell 14", variant = ""): Promise<string> {
   const tag = `E2E-${process.pid}-${Date.now() % 1e6}-${count++}`;
   await page.goto("/machines/new");
   await page.getByLabel("Tag").fill(tag);
   await page.getByLabel("Model").fill(model);
+  if (variant) await page.getByLabel("Variant").fill(variant);
   await page.getByLabel("Place or use").fill(place);
   await page.getByLabel("Throttle limit, °C").fill("95");
   await page.getByLabel("Complaint").fill("Fan loud all evening");

@@ -24,7 +24,7 @@ export function CoverLens({ ctx, map, step, size }: LensProps) {
       <rect x={0.8} y={1.9} width={base.widthMm} height={base.depthMm} rx={base.cornerMm} fill="var(--d-shadow)" />
       <rect width={base.widthMm} height={base.depthMm} rx={base.cornerMm} fill="var(--cover)" stroke="var(--d-ink)" strokeWidth={0.9} />
       <rect x={2.4} y={2.4} width={base.widthMm - 4.8} height={base.depthMm - 4.8} rx={base.cornerMm - 2} fill="none" stroke="var(--d-ink)" strokeOpacity={0.4} strokeWidth={0.4} />
-      {loose.length === 0 ? <Vents base={base} /> : null}
+      {loose.every((p) => p.kind === "port") ? <Vents base={base} /> : null}
       {loose.map((p) => (
         <PartShape key={p.id} part={p} />
       ))}
@@ -103,6 +103,7 @@ export function InsideLens({ ctx, map, step, size }: LensProps) {
             );
           })
         : targets.map((p) => <Chosen key={p.id} part={p} scale={view.scale} />)}
+      {step?.stage === "strip" || step?.stage === "clean" ? [...map.ofKind("fins"), ...map.ofKind("blower")].map((p) => (ctx.journal.isDone(`dust:${p.id}`) && !targets.includes(p) ? <GradeTag key={p.id} part={p} grade={Number(ctx.journal.of(`dust:${p.id}`).value)} scale={view.scale} /> : null)) : null}
       {!near && targets.length === 1 && targets[0] && step?.mark ? <Flag part={targets[0]} text={step.mark} scale={view.scale} base={map.layout.base} /> : null}
     </Sheet>
   );
@@ -117,6 +118,25 @@ function Flag({ part, text, scale, base }: { part: Part; text: string; scale: nu
       <rect x={right ? 0 : -w} y={-19} width={w} height={38} rx={4} fill="var(--copper)" stroke="var(--sheet)" strokeWidth={2} />
       <text x={right ? w / 2 : -w / 2} y={9} textAnchor="middle" fontSize={25} fontWeight={760} fontFamily="var(--font-num)" fill="var(--on-copper)">
         {text}
+      </text>
+    </g>
+  );
+}
+
+/** A part's grade as a comb of four teeth, as many thick as the grade, and its digit. */
+function GradeTag({ part, grade, scale }: { part: Part; grade: number; scale: number }) {
+  const [x, y] = centreOf(part);
+  return (
+    <g aria-label={`${part.tag} grade ${grade}`} transform={`translate(${x} ${y}) scale(${1 / scale})`}>
+      <rect x={-44} y={-14} width={88} height={28} rx={3} fill="var(--d-lab)" stroke="var(--ink)" strokeWidth={1.4} />
+      <text x={-36} y={6} fontSize={16} fontWeight={720} fontFamily="var(--font-num)" fill="var(--ink)">
+        {part.tag}
+      </text>
+      {[0, 1, 2, 3].map((i) => (
+        <path key={i} d={`M${-4 + i * 6} -7v14`} stroke="var(--ink)" strokeWidth={i < grade ? 4 : 1} />
+      ))}
+      <text x={26} y={6} fontSize={16} fontWeight={720} fontFamily="var(--font-num)" fill="var(--ink)">
+        {grade}
       </text>
     </g>
   );

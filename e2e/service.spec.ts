@@ -1,0 +1,200 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { takeIn } from "./logs";
+
+/** A fresh job on a Tessaly K15, whose drawing the demo keeps. */
+async function newJob(page: Page): Promise<string> {
+  await takeIn(page, "Sound playback", "Tessaly K15", "with graphics chip");
+  return new URL(page.url()).pathname.replace(/\/before$/, "");
+}
+
+const panel = (page: Page) => page.getByRole("complementary", { name: "Step at hand" });
+const title = (page: Page) => panel(page).getByRole("heading", { level: 1 });
+const kept = (page: Page) => expect(page.getByText("On this device, sends later")).toHaveCount(0);
+
+/** Reloads in the middle of a stage: the step at hand is the same. */
+async function reload(page: Page): Promise<void> {
+  await kept(page);
+  const was = await title(page).textContent();
+  await page.reload();
+  await expect(title(page)).toHaveText(was ?? "");
+}
+
+async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze();
+  expect(violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
+}
+
+/** What the panel shows now: title and place, to see that a step was left. */
+const shown = (page: Page) => panel(page).evaluate((e) => `${e.querySelector("h1")?.textContent ?? ""}|${/Step \d+ of \d+/.exec(e.textContent)?.[0] ?? ""}`);
+
+/** Goes on by keys until a title is reached, answering as told: a key for a title, else Space. */
+async function until(page: Page, wanted: RegExp, answer: (title: string) => string = () => "Space", most = 80): Promise<void> {
+  for (let i = 0; i < most; i++) {
+    const now = await shown(page);
+    const name = now.split("|")[0] ?? "";
+    if (wanted.test(name)) return;
+    const key = answer(name);
+    if (key.startsWith("type:")) {
+      await panel(page).getByRole("textbox").first().fill(key.slice(5));
+      await page.keyboard.press("Enter");
+    } else await page.keyboard.press(key);
+    await expect.poll(() => shown(page), { intervals: [30, 50, 100] }).not.toBe(now);
+  }
+  throw new Error(`never came to ${wanted.source}`);
+}
+
+test("a whole job from intake to close-up by keys, with a missed pad, an extra piece and an unplugged fan each caught", async ({ page }) => {
+  const job = await newJob(page);
+
+  await page.goto(`${job}/intake`);
+  await expect(page.getByRole("heading", { name: /minutes of handwork/ })).toBeVisible();
+  await accessible(page);
+  await page.keyboard.press("1");
+  await expect(title(page)).toHaveText("Damage that was there");
+  await reload(page);
+  await panel(page).getByRole("button", { name: "Nothing to write" }).click();
+  await expect(title(page)).toHaveText("Warranty");
+  await panel(page).getByRole("button", { name: "Nothing to write" }).click();
+  await until(page, /Intake is done/, (t) => (/Adapter/.test(t) ? "type:180" : "1"));
+
+  // no run before: firm, but a reason opens it
+  await page.goto(`${job}/open`);
+  await expect(panel(page).getByRole("heading", { name: "No run before" })).toBeVisible();
+  await page.keyboard.press("Space");
+  await expect(panel(page).getByRole("heading", { name: "No run before" })).toBeVisible();
+  await panel(page).getByRole("button", { name: "Go on, with a reason" }).click();
+  await page.keyboard.type("Will not start at all");
+  await panel(page).getByRole("button", { name: "Keep the reason" }).click();
+  await until(page, /^Under the/, () => "Space");
+  await accessible(page);
+  await reload(page);
+  await expect(page.getByRole("img", { name: "10 of 11 screws are out" })).toBeVisible();
+  await until(page, /Count the tray/);
+  await until(page, /Free the cover/, () => "type:12");
+  await expect(panel(page).getByRole("heading", { name: "The tray does not count up" })).toBeVisible();
+  await page.keyboard.press("b");
+  await until(page, /Free the cover/, () => "type:11");
+  await expect(panel(page).getByRole("heading", { name: "The tray does not count up" })).toHaveCount(0);
+
+  // tools wait for the battery plug
+  await kept(page);
+  await page.goto(`${job}/strip`);
+  await expect(panel(page).getByRole("heading", { name: "The battery plug is not out" })).toBeVisible();
+  await page.goto(`${job}/open`);
+  await until(page, /Open is done/);
+  await kept(page);
+
+  await page.goto(`${job}/strip`);
+  await until(page, /^Heatsink screw/);
+  await reload(page);
+  await until(page, /^Fin stack/, (t) => (/^Paste on/.test(t) ? "3" : /^Pad P7/.test(t) ? "2" : /^Pad/.test(t) ? "1" : "Space"));
+  await accessible(page);
+  await until(page, /^Bearing of B1/, (t) => (/Fin stack/.test(t) ? "4" : "3"));
+  await until(page, /Strip is done/, (t) => (/^Blower/.test(t) ? "2" : "1"));
+  await expect(page.getByText(/Found: F1 matted, .*pumped-out paste, P7 torn/)).toBeVisible();
+  await kept(page);
+
+  await page.goto(`${job}/clean`);
+  await expect(title(page)).toHaveText("Blower B1, taken out");
+  await page.keyboard.press("Space");
+  await reload(page);
+  await until(page, /Clean is done/);
+  await kept(page);
+
+  // pad P4 is passed by, its neighbours are laid
+  await page.goto(`${job}/paste`);
+  await until(page, /^Pad P4/);
+  await panel(page).getByText(/^All \d+ steps/).click();
+  await panel(page).getByRole("group").getByRole("button", { name: /^Pad P5 stays/ }).click();
+  await page.keyboard.press("Space");
+  await expect(title(page)).toHaveText("Pad P4 stays");
+  await kept(page);
+  await page.goto(`${job}/close`);
+  await until(page, /^Heatsink screw 1/);
+  await accessible(page);
+  await panel(page).getByRole("button", { name: "Why this order" }).click();
+  await expect(panel(page).getByRole("row", { name: /Stamped, 3 rounds/ })).toBeVisible();
+  await reload(page);
+  for (let r = 1; r <= 3; r++) await panel(page).getByRole("button", { name: `All heatsink screws, round ${r} at once` }).click();
+  await expect(title(page)).toHaveText("Plug of blower B1");
+  await page.keyboard.press("x");
+  await page.keyboard.type("Its plug is worn, a new one comes");
+  await panel(page).getByRole("button", { name: "Leave it out" }).click();
+  await until(page, /Put the cover on/);
+  const gate = panel(page).getByRole("region", { name: "Something is still out" });
+  await expect(gate).toContainText("Pads: P4, P6");
+  await expect(gate).toContainText("Fan plugs: B1");
+
+  // the run after waits for the fan
+  await kept(page);
+  await page.goto(`${job}/after`);
+  await expect(page.getByRole("heading", { name: "B1 is not plugged in" })).toBeVisible();
+  await accessible(page);
+  await page.getByRole("link", { name: "Back to closing up" }).click();
+  await panel(page).getByText(/^All \d+ steps/).click();
+  await panel(page).getByRole("button", { name: /Plug of blower B1/ }).click();
+  await page.keyboard.press("Space");
+  await kept(page);
+  await page.goto(`${job}/paste`);
+  await until(page, /Paste and pads is done/);
+  await kept(page);
+
+  await page.goto(`${job}/close`);
+  await expect(title(page)).toHaveText("Put the cover on");
+  await expect(gate).toHaveCount(0);
+  await until(page, /^(Cover|Captive) screw/);
+  await panel(page).getByRole("button", { name: "All cover screws at once" }).click();
+  await until(page, /First start/, () => "type:1");
+  await expect(panel(page).getByRole("heading", { name: "1 piece is left on the tray" })).toBeVisible();
+  await page.keyboard.press("b");
+  await until(page, /First start/, () => "type:0");
+  await until(page, /Close up is done/);
+  await kept(page);
+  await page.goto(`${job}/after`);
+  await expect(page.getByRole("heading", { name: "B1 is not plugged in" })).toHaveCount(0);
+});
+
+test("steps done while the server cannot be reached stay on the device and arrive later, once", async ({ page, context }) => {
+  const job = await newJob(page);
+  await page.goto(`${job}/intake`);
+  await expect(title(page)).toHaveText("Battery, from outside");
+  await context.route("**/api/jobs/*/journal", (route) => route.abort());
+  await page.keyboard.press("1");
+  await expect(page.getByText("On this device, sends later")).toBeVisible();
+  await page.reload();
+  await expect(page.getByText("On this device, sends later")).toBeVisible();
+  await expect(title(page)).toHaveText("Damage that was there");
+  // sent, but the answer is lost: it is sent again and stands once
+  await context.unroute("**/api/jobs/*/journal");
+  let lost = 0;
+  await context.route("**/api/jobs/*/journal", async (route) => {
+    if (lost++ > 0) return route.continue();
+    await route.fetch();
+    await route.abort();
+  });
+  await kept(page);
+  expect(lost).toBeGreaterThan(1);
+  const sent = await page.request.post(`/api${job}/journal`, { data: { entries: [] } });
+  const journal = (await sent.json()) as { value: { entries: { step: string }[] } };
+  expect(journal.value.entries.map((e) => e.step)).toEqual(["intake:battery"]);
+});
+
+test("a swollen battery stops the job, and the practice page sets how it is worked", async ({ page }) => {
+  const job = await newJob(page);
+  await page.goto(`${job}/intake`);
+  await page.keyboard.press("2");
+  await expect(panel(page).getByRole("heading", { name: "The battery is swollen" })).toBeVisible();
+  await expect(panel(page).getByRole("button", { name: /with a reason/ })).toHaveCount(0);
+  await kept(page);
+  await page.goto("/practice");
+  await accessible(page);
+  await page.getByRole("radio", { name: "four" }).check();
+  await page.getByRole("button", { name: "Keep this practice" }).click();
+  await expect(page.getByText("Kept", { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("radio", { name: "four" })).toBeChecked();
+  await page.getByRole("radio", { name: /^three/ }).check();
+  await page.getByRole("button", { name: "Keep this practice" }).click();
+  await expect(page.getByText("Kept", { exact: true })).toBeVisible();
+});
