@@ -71,6 +71,10 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
   await reload(page);
   await expect(page.getByRole("img", { name: "10 of 11 screws are out" })).toBeVisible();
   await until(page, /Count the tray/);
+  await kept(page);
+  await page.getByRole("link", { name: "Print the map" }).click();
+  await expect(page.getByRole("img", { name: "Tray map, 11 screws, 1 to 1.5" })).toBeVisible();
+  await page.getByRole("link", { name: "Back to the bench" }).click();
   await until(page, /Free the cover/, () => "type:12");
   await expect(panel(page).getByRole("heading", { name: "The tray does not count up" })).toBeVisible();
   await page.keyboard.press("b");

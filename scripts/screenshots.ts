@@ -19,7 +19,6 @@ interface Shot {
 
 const shots: Shot[] = [
   { name: "bench", at: { path: "/" } },
-  { name: "intake", at: { path: "/machines/new" } },
   { name: "machine", at: { tag: "LR-02", stage: "machine" } },
   {
     name: "import",
@@ -52,6 +51,9 @@ const shots: Shot[] = [
   { name: "verdict-mixed", at: { tag: "LR-03", stage: "verdict" } },
   { name: "verdict-pinned", at: { tag: "LR-07", stage: "verdict" } },
   { name: "verdict-none", at: { tag: "LR-13", stage: "verdict" } },
+  { name: "open", at: { tag: "LR-03", stage: "open" }, act: opened },
+  { name: "inspect", at: { tag: "LR-03", stage: "strip" }, act: inspected },
+  { name: "close-up", at: { tag: "LR-03", stage: "close" }, act: closing },
 ];
 
 /** A photo made of the drawing itself, a little askew, squared up and laid under; the first parts traced on it. */
@@ -94,6 +96,37 @@ async function traced(page: Page): Promise<void> {
   for (const [x, y] of [[28, 9], [118, 9], [118, 73], [236, 73]] as const) await tap(x, y);
   await page.keyboard.press("Shift+Enter");
   await page.mouse.move(pane.x + 4, pane.y + pane.height - 4);
+}
+
+/** In the first round of tightening. */
+async function closing(page: Page): Promise<void> {
+  for (let i = 0; i < 4; i++) {
+    await page.keyboard.press("Space");
+    await page.waitForTimeout(120);
+  }
+}
+
+const panel = (page: Page) => page.getByRole("complementary", { name: "Step at hand" });
+
+/** Half way through the cover screws. */
+async function opened(page: Page): Promise<void> {
+  for (let i = 0; i < 8; i++) {
+    await page.keyboard.press("Space");
+    await page.waitForTimeout(80);
+  }
+}
+
+/** At the first fin stack. */
+async function inspected(page: Page): Promise<void> {
+  await panel(page).getByRole("button", { name: "Go on, with a reason" }).click();
+  await panel(page).getByRole("textbox").fill("Came in with its battery out");
+  await panel(page).getByRole("button", { name: "Keep the reason" }).click();
+  for (let i = 0; i < 60; i++) {
+    const title = (await panel(page).getByRole("heading", { level: 1 }).textContent()) ?? "";
+    if (title === "Fin stack") return;
+    await page.keyboard.press(/^Paste on/.test(title) ? "3" : /P7/.test(title) ? "2" : /^Pad/.test(title) ? "1" : "Space");
+    await page.waitForTimeout(80);
+  }
 }
 
 async function main(): Promise<void> {

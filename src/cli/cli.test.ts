@@ -85,3 +85,24 @@ describe("ovrant map", () => {
     expect(none.err).toContain("no such file");
   });
 });
+
+describe("ovrant tighten", () => {
+  const screws = [[-20, -16], [20, -16], [20, 16], [-20, 16]].map(([xMm, yMm], i) => ({ id: "abcd"[i], xMm, yMm, stamp: String(i + 1) }));
+  const chips = [{ id: "cpu", xMm: 0, yMm: 0, widthMm: 20, heightMm: 12 }];
+  it("prints the best order as JSON, beside the stamped one", async () => {
+    writeFileSync(file("plate.json"), JSON.stringify({ screws, chips, fractions: [0.2, 0.5, 1] }));
+    const [json, words] = await Promise.all([ovrant("tighten", file("plate.json"), "--json"), ovrant("tighten", file("plate.json"))]);
+    expect(json.code).toBe(0);
+    const plan = JSON.parse(json.out) as { order: string[]; fractions: number[]; steps: { round: number; screw: string; lean: number }[]; worstLean: number; totalLean: number; stamped: { order: string[]; totalLean: number } };
+    expect(plan.fractions).toEqual([0.2, 0.5, 1]);
+    expect(plan.steps.length).toBe(12);
+    expect(plan.stamped.order).toEqual(["a", "b", "c", "d"]);
+    expect(plan.totalLean).toBeLessThan(plan.stamped.totalLean);
+    expect(words.out).toMatch(/^Order: a c/);
+  });
+  it("ends with 2 for a file it cannot plan", async () => {
+    writeFileSync(file("none.json"), JSON.stringify({ screws: [], chips }));
+    const { code, err } = await ovrant("tighten", file("none.json"));
+    expect([code, err]).toEqual([2, expect.stringContaining("1 to 16 screws")]);
+  });
+});

@@ -6,9 +6,11 @@ import { findPhases, readTable, toRun } from "../core/log";
 import { renderLog, simulate, type RigMachine } from "../core/rig";
 import { closeJob, addJob } from "../data/jobs";
 import { addMachine, listMachines, setDue } from "../data/machines";
+import { addEntries } from "../data/journal";
 import { addRun, type RunKind } from "../data/runs";
 import { addLayout, addRevision, giveRevision } from "../data/layouts";
 import { judgeJob } from "../server/verdicts";
+import { demoJournal } from "./journal";
 import { demoLayouts } from "./layouts";
 import { demoLog, lanternRow, type DemoRun } from "./scenario";
 
@@ -34,6 +36,10 @@ export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
     for (const kind of ["before", "after"] as const) {
       const run = job[kind];
       if (run) await storeDemoRun(db, jobId, kind, job.rig, run, daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14));
+    }
+    if (drawn !== undefined && job.before && job.closed) {
+      const document = demoLayouts().find((l) => l.model === job.machine.model && l.variant === job.machine.variant);
+      if (document) await addEntries(db, jobId, demoJournal(document, demoLog(job.rig, job.before).faults, jobId, daysFrom(-job.openedDaysAgo, 11)), opened);
     }
     if (job.before && job.after) await judgeJob(jobId);
     if (job.closed) await closeJob(db, jobId, job.closed.note, daysFrom(-job.openedDaysAgo, 17));

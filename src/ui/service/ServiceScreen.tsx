@@ -89,7 +89,7 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
           ) : null}
         </div>
         <div className="shrink-0 border-t-[1.5px] border-line bg-sheet px-5 py-3">
-          {stage === "open" && map ? <ScrewTray ctx={ctx} nextId={step?.key.startsWith("out:") ? (step.parts[0] ?? null) : null} widthMm={map.layout.base.widthMm} depthMm={map.layout.base.depthMm} /> : stage === "strip" || stage === "close" || stage === "paste" ? <Counts counts={countsOut(ctx)} /> : null}
+          {stage === "open" && map ? <ScrewTray ctx={ctx} jobId={jobId} nextId={step?.key.startsWith("out:") ? (step.parts[0] ?? null) : null} widthMm={map.layout.base.widthMm} depthMm={map.layout.base.depthMm} /> : stage === "strip" || stage === "close" || stage === "paste" ? <Counts counts={countsOut(ctx)} /> : null}
           <StageSide stage={stage} ctx={ctx} more={more} complaint={complaint} jobId={jobId} closed={closed} />
         </div>
       </div>

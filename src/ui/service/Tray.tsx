@@ -1,10 +1,12 @@
+import Link from "next/link";
+import { stagePath } from "@/ui/steps/paths";
 import { coverScrews, type ServiceContext } from "@/core/service";
 import type { Screw } from "@/core/underside";
 
 const rows = ["rear", "middle", "front"] as const;
 
 /** Where each cover screw lies on the tray: rows as in the machine, left stays left; dashed until it lies there. */
-export function ScrewTray({ ctx, nextId, widthMm, depthMm }: { ctx: ServiceContext; nextId: string | null; widthMm: number; depthMm: number }) {
+export function ScrewTray({ ctx, jobId, nextId, widthMm, depthMm }: { ctx: ServiceContext; jobId: number; nextId: string | null; widthMm: number; depthMm: number }) {
   const screws = coverScrews(ctx);
   const out = screws.filter((s) => ctx.journal.isDone(`out:${s.id}`)).length;
   const rowOf = (s: Screw) => (s.yMm < depthMm * 0.34 ? 0 : s.yMm < depthMm * 0.67 ? 1 : 2);
@@ -16,6 +18,9 @@ export function ScrewTray({ ctx, nextId, widthMm, depthMm }: { ctx: ServiceConte
           {out} of {screws.length}
         </span>
         <span className="text-ink-2">lies as in the machine, left stays left</span>
+        <Link prefetch={false} href={stagePath(jobId, "tray")} className="link ml-auto inline-flex min-h-[30px] items-center text-[15.5px]">
+          Print the map
+        </Link>
       </p>
       <svg viewBox="0 0 740 118" className="mt-1 block w-full" role="img" aria-label={`${out} of ${screws.length} screws are out`}>
         <rect x={1} y={1} width={738} height={116} rx={5} fill="var(--plane)" stroke="var(--ink)" strokeWidth={1.6} />

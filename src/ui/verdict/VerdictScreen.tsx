@@ -3,6 +3,7 @@ import { Tab, TabGroup, TabList } from "@headlessui/react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { Agreement } from "@/core/service";
 import { chipName, type ChipVerdict, type PairCurves, type Reason, type Verdict } from "@/core/judge";
 import { clockText } from "@/ui/charts/rows";
 import { EvidenceLine } from "@/ui/controls/Band";
@@ -33,13 +34,15 @@ interface Props {
   outdated: boolean;
   /** The job has a drawing for the heat lens. */
   drawn: boolean;
+  /** What the inspection found, and whether it agrees with the run before; null while nothing was looked at. */
+  found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
 }
 
 const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
 const named = (chip: ChipVerdict["chip"]) => chipName(chip).replace(/^./, (c) => c.toUpperCase());
 
 /** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
-export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed, earlier, outdated, drawn }: Props) {
+export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed, earlier, outdated, drawn, found }: Props) {
   const router = useRouter();
   const [picked, setPicked] = useState(() => Math.max(0, v.chips.findIndex((c) => c.chip === v.lead)));
   const [due, setDue] = useState(false);
@@ -149,6 +152,16 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
               </EvidenceLine>
             ))}
           </ul>
+          {found ? (
+            <section aria-label="Found inside" className="mt-2.5 border-t border-line pt-2 text-[16px] leading-[22px]">
+              <h2 className="text-[17px] font-[680]">Found inside{found.words.length ? `: ${found.words.join(", ")}` : ": nothing out of order"}</h2>
+              {found.agreements.map((a) => (
+                <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
+                  <b className="font-[660]">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
+                </p>
+              ))}
+            </section>
+          ) : null}
           <Earlier jobId={jobId} earlier={earlier} outdated={outdated} judge={v.judge} />
           {none && v.enoughS !== null ? <RepeatBand enoughS={v.enoughS} width={chartW} /> : null}
         </section>

@@ -1,0 +1,29 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { contextOf } from "@/core/service";
+import { idOf } from "@/server/respond";
+import { jobView } from "@/server/views/job";
+import { stagePath } from "@/ui/steps/paths";
+import { LinkButton } from "@/ui/controls/Button";
+import { PrintButton } from "@/ui/service/PrintButton";
+import { TrayMap } from "@/ui/service/TrayMap";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Tray map" };
+
+/** The tray map on paper: every cover screw where it belongs, to a scale that fits the sheet, with a bar to measure. */
+export default async function TrayPage({ params }: { params: Promise<{ id: string }> }) {
+  const view = await jobView(idOf((await params).id));
+  if (!view) notFound();
+  const ctx = contextOf(view.service);
+  return (
+    <main className="min-h-dvh bg-sheet p-6 print:p-0">
+      <div className="mb-4 flex flex-wrap items-center gap-3 print:hidden">
+        <h1 className="text-[25px] font-[690]">Tray map of {view.machine.model}</h1>
+        <PrintButton />
+        <LinkButton href={stagePath(view.job.id, "open")}>Back to the bench</LinkButton>
+      </div>
+      {ctx.map ? <TrayMap ctx={ctx} map={ctx.map} title={[view.machine.model, view.machine.variant, view.machine.tag].filter(Boolean).join(", ")} /> : <p className="text-[18px]">This model is not drawn yet: draw its cover screws on the map first.</p>}
+    </main>
+  );
+}
