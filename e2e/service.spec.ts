@@ -191,7 +191,12 @@ test("a swollen battery stops the job, and the practice page sets how it is work
   await expect(panel(page).getByRole("heading", { name: "The battery is swollen" })).toBeVisible();
   await expect(panel(page).getByRole("button", { name: /with a reason/ })).toHaveCount(0);
   await kept(page);
+  await page.getByRole("link", { name: "How this job is worked" }).click();
+  await page.getByRole("radio", { name: "any order" }).check();
+  await page.getByRole("button", { name: "Keep this practice" }).click();
+  await expect(page.getByText("Kept", { exact: true })).toBeVisible();
   await page.goto("/practice");
+  await expect(page.getByRole("radio", { name: "any order" })).not.toBeChecked();
   await accessible(page);
   await page.getByRole("radio", { name: "four" }).check();
   await page.getByRole("button", { name: "Keep this practice" }).click();

@@ -9,7 +9,7 @@ import { send } from "@/ui/controls/send";
 const KEYS = Object.keys(SCHOOLS) as (keyof Practice)[];
 
 /** The schools, question by question, each option with a radio and ours with its reason. */
-export function PracticeForm({ start, to }: { start: Practice; to: string }) {
+export function PracticeForm({ start, to, closed = false }: { start: Practice; to: string; closed?: boolean }) {
   const router = useRouter();
   const [practice, setPractice] = useState<Practice>(start);
   const [said, setSaid] = useState("");
@@ -31,7 +31,7 @@ export function PracticeForm({ start, to }: { start: Practice; to: string }) {
       }}
     >
       {KEYS.map((key) => (
-        <fieldset key={key} className="grid gap-x-8 gap-y-1 border-t-[1.5px] border-line py-4 md:grid-cols-[260px_minmax(0,1fr)]">
+        <fieldset key={key} disabled={closed} className="grid gap-x-8 gap-y-1 border-t-[1.5px] border-line py-4 md:grid-cols-[260px_minmax(0,1fr)]">
           <legend className="contents">
             <span className="text-[19px] leading-[25px] font-[660]">{SCHOOLS[key].question}</span>
           </legend>
@@ -50,7 +50,7 @@ export function PracticeForm({ start, to }: { start: Practice; to: string }) {
         </fieldset>
       ))}
       <div className="flex items-center gap-4 border-t-[1.5px] border-line pt-4">
-        <Button type="submit" look="main" big>
+        <Button type="submit" look="main" big disabled={closed}>
           Keep this practice
         </Button>
         <span role="status" className="text-[17px] text-ink-2">{said}</span>

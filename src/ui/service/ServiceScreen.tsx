@@ -90,7 +90,7 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
         </div>
         <div className="shrink-0 border-t-[1.5px] border-line bg-sheet px-5 py-3">
           {stage === "open" && map ? <ScrewTray ctx={ctx} jobId={jobId} nextId={step?.key.startsWith("out:") ? (step.parts[0] ?? null) : null} widthMm={map.layout.base.widthMm} depthMm={map.layout.base.depthMm} /> : stage === "strip" || stage === "close" || stage === "paste" ? <Counts counts={countsOut(ctx)} /> : null}
-          <StageSide stage={stage} ctx={ctx} more={more} complaint={complaint} jobId={jobId} closed={closed} />
+          <StageSide stage={stage} ctx={ctx} more={more} complaint={complaint} jobId={jobId} />
         </div>
       </div>
       <aside aria-label="Step at hand" className="flex w-full shrink-0 flex-col border-line bg-sheet lg:w-[310px] lg:overflow-y-auto lg:border-l-[1.5px] xl:w-[340px] 2xl:w-[400px]">

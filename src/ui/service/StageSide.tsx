@@ -1,5 +1,7 @@
+import Link from "next/link";
 import { adapterWords, agreementOf, estimateMinutes, foundIn, warrantyDays, type Predicted, type ServiceContext, type ServiceStage } from "@/core/service";
 import { STAGE_TITLES } from "@/core/job";
+import { stagePath } from "@/ui/steps/paths";
 
 export interface SideFacts {
   predicted: (Predicted & { headline: string }) | null;
@@ -8,13 +10,13 @@ export interface SideFacts {
 }
 
 /** What a stage knows besides its step: the run before's word and time at intake, agreement at inspection. */
-export function StageSide({ stage, ctx, more, complaint }: { stage: ServiceStage; ctx: ServiceContext; more: SideFacts; complaint: string; jobId: number; closed: boolean }) {
-  if (stage === "intake") return <IntakeFacts ctx={ctx} more={more} complaint={complaint} />;
+export function StageSide({ stage, ctx, more, complaint, jobId }: { stage: ServiceStage; ctx: ServiceContext; more: SideFacts; complaint: string; jobId: number }) {
+  if (stage === "intake") return <IntakeFacts ctx={ctx} more={more} complaint={complaint} jobId={jobId} />;
   if (stage === "strip" || stage === "clean") return <Agreements ctx={ctx} more={more} />;
   return null;
 }
 
-function IntakeFacts({ ctx, more, complaint }: { ctx: ServiceContext; more: SideFacts; complaint: string }) {
+function IntakeFacts({ ctx, more, complaint, jobId }: { ctx: ServiceContext; more: SideFacts; complaint: string; jobId: number }) {
   const times = estimateMinutes(ctx, more.earlier.map((e) => new Map(Object.entries(e) as [ServiceStage, number][])));
   const total = times.reduce((s, t) => s + t.minutes, 0);
   const days = warrantyDays(ctx);
@@ -38,6 +40,9 @@ function IntakeFacts({ ctx, more, complaint }: { ctx: ServiceContext; more: Side
           ))}
         </ul>
         <p className="mt-1 text-[15px] text-ink-2">{more.earlier.length ? `Median of ${more.earlier.length} earlier ${more.earlier.length === 1 ? "job" : "jobs"} of this model.` : "From the drawing's steps; earlier jobs of this model will tell better."}</p>
+        <Link prefetch={false} href={stagePath(jobId, "practice")} className="link inline-flex min-h-11 items-center text-[16px]">
+          How this job is worked
+        </Link>
       </section>
     </div>
   );
