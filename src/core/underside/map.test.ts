@@ -10,6 +10,7 @@ import { linksOf } from "./links";
 import { CoolingMap, spreadAt } from "./map";
 import { emptyLayout, usualFigures, type Chip, type HeatPipe, type Kind, type Layout, type Part } from "./parts";
 import { heatPaths } from "./paths";
+import { rigidGroups } from "./rigid";
 import { mapSentence } from "./sentence";
 
 const sentence = (l: Layout) => mapSentence(new CoolingMap(l)).map((w) => w.text).join("");
@@ -169,6 +170,17 @@ describe("the checks", () => {
     expect(codes(stamped(["1", "2", "2", "4"], round))).toContain("stamp-twice");
     expect(codes(stamped(["1", "2", "4", "5"], round))).toContain("stamp-missing");
     expect(codes(stamped(["1", "2", "3"], [[100, 100], [104, 140], [98, 120]]))).toContain("screws-not-around");
+  });
+
+  it("stamps may start anew on each plate or run on over plates joined by a pipe", () => {
+    const second = [place("g", "chip", 190, 120, { role: "gpu", tag: "" }), place("k2", "plate", 190, 120)];
+    const on = (plate: string, x: number, stamps: string[]) => stamps.map((stamp, i) => place(`${plate}-${i}`, "screw", x + (i % 2 ? 20 : -20), 120 + (i < 2 ? -20 : 20), { tag: "", forWhat: plate, stamp, wMm: 6, hMm: 6 }));
+    const both = (a: string[], b: string[]) => codes(plus(...second, ...on("k", 120, a), ...on("k2", 190, b))).filter((c) => c.startsWith("stamp"));
+    expect(rigidGroups(new CoolingMap(plus(...second))).map((g) => g.map((p) => p.id))).toEqual([["k", "k2"]]);
+    expect(both(["1", "2", "3", "4"], ["1", "2", "3", "4"])).toEqual([]);
+    expect(both(["1", "2", "3", "4"], ["5", "6", "7", "8"])).toEqual([]);
+    expect(both(["1", "2", "3", "4"], ["5", "6", "6", "8"])).toEqual(["stamp-missing", "stamp-twice"]);
+    expect(both(["1", "2", "4", "3"], ["1", "2", "4", "5"])).toEqual(["stamp-missing"]);
   });
 
   it("a pipe past its usual load, by figures that can be set", () => {
