@@ -24,7 +24,7 @@ export function drawBlower(b: Blower): string {
     circle(0.5, 0.8, 0.432 * m, { fill: "var(--d-shadow)" }),
     circle(0, 0, 0.428 * m, { fill: "var(--d-lip)", stroke: "var(--d-ink)", "stroke-width": 0.4 }),
     circle(0, 0, 0.408 * m, { fill: "url(#ov-well)", stroke: "var(--d-ink)", "stroke-width": 0.45 }),
-    path(blades, { fill: "none", stroke: "#000", "stroke-opacity": 0.55, "stroke-width": Math.max(0.5, (m / b.blades) * 0.95), transform: `rotate(${turn * 2.2})` }),
+    path(blades, { fill: "none", stroke: "#000", "stroke-opacity": 0.55, "stroke-width": Math.max(0.5, (m / Math.max(8, b.blades)) * 0.95), transform: `rotate(${turn * 2.2})` }),
     path(blades, { fill: "none", stroke: "var(--d-blade)", "stroke-width": Math.max(0.3, (m / Math.max(8, b.blades)) * 0.42), "stroke-linecap": "round" }),
     circle(0, 0, inner * 1.02, { fill: "var(--d-we2)", stroke: "var(--d-ink)", "stroke-width": 0.3 }),
     circle(0, 0, hub, { fill: "url(#ov-hub)", stroke: "var(--d-ink)", "stroke-width": 0.45 }),
