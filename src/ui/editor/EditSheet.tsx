@@ -1,7 +1,7 @@
 "use client";
 import { useDrag } from "@use-gesture/react";
 import { memo, useMemo, useState, type ReactNode, type RefObject } from "react";
-import { boundsOfParts, handleAt, HANDLES, hits, isPath, KINDS, moved, moveParts, snapLines, snapMove, snapPoint, type Guide, type Layer, type Layout, type Part } from "@/core/underside";
+import { boundsOfParts, drawOrder, handleAt, HANDLES, hits, isPath, KINDS, moved, moveParts, snapLines, snapMove, snapPoint, type Guide, type Layer, type Layout, type Part } from "@/core/underside";
 import { Defs, Drawing } from "@/ui/underside/Drawing";
 import { Chosen, Hidden } from "@/ui/underside/Marks";
 import { PartShape } from "@/ui/underside/PartShape";
@@ -176,7 +176,7 @@ export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto 
 const Lifted = memo(function Lifted({ parts, x, y, scale }: { parts: readonly Part[]; x: number; y: number; scale: number }) {
   return (
     <g transform={`translate(${x} ${y}) scale(${scale})`}>
-      {[...parts].sort((a, b) => KINDS[a.kind].level - KINDS[b.kind].level).map((p) => (
+      {drawOrder(parts).map((p) => (
         <PartShape key={p.id} part={p} />
       ))}
     </g>

@@ -1,8 +1,6 @@
 import { memo, type ReactNode } from "react";
-import { drawBase, drawingDefs, KINDS, type Layer, type Layout, type Part } from "@/core/underside";
+import { drawBase, drawingDefs, drawOrder, KINDS, type Layer, type Layout, type Part } from "@/core/underside";
 import { PartShape } from "./PartShape";
-
-export const byLevel = (parts: readonly Part[]): Part[] => [...parts].sort((a, b) => KINDS[a.kind].level - KINDS[b.kind].level);
 
 const Base = memo(function Base({ base }: { base: Layout["base"] }) {
   return <g dangerouslySetInnerHTML={{ __html: drawBase(base) }} />;
@@ -37,7 +35,7 @@ export function Drawing({ layout, hidden, faint, without, under }: Props) {
       ) : (
         <Base base={layout.base} />
       )}
-      {byLevel(layout.parts)
+      {drawOrder(layout.parts)
         .filter((p) => !hidden?.has(KINDS[p.kind].layer) && !without?.has(p.id))
         .map((p) =>
           faint?.(p) ? (

@@ -3,7 +3,8 @@ import { bad, good, type Result } from "../../result";
 import { drawBase } from "../draw/case";
 import { el, n } from "../draw/markup";
 import { drawingDefs, drawPart } from "../draw/part";
-import { KINDS, partName } from "../kinds";
+import { partName } from "../kinds";
+import { drawOrder } from "../order";
 import type { Layout, PathPoint, Sketch } from "../parts";
 import { layoutFrom, MOST_PARTS } from "./json";
 import { layoutProblem } from "./problems";
@@ -21,7 +22,7 @@ export const svgWidthMm = (layout: Layout): number => layout.base.widthMm + 2 * 
  */
 export function layoutSvg(layout: Layout, colours: Readonly<Record<string, string>>): string {
   const { widthMm: w, depthMm: d } = layout.base;
-  const parts = [...layout.parts].sort((a, b) => KINDS[a.kind].level - KINDS[b.kind].level).map((p) => el("g", { id: `part-${p.id}` }, [el("title", {}, partName(p)), drawPart(p)]));
+  const parts = drawOrder(layout.parts).map((p) => el("g", { id: `part-${p.id}` }, [el("title", {}, partName(p)), drawPart(p)]));
   const svg = el("svg", { xmlns: "http://www.w3.org/2000/svg", version: "1.1", width: `${n(w + 2 * EDGE_MM)}mm`, height: `${n(d + 2 * EDGE_MM)}mm`, viewBox: `${n(-EDGE_MM)} ${n(-EDGE_MM)} ${n(w + 2 * EDGE_MM)} ${n(d + 2 * EDGE_MM)}` }, [
     el("title", {}, `${layout.model}${layout.variant ? `, ${layout.variant}` : ""}: underside, seen from below`),
     el("metadata", { id: MARK }, JSON.stringify(layout)),

@@ -6,6 +6,8 @@ import { demoLayouts, tessalyK15Layout } from "../../../demo/layouts";
 import { anyPart } from "../arbitrary";
 import { boundsOfPart } from "../geometry";
 import { KINDS, newPart, nextTag } from "../kinds";
+import { drawOrder } from "../order";
+import type { Part } from "../parts";
 import { placeLabels } from "../labels";
 import { CoolingMap } from "../map";
 import { partFacts, partTitle } from "../facts";
@@ -46,6 +48,25 @@ describe("a drawn part", () => {
       for (const f of spec.fields) expect(p).toHaveProperty(f.key, f.start);
       expect(nextTag([], p.kind)).toBe(spec.letter && `${spec.letter}1`);
     }
+  });
+});
+
+describe("the order of drawing", () => {
+  it("goes from the case up and keeps every part", () => {
+    for (const l of demoLayouts()) {
+      const order = drawOrder(l.parts);
+      expect(order.length).toBe(l.parts.length);
+      expect(new Set(order).size).toBe(l.parts.length);
+    }
+  });
+  it("a cable runs over everything but the part it is said to run under", () => {
+    const cable = (under: string) => ({ ...newPart("cable", "w", "W1", 0, 0, [{ xMm: 0, yMm: 50, bendMm: 0 }, { xMm: 90, yMm: 50, bendMm: 0 }]), under }) as Part;
+    const parts = (under: string) => [cable(under), newPart("pipe", "h", "H1", 0, 0, [{ xMm: 0, yMm: 50, bendMm: 0 }, { xMm: 90, yMm: 50, bendMm: 0 }]), newPart("blower", "b", "B1", 60, 60), newPart("fins", "f", "F1", 60, 20)];
+    const ids = (under: string) => drawOrder(parts(under)).map((p) => p.id);
+    expect(ids("")[3]).toBe("w");
+    expect(ids("nothing there")[3]).toBe("w");
+    const under = ids("h1");
+    expect(under.indexOf("w")).toBe(under.indexOf("h") - 1);
   });
 });
 
