@@ -190,6 +190,7 @@ test("a swollen battery stops the job, and the practice page sets how it is work
   await page.keyboard.press("2");
   await expect(panel(page).getByRole("heading", { name: "The battery is swollen" })).toBeVisible();
   await expect(panel(page).getByRole("button", { name: /with a reason/ })).toHaveCount(0);
+  await expect(panel(page).getByRole("button", { name: "Skip" })).toBeDisabled();
   await kept(page);
   await page.getByRole("link", { name: "How this job is worked" }).click();
   await page.getByRole("radio", { name: "any order" }).check();

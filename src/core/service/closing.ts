@@ -52,10 +52,8 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
   return steps;
 }
 
-const ROUND_WORDS = ["until the spring just touches", "to half", "to the stop"];
-
 /** What a round asks of a screw: touch, then parts of the way, then home. */
-export const roundWords = (round: number, rounds: number): string => (round === rounds ? "to the stop, snug" : round === 1 ? (ROUND_WORDS[0] ?? "") : rounds === 3 ? "one turn more" : `to ${Math.round(100 * 0.2 ** ((rounds - round) / (rounds - 1)))} % of the way`);
+export const roundWords = (round: number, rounds: number): string => (round === rounds ? "to the stop, snug" : round === 1 ? "until the spring just touches" : rounds === 3 ? "one turn more" : `to ${Math.round(100 * 0.2 ** ((rounds - round) / (rounds - 1)))} % of the way`);
 
 export function closeSteps(ctx: ServiceContext): Step[] {
   const map = ctx.map;

@@ -34,7 +34,9 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
   const options = step.ask.kind === "choose" ? step.ask.options : step.ask.kind === "grade" ? GRADES.map(([v, l]) => [v, l] as const) : [];
   const pick = (i: number) => (gate || !options[i] ? undefined : () => onSettle("done", options[i]?.[0] ?? ""));
   const digits = step.ask.kind === "grade" ? Object.fromEntries(GRADES.map(([v], i) => [v, pick(i)])) : Object.fromEntries(options.map((_, i) => [String(i + 1), pick(i)]));
-  useKeys({ " ": main, Enter: main, b: canBack ? onBack : undefined, x: () => setAsking("skip"), n: () => setAsking("note"), ...digits });
+  // a hard stop has no way round, not even by leaving the step out
+  const stopped = gate !== null && !gate.opens;
+  useKeys({ " ": main, Enter: main, b: canBack ? onBack : undefined, x: stopped ? undefined : () => setAsking("skip"), n: () => setAsking("note"), ...digits });
   const notes = ctx.journal.notes(step.key);
   return (
     <div className="flex flex-1 flex-col p-5">
@@ -99,7 +101,7 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
           <Button className="min-h-[56px] px-2" onClick={onBack} disabled={!canBack} aria-label="Back: take the last step back">
             <Undo2 aria-hidden size={18} className="shrink-0" /> Back
           </Button>
-          <Button className="min-h-[56px] px-2" onClick={() => setAsking("skip")} keyCap="X">
+          <Button className="min-h-[56px] px-2" onClick={() => setAsking("skip")} disabled={stopped} keyCap="X">
             Skip
           </Button>
           <Button className="min-h-[56px] px-2" onClick={() => setAsking("note")} keyCap="N">
