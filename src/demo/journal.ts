@@ -1,5 +1,5 @@
 import type { RigFaults } from "../core/rig";
-import { contextOf, plansOf, SERVICE_STAGES, stepsOf, usualPractice, type Entry, type ServiceFacts, type Step } from "../core/service";
+import { baysOfGrade, cleaningText, contextOf, plansOf, SERVICE_STAGES, stepsOf, usualPractice, type Entry, type ServiceFacts, type Step } from "../core/service";
 import { CoolingMap, type Layout } from "../core/underside";
 
 /** The journal of a finished service: every step in its order, answered by what was wrong with the machine. */
@@ -9,7 +9,11 @@ export function demoJournal(layout: Layout, faults: RigFaults, jobId: number, st
   const entries: Entry[] = [];
   let at = Date.parse(start);
   for (const stage of SERVICE_STAGES) {
-    for (const step of stepsOf(stage, contextOf(facts, map, entries))) {
+    for (;;) {
+      // what is found makes further steps: they are asked for anew after every answer
+      const ctx = contextOf(facts, map, entries);
+      const step = stepsOf(stage, ctx).find((s) => !ctx.journal.isSettled(s.key));
+      if (!step) break;
       at += seconds(step) * 1000;
       entries.push({ id: `${String(jobId).padStart(8, "0")}${String(entries.length).padStart(16, "0")}`, at: new Date(at).toISOString(), stage, step: step.key, act: "done", value: answer(step, map, faults), reason: "" });
     }
@@ -28,6 +32,10 @@ function answer(step: Step, map: CoolingMap, faults: RigFaults): string {
     // the first stack and its blower take the most; the others less
     return String(Math.max(0, part?.tag.endsWith("1") ? worst : worst - 2));
   }
+  if (ask.kind === "bays") return baysOfGrade(ask.grade);
+  if (ask.kind === "print") return ask.start;
+  if (ask.kind === "clean") return ask.ways[0] ? cleaningText(ask.ways[0]) : "";
+  if (ask.kind === "length") return String(ask.fitsMm);
   if (ask.kind === "number") return String(ask.expects ?? 180);
   if (ask.kind !== "choose") return "";
   if (step.key.startsWith("paste-was:")) {

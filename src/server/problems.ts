@@ -19,9 +19,10 @@ export const serverProblem = {
   noPhoto: (): Problem => ({ code: "photo-not-found", message: "There is no such photo.", action: "Go back to the job and choose one." }),
   photoTooLarge: (mb: number): Problem => ({ code: "photo-too-large", message: `The photo is larger than ${mb} MB.`, action: "Take it again at a smaller size." }),
   notPhoto: (): Problem => ({ code: "not-a-photo", message: "This file is not a photo that can be read.", action: "Choose a JPEG, PNG, WebP or AVIF picture." }),
+  swollen: (): Problem => ({ code: "battery-swollen", message: "The battery of this machine is swollen: it must not be under load.", action: "Deal with the battery first, by local rules; then answer its step at intake anew." }),
   roomFirst: (): Problem => ({ code: "runs-missing", message: "There is no verdict before both runs are in.", action: "Add the missing run." }),
 } as const;
 
-const STATUS: Record<string, number> = { "job-not-found": 404, "machine-not-found": 404, "run-not-found": 404, "layout-not-found": 404, "photo-not-found": 404, "photo-too-large": 413, "layout-kept": 409, "variant-taken": 409, "tag-taken": 409, "job-closed": 409, "same-log": 409, "swapped-logs": 409, "name-says-other": 409, "log-too-large": 413 };
+const STATUS: Record<string, number> = { "job-not-found": 404, "machine-not-found": 404, "run-not-found": 404, "layout-not-found": 404, "photo-not-found": 404, "photo-too-large": 413, "layout-kept": 409, "variant-taken": 409, "tag-taken": 409, "job-closed": 409, "same-log": 409, "swapped-logs": 409, "battery-swollen": 409, "name-says-other": 409, "log-too-large": 413 };
 
 export const statusOf = (p: Problem): number => STATUS[p.code] ?? 422;

@@ -1,7 +1,9 @@
 import { doubtsOf, findPhases, type Phases, type Run } from "../core/log";
 import { bad, good, type Result } from "../core/result";
+import { batterySwollen, Journal } from "../core/service";
 import { rememberRoles } from "../data/headings";
 import { findJob } from "../data/jobs";
+import { entriesOf } from "../data/journal";
 import { addRun, findRun, loadSamples, originalFile, runsOfJob, updateRun, type RunKind } from "../data/runs";
 import { database } from "../data/connection";
 import { check } from "../input/check";
@@ -19,6 +21,7 @@ export async function storeRun(body: AsyncIterable<Uint8Array>): Promise<Result<
   const job = await findJob(db, head.jobId);
   if (!job) return bad(serverProblem.noJob());
   if (job.closedAt) return bad(serverProblem.jobClosed());
+  if (batterySwollen(new Journal(await entriesOf(db, job.id)))) return bad(serverProblem.swollen());
   const other = (await runsOfJob(db, job.id))[head.kind === "before" ? "after" : "before"];
   const doubts = doubtsOf(head.kind, { name: head.name, sha256: received.value.sha256, startMs: run.startMs }, other ? { kind: other.kind, name: other.sourceName, sha256: other.sourceSha256, startMs: other.startMs } : null);
   const doubt = doubts[0];

@@ -79,7 +79,7 @@ describe("the journal on the server", () => {
     expect((await changeWorkshopPractice({ ...usualPractice, rounds: 7 })).ok).toBe(false);
     const view = await jobView(jobId);
     expect(view?.at).toBe("open");
-    expect(view?.stages.find((s) => s.name === "open")).toMatchObject({ state: "here", fact: "1 of 18" });
+    expect(view?.stages.find((s) => s.name === "open")).toMatchObject({ state: "here", fact: "1 of 19" });
     expect((await benchView()).items.find((i) => i.jobId === jobId)).toMatchObject({ waits: "Lies open, half way", button: "Open" });
   });
 
@@ -89,6 +89,6 @@ describe("the journal on the server", () => {
     await (await database())("jobs").where({ id: jobId }).update({ closed_at: "2031-03-04T12:00:00.000Z" });
     const view = await jobView(await opened("Timed 15"));
     if (!view) throw new Error("no job");
-    expect(await serviceStage(view)).toEqual({ predicted: null, chipW: 0, earlier: [{ open: 420 }] });
+    expect(await serviceStage(view)).toEqual({ predicted: null, chipW: 0, photos: [], earlier: [{ open: 420 }] });
   });
 });

@@ -4,7 +4,7 @@ export { estimatePair, type ChipEstimate, type Figure, type SpectrumLine } from 
 export { defaultOptions, judgePair, type JudgeOptions } from "./judge";
 export { explainPair, type ChipExplanation, type FitView } from "./explain";
 export { figuresFromRuns, figuresOfClass, goodRunsOf, type GoodFigures, type GoodRun } from "./good";
-export { triageRun, type SurerTest, type Triage, type TriageChip, type TriageWord } from "./triage";
+export { triageRun, type SurerTest, type Triage, type TriageChip, type TriagePath, type TriageWord } from "./triage";
 export { verdictJson } from "./json";
 export * from "./verdict";
 export type { ChipId } from "../thermal";

@@ -1,4 +1,6 @@
 import type { ServiceContext } from "./step";
+import { airExplained, contactExplained, overlap, type Span } from "./explained";
+import { isPrint, printWord, wettedShare } from "./print";
 import { pastedChips } from "./stripping";
 
 export interface Found {
@@ -19,6 +21,10 @@ export function foundIn(ctx: ServiceContext): Found {
   for (const g of grades) if (g.grade >= 3) words.push(`${g.tag} ${g.grade === 4 ? "matted" : "felted"}`);
   const pastes = pastedChips(ctx).flatMap((c) => (journal.isDone(`paste-was:${c.id}`) ? [journal.of(`paste-was:${c.id}`).value] : []));
   for (const p of new Set(pastes)) if (PASTE[p]) words.push(PASTE[p] ?? "");
+  for (const c of pastedChips(ctx)) {
+    const print = journal.of(`print:${c.id}`).value;
+    if (isPrint(print) && wettedShare(print) < 0.9) words.push(`print on ${c.role === "cpu" ? "the processor" : c.role === "gpu" ? "the graphics chip" : "a chip"} ${printWord(print)}, ${Math.round(100 * wettedShare(print))} % wetted`);
+  }
   const pads = (map?.ofKind("pad") ?? []).flatMap((p) => (journal.isDone(`pad-was:${p.id}`) ? [{ tag: p.tag, was: journal.of(`pad-was:${p.id}`).value }] : []));
   const badPads = pads.filter((p) => p.was !== "whole");
   if (badPads.length) words.push(badPads.length === 1 ? `${badPads[0]?.tag ?? ""} ${badPads[0]?.was ?? ""}` : `${badPads.length} pads not whole`);
@@ -26,27 +32,58 @@ export function foundIn(ctx: ServiceContext): Found {
   return { grade: grades.length ? Math.max(...grades.map((g) => g.grade)) : null, contact: pastes.length || pads.length ? pastes.some((p) => p === "dry" || p === "pumped" || p === "little") || badPads.length > 0 : null, words };
 }
 
-/** What the run before pointed to: the paths it read as high. */
+/** A path in the run before: K/W above usual with its 90 % interval, and what is usual. */
+export interface PredictedPath {
+  aboveKW: Span;
+  midKW: number;
+  usualKW: number;
+}
+
+/** What the run before pointed to: the paths it read as high, and how high at the chip it judged by. */
 export interface Predicted {
   airflow: boolean;
   contact: boolean;
+  /** "cpu" or "gpu"; "" where the paths have no K/W. */
+  chip: string;
+  paths: { airflow: PredictedPath; contact: PredictedPath } | null;
 }
 
 export interface Agreement {
   path: "airflow" | "contact";
   agrees: boolean;
   words: string;
+  /** What the run before predicted and what was found explains, K/W above usual; null where one is not known. */
+  bars: { predicted: PredictedPath; explains: Span } | null;
 }
 
-/** Sets what was seen against what the run before said; paths not looked at yet are left out. */
-export function agreementOf(found: Found, predicted: Predicted): Agreement[] {
+/** Sets what was seen against what the run before said; paths not looked at yet are left out. Bars that overlap agree. */
+export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreement[] {
+  const found = foundIn(ctx);
   const out: Agreement[] = [];
+  const judged = (path: Agreement["path"], seen: boolean, explains: Span | null, words: Record<"both" | "neither" | "seen" | "said", string>) => {
+    const own = predicted.paths?.[path] ?? null;
+    const bars = own && explains ? { predicted: own, explains } : null;
+    // figures decide where there are any: lint that explains less than the run showed does not agree, though there is lint
+    const agrees = bars ? overlap(bars.predicted.aboveKW, bars.explains) : seen === predicted[path];
+    const less = bars ? bars.explains[1] < bars.predicted.aboveKW[0] : !seen;
+    const side = agrees ? (seen || predicted[path] ? "both" : "neither") : less ? "said" : "seen";
+    out.push({ path, agrees, words: words[side], bars });
+  };
   if (found.grade !== null) {
-    const dusty = found.grade >= 2;
-    out.push({ path: "airflow", agrees: dusty === predicted.airflow, words: dusty === predicted.airflow ? (dusty ? "The run before pointed to airflow, and lint was found." : "The run before saw no airflow trouble, and none was found.") : dusty ? "Lint was found where the run before saw none: it may have done little harm." : "The run before pointed to airflow, yet it is clean: look for a blower that turns slowly, blocked vents, a wrong plug." });
+    judged("airflow", found.grade >= 2, predicted.paths ? airExplained(ctx, predicted.paths.airflow.usualKW) : null, {
+      both: "The run before pointed to airflow, and lint was found.",
+      neither: "The run before saw no airflow trouble, and none was found.",
+      seen: "More lint was found than the run before shows: it may have done little harm.",
+      said: "The run before shows more airflow trouble than the lint explains: look for a blower that turns slowly, blocked vents, a wrong plug.",
+    });
   }
   if (found.contact !== null) {
-    out.push({ path: "contact", agrees: found.contact === predicted.contact, words: found.contact === predicted.contact ? (found.contact ? "The run before pointed to contact, and paste or pads were out of order." : "The run before saw no contact trouble, and none was found.") : found.contact ? "Paste or pads were out of order where the run before saw nothing." : "The run before pointed to contact, yet paste and pads look right: look for a leaning plate, a bent base, a wrong pad." });
+    judged("contact", found.contact, predicted.paths ? contactExplained(ctx, predicted.chip, predicted.paths.contact.usualKW) : null, {
+      both: "The run before pointed to contact, and paste or pads were out of order.",
+      neither: "The run before saw no contact trouble, and none was found.",
+      seen: "Paste or pads were more out of order than the run before shows.",
+      said: "The run before shows more contact trouble than paste and pads explain: look for a leaning plate, a bent base, a wrong pad.",
+    });
   }
   return out;
 }

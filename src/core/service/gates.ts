@@ -11,6 +11,9 @@ export interface Gate {
   opens: boolean;
 }
 
+/** What goes back with the cover itself, not before it. */
+const COVER_KINDS = ["Cover screws", "Clips"];
+
 /** What was taken out of the machine and what is back, kind by kind. */
 export interface Count {
   name: string;
@@ -35,6 +38,9 @@ export function countsOut(ctx: ServiceContext): Count[] {
     ...count("Fan plugs", fanPlugsOf(ctx).map((p) => ({ tag: p.forWhat, out: journal.isDone(`unplug:${p.id}`), back: journal.isDone(`plug:${p.id}`) }))),
     ...count("Tapes", (map?.ofKind("tape") ?? []).map((t, i) => ({ tag: t.forWhat || `tape ${i + 1}`, out: journal.isDone(`off:${t.id}`), back: journal.isDone(`on:${t.id}`) }))),
     ...count("Shields", (map?.ofKind("shield") ?? []).map((s, i) => ({ tag: `shield ${i + 1}`, out: journal.isDone(`off:${s.id}`), back: journal.isDone(`on:${s.id}`) }))),
+    ...count("Foam", (map?.ofKind("gasket") ?? []).map((g, i) => ({ tag: `foam ${i + 1}`, out: journal.isDone(`foam-was:${g.id}`), back: journal.isDone(`on:${g.id}`) }))),
+    ...count("Battery plug", batteryKeys(ctx).map((k) => ({ tag: "battery", out: journal.isDone(k), back: journal.isDone(k.replace(/^unplug/, "plug")) }))),
+    ...clipCount(ctx),
     ...count("Cover screws", coverScrews(ctx).map((s, i) => ({ tag: String(i + 1), out: journal.isDone(`out:${s.id}`), back: journal.isDone(`in:${s.id}`) }))),
   ];
 }
@@ -50,8 +56,7 @@ const list = (v: readonly string[]): string => (v.length <= 4 ? v.join(", ") : `
 export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
   const { journal } = ctx;
   const open = (g: Gate): Gate | null => (g.opens && journal.isSettled(g.key) ? null : g);
-  const swollen = journal.of("intake:battery").value === "swollen" || journal.of("strip:battery").value === "swollen";
-  if (swollen && step.key !== "intake:battery" && step.key !== "strip:battery") {
+  if (batterySwollen(journal) && step.key !== "intake:battery" && step.key !== "strip:battery") {
     return { key: "gate:swollen", title: "The battery is swollen", say: "Stop. Do not puncture, press or charge it. Move it away from anything that burns and follow local rules for damaged lithium batteries. Go on only after it was dealt with: then answer the battery step anew.", opens: false };
   }
   if (step.stage === "open" && !ctx.hasBeforeRun) {
@@ -67,7 +72,7 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
     if (g) return g;
   }
   if (step.key === "close:cover") {
-    const missing = countsOut(ctx).filter((c) => c.name !== "Cover screws" && c.missing.length > 0);
+    const missing = countsOut(ctx).filter((c) => !COVER_KINDS.includes(c.name) && c.missing.length > 0);
     if (missing.length) {
       const g = open({ key: "gate:counts", title: "Something is still out", say: `${missing.map((c) => `${c.name}: ${list(c.missing)}`).join(". ")}. The cover stays off until out is in, or a reason is kept.`, opens: true });
       if (g) return g;
@@ -83,6 +88,17 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
   }
   return null;
 }
+
+/** Clips that opened and clips that click again; the broken ones are out of the count. */
+function clipCount({ map, journal }: ServiceContext): Count[] {
+  const clips = (map?.ofKind("clip").length ?? 0) - Number(journal.of("open:clips").value || "0");
+  if (clips <= 0 || !journal.isDone("open:pry")) return [];
+  const back = Math.min(clips, Number(journal.of("close:clips").value || "0"));
+  return [{ name: "Clips", out: clips, back, missing: back < clips ? [`${clips - back} of ${clips}`] : [] }];
+}
+
+/** Whether the battery was last seen swollen: nothing but that is done then, no load run either. */
+export const batterySwollen = (journal: ServiceContext["journal"]): boolean => journal.of("intake:battery").value === "swollen" || journal.of("strip:battery").value === "swollen";
 
 function openTray(ctx: ServiceContext): string {
   const loose = coverScrews(ctx).filter((s) => !s.captive).length;

@@ -2,8 +2,12 @@ export { Journal, SERVICE_STAGES, type Entry, type ServiceStage, type StepState 
 export { SCHOOLS, usualPractice, type Practice } from "./practice";
 export type { Ask, ServiceContext, Step } from "./step";
 export { estimateMinutes, nextStep, progressOf, stepsOf, type StageProgress } from "./plan";
-export { countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";
+export { batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";
 export { coverScrews } from "./opening";
-export { fanPlugsOf, GRADES, tightenOrder } from "./stripping";
-export { adapterWords, agreementOf, foundIn, warrantyDays, type Agreement, type Found, type Predicted } from "./found";
+export { fanPlugsOf, loosenOrder, PASTE_STATES, pastedChips, tightenOrder } from "./stripping";
+export { BAYS, baysOfGrade, gradeFits, gradeOfShare, GRADES, inletOf, inletSeen, isBays, shareClosed, sharesOfGrade, turnBay, type Bay } from "./dust";
+export { isPrint, PRINT, printWord, turnCell, usualPrint, wettedShare } from "./print";
+export { cleanedIn, cleaningOf, cleaningText, CONSUMABLES, METHODS, usedIn, usesWords, type Cleaning, type Consumable, type Uses } from "./cleaning";
+export { airGrowth, contactGrowth, type Span } from "./explained";
+export { adapterWords, agreementOf, foundIn, warrantyDays, type Agreement, type Found, type Predicted, type PredictedPath } from "./found";
 export { contextOf, plansOf, type ServiceFacts } from "./context";

@@ -28,6 +28,8 @@ const OPEN: StepState = { status: "open", value: "", reason: "", at: "" };
 /** Longer silence than this is a break, not work, ms. */
 const BREAK_MS = 10 * 60_000;
 
+const worked = (fromMs: number, toMs: number): number => (toMs - fromMs <= BREAK_MS ? (toMs - fromMs) / 1000 : 0);
+
 /** What the entries of a job come to: the state of each step, notes, and time at work. */
 export class Journal {
   readonly entries: readonly Entry[];
@@ -73,6 +75,13 @@ export class Journal {
   /** Time at work in a stage, s: gaps between its entries, breaks left out. */
   seconds(stage: ServiceStage): number {
     const times = this.entries.filter((e) => e.stage === stage).map((e) => Date.parse(e.at));
-    return times.slice(1).reduce((s, t, i) => s + (t - (times[i] ?? t) <= BREAK_MS ? (t - (times[i] ?? t)) / 1000 : 0), 0);
+    return times.slice(1).reduce((s, t, i) => s + worked(times[i] ?? t, t), 0);
+  }
+
+  /** Time a settled step took, s: since the entry before it, 0 after a break. */
+  secondsOf(step: string): number {
+    const i = this.entries.findLastIndex((e) => e.step === step && e.at === this.of(step).at);
+    const [before, own] = [this.entries[i - 1], this.entries[i]];
+    return before && own ? worked(Date.parse(before.at), Date.parse(own.at)) : 0;
   }
 }

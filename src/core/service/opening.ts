@@ -1,6 +1,6 @@
 import { isKind, type Screw } from "../underside";
 import { act, type ServiceContext, type Step } from "./step";
-import { byRows, REACH, RELEASES, screwForm } from "./words";
+import { byRows, REACH, RELEASES, screwForm, STUCK } from "./words";
 
 /** Screws of the cover in the order they come out: plain ones round by rows, hidden ones, captive ones last since they lift the edge. */
 export function coverScrews(ctx: ServiceContext): Screw[] {
@@ -31,13 +31,15 @@ export function openSteps(ctx: ServiceContext): Step[] {
   ];
   screws.forEach((s, i) => {
     const { say, mind } = REACH[s.under];
-    steps.push(act("open", `out:${s.id}`, { mark: String(i + 1), title: s.under === "nothing" ? (s.captive ? "Captive screw" : "Cover screw") : `Under the ${s.under}`, sub: screwForm(s), say: s.captive ? "Turn it until it spins. It stays in the cover and lifts the edge." : say, ...(mind ? { mind } : {}), parts: [s.id], run: "cover screws" }, `Screw ${i + 1} is out`));
+    steps.push(act("open", `out:${s.id}`, { mark: String(i + 1), title: s.under === "nothing" ? (s.captive ? "Captive screw" : "Cover screw") : `Under the ${s.under}`, sub: screwForm(s), say: s.captive ? "Turn it until it spins. It stays in the cover and lifts the edge." : say, ...(mind ? { mind } : {}), parts: [s.id], run: "cover screws", trouble: STUCK }, `Screw ${i + 1} is out`));
   });
   if (screws.length) steps.push(act("open", "open:tray", { title: "Count the tray", say: `${loose.length} should lie there${loose.length < screws.length ? `; ${screws.length - loose.length} stay in the cover` : ""}. How many do?`, mind: "One too few hides under a foot, a label or a plug, and breaks the cover.", parts: screws.map((s) => s.id), ask: { kind: "number", unit: "screws", expects: loose.length, min: 0, max: 60 } }));
   steps.push(
     act("open", "open:pry", { title: "Free the cover", say: "Pick in at the front edge, 3 mm deep. Left and right up to the ports, then both sides to the hinge. Listen for the clips.", mind: "The cover hooks over the ports, and seals hang on the speakers. Plastic only." }, "All clips are free"),
     act("open", "open:lift", { title: "Lift it off", say: "Front edge up first, then off. Lay it aside, inside up.", mind: "If it will not come, a screw is left." }, "The cover is off"),
   );
+  const clips = ctx.map?.ofKind("clip") ?? [];
+  if (clips.length) steps.push(act("open", "open:clips", { title: "Clips of the cover", say: `The drawing has ${clips.length}. How many broke, now or before?`, mind: "A broken one leaves a gap. Look for its piece: it must not stay inside.", parts: clips.map((c) => c.id), ask: { kind: "number", unit: "broken", expects: 0, min: 0, max: clips.length } }));
   for (const p of plugs) steps.push(act("open", `unplug:${p.id}`, { mark: "!", title: "Battery plug first", sub: "always, before any tool goes in", say: `${RELEASES[p.release]}.`, caution: "No tool inside before this plug is out.", parts: [p.id] }, "The battery is unplugged"));
   if (plugs.length === 0) steps.push(act("open", "unplug:battery", { mark: "!", title: "Battery plug first", sub: "always, before any tool goes in", say: "Find its plug, see how it moves, and take it out with plastic.", caution: "No tool inside before this plug is out." }, "The battery is unplugged"));
   steps.push(act("open", "open:drain", { title: "Drain it", say: "Press the power button and hold it for ten seconds.", caution: "Strap and mat from here on: static kills boards." }, "Drained"));

@@ -1,5 +1,6 @@
 import type { CoolingMap } from "../underside";
 import type { TightenPlan } from "../fasten";
+import type { Cleaning } from "./cleaning";
 import type { Journal, ServiceStage } from "./journal";
 import type { Practice } from "./practice";
 
@@ -9,6 +10,14 @@ export type Ask =
   | { kind: "choose"; options: readonly (readonly [value: string, label: string])[] }
   | { kind: "grade"; of: "fins" | "blower" }
   | { kind: "number"; unit: string; expects?: number; min: number; max: number }
+  /** Which of the bays of an inlet are closed. */
+  | { kind: "bays"; grade: number }
+  /** Which cells of a chip the paste wetted. */
+  | { kind: "print"; start: string }
+  /** How a part was cleaned, the usual way first. */
+  | { kind: "clean"; button: string; ways: readonly Cleaning[] }
+  /** Which length went into a hole. */
+  | { kind: "length"; lengths: readonly number[]; fitsMm: number; button: string }
   | { kind: "date" }
   | { kind: "text" };
 
@@ -25,6 +34,8 @@ export interface Step {
   mind?: string;
   /** What can hurt someone, or end the machine. */
   caution?: string;
+  /** What may go wrong here, and what to do then. */
+  trouble?: { word: string; say: string };
   /** Parts of the drawing it concerns. */
   parts: string[];
   ask: Ask;

@@ -28,3 +28,7 @@ export const chipWord = (c: Chip): string => ({ cpu: "the processor", gpu: "the 
 
 /** Rows from the rear, each from left to right: the way a hand goes round. */
 export const byRows = <P extends Part & { xMm: number; yMm: number }>(parts: readonly P[]): P[] => [...parts].sort((a, b) => Math.round(a.yMm / 30) - Math.round(b.yMm / 30) || a.xMm - b.xMm);
+
+/** What a screw may do instead of turning, and what to do then. */
+export const STUCK = { word: "Will not turn", say: "Stop before its head is round. Is it the right driver, full in the head, straight down? Push hard and turn back and forth by hairs. A drop of alcohol and a minute softens thread lock. A round head: a flat rubber band under the tip. Drilling is for another day." };
+export const NOT_BITING = { word: "Not biting", say: "Back it off until it drops into the thread, then forward. If it still will not: back every screw of this round off, look from the side for a pad or a cable under the plate, and start the rounds again." };

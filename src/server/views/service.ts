@@ -1,9 +1,10 @@
-import { Journal, SERVICE_STAGES, type Predicted, type ServiceStage } from "../../core/service";
-import { plainText } from "../../core/judge";
+import { Journal, SERVICE_STAGES, type Predicted, type PredictedPath, type ServiceStage } from "../../core/service";
+import { plainText, type Triage, type TriagePath } from "../../core/judge";
 import { database } from "../../data/connection";
 import { entriesOf } from "../../data/journal";
 import { listJobs } from "../../data/jobs";
 import { findMachine } from "../../data/machines";
+import { photosOf, type PhotoPhase } from "../../data/photos";
 import type { JobView } from "./job";
 import { triageOf } from "./triage";
 
@@ -14,6 +15,16 @@ export interface ServiceStageView {
   chipW: number;
   /** Seconds at work per stage in earlier jobs of the model. */
   earlier: Partial<Record<ServiceStage, number>>[];
+  /** Photos of the job, for the pairs before and after. */
+  photos: StepPhotoView[];
+}
+
+export interface StepPhotoView {
+  id: number;
+  phase: PhotoPhase;
+  note: string;
+  xMm: number | null;
+  yMm: number | null;
 }
 
 /** What the stages of handwork know from the runs and from earlier jobs. */
@@ -21,10 +32,23 @@ export async function serviceStage(view: JobView): Promise<ServiceStageView> {
   const triage = await triageOf(view);
   const high = (path: "contact" | "airflow") => triage?.chips.some((c) => c.paths.some((p) => p.path === path && p.excess.low > 0 && p.excess.K > 3)) ?? false;
   return {
-    predicted: triage && { contact: high("contact"), airflow: high("airflow"), headline: plainText(triage.headline) },
+    predicted: triage && { contact: high("contact"), airflow: high("airflow"), headline: plainText(triage.headline), ...pathsOf(triage) },
     chipW: triage ? Object.values(triage.matched.powerW).reduce((a, b) => a + b, 0) : 0,
     earlier: await earlierTimes(view),
+    photos: (await photosOf(await database(), view.job.id)).filter((p) => p.phase !== "tracing").map((p) => ({ id: p.id, phase: p.phase, note: p.note, xMm: p.xMm, yMm: p.yMm })),
   };
+}
+
+/** Both paths at the chip the run was judged by, K/W above usual; none where its power was not logged. */
+function pathsOf(triage: Triage): Pick<Predicted, "chip" | "paths"> {
+  const lead = triage.chips.find((c) => c.chip === triage.lead) ?? triage.chips[0];
+  const path = (p: TriagePath): PredictedPath | null => {
+    if (p.seenKW === null || p.seen.K <= 0) return null;
+    const perK = p.seenKW / p.seen.K;
+    return { aboveKW: [p.excess.low * perK, p.excess.high * perK], midKW: p.excess.K * perK, usualKW: p.good.K * perK };
+  };
+  const [contact, airflow] = [lead && path(lead.paths[0]), lead && path(lead.paths[1])];
+  return lead && contact && airflow ? { chip: lead.chip, paths: { contact, airflow } } : { chip: "", paths: null };
 }
 
 async function earlierTimes(view: JobView): Promise<Partial<Record<ServiceStage, number>>[]> {

@@ -21,3 +21,13 @@ export function Counts({ counts }: { counts: readonly Count[] }) {
     </ul>
   );
 }
+
+/** What came out so far, in one line: while it is taken apart nothing is missing yet. */
+export function OutSoFar({ counts }: { counts: readonly Count[] }) {
+  if (counts.length === 0) return null;
+  return (
+    <p className="text-[16px]">
+      <span className="font-[600]">Out so far</span> <span className="text-ink-2">{counts.map((c) => `${c.out} ${c.name.toLowerCase().replace(/s$/, c.out === 1 ? "" : "s")}`).join(", ")}</span>
+    </p>
+  );
+}

@@ -15,9 +15,12 @@ export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: Coolin
   const others = useMemo(() => (assembly && plan ? compared(ctx, assembly, plan) : null), [ctx, assembly, plan]);
   if (!assembly || !plan || !others) return null;
   const plate = new RigidPlate(assembly.chips);
-  const now = assembly.screws.map((s) => plan.fractions.reduce((f, v, r) => (ctx.journal.isDone(`tighten:${r + 1}:${s.id}`) ? v : f), 0));
+  const loosening = step.key.startsWith("loosen:");
   const round = Number(step.key.split(":")[1] ?? "1");
-  const then = assembly.screws.map((s, i) => (s.id === id ? (plan.fractions[round - 1] ?? 1) : (now[i] ?? 0)));
+  // loosening starts from home: half after a first round of two, nothing after the last
+  const backTo = (r: number) => (ctx.practice.loosen === "any" || r === 2 ? 0 : 0.5);
+  const now = assembly.screws.map((s) => (loosening ? [1, 2].reduce((f, r) => (ctx.journal.isDone(`loosen:${r}:${s.id}`) ? backTo(r) : f), 1) : plan.fractions.reduce((f, v, r) => (ctx.journal.isDone(`tighten:${r + 1}:${s.id}`) ? v : f), 0)));
+  const then = assembly.screws.map((s, i) => (s.id === id ? (loosening ? backTo(round) : (plan.fractions[round - 1] ?? 1)) : (now[i] ?? 0)));
   const a = plate.plane(assembly.screws, now);
   const b = plate.plane(assembly.screws, then);
   const xs = assembly.screws.map((s) => s.xMm);
@@ -41,10 +44,10 @@ export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: Coolin
         {a.lean > 0.05 ? <path d={`M${dot(a.offMm).cx} ${dot(a.offMm).cy}L${dot(b.offMm).cx} ${dot(b.offMm).cy}`} stroke="var(--ink)" strokeWidth={0.7} /> : null}
       </svg>
       <p className="mt-1.5 text-[16px] leading-[21px]">
-        <b className="font-[680]">{now.some((f) => f > 0) ? `Now: ${word(a.lean)}` : "Nothing presses yet"}.</b> After this turn: {word(b.lean)}
-        {b.lean > 1 ? "; paste is driven the other way until the next screw" : ""}.
+        <b className="font-[680]">{now.some((f) => f > 0) ? `Now: ${word(a.lean)}` : "Nothing presses yet"}.</b> After this turn: {then.some((f) => f > 0) ? word(b.lean) : "nothing presses any more"}
+        {b.lean > 1 && then.some((f) => f > 0) ? (loosening ? "; the plate hangs on one side, so go on at once with the next" : "; paste is driven the other way until the next screw") : ""}.
       </p>
-      <Disclosure>
+      {loosening ? null : <Disclosure>
         <DisclosureButton className="group mt-1 flex min-h-11 items-center gap-1.5 text-[15.5px] text-ink-2 hover:text-ink">
           <ChevronRight aria-hidden size={17} className="transition-transform group-data-open:rotate-90" /> Why this order
         </DisclosureButton>
@@ -68,7 +71,7 @@ export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: Coolin
             </tbody>
           </table>
         </DisclosurePanel>
-      </Disclosure>
+      </Disclosure>}
     </section>
   );
 }

@@ -8,7 +8,8 @@ import { LinkButton } from "@/ui/controls/Button";
 import { useSize } from "@/ui/controls/size";
 import { LensTabs } from "@/ui/map/LensTabs";
 import { stagePath } from "@/ui/steps/paths";
-import { Counts } from "./Counts";
+import { Counts, OutSoFar } from "./Counts";
+import { GradeRow } from "./GradeRow";
 import { CoverLens, InsideLens } from "./lens";
 import { ScrewTray } from "./Tray";
 import { StageSide, type SideFacts } from "./StageSide";
@@ -51,7 +52,11 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
     setPicked(last.step.startsWith("gate:") ? null : last.step);
   };
   const allOfRun = (s: Step) => {
-    for (const other of steps) if (other.run === s.run && !ctx.journal.isSettled(other.key) && other.ask.kind === "do") add({ stage, step: other.key, act: "done" });
+    for (const other of steps) if (other.run === s.run && !ctx.journal.isSettled(other.key) && (other.ask.kind === "do" || other.ask.kind === "length")) add({ stage, step: other.key, act: "done", ...(other.ask.kind === "length" ? { value: String(other.ask.fitsMm) } : {}) });
+    setPicked(null);
+  };
+  const startAgain = () => {
+    for (const other of steps) if (/^tighten:/.test(other.key) && ctx.journal.isSettled(other.key)) add({ stage, step: other.key, act: "undone" });
     setPicked(null);
   };
   const done = steps.filter((s) => ctx.journal.isSettled(s.key)).length;
@@ -89,8 +94,15 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
           ) : null}
         </div>
         <div className="shrink-0 border-t-[1.5px] border-line bg-sheet px-5 py-3">
-          {stage === "open" && map ? <ScrewTray ctx={ctx} jobId={jobId} nextId={step?.key.startsWith("out:") ? (step.parts[0] ?? null) : null} widthMm={map.layout.base.widthMm} depthMm={map.layout.base.depthMm} /> : stage === "strip" || stage === "close" || stage === "paste" ? <Counts counts={countsOut(ctx)} /> : null}
-          <StageSide stage={stage} ctx={ctx} more={more} complaint={complaint} jobId={jobId} />
+          {step?.ask.kind === "grade" && !gate && !closed ? (
+            <GradeRow of={step.ask.of} was={ctx.journal.of(step.key).value} question={step.say} onPick={(grade) => settle(step, "done", grade)} />
+          ) : (
+            <>
+              {stage === "open" && map ? <ScrewTray ctx={ctx} jobId={jobId} nextId={step?.key.startsWith("out:") ? (step.parts[0] ?? null) : null} widthMm={map.layout.base.widthMm} depthMm={map.layout.base.depthMm} /> : stage === "close" || stage === "paste" ? <Counts counts={countsOut(ctx)} /> : null}
+              {stage === "strip" ? <OutSoFar counts={countsOut(ctx)} /> : null}
+              <StageSide stage={stage} ctx={ctx} more={more} complaint={complaint} jobId={jobId} />
+            </>
+          )}
         </div>
       </div>
       <aside aria-label="Step at hand" className="flex w-full shrink-0 flex-col border-line bg-sheet lg:w-[310px] lg:overflow-y-auto lg:border-l-[1.5px] xl:w-[340px] 2xl:w-[400px]">
@@ -105,7 +117,7 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
             <p className="mt-2 text-[17px] text-ink-2">This job is closed: {done} of {steps.length} steps stand in its journal.</p>
           </div>
         ) : step ? (
-          <StepPanel key={step.key} jobId={jobId} ctx={ctx} step={step} gate={gate} place={place} of={steps.length} next={steps.filter((s, i) => i > place && !ctx.journal.isSettled(s.key)).slice(0, 3)} canBack={ctx.journal.lastSettled(stage) !== null} onSettle={(act, value, reason) => settle(step, act, value, reason)} onGate={(reason) => gate && add({ stage, step: gate.key, act: "skipped", reason })} onNote={(reason) => add({ stage, step: step.key, act: "noted", reason })} onBack={back} onRun={() => allOfRun(step)} onPick={setPicked} />
+          <StepPanel key={step.key} jobId={jobId} ctx={ctx} step={step} gate={gate} place={place} of={steps.length} next={steps.filter((s, i) => i > place && !ctx.journal.isSettled(s.key)).slice(0, 3)} canBack={ctx.journal.lastSettled(stage) !== null} onSettle={(act, value, reason) => settle(step, act, value, reason)} onGate={(reason) => gate && add({ stage, step: gate.key, act: "skipped", reason })} onNote={(reason) => add({ stage, step: step.key, act: "noted", reason })} onBack={back} onRun={() => allOfRun(step)} onAlso={(key, value) => add({ stage, step: key, act: "done", value })} onAgain={startAgain} onPick={setPicked} />
         ) : (
           <Finished stage={stage} jobId={jobId} onBack={back} minutes={ctx.journal.seconds(stage) / 60} />
         )}

@@ -1,18 +1,22 @@
 import Link from "next/link";
 import { adapterWords, agreementOf, estimateMinutes, foundIn, warrantyDays, type Predicted, type ServiceContext, type ServiceStage } from "@/core/service";
 import { STAGE_TITLES } from "@/core/job";
+import { AgreementBars } from "./AgreementBars";
+import { CleanedParts, type StepPhotoView } from "./CleanedParts";
 import { stagePath } from "@/ui/steps/paths";
 
 export interface SideFacts {
   predicted: (Predicted & { headline: string }) | null;
   chipW: number;
   earlier: readonly Partial<Record<ServiceStage, number>>[];
+  photos: readonly StepPhotoView[];
 }
 
 /** What a stage knows besides its step: the run before's word and time at intake, agreement at inspection. */
 export function StageSide({ stage, ctx, more, complaint, jobId }: { stage: ServiceStage; ctx: ServiceContext; more: SideFacts; complaint: string; jobId: number }) {
   if (stage === "intake") return <IntakeFacts ctx={ctx} more={more} complaint={complaint} jobId={jobId} />;
-  if (stage === "strip" || stage === "clean") return <Agreements ctx={ctx} more={more} />;
+  if (stage === "strip") return <Agreements ctx={ctx} more={more} />;
+  if (stage === "clean") return <CleanedParts ctx={ctx} photos={more.photos} />;
   return null;
 }
 
@@ -50,16 +54,19 @@ function IntakeFacts({ ctx, more, complaint, jobId }: { ctx: ServiceContext; mor
 
 function Agreements({ ctx, more }: { ctx: ServiceContext; more: SideFacts }) {
   const found = foundIn(ctx);
-  const agreements = more.predicted ? agreementOf(found, more.predicted) : [];
+  const agreements = more.predicted ? agreementOf(ctx, more.predicted) : [];
   if (found.words.length === 0 && agreements.length === 0) return null;
   return (
-    <section aria-label="What was found" className="mt-2.5 border-t border-line-2 pt-2 text-[16.5px] leading-[23px]">
+    <section aria-label="What was found" className="mt-2.5 grid gap-x-6 border-t border-line-2 pt-2 text-[16.5px] leading-[23px] md:grid-cols-[1fr_minmax(0,300px)]">
+      <div>
       {found.words.length ? <p className="font-[600]">Found: {found.words.join(", ")}.</p> : null}
       {agreements.map((a) => (
         <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
           <b className="font-[660]">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
         </p>
       ))}
+      </div>
+      <AgreementBars agreements={agreements} />
     </section>
   );
 }

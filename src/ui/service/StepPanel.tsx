@@ -6,8 +6,9 @@ import { centreOf } from "@/core/underside";
 import { Button, KeyCap } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
-import { BlowerPicture, FinPicture } from "./GradePicture";
+import { Answer } from "./Answer";
 import { LeanGauge } from "./LeanGauge";
+import { Trouble } from "./Trouble";
 
 interface Props {
   jobId: number;
@@ -24,19 +25,32 @@ interface Props {
   onBack: () => void;
   onRun: () => void;
   onPick: (key: string) => void;
+  /** Settles another step beside this one. */
+  onAlso: (step: string, value: string) => void;
+  /** Takes every turn of the tightening back. */
+  onAgain: () => void;
 }
 
+/** Kinds of answers that read as words in the journal. */
+const shown: readonly string[] = ["choose", "grade", "number", "text", "date", "length"];
+
 /** One big step: what to do, what to mind, one way on, and the ways round it. */
-export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, onSettle, onGate, onNote, onBack, onRun, onPick }: Props) {
+export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, onSettle, onGate, onNote, onBack, onRun, onPick, onAlso, onAgain }: Props) {
   const was = ctx.journal.of(step.key);
-  const [asking, setAsking] = useState<"skip" | "note" | "gate" | null>(null);
+  const [asking, setAsking] = useState<"skip" | "note" | "gate" | "trouble" | null>(null);
   const main = step.ask.kind === "do" && !gate ? () => onSettle("done") : undefined;
   const options = step.ask.kind === "choose" ? step.ask.options : step.ask.kind === "grade" ? GRADES.map(([v, l]) => [v, l] as const) : [];
   const pick = (i: number) => (gate || !options[i] ? undefined : () => onSettle("done", options[i]?.[0] ?? ""));
+  // the same key picks the picture or the line with its number
   const digits = step.ask.kind === "grade" ? Object.fromEntries(GRADES.map(([v], i) => [v, pick(i)])) : Object.fromEntries(options.map((_, i) => [String(i + 1), pick(i)]));
   // a hard stop has no way round, not even by leaving the step out
   const stopped = gate !== null && !gate.opens;
-  useKeys({ " ": main, Enter: main, b: canBack ? onBack : undefined, x: stopped ? undefined : () => setAsking("skip"), n: () => setAsking("note"), ...digits });
+  const astray = () => {
+    if (!step.trouble || gate) return setAsking("skip");
+    onNote(step.trouble.word);
+    setAsking("trouble");
+  };
+  useKeys({ " ": main, Enter: main, b: canBack ? onBack : undefined, x: stopped ? undefined : astray, n: () => setAsking("note"), ...digits });
   const notes = ctx.journal.notes(step.key);
   return (
     <div className="flex flex-1 flex-col p-5">
@@ -65,14 +79,14 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
         </section>
       ) : (
         <>
-          <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">{step.say}</p>
+          {step.ask.kind === "grade" ? null : <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">{step.say}</p>}
           {step.mind ? <p className="mt-2.5 text-[17.5px] leading-[24px] text-ink-2">{step.mind}</p> : null}
           {step.caution ? <p className="mt-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] font-[520] text-caution-ink">{step.caution}</p> : null}
-          {/^tighten:/.test(step.key) && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
+          {/^(tighten|loosen):/.test(step.key) && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
           {notes.length ? <ul className="mt-3 border-t border-line pt-2 text-[15.5px] text-ink-2">{notes.map((t, i) => <li key={i}>Note: {t}</li>)}</ul> : null}
         </>
       )}
-      {next.length > 0 && !gate && step.ask.kind === "do" && !/^tighten:/.test(step.key) ? (
+      {next.length > 0 && !gate && step.ask.kind === "do" && !/^(tighten|loosen):/.test(step.key) ? (
         <section aria-label="Then" className="mt-4 border-t border-line pt-2">
           <h2 className="text-[16px] font-[640]">Then</h2>
           <ol className="text-[16px] text-ink-2">
@@ -90,9 +104,10 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
       <div className="mt-auto pt-5">
         {asking === "skip" ? <Reason label="Why is it left out?" button="Leave it out" onCancel={() => setAsking(null)} onGive={(r) => onSettle("skipped", "", r)} /> : null}
         {asking === "note" ? <Reason label="Note on this step" button="Keep the note" onCancel={() => setAsking(null)} onGive={(r) => (onNote(r), setAsking(null))} /> : null}
-        {was.status !== "open" ? <p className="mb-2 text-[16px] text-ink-2">{was.status === "done" ? `Done${was.value ? `: ${was.value}` : ""}.` : `Left out: ${was.reason}.`} Answer again to change it.</p> : null}
-        {gate || asking === "skip" ? null : <Answer step={step} was={was.value} onSettle={onSettle} />}
-        {step.run && !gate && step.ask.kind === "do" && asking === null ? (
+        {was.status !== "open" ? <p className="mb-2 text-[16px] text-ink-2">{was.status === "done" ? `Done${was.value && shown.includes(step.ask.kind) ? `: ${was.value}` : ""}.` : `Left out: ${was.reason}.`} Answer again to change it.</p> : null}
+        {asking === "trouble" && step.trouble ? <Trouble {...step.trouble} onGoes={() => setAsking(null)} onLeave={() => setAsking("skip")} {...(/^tighten:/.test(step.key) ? { onAgain: onAgain } : {})} /> : null}
+        {gate || asking === "skip" || asking === "trouble" ? null : <Answer step={step} was={was.value} onDone={(value = "") => onSettle("done", value)} onAlso={onAlso} onNote={onNote} />}
+        {step.run && !gate && (step.ask.kind === "do" || step.ask.kind === "length") && asking === null ? (
           <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-[16px]">
             All {step.run} at once
           </button>
@@ -101,8 +116,8 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
           <Button className="min-h-[56px] px-2" onClick={onBack} disabled={!canBack} aria-label="Back: take the last step back">
             <Undo2 aria-hidden size={18} className="shrink-0" /> Back
           </Button>
-          <Button className="min-h-[56px] px-2" onClick={() => setAsking("skip")} disabled={stopped} keyCap="X">
-            Skip
+          <Button className="min-h-[56px] px-1.5 text-[16px]" onClick={astray} disabled={stopped} keyCap={step.trouble && !gate ? undefined : "X"} aria-keyshortcuts="X">
+            {step.trouble && !gate ? step.trouble.word : "Skip"}
           </Button>
           <Button className="min-h-[56px] px-2" onClick={() => setAsking("note")} keyCap="N">
             Note
@@ -111,76 +126,6 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
         <StepPhoto jobId={jobId} ctx={ctx} step={step} />
       </div>
     </div>
-  );
-}
-
-function Answer({ step, was, onSettle }: { step: Step; was: string; onSettle: Props["onSettle"] }) {
-  const ask = step.ask;
-  if (ask.kind === "do") {
-    return (
-      <Button look="main" className="min-h-[76px] w-full px-4 text-[21px]" keyCap="Space" onClick={() => onSettle("done")}>
-        {ask.button}
-      </Button>
-    );
-  }
-  if (ask.kind === "choose") {
-    return (
-      <div role="group" aria-label={step.title} className="flex flex-col gap-2">
-        {ask.options.map(([value, label], i) => (
-          <Button key={value} look={was === value ? "main" : "plain"} className="min-h-[56px] w-full justify-between px-4 text-[19px]" keyCap={String(i + 1)} onClick={() => onSettle("done", value)}>
-            {label}
-          </Button>
-        ))}
-      </div>
-    );
-  }
-  if (ask.kind === "grade") {
-    const Picture = ask.of === "fins" ? FinPicture : BlowerPicture;
-    return (
-      <div role="group" aria-label="Which picture is it?" className="grid grid-cols-3 gap-2">
-        {GRADES.map(([value, label, share]) => (
-          <button key={value} type="button" aria-label={`Grade ${value}, ${label}, ${share}`} onClick={() => onSettle("done", value)} className={`border-[3px] p-0.5 text-left hover:border-ink ${was === value ? "border-ink" : "border-line"}`}>
-            <span className="block h-[104px] overflow-hidden">
-              <Picture grade={Number(value)} />
-            </span>
-            <span className="mt-1 flex items-baseline gap-1.5 px-1 pb-0.5">
-              <span className="num text-[22px] font-[760]">{value}</span>
-              <span className="text-[15px] leading-[17px]">{label}</span>
-            </span>
-          </button>
-        ))}
-      </div>
-    );
-  }
-  return <Typed step={step} was={was} onSettle={onSettle} />;
-}
-
-function Typed({ step, was, onSettle }: { step: Step; was: string; onSettle: Props["onSettle"] }) {
-  const ask = step.ask;
-  const [value, setValue] = useState(was);
-  const number = ask.kind === "number" ? Number(value.replace(",", ".")) : 0;
-  const wrong = ask.kind === "number" && value.trim() !== "" && !(Number.isFinite(number) && number >= ask.min && number <= ask.max);
-  const empty = value.trim() === "";
-  const give = () => {
-    if (wrong || (empty && !step.optional)) return;
-    onSettle("done", ask.kind === "number" ? String(number) : value.trim());
-  };
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        give();
-      }}
-    >
-      <label className="block text-[16px]">
-        <span className="mb-1 block text-ink-2">{step.title}{ask.kind === "number" ? `, ${ask.unit}` : ""}</span>
-        {ask.kind === "text" ? <textarea rows={3} maxLength={500} value={value} onChange={(e) => setValue(e.target.value)} className="field w-full px-3 py-2 text-[18px]" /> : <input type={ask.kind === "date" ? "date" : "text"} inputMode={ask.kind === "number" ? "decimal" : undefined} value={value} onChange={(e) => setValue(e.target.value)} className="field num min-h-[60px] w-full px-3 text-[26px]" />}
-      </label>
-      {wrong && ask.kind === "number" ? <p role="alert" className="mt-1 text-[15.5px] text-stop-ink">From {ask.min} to {ask.max}</p> : null}
-      <Button type="submit" look="main" className="mt-2.5 min-h-[68px] w-full text-[20px]" disabled={wrong || (empty && !step.optional)}>
-        {empty && step.optional ? "Nothing to write" : "Keep it"}
-      </Button>
-    </form>
   );
 }
 

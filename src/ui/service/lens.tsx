@@ -1,9 +1,11 @@
 import { useMemo } from "react";
-import { boundsOfParts, centreOf, type CoolingMap, type Layout, type Part, type Screw } from "@/core/underside";
-import { coverScrews, type ServiceContext, type Step } from "@/core/service";
+import { boundsOf, boundsOfParts, centreOf, dieRing, type CoolingMap, type Layout, type Part, type Screw } from "@/core/underside";
+import { coverScrews, isPrint, PRINT, type ServiceContext, type Step } from "@/core/service";
 import { Defs, Drawing } from "@/ui/underside/Drawing";
 import { Chosen, Hidden } from "@/ui/underside/Marks";
 import { PartShape } from "@/ui/underside/PartShape";
+import { DustLayer } from "./DustLayer";
+import { greyMetal } from "./lint";
 import { fitted, type View } from "@/ui/underside/useView";
 
 interface LensProps {
@@ -57,6 +59,7 @@ function CoverScrew({ screw, number, out, next, scale }: { screw: Screw; number:
       {next ? <circle r={r + 5} fill="none" stroke="var(--copper)" strokeWidth={2.6} /> : null}
       {next ? <circle r={r + 8} fill="none" stroke="var(--copper)" strokeWidth={0.8} opacity={0.6} /> : null}
       {out ? <circle r={r} fill="var(--d-we1)" stroke="var(--d-ink)" strokeWidth={0.6} /> : <PartShape part={{ ...screw, xMm: 0, yMm: 0 }} />}
+      {screw.under === "seal" ? <Seal r={r} cut={out} /> : null}
       {screw.under !== "nothing" && !out ? <circle r={r + 1.6} fill="none" stroke="var(--d-ink)" strokeWidth={0.7} strokeDasharray="2 1.4" /> : null}
       {screw.captive ? <path d={`M${-r} ${r + 2}h${2 * r}`} stroke="var(--d-ink)" strokeWidth={1} /> : null}
       <g transform={`translate(${side * (r + (next ? 15 : 7))} ${next ? 0 : screw.yMm > 40 ? -4 : 4}) scale(${1 / scale})`}>
@@ -69,21 +72,37 @@ function CoverScrew({ screw, number, out, next, scale }: { screw: Screw; number:
   );
 }
 
+/** A seal over its screw: yellow, in two once it was cut. */
+function Seal({ r, cut }: { r: number; cut: boolean }) {
+  const half = (side: 1 | -1) => <path d={`M${side * (cut ? 1.4 : 0)} ${-r * 0.9}L${side * r * 2} ${-r * 0.9}V${r * 0.9}H${side * (cut ? 0.2 : 0)}Z`} fill="var(--caution)" stroke="var(--d-ink)" strokeWidth={0.5} transform={cut ? `rotate(${side * 6})` : undefined} />;
+  return (
+    <g opacity={cut ? 1 : 0.86}>
+      {half(-1)}
+      {half(1)}
+    </g>
+  );
+}
+
 /** The opened underside with the step's parts marked, and near where it works on the heatsink. */
 export function InsideLens({ ctx, map, step, size }: LensProps) {
   const targets = useMemo(() => (step?.parts ?? []).flatMap((id) => map.part(id) ?? []), [step, map]);
   const near = step !== null && /^(tighten|loosen|strip:look|close:lower|close:start)/.test(step.key) && targets.length > 0;
   const heat = ctx.plans.flatMap((p) => p.order).flatMap((id) => map.part(id) ?? []);
-  const view = near && heat.length ? around(heat, size) : fitted(map.layout.base, size, 8, 8);
+  // with lint in question the metal goes grey, so that lint is the only warm colour
+  const dusty = step !== null && (/^(dust|bays|bearing):/.test(step.key) || (step.stage === "clean" && targets.some((t) => t.kind === "fins" || t.kind === "blower")));
+  const cooling = dusty ? [...map.ofKind("fins"), ...map.ofKind("blower")] : [];
+  const view = cooling.length ? around(cooling, size, 12, true) : near && heat.length ? around(heat, size) : fitted(map.layout.base, size, 8, 8);
   const done = (p: Part) => {
     const round = /^tighten:(\d)/.exec(step?.key ?? "")?.[1];
     const back = /^loosen:(\d)/.exec(step?.key ?? "")?.[1];
     return round ? ctx.journal.isDone(`tighten:${round}:${p.id}`) : back ? ctx.journal.isDone(`loosen:${back}:${p.id}`) : false;
   };
   return (
-    <Sheet size={size} view={view} label={`Underside of ${map.layout.model}, opened${targets.length ? `; marked: ${targets.map((t) => t.tag || t.kind).slice(0, 6).join(", ")}` : ""}`}>
+    <Sheet size={size} view={view} style={dusty ? greyMetal : undefined} label={`Underside of ${map.layout.model}, opened${targets.length ? `; marked: ${targets.map((t) => t.tag || t.kind).slice(0, 6).join(", ")}` : ""}`}>
       <Drawing layout={map.layout} />
       <Hidden layout={map.layout} />
+      {step?.stage === "strip" || step?.stage === "clean" ? <DustLayer ctx={ctx} map={map} air={dusty} /> : null}
+      {step?.stage === "strip" || (step?.stage === "clean" && /^clean:/.test(step.key)) ? <Prints ctx={ctx} map={map} /> : null}
       {near
         ? heat.map((p) => {
             const [x, y] = centreOf(p);
@@ -103,9 +122,25 @@ export function InsideLens({ ctx, map, step, size }: LensProps) {
             );
           })
         : targets.map((p) => <Chosen key={p.id} part={p} scale={view.scale} />)}
-      {step?.stage === "strip" || step?.stage === "clean" ? [...map.ofKind("fins"), ...map.ofKind("blower")].map((p) => (ctx.journal.isDone(`dust:${p.id}`) && !targets.includes(p) ? <GradeTag key={p.id} part={p} grade={Number(ctx.journal.of(`dust:${p.id}`).value)} scale={view.scale} /> : null)) : null}
+      {step?.stage === "strip" || step?.stage === "clean" ? [...map.ofKind("fins"), ...map.ofKind("blower")].map((p) => (ctx.journal.isDone(`dust:${p.id}`) && !targets.includes(p) ? <GradeTag key={p.id} part={p} grade={Number(ctx.journal.of(`dust:${p.id}`).value)} view={view} width={size.width} /> : null)) : null}
       {!near && targets.length === 1 && targets[0] && step?.mark ? <Flag part={targets[0]} text={step.mark} scale={view.scale} base={map.layout.base} /> : null}
     </Sheet>
+  );
+}
+
+/** Where the paste lay on each plate: wetted cells over the chip, seen through the plate. */
+function Prints({ ctx, map }: { ctx: ServiceContext; map: CoolingMap }) {
+  return (
+    <g aria-hidden>
+      {map.ofKind("chip").map((c) => {
+        const print = ctx.journal.of(`print:${c.id}`).value;
+        if (!isPrint(print) || ctx.journal.isDone(`clean:${c.id}`)) return null;
+        const b = boundsOf(dieRing(c));
+        const [w, h] = [(b.right - b.left) / PRINT.columns, (b.bottom - b.top) / PRINT.rows];
+        // the plate faces the hand mirrored; on the drawing it lies as mounted
+        return [...print].map((cell, i) => (cell === "w" ? <rect key={`${c.id}${i}`} x={b.right - ((i % PRINT.columns) + 1) * w - 0.2} y={b.top + Math.floor(i / PRINT.columns) * h - 0.2} width={w + 0.4} height={h + 0.4} fill="#C9CCC4" opacity={0.92} /> : null));
+      })}
+    </g>
   );
 }
 
@@ -124,8 +159,11 @@ function Flag({ part, text, scale, base }: { part: Part; text: string; scale: nu
 }
 
 /** A part's grade as a comb of four teeth, as many thick as the grade, and its digit. */
-function GradeTag({ part, grade, scale }: { part: Part; grade: number; scale: number }) {
-  const [x, y] = centreOf(part);
+function GradeTag({ part, grade, view, width }: { part: Part; grade: number; view: View; width: number }) {
+  const { scale } = view;
+  const [cx, y] = centreOf(part);
+  // a tag never hangs over the edge of the pane
+  const x = (Math.min(width - 48, Math.max(48, cx * scale + view.x)) - view.x) / scale;
   return (
     <g aria-label={`${part.tag} grade ${grade}`} transform={`translate(${x} ${y}) scale(${1 / scale})`}>
       <rect x={-44} y={-14} width={88} height={28} rx={3} fill="var(--d-lab)" stroke="var(--ink)" strokeWidth={1.4} />
@@ -142,16 +180,15 @@ function GradeTag({ part, grade, scale }: { part: Part; grade: number; scale: nu
   );
 }
 
-function around(parts: readonly Part[], size: { width: number; height: number }): View {
+function around(parts: readonly Part[], size: { width: number; height: number }, edge = 26, top = false): View {
   const b = boundsOfParts(parts);
-  const edge = 26;
   const scale = Math.min(size.width / (b.right - b.left + 2 * edge), size.height / (b.bottom - b.top + 2 * edge));
-  return { scale, x: size.width / 2 - ((b.left + b.right) / 2) * scale, y: size.height / 2 - ((b.top + b.bottom) / 2) * scale };
+  return { scale, x: size.width / 2 - ((b.left + b.right) / 2) * scale, y: top ? (edge - b.top) * scale : size.height / 2 - ((b.top + b.bottom) / 2) * scale };
 }
 
-function Sheet({ size, view, label, children }: { size: { width: number; height: number }; view: View; label: string; children: React.ReactNode }) {
+function Sheet({ size, view, label, style, children }: { size: { width: number; height: number }; view: View; label: string; style?: React.CSSProperties | undefined; children: React.ReactNode }) {
   return (
-    <svg width={size.width} height={size.height} role="img" aria-label={label} className="absolute inset-0 block">
+    <svg style={style} width={size.width} height={size.height} role="img" aria-label={label} className="absolute inset-0 block">
       <Defs />
       <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>{children}</g>
     </svg>

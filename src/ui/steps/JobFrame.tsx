@@ -2,7 +2,7 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import type { Machine, StageName, StageView } from "@/core/job";
 import { TopBar } from "@/ui/controls/TopBar";
-import { Rail } from "./Rail";
+import { LyingRail, Rail } from "./Rail";
 
 /** The frame every stage of a job stands in: bar, rail, and the stage itself. */
 export function JobFrame({ jobId, machine, stages, shown, facts, children }: { jobId: number; machine: Machine; stages: StageView[]; shown: StageName; facts?: ReactNode; children: ReactNode }) {
@@ -18,6 +18,7 @@ export function JobFrame({ jobId, machine, stages, shown, facts, children }: { j
       >
         {facts}
       </TopBar>
+      <LyingRail jobId={jobId} stages={stages} shown={shown} />
       <div className="flex min-h-0 flex-1">
         <Rail jobId={jobId} stages={stages} shown={shown} />
         <main className="flex min-h-0 min-w-0 flex-1 flex-col lg:overflow-y-auto">{children}</main>

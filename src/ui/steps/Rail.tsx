@@ -5,13 +5,45 @@ import { stagePath } from "./paths";
 const STEP = 66;
 const TOP = 38;
 
+/** Short names, for the rail that lies. */
+const SHORT: Partial<Record<string, string>> = { before: "Before", paste: "Paste", close: "Close up", after: "After" };
+
+/** The rail lying across the top, for a tablet held upright. */
+export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: StageView[]; shown: string }) {
+  const come = Math.max(0, stages.findLastIndex((s) => s.state === "done" || s.state === "here"));
+  const x = (i: number) => ((i + 0.5) / stages.length) * 1000;
+  return (
+    <nav aria-label="Stages of the job" className="relative h-[76px] shrink-0 border-b-[1.5px] border-line bg-plane lg:hidden">
+      <svg aria-hidden viewBox="0 0 1000 60" preserveAspectRatio="none" className="absolute inset-x-0 top-0 h-[60px] w-full">
+        <path d={`M0 26H${x(stages.length - 1)}`} stroke="var(--line)" strokeWidth={13} />
+        <path d={`M0 26H${x(stages.length - 1)}`} stroke="var(--sheet)" strokeWidth={9.6} />
+        <path d={`M0 26H${x(come)}`} stroke="var(--cu0)" strokeWidth={13} />
+        <path d={`M0 26H${x(come)}`} stroke="var(--copper-fill)" strokeWidth={9} />
+        <path d={`M0 24.4H${x(come)}`} stroke="var(--cu4)" strokeWidth={2.4} />
+      </svg>
+      <ol className="absolute inset-0 grid" style={{ gridTemplateColumns: `repeat(${stages.length}, minmax(0, 1fr))` }}>
+        {stages.map((s, i) => {
+          const words = (
+            <>
+              <span aria-hidden className={`mt-[9px] grid place-items-center ${s.name === shown ? "h-[34px] w-[34px] rounded-[4px] border-2 border-[var(--cu0)] bg-[var(--cu3)] text-[16px] font-[700] text-[#16211f]" : `mt-[16px] mb-[7px] size-5 rounded-full border-2 text-[14px] leading-none ${s.state === "done" ? "border-[var(--d-ink)] bg-white text-[#16211f]" : "border-ink-3 bg-sheet"}`}`}>{s.name === shown ? i + 1 : s.state === "done" ? "\u2713" : ""}</span>
+              <span className={`block max-w-full truncate px-0.5 text-[15px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" || s.state === "open" ? "text-ink-2" : ""}`}>{SHORT[s.name] ?? s.title}</span>
+            </>
+          );
+          const box = "flex h-full flex-col items-center";
+          return <li key={s.name}>{s.state === "to come" ? <span className={box}>{words}</span> : <Link prefetch={false} href={stagePath(jobId, s.name)} aria-current={s.name === shown ? "step" : undefined} className={`${box} hover:bg-line-2/40`}>{words}</Link>}</li>;
+        })}
+      </ol>
+    </nav>
+  );
+}
+
 /** The stages of a job along a heat pipe: copper as far as the job has come, a cold plate at the stage shown. */
 export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageView[]; shown: string }) {
   const height = TOP + (stages.length - 1) * STEP + 60;
   const come = Math.max(0, stages.findLastIndex((s) => s.state === "done" || s.state === "here"));
   const copperTo = TOP + come * STEP;
   return (
-    <nav aria-label="Stages of the job" className="relative w-[60px] overflow-x-hidden overflow-y-auto shrink-0 border-r-[1.5px] border-line bg-plane xl:w-[166px]">
+    <nav aria-label="Stages of the job" className="relative hidden w-[60px] overflow-x-hidden overflow-y-auto shrink-0 border-r-[1.5px] border-line bg-plane lg:block xl:w-[166px]">
       <svg aria-hidden width={60} height={height} className="absolute top-0 left-0">
         <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 14}`} stroke="var(--line)" strokeWidth={13} />
         <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 13}`} stroke="var(--sheet)" strokeWidth={9.6} />

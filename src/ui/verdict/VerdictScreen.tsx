@@ -11,6 +11,7 @@ import { Button, LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { useSize } from "@/ui/controls/size";
+import { AgreementBars } from "@/ui/service/AgreementBars";
 import { HeatLadder } from "@/ui/ladder/HeatLadder";
 import { stagePath } from "@/ui/steps/paths";
 import { AsLogged } from "./AsLogged";
@@ -160,6 +161,7 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
                   <b className="font-[660]">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
                 </p>
               ))}
+              <AgreementBars agreements={found.agreements} />
             </section>
           ) : null}
           <Earlier jobId={jobId} earlier={earlier} outdated={outdated} judge={v.judge} />

@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { contextOf, fansUnconfirmed } from "@/core/service";
+import { batterySwollen, contextOf, fansUnconfirmed } from "@/core/service";
 import { jobView } from "@/server/views/job";
 import { runStage } from "@/server/views/stage";
 import { triageOf } from "@/server/views/triage";
@@ -7,6 +7,7 @@ import { TriageScreen } from "@/ui/triage/TriageScreen";
 import { ImportScreen } from "@/ui/import/ImportScreen";
 import { RunScreen } from "@/ui/run/RunScreen";
 import { FanGate } from "@/ui/service/FanGate";
+import { SwollenStop } from "@/ui/service/SwollenStop";
 import { JobFrame } from "@/ui/steps/JobFrame";
 
 /** The page of one run of a job: the import while there is none (or another is wanted), else the run. */
@@ -16,11 +17,14 @@ export async function RunStage({ jobId, kind, replace, alone = false }: { jobId:
   const stage = await runStage(view, kind);
   const { other } = stage;
   const triage = kind === "before" && stage.run ? await triageOf(view) : null;
-  const fansOut = kind === "after" && !stage.run ? fansUnconfirmed(contextOf(view.service)) : [];
+  const ctx = contextOf(view.service);
+  const fansOut = kind === "after" && !stage.run ? fansUnconfirmed(ctx) : [];
   const importing = !stage.run || !stage.curves || replace;
   return (
     <JobFrame jobId={jobId} machine={view.machine} stages={view.stages} shown={kind} facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">{importing ? "Nothing stored until you say so" : "Run kept"}</span>}>
-      {fansOut.length > 0 ? (
+      {importing && batterySwollen(ctx.journal) ? (
+        <SwollenStop jobId={jobId} />
+      ) : fansOut.length > 0 ? (
         <FanGate jobId={jobId} fans={fansOut} entries={view.service.entries} />
       ) : alone && triage && !replace ? (
         <TriageScreen jobId={jobId} triage={triage} />
