@@ -1,5 +1,5 @@
 import type { RigFaults } from "../core/rig";
-import { baysOfGrade, cleaningText, contextOf, plansOf, SERVICE_STAGES, stepsOf, usualPractice, type Entry, type ServiceFacts, type Step } from "../core/service";
+import { airGrowth, baysOfGrade, cleaningText, contextOf, gradeOfShare, plansOf, SERVICE_STAGES, stepsOf, usualPractice, type Entry, type ServiceFacts, type Step } from "../core/service";
 import { CoolingMap, type Layout } from "../core/underside";
 
 /** The journal of a finished service: every step in its order, answered by what was wrong with the machine. */
@@ -27,10 +27,9 @@ const seconds = (s: Step): number => (s.key.startsWith("clean:") ? 210 : s.key.s
 function answer(step: Step, map: CoolingMap, faults: RigFaults): string {
   const ask = step.ask;
   if (ask.kind === "grade") {
-    const worst = faults.clog > 1.9 ? 4 : faults.clog > 1.4 ? 3 : faults.clog > 1.1 ? 2 : 1;
-    const part = map.part(step.parts[0] ?? "");
-    // the first stack and its blower take the most; the others less
-    return String(Math.max(0, part?.tag.endsWith("1") ? worst : worst - 2));
+    // as much is closed as slows the air by what the rig was told; the first stack and its blower take a little more
+    const share = Array.from({ length: 100 }, (_, i) => i / 100).find((c) => airGrowth(c) >= faults.clog) ?? 0.95;
+    return String(gradeOfShare(share + (map.part(step.parts[0] ?? "")?.tag.endsWith("1") ? 0.04 : -0.06)));
   }
   if (ask.kind === "bays") return baysOfGrade(ask.grade);
   if (ask.kind === "print") return ask.start;

@@ -5,9 +5,9 @@ import type { Count } from "@/core/service";
 export function Counts({ counts }: { counts: readonly Count[] }) {
   if (counts.length === 0) return null;
   return (
-    <ul aria-label="What is out and what is back" className="flex flex-wrap gap-x-7 gap-y-2">
+    <ul aria-label="What is out and what is back" className="flex flex-wrap gap-x-7 gap-y-2 max-lg:gap-x-5 max-lg:gap-y-0">
       {counts.map((c) => (
-        <li key={c.name} className="min-w-[120px]">
+        <li key={c.name} className="lg:min-w-[120px]">
           <p className={`flex items-center gap-2 text-[16px] ${c.missing.length && c.back > 0 ? "text-caution-ink" : ""}`}>
             {c.missing.length && c.back > 0 ? <TriangleAlert aria-hidden size={18} /> : null}
             <span className="font-[560]">{c.name}</span>
@@ -15,7 +15,7 @@ export function Counts({ counts }: { counts: readonly Count[] }) {
               {c.back} of {c.out}
             </span>
           </p>
-          <p className="max-w-[200px] truncate text-[14.5px] text-ink-2">{c.missing.length ? `still out: ${c.missing.slice(0, 6).join(", ")}` : "all back"}</p>
+          <p className="max-w-[200px] truncate max-lg:sr-only text-[14.5px] text-ink-2">{c.missing.length ? `still out: ${c.missing.slice(0, 6).join(", ")}` : "all back"}</p>
         </li>
       ))}
     </ul>

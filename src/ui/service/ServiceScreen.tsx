@@ -80,7 +80,7 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
           }
         />
         <div ref={ref} className="relative min-h-[320px] flex-1 overflow-hidden bg-sheet">
-          {map && size.width > 0 ? coverOn ? <CoverLens ctx={ctx} map={map} step={step} size={size} /> : <InsideLens ctx={ctx} map={map} step={step} size={size} /> : null}
+          {map && size.width > 0 ? coverOn ? <CoverLens ctx={ctx} map={map} step={step} size={size} /> : <InsideLens stage={stage} ctx={ctx} map={map} step={step} size={size} /> : null}
           {!map ? (
             <div className="grid h-full place-items-center p-8">
               <div className="max-w-[440px] text-center">

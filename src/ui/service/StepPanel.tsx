@@ -78,13 +78,15 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
           {asking === "gate" ? <Reason label="Why go on?" button="Keep the reason" onCancel={() => setAsking(null)} onGive={(r) => (onGate(r), setAsking(null))} /> : null}
         </section>
       ) : (
-        <>
+        <div className="md:max-lg:grid md:max-lg:grid-cols-2 md:max-lg:gap-x-8">
+          <div>
           {step.ask.kind === "grade" ? null : <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">{step.say}</p>}
           {step.mind ? <p className="mt-2.5 text-[17.5px] leading-[24px] text-ink-2">{step.mind}</p> : null}
           {step.caution ? <p className="mt-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] font-[520] text-caution-ink">{step.caution}</p> : null}
+          </div>
           {/^(tighten|loosen):/.test(step.key) && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
           {notes.length ? <ul className="mt-3 border-t border-line pt-2 text-[15.5px] text-ink-2">{notes.map((t, i) => <li key={i}>Note: {t}</li>)}</ul> : null}
-        </>
+        </div>
       )}
       {next.length > 0 && !gate && step.ask.kind === "do" && !/^(tighten|loosen):/.test(step.key) ? (
         <section aria-label="Then" className="mt-4 border-t border-line pt-2">
@@ -101,18 +103,21 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
           </ol>
         </section>
       ) : null}
-      <div className="mt-auto pt-5">
+      <div className="mt-auto bg-sheet pt-5 max-lg:sticky max-lg:bottom-0 max-lg:pb-2">
         {asking === "skip" ? <Reason label="Why is it left out?" button="Leave it out" onCancel={() => setAsking(null)} onGive={(r) => onSettle("skipped", "", r)} /> : null}
         {asking === "note" ? <Reason label="Note on this step" button="Keep the note" onCancel={() => setAsking(null)} onGive={(r) => (onNote(r), setAsking(null))} /> : null}
         {was.status !== "open" ? <p className="mb-2 text-[16px] text-ink-2">{was.status === "done" ? `Done${was.value && shown.includes(step.ask.kind) ? `: ${was.value}` : ""}.` : `Left out: ${was.reason}.`} Answer again to change it.</p> : null}
         {asking === "trouble" && step.trouble ? <Trouble {...step.trouble} onGoes={() => setAsking(null)} onLeave={() => setAsking("skip")} {...(/^tighten:/.test(step.key) ? { onAgain: onAgain } : {})} /> : null}
+        <div className="md:max-lg:flex md:max-lg:flex-row-reverse md:max-lg:items-end md:max-lg:gap-2.5">
+        <div className="md:max-lg:min-w-0 md:max-lg:flex-1">
         {gate || asking === "skip" || asking === "trouble" ? null : <Answer step={step} was={was.value} onDone={(value = "") => onSettle("done", value)} onAlso={onAlso} onNote={onNote} />}
         {step.run && !gate && (step.ask.kind === "do" || step.ask.kind === "length") && asking === null ? (
           <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-[16px]">
             All {step.run} at once
           </button>
         ) : null}
-        <div className="mt-2.5 grid grid-cols-3 gap-2.5">
+        </div>
+        <div className="mt-2.5 grid grid-cols-3 gap-2.5 md:max-lg:w-[400px] md:max-lg:shrink-0 md:max-lg:[&>button]:min-h-[76px]">
           <Button className="min-h-[56px] px-2" onClick={onBack} disabled={!canBack} aria-label="Back: take the last step back">
             <Undo2 aria-hidden size={18} className="shrink-0" /> Back
           </Button>
@@ -122,6 +127,7 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
           <Button className="min-h-[56px] px-2" onClick={() => setAsking("note")} keyCap="N">
             Note
           </Button>
+        </div>
         </div>
         <StepPhoto jobId={jobId} ctx={ctx} step={step} />
       </div>

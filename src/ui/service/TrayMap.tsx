@@ -19,13 +19,18 @@ export function TrayMap({ ctx, map, title }: { ctx: ServiceContext; map: Cooling
       {screws.map((s, i) => {
         const [x, y] = [s.xMm / k, s.yMm / k];
         const side = x > w / k / 2 ? -1 : 1;
+        // where a neighbour's words would meet these, they stand above or below the hole
+        const crowded = s.under !== "nothing" || screws.some((o) => o !== s && Math.abs(o.yMm - s.yMm) / k < 9 && side * (o.xMm - s.xMm) > 0 && Math.abs(o.xMm - s.xMm) / k < 60);
+        const up = y > d / k / 2;
+        const place = crowded ? { x: 0, textAnchor: "middle" as const } : { x: side * 5, textAnchor: side > 0 ? ("start" as const) : ("end" as const) };
+        const [top, below] = crowded ? (up ? [-10, -5.4] : [9.4, 14]) : up ? [-1.6, 2.6] : [0, 4.4];
         return (
           <g key={s.id} transform={`translate(${x} ${y})`} fill="currentColor">
             <circle r={3.4} fill="none" stroke="currentColor" strokeWidth={0.5} strokeDasharray={s.under === "nothing" ? undefined : "1.4 1"} />
-            <text x={side * 5} y={0} textAnchor={side > 0 ? "start" : "end"} fontSize={6} fontWeight={700}>
+            <text {...place} y={top} fontSize={6} fontWeight={700}>
               {i + 1}
             </text>
-            <text x={side * 5} y={4.4} textAnchor={side > 0 ? "start" : "end"} fontSize={3.6}>
+            <text {...place} y={below} fontSize={3.6}>
               {s.thread} × {s.lengthMm}
               {s.captive ? ", captive" : s.under !== "nothing" ? `, under ${s.under}` : ""}
             </text>

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { boundsOf, boundsOfParts, centreOf, dieRing, type CoolingMap, type Layout, type Part, type Screw } from "@/core/underside";
-import { coverScrews, isPrint, PRINT, type ServiceContext, type Step } from "@/core/service";
+import { coverScrews, isPrint, PRINT, type ServiceContext, type ServiceStage, type Step } from "@/core/service";
 import { Defs, Drawing } from "@/ui/underside/Drawing";
 import { Chosen, Hidden } from "@/ui/underside/Marks";
 import { PartShape } from "@/ui/underside/PartShape";
@@ -9,6 +9,7 @@ import { greyMetal } from "./lint";
 import { fitted, type View } from "@/ui/underside/useView";
 
 interface LensProps {
+  stage: ServiceStage;
   ctx: ServiceContext;
   map: CoolingMap;
   step: Step | null;
@@ -16,7 +17,7 @@ interface LensProps {
 }
 
 /** The closed underside: what comes out next in copper, what is out as a dark hole with its number. */
-export function CoverLens({ ctx, map, step, size }: LensProps) {
+export function CoverLens({ ctx, map, step, size }: Omit<LensProps, "stage">) {
   const { base } = map.layout;
   const view = fitted(base, size, 8, 8);
   const screws = coverScrews(ctx);
@@ -84,10 +85,11 @@ function Seal({ r, cut }: { r: number; cut: boolean }) {
 }
 
 /** The opened underside with the step's parts marked, and near where it works on the heatsink. */
-export function InsideLens({ ctx, map, step, size }: LensProps) {
+export function InsideLens({ stage, ctx, map, step, size }: LensProps) {
   const targets = useMemo(() => (step?.parts ?? []).flatMap((id) => map.part(id) ?? []), [step, map]);
   const near = step !== null && /^(tighten|loosen|strip:look|close:lower|close:start)/.test(step.key) && targets.length > 0;
   const heat = ctx.plans.flatMap((p) => p.order).flatMap((id) => map.part(id) ?? []);
+  const middleY = heat.reduce((t, p) => t + centreOf(p)[1] / heat.length, 0);
   // with lint in question the metal goes grey, so that lint is the only warm colour
   const dusty = step !== null && (/^(dust|bays|bearing):/.test(step.key) || (step.stage === "clean" && targets.some((t) => t.kind === "fins" || t.kind === "blower")));
   const cooling = dusty ? [...map.ofKind("fins"), ...map.ofKind("blower")] : [];
@@ -101,8 +103,8 @@ export function InsideLens({ ctx, map, step, size }: LensProps) {
     <Sheet size={size} view={view} style={dusty ? greyMetal : undefined} label={`Underside of ${map.layout.model}, opened${targets.length ? `; marked: ${targets.map((t) => t.tag || t.kind).slice(0, 6).join(", ")}` : ""}`}>
       <Drawing layout={map.layout} />
       <Hidden layout={map.layout} />
-      {step?.stage === "strip" || step?.stage === "clean" ? <DustLayer ctx={ctx} map={map} air={dusty} /> : null}
-      {step?.stage === "strip" || (step?.stage === "clean" && /^clean:/.test(step.key)) ? <Prints ctx={ctx} map={map} /> : null}
+      {stage === "strip" || stage === "clean" ? <DustLayer ctx={ctx} map={map} air={dusty} /> : null}
+      {stage === "strip" || stage === "clean" ? <Prints ctx={ctx} map={map} /> : null}
       {near
         ? heat.map((p) => {
             const [x, y] = centreOf(p);
@@ -111,18 +113,18 @@ export function InsideLens({ ctx, map, step, size }: LensProps) {
             return (
               <g key={p.id} transform={`translate(${x} ${y})`}>
                 <circle r={5.4} fill="none" stroke={next ? "var(--copper)" : done(p) ? "var(--copper-fill)" : "var(--sheet)"} strokeWidth={next ? 2.6 : 1.8} />
-                <g transform={`scale(${1 / view.scale})`}>
-                  {next ? <rect x={20} y={-44} width={46} height={38} rx={4} fill="var(--copper)" /> : null}
-                  <text x={43} y={-16} textAnchor="middle" fontSize={28} fontWeight={760} fontFamily="var(--font-num)" fill={next ? "var(--on-copper)" : "var(--ink)"} stroke={next ? "none" : "var(--sheet)"} strokeWidth={5} paintOrder="stroke">
+                <g transform={`scale(${1 / view.scale}) translate(0 ${(y < middleY ? -1 : 1) * (5.4 * view.scale + (next ? 27 : 21))})`}>
+                  {next ? <rect x={-23} y={-20} width={46} height={40} rx={4} fill="var(--copper)" /> : null}
+                  <text y={10} textAnchor="middle" fontSize={28} fontWeight={760} fontFamily="var(--font-num)" fill={next ? "var(--on-copper)" : "var(--ink)"} stroke={next ? "none" : "var(--sheet)"} strokeWidth={5} paintOrder="stroke">
                     {stamp}
                   </text>
-                  {done(p) && !next ? <path d="M60 -26l6 7 11-14" fill="none" stroke="var(--ink)" strokeWidth={4} /> : null}
+                  {done(p) && !next ? [[7, "var(--sheet)"], [4, "var(--ink)"]].map(([w, c]) => <path key={w} d="M15 -1l6 7 11-14" fill="none" stroke={String(c)} strokeWidth={w} />) : null}
                 </g>
               </g>
             );
           })
         : targets.map((p) => <Chosen key={p.id} part={p} scale={view.scale} />)}
-      {step?.stage === "strip" || step?.stage === "clean" ? [...map.ofKind("fins"), ...map.ofKind("blower")].map((p) => (ctx.journal.isDone(`dust:${p.id}`) && !targets.includes(p) ? <GradeTag key={p.id} part={p} grade={Number(ctx.journal.of(`dust:${p.id}`).value)} view={view} width={size.width} /> : null)) : null}
+      {stage === "strip" || stage === "clean" ? [...map.ofKind("fins"), ...map.ofKind("blower")].map((p) => (ctx.journal.isDone(`dust:${p.id}`) && !targets.includes(p) ? <GradeTag key={p.id} part={p} grade={Number(ctx.journal.of(`dust:${p.id}`).value)} view={view} width={size.width} /> : null)) : null}
       {!near && targets.length === 1 && targets[0] && step?.mark ? <Flag part={targets[0]} text={step.mark} scale={view.scale} base={map.layout.base} /> : null}
     </Sheet>
   );
