@@ -128,7 +128,7 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
 
   await page.goto(`${job}/clean`);
   await expect(title(page)).toHaveText("Blower B1, taken out");
-  await enter(page, panel(page).getByText("Change", { exact: true }));
+  await enter(page, panel(page).locator("summary", { hasText: "Change" }));
   await enter(page, panel(page).getByRole("button", { name: "More: Swabs" }));
   await enter(page, panel(page).getByRole("button", { name: "B1 is clean" }));
   await expect(page.getByRole("region", { name: "What was cleaned" }).getByRole("row", { name: /Blower B1 taken out 9 swabs/ })).toBeVisible();
@@ -139,7 +139,7 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
   // pad P4 is passed by, its neighbours are laid
   await page.goto(`${job}/paste`);
   await until(page, /^Pad P4/);
-  await enter(page, panel(page).getByText(/^All \d+ steps/));
+  await enter(page, panel(page).locator("summary", { hasText: /^All \d+ steps/ }));
   await enter(page, panel(page).getByRole("group").getByRole("button", { name: /^Pad P5 stays/ }));
   await page.keyboard.press("Space");
   await expect(title(page)).toHaveText("Pad P4 stays");
@@ -166,7 +166,7 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
   await expect(page.getByRole("heading", { name: "B1 is not plugged in" })).toBeVisible();
   await accessible(page);
   await enter(page, page.getByRole("link", { name: "Back to closing up" }));
-  await enter(page, panel(page).getByText(/^All \d+ steps/));
+  await enter(page, panel(page).locator("summary", { hasText: /^All \d+ steps/ }));
   await enter(page, panel(page).getByRole("button", { name: /Plug of blower B1/ }));
   await page.keyboard.press("Space");
   await kept(page);
@@ -187,10 +187,10 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
   await expect(panel(page).getByText("8 mm: this hole takes no other length.")).toBeVisible();
   await page.keyboard.press("2");
   await reload(page);
-  await until(page, /First start/, () => "type:1");
+  await until(page, /First start/, (t) => (/^Look at the tray/.test(t) ? "type:1" : "Space"));
   await expect(panel(page).getByRole("heading", { name: "1 piece is left on the tray" })).toBeVisible();
   await page.keyboard.press("b");
-  await until(page, /First start/, () => "type:0");
+  await until(page, /First start/, (t) => (/^Look at the tray/.test(t) ? "type:0" : "Space"));
   await until(page, /Close up is done/);
   await kept(page);
   await page.goto(`${job}/after`);

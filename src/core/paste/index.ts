@@ -1,0 +1,8 @@
+export { amountFor, BARREL_MM, dropMm, jobsLeft, marginOf, NOZZLE_MM, screwN, type Amount, type PastedFace } from "./amount";
+export { bondLineM, PASTES, stopsOf, type Paste, type PasteStop } from "./paste";
+export { beadMm, laidHeights, PATTERNS, strokesOf, type Laid, type Pattern, type Stroke } from "./pattern";
+export { PressureGrid } from "./poisson";
+export { pressingOf, stepsInOrder, TURN_S, type PlateScrewForce, type Pressing } from "./loads";
+export { overMm3, suggestPattern, type PatternTrial, type Suggestion } from "./suggest";
+export { squeezeRun, SETTLE_S, type SqueezeFrame, type SqueezeRun } from "./run";
+export { Squeeze, type Load, type PressPoint, type SqueezeSetup } from "./squeeze";

@@ -1,0 +1,40 @@
+import type { TightenStep } from "../fasten";
+import type { Load, PressPoint } from "./squeeze";
+
+/** Seconds a turn of a screw takes at the bench. */
+export const TURN_S = 1.5;
+/** Way over which a sprung screw builds its force up, mm: its spring gives way by force over this. */
+const SPRING_MM = 3;
+
+export interface PlateScrewForce extends PressPoint {
+  /** At rest and home, N. */
+  forceN: number;
+}
+
+export interface Pressing {
+  points: PressPoint[];
+  springNmm: number;
+  loads: Load[];
+}
+
+/**
+ * What presses a chip's face while its plate is tightened turn by turn: the screws of its plate, in the order of the
+ * steps, each at the fraction of its round. Screws that do not belong to the plate press elsewhere: the pipes between
+ * plates give. Positions are from the middle of the face, mm.
+ */
+export function pressingOf(screws: readonly PlateScrewForce[], face: { xMm: number; yMm: number }, steps: readonly TightenStep[], fractions: readonly number[], share = 1): Pressing {
+  const points = screws.map((s) => ({ id: s.id, xMm: s.xMm - face.xMm, yMm: s.yMm - face.yMm }));
+  const now = screws.map(() => 0);
+  const loads: Load[] = [];
+  for (const step of steps) {
+    const k = screws.findIndex((s) => s.id === step.screw);
+    if (k < 0) continue;
+    now[k] = (fractions[step.round - 1] ?? 1) * (screws[k]?.forceN ?? 0) * share;
+    loads.push({ atS: loads.length * TURN_S, forcesN: [...now], round: step.round, screw: step.screw });
+  }
+  const mean = screws.reduce((s, x) => s + x.forceN, 0) / Math.max(1, screws.length);
+  return { points, springNmm: (mean * share) / SPRING_MM, loads: loads.length ? loads : [{ atS: 0, forcesN: screws.map((s) => s.forceN * share) }] };
+}
+
+/** Steps of tightening in an order and rounds; one round goes straight home. */
+export const stepsInOrder = (order: readonly string[], rounds: number): TightenStep[] => Array.from({ length: rounds }, (_, r) => order.map((screw) => ({ round: r + 1, screw, lean: 0 }))).flat();

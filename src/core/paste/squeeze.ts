@@ -1,0 +1,350 @@
+import { airPockets, fieldOf, openGap, runOn, type Field } from "./field";
+import { Flow } from "./flow";
+import { PRASHER_C_M, PRASHER_M, type Paste } from "./paste";
+import { laidHeights, type Laid } from "./pattern";
+import { PressureGrid } from "./poisson";
+
+/** Where screws press, from the middle of the face; at most 32. */
+export interface PressPoint {
+  id: string;
+  xMm: number;
+  yMm: number;
+}
+
+/** What presses from a time on: force of each point at rest, N; 0 for a screw that does not bite yet. */
+export interface Load {
+  atS: number;
+  forcesN: readonly number[];
+  /** Which turn it is: round from 1, and the screw. */
+  round?: number;
+  screw?: string;
+}
+
+export interface SqueezeSetup {
+  widthMm: number;
+  heightMm: number;
+  paste: Pick<Paste, "yieldPa" | "viscosityPas" | "fillerUm">;
+  laid: Laid;
+  points: readonly PressPoint[];
+  /** Spring of a screw, N/mm: it gives way as its corner sinks. */
+  springNmm: number;
+  /** At least one, by time. */
+  loads: readonly Load[];
+  /** Cells along the longer side. */
+  cells: number;
+  /** Start from these heights (mm, in rows) and this gap (mm) instead of the pattern's; for checks. */
+  start?: { heights: Float64Array; gapMm: number };
+  /** Largest relative change of the gap in one step. */
+  stepShare?: number;
+  /** Leave filler and yield stress out, so that it thins without end; for checks against closed forms. */
+  newtonian?: boolean;
+}
+
+/** Largest relative change of the gap in one step, unless told. */
+const STEP = 0.1;
+/** Gap changes slower than this, 1/s, are rest. */
+const REST = 2e-3;
+/** Where bare faces meet, and the least gap that a step's share is taken of, m. */
+const TOUCH_M = 5e-6;
+const LEAST_GAP_M = 1.2e-5;
+/** Stiffness of faces that meet, Pa per m of overlap. */
+const STOP_PAM = 5e12;
+/** Steps over which what is left of a cell's excess is taken up. */
+const RELAX = 2;
+
+type Three = [number, number, number];
+
+/**
+ * Paste squeezed between a rigid plate and a chip's face: Hele-Shaw flow with a moving front.
+ * In wetted cells ∇·(m ∇p) = ∂h/∂t (see {@link Flow} for m), p = 0 at the front, Boyle's law for shut-in air. The plate
+ * has three freedoms and no mass: force and moments of pressure balance the load. The filler bears by Prasher's law
+ * turned round, P = τ (C/h)^(1/0.166), so an even film rests at his bond line. Volume moves through faces of cells only,
+ * so none is lost; what passes the edge of the face is kept apart.
+ */
+export class Squeeze {
+  readonly field: Field;
+  timeS = 0;
+  /** All loads are on and nothing moves any more. */
+  resting = false;
+  steps = 0;
+  /** Past the edge of the face, m³: left, right, above, below. */
+  readonly over: [number, number, number, number] = [0, 0, 0, 0];
+  plane: [number, number, number];
+  readonly grid: PressureGrid;
+  private readonly flow: Flow;
+  private readonly b: Float64Array;
+  private readonly airRhs: Float64Array;
+  /** Pressures of the plate's motion, of shut-in air, and what levels out excess volume in a second. */
+  private readonly moving: Float64Array;
+  private readonly fromAir: Float64Array;
+  private readonly excess: Float64Array;
+  /** Pressures of closing at unit speed and of tilting about each axis, and the forces they give (upper triangle). */
+  private readonly unit: [Float64Array, Float64Array, Float64Array];
+  private readonly drag = new Float64Array(9);
+  private age = Infinity;
+  private lastLoad: Load | null = null;
+  private lastWet = 0;
+  private lastSpeed = 0;
+  private stepS = 1e-3;
+  /** Share by which the gap closed in the last step. */
+  private closing = 0;
+
+  constructor(readonly setup: SqueezeSetup) {
+    const f = fieldOf(setup.widthMm, setup.heightMm, setup.cells);
+    this.field = f;
+    this.grid = new PressureGrid(f.nx, f.ny);
+    this.flow = new Flow(f, this.grid, setup.paste.viscosityPas, setup.newtonian ? 0 : setup.paste.yieldPa);
+    const make = () => new Float64Array(f.size);
+    this.b = make();
+    this.airRhs = make();
+    this.moving = make();
+    this.fromAir = make();
+    this.excess = make();
+    this.unit = [make(), make(), make()];
+    const heights = setup.start?.heights ?? laidHeights(setup.laid, setup.widthMm, setup.heightMm, f.nx, f.ny);
+    let most = 0;
+    for (let j = 1; j <= f.ny; j++) for (let k = 1; k <= f.nx; k++) {
+      const mm = heights[(j - 1) * f.nx + k - 1] ?? 0;
+      f.v[j * f.w + k] = (mm / 1000) * f.cellM2;
+      most = Math.max(most, mm);
+    }
+    this.plane = [(setup.start?.gapMm ?? 0.985 * most) / 1000, 0, 0];
+    openGap(f, this.plane);
+    airPockets(f, true);
+  }
+
+  /** All the paste, on the face and past its edge, m³. */
+  get volumeM3(): number {
+    return this.field.v.reduce((s, v) => s + v, 0) + this.over.reduce((s, v) => s + v, 0);
+  }
+
+  loadAt(timeS: number): Load {
+    const { loads } = this.setup;
+    return loads.findLast((l) => l.atS <= timeS + 1e-12) ?? (loads[0] as Load);
+  }
+
+  /** One step in time, up to a time at most. */
+  step(untilS: number): void {
+    const { field: f, grid, b } = this;
+    const { nx, ny, w, wet, ex, ey, cellM2 } = f;
+    const most = this.setup.stepShare ?? STEP;
+    const middle = 1 - 0.5 * Math.max(-most, Math.min(most, this.closing));
+    this.flow.set(this.airRhs, middle);
+    // the wetted area half-way is larger where the front is free: the drag goes with its square
+    const wider = middle ** ((-2 * this.flow.fronts) / Math.max(1, this.flow.fronts + this.flow.edges));
+    this.answers();
+    for (let i = 0; i < f.size; i++) b[i] = wet[i] ? (f.v[i] as number) - (f.h[i] as number) * cellM2 : 0;
+    this.excess.fill(0);
+    grid.solve(b, this.excess, 0.1);
+    grid.solve(this.airRhs, this.fromAir, 1e-2);
+
+    // force and moments of pressures that stand, and of bearing per m of closing; what levels out a cell's excess is a
+    // matter of the numbers and presses on nothing
+    const now: Three = [0, 0, 0];
+    const stiff = new Float64Array(9);
+    for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) {
+      const perM = this.bears(i);
+      const pa = (wet[i] ? (this.fromAir[i] as number) : (f.airPa[i] as number)) + this.bornePa;
+      if (pa === 0 && perM === 0) continue;
+      const [x, y] = [ex[i] as number, ey[i] as number];
+      now[0] += pa;
+      now[1] += pa * x;
+      now[2] += pa * y;
+      stiff[0] = (stiff[0] as number) + perM;
+      stiff[1] = (stiff[1] as number) + perM * x;
+      stiff[2] = (stiff[2] as number) + perM * y;
+      stiff[4] = (stiff[4] as number) + perM * x * x;
+      stiff[5] = (stiff[5] as number) + perM * x * y;
+      stiff[8] = (stiff[8] as number) + perM * y * y;
+    }
+    const { want, spring } = this.pressing();
+    const left = want.map((v, r) => v - cellM2 * (now[r] as number)) as Three;
+    // the step is shortened until no corner of the film changes by more than its share
+    let dt = Math.max(1e-9, Math.min(this.stepS * 1.7, untilS - this.timeS));
+    let speed: Three = [0, 0, 0];
+    let gives = new Float64Array(9);
+    for (let k = 0; k < 60; k++) {
+      gives = stiff.map((v, i) => dt * (cellM2 * v + (spring[i] as number)));
+      speed = symmetric3(this.drag.map((d, i) => d + (gives[i] as number)), left);
+      const change = this.fastest(speed) * dt;
+      if (!(change > most)) break;
+      dt *= Math.max(0.2, (0.9 * most) / change);
+    }
+    speed = this.pressures(speed, left, gives, wider);
+    this.move(dt, speed);
+    this.stepS = dt;
+    this.timeS += dt;
+    this.steps++;
+    const last = this.setup.loads[this.setup.loads.length - 1];
+    this.resting = this.timeS > (last?.atS ?? 0) + 0.5 && this.fastest(speed) < REST;
+  }
+
+  /**
+   * How force and moments answer to closing and tilting at unit speed. Solved anew when a load comes on or the film has
+   * grown; between, {@link pressures} keeps it up to date by what it finds.
+   */
+  private answers(): void {
+    const { field: f, grid, b, unit } = this;
+    const load = this.loadAt(this.timeS);
+    let wetted = 0;
+    for (let i = 0; i < f.size; i++) wetted += f.wet[i] as number;
+    const fresh = this.age < 10 && load === this.lastLoad && Math.abs(wetted - this.lastWet) < 0.2 * this.lastWet;
+    this.age++;
+    if (fresh) return;
+    this.age = 0;
+    this.lastLoad = load;
+    this.lastWet = wetted;
+    for (const [k, weight] of [[0, null], [1, f.ex], [2, f.ey]] as const) {
+      for (let i = 0; i < f.size; i++) b[i] = f.wet[i] ? f.cellM2 * (weight ? (weight[i] as number) : 1) : 0;
+      grid.solve(b, unit[k], 2e-2);
+    }
+    this.drag.fill(0);
+    const [p1, p2, p3] = unit;
+    for (let i = 0; i < f.size; i++) {
+      if (!f.wet[i]) continue;
+      const [x, y, q2, q3] = [f.ex[i] as number, f.ey[i] as number, p2[i] as number, p3[i] as number];
+      this.drag[0] = (this.drag[0] as number) + (p1[i] as number);
+      this.drag[1] = (this.drag[1] as number) + q2;
+      this.drag[2] = (this.drag[2] as number) + q3;
+      this.drag[4] = (this.drag[4] as number) + q2 * x;
+      this.drag[5] = (this.drag[5] as number) + q3 * x;
+      this.drag[8] = (this.drag[8] as number) + q3 * y;
+    }
+    for (let i = 0; i < 9; i++) this.drag[i] = (this.drag[i] as number) * f.cellM2;
+  }
+
+  /** Pressures of the plate's motion. Pressure is in proportion to speed, so both are brought to the force that is left to carry. */
+  private pressures(speed: Three, left: Three, gives: Float64Array, wider: number): Three {
+    const { field: f, b, moving } = this;
+    const [s0, s1, s2] = speed;
+    const ratio = this.lastSpeed !== 0 ? s0 / this.lastSpeed : 1;
+    if (ratio > 0.2 && ratio < 5) for (let i = 0; i < f.size; i++) moving[i] = (moving[i] as number) * ratio;
+    for (let i = 0; i < f.size; i++) b[i] = f.wet[i] ? f.cellM2 * (s0 + s1 * (f.ex[i] as number) + s2 * (f.ey[i] as number)) : 0;
+    this.grid.solve(b, moving, 3e-3);
+    let force = 0;
+    for (let i = 0; i < f.size; i++) if (f.wet[i]) force += moving[i] as number;
+    force *= f.cellM2 * wider;
+    const told = (this.drag[0] as number) * s0 + (this.drag[1] as number) * s1 + (this.drag[2] as number) * s2;
+    const give = (gives[0] as number) * s0 + (gives[1] as number) * s1 + (gives[2] as number) * s2;
+    let scale = 1;
+    // where the plate mostly tilts, the level force says nothing
+    if (Math.abs(force) > 0.2 * Math.abs(left[0]) && force * told > 0) {
+      scale = Math.max(0.5, Math.min(2, left[0] / (force + give)));
+      const learnt = Math.max(0.7, Math.min(1.4, force / told));
+      for (let i = 0; i < 9; i++) this.drag[i] = (this.drag[i] as number) * learnt;
+    }
+    if (scale !== 1) for (let i = 0; i < f.size; i++) moving[i] = (moving[i] as number) * scale;
+    this.lastSpeed = s0 * scale;
+    return [s0 * scale, s1 * scale, s2 * scale];
+  }
+
+  /** Force and moments of the screws as the plate lies now, and how they give way as it closes (upper triangle, N/m and so on). */
+  private pressing(): { want: [number, number, number]; spring: Float64Array } {
+    const want: [number, number, number] = [0, 0, 0];
+    const spring = new Float64Array(9);
+    const { points, springNmm, newtonian } = this.setup;
+    const load = this.loadAt(this.timeS);
+    const k = newtonian ? 0 : springNmm * 1000;
+    points.forEach((point, n) => {
+      const own = load.forcesN[n] ?? 0;
+      if (own <= 0) return;
+      const e = [1, point.xMm / 1000, point.yMm / 1000] as const;
+      // a screw's spring is pressed more while its corner stands high, less when it has sunk under the face
+      const force = own + k * (this.plane[0] + this.plane[1] * e[1] + this.plane[2] * e[2]);
+      if (force <= 0) return;
+      for (let r = 0; r < 3; r++) {
+        want[r] = (want[r] as number) + force * (e[r] as number);
+        for (let c = r; c < 3; c++) spring[3 * r + c] = (spring[3 * r + c] as number) + k * (e[r] as number) * (e[c] as number);
+      }
+    });
+    return { want, spring };
+  }
+
+  /** Pressure that filler, or faces that touch, bear at a cell: set aside in {@link bornePa}; returns its growth per m of closing. */
+  private bears(i: number): number {
+    this.bornePa = 0;
+    if (this.setup.newtonian) return 0;
+    const { yieldPa, fillerUm } = this.setup.paste;
+    const { field: f } = this;
+    const gap = f.h[i] as number;
+    const filler = f.wet[i] ? yieldPa * (PRASHER_C_M / Math.max(gap, 0.2e-6 * fillerUm)) ** (1 / PRASHER_M) : 0;
+    // a stiff but linear stop at the grains' size, or where bare faces meet
+    const raw = this.plane[0] + this.plane[1] * (f.ex[i] as number) + this.plane[2] * (f.ey[i] as number);
+    const into = (f.wet[i] ? fillerUm * 1e-6 : TOUCH_M) - raw;
+    this.bornePa = filler + (into > 0 ? STOP_PAM * into : 0);
+    return filler / PRASHER_M / gap + (into > 0 ? STOP_PAM : 0);
+  }
+  private bornePa = 0;
+
+  /** Largest relative speed of the gap at the corners of the box round the film, 1/s; a fifth of it at the face's own corners. */
+  private fastest(speed: Three): number {
+    const { left, right, top, bottom } = this.grid.box;
+    const { dx, dy, nx, ny } = this.field;
+    const at = (x: number, y: number) => Math.abs(speed[0] + speed[1] * x + speed[2] * y) / Math.max(LEAST_GAP_M, this.plane[0] + this.plane[1] * x + this.plane[2] * y);
+    let most = 0;
+    for (const x of [(left - 1 - nx / 2) * dx, (right - nx / 2) * dx]) for (const y of [(top - 1 - ny / 2) * dy, (bottom - ny / 2) * dy]) most = Math.max(most, at(x, y));
+    for (const x of [(-nx / 2) * dx, (nx / 2) * dx]) for (const y of [(-ny / 2) * dy, (ny / 2) * dy]) most = Math.max(most, 0.2 * at(x, y));
+    return most;
+  }
+
+  /** Moves the paste through the faces of the cells, then the plate. */
+  private move(dt: number, [s0, s1, s2]: Three): void {
+    const { field: f, grid, moving, fromAir, excess, b: q } = this;
+    const { nx, ny, w, p, v, wet, airPa } = f;
+    const { right, down } = grid;
+    for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) {
+      p[i] = wet[i] ? (moving[i] as number) + (fromAir[i] as number) : (airPa[i] as number);
+      // what drives the flow: the pressure, and what levels out excess
+      q[i] = wet[i] ? (p[i] as number) + (excess[i] as number) / (RELAX * dt) : (p[i] as number);
+    }
+    const offset = [-1, 1, -w, w];
+    for (let j = 1; j <= ny; j++) for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
+      if (!wet[i]) continue;
+      const own = q[i] as number;
+      const r = (right[i] as number) * (own - (q[i + 1] as number)) * dt;
+      const d = (down[i] as number) * (own - (q[i + w] as number)) * dt;
+      v[i + 1] = (v[i + 1] as number) + r;
+      v[i + w] = (v[i + w] as number) + d;
+      v[i] = (v[i] as number) - r - d;
+      for (let side = 0; side < 4; side++) {
+        const g = (this.flow.toFront[side] as Float64Array)[i] as number;
+        if (g === 0) continue;
+        const o = i + (offset[side] as number);
+        const edge = (side === 0 && k === 1) || (side === 1 && k === nx) || (side === 2 && j === 1) || (side === 3 && j === ny);
+        const amount = g * (own - (edge ? 0 : (airPa[o] as number))) * dt;
+        // a front draws back no more than there is; past the edge nothing comes back
+        const passed = amount >= 0 ? amount : edge ? 0 : Math.max(amount, -(v[o] as number));
+        v[i] = (v[i] as number) - passed;
+        if (edge) this.over[side] = (this.over[side] as number) + passed;
+        else v[o] = (v[o] as number) + passed;
+      }
+    }
+    this.closing = (s0 * dt) / this.plane[0];
+    this.plane = [this.plane[0] - s0 * dt, this.plane[1] - s1 * dt, this.plane[2] - s2 * dt];
+    runOn(f, this.over);
+    openGap(f, this.plane);
+    airPockets(f);
+  }
+}
+
+/** Solves a symmetric 3 by 3 system given by its upper triangle, rows of a nine-long array. */
+function symmetric3(A: Float64Array, b: Readonly<Three>): Three {
+  const [a, d, e, , q, g, , , c] = A as unknown as [number, number, number, number, number, number, number, number, number];
+  // scaled, since force and moments differ by five orders
+  const s = [1, Math.sqrt(Math.abs(a / (q || 1))), Math.sqrt(Math.abs(a / (c || 1)))] as const;
+  const m = [[a, d * s[1], e * s[2], b[0]], [d * s[1], q * s[1] * s[1], g * s[1] * s[2], b[1] * s[1]], [e * s[2], g * s[1] * s[2], c * s[2] * s[2], b[2] * s[2]]] as [number, number, number, number][];
+  for (let k = 0; k < 3; k++) {
+    const row = m[k] as number[];
+    for (let r = k + 1; r < 3; r++) {
+      const other = m[r] as number[];
+      const t = (other[k] as number) / ((row[k] as number) || 1e-300);
+      for (let i = k; i < 4; i++) other[i] = (other[i] as number) - t * (row[i] as number);
+    }
+  }
+  const at = (r: number, i: number) => (m[r] as number[])[i] as number;
+  const z = at(2, 3) / (at(2, 2) || 1e-300);
+  const y = (at(1, 3) - at(1, 2) * z) / (at(1, 1) || 1e-300);
+  const x = (at(0, 3) - at(0, 1) * y - at(0, 2) * z) / (at(0, 0) || 1e-300);
+  // a film of a few cells cannot hold a tilt: then the plate only sinks
+  return Number.isFinite(x + y + z) ? [x, y * s[1], z * s[2]] : [b[0] / (a || 1e-300), 0, 0];
+}
