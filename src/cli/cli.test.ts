@@ -106,3 +106,23 @@ describe("ovrant tighten", () => {
     expect([code, err]).toEqual([2, expect.stringContaining("1 to 16 screws")]);
   });
 });
+
+describe("ovrant pads", () => {
+  const sheets = [{ id: "new", widthMm: 100, heightMm: 50, thicknessMm: 1 }, { id: "old", widthMm: 40, heightMm: 24, thicknessMm: 1, offcut: true }];
+  const pieces = [1, 2, 3].map((i) => ({ id: `P${i}`, widthMm: 14, heightMm: 11, thicknessMm: 1 }));
+  it("prints placements as JSON, off-cuts first, and what does not fit", async () => {
+    writeFileSync(file("cut.json"), JSON.stringify({ sheets, pieces: [...pieces, { id: "P9", widthMm: 10, heightMm: 10, thicknessMm: 2 }] }));
+    const [json, words] = await Promise.all([ovrant("pads", file("cut.json"), "--json"), ovrant("pads", file("cut.json"))]);
+    expect(json.code).toBe(0);
+    const plan = JSON.parse(json.out) as { placed: { piece: string; sheet: string; xMm: number; yMm: number; turned: boolean }[]; unplaced: string[]; usedShare: number };
+    expect(plan.placed.map((p) => p.sheet)).toEqual(["old", "old", "old"]);
+    expect(plan.unplaced).toEqual(["P9"]);
+    expect(plan.usedShare).toBeCloseTo((3 * 14 * 11) / (40 * 24), 9);
+    expect(words.out).toMatch(/P9 +does not fit[\s\S]*knife lines, 48 %/);
+  });
+  it("ends with 2 for a file that is wrong, with its place", async () => {
+    writeFileSync(file("cut2.json"), JSON.stringify({ sheets, pieces: [{ id: "P1", widthMm: -4, heightMm: 11, thicknessMm: 1 }] }));
+    const { code, err } = await ovrant("pads", file("cut2.json"));
+    expect([code, err]).toEqual([2, expect.stringContaining("pieces[0].widthMm must be a number above 0")]);
+  });
+});

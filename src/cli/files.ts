@@ -1,6 +1,8 @@
 import { createReadStream } from "node:fs";
-import { stat } from "node:fs/promises";
+import { readFile, stat } from "node:fs/promises";
+import { parseArgs } from "node:util";
 import { LogReader, toRun, type Run } from "../core/log";
+import type { Result } from "../core/result";
 import { Unusable } from "./unusable";
 
 /** Reads a log from disk in pieces, so that a large one needs no more memory than its numbers. */
@@ -16,4 +18,16 @@ export async function runFromFile(path: string): Promise<Run> {
   const run = toRun(table.value);
   if (!run.ok) throw Unusable.of(path, run.problem);
   return run.value;
+}
+
+/** The one JSON file a planning command is given, read and checked; a wrong call or file ends it with words. */
+export async function readInput<T>(args: string[], command: string, read: (text: string) => Result<T>): Promise<{ value: T; json: boolean }> {
+  const { values, positionals } = parseArgs({ args, allowPositionals: true, options: { json: { type: "boolean" } } });
+  const path = positionals[0];
+  if (!path || positionals.length > 1) throw new Unusable(`usage: ovrant ${command} FILE [--json]`);
+  const info = await stat(path).catch(() => null);
+  if (!info?.isFile()) throw new Unusable(`${path}: There is no such file. Check the path.`);
+  const result = read(await readFile(path, "utf8"));
+  if (!result.ok) throw Unusable.of(path, result.problem);
+  return { value: result.value, json: values.json ?? false };
 }

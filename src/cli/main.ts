@@ -1,6 +1,7 @@
 import { demoCommand } from "./demo";
 import { judgeCommand } from "./judge";
 import { mapCommand } from "./map";
+import { padsCommand } from "./pads";
 import { readCommand } from "./read";
 import { tightenCommand } from "./tighten";
 import { Unusable } from "./unusable";
@@ -10,6 +11,7 @@ const COMMANDS: Record<string, { run: (args: string[]) => Promise<void> | void; 
   read: { run: readCommand, usage: "read FILE [--json]" },
   map: { run: mapCommand, usage: "map FILE [--json]" },
   tighten: { run: tightenCommand, usage: "tighten FILE [--json]" },
+  pads: { run: padsCommand, usage: "pads FILE [--json]" },
   demo: { run: demoCommand, usage: "demo [--files DIR]" },
 };
 

@@ -11,7 +11,7 @@ export function orrowby17Layout(): Layout {
     .box("chip", "", 162, 82, 35, 28, { role: "cpu", dieWMm: 16, dieHMm: 10, powerW: 48 })
     .box("chip", "", 232, 84, 38, 38, { role: "gpu", dieWMm: 22, dieHMm: 16, powerW: 62 });
   for (const [x, y] of [[209, 54], [225, 54], [241, 54], [257, 54], [209, 113], [225, 113], [241, 113], [257, 113]] as const) pen.box("chip", "", x, y, 12, 10, { role: "memory", dieWMm: 0, dieHMm: 0, powerW: 1.4 });
-  for (const x of [133, 142, 151, 160, 169, 178]) pen.box("chip", "", x, 113, 6.6, 6.4, { role: "regulator", dieWMm: 0, dieHMm: 0, powerW: 1.1 });
+  for (const x of [142, 151, 160, 169, 178]) pen.box("chip", "", x, 113, 6.6, 6.4, { role: "regulator", dieWMm: 0, dieHMm: 0, powerW: 1.1 });
   for (const x of [136, 148, 160, 172]) pen.box("chip", "", x, 126, 8, 7, { role: "inductor", dieWMm: 0, dieHMm: 0 });
   pen
     .box("module", "", 180, 153, 68, 28, { form: "memory", note: "32 GB" })
@@ -20,7 +20,7 @@ export function orrowby17Layout(): Layout {
   let p = 1;
   for (const y of [54, 113]) for (const x of [217, 249]) pen.box("pad", `P${p++}`, x, y, 30, 10, { thicknessMm: 1.2, softness: "soft" });
   pen
-    .box("pad", `P${p}`, 155.5, 113, 54, 8.5, { thicknessMm: 1.2 })
+    .box("pad", `P${p}`, 159.5, 113, 46, 8.5, { thicknessMm: 1.2 })
     .box("fins", "F1", 66, 16, 90, 24, { outlet: "top", heightMm: 7, pitchMm: 1.2 })
     .box("fins", "F2", 332, 16, 90, 24, { outlet: "top", heightMm: 7, pitchMm: 1.2 })
     .box("blower", "B1", 66, 72, 88, 86, { outlet: "top", turns: "cw", hand: "left", heightMm: 7, maxRpm: 4400 })
@@ -28,7 +28,7 @@ export function orrowby17Layout(): Layout {
     .box("chamber", "V1", 199, 84, 146, 76, { heightMm: 2.6 })
     .path("pipe", "H1", [[32, 16], [128, 16, 12], [128, 64, 10], [192, 64]], { widthMm: 12, heightMm: 3 })
     .path("pipe", "H2", [[206, 64], [270, 64, 10], [270, 16, 12], [366, 16]], { widthMm: 12, heightMm: 3 })
-    .stamped("V1", [[133, 54, "1"], [265, 114, "2"], [199, 52, "3"], [199, 116, "4"], [265, 54, "5"], [133, 114, "6"], [188, 84, "7"], [262, 84, "8"]])
+    .stamped("V1", [[131.5, 54, "1"], [268.4, 114, "2"], [199, 52, "3"], [194, 116, "4"], [268.4, 54, "5"], [131.5, 114, "6"], [188, 84, "7"], [262, 84, "8"]])
     .path("cable", "", [[199, 3], [199, 22]], { form: "ribbon", forWhat: "display", wires: 40 })
     .box("plug", "", 199, 26, 18, 4.6, { forWhat: "display", release: "latch", wires: 40 })
     .path("cable", "", [[100, 112, 0], [106, 122, 5], [118, 130]], { form: "wires", forWhat: "B1", wires: 4 })
