@@ -24,3 +24,10 @@ export async function addEntries(db: Knex, jobId: number, entries: readonly Entr
 export async function entriesOf(db: Knex, jobId: number): Promise<Entry[]> {
   return (await db<EntryRow>("journal").where({ job_id: jobId }).orderBy("at").orderBy("id")).map(fromRow);
 }
+
+/** Entries of all jobs whose step begins so, by job. */
+export async function allEntries(db: Knex, prefix: string): Promise<Map<number, Entry[]>> {
+  const out = new Map<number, Entry[]>();
+  for (const r of await db<EntryRow>("journal").where("step", "like", `${prefix}%`).orderBy("at").orderBy("id")) out.set(r.job_id, [...(out.get(r.job_id) ?? []), fromRow(r)]);
+  return out;
+}

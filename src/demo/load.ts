@@ -12,6 +12,7 @@ import { addLayout, addRevision, giveRevision } from "../data/layouts";
 import { judgeJob } from "../server/verdicts";
 import { demoJournal } from "./journal";
 import { demoLayouts } from "./layouts";
+import { demoShelf } from "./materials";
 import { demoLog, lanternRow, type DemoRun } from "./scenario";
 
 const usual: RunConditions = { roomStartC: null, roomEndC: null, supply: "mains", adapterW: 180, powerMode: "Performance", graphicsMode: "", surface: "Hard table", lid: "open", recipe: "All cores and graphics, 15 min", fanPolicy: "Automatic" };
@@ -27,6 +28,7 @@ export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
   if ((await listMachines(db)).length > 0) return false;
   const daysFrom = (days: number, hour = 10) => new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate() + days, hour)).toISOString();
   const drawings = await loadLayouts(db, daysFrom(-220, 9));
+  const closed: number[] = [];
   for (const job of lanternRow) {
     const opened = daysFrom(-job.openedDaysAgo, 9);
     const machineId = await addMachine(db, job.machine, opened);
@@ -42,9 +44,11 @@ export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
       if (document) await addEntries(db, jobId, demoJournal(document, demoLog(job.rig, job.before).faults, jobId, daysFrom(-job.openedDaysAgo, 11)), opened);
     }
     if (job.before && job.after) await judgeJob(jobId);
+    if (job.closed) closed.push(jobId);
     if (job.closed) await closeJob(db, jobId, job.closed.note, daysFrom(-job.openedDaysAgo, 17));
     if (job.dueInDays !== null) await setDue(db, machineId, daysFrom(job.dueInDays).slice(0, 10), job.dueWhy);
   }
+  await demoShelf(db, (days) => daysFrom(days).slice(0, 10), closed);
   return true;
 }
 

@@ -20,9 +20,16 @@ export const serverProblem = {
   photoTooLarge: (mb: number): Problem => ({ code: "photo-too-large", message: `The photo is larger than ${mb} MB.`, action: "Take it again at a smaller size." }),
   notPhoto: (): Problem => ({ code: "not-a-photo", message: "This file is not a photo that can be read.", action: "Choose a JPEG, PNG, WebP or AVIF picture." }),
   swollen: (): Problem => ({ code: "battery-swollen", message: "The battery of this machine is swollen: it must not be under load.", action: "Deal with the battery first, by local rules; then answer its step at intake anew." }),
+  noLot: (): Problem => ({ code: "lot-not-found", message: "There is no such lot on the shelf.", action: "Choose another." }),
+  lotExpired: (name: string): Problem => ({ code: "lot-expired", message: `${name} is past its date.`, action: "Take another lot, or put this one away." }),
+  lotShort: (name: string, left: string): Problem => ({ code: "lot-short", message: `Of ${name} only ${left} is left.`, action: "Take another lot, or put a new one on the shelf." }),
+  noBooking: (): Problem => ({ code: "booking-not-found", message: "That was given back already.", action: "Load the page again." }),
+  cutAlready: (): Problem => ({ code: "cut-already", message: "The pads of this job are cut already.", action: "Take that cutting back first." }),
+  nothingFits: (): Problem => ({ code: "nothing-fits", message: "No sheet on the shelf takes any of these pads.", action: "Put a sheet of that thickness on the shelf." }),
+  cutLater: (): Problem => ({ code: "cut-later", message: "An off-cut of it was cut up since.", action: "Take the later cutting back first." }),
   roomFirst: (): Problem => ({ code: "runs-missing", message: "There is no verdict before both runs are in.", action: "Add the missing run." }),
 } as const;
 
-const STATUS: Record<string, number> = { "job-not-found": 404, "machine-not-found": 404, "run-not-found": 404, "layout-not-found": 404, "photo-not-found": 404, "photo-too-large": 413, "layout-kept": 409, "variant-taken": 409, "tag-taken": 409, "job-closed": 409, "same-log": 409, "swapped-logs": 409, "battery-swollen": 409, "name-says-other": 409, "log-too-large": 413 };
+const STATUS: Record<string, number> = { "job-not-found": 404, "machine-not-found": 404, "run-not-found": 404, "layout-not-found": 404, "photo-not-found": 404, "photo-too-large": 413, "layout-kept": 409, "variant-taken": 409, "tag-taken": 409, "job-closed": 409, "same-log": 409, "swapped-logs": 409, "battery-swollen": 409, "lot-not-found": 404, "booking-not-found": 404, "lot-expired": 409, "lot-short": 409, "cut-already": 409, "cut-later": 409, "name-says-other": 409, "log-too-large": 413 };
 
 export const statusOf = (p: Problem): number => STATUS[p.code] ?? 422;

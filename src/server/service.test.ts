@@ -1,39 +1,23 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { usualPractice, type Entry } from "../core/service";
 import { database } from "../data/connection";
 import { addLayout, addRevision, revisionOfJob } from "../data/layouts";
 import { jobPractice } from "../data/practice";
 import { tessalyK15Layout } from "../demo/layouts";
-import { intake } from "./machines";
 import { changeJobPractice, changeWorkshopPractice, keepEntries } from "./service";
+import { jobOn, temporaryDatabase } from "./testBed";
 import { benchView } from "./views/bench";
 import { jobView } from "./views/job";
 import { serviceStage } from "./views/service";
 
-let folder: string;
-beforeAll(() => {
-  folder = mkdtempSync(join(tmpdir(), "ovrant-service-"));
-  process.env.OVRANT_DB = join(folder, "service.db");
-});
-afterAll(async () => {
-  await (await database()).destroy();
-  rmSync(folder, { recursive: true });
-});
+temporaryDatabase("service");
 
 let count = 0;
-async function opened(model: string): Promise<number> {
-  const taken = await intake({ tag: `J-${count++}`, model, complaint: "hot", environment: "lint", form: "fifteen", limitC: 95 });
-  if (!taken.ok) throw new Error(taken.problem.message);
-  return taken.value.jobId;
-}
 const entry = (step: string, more: Partial<Entry> = {}): Entry => ({ id: (count++).toString(16).padStart(32, "0"), at: new Date(Date.UTC(2031, 2, 4, 9, 0, count)).toISOString(), stage: "open", step, act: "done", value: "", reason: "", ...more });
 
 describe("the journal on the server", () => {
   it("takes an entry that is sent twice once, and gives everybody's back", async () => {
-    const jobId = await opened("Plain 15");
+    const jobId = await jobOn("Plain 15");
     const [a, b] = [entry("open:off"), entry("open:flip")];
     await keepEntries(jobId, { entries: [a] });
     const sent = await keepEntries(jobId, { entries: [a, b] });
@@ -43,7 +27,7 @@ describe("the journal on the server", () => {
   });
 
   it("refuses what is no entry, and keeps nothing of the lot", async () => {
-    const jobId = await opened("Plain 15");
+    const jobId = await jobOn("Plain 15");
     const why = async (bad: object, id = jobId) => {
       const r = await keepEntries(id, { entries: [entry("open:off"), { ...entry("open:flip"), ...bad }] });
       return r.ok ? "" : r.problem.code;
@@ -55,7 +39,7 @@ describe("the journal on the server", () => {
   });
 
   it("of a closed job takes what was done before it was closed, and nothing after", async () => {
-    const jobId = await opened("Plain 15");
+    const jobId = await jobOn("Plain 15");
     await (await database())("jobs").where({ id: jobId }).update({ closed_at: "2031-03-04T12:00:00.000Z" });
     expect((await keepEntries(jobId, { entries: [entry("open:off", { at: "2031-03-04T11:59:00.000Z" })] })).ok).toBe(true);
     expect((await keepEntries(jobId, { entries: [entry("open:flip", { at: "2031-03-04T12:30:00.000Z" })] })).ok).toBe(false);
@@ -66,14 +50,14 @@ describe("the journal on the server", () => {
     const now = "2031-03-01T09:00:00.000Z";
     const layoutId = await addLayout(db, { model: "Tessaly K15", variant: "", forkedFrom: null }, now);
     const revision = await addRevision(db, { layoutId, basedOn: null, document: tessalyK15Layout(), note: "", keptAt: now }, now);
-    const jobId = await opened("Tessaly K15");
+    const jobId = await jobOn("Tessaly K15");
     expect(await revisionOfJob(db, jobId)).toBeNull();
     expect((await jobView(jobId))?.service.layout?.parts.length).toBe(tessalyK15Layout().parts.length);
     await keepEntries(jobId, { entries: [entry("gate:before-run", { act: "skipped", reason: "Will not start" }), entry("open:off")] });
     expect((await revisionOfJob(db, jobId))?.id).toBe(revision);
     await changeWorkshopPractice({ ...usualPractice, rounds: 4 });
     expect((await jobPractice(db, jobId)).rounds).toBe(3);
-    expect((await jobPractice(db, await opened("Tessaly K15"))).rounds).toBe(4);
+    expect((await jobPractice(db, await jobOn("Tessaly K15"))).rounds).toBe(4);
     await changeJobPractice(jobId, { ...usualPractice, rounds: 2 });
     expect((await jobView(jobId))?.service.plans[0]?.fractions.length).toBe(2);
     expect((await changeWorkshopPractice({ ...usualPractice, rounds: 7 })).ok).toBe(false);
@@ -84,10 +68,10 @@ describe("the journal on the server", () => {
   });
 
   it("tells the time earlier jobs of the model took, and nothing of a run that is not there", async () => {
-    const jobId = await opened("Timed 15");
+    const jobId = await jobOn("Timed 15");
     await keepEntries(jobId, { entries: [0, 3, 7].map((m) => entry("open:off", { at: new Date(Date.UTC(2031, 2, 4, 10, m)).toISOString() })) });
     await (await database())("jobs").where({ id: jobId }).update({ closed_at: "2031-03-04T12:00:00.000Z" });
-    const view = await jobView(await opened("Timed 15"));
+    const view = await jobView(await jobOn("Timed 15"));
     if (!view) throw new Error("no job");
     expect(await serviceStage(view)).toEqual({ predicted: null, chipW: 0, photos: [], earlier: [{ open: 420 }] });
   });

@@ -1,0 +1,6 @@
+import { cutPads } from "@/server/materials";
+import { handle, idOf, jsonBody, respond } from "@/server/respond";
+
+export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => respond(await cutPads(idOf((await params).id), await jsonBody(request))));
+}

@@ -1,0 +1,6 @@
+import { updateLot } from "@/server/materials";
+import { handle, idOf, jsonBody, respond } from "@/server/respond";
+
+export function PATCH(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => respond(await updateLot(idOf((await params).id), await jsonBody(request))));
+}

@@ -1,0 +1,6 @@
+import { newLot } from "@/server/materials";
+import { handle, jsonBody, respond } from "@/server/respond";
+
+export function POST(request: Request): Promise<Response> {
+  return handle(request, async () => respond(await newLot(await jsonBody(request))));
+}

@@ -1,0 +1,95 @@
+import { describe, expect, it } from "vitest";
+import { PASTES } from "../core/paste";
+import type { Problem, Result } from "../core/result";
+import { leftOf } from "../core/stock";
+import { closeJob } from "../data/jobs";
+import { database } from "../data/connection";
+import { bookMaterial, cutPads, giveBack, newLot, uncutPads, updateLot } from "./materials";
+import { keepEntries } from "./service";
+import { jobOn, temporaryDatabase } from "./testBed";
+import { stockView, type StockView } from "./views/materials";
+
+temporaryDatabase("materials");
+
+const value = <T>(r: Result<T>): T => {
+  if (!r.ok) throw new Error(r.problem.message);
+  return r.value;
+};
+const code = (r: Result<unknown>): string => (r.ok ? "" : (r.problem satisfies Problem).code);
+const paste = async (more: object = {}) => value(await newLot({ kind: "paste", name: "House paste", lot: "1", amount: 2, price: 8, paste: PASTES[0]?.name, ...more })).id;
+const pads = async (more: object = {}) => value(await newLot({ kind: "pad", name: "Pad sheet", lot: "2", amount: 1, price: 20, thicknessMm: 1, widthMm: 60, heightMm: 40, softness: "soft", ...more })).id;
+const left = (v: StockView, id: number) => leftOf(v.lots.find((l) => l.id === id) ?? { ...(v.lots[0] as StockView["lots"][number]), amount: 0, used: 0 });
+
+describe("booking a material", () => {
+  it("takes it from the shelf, once per step, and undo gives it back", async () => {
+    const [lot, job] = [await paste(), await jobOn("Booked 15")];
+    const one = value(await bookMaterial(job, { lotId: lot, what: "paste:p5", amount: 0.5 }));
+    expect(left(one, lot)).toBeCloseTo(1.5, 9);
+    expect(one.cost).toBeCloseTo(2, 9);
+    expect(one.lots.find((l) => l.id === lot)?.openedOn).toBe(one.today);
+    const again = value(await bookMaterial(job, { lotId: lot, what: "paste:p5", amount: 0.4 }));
+    expect(left(again, lot)).toBeCloseTo(1.6, 9);
+    const back = value(await giveBack(again.bookings[0]?.id ?? 0));
+    expect([left(back, lot), back.bookings, back.cost]).toEqual([2, [], 0]);
+    expect(code(await giveBack(again.bookings[0]?.id ?? 0))).toBe("booking-not-found");
+  });
+  it("refuses what is not there: too little left, past its date, no such lot, a closed job, a wrong form", async () => {
+    const [lot, old, job] = [await paste({ amount: 0.3 }), await paste({ bestBefore: "2020-01-01" }), await jobOn("Booked 15")];
+    expect(code(await bookMaterial(job, { lotId: lot, what: "paste:p5", amount: 0.5 }))).toBe("lot-short");
+    expect(code(await bookMaterial(job, { lotId: old, what: "paste:p5", amount: 0.1 }))).toBe("lot-expired");
+    expect(code(await bookMaterial(job, { lotId: 9999, what: "paste:p5", amount: 0.1 }))).toBe("lot-not-found");
+    expect(code(await bookMaterial(99999, { lotId: lot, what: "paste:p5", amount: 0.1 }))).toBe("job-not-found");
+    expect(code(await bookMaterial(job, { lotId: lot, what: "paste:p5", amount: -1 }))).toBe("bad-fields");
+    await closeJob(await database(), job, "done", new Date().toISOString());
+    expect(code(await bookMaterial(job, { lotId: lot, what: "paste:p5", amount: 0.1 }))).toBe("job-closed");
+  });
+  it("a lot put away leaves the shelf and comes back", async () => {
+    const lot = await paste();
+    value(await updateLot(lot, { retired: true }));
+    expect((await stockView(null)).lots.some((l) => l.id === lot)).toBe(false);
+    value(await updateLot(lot, { retired: false }));
+    expect((await stockView(null)).lots.some((l) => l.id === lot)).toBe(true);
+    expect(code(await updateLot(99999, { retired: true }))).toBe("lot-not-found");
+    expect(code(await newLot({ kind: "paste", name: "x", amount: 1 }))).toBe("bad-fields");
+    expect(code(await newLot({ kind: "pad", name: "x", amount: 1 }))).toBe("bad-fields");
+  });
+  it("counts what cleaning steps used from the lot that was open", async () => {
+    const job = await jobOn("Cleaned 15");
+    const swabs = value(await newLot({ kind: "swab", name: "Swabs", lot: "s", amount: 100, price: 5, openedOn: "2031-01-01" })).id;
+    const entry = (n: number, act: string) => ({ id: `${"0".repeat(24)}${n.toString(16).padStart(8, "a")}`, at: `2031-03-04T09:00:0${n}.000Z`, stage: "clean", step: "clean:p1", act, value: act === "done" ? "mat;swab=4;air=9" : "", reason: "" });
+    value(await keepEntries(job, { entries: [entry(1, "done")] }));
+    expect(left(await stockView(null), swabs)).toBe(96);
+    value(await keepEntries(job, { entries: [entry(2, "undone")] }));
+    expect(left(await stockView(null), swabs)).toBe(100);
+  });
+});
+
+describe("cutting pads", () => {
+  const piece = (id: string, widthMm = 14, heightMm = 11) => ({ id, widthMm, heightMm, thicknessMm: 1 });
+  it("uses a sheet up, puts its whole rests back, and undo makes it whole again", async () => {
+    const [lot, job] = [await pads(), await jobOn("Cut 15")];
+    const cut = value(await cutPads(job, { pieces: [piece("P1"), piece("P2")] }));
+    expect(cut.cutting?.plan.placed.map((p) => p.piece).sort()).toEqual(["P1", "P2"]);
+    const rests = cut.sheets.filter((s) => s.lotId === lot);
+    expect(rests.every((s) => s.offcut)).toBe(true);
+    expect(left(cut, lot)).toBeCloseTo(rests.reduce((s, r) => s + (r.widthMm * r.heightMm) / 100, 0), 6);
+    expect(cut.cost).toBeGreaterThan(0);
+    expect(code(await cutPads(job, { pieces: [piece("P3")] }))).toBe("cut-already");
+    // another job cuts from its off-cut: then the first cannot be taken back
+    const other = await jobOn("Cut 15");
+    const second = value(await cutPads(other, { pieces: [piece("Q1")] }));
+    expect(second.cutting?.sheets.every((s) => s.offcut)).toBe(true);
+    expect(code(await uncutPads(cut.cutting?.id ?? 0))).toBe("cut-later");
+    value(await uncutPads(second.cutting?.id ?? 0));
+    const back = value(await uncutPads(cut.cutting?.id ?? 0));
+    expect(back.sheets.filter((s) => s.lotId === lot).map((s) => [s.widthMm, s.heightMm, s.offcut])).toEqual([[60, 40, false]]);
+    expect(left(back, lot)).toBe(24);
+    expect(back.cutting).toBeNull();
+  });
+  it("refuses pads that fit nowhere, and a wrong form", async () => {
+    const job = await jobOn("Cut 15");
+    expect(code(await cutPads(job, { pieces: [{ ...piece("P1"), thicknessMm: 4 }] }))).toBe("nothing-fits");
+    expect(code(await cutPads(job, { pieces: [] }))).toBe("bad-fields");
+    expect(code(await cutPads(job, { pieces: [piece("P1", 9999)] }))).toBe("bad-fields");
+  });
+});

@@ -1,0 +1,33 @@
+import { costOf, type Lot, type StockSheet } from "../../core/stock";
+import { database } from "../../data/connection";
+import { bookingsOf, cuttingOf, listLots, listSheets, type Booking, type Cutting } from "../../data/materials";
+
+/** The shelf, and what of it is booked to a job. */
+export interface StockView {
+  lots: Lot[];
+  sheets: StockSheet[];
+  bookings: Booking[];
+  cutting: Cutting | null;
+  /** What the job's bookings and pads cost, in the shelf's own money. */
+  cost: number;
+  today: string;
+}
+
+export async function stockView(jobId: number | null): Promise<StockView> {
+  const db = await database();
+  const lots = await listLots(db);
+  const bookings = jobId === null ? [] : await bookingsOf(db, jobId);
+  const cutting = jobId === null ? null : await cuttingOf(db, jobId);
+  const lot = (id: number) => lots.find((l) => l.id === id);
+  let cost = 0;
+  for (const b of bookings) {
+    const own = lot(b.lotId);
+    if (own) cost += costOf(own, b.amount);
+  }
+  for (const s of cutting?.sheets ?? []) {
+    const own = lot(s.lotId);
+    const rests = cutting?.plan.rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0) ?? 0;
+    if (own) cost += costOf(own, (s.widthMm * s.heightMm - rests) / 100);
+  }
+  return { lots, sheets: await listSheets(db), bookings, cutting, cost, today: new Date().toISOString().slice(0, 10) };
+}
