@@ -23,6 +23,9 @@ export default async function BenchPage() {
         <Link prefetch={false} href="/layouts" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
           Layouts
         </Link>
+        <Link prefetch={false} href="/materials" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
+          Materials
+        </Link>
         <Link prefetch={false} href="/practice" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
           Practice
         </Link>

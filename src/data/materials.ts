@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { CuttingPlan } from "../core/pads";
-import { cleaningUses, lotOfUse, type Lot, type MaterialKind, type StockSheet } from "../core/stock";
+import { cleaningUses, lotOfUse, type Booking, type Cutting, type Lot, type MaterialKind, type StockSheet } from "../core/stock";
 import { allEntries } from "./journal";
 
 interface LotRow {
@@ -76,15 +76,6 @@ export async function addSheet(db: Knex, s: Omit<StockSheet, "id">, fromCutting:
   await db("sheets").insert({ lot_id: s.lotId, width_mm: s.widthMm, height_mm: s.heightMm, thickness_mm: s.thicknessMm, offcut: s.offcut, from_cutting: fromCutting });
 }
 
-export interface Booking {
-  id: number;
-  lotId: number;
-  jobId: number;
-  what: string;
-  amount: number;
-  at: string;
-}
-
 /** Bookings of a job that stand. */
 export async function bookingsOf(db: Knex, jobId: number): Promise<Booking[]> {
   const rows = await db<{ id: number; lot_id: number; job_id: number; what: string; amount: number; at: string }>("bookings").where({ job_id: jobId }).whereNull("undone_at").orderBy("id");
@@ -106,14 +97,6 @@ export async function unbook(db: Knex, id: number, now: string): Promise<number 
   if (!row) return null;
   await db("bookings").where({ id }).update({ undone_at: now });
   return row.job_id;
-}
-
-export interface Cutting {
-  id: number;
-  jobId: number;
-  plan: CuttingPlan;
-  sheets: StockSheet[];
-  at: string;
 }
 
 interface CuttingRow {

@@ -1,5 +1,5 @@
 import type { RigFaults } from "../core/rig";
-import { airGrowth, baysOfGrade, cleaningText, contextOf, gradeOfShare, plansOf, SERVICE_STAGES, stepsOf, usualPractice, type Entry, type ServiceFacts, type Step } from "../core/service";
+import { airGrowth, baysOfGrade, cleaningText, contextOf, gradeOfShare, pastedText, plansOf, SERVICE_STAGES, stepsOf, usualPractice, type Entry, type ServiceFacts, type Step } from "../core/service";
 import { CoolingMap, type Layout } from "../core/underside";
 
 /** The journal of a finished service: every step in its order, answered by what was wrong with the machine. */
@@ -34,6 +34,8 @@ function answer(step: Step, map: CoolingMap, faults: RigFaults): string {
   if (ask.kind === "bays") return baysOfGrade(ask.grade);
   if (ask.kind === "print") return ask.start;
   if (ask.kind === "clean") return ask.ways[0] ? cleaningText(ask.ways[0]) : "";
+  if (ask.kind === "thickness") return String(padOfStep(map, ask.pad));
+  if (ask.kind === "paste") return pastedText({ pattern: "line", volumeMm3: 8, lotId: null });
   if (ask.kind === "length") return String(ask.fitsMm);
   if (ask.kind === "number") return String(ask.expects ?? 180);
   if (ask.kind !== "choose") return "";
@@ -44,3 +46,8 @@ function answer(step: Step, map: CoolingMap, faults: RigFaults): string {
   }
   return ask.options[0]?.[0] ?? "";
 }
+
+const padOfStep = (map: CoolingMap, id: string): number => {
+  const p = map.part(id);
+  return p?.kind === "pad" ? p.thicknessMm : 1;
+};

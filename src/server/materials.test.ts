@@ -1,13 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { PASTES } from "../core/paste";
 import type { Problem, Result } from "../core/result";
-import { leftOf } from "../core/stock";
+import { leftOf, type Shelf } from "../core/stock";
 import { closeJob } from "../data/jobs";
 import { database } from "../data/connection";
 import { bookMaterial, cutPads, giveBack, newLot, uncutPads, updateLot } from "./materials";
 import { keepEntries } from "./service";
 import { jobOn, temporaryDatabase } from "./testBed";
-import { stockView, type StockView } from "./views/materials";
+import { stockView } from "./views/materials";
 
 temporaryDatabase("materials");
 
@@ -18,7 +18,7 @@ const value = <T>(r: Result<T>): T => {
 const code = (r: Result<unknown>): string => (r.ok ? "" : (r.problem satisfies Problem).code);
 const paste = async (more: object = {}) => value(await newLot({ kind: "paste", name: "House paste", lot: "1", amount: 2, price: 8, paste: PASTES[0]?.name, ...more })).id;
 const pads = async (more: object = {}) => value(await newLot({ kind: "pad", name: "Pad sheet", lot: "2", amount: 1, price: 20, thicknessMm: 1, widthMm: 60, heightMm: 40, softness: "soft", ...more })).id;
-const left = (v: StockView, id: number) => leftOf(v.lots.find((l) => l.id === id) ?? { ...(v.lots[0] as StockView["lots"][number]), amount: 0, used: 0 });
+const left = (v: Shelf, id: number) => leftOf(v.lots.find((l) => l.id === id) ?? { ...(v.lots[0] as Shelf["lots"][number]), amount: 0, used: 0 });
 
 describe("booking a material", () => {
   it("takes it from the shelf, once per step, and undo gives it back", async () => {

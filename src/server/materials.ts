@@ -1,14 +1,14 @@
 import { cuttingPlan, type CuttingPlan } from "../core/pads";
 import { PASTES } from "../core/paste";
 import { bad, good, type Result } from "../core/result";
-import { isExpired, leftOf, MATERIAL_KINDS, type Lot } from "../core/stock";
+import { isExpired, leftOf, MATERIAL_KINDS, type Lot, type Shelf } from "../core/stock";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
 import { addLot, book, changeLot, cut, cuttingOf, listLots, listSheets, unbook, uncut } from "../data/materials";
 import { check } from "../input/check";
 import { BookingInput, CuttingInput, LotChangeInput, LotInput } from "../input/materials";
 import { serverProblem } from "./problems";
-import { stockView, type StockView } from "./views/materials";
+import { stockView } from "./views/materials";
 
 /** Kerf a knife and a careful hand leave between pads, mm. */
 export const KERF_MM = 1;
@@ -45,7 +45,7 @@ async function openJob(jobId: number): Promise<Result<null>> {
 }
 
 /** Books a material to a step of a job; what was booked for the step before goes back. Gives the shelf as it is then. */
-export async function bookMaterial(jobId: number, body: unknown): Promise<Result<StockView>> {
+export async function bookMaterial(jobId: number, body: unknown): Promise<Result<Shelf>> {
   const checked = check(BookingInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const job = await openJob(jobId);
@@ -61,13 +61,13 @@ export async function bookMaterial(jobId: number, body: unknown): Promise<Result
   return good(await stockView(jobId));
 }
 
-export async function giveBack(bookingId: number): Promise<Result<StockView>> {
+export async function giveBack(bookingId: number): Promise<Result<Shelf>> {
   const jobId = await unbook(await database(), bookingId, new Date().toISOString());
   return jobId === null ? bad(serverProblem.noBooking()) : good(await stockView(jobId));
 }
 
 /** Cuts a job's pads from the shelf by the best plan; pads that fit nowhere are named and stay uncut. */
-export async function cutPads(jobId: number, body: unknown): Promise<Result<StockView>> {
+export async function cutPads(jobId: number, body: unknown): Promise<Result<Shelf>> {
   const checked = check(CuttingInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const job = await openJob(jobId);
@@ -81,7 +81,7 @@ export async function cutPads(jobId: number, body: unknown): Promise<Result<Stoc
   return good(await stockView(jobId));
 }
 
-export async function uncutPads(cuttingId: number): Promise<Result<StockView>> {
+export async function uncutPads(cuttingId: number): Promise<Result<Shelf>> {
   const jobId = await uncut(await database(), cuttingId, new Date().toISOString());
   if (jobId === "later") return bad(serverProblem.cutLater());
   return jobId === null ? bad(serverProblem.noBooking()) : good(await stockView(jobId));

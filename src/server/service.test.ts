@@ -73,6 +73,6 @@ describe("the journal on the server", () => {
     await (await database())("jobs").where({ id: jobId }).update({ closed_at: "2031-03-04T12:00:00.000Z" });
     const view = await jobView(await jobOn("Timed 15"));
     if (!view) throw new Error("no job");
-    expect(await serviceStage(view)).toEqual({ predicted: null, chipW: 0, photos: [], earlier: [{ open: 420 }] });
+    expect(await serviceStage(view)).toEqual({ predicted: null, chipW: 0, wattsOf: {}, photos: [], earlier: [{ open: 420 }] });
   });
 });

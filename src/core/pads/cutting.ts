@@ -46,6 +46,8 @@ export interface CuttingPlan {
   unplaced: string[];
   lines: KnifeLine[];
   rests: Rest[];
+  /** Size of each placed piece, by its id. */
+  sizes: Record<string, { widthMm: number; heightMm: number }>;
   /** Area of the placed pieces over that of the sheets cut into; 0 when none is. */
   usedShare: number;
 }
@@ -79,7 +81,7 @@ export function cuttingPlan(sheets: readonly Sheet[], pieces: readonly Piece[], 
   const pieceArea = placed.reduce((s, p) => s + areaOf(pieces.find((x) => x.id === p.piece)), 0);
   const lines: KnifeLine[] = [];
   for (const p of plans) for (const l of p.lines) lines.push({ ...l, n: lines.length + 1 });
-  return { placed, unplaced: pieces.filter((p) => !placed.some((x) => x.piece === p.id)).map((p) => p.id), lines, rests: plans.flatMap((p) => p.rests), usedShare: opened.length ? pieceArea / opened.reduce((s, x) => s + x.widthMm * x.heightMm, 0) : 0 };
+  return { placed, unplaced: pieces.filter((p) => !placed.some((x) => x.piece === p.id)).map((p) => p.id), lines, rests: plans.flatMap((p) => p.rests), sizes: Object.fromEntries(pieces.filter((p) => placed.some((x) => x.piece === p.id)).map((p) => [p.id, { widthMm: p.widthMm, heightMm: p.heightMm }])), usedShare: opened.length ? pieceArea / opened.reduce((s, x) => s + x.widthMm * x.heightMm, 0) : 0 };
 }
 
 const areaOf = (p: { widthMm: number; heightMm: number } | undefined): number => (p ? p.widthMm * p.heightMm : 0);

@@ -63,14 +63,17 @@ export function airPockets(f: Field, first = false): void {
   pocket.fill(0);
   const stack: number[] = [];
   const flood = (from: number, mark: number) => {
-    stack.push(from);
-    pocket[from] = mark;
+    const reach = (o: number) => {
+      pocket[o] = mark;
+      stack.push(o);
+    };
+    reach(from);
     for (let i = stack.pop(); i !== undefined; i = stack.pop()) {
       const k = i % w;
-      if (k > 1 && !wet[i - 1] && !pocket[i - 1]) (pocket[i - 1] = mark), stack.push(i - 1);
-      if (k < nx && !wet[i + 1] && !pocket[i + 1]) (pocket[i + 1] = mark), stack.push(i + 1);
-      if (i >= 2 * w && !wet[i - w] && !pocket[i - w]) (pocket[i - w] = mark), stack.push(i - w);
-      if (i < ny * w && !wet[i + w] && !pocket[i + w]) (pocket[i + w] = mark), stack.push(i + w);
+      if (k > 1 && !wet[i - 1] && !pocket[i - 1]) reach(i - 1);
+      if (k < nx && !wet[i + 1] && !pocket[i + 1]) reach(i + 1);
+      if (i >= 2 * w && !wet[i - w] && !pocket[i - w]) reach(i - w);
+      if (i < ny * w && !wet[i + w] && !pocket[i + w]) reach(i + w);
     }
   };
   for (let k = 1; k <= nx; k++) for (const i of [w + k, ny * w + k]) if (!wet[i] && !pocket[i]) flood(i, -1);
@@ -138,7 +141,7 @@ export function runOn(f: Field, over: [number, number, number, number]): void {
     if (excess > all) {
       const next = sides.filter((o) => o >= 0 && !wet[o]);
       for (const o of next) v[o] = (v[o] as number) + (excess - all) / next.length;
-      v[i] = next.length ? brim : (v[i] as number);
+      v[i] = next.length ? brim : (v[i]);
       if (next.length) queue.push(...next);
     }
   }

@@ -21,12 +21,16 @@ export interface Suggestion {
 }
 
 const CELLS = 40;
+/** What a pattern costs by hand: a card spreads dust with the film and takes its time, more strokes can go astray. A thick paste is spread all the same. */
+const HANDLING: Record<PatternTrial["pattern"], number> = { dot: 0, line: 0, cross: 0.03, five: 0.03, film: 0.06 };
+const THICK_PAS = 300;
 export const overMm3 = (f: Pick<SqueezeFrame, "over">): number => f.over.reduce((s, v) => s + v, 0);
 
 /**
  * Tries each pattern at the computed amount, and more of the best one where the face is not wetted to 97 %: up to half
  * over the bond line's volume, a tenth for a paste that conducts. Ranked by wetted share less shut-in air, film over
- * the bond line, and paste past the edge, which weighs more where it conducts. Null when stopped.
+ * the bond line, and paste past the edge, which weighs more where it conducts; what
+ * it costs by hand counts a little. Null when stopped.
  */
 export async function suggestPattern(face: PastedFace, paste: Paste, pressing: Pressing, breathe: (share: number) => Promise<boolean> | boolean = () => true): Promise<Suggestion | null> {
   const usual = amountFor(face, paste).volumeMm3;
@@ -42,7 +46,7 @@ export async function suggestPattern(face: PastedFace, paste: Paste, pressing: P
     if (!end) return null;
     const over = overMm3(end);
     const blt = bondLineM(paste, amountFor(face, paste).pressurePa) * 1e6;
-    return { pattern, volumeMm3, wetted: end.wetted, trapped: end.trapped, meanUm: end.meanUm, overMm3: over, score: end.wetted - 2 * end.trapped - 0.15 * Math.max(0, end.meanUm / blt - 1) - ((paste.conductive ? 0.6 : 0.08) * over) / bare };
+    return { pattern, volumeMm3, wetted: end.wetted, trapped: end.trapped, meanUm: end.meanUm, overMm3: over, score: end.wetted - (pattern === "film" && paste.viscosityPas >= THICK_PAS ? 0 : HANDLING[pattern]) - 2 * end.trapped - 0.15 * Math.max(0, end.meanUm / blt - 1) - ((paste.conductive ? 0.6 : 0.08) * over) / bare };
   };
   for (const pattern of patterns) {
     const t = await run(pattern, usual);

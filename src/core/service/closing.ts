@@ -1,8 +1,8 @@
 import { coverScrews } from "./opening";
 import { act, type ServiceContext, type Step } from "./step";
-import { fanPlugsOf, padOn, pastedChips, screwMark, tightenOrder } from "./stripping";
+import { fanPlugsOf, pastedChips, screwMarkOf, tightenOrder } from "./stripping";
 import { cleaningWays, METHODS, type Cleaning } from "./cleaning";
-import { byRows, chipWord, NOT_BITING, screwForm } from "./words";
+import { chipWord, NOT_BITING, screwForm } from "./words";
 
 const grade = (ctx: ServiceContext, id: string): number => Number(ctx.journal.of(`dust:${id}`).value || "0");
 
@@ -44,27 +44,6 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
   return steps;
 }
 
-export function pasteSteps(ctx: ServiceContext): Step[] {
-  const map = ctx.map;
-  const steps: Step[] = [];
-  for (const p of byRows(map?.ofKind("pad") ?? [])) {
-    const was = ctx.journal.of(`pad-was:${p.id}`).value;
-    const fresh = ctx.practice.pads === "always-new" || was === "torn" || was === "oily" || was === "missing";
-    const size = `${p.wMm} × ${p.hMm} × ${p.thicknessMm} mm`;
-    steps.push(act("paste", `pad:${p.id}`, { mark: p.tag, title: fresh ? `New pad ${p.tag}` : `Pad ${p.tag} stays`, sub: `on ${padOn(ctx, p)}`, say: fresh ? `Cut ${size}. Both films off, flat, edge to edge with the chip.` : `Back in its own place, flat. ${size}.`, parts: [p.id], run: "pads" }, `${p.tag} is in place`));
-  }
-  for (const c of pastedChips(ctx)) {
-    const [w, h] = c.dieWMm > 0 ? [c.dieWMm, c.dieHMm] : [c.wMm, c.hMm];
-    const long = Math.max(w, h) / Math.min(w, h) > 1.4;
-    const pattern = ctx.practice.pattern === "by-chip" ? (long ? "line" : "dot") : ctx.practice.pattern;
-    const how = { dot: "One dot in the middle", line: "One line along the middle of the long way", cross: "A cross from corner to corner", film: "A thin film, spread with a card to every edge" }[pattern];
-    const bare = map?.spreadsOf(c).some((s) => s.kind !== "chamber" && s.material === "aluminium");
-    steps.push(act("paste", `paste:${c.id}`, { title: `Paste on ${chipWord(c)}`, sub: `die ${w} × ${h} mm`, say: `${how}. The plate spreads it.`, ...(bare ? { caution: "The plate is aluminium: never liquid metal here, it eats through." } : { mind: "Conductive paste: a hair less, and nothing near open parts." }), parts: [c.id] }, "The paste is on"));
-  }
-  if (ctx.practice.smallGrease === "redo" && (map?.ofKind("chip") ?? []).some((c) => c.role === "chipset" && (map?.spreadsOf(c).length ?? 0) > 0)) steps.push(act("paste", "paste:small", { title: "Small chips", say: "A film on those that were greased before.", optional: true }, "Done"));
-  return steps;
-}
-
 /** What a round asks of a screw: touch, then parts of the way, then home. */
 export const roundWords = (round: number, rounds: number): string => (round === rounds ? "to the stop, snug" : round === 1 ? "until the spring just touches" : rounds === 3 ? "one turn more" : `to ${Math.round(100 * 0.2 ** ((rounds - round) / (rounds - 1)))} % of the way`);
 
@@ -80,9 +59,9 @@ export function closeSteps(ctx: ServiceContext): Step[] {
     );
     for (let r = 1; r <= plan.fractions.length; r++) {
       order.forEach((id, i) => {
-        const mark = screwMark(ctx, id, i + 1);
+        const mark = screwMarkOf(ctx, id, i + 1);
         const before = order[i - 1];
-        steps.push(act("close", `tighten:${r}:${id}`, { mark, title: `Heatsink screw ${mark}`, sub: `round ${r} of ${plan.fractions.length}${before ? `, after screw ${screwMark(ctx, before, i)}` : ""}`, say: `Turn ${roundWords(r, plan.fractions.length)}, then stop.`, parts: [id], run: `heatsink screws, round ${r}`, trouble: NOT_BITING }, r === plan.fractions.length ? `Screw ${mark} is home` : `Screw ${mark} is there`));
+        steps.push(act("close", `tighten:${r}:${id}`, { mark, title: `Heatsink screw ${mark}`, sub: `round ${r} of ${plan.fractions.length}${before ? `, after screw ${screwMarkOf(ctx, before, i)}` : ""}`, say: `Turn ${roundWords(r, plan.fractions.length)}, then stop.`, parts: [id], run: `heatsink screws, round ${r}`, trouble: NOT_BITING }, r === plan.fractions.length ? `Screw ${mark} is home` : `Screw ${mark} is there`));
       });
     }
   });

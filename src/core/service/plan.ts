@@ -1,4 +1,5 @@
-import { cleanSteps, closeSteps, pasteSteps } from "./closing";
+import { cleanSteps, closeSteps } from "./closing";
+import { pasteSteps } from "./pasting";
 import type { ServiceStage } from "./journal";
 import { SERVICE_STAGES } from "./journal";
 import { intakeSteps, openSteps } from "./opening";
@@ -39,7 +40,7 @@ export function nextStep(steps: readonly Step[], ctx: ServiceContext, after = -1
 }
 
 /** Seconds a step usually takes, by what it asks; for the first estimate of a model. */
-const USUAL_S: Record<Step["ask"]["kind"], number> = { do: 22, choose: 18, grade: 25, bays: 20, print: 20, clean: 240, length: 22, number: 15, date: 10, text: 25 };
+const USUAL_S: Record<Step["ask"]["kind"], number> = { do: 22, choose: 18, grade: 25, bays: 20, print: 20, clean: 240, length: 22, thickness: 40, cut: 240, paste: 90, number: 15, date: 10, text: 25 };
 const LONGER: readonly (readonly [RegExp, number])[] = [[/^clean:/, 240], [/^paste:/, 60], [/^pad:/, 45], [/^open:pry/, 120], [/^strip:look/, 90], [/^close:cover/, 90], [/^close:first/, 120]];
 
 /** Minutes each stage may take: the median of earlier jobs of the model where there are any, else from the drawing's steps. */

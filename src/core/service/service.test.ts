@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { calderNook13Layout, demoLayouts, tessalyK15Layout } from "../../demo/layouts";
 import { CoolingMap } from "../underside";
-import { adapterWords, agreementOf, baysOfGrade, cleaningText, contextOf, countsOut, coverScrews, estimateMinutes, fansUnconfirmed, foundIn, gateOf, Journal, nextStep, plansOf, progressOf, SERVICE_STAGES, stepsOf, usualPractice, warrantyDays, type Entry, type Predicted, type ServiceContext, type ServiceFacts, type ServiceStage, type Step } from "./index";
+import { adapterWords, agreementOf, baysOfGrade, cleaningText, contextOf, countsOut, coverScrews, estimateMinutes, fansUnconfirmed, foundIn, gateOf, Journal, nextStep, pastedText, plansOf, progressOf, SERVICE_STAGES, stepsOf, usualPractice, warrantyDays, type Entry, type Predicted, type ServiceContext, type ServiceFacts, type ServiceStage, type Step } from "./index";
 
 let clock = 0;
 const entry = (step: string, more: Partial<Entry> = {}): Entry => ({ id: String(clock).padStart(20, "0"), at: new Date(Date.UTC(2031, 2, 4, 9) + 20_000 * clock++).toISOString(), stage: "open", step, act: "done", value: "", reason: "", ...more });
@@ -18,6 +18,8 @@ function usualAnswer({ ask }: Step): string {
   if (ask.kind === "bays") return baysOfGrade(ask.grade);
   if (ask.kind === "print") return ask.start;
   if (ask.kind === "clean") return ask.ways[0] ? cleaningText(ask.ways[0]) : "";
+  if (ask.kind === "thickness") return "1";
+  if (ask.kind === "paste") return pastedText({ pattern: "line", volumeMm3: 8, lotId: null });
   return ask.kind === "length" ? String(ask.fitsMm) : "";
 }
 

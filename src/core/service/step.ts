@@ -18,6 +18,12 @@ export type Ask =
   | { kind: "clean"; button: string; ways: readonly Cleaning[] }
   /** Which length went into a hole. */
   | { kind: "length"; lengths: readonly number[]; fitsMm: number; button: string }
+  /** Which thickness a pad is cut to. */
+  | { kind: "thickness"; pad: string }
+  /** The pads of the job, cut from the shelf. */
+  | { kind: "cut" }
+  /** Paste, pattern and amount on a chip. */
+  | { kind: "paste"; chip: string }
   | { kind: "date" }
   | { kind: "text" };
 

@@ -19,7 +19,7 @@ export function loosenOrder(ctx: ServiceContext): string[] {
 export const tightenOrder = (ctx: ServiceContext, plan: ServiceContext["plans"][number]): string[] => (ctx.practice.tighten === "stamped" ? (plan.stamped?.order ?? plan.order) : plan.order);
 
 /** What is written on a screw, else its place in the order. */
-export function screwMark(ctx: ServiceContext, id: string, place: number): string {
+export function screwMarkOf(ctx: ServiceContext, id: string, place: number): string {
   const s = ctx.map?.part(id);
   return s?.kind === "screw" && s.stamp ? s.stamp : String(place);
 }
@@ -33,7 +33,7 @@ export function stripSteps(ctx: ServiceContext): Step[] {
   const order = loosenOrder(ctx);
   const rounds = ctx.practice.loosen === "any" ? 1 : 2;
   for (let r = 1; r <= rounds; r++) {
-    order.forEach((id, i) => steps.push(act("strip", `loosen:${r}:${id}`, { mark: screwMark(ctx, id, order.length - i), title: `Heatsink screw ${screwMark(ctx, id, order.length - i)}`, sub: rounds === 1 ? "any order" : `round ${r} of ${rounds}`, say: r < rounds ? "Half a turn, no more." : "Turn until it springs free.", parts: [id], run: `heatsink screws, round ${r}`, trouble: STUCK }, r < rounds ? "Half a turn back" : "It is free")));
+    order.forEach((id, i) => steps.push(act("strip", `loosen:${r}:${id}`, { mark: screwMarkOf(ctx, id, order.length - i), title: `Heatsink screw ${screwMarkOf(ctx, id, order.length - i)}`, sub: rounds === 1 ? "any order" : `round ${r} of ${rounds}`, say: r < rounds ? "Half a turn, no more." : "Turn until it springs free.", parts: [id], run: `heatsink screws, round ${r}`, trouble: STUCK }, r < rounds ? "Half a turn back" : "It is free")));
   }
   if (order.length) {
     steps.push(

@@ -1,19 +1,9 @@
-import { costOf, type Lot, type StockSheet } from "../../core/stock";
+import { costOf, type Shelf } from "../../core/stock";
 import { database } from "../../data/connection";
-import { bookingsOf, cuttingOf, listLots, listSheets, type Booking, type Cutting } from "../../data/materials";
+import { bookingsOf, cuttingOf, listLots, listSheets } from "../../data/materials";
 
 /** The shelf, and what of it is booked to a job. */
-export interface StockView {
-  lots: Lot[];
-  sheets: StockSheet[];
-  bookings: Booking[];
-  cutting: Cutting | null;
-  /** What the job's bookings and pads cost, in the shelf's own money. */
-  cost: number;
-  today: string;
-}
-
-export async function stockView(jobId: number | null): Promise<StockView> {
+export async function stockView(jobId: number | null): Promise<Shelf> {
   const db = await database();
   const lots = await listLots(db);
   const bookings = jobId === null ? [] : await bookingsOf(db, jobId);

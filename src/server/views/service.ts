@@ -14,6 +14,8 @@ export interface ServiceStageView {
   /** Watts of the chips at the run before's matched load; 0 where unknown. */
   chipW: number;
   /** Seconds at work per stage in earlier jobs of the model. */
+  /** The same by chip. */
+  wattsOf: Record<string, number>;
   earlier: Partial<Record<ServiceStage, number>>[];
   /** Photos of the job, for the pairs before and after. */
   photos: StepPhotoView[];
@@ -34,6 +36,7 @@ export async function serviceStage(view: JobView): Promise<ServiceStageView> {
   return {
     predicted: triage && { contact: high("contact"), airflow: high("airflow"), headline: plainText(triage.headline), ...pathsOf(triage) },
     chipW: triage ? Object.values(triage.matched.powerW).reduce((a, b) => a + b, 0) : 0,
+    wattsOf: triage ? { ...triage.matched.powerW } : {},
     earlier: await earlierTimes(view),
     photos: (await photosOf(await database(), view.job.id)).filter((p) => p.phase !== "tracing").map((p) => ({ id: p.id, phase: p.phase, note: p.note, xMm: p.xMm, yMm: p.yMm })),
   };

@@ -1,11 +1,19 @@
 "use client";
 import { CloudOff } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useMemo, useState, type ReactNode } from "react";
+import { cuttingPlan } from "@/core/pads";
+import type { Shelf } from "@/core/stock";
 import { STAGE_TITLES, type StageName } from "@/core/job";
-import { contextOf, countsOut, gateOf, nextStep, stepsOf, type Entry, type ServiceFacts, type ServiceStage, type Step } from "@/core/service";
-import { CoolingMap } from "@/core/underside";
+import { contextOf, countsOut, gateOf, nextStep, pastedChips, stepsOf, type Entry, type ServiceFacts, type ServiceStage, type Step } from "@/core/service";
+import { CoolingMap, type Chip } from "@/core/underside";
 import { LinkButton } from "@/ui/controls/Button";
 import { useSize } from "@/ui/controls/size";
+import { CutBench } from "@/ui/pads/CutBench";
+import { CuttingView } from "@/ui/pads/CuttingView";
+import { PadBench } from "@/ui/pads/PadBench";
+import { KERF_MM, piecesOf } from "@/ui/pads/pieces";
+import { PasteBench } from "@/ui/paste/PasteBench";
+import { useShelf } from "@/ui/paste/useShelf";
 import { LensTabs } from "@/ui/map/LensTabs";
 import { stagePath } from "@/ui/steps/paths";
 import { Counts, OutSoFar } from "./Counts";
@@ -23,13 +31,15 @@ interface Props {
   more: SideFacts;
   closed: boolean;
   complaint: string;
+  shelf: Shelf;
 }
 
 /** Where the work goes after a stage. */
 const AFTER: Record<ServiceStage, StageName> = { intake: "before", open: "map", strip: "clean", clean: "paste", paste: "close", close: "after" };
 
 /** A stage of handwork: one big step at a time on the machine's own drawing, from its own journal. */
-export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: Props) {
+export function ServiceScreen({ jobId, stage, facts, more, closed, complaint, shelf: initialShelf }: Props) {
+  const stock = useShelf(jobId, initialShelf);
   const { entries, add, waiting, problem } = useJournal(jobId, facts.entries);
   const map = useMemo(() => (facts.layout?.parts.length ? new CoolingMap(facts.layout) : null), [facts.layout]);
   const ctx = useMemo(() => contextOf(facts, map, entries), [facts, map, entries]);
@@ -48,6 +58,10 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
   const back = () => {
     const last = ctx.journal.lastSettled(stage);
     if (!last) return;
+    // what the step booked goes back with it
+    const booked = stock.shelf.bookings.find((b) => b.what === last.step);
+    if (booked) void stock.giveBack(booked.id);
+    if (last.step === "paste:cut" && stock.shelf.cutting) void stock.uncut(stock.shelf.cutting.id);
     add({ stage, step: last.step, act: "undone" });
     setPicked(last.step.startsWith("gate:") ? null : last.step);
   };
@@ -60,7 +74,7 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
     setPicked(null);
   };
   const done = steps.filter((s) => ctx.journal.isSettled(s.key)).length;
-  return (
+  const layout = (own?: { main: ReactNode; answer: ReactNode }) => (
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
         <LensTabs
@@ -80,7 +94,7 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
           }
         />
         <div ref={ref} className="relative min-h-[320px] flex-1 overflow-hidden bg-sheet">
-          {map && size.width > 0 ? coverOn ? <CoverLens ctx={ctx} map={map} step={step} size={size} /> : <InsideLens stage={stage} ctx={ctx} map={map} step={step} size={size} /> : null}
+          {own ? <div className="absolute inset-0">{own.main}</div> : map && size.width > 0 ? coverOn ? <CoverLens ctx={ctx} map={map} step={step} size={size} /> : <InsideLens stage={stage} ctx={ctx} map={map} step={step} size={size} /> : null}
           {!map ? (
             <div className="grid h-full place-items-center p-8">
               <div className="max-w-[440px] text-center">
@@ -93,8 +107,8 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
             </div>
           ) : null}
         </div>
-        <div className="shrink-0 border-t-[1.5px] border-line bg-sheet px-5 py-3">
-          {step?.ask.kind === "grade" && !gate && !closed ? (
+        <div className={`shrink-0 border-t-[1.5px] border-line bg-sheet px-5 ${own ? "py-1.5" : "py-3"}`}>
+          {own ? <p className="text-[15.5px] text-ink-2">{stock.shelf.cost > 0 ? `Materials of this job so far: ${stock.shelf.cost.toFixed(2)}.` : "Nothing is booked to this job yet."}</p> : step?.ask.kind === "grade" && !gate && !closed ? (
             <GradeRow of={step.ask.of} was={ctx.journal.of(step.key).value} question={step.say} onPick={(grade) => settle(step, "done", grade)} />
           ) : (
             <>
@@ -117,7 +131,7 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
             <p className="mt-2 text-[17px] text-ink-2">This job is closed: {done} of {steps.length} steps stand in its journal.</p>
           </div>
         ) : step ? (
-          <StepPanel key={step.key} jobId={jobId} ctx={ctx} step={step} gate={gate} place={place} of={steps.length} next={steps.filter((s, i) => i > place && !ctx.journal.isSettled(s.key)).slice(0, 3)} canBack={ctx.journal.lastSettled(stage) !== null} onSettle={(act, value, reason) => settle(step, act, value, reason)} onGate={(reason) => gate && add({ stage, step: gate.key, act: "skipped", reason })} onNote={(reason) => add({ stage, step: step.key, act: "noted", reason })} onBack={back} onRun={() => allOfRun(step)} onAlso={(key, value) => add({ stage, step: key, act: "done", value })} onAgain={startAgain} onPick={setPicked} />
+          <StepPanel key={step.key} jobId={jobId} ctx={ctx} step={step} gate={gate} place={place} of={steps.length} next={steps.filter((s, i) => i > place && !ctx.journal.isSettled(s.key)).slice(0, 3)} canBack={ctx.journal.lastSettled(stage) !== null} onSettle={(act, value, reason) => settle(step, act, value, reason)} onGate={(reason) => gate && add({ stage, step: gate.key, act: "skipped", reason })} onNote={(reason) => add({ stage, step: step.key, act: "noted", reason })} onBack={back} onRun={() => allOfRun(step)} onAlso={(key, value) => add({ stage, step: key, act: "done", value })} onAgain={startAgain} {...(own ? { answer: own.answer } : {})} onPick={setPicked} />
         ) : (
           <Finished stage={stage} jobId={jobId} onBack={back} minutes={ctx.journal.seconds(stage) / 60} />
         )}
@@ -125,6 +139,30 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint }: 
       </aside>
     </div>
   );
+  const open = step && !gate && !closed && map ? { step, map } : null;
+  const chipOf = (id: string): Chip | null => { const p = map?.part(id); return p?.kind === "chip" ? p : null; };
+  const ask = open?.step.ask;
+  if (open && ask?.kind === "paste") {
+    const chip = chipOf(ask.chip);
+    const pasted = async (value: string, lotId: number | null, grams: number) => {
+      if (lotId !== null && !(await stock.book(lotId, open.step.key, Math.round(grams * 1e4) / 1e4))) return;
+      settle(open.step, "done", value);
+    };
+    if (chip) return <PasteBench key={open.step.key} ctx={ctx} step={open.step} chip={chip} shelf={stock.shelf} measuredW={more.wattsOf[chip.role] ?? 0} problem={stock.problem} onPasted={(v, lot, g) => void pasted(v, lot, g)}>{(main, answer) => layout({ main, answer })}</PasteBench>;
+  }
+  if (open && ask?.kind === "thickness") {
+    const pad = open.map.part(ask.pad);
+    const chips = pastedChips(ctx);
+    if (pad?.kind === "pad" && chips.length) {
+      // the cut runs to the pasted chip that lies nearest
+      const chip = [...chips].sort((a, b) => Math.hypot(a.xMm - pad.xMm, a.yMm - pad.yMm) - Math.hypot(b.xMm - pad.xMm, b.yMm - pad.yMm))[0] as Chip;
+      const plan = cuttingPlan(stock.shelf.sheets.map((s) => ({ ...s, id: String(s.id) })), piecesOf(ctx), KERF_MM);
+      const below = plan.placed.length ? <CuttingView plan={plan} sheets={stock.shelf.sheets} /> : <p className="text-[15.5px] text-ink-2">The cutting plan grows here as thicknesses are chosen.</p>;
+      return <PadBench key={open.step.key} ctx={ctx} map={open.map} step={open.step} pad={pad} chip={chip} shelf={stock.shelf} below={below} onGap={(v) => add({ stage, step: `gap:${pad.id}`, act: "done", value: v })} onThickness={(v) => settle(open.step, "done", v)}>{(main, answer) => layout({ main, answer })}</PadBench>;
+    }
+  }
+  if (open && ask?.kind === "cut") return <CutBench key="cut" jobId={jobId} ctx={ctx} shelf={stock.shelf} problem={stock.problem} busy={stock.busy} onCut={(pieces) => void stock.cut(pieces)} onUncut={(id) => void stock.uncut(id)} onDone={() => settle(open.step, "done", "cut")}>{(main, answer) => layout({ main, answer })}</CutBench>;
+  return layout();
 }
 
 function Finished({ stage, jobId, onBack, minutes }: { stage: ServiceStage; jobId: number; onBack: () => void; minutes: number }) {

@@ -10,6 +10,8 @@ export interface SideFacts {
   chipW: number;
   earlier: readonly Partial<Record<ServiceStage, number>>[];
   photos: readonly StepPhotoView[];
+  /** Watts of each chip in the run before, by its role. */
+  wattsOf: Readonly<Record<string, number>>;
 }
 
 /** What a stage knows besides its step: the run before's word and time at intake, agreement at inspection. */

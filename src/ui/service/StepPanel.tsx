@@ -1,6 +1,6 @@
 "use client";
 import { Camera, OctagonX, Undo2 } from "lucide-react";
-import { useRef, useState } from "react";
+import { useRef, useState, type ReactNode } from "react";
 import { GRADES, type Entry, type Gate, type ServiceContext, type Step } from "@/core/service";
 import { centreOf } from "@/core/underside";
 import { Button, KeyCap } from "@/ui/controls/Button";
@@ -29,13 +29,15 @@ interface Props {
   onAlso: (step: string, value: string) => void;
   /** Takes every turn of the tightening back. */
   onAgain: () => void;
+  /** Takes the place of the usual answer. */
+  answer?: ReactNode;
 }
 
 /** Kinds of answers that read as words in the journal. */
 const shown: readonly string[] = ["choose", "grade", "number", "text", "date", "length"];
 
 /** One big step: what to do, what to mind, one way on, and the ways round it. */
-export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, onSettle, onGate, onNote, onBack, onRun, onPick, onAlso, onAgain }: Props) {
+export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, onSettle, onGate, onNote, onBack, onRun, onPick, onAlso, onAgain, answer }: Props) {
   const was = ctx.journal.of(step.key);
   const [asking, setAsking] = useState<"skip" | "note" | "gate" | "trouble" | null>(null);
   const main = step.ask.kind === "do" && !gate ? () => onSettle("done") : undefined;
@@ -80,7 +82,7 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
       ) : (
         <div className="md:max-lg:grid md:max-lg:grid-cols-2 md:max-lg:gap-x-8">
           <div>
-          {step.ask.kind === "grade" ? null : <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">{step.say}</p>}
+          {step.ask.kind === "grade" || answer ? null : <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">{step.say}</p>}
           {step.mind ? <p className="mt-2.5 text-[17.5px] leading-[24px] text-ink-2">{step.mind}</p> : null}
           {step.caution ? <p className="mt-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] font-[520] text-caution-ink">{step.caution}</p> : null}
           </div>
@@ -110,7 +112,7 @@ export function StepPanel({ jobId, ctx, step, gate, place, of, next, canBack, on
         {asking === "trouble" && step.trouble ? <Trouble {...step.trouble} onGoes={() => setAsking(null)} onLeave={() => setAsking("skip")} {...(/^tighten:/.test(step.key) ? { onAgain: onAgain } : {})} /> : null}
         <div className="md:max-lg:flex md:max-lg:flex-row-reverse md:max-lg:items-end md:max-lg:gap-2.5">
         <div className="md:max-lg:min-w-0 md:max-lg:flex-1">
-        {gate || asking === "skip" || asking === "trouble" ? null : <Answer step={step} was={was.value} onDone={(value = "") => onSettle("done", value)} onAlso={onAlso} onNote={onNote} />}
+        {gate || asking === "skip" || asking === "trouble" ? null : answer ? answer : <Answer step={step} was={was.value} onDone={(value = "") => onSettle("done", value)} onAlso={onAlso} onNote={onNote} />}
         {step.run && !gate && (step.ask.kind === "do" || step.ask.kind === "length") && asking === null ? (
           <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-[16px]">
             All {step.run} at once

@@ -4,6 +4,7 @@ import { STAGE_TITLES } from "@/core/job";
 import { SERVICE_STAGES, type ServiceStage } from "@/core/service";
 import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
+import { stockView } from "@/server/views/materials";
 import { serviceStage } from "@/server/views/service";
 import { ServiceScreen } from "@/ui/service/ServiceScreen";
 import { JobFrame } from "@/ui/steps/JobFrame";
@@ -26,7 +27,7 @@ export default async function ServiceStagePage({ params }: { params: Promise<{ i
   const more = await serviceStage(view);
   return (
     <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown={stage}>
-      <ServiceScreen key={stage} jobId={view.job.id} stage={stage} facts={view.service} more={more} closed={view.job.closedAt !== null} complaint={view.job.complaint} />
+      <ServiceScreen key={stage} jobId={view.job.id} stage={stage} facts={view.service} more={more} closed={view.job.closedAt !== null} complaint={view.job.complaint} shelf={await stockView(view.job.id)} />
     </JobFrame>
   );
 }

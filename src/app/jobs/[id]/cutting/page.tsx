@@ -1,0 +1,29 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { contextOf } from "@/core/service";
+import { idOf } from "@/server/respond";
+import { jobView } from "@/server/views/job";
+import { stockView } from "@/server/views/materials";
+import { LinkButton } from "@/ui/controls/Button";
+import { CuttingSheet } from "@/ui/pads/CuttingSheet";
+import { PrintButton } from "@/ui/service/PrintButton";
+import { stagePath } from "@/ui/steps/paths";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Cutting plan" };
+
+/** The cutting plan on paper, 1:1, with a bar to measure before the knife is set. */
+export default async function CuttingPage({ params }: { params: Promise<{ id: string }> }) {
+  const view = await jobView(idOf((await params).id));
+  if (!view) notFound();
+  return (
+    <main className="min-h-dvh bg-sheet p-6 print:p-0">
+      <div className="mb-4 flex flex-wrap items-center gap-3 print:hidden">
+        <h1 className="text-[25px] font-[690]">Cutting plan, {view.machine.tag}</h1>
+        <PrintButton />
+        <LinkButton href={stagePath(view.job.id, "paste")}>Back to the bench</LinkButton>
+      </div>
+      <CuttingSheet ctx={contextOf(view.service)} shelf={await stockView(view.job.id)} title={[view.machine.model, view.machine.tag].filter(Boolean).join(", ")} />
+    </main>
+  );
+}

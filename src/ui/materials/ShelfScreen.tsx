@@ -1,0 +1,197 @@
+"use client";
+import { addDays, differenceInCalendarDays, format, parseISO } from "date-fns";
+import { TriangleAlert } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { amountWords, isExpired, isLow, leftOf, MATERIAL_KINDS, shelfHeadline, stockDates, type Lot, type Shelf } from "@/core/stock";
+import { Button } from "@/ui/controls/Button";
+import { useKeys } from "@/ui/controls/keys";
+import { send } from "@/ui/controls/send";
+import { LotDialog } from "./LotDialog";
+import { Bottle, PadSheet, PX, SheetPlace, Tube } from "./pictures";
+
+const day = (iso: string | null): string => (iso ? format(parseISO(iso), "d MMM yyyy") : "");
+
+/** The shelf at one scale: tubes, sheets, off-cuts, bottles; its dates below. */
+export function ShelfScreen({ shelf }: { shelf: Shelf }) {
+  const router = useRouter();
+  const [adding, setAdding] = useState(false);
+  const [away, setAway] = useState<Lot | null>(null);
+  useKeys({ n: () => setAdding(true) });
+  const { lots, sheets, today } = shelf;
+  const say = shelfHeadline(lots, today);
+  const of = (...kinds: Lot["kind"][]) => lots.filter((l) => kinds.includes(l.kind));
+  const offcuts = sheets.filter((s) => s.offcut);
+  const put = async (lot: Lot, retired: boolean) => {
+    await send("PATCH", `/api/lots/${lot.id}`, { retired });
+    setAway(retired ? lot : null);
+    router.refresh();
+  };
+  return (
+    <main className="flex flex-1 flex-col">
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-sheet px-6 py-3 lg:px-10">
+        <h1 className="text-[29px] leading-[36px] font-[700]">
+          {lots.length ? say.first : "Nothing is on the shelf yet."} <span className="font-[450] text-ink-2">{lots.length ? say.then : "Put the first lot there."}</span>
+        </h1>
+        <Button look="plain" className="ml-auto" keyCap="N" onClick={() => setAdding(true)}>
+          New lot
+        </Button>
+      </div>
+      {away ? (
+        <p role="status" className="flex items-center gap-4 bg-sheet px-6 pb-2 text-[16.5px] lg:px-10">
+          {away.name}, lot {away.lot}, is put away.
+          <button type="button" className="link min-h-11" onClick={() => void put(away, false)}>
+            Put it back
+          </button>
+        </p>
+      ) : null}
+      <div className="mat flex-1 overflow-x-auto px-6 py-5 lg:px-10">
+        <div className="flex min-w-max items-start gap-x-12 gap-y-8">
+          <section aria-label="Pastes" className="flex w-[330px] flex-col gap-5">
+            {of("paste").map((l) => (
+              <article key={l.id} aria-label={l.name}>
+                <Tube lot={l} today={today} />
+                <Words lot={l} today={today} more={l.paste?.conductive ? (l.paste.liquidMetal ? "Conducts: never on aluminium" : "Conducts") : ""} onAway={() => void put(l, true)} />
+              </article>
+            ))}
+          </section>
+          {of("pad").map((l) => (
+            <article key={l.id} aria-label={l.name} style={{ width: Math.max(220, ((l.pad?.widthMm ?? 60) + 8) * PX) }}>
+              <SheetPlace lot={l} sheets={sheets} />
+              <div className="pl-3.5">
+                <Words lot={l} today={today} more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/mK`} onAway={() => void put(l, true)} />
+              </div>
+            </article>
+          ))}
+          {offcuts.length ? (
+            <section aria-label="Off-cuts" className="w-[250px]">
+              <svg aria-hidden width={50 * PX} height={22} viewBox={`0 0 ${50 * PX} 22`} className="mb-1 ml-auto">
+                <path d={`M1 12v8M1 16H${50 * PX - 1}M${50 * PX - 1} 12v8`} stroke="var(--ink-3)" strokeWidth={1.4} fill="none" />
+                <text x={25 * PX} y={11} textAnchor="middle" fontSize={13.5} fontFamily="var(--font-num)" fill="var(--ink-2)">50 mm</text>
+              </svg>
+              <div className="border-2 border-ink bg-sheet">
+                {[...new Set(offcuts.map((s) => s.thicknessMm))].sort((a, b) => a - b).map((t) => (
+                  <div key={t} className="flex flex-wrap items-center gap-2 border-t border-line p-2.5 first:border-t-0">
+                    {offcuts.filter((s) => s.thicknessMm === t).map((s) => (
+                      <PadSheet key={s.id} sheet={s} label={`Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} mm thick`} />
+                    ))}
+                  </div>
+                ))}
+              </div>
+              <p className="mt-2 text-[17px] font-[640]">Off-cuts</p>
+              <p className="text-[16px]">
+                <b className="num font-[700]">{offcuts.length}</b>, used before whole sheets
+              </p>
+            </section>
+          ) : null}
+          {of("alcohol", "remover", "air").map((l) => (
+            <article key={l.id} aria-label={l.name} className="w-[190px]">
+              <Bottle lot={l} />
+              <Words lot={l} today={today} more="" onAway={() => void put(l, true)} />
+            </article>
+          ))}
+          <section aria-label="Small things" className="flex w-[220px] flex-col gap-5">
+            {of("swab", "cloth", "wipe").map((l) => (
+              <article key={l.id} aria-label={l.name}>
+                <div className="flex h-7 w-[190px] border-2 border-ink bg-sheet" role="img" aria-label={`${Math.round(leftOf(l))} of ${l.amount}`}>
+                  <span className="bg-[repeating-linear-gradient(90deg,var(--d-al2)_0_5px,var(--sheet)_5px_8px)]" style={{ width: `${(100 * leftOf(l)) / Math.max(1, l.amount)}%` }} />
+                </div>
+                <Words lot={l} today={today} more="" onAway={() => void put(l, true)} />
+              </article>
+            ))}
+          </section>
+        </div>
+      </div>
+      <Dates shelf={shelf} />
+      <LotDialog open={adding} onClose={() => setAdding(false)} onKept={() => (setAdding(false), router.refresh())} />
+    </main>
+  );
+}
+
+/** Three lines under a thing: name, what is left, lot and dates. */
+function Words({ lot: l, today, more, onAway }: { lot: Lot; today: string; more: string; onAway: () => void }) {
+  const expired = isExpired(l, today);
+  const flag = expired ? "past its date" : isLow(l) ? "low" : "";
+  return (
+    <div className="mt-1.5">
+      <h2 className="flex flex-wrap items-center gap-2 text-[17px] leading-[22px] font-[640]">
+        {l.name}
+        {flag ? (
+          <span className="inline-flex items-center gap-1.5 rounded-[3px] border border-ink bg-caution px-1.5 text-[14.5px] text-[#16211f]">
+            <TriangleAlert aria-hidden size={15} /> {flag}
+          </span>
+        ) : null}
+      </h2>
+      <p className={`text-[16px] ${flag ? "text-caution-ink" : ""}`}>
+        <b className="num font-[700]">{amountWords(l.kind, leftOf(l))}</b> left{MATERIAL_KINDS[l.kind].unit ? "" : ` of ${l.amount}`}
+        {more ? <span className="text-ink-2">, {more}</span> : null}
+      </p>
+      <p className="text-[15px] leading-[19px] text-ink-2">
+        Lot {l.lot || "not noted"}
+        {l.openedOn ? `, opened ${day(l.openedOn)}` : ", closed"}
+        {l.bestBefore ? `, best before ${day(l.bestBefore)}` : ""}
+      </p>
+      <button type="button" className="link min-h-[32px] text-[15px]" aria-label={`Put ${l.name}, lot ${l.lot}, away`} onClick={onAway}>
+        Put away
+      </button>
+    </div>
+  );
+}
+
+const PX_PER_DAY = 5.6;
+
+/** Dates of the shelf, hanging from the bench edge. */
+function Dates({ shelf }: { shelf: Shelf }) {
+  const dates = stockDates(shelf.lots, shelf.today);
+  const now = parseISO(shelf.today);
+  const start = addDays(now, -30);
+  const x = (d: Date) => Math.max(16, differenceInCalendarDays(d, start) * PX_PER_DAY);
+  const months = Array.from({ length: 10 }, (_, i) => new Date(now.getFullYear(), now.getMonth() + i, 1)).filter((m) => m > start);
+  const width = 30 * PX_PER_DAY + 250 * PX_PER_DAY + 200;
+  // words stand clear of each other on three levels
+  const level: number[] = [];
+  dates.forEach((d, i) => {
+    let l = 0;
+    while (l < 2 && dates.slice(0, i).some((o, j) => level[j] === l && Math.abs(x(parseISO(o.on)) - x(parseISO(d.on))) < 250)) l++;
+    level.push(l);
+  });
+  return (
+    <section aria-label="Dates of the shelf" className="border-t-2 border-ink bg-bench">
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Bench edge with dates, scrolls sideways">
+        <div className="relative" style={{ width, height: 96 + 62 * (Math.max(0, ...level) + 1) }}>
+          <svg aria-hidden width={width} height={40} className="absolute inset-x-0 top-0">
+            <rect width={width} height={38} fill="var(--d-al2)" />
+            <path d={`M0 38h${width}`} stroke="var(--ink)" strokeWidth={1.6} />
+            {months.map((m) => (
+              <g key={m.toISOString()}>
+                <path d={`M${x(m)} 0v38`} stroke="var(--on-al)" strokeWidth={1.6} />
+                <text x={x(m) + 8} y={20} fontSize={16} fontWeight={600} fill="var(--on-al)">
+                  {format(m, "MMMM")}
+                </text>
+              </g>
+            ))}
+          </svg>
+          <div className="absolute top-[3px] rounded-[2px] bg-copper px-3 text-[16px] leading-[26px] font-[560] text-on-copper" style={{ left: x(now) - 48 }}>
+            Today <b className="font-[700]">{format(now, "d")}</b>
+          </div>
+          <ul>
+            {dates.map((d, i) => (
+              <li key={`${d.lotId}${d.kind}`} className="absolute" style={{ left: x(parseISO(d.on)), top: 32 }}>
+                <svg aria-hidden width={14} height={80 + 62 * (level[i] ?? 0)} className="absolute -left-[7px] top-0">
+                  <path d={`M7 6V${74 + 62 * (level[i] ?? 0)}`} stroke="var(--ink)" strokeWidth={1.8} />
+                  <circle cx={7} cy={6} r={5.4} fill={d.kind === "expired" ? "var(--caution)" : "var(--sheet)"} stroke="var(--ink)" strokeWidth={1.8} />
+                </svg>
+                <span className="absolute left-[12px] block w-[232px]" style={{ top: 16 + 62 * (level[i] ?? 0) }}>
+                  <span className={`block text-[15px] leading-[18px] ${d.kind === "expired" ? "font-[640] text-caution-ink" : "text-ink-2"}`}>{d.kind === "runs-out" ? "about " : ""}{format(parseISO(d.on), "d MMM")}</span>
+                  <span className="block truncate text-[16.5px] leading-[20px] font-[640]" title={d.what}>{d.what}</span>
+                  <span className="block truncate text-[14.5px] leading-[18px] text-ink-2">{d.why}</span>
+                </span>
+              </li>
+            ))}
+          </ul>
+          {dates.length === 0 ? <p className="absolute top-[56px] left-10 text-[16px] text-ink-2">Nothing runs out or expires in the months ahead.</p> : null}
+        </div>
+      </div>
+    </section>
+  );
+}

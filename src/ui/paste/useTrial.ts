@@ -1,0 +1,76 @@
+"use client";
+import { proxy, wrap, type Remote } from "comlink";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Paste, PastedFace, Pressing, SqueezeRun, SqueezeSetup, Suggestion } from "@/core/paste";
+import type { SqueezeSession } from "@/workers/squeezeSession";
+
+const open = (): { worker: Worker; session: Remote<SqueezeSession> } => {
+  const worker = new Worker(new URL("../../workers/squeeze.worker.ts", import.meta.url), { type: "module" });
+  return { worker, session: wrap<SqueezeSession>(worker) };
+};
+
+export interface Trial {
+  /** 0 to 1 while it runs; null when it does not. */
+  share: number | null;
+  run: SqueezeRun | null;
+  failed: boolean;
+  start: (setup: SqueezeSetup) => void;
+  cancel: () => void;
+}
+
+/** One trial of paste in a worker of its own: a new start takes the place of the one before. */
+export function useTrial(): Trial {
+  const [state, setState] = useState<{ share: number | null; run: SqueezeRun | null; failed: boolean }>({ share: null, run: null, failed: false });
+  const held = useRef<ReturnType<typeof open> | null>(null);
+  const turn = useRef(0);
+  const close = useCallback(() => {
+    turn.current++;
+    held.current?.worker.terminate();
+    held.current = null;
+  }, []);
+  useEffect(() => close, [close]);
+  const start = useCallback(
+    (setup: SqueezeSetup) => {
+      close();
+      const mine = turn.current;
+      held.current = open();
+      setState((s) => ({ ...s, share: 0, failed: false }));
+      const onShare = proxy((share: number) => {
+        if (turn.current === mine) setState((s) => ({ ...s, share }));
+      });
+      held.current.session
+        .run(setup, onShare)
+        .then((run) => turn.current === mine && setState({ share: null, run, failed: false }))
+        .catch(() => turn.current === mine && setState((s) => ({ ...s, share: null, failed: true })));
+    },
+    [close],
+  );
+  const cancel = useCallback(() => {
+    close();
+    setState((s) => ({ ...s, share: null }));
+  }, [close]);
+  return { ...state, start, cancel };
+}
+
+/** The pattern that wets a chip best, tried in a worker; null while it is tried. */
+export function useSuggestion(face: PastedFace, paste: Paste, pressing: Pressing): { suggestion: Suggestion | null; share: number | null } {
+  const [state, setState] = useState<{ key: string; suggestion: Suggestion | null; share: number | null }>({ key: "", suggestion: null, share: 0 });
+  const key = JSON.stringify([face, paste, pressing.points]);
+  useEffect(() => {
+    const { worker, session } = open();
+    let gone = false;
+    const onShare = proxy((share: number) => {
+      if (!gone) setState((s) => ({ ...s, share }));
+    });
+    session
+      .suggest(face, paste, pressing, onShare)
+      .then((suggestion) => !gone && setState({ key, suggestion, share: null }))
+      .catch(() => !gone && setState({ key, suggestion: null, share: null }));
+    return () => {
+      gone = true;
+      worker.terminate();
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for its parts
+  }, [key]);
+  return state.key === key ? state : { suggestion: null, share: state.share ?? 0 };
+}

@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { SqueezeSession } from "./squeezeSession";
+
+expose(new SqueezeSession());
