@@ -138,6 +138,11 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
 
   // pad P4 is passed by, its neighbours are laid
   await page.goto(`${job}/paste`);
+  await until(page, /^Cut P7/);
+  await reload(page);
+  await page.keyboard.press("Space");
+  await expect(panel(page).getByRole("button", { name: "On to laying them" })).toBeVisible();
+  await page.keyboard.press("Space");
   await until(page, /^Pad P4/);
   await enter(page, panel(page).locator("summary", { hasText: /^All \d+ steps/ }));
   await enter(page, panel(page).getByRole("group").getByRole("button", { name: /^Pad P5 stays/ }));

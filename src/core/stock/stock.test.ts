@@ -31,8 +31,8 @@ describe("the shelf", () => {
     expect(dates.map((d) => d.on)).toEqual([...dates.map((d) => d.on)].sort());
   });
   it("says first what is past its date, then what is low, then what runs out", () => {
-    expect(shelfHeadline([lot({ bestBefore: "2031-01-09" })], today).first).toBe("House paste is past its date.");
-    expect(shelfHeadline([lot({ used: 3.7 }), lot({ id: 2, kind: "swab", name: "Swabs", amount: 100, used: 90 })], today)).toMatchObject({ first: "Swabs is low: 10 left.", then: expect.stringContaining("1 more is low") as string });
+    expect(shelfHeadline([lot({ bestBefore: "2031-01-09" })], today).first).toBe("Past its date: House paste.");
+    expect(shelfHeadline([lot({ used: 3.7 }), lot({ id: 2, kind: "swab", name: "Swabs", amount: 100, used: 90 })], today)).toMatchObject({ first: "Low on Swabs: 10 left.", then: expect.stringContaining("1 more is low") as string });
     expect(shelfHeadline([lot({ amount: 40 })], today)).toEqual({ first: "The shelf is full enough.", then: "" });
   });
 });

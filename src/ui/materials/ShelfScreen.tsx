@@ -46,7 +46,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
         </p>
       ) : null}
       <div className="mat flex-1 overflow-x-auto px-6 py-5 lg:px-10">
-        <div className="flex min-w-max items-start gap-x-12 gap-y-8">
+        <div className="flex flex-wrap items-start gap-x-10 gap-y-8">
           <section aria-label="Pastes" className="flex w-[330px] flex-col gap-5">
             {of("paste").map((l) => (
               <article key={l.id} aria-label={l.name}>
@@ -181,7 +181,7 @@ function Dates({ shelf }: { shelf: Shelf }) {
                   <path d={`M7 6V${74 + 62 * (level[i] ?? 0)}`} stroke="var(--ink)" strokeWidth={1.8} />
                   <circle cx={7} cy={6} r={5.4} fill={d.kind === "expired" ? "var(--caution)" : "var(--sheet)"} stroke="var(--ink)" strokeWidth={1.8} />
                 </svg>
-                <span className="absolute left-[12px] block w-[232px]" style={{ top: 16 + 62 * (level[i] ?? 0) }}>
+                <span className="absolute left-[12px] block" style={{ width: Math.max(110, Math.min(232, x(parseISO(dates[i + 1]?.on ?? "2999-01-01")) - x(parseISO(d.on)) - 22)), top: 16 + 62 * (level[i] ?? 0) }}>
                   <span className={`block text-[15px] leading-[18px] ${d.kind === "expired" ? "font-[640] text-caution-ink" : "text-ink-2"}`}>{d.kind === "runs-out" ? "about " : ""}{format(parseISO(d.on), "d MMM")}</span>
                   <span className="block truncate text-[16.5px] leading-[20px] font-[640]" title={d.what}>{d.what}</span>
                   <span className="block truncate text-[14.5px] leading-[18px] text-ink-2">{d.why}</span>

@@ -109,7 +109,7 @@ export function Section({ pad, chip, stack, balance }: Props) {
       </g>
       {bad ? (
         <g transform={`translate(${Math.sign(at || 1) * (reach - 16)} -52)`}>
-          <rect x={-17} y={-4.6} width={34} height={8} rx={0.8} fill="var(--caution)" stroke="var(--ink)" strokeWidth={0.4} />
+          <rect x={-24} y={-4.6} width={48} height={8} rx={0.8} fill="var(--caution)" stroke="var(--ink)" strokeWidth={0.4} />
           <text textAnchor="middle" y={1} fontSize={3.6} fontWeight={650} fill="#16211f">{pad.tag} {own?.thicknessMm} mm lifts the plate</text>
         </g>
       ) : null}

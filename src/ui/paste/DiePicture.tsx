@@ -54,7 +54,7 @@ export function DiePicture({ laid, widthMm: w, heightMm: h, label, figures = fal
         </g>
       ))}
       {figures && laid.pattern !== "film" && laid.pattern !== "own" ? (
-        <g stroke="var(--d-lab)" fill="var(--d-lab)" strokeWidth={0.14}>
+        <g stroke="#fff" fill="#fff" strokeWidth={0.14}>
           <path d={`M${Math.min(...xs, 0) - (long ? 0 : bead / 2)} ${h / 2 + 0.8}v0.9M${Math.max(...xs, 0) + (long ? 0 : bead / 2)} ${h / 2 + 0.8}v0.9M${Math.min(...xs, 0) - (long ? 0 : bead / 2)} ${h / 2 + 1.25}H${Math.max(...xs, 0) + (long ? 0 : bead / 2)}`} fill="none" />
           <text y={h / 2 + 3} textAnchor="middle" fontSize={1.5} fontWeight={700} fontFamily="var(--font-num)" stroke="none">
             {(long || bead).toFixed(1)}

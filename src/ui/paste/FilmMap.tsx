@@ -10,6 +10,14 @@ export function FilmMap({ run, frame, points, turning, bitten }: { run: SqueezeR
   const { widthMm: w, heightMm: h } = run;
   const wet = useMemo(() => outline(run, (i) => (frame.film[i] ?? 0) > 0), [run, frame]);
   const air = useMemo(() => (frame.trapped > 0 ? outline(run, (i) => frame.air[i] === 1) : ""), [run, frame]);
+  // a figure on each cut, as long as it stands clear of the one before
+  const labels: { cut: number; x: number; y: number }[] = [];
+  for (const cut of frame.wetted < 0.1 ? [] : CUTS_UM) {
+    const line = cutLine(frame, w, h, cut);
+    if (!line) continue;
+    const [x, y] = [(line[0][0] + line[1][0]) / 2, (line[0][1] + line[1][1]) / 2];
+    if (labels.every((l) => Math.hypot(l.x - x, l.y - y) > 1.7)) labels.push({ cut, x, y });
+  }
   const k = 1 / 22;
   const bulge = (side: number, along: number) => Math.min(EDGE * 0.8, (frame.over[side] ?? 0) / Math.max(1e-6, along * 0.25));
   const name = `${Math.round(100 * frame.wetted)} % of the die wetted${frame.trapped > 0.003 ? `, ${Math.round(100 * frame.trapped)} % shut-in air` : ""}${frame.meanUm ? `, film ${Math.round(frame.meanUm)} µm` : ""}${overMm3(frame) > 0.05 ? `, ${overMm3(frame).toFixed(1)} mm³ past the edge` : ""}`;
@@ -50,11 +58,9 @@ export function FilmMap({ run, frame, points, turning, bitten }: { run: SqueezeR
       </g>
       <path d={air} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.08} />
       <path d={wet} fill="none" stroke="var(--ink)" strokeWidth={1.8 * k} />
-      {CUTS_UM.map((cut) => {
-        const line = cutLine(frame, w, h, cut);
-        if (!line || frame.wetted < 0.1) return null;
+      {labels.map(({ cut, x, y }) => {
         return (
-          <text key={cut} x={(line[0][0] + line[1][0]) / 2} y={(line[0][1] + line[1][1]) / 2 + 0.25} textAnchor="middle" fontSize={0.76} fontWeight={700} fontFamily="var(--font-num)" fill="var(--ink)" stroke="var(--sheet)" strokeWidth={0.2} paintOrder="stroke">
+          <text key={cut} x={x} y={y + 0.25} textAnchor="middle" fontSize={0.76} fontWeight={700} fontFamily="var(--font-num)" fill="var(--ink)" stroke="var(--sheet)" strokeWidth={0.2} paintOrder="stroke">
             {cut}
           </text>
         );

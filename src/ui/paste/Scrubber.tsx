@@ -1,7 +1,7 @@
 import { CUTS_UM, FILM } from "./bands";
 import type { Load, SqueezeRun } from "@/core/paste";
 
-const [W, L, R, H] = [720, 46, 122, 120];
+const [W, L, R, H] = [720, 46, 140, 120];
 
 /** Time of both trials: rounds as a bar, wetted share over time, one handle for both. */
 export function Scrubber({ a, b, loads, atS, endS, onAt }: { a: SqueezeRun | null; b: SqueezeRun | null; loads: readonly Load[]; atS: number; endS: number; onAt: (s: number) => void }) {

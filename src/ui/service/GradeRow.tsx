@@ -12,7 +12,7 @@ export function GradeRow({ of, was, question, onPick }: { of: "fins" | "blower";
       </p>
       <div role="group" aria-label="Grades" className="mt-2 grid grid-cols-5 gap-3">
         {GRADES.map(([value, label, share]) => (
-          <button key={value} type="button" aria-label={`Grade ${value}, ${label}, ${share}`} onClick={() => onPick(value)} className="group text-left">
+          <button key={value} type="button" aria-label={`Grade ${value}, ${label}, ${share}`} onClick={() => onPick(value)} className="group flex flex-col justify-start text-left">
             <span className={`block h-[138px] overflow-hidden rounded-[4px] border-[3px] group-hover:border-ink ${was === value ? "border-ink" : "border-line"}`}>
               <Picture grade={Number(value)} />
             </span>

@@ -19,6 +19,7 @@ import { stagePath } from "@/ui/steps/paths";
 import { Counts, OutSoFar } from "./Counts";
 import { GradeRow } from "./GradeRow";
 import { CoverLens, InsideLens } from "./lens";
+import { PasteRow } from "./PasteRow";
 import { ScrewTray } from "./Tray";
 import { StageSide, type SideFacts } from "./StageSide";
 import { StepPanel } from "./StepPanel";
@@ -110,6 +111,8 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint, sh
         <div className={`shrink-0 border-t-[1.5px] border-line bg-sheet px-5 ${own ? "py-1.5" : "py-3"}`}>
           {own ? <p className="text-[15.5px] text-ink-2">{stock.shelf.cost > 0 ? `Materials of this job so far: ${stock.shelf.cost.toFixed(2)}.` : "Nothing is booked to this job yet."}</p> : step?.ask.kind === "grade" && !gate && !closed ? (
             <GradeRow of={step.ask.of} was={ctx.journal.of(step.key).value} question={step.say} onPick={(grade) => settle(step, "done", grade)} />
+          ) : step?.key.startsWith("paste-was:") && step.ask.kind === "choose" && !gate && !closed ? (
+            <PasteRow options={step.ask.options} was={ctx.journal.of(step.key).value} question={step.say} onPick={(state) => settle(step, "done", state)} />
           ) : (
             <>
               {stage === "open" && map ? <ScrewTray ctx={ctx} jobId={jobId} nextId={step?.key.startsWith("out:") ? (step.parts[0] ?? null) : null} widthMm={map.layout.base.widthMm} depthMm={map.layout.base.depthMm} /> : stage === "close" || stage === "paste" ? <Counts counts={countsOut(ctx)} /> : null}

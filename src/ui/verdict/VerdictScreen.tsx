@@ -36,6 +36,8 @@ interface Props {
   /** The job has a drawing for the heat lens. */
   drawn: boolean;
   /** What the inspection found, and whether it agrees with the run before; null while nothing was looked at. */
+  /** What the film laid was expected to cost of the contact measured after, K/W. */
+  films: readonly { chip: string; filmKW: number; contactKW: number }[];
   found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
 }
 
@@ -43,7 +45,7 @@ const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Ma
 const named = (chip: ChipVerdict["chip"]) => chipName(chip).replace(/^./, (c) => c.toUpperCase());
 
 /** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
-export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed, earlier, outdated, drawn, found }: Props) {
+export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed, earlier, outdated, drawn, films, found }: Props) {
   const router = useRouter();
   const [picked, setPicked] = useState(() => Math.max(0, v.chips.findIndex((c) => c.chip === v.lead)));
   const [due, setDue] = useState(false);
@@ -162,6 +164,11 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
                 </p>
               ))}
               <AgreementBars agreements={found.agreements} />
+              {films.map((f) => (
+                <p key={f.chip} className="text-ink-2">
+                  {f.chip === "cpu" ? "Processor" : f.chip === "gpu" ? "Graphics chip" : "Chip"}: the film was expected at {f.filmKW.toFixed(3)} K/W of the {f.contactKW.toFixed(2)} K/W of contact measured; the rest lies in die, plate and solder{f.filmKW > f.contactKW ? ", so the measure is below what the paste can do: look at the film's reckoning" : ""}.
+                </p>
+              ))}
             </section>
           ) : null}
           <Earlier jobId={jobId} earlier={earlier} outdated={outdated} judge={v.judge} />

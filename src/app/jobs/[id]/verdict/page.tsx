@@ -1,8 +1,10 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import { agreementOf, contextOf, foundIn } from "@/core/service";
+import { amountFor, PASTES } from "@/core/paste";
+import { agreementOf, contextOf, faceOf, foundIn, pastedChips, pastedOf } from "@/core/service";
 import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
+import { stockView } from "@/server/views/materials";
 import { serviceStage } from "@/server/views/service";
 import { verdictStage } from "@/server/views/verdict";
 import { JobFrame } from "@/ui/steps/JobFrame";
@@ -20,9 +22,17 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
   const { predicted } = await serviceStage(view);
   const ctx = contextOf(view.service);
   const found = foundIn(ctx);
+  const { lots } = await stockView(view.job.id);
+  const films = pastedChips(ctx).flatMap((c) => {
+    const pasted = pastedOf(ctx.journal.of(`paste:${c.id}`).value);
+    const paste = lots.find((l) => l.id === pasted?.lotId)?.paste ?? PASTES[0];
+    const contactKW = stage.record.result.chips.find((v) => v.chip === c.role)?.paths[0].afterKW ?? null;
+    if (!pasted || !paste || contactKW === null) return [];
+    return [{ chip: c.role, filmKW: amountFor(faceOf(ctx, c), paste).resistanceKW, contactKW }];
+  });
   return (
     <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="verdict" facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">Judge {stage.record.judgeVersion}</span>}>
-      <VerdictScreen key={stage.record.id} jobId={view.job.id} verdict={stage.record.result} curves={stage.curves} suggestedDue={stage.suggestedDue} earlier={stage.earlier} outdated={stage.outdated} drawn={view.stages.some((s) => s.name === "map" && s.state === "done")} found={found.words.length || found.grade !== null ? { words: found.words, agreements: predicted ? agreementOf(ctx, predicted) : [] } : null} closed={view.job.closedAt ? { note: view.job.closingNote } : null} />
+      <VerdictScreen key={stage.record.id} jobId={view.job.id} verdict={stage.record.result} curves={stage.curves} suggestedDue={stage.suggestedDue} earlier={stage.earlier} outdated={stage.outdated} drawn={view.stages.some((s) => s.name === "map" && s.state === "done")} films={films} found={found.words.length || found.grade !== null ? { words: found.words, agreements: predicted ? agreementOf(ctx, predicted) : [] } : null} closed={view.job.closedAt ? { note: view.job.closingNote } : null} />
     </JobFrame>
   );
 }
