@@ -43,16 +43,16 @@ const shots: Shot[] = [
   { name: "run", at: { tag: "LR-03", stage: "after" } },
   { name: "map", at: { tag: "LR-02", stage: "map" } },
   { name: "heat", at: { tag: "LR-02", stage: "heat" } },
-  { name: "heat-dark", at: { tag: "LR-07", stage: "heat" }, theme: "dark" },
   { name: "layouts", at: { path: "/layouts" } },
   { name: "editor", at: { tag: "LR-14", stage: "map" }, act: traced },
   { name: "verdict", at: { tag: "LR-02", stage: "verdict" } },
-  { name: "verdict-dark", at: { tag: "LR-02", stage: "verdict" }, theme: "dark" },
   { name: "verdict-mixed", at: { tag: "LR-03", stage: "verdict" } },
-  { name: "verdict-pinned", at: { tag: "LR-07", stage: "verdict" } },
   { name: "verdict-none", at: { tag: "LR-13", stage: "verdict" } },
   { name: "open", at: { tag: "LR-03", stage: "open" }, act: opened },
   { name: "inspect", at: { tag: "LR-03", stage: "strip" }, act: inspected },
+  { name: "pads", at: { tag: "LR-03", stage: "paste" }, act: padded },
+  { name: "paste", at: { tag: "LR-03", stage: "paste" }, act: pasted },
+  { name: "materials", at: { path: "/materials" } },
   { name: "close-up", at: { tag: "LR-03", stage: "close" }, act: closing },
 ];
 
@@ -116,17 +116,49 @@ async function opened(page: Page): Promise<void> {
   }
 }
 
-/** At the first fin stack. */
-async function inspected(page: Page): Promise<void> {
-  await panel(page).getByRole("button", { name: "Go on, with a reason" }).click();
+/** Opens the gate of the battery plug where it stands. */
+async function pastGate(page: Page): Promise<void> {
+  const open = panel(page).getByRole("button", { name: "Go on, with a reason" });
+  if ((await open.count()) === 0) return;
+  await open.click();
   await panel(page).getByRole("textbox").fill("Came in with its battery out");
   await panel(page).getByRole("button", { name: "Keep the reason" }).click();
-  for (let i = 0; i < 60; i++) {
+}
+
+/** Goes on by keys until a title comes. */
+async function onTo(page: Page, wanted: RegExp, key: (title: string) => string): Promise<void> {
+  for (let i = 0; i < 80; i++) {
     const title = (await panel(page).getByRole("heading", { level: 1 }).textContent()) ?? "";
-    if (title === "Fin stack") return;
-    await page.keyboard.press(/^Paste on/.test(title) ? "3" : /P7/.test(title) ? "2" : /^Pad/.test(title) ? "1" : "Space");
-    await page.waitForTimeout(80);
+    if (wanted.test(title)) return;
+    await page.keyboard.press(key(title));
+    await page.waitForTimeout(250);
   }
+}
+
+/** Half way through the dust of the machine. */
+async function inspected(page: Page): Promise<void> {
+  await pastGate(page);
+  await onTo(page, /^Fin stack/, (t) => (/^Paste on/.test(t) ? "3" : /P7/.test(t) ? "2" : /^Pad/.test(t) ? "1" : "Space"));
+  await page.keyboard.press("4");
+  await onTo(page, /^Fin stack/, () => "Space");
+  await page.keyboard.press("3");
+  await onTo(page, /^Fin stack/, () => "Space");
+}
+
+/** A pad a step too thick, and what it does. */
+async function padded(page: Page): Promise<void> {
+  await pastGate(page);
+  await panel(page).getByRole("radio", { name: /^1.5 mm/ }).click();
+}
+
+/** Both trials of the processor, in the middle of the first round. */
+async function pasted(page: Page): Promise<void> {
+  await pastGate(page);
+  await onTo(page, /^Paste on/, () => "Space");
+  await panel(page).getByText(/^Lay a/).waitFor({ timeout: 60_000 });
+  await page.getByRole("region", { name: "Trial B" }).getByRole("img", { name: /wetted/ }).waitFor({ timeout: 60_000 });
+  await page.waitForFunction(() => document.querySelectorAll("[role=progressbar]").length === 0, undefined, { timeout: 60_000 });
+  await page.getByRole("slider", { name: "Time of the squeeze" }).fill("5");
 }
 
 async function main(): Promise<void> {

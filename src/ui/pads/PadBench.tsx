@@ -136,7 +136,8 @@ function Row({ o, balance, tag, number, checked, stocked, onPick }: { o: Thickne
       </svg>
       <span className="min-w-0 flex-1 leading-[20px]">
         <span className="num block text-[18px] font-[700]">
-          {o.thicknessMm} mm{o.fits ? <span className="pl-2 font-[620] [font-family:var(--font-sans)] text-[15px]">fits</span> : null}
+          {o.thicknessMm} mm{" "}
+          {o.fits ? <span className="pl-2 font-[620] [font-family:var(--font-sans)] text-[15px]">fits</span> : null}
         </span>
         <span className="block text-[15px] text-ink-2">{words}{stocked ? "" : ", no sheet"}</span>
       </span>
