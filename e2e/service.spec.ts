@@ -255,4 +255,18 @@ test("a swollen battery stops the job, and the practice page sets how it is work
   await page.getByRole("radio", { name: /^three/ }).check();
   await page.getByRole("button", { name: "Keep this practice" }).click();
   await expect(page.getByText("Kept", { exact: true })).toBeVisible();
+
+  // how pads press back is the workshop's own, within sense
+  const curves = page.getByRole("form", { name: "How pads press back" });
+  await curves.getByLabel("Aim at, %, soft pads").fill("50");
+  await curves.getByRole("button", { name: "Keep these curves" }).click();
+  await expect(curves.getByRole("alert")).toHaveText("Least, target, most and limit must rise.");
+  await curves.getByLabel("Aim at, %, soft pads").fill("30");
+  await curves.getByRole("button", { name: "Keep these curves" }).click();
+  await expect(curves.getByText("Curves kept")).toBeVisible();
+  await page.reload();
+  await expect(curves.getByLabel("Aim at, %, soft pads")).toHaveValue("30");
+  await curves.getByRole("button", { name: "Back to ours" }).click();
+  await curves.getByRole("button", { name: "Keep these curves" }).click();
+  await expect(curves.getByText("Curves kept")).toBeVisible();
 });

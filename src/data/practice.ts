@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { usualCurves, type PadCurves } from "../core/pads";
 import { usualPractice, type Practice } from "../core/service";
 
 const KEY = "practice";
@@ -26,4 +27,16 @@ export async function setJobPractice(db: Knex, jobId: number, practice: Practice
 /** Fixes the practice of a job as it stands, once. */
 export async function keepPractice(db: Knex, jobId: number): Promise<void> {
   await db("job_practice").insert({ job_id: jobId, practice_json: JSON.stringify(await workshopPractice(db)) }).onConflict("job_id").ignore();
+}
+
+const CURVES = "pad-curves";
+
+/** How the workshop's pads press back; ours where it set nothing. */
+export async function padCurves(db: Knex): Promise<PadCurves> {
+  const row = await db("settings").where({ key: CURVES }).first<{ value_json: string } | undefined>();
+  return row ? { ...usualCurves, ...(JSON.parse(row.value_json) as Partial<PadCurves>) } : usualCurves;
+}
+
+export async function setPadCurves(db: Knex, curves: PadCurves): Promise<void> {
+  await db("settings").insert({ key: CURVES, value_json: JSON.stringify(curves) }).onConflict("key").merge();
 }

@@ -131,3 +131,45 @@ export class CuttingInput {
   @Type(() => PieceInput)
   pieces!: PieceInput[];
 }
+
+/** How pads of one softness press back. */
+export class PadCurveInput {
+  @IsNumber({}, { message: "Give the stiffness in kPa." })
+  @Min(1, { message: "From 1 to 5000 kPa." })
+  @Max(5000, { message: "From 1 to 5000 kPa." })
+  modulusKPa!: number;
+
+  @IsNumber({}, { message: "Give the limit as a share." })
+  @Min(0.2, { message: "A pad is pressed by 20 to 95 % at most." })
+  @Max(0.95, { message: "A pad is pressed by 20 to 95 % at most." })
+  limit!: number;
+
+  @IsNumber({}, { message: "Give the target as a share." })
+  @Min(0.02, { message: "Aim at 2 to 60 %." })
+  @Max(0.6, { message: "Aim at 2 to 60 %." })
+  target!: number;
+
+  @IsNumber()
+  @Min(0.01, { message: "At least 1 %." })
+  @Max(0.6, { message: "At most 60 %." })
+  least!: number;
+
+  @IsNumber()
+  @Min(0.02, { message: "At least 2 %." })
+  @Max(0.9, { message: "At most 90 %." })
+  most!: number;
+}
+
+export class PadCurvesInput {
+  @ValidateNested()
+  @Type(() => PadCurveInput)
+  soft!: PadCurveInput;
+
+  @ValidateNested()
+  @Type(() => PadCurveInput)
+  medium!: PadCurveInput;
+
+  @ValidateNested()
+  @Type(() => PadCurveInput)
+  firm!: PadCurveInput;
+}

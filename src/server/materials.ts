@@ -1,5 +1,6 @@
-import { cuttingPlan, type CuttingPlan } from "../core/pads";
+import { cuttingPlan, cuttingSvg, KERF_MM, type CuttingPlan } from "../core/pads";
 import { PASTES } from "../core/paste";
+import { contextOf, piecesToCut } from "../core/service";
 import { bad, good, type Result } from "../core/result";
 import { isExpired, leftOf, MATERIAL_KINDS, type Lot, type Shelf } from "../core/stock";
 import { database } from "../data/connection";
@@ -8,10 +9,8 @@ import { addLot, book, changeLot, cut, cuttingOf, listLots, listSheets, unbook, 
 import { check } from "../input/check";
 import { BookingInput, CuttingInput, LotChangeInput, LotInput } from "../input/materials";
 import { serverProblem } from "./problems";
+import { jobView } from "./views/job";
 import { stockView } from "./views/materials";
-
-/** Kerf a knife and a careful hand leave between pads, mm. */
-export const KERF_MM = 1;
 
 /** Puts a lot on the shelf. */
 export async function newLot(body: unknown): Promise<Result<{ id: number }>> {
@@ -85,4 +84,14 @@ export async function uncutPads(cuttingId: number): Promise<Result<Shelf>> {
   const jobId = await uncut(await database(), cuttingId, new Date().toISOString());
   if (jobId === "later") return bad(serverProblem.cutLater());
   return jobId === null ? bad(serverProblem.noBooking()) : good(await stockView(jobId));
+}
+
+/** The cutting plan of a job as a file at its true size: what was cut, else what would be. */
+export async function cuttingFile(jobId: number): Promise<Result<string>> {
+  const view = await jobView(jobId);
+  if (!view) return bad(serverProblem.noJob());
+  const shelf = await stockView(jobId);
+  const sheets = (shelf.cutting?.sheets ?? shelf.sheets).map((s) => ({ ...s, id: String(s.id) }));
+  const plan = shelf.cutting?.plan ?? cuttingPlan(sheets, piecesToCut(contextOf(view.service)), KERF_MM);
+  return plan.placed.length ? good(cuttingSvg(plan, sheets)) : bad(serverProblem.nothingFits());
 }

@@ -5,8 +5,9 @@ import { findJob } from "../data/jobs";
 import { addEntries, entriesOf } from "../data/journal";
 import { giveRevision, lastKept, revisionOfJob } from "../data/layouts";
 import { findMachine } from "../data/machines";
-import { keepPractice, setJobPractice, setWorkshopPractice } from "../data/practice";
+import { keepPractice, setJobPractice, setPadCurves, setWorkshopPractice } from "../data/practice";
 import { check } from "../input/check";
+import { PadCurvesInput } from "../input/materials";
 import { JournalInput, PracticeInput } from "../input/service";
 import { serverProblem } from "./problems";
 
@@ -50,5 +51,15 @@ export async function changeJobPractice(jobId: number, body: unknown): Promise<R
   if (!job) return bad(serverProblem.noJob());
   if (job.closedAt) return bad(serverProblem.jobClosed());
   await setJobPractice(db, jobId, { ...checked.value });
+  return good(null);
+}
+
+/** Sets how the workshop's pads press back; every pad is reckoned by it from now on. */
+export async function changePadCurves(body: unknown): Promise<Result<null>> {
+  const checked = check(PadCurvesInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const { soft, medium, firm } = checked.value;
+  for (const [name, c] of Object.entries({ soft, medium, firm })) if (!(c.least < c.target && c.target < c.most && c.most < c.limit)) return bad(serverProblem.badFields({ [`${name}.target`]: "Least, target, most and limit must rise." }));
+  await setPadCurves(await database(), { soft: { ...soft }, medium: { ...medium }, firm: { ...firm } });
   return good(null);
 }

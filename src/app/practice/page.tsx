@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
-import { workshopPracticeView } from "@/server/views/practice";
+import { padCurvesView, workshopPracticeView } from "@/server/views/practice";
 import { TopBar } from "@/ui/controls/TopBar";
+import { CurvesForm } from "@/ui/pads/CurvesForm";
 import { PracticeForm } from "@/ui/service/PracticeForm";
 
 export const dynamic = "force-dynamic";
@@ -15,6 +16,7 @@ export default async function PracticePage() {
         <h1 className="text-[29px] leading-[36px] font-[700]">How this workshop works</h1>
         <p className="mt-1 max-w-[760px] text-[17px] text-ink-2">The first of each is our default, with its reason. A job keeps the practice it was begun with; the record says which was used.</p>
         <PracticeForm start={await workshopPracticeView()} to="/api/practice" />
+        <CurvesForm start={await padCurvesView()} />
       </main>
     </div>
   );

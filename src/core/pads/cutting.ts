@@ -62,6 +62,8 @@ interface Rect {
 type Cut = { rect: Rect; piece?: Placement; line?: Omit<KnifeLine, "n" | "sheet">; parts: Cut[] };
 
 const EPS = 1e-9;
+/** What a knife and a careful hand leave between pads, mm. */
+export const KERF_MM = 1;
 /** Rests smaller than this either way are waste, mm. */
 export const LEAST_REST_MM = 9;
 const SHUFFLES = 220;

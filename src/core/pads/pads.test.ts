@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoLayouts, tessalyK15Layout } from "../../demo/layouts";
 import { CoolingMap } from "../underside";
-import { balanceOf, cuttingPlan, gapFromOld, nearby, padKPa, padN, padsFile, padWarnings, thicknessOptions, usualCurves, type CuttingPlan, type Piece, type PlateStack, type Sheet } from "./index";
+import { balanceOf, cuttingPlan, cuttingSvg, gapFromOld, nearby, padKPa, padN, padsFile, padWarnings, thicknessOptions, usualCurves, type CuttingPlan, type Piece, type PlateStack, type Sheet } from "./index";
 
 const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((v) => Math.round(v * 10) / 10);
 
@@ -176,6 +176,18 @@ describe("the cutting plan", () => {
       const parts = upright ? [{ ...r, w: l.x1 - 0.5 - r.x }, { ...r, x: l.x1 + 0.5, w: r.x + r.w - l.x1 - 0.5 }] : [{ ...r, h: l.y1 - 0.5 - r.y }, { ...r, y: l.y1 + 0.5, h: r.y + r.h - l.y1 - 0.5 }];
       hand = [...hand.slice(0, i), ...parts, ...hand.slice(i + 1)];
     }
+  });
+});
+
+describe("the plan as SVG", () => {
+  it("is to size in mm, holds every piece and line, and nothing a name could smuggle in", () => {
+    const sheets = [{ id: "s", widthMm: 60, heightMm: 40, thicknessMm: 1 }];
+    const svg = cuttingSvg(cuttingPlan(sheets, [{ id: 'P1"><script>', widthMm: 10, heightMm: 9, thicknessMm: 1 }], 1), sheets);
+    expect(svg).toMatch(/^<svg [^>]*width="72mm" height="72mm" viewBox="0 0 72 72">/);
+    expect(svg).toContain(">P1script<");
+    expect(svg).toMatch(/width="(10" height="9|9" height="10)"/);
+    expect(svg.match(/<circle/g)?.length).toBe(2);
+    expect(svg).not.toContain("<script");
   });
 });
 

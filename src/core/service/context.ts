@@ -1,4 +1,5 @@
 import { assembliesOf, geometricFractions, MOST_SCREWS, tightenPlan, type TightenPlan } from "../fasten";
+import { usualCurves, type PadCurves } from "../pads";
 import { CoolingMap, type Layout } from "../underside";
 import { Journal, type Entry } from "./journal";
 import type { Practice } from "./practice";
@@ -15,9 +16,11 @@ export interface ServiceFacts {
   entries: Entry[];
   practice: Practice;
   plans: TightenPlan[];
+  /** The workshop's pad curves; ours where it set none. */
+  curves?: PadCurves;
   model: string;
   hasBeforeRun: boolean;
   today: string;
 }
 
-export const contextOf = (f: ServiceFacts, map: CoolingMap | null = f.layout && f.layout.parts.length ? new CoolingMap(f.layout) : null, entries: readonly Entry[] = f.entries): ServiceContext => ({ map, journal: new Journal(entries), practice: f.practice, plans: f.plans, model: f.model, hasBeforeRun: f.hasBeforeRun, today: f.today });
+export const contextOf = (f: ServiceFacts, map: CoolingMap | null = f.layout && f.layout.parts.length ? new CoolingMap(f.layout) : null, entries: readonly Entry[] = f.entries): ServiceContext => ({ map, journal: new Journal(entries), practice: f.practice, plans: f.plans, curves: f.curves ?? usualCurves, model: f.model, hasBeforeRun: f.hasBeforeRun, today: f.today });

@@ -11,4 +11,4 @@ export { cleanedIn, cleaningOf, cleaningText, CONSUMABLES, METHODS, usedIn, uses
 export { airGrowth, contactGrowth, type Span } from "./explained";
 export { adapterWords, agreementOf, foundIn, warrantyDays, type Agreement, type Found, type Predicted, type PredictedPath } from "./found";
 export { contextOf, plansOf, type ServiceFacts } from "./context";
-export { aluminiumAt, chosenMm, faceOf, gapMm, isRenewed, padsToCut, pastedOf, pastedText, pressedMm, pressingOver, stackOf, type Pasted, type TightenTrial } from "./pasting";
+export { aluminiumAt, chosenMm, faceOf, gapMm, isRenewed, piecesToCut, pastedOf, pastedText, pressedMm, pressingOver, stackOf, type Pasted, type TightenTrial } from "./pasting";

@@ -1,5 +1,5 @@
 import { assembliesOf } from "../fasten";
-import { gapFromOld, usualCurves, type PlateStack, type StackPad } from "../pads";
+import { gapFromOld, type Piece, type PlateStack, type StackPad } from "../pads";
 import { pressingOf, screwN, stepsInOrder, type Paste, type PastedFace, type Pressing } from "../paste";
 import type { Chip, Pad, Screw } from "../underside";
 import { act, type ServiceContext, type Step } from "./step";
@@ -19,7 +19,7 @@ export function pressedMm(ctx: ServiceContext, pad: Pad): number | null {
 }
 
 /** The gap over what a pad lies on, mm: from the old pad. */
-export const gapMm = (ctx: ServiceContext, pad: Pad): number => gapFromOld({ freeMm: pad.thicknessMm, pressedMm: pressedMm(ctx, pad) }, usualCurves[pad.softness]);
+export const gapMm = (ctx: ServiceContext, pad: Pad): number => gapFromOld({ freeMm: pad.thicknessMm, pressedMm: pressedMm(ctx, pad) }, ctx.curves[pad.softness]);
 
 /** Thickness a pad has, or will have once it is cut, mm. */
 export function chosenMm(ctx: ServiceContext, pad: Pad): number {
@@ -29,6 +29,9 @@ export function chosenMm(ctx: ServiceContext, pad: Pad): number {
 
 /** Pads to cut, with their size and chosen thickness. */
 export const padsToCut = (ctx: ServiceContext): { pad: Pad; thicknessMm: number }[] => byRows(ctx.map?.ofKind("pad") ?? []).filter((p) => isRenewed(ctx, p) && ctx.journal.isDone(`thick:${p.id}`)).map((pad) => ({ pad, thicknessMm: chosenMm(ctx, pad) }));
+
+/** The same as pieces, by their tags. */
+export const piecesToCut = (ctx: ServiceContext): Piece[] => padsToCut(ctx).map(({ pad, thicknessMm }) => ({ id: pad.tag || pad.id, widthMm: pad.wMm, heightMm: pad.hMm, thicknessMm }));
 
 /** The die a paste goes on, in its own box: w and h as laid. */
 const dieOf = (c: Chip): { w: number; h: number } => {
@@ -87,7 +90,7 @@ export function stackOf(ctx: ServiceContext, pad: Pad, paste: Pick<Paste, "yield
   const map = ctx.map;
   const assemblies = map ? assembliesOf(map) : [];
   const own = assemblies.find((a) => a.plates.some((id) => map?.beside(pad.id, "plate").concat([]).some((p) => p.id === id))) ?? assemblies[0];
-  const pads = (map?.ofKind("pad") ?? []).map((p): StackPad => ({ tag: p.tag, xMm: p.xMm, yMm: p.yMm, areaMm2: p.wMm * p.hMm, gapMm: gapMm(ctx, p), thicknessMm: other.get(p.id) ?? chosenMm(ctx, p), curve: usualCurves[p.softness] }));
+  const pads = (map?.ofKind("pad") ?? []).map((p): StackPad => ({ tag: p.tag, xMm: p.xMm, yMm: p.yMm, areaMm2: p.wMm * p.hMm, gapMm: gapMm(ctx, p), thicknessMm: other.get(p.id) ?? chosenMm(ctx, p), curve: ctx.curves[p.softness] }));
   return { screws: (own?.screws ?? []).map((s) => { const part = map?.part(s.id); return { id: s.id, xMm: s.xMm, yMm: s.yMm, forceN: screwN(part?.kind === "screw" && part.sprung) }; }), chips: own?.chips ?? [], pads, paste };
 }
 

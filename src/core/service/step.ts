@@ -2,6 +2,7 @@ import type { CoolingMap } from "../underside";
 import type { TightenPlan } from "../fasten";
 import type { Cleaning } from "./cleaning";
 import type { Journal, ServiceStage } from "./journal";
+import type { PadCurves } from "../pads";
 import type { Practice } from "./practice";
 
 /** What a step wants to know. */
@@ -58,6 +59,8 @@ export interface ServiceContext {
   practice: Practice;
   /** One per rigid assembly of the drawing. */
   plans: readonly TightenPlan[];
+  /** How pads of each softness press back. */
+  curves: PadCurves;
   model: string;
   hasBeforeRun: boolean;
   /** Today, yyyy-mm-dd; for the arithmetic of warranty. */

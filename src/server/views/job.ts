@@ -5,7 +5,7 @@ import { database } from "../../data/connection";
 import { findJob, type Job } from "../../data/jobs";
 import { entriesOf } from "../../data/journal";
 import { findMachine } from "../../data/machines";
-import { jobPractice } from "../../data/practice";
+import { jobPractice, padCurves } from "../../data/practice";
 import { loadChannel, runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
 import { lastKept, revisionOfJob } from "../../data/layouts";
 import { latestVerdict, type VerdictRecord } from "../../data/verdicts";
@@ -34,7 +34,7 @@ export async function jobView(id: number): Promise<JobView | null> {
   const layout = drawing?.document.parts.length ? drawing.document : null;
   const map = layout && new CoolingMap(layout);
   const practice = await jobPractice(db, id);
-  const service: ServiceFacts = { layout, entries: await entriesOf(db, id), practice, plans: plansOf(map, practice.rounds), model: machine.model, hasBeforeRun: Boolean(runs.before), today: new Date().toISOString().slice(0, 10) };
+  const service: ServiceFacts = { layout, entries: await entriesOf(db, id), practice, plans: plansOf(map, practice.rounds), curves: await padCurves(db), model: machine.model, hasBeforeRun: Boolean(runs.before), today: new Date().toISOString().slice(0, 10) };
   const ctx = contextOf(service, map);
   const holds = { before: Boolean(runs.before), after: Boolean(runs.after), service: progressOf(ctx) };
   const at = stageAt(holds);

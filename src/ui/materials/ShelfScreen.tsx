@@ -37,6 +37,11 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
           New lot
         </Button>
       </div>
+      {lots.some((l) => isLow(l) || isExpired(l, today)) ? (
+        <p className="bg-sheet px-6 pb-2.5 text-[16.5px] lg:px-10">
+          <b className="font-[660]">To buy:</b> {lots.filter((l) => isLow(l) || isExpired(l, today)).map((l) => `${l.name} (${isExpired(l, today) ? "past its date" : `${amountWords(l.kind, leftOf(l))} left`})`).join(", ")}.
+        </p>
+      ) : null}
       {away ? (
         <p role="status" className="flex items-center gap-4 bg-sheet px-6 pb-2 text-[16.5px] lg:px-10">
           {away.name}, lot {away.lot}, is put away.

@@ -2,14 +2,13 @@
 import Link from "next/link";
 import { Printer, Undo2 } from "lucide-react";
 import { useMemo, type ReactNode } from "react";
-import { cuttingPlan, type Piece } from "@/core/pads";
-import type { ServiceContext } from "@/core/service";
+import { cuttingPlan, KERF_MM, type Piece } from "@/core/pads";
+import { piecesToCut, type ServiceContext } from "@/core/service";
 import { costOf, type Shelf } from "@/core/stock";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { stagePath } from "@/ui/steps/paths";
 import { CuttingView } from "./CuttingView";
-import { KERF_MM, piecesOf } from "./pieces";
 
 interface Props {
   jobId: number;
@@ -25,7 +24,7 @@ interface Props {
 
 /** All pads of the job on the sheets and off-cuts of the shelf; cutting books them, undo makes the sheets whole again. */
 export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onDone, children }: Props) {
-  const pieces = useMemo(() => piecesOf(ctx), [ctx]);
+  const pieces = useMemo(() => piecesToCut(ctx), [ctx]);
   const { cutting } = shelf;
   const plan = useMemo(() => cutting?.plan ?? cuttingPlan(shelf.sheets.map((s) => ({ ...s, id: String(s.id) })), pieces, KERF_MM), [cutting, shelf.sheets, pieces]);
   const sheets = cutting?.sheets ?? shelf.sheets;

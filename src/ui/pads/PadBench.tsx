@@ -1,6 +1,6 @@
 "use client";
 import { useMemo, useState, type ReactNode } from "react";
-import { balanceOf, nearby, padWarnings, STOCK_MM, thicknessOptions, usualCurves, type Balance, type ThicknessOption } from "@/core/pads";
+import { balanceOf, nearby, padWarnings, STOCK_MM, thicknessOptions, type Balance, type ThicknessOption } from "@/core/pads";
 import { PASTES } from "@/core/paste";
 import { chosenMm, gapMm, pressedMm, stackOf, type ServiceContext, type Step } from "@/core/service";
 import type { Shelf } from "@/core/stock";
@@ -28,7 +28,7 @@ const mm = (v: number) => (v < 1 ? v.toFixed(2) : v.toFixed(1));
 
 /** Thickness of one pad: the cut across it, what each thickness does, and who carries the screws' force. */
 export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness, below, children }: Props) {
-  const curve = usualCurves[pad.softness];
+  const curve = ctx.curves[pad.softness];
   const gap = gapMm(ctx, pad);
   const area = pad.wMm * pad.hMm;
   const options = thicknessOptions(gap, area, curve, STOCK_MM);

@@ -4,6 +4,7 @@ import { coverScrews, isPrint, PRINT, type ServiceContext, type ServiceStage, ty
 import { Defs, Drawing } from "@/ui/underside/Drawing";
 import { Chosen, Hidden } from "@/ui/underside/Marks";
 import { PartShape } from "@/ui/underside/PartShape";
+import { PadMarks } from "@/ui/paste/PadMarks";
 import { DustLayer } from "./DustLayer";
 import { greyMetal } from "./lint";
 import { fitted, type View } from "@/ui/underside/useView";
@@ -105,6 +106,7 @@ export function InsideLens({ stage, ctx, map, step, size }: LensProps) {
       <Hidden layout={map.layout} />
       {stage === "strip" || stage === "clean" ? <DustLayer ctx={ctx} map={map} air={dusty} /> : null}
       {stage === "strip" || stage === "clean" ? <Prints ctx={ctx} map={map} /> : null}
+      {stage === "paste" ? <PadMarks ctx={ctx} map={map} scale={view.scale} /> : null}
       {near
         ? heat.map((p) => {
             const [x, y] = centreOf(p);

@@ -1,0 +1,6 @@
+import { handle, jsonBody, respond } from "@/server/respond";
+import { changePadCurves } from "@/server/service";
+
+export function PUT(request: Request): Promise<Response> {
+  return handle(request, async () => respond(await changePadCurves(await jsonBody(request))));
+}
