@@ -68,7 +68,7 @@ test("paste and pads of a K15: suggestion, two squeezes, thickness from the old 
   expect(((bar?.width ?? 0) * 25.4) / 96).toBeCloseTo(80, 0);
   await accessible(page);
   await page.getByRole("link", { name: "Back to the bench" }).click();
-  await page.keyboard.press("Space");
+  await panel(page).getByRole("button", { name: "2 pads cut" }).click();
   await expect(panel(page).getByText("They are cut, and booked to this job.")).toBeVisible();
   await accessible(page);
   expect(await left(page, "Pad sheet 1.5 mm, soft")).toBeLessThanOrEqual(sheetBefore);
@@ -77,7 +77,7 @@ test("paste and pads of a K15: suggestion, two squeezes, thickness from the old 
   await expect(panel(page).getByRole("button", { name: "2 pads cut" })).toBeVisible();
   expect(await left(page, "Pad sheet 1.5 mm, soft")).toBe(sheetBefore);
   await page.goto(`${job}/paste`);
-  await page.keyboard.press("Space");
+  await panel(page).getByRole("button", { name: "2 pads cut" }).click();
   await expect(panel(page).getByRole("button", { name: "On to laying them" })).toBeVisible();
   await page.keyboard.press("Space");
   await panel(page).getByRole("button", { name: "All pads at once" }).click();

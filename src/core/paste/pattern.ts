@@ -50,7 +50,8 @@ export function laidHeights(laid: Laid, widthMm: number, heightMm: number, nx: n
     }
   } else {
     const strokes = strokesOf(laid, widthMm, heightMm);
-    const r = beadMm(laid.volumeMm3, strokes) / 2;
+    // a bead finer than the cells is drawn as wide as one, so that it is not lost between them
+    const r = Math.max(beadMm(laid.volumeMm3, strokes) / 2, 0.75 * Math.max(widthMm / nx, heightMm / ny));
     for (let j = 0; j < ny; j++) for (let i = 0; i < nx; i++) {
       const d = nearest(strokes, ((i + 0.5) / nx - 0.5) * widthMm, ((j + 0.5) / ny - 0.5) * heightMm);
       if (d < r) out[j * nx + i] = Math.sqrt(r * r - d * d);

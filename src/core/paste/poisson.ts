@@ -98,6 +98,7 @@ export class PressureGrid {
     const top = this.levels[0] as Level;
     const { r, z, d, q } = this;
     const [first, end] = [top.top * top.w, (top.bottom + 1) * top.w];
+    // cells outside the box keep nothing of an earlier solve
     q.fill(0);
     multiply(top, p, q);
     let norm = 0;
@@ -148,16 +149,16 @@ export class PressureGrid {
 
   private cycle(k: number): void {
     const l = this.levels[k] as Level;
-    l.x.fill(0);
     const coarse = this.levels[k + 1];
+    first(l);
     if (!coarse) {
-      for (let s = 0; s < 6; s++) {
-        sweep(l, true);
+      for (let s = 0; s < 5; s++) {
         sweep(l, false);
+        sweep(l, true);
       }
+      sweep(l, false);
       return;
     }
-    sweep(l, true);
     restrict(l, coarse);
     this.cycle(k + 1);
     prolong(coarse, l);
@@ -179,6 +180,15 @@ function multiply({ top, bottom, from, to, w, right, down, diagonal }: Level, x:
   }
 }
 
+/** The first forward sweep from nothing: what lies ahead is 0 still. */
+function first({ nx, ny, top, bottom, from, to, w, right, down, inverse, x, b }: Level): void {
+  if (top > 1 || bottom < ny || from > 1 || to < nx) x.fill(0);
+  for (let j = top; j <= bottom; j++) {
+    const end = j * w + to;
+    for (let i = j * w + from; i <= end; i++) x[i] = ((b[i] as number) + (right[i - 1] as number) * (x[i - 1] as number) + (down[i - w] as number) * (x[i - w] as number)) * (inverse[i] as number);
+  }
+}
+
 /** One Gauss-Seidel sweep, forward or backward; cells without an equation have an inverse of 0 and stay at 0. */
 function sweep({ top, bottom, from, to, w, right, down, inverse, x, b }: Level, forward: boolean): void {
   if (forward) {
@@ -194,18 +204,16 @@ function sweep({ top, bottom, from, to, w, right, down, inverse, x, b }: Level, 
   }
 }
 
-/** What is left of the fine equation, summed over the four cells of each coarse one. */
+/** What the first sweep left of the fine equation, summed over the four cells of each coarse one: only what lay ahead is not met. */
 function restrict(fine: Level, coarse: Level): void {
-  const { top, bottom, from, to, w, right, down, diagonal, x, b } = fine;
+  const { top, bottom, from, to, w, right, down, x } = fine;
   coarse.b.fill(0);
   for (let j = top; j <= bottom; j++) {
     const row = ((j + 1) >> 1) * coarse.w;
     for (let c = from; c <= to; c++) {
       const i = j * w + c;
-      const g = diagonal[i] as number;
-      if (g <= 0) continue;
-      const left = (b[i] as number) - g * (x[i] as number) + (right[i] as number) * (x[i + 1] as number) + (right[i - 1] as number) * (x[i - 1] as number) + (down[i] as number) * (x[i + w] as number) + (down[i - w] as number) * (x[i - w] as number);
-      coarse.b[row + ((c + 1) >> 1)] = (coarse.b[row + ((c + 1) >> 1)] as number) + left;
+      const o = row + ((c + 1) >> 1);
+      coarse.b[o] = (coarse.b[o] as number) + (right[i] as number) * (x[i + 1] as number) + (down[i] as number) * (x[i + w] as number);
     }
   }
 }

@@ -82,7 +82,6 @@ export class Squeeze {
   private readonly unit: [Float64Array, Float64Array, Float64Array];
   private readonly drag = new Float64Array(9);
   private age = Infinity;
-  private lastLoad: Load | null = null;
   private lastWet = 0;
   private lastSpeed = 0;
   private stepS = 1e-3;
@@ -180,19 +179,17 @@ export class Squeeze {
   }
 
   /**
-   * How force and moments answer to closing and tilting at unit speed. Solved anew when a load comes on or the film has
-   * grown; between, {@link pressures} keeps it up to date by what it finds.
+   * How force and moments answer to closing and tilting at unit speed. Solved anew when the film has grown, and every
+   * few steps; between, {@link pressures} keeps it up to date by what it finds.
    */
   private answers(): void {
     const { field: f, grid, b, unit } = this;
-    const load = this.loadAt(this.timeS);
     let wetted = 0;
     for (let i = 0; i < f.size; i++) wetted += f.wet[i] as number;
-    const fresh = this.age < 10 && load === this.lastLoad && Math.abs(wetted - this.lastWet) < 0.2 * this.lastWet;
+    const fresh = this.age < 10 && Math.abs(wetted - this.lastWet) < 0.2 * this.lastWet;
     this.age++;
     if (fresh) return;
     this.age = 0;
-    this.lastLoad = load;
     this.lastWet = wetted;
     for (const [k, weight] of [[0, null], [1, f.ex], [2, f.ey]] as const) {
       for (let i = 0; i < f.size; i++) b[i] = f.wet[i] ? f.cellM2 * (weight ? (weight[i] as number) : 1) : 0;
