@@ -31,19 +31,40 @@ interface SheetRow {
 }
 const sheetOf = (r: SheetRow): StockSheet => ({ id: r.id, lotId: r.lot_id, widthMm: r.width_mm, heightMm: r.height_mm, thicknessMm: r.thickness_mm, offcut: Boolean(r.offcut) });
 
+/** One use of a lot by a job. */
+export interface LotUse {
+  lotId: number;
+  jobId: number;
+  at: string;
+  amount: number;
+}
+
+/** Every use of the lots that stands, oldest first: bookings, cleaning steps of all journals, and pads cut in cm². */
+export async function lotUses(db: Knex, lots: readonly Pick<Lot, "id" | "kind" | "openedOn">[]): Promise<LotUse[]> {
+  const out: LotUse[] = [];
+  for (const b of await db<{ lot_id: number; job_id: number; amount: number; at: string; undone_at: string | null }>("bookings").whereNull("undone_at")) out.push({ lotId: b.lot_id, jobId: b.job_id, at: b.at, amount: b.amount });
+  for (const [jobId, entries] of await allEntries(db, "clean:")) {
+    for (const use of cleaningUses(jobId, entries)) {
+      const lotId = lotOfUse(use, lots);
+      if (lotId !== null) out.push({ lotId, jobId, at: use.at, amount: use.amount });
+    }
+  }
+  for (const c of await db<CuttingRow>("cuttings").whereNull("undone_at")) {
+    const plan = JSON.parse(c.plan_json) as CuttingPlan;
+    for (const s of await db<SheetRow>("sheets").where({ used_by: c.id })) {
+      const rests = plan.rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0);
+      out.push({ lotId: s.lot_id, jobId: c.job_id, at: c.at, amount: (s.width_mm * s.height_mm - rests) / 100 });
+    }
+  }
+  return out.sort((a, b) => a.at.localeCompare(b.at));
+}
+
 /** Lots that were not put away, oldest first, with what was used of each: bookings that stand, pads cut, cleaning steps of all journals. */
 export async function listLots(db: Knex): Promise<Lot[]> {
   const rows = await db<LotRow>("lots").whereNull("retired_at").orderBy("id");
-  const used = new Map<number, number>();
-  const add = (id: number, amount: number) => used.set(id, (used.get(id) ?? 0) + amount);
-  for (const b of await db<{ lot_id: number; amount: number; undone_at: string | null }>("bookings").whereNull("undone_at")) add(b.lot_id, b.amount);
   const lots = rows.map((r): Lot => ({ id: r.id, kind: r.kind, name: r.name, lot: r.lot, amount: r.amount, used: 0, price: r.price, boughtOn: r.bought_on, openedOn: r.opened_on, bestBefore: r.best_before, ...(JSON.parse(r.props_json) as Props) }));
-  for (const [jobId, entries] of await allEntries(db, "clean:")) {
-    for (const use of cleaningUses(jobId, entries)) {
-      const id = lotOfUse(use, lots);
-      if (id !== null) add(id, use.amount);
-    }
-  }
+  const used = new Map<number, number>();
+  for (const u of await lotUses(db, lots)) used.set(u.lotId, (used.get(u.lotId) ?? 0) + u.amount);
   // of pads what is left is what lies on the shelf
   const lying = new Map<number, number>();
   for (const s of await listSheets(db)) lying.set(s.lotId, (lying.get(s.lotId) ?? 0) + (s.widthMm * s.heightMm) / 100);

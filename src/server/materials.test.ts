@@ -59,6 +59,7 @@ describe("booking a material", () => {
     const entry = (n: number, act: string) => ({ id: `${"0".repeat(24)}${n.toString(16).padStart(8, "a")}`, at: `2031-03-04T09:00:0${n}.000Z`, stage: "clean", step: "clean:p1", act, value: act === "done" ? "mat;swab=4;air=9" : "", reason: "" });
     value(await keepEntries(job, { entries: [entry(1, "done")] }));
     expect(left(await stockView(null), swabs)).toBe(96);
+    expect((await stockView(null)).history.filter((h) => h.lotId === swabs)).toEqual([{ lotId: swabs, job: expect.stringMatching(/^J-/) as string, at: "2031-03-04", amount: 4, left: 96 }]);
     value(await keepEntries(job, { entries: [entry(2, "undone")] }));
     expect(left(await stockView(null), swabs)).toBe(100);
   });

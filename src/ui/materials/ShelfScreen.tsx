@@ -56,7 +56,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
             {of("paste").map((l) => (
               <article key={l.id} aria-label={l.name}>
                 <Tube lot={l} today={today} />
-                <Words lot={l} today={today} more={l.paste?.conductive ? (l.paste.liquidMetal ? "Conducts: never on aluminium" : "Conducts") : ""} onAway={() => void put(l, true)} />
+                <Words lot={l} today={today} history={shelf.history} more={l.paste?.conductive ? (l.paste.liquidMetal ? "Conducts: never on aluminium" : "Conducts") : ""} onAway={() => void put(l, true)} />
               </article>
             ))}
           </section>
@@ -64,7 +64,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
             <article key={l.id} aria-label={l.name} style={{ width: Math.max(220, ((l.pad?.widthMm ?? 60) + 8) * PX) }}>
               <SheetPlace lot={l} sheets={sheets} />
               <div className="pl-3.5">
-                <Words lot={l} today={today} more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/mK`} onAway={() => void put(l, true)} />
+                <Words lot={l} today={today} history={shelf.history} more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/mK`} onAway={() => void put(l, true)} />
               </div>
             </article>
           ))}
@@ -92,7 +92,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
           {of("alcohol", "remover", "air").map((l) => (
             <article key={l.id} aria-label={l.name} className="w-[190px]">
               <Bottle lot={l} />
-              <Words lot={l} today={today} more="" onAway={() => void put(l, true)} />
+              <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
             </article>
           ))}
           <section aria-label="Small things" className="flex w-[220px] flex-col gap-5">
@@ -101,7 +101,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
                 <div className="flex h-7 w-[190px] border-2 border-ink bg-sheet" role="img" aria-label={`${Math.round(leftOf(l))} of ${l.amount}`}>
                   <span className="bg-[repeating-linear-gradient(90deg,var(--d-al2)_0_5px,var(--sheet)_5px_8px)]" style={{ width: `${(100 * leftOf(l)) / Math.max(1, l.amount)}%` }} />
                 </div>
-                <Words lot={l} today={today} more="" onAway={() => void put(l, true)} />
+                <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
               </article>
             ))}
           </section>
@@ -114,7 +114,8 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
 }
 
 /** Three lines under a thing: name, what is left, lot and dates. */
-function Words({ lot: l, today, more, onAway }: { lot: Lot; today: string; more: string; onAway: () => void }) {
+function Words({ lot: l, today, history, more, onAway }: { lot: Lot; today: string; history: Shelf["history"]; more: string; onAway: () => void }) {
+  const own = history.filter((h) => h.lotId === l.id);
   const expired = isExpired(l, today);
   const flag = expired ? "past its date" : isLow(l) ? "low" : "";
   return (
@@ -136,6 +137,25 @@ function Words({ lot: l, today, more, onAway }: { lot: Lot; today: string; more:
         {l.openedOn ? `, opened ${day(l.openedOn)}` : ", closed"}
         {l.bestBefore ? `, best before ${day(l.bestBefore)}` : ""}
       </p>
+      {own.length ? (
+        <details className="text-[15px]">
+          <summary className="flex min-h-[32px] cursor-pointer items-center text-ink-2">
+            Used by {own.length} {own.length === 1 ? "job" : "jobs"}
+          </summary>
+          <ul className="num">
+            {own.slice(-12).map((h) => (
+              <li key={`${h.job}${h.at}`} className="flex justify-between gap-3 border-t border-line-2 py-0.5">
+                <span>
+                  {h.job}, {day(h.at)}
+                </span>
+                <span>
+                  {amountWords(l.kind, h.amount)}, {amountWords(l.kind, Math.max(0, h.left))} left
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
       <button type="button" className="link min-h-[32px] text-[15px]" aria-label={`Put ${l.name}, lot ${l.lot}, away`} onClick={onAway}>
         Put away
       </button>

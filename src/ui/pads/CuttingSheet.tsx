@@ -22,7 +22,7 @@ export function CuttingSheet({ ctx, shelf, title }: { ctx: ServiceContext; shelf
       </svg>
       <p className="text-[15px]">Measure the bar before you cut: it must be 50 mm. Print at 100 %, not fitted to the page.</p>
       <p className="mt-1 text-[15px] font-[620]">
-        {title}: {plan.placed.length} pads, {plan.lines.length} knife lines in the order of their numbers
+        {title}: {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines in the order of their numbers
       </p>
     </div>
   );

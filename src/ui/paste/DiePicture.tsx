@@ -36,7 +36,7 @@ export function DiePicture({ laid, widthMm: w, heightMm: h, label, figures = fal
     svg.addEventListener("pointerup", up, { once: true });
   };
   return (
-    <svg viewBox={`${-w / 2 - edge} ${-h / 2 - edge} ${w + 2 * edge} ${h + 2 * edge}`} className={`block h-full w-full ${onStroke ? "cursor-crosshair touch-none" : ""}`} role="img" aria-label={label} onPointerDown={down}>
+    <svg viewBox={`${-w / 2 - edge} ${-h / 2 - edge} ${w + 2 * edge} ${h + 2 * edge}`} className={`block h-full w-full ${onStroke ? "cursor-crosshair touch-none" : ""}`} {...(label ? { role: "img", "aria-label": label } : { "aria-hidden": true })} onPointerDown={down}>
       <defs>
         <pattern id={id} width={1} height={1.9} patternUnits="userSpaceOnUse">
           <rect width={1} height={1.9} fill="#E9ECE6" />
