@@ -94,11 +94,21 @@ export function stackOf(ctx: ServiceContext, pad: Pad, paste: Pick<Paste, "yield
   return { screws: (own?.screws ?? []).map((s) => { const part = map?.part(s.id); return { id: s.id, xMm: s.xMm, yMm: s.yMm, forceN: screwN(part?.kind === "screw" && part.sprung) }; }), chips: own?.chips ?? [], pads, paste };
 }
 
-/** Aluminium that touches a chip's plate or the plate itself, by tag; liquid metal is barred by it. */
+/** How far liquid metal that is pressed out may run, mm. */
+const RUNS_MM = 6;
+
+/** Aluminium on a chip: its plate itself, or a spreader so near that what is pressed out reaches it; by tag. Liquid metal is barred by it. */
 export function aluminiumAt(ctx: ServiceContext, chip: Chip): string[] {
   const over = ctx.map?.spreadsOf(chip) ?? [];
-  const touching = over.flatMap((p) => ctx.map?.beside(p.id, "spreader") ?? []);
-  return [...new Set([...over, ...touching].filter((p) => p.kind !== "chamber" && p.material === "aluminium").map((p) => p.tag || "the plate"))];
+  const reached = (ctx.map?.ofKind("spreader") ?? []).filter((s) =>
+    over.some((p) => {
+      const [dx, dy] = [Math.abs(p.xMm - s.xMm), Math.abs(p.yMm - s.yMm)];
+      const [w, h] = [p.wMm / 2 + RUNS_MM, p.hMm / 2 + RUNS_MM];
+      const inWindow = dx + w < s.windowWMm / 2 && dy + h < s.windowHMm / 2;
+      return dx < w + s.wMm / 2 && dy < h + s.hMm / 2 && !inWindow;
+    }),
+  );
+  return [...new Set([...over, ...reached].filter((p) => p.kind !== "chamber" && p.material === "aluminium").map((p) => p.tag || "the plate"))];
 }
 
 /** How a chip was pasted: pattern, volume, lot. */

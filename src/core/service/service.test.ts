@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { calderNook13Layout, demoLayouts, tessalyK15Layout } from "../../demo/layouts";
 import { CoolingMap } from "../underside";
-import { adapterWords, agreementOf, baysOfGrade, cleaningText, contextOf, countsOut, coverScrews, estimateMinutes, fansUnconfirmed, foundIn, gateOf, Journal, nextStep, pastedText, plansOf, progressOf, SERVICE_STAGES, stepsOf, usualPractice, warrantyDays, type Entry, type Predicted, type ServiceContext, type ServiceFacts, type ServiceStage, type Step } from "./index";
+import { adapterWords, aluminiumAt, agreementOf, baysOfGrade, cleaningText, contextOf, countsOut, coverScrews, estimateMinutes, fansUnconfirmed, foundIn, gateOf, Journal, nextStep, pastedText, plansOf, progressOf, SERVICE_STAGES, stepsOf, usualPractice, warrantyDays, type Entry, type Predicted, type ServiceContext, type ServiceFacts, type ServiceStage, type Step } from "./index";
 
 let clock = 0;
 const entry = (step: string, more: Partial<Entry> = {}): Entry => ({ id: String(clock).padStart(20, "0"), at: new Date(Date.UTC(2031, 2, 4, 9) + 20_000 * clock++).toISOString(), stage: "open", step, act: "done", value: "", reason: "", ...more });
@@ -117,6 +117,12 @@ describe("the steps come from the drawing", () => {
     const ctx = context([], { layout: null, plans: [] });
     expect(stepsOf("open", ctx).map((s) => s.key)).toContain("unplug:battery");
     expect(stepsOf("close", ctx).map((s) => s.key)).toEqual(["plug:battery", "close:cover", "close:first"]);
+  });
+  it("aluminium that pressed-out paste could reach bars liquid metal, and none further off", () => {
+    const chip = (role: string) => k15.parts.find((p) => p.kind === "chip" && p.role === role);
+    const at = (role: string) => { const c = chip(role); return c?.kind === "chip" ? aluminiumAt(context(), c) : null; };
+    expect(at("gpu")).toEqual(["S1"]);
+    expect(at("cpu")).toEqual([]);
   });
   it("an aluminium spreader is warned of liquid metal", () => {
     const l = calderNook13Layout();

@@ -87,7 +87,7 @@ export function FilmCut({ run, frame }: { run: SqueezeRun; frame: SqueezeFrame }
   const half = (along ? run.widthMm : run.heightMm) / 2;
   const n = along ? run.nx : run.ny;
   const lift = 30 / 1000;
-  const gap = (s: number) => (along ? frame.gapUm + frame.slopeX * s : frame.gapUm + frame.slopeY * s);
+  const gap = (s: number) => Math.max(0, along ? frame.gapUm + frame.slopeX * s : frame.gapUm + frame.slopeY * s);
   const shown = (s: number) => Math.min(4.2, gap(s) * lift);
   const at = (i: number) => ((i + 0.5) / n - 0.5) * 2 * half;
   const filled = Array.from({ length: n }, (_, i) => (frame.film[along ? Math.floor(run.ny / 2) * run.nx + i : i * run.nx + Math.floor(run.nx / 2)] ?? 0) > 0);

@@ -243,7 +243,7 @@ function TrialPane({ letter, trial, at, pressing, ctx, hint, children }: { lette
         ) : null}
       </div>
       <div className="mt-1 h-[88px]">{run && frame ? <FilmCut run={run} frame={frame} /> : null}</div>
-      <p className="min-h-[20px] text-[14.5px] text-ink-2">{frame && overMm3(frame) > 0.05 ? `${overMm3(frame).toFixed(1)} mm³ past the edge` : ""}{frame && frame.trapped > 0.003 ? `, ${Math.round(100 * frame.trapped)} % of the face shut-in air` : ""}</p>
+      <p className="min-h-[20px] text-[14.5px] text-ink-2">{frame ? [overMm3(frame) > 0.05 ? `${overMm3(frame).toFixed(1)} mm³ past the edge` : "", frame.trapped > 0.003 ? `${Math.round(100 * frame.trapped)} % of the face shut-in air` : ""].filter(Boolean).join(", ") : ""}</p>
     </section>
   );
 }
