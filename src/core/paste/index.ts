@@ -5,4 +5,5 @@ export { PressureGrid } from "./poisson";
 export { pressingOf, stepsInOrder, TURN_S, type PlateScrewForce, type Pressing } from "./loads";
 export { overMm3, suggestPattern, type PatternTrial, type Suggestion } from "./suggest";
 export { squeezeRun, SETTLE_S, type SqueezeFrame, type SqueezeRun } from "./run";
-export { Squeeze, type Load, type PressPoint, type SqueezeSetup } from "./squeeze";
+export { bearing, pressing, type Load, type PressPoint } from "./press";
+export { Squeeze, type SqueezeSetup } from "./squeeze";

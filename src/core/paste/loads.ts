@@ -1,5 +1,5 @@
 import type { TightenStep } from "../fasten";
-import type { Load, PressPoint } from "./squeeze";
+import type { Load, PressPoint } from "./press";
 
 /** Seconds a turn of a screw takes at the bench. */
 export const TURN_S = 1.5;

@@ -1,24 +1,10 @@
 import { airPockets, fieldOf, openGap, runOn, type Field } from "./field";
 import { Flow } from "./flow";
-import { PRASHER_C_M, PRASHER_M, type Paste } from "./paste";
+import type { Paste } from "./paste";
 import { laidHeights, type Laid } from "./pattern";
 import { PressureGrid } from "./poisson";
-
-/** Where screws press, from the middle of the face; at most 32. */
-export interface PressPoint {
-  id: string;
-  xMm: number;
-  yMm: number;
-}
-
-/** What presses from a time on: force of each point at rest, N; 0 for a screw that does not bite yet. */
-export interface Load {
-  atS: number;
-  forcesN: readonly number[];
-  /** Which turn it is: round from 1, and the screw. */
-  round?: number;
-  screw?: string;
-}
+import { bearing, pressing, type Load, type PressPoint } from "./press";
+import { symmetric3, type Three } from "./three";
 
 export interface SqueezeSetup {
   widthMm: number;
@@ -44,15 +30,11 @@ export interface SqueezeSetup {
 const STEP = 0.1;
 /** Gap changes slower than this, 1/s, are rest. */
 const REST = 2e-3;
-/** Where bare faces meet, and the least gap that a step's share is taken of, m. */
-const TOUCH_M = 5e-6;
+/** The least gap that a step's share is taken of, m. */
 const LEAST_GAP_M = 1.2e-5;
-/** Stiffness of faces that meet, Pa per m of overlap. */
-const STOP_PAM = 5e12;
+const NOTHING = [0, 0] as const;
 /** Steps over which what is left of a cell's excess is taken up. */
 const RELAX = 2;
-
-type Three = [number, number, number];
 
 /**
  * Paste squeezed between a rigid plate and a chip's face: Hele-Shaw flow with a moving front.
@@ -142,8 +124,9 @@ export class Squeeze {
     const now: Three = [0, 0, 0];
     const stiff = new Float64Array(9);
     for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) {
-      const perM = this.bears(i);
-      const pa = (wet[i] ? (this.fromAir[i] as number) : (f.airPa[i] as number)) + this.bornePa;
+      const raw = this.plane[0] + this.plane[1] * (ex[i] as number) + this.plane[2] * (ey[i] as number);
+      const [borne, perM] = this.setup.newtonian ? NOTHING : bearing(this.setup.paste, wet[i] === 1, f.h[i] as number, raw);
+      const pa = (wet[i] ? (this.fromAir[i] as number) : (f.airPa[i] as number)) + borne;
       if (pa === 0 && perM === 0) continue;
       const [x, y] = [ex[i] as number, ey[i] as number];
       now[0] += pa;
@@ -156,7 +139,7 @@ export class Squeeze {
       stiff[5] = (stiff[5] as number) + perM * x * y;
       stiff[8] = (stiff[8] as number) + perM * y * y;
     }
-    const { want, spring } = this.pressing();
+    const { want, spring } = pressing(this.setup.points, this.loadAt(this.timeS), this.setup.newtonian ? 0 : this.setup.springNmm * 1000, this.plane);
     const left = want.map((v, r) => v - cellM2 * (now[r] as number)) as Three;
     // the step is shortened until no corner of the film changes by more than its share
     let dt = Math.max(1e-9, Math.min(this.stepS * 1.7, untilS - this.timeS));
@@ -235,44 +218,6 @@ export class Squeeze {
     return [s0 * scale, s1 * scale, s2 * scale];
   }
 
-  /** Force and moments of the screws as the plate lies now, and how they give way as it closes (upper triangle, N/m and so on). */
-  private pressing(): { want: [number, number, number]; spring: Float64Array } {
-    const want: [number, number, number] = [0, 0, 0];
-    const spring = new Float64Array(9);
-    const { points, springNmm, newtonian } = this.setup;
-    const load = this.loadAt(this.timeS);
-    const k = newtonian ? 0 : springNmm * 1000;
-    points.forEach((point, n) => {
-      const own = load.forcesN[n] ?? 0;
-      if (own <= 0) return;
-      const e = [1, point.xMm / 1000, point.yMm / 1000] as const;
-      // a screw's spring is pressed more while its corner stands high, less when it has sunk under the face
-      const force = own + k * (this.plane[0] + this.plane[1] * e[1] + this.plane[2] * e[2]);
-      if (force <= 0) return;
-      for (let r = 0; r < 3; r++) {
-        want[r] = (want[r] as number) + force * (e[r] as number);
-        for (let c = r; c < 3; c++) spring[3 * r + c] = (spring[3 * r + c] as number) + k * (e[r] as number) * (e[c] as number);
-      }
-    });
-    return { want, spring };
-  }
-
-  /** Pressure that filler, or faces that touch, bear at a cell: set aside in {@link bornePa}; returns its growth per m of closing. */
-  private bears(i: number): number {
-    this.bornePa = 0;
-    if (this.setup.newtonian) return 0;
-    const { yieldPa, fillerUm } = this.setup.paste;
-    const { field: f } = this;
-    const gap = f.h[i] as number;
-    const filler = f.wet[i] ? yieldPa * (PRASHER_C_M / Math.max(gap, 0.2e-6 * fillerUm)) ** (1 / PRASHER_M) : 0;
-    // a stiff but linear stop at the grains' size, or where bare faces meet
-    const raw = this.plane[0] + this.plane[1] * (f.ex[i] as number) + this.plane[2] * (f.ey[i] as number);
-    const into = (f.wet[i] ? fillerUm * 1e-6 : TOUCH_M) - raw;
-    this.bornePa = filler + (into > 0 ? STOP_PAM * into : 0);
-    return filler / PRASHER_M / gap + (into > 0 ? STOP_PAM : 0);
-  }
-  private bornePa = 0;
-
   /** Largest relative speed of the gap at the corners of the box round the film, 1/s; a fifth of it at the face's own corners. */
   private fastest(speed: Three): number {
     const { left, right, top, bottom } = this.grid.box;
@@ -322,26 +267,4 @@ export class Squeeze {
     openGap(f, this.plane);
     airPockets(f);
   }
-}
-
-/** Solves a symmetric 3 by 3 system given by its upper triangle, rows of a nine-long array. */
-function symmetric3(A: Float64Array, b: Readonly<Three>): Three {
-  const [a, d, e, , q, g, , , c] = A as unknown as [number, number, number, number, number, number, number, number, number];
-  // scaled, since force and moments differ by five orders
-  const s = [1, Math.sqrt(Math.abs(a / (q || 1))), Math.sqrt(Math.abs(a / (c || 1)))] as const;
-  const m = [[a, d * s[1], e * s[2], b[0]], [d * s[1], q * s[1] * s[1], g * s[1] * s[2], b[1] * s[1]], [e * s[2], g * s[1] * s[2], c * s[2] * s[2], b[2] * s[2]]] as [number, number, number, number][];
-  for (let k = 0; k < 3; k++) {
-    const row = m[k] as number[];
-    for (let r = k + 1; r < 3; r++) {
-      const other = m[r] as number[];
-      const t = (other[k] as number) / ((row[k] as number) || 1e-300);
-      for (let i = k; i < 4; i++) other[i] = (other[i] as number) - t * (row[i] as number);
-    }
-  }
-  const at = (r: number, i: number) => (m[r] as number[])[i] as number;
-  const z = at(2, 3) / (at(2, 2) || 1e-300);
-  const y = (at(1, 3) - at(1, 2) * z) / (at(1, 1) || 1e-300);
-  const x = (at(0, 3) - at(0, 1) * y - at(0, 2) * z) / (at(0, 0) || 1e-300);
-  // a film of a few cells cannot hold a tilt: then the plate only sinks
-  return Number.isFinite(x + y + z) ? [x, y * s[1], z * s[2]] : [b[0] / (a || 1e-300), 0, 0];
 }

@@ -32,7 +32,7 @@ export function CoverLens({ ctx, map, step, size }: Omit<LensProps, "stage">) {
       {loose.map((p) => (
         <PartShape key={p.id} part={p} />
       ))}
-      <path d={`M${base.widthMm / 2} ${base.depthMm + 3.2}l-7 11h14z`} fill="var(--copper-fill)" stroke="var(--d-ink)" strokeWidth={0.8} opacity={step?.key === "open:pry" || step?.key === "open:lift" ? 1 : 0.25} transform={`translate(0 ${-14})`} />
+      {step?.key === "open:pry" || step?.key === "open:lift" ? <PryPath base={base} ports={map.ofKind("port")} lift={step.key === "open:lift"} /> : null}
       {screws.map((s, i) => (
         <CoverScrew key={s.id} screw={s} number={i + 1} out={ctx.journal.isDone(`out:${s.id}`) && !ctx.journal.isDone(`in:${s.id}`)} next={step?.parts.length === 1 && step.parts[0] === s.id} scale={view.scale} />
       ))}
@@ -49,6 +49,47 @@ function Vents({ base }: { base: Layout["base"] }) {
       {[[0.12, 0.045], [0.7, 0.045], [0.12, 0.93], [0.7, 0.93]].map(([x = 0, y = 0]) => (
         <rect key={`${x}${y}`} x={base.widthMm * x} y={base.depthMm * y} width={base.widthMm * 0.18} height={7} rx={3.5} fill="var(--d-we2)" />
       ))}
+    </g>
+  );
+}
+
+/**
+ * The way of the pick round the case: a white road from the front edge to both sides up to the hinge, chevrons for its
+ * direction, dashes past the ports, which the cover hooks over; for lifting off, a hollow arrow.
+ */
+function PryPath({ base, ports, lift }: { base: Layout["base"]; ports: readonly Part[]; lift: boolean }) {
+  const { widthMm: w, depthMm: d } = base;
+  const inset = 3.4;
+  const r = Math.max(2, base.cornerMm - inset);
+  const half = (side: -1 | 1) => {
+    const x = (v: number) => w / 2 + side * v;
+    const out = w / 2 - inset;
+    return `M${x(7)} ${d - inset}H${x(out - r)}Q${x(out)} ${d - inset} ${x(out)} ${d - inset - r}V16`;
+  };
+  const road = half(-1) + half(1);
+  const edge = (p: Part): { x: number; y: number; h: number } => {
+    const b = boundsOfParts([p]);
+    return { x: (b.left + b.right) / 2 < w / 2 ? inset : w - inset, y: b.top, h: b.bottom - b.top };
+  };
+  const chevrons = [-1, 1].flatMap((side) => [0.3, 0.6, 0.86].map((f) => ({ x: w / 2 + side * (w / 2) * f, y: d - inset, turn: side > 0 ? 0 : 180 })).concat([0.75, 0.5, 0.25].map((f) => ({ x: side > 0 ? w - inset : inset, y: d * f, turn: -90 }))));
+  return (
+    <g aria-hidden fill="none" strokeLinecap="round">
+      <path d={road} stroke="var(--d-ink)" strokeWidth={5.4} />
+      <path d={road} stroke="var(--sheet)" strokeWidth={4} />
+      {ports.map((p) => {
+        const e = edge(p);
+        return (
+          <g key={p.id} strokeLinecap="butt">
+            <path d={`M${e.x} ${e.y - 1}v${e.h + 2}`} stroke="var(--cover)" strokeWidth={6} />
+            <path d={`M${e.x} ${e.y - 1}v${e.h + 2}`} stroke="var(--d-ink)" strokeWidth={1} strokeDasharray="2 1.6" />
+          </g>
+        );
+      })}
+      {chevrons.map((c) => (
+        <path key={`${c.x} ${c.y}`} d="M-1.4 -1.3L0.9 0L-1.4 1.3" stroke="var(--d-ink)" strokeWidth={0.8} transform={`translate(${c.x} ${c.y}) rotate(${c.turn})`} />
+      ))}
+      <path d={`M${w / 2} ${d - inset - 7}l-6 10q6 4 12 0z`} fill="var(--copper-fill)" stroke="var(--d-ink)" strokeWidth={0.8} />
+      {lift ? <path d={`M${w / 2 - 9} ${d * 0.62}v-34h-9l18 -22l18 22h-9v34z`} fill="var(--sheet)" stroke="var(--d-ink)" strokeWidth={1.2} strokeLinejoin="round" /> : null}
     </g>
   );
 }
