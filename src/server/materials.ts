@@ -1,4 +1,4 @@
-import { cuttingPlan, cuttingSvg, KERF_MM, type CuttingPlan } from "../core/pads";
+import { cuttingPlan, cuttingSvg, KERF_MM, MARGIN_MM, type CuttingPlan } from "../core/pads";
 import { PASTES } from "../core/paste";
 import { contextOf, piecesToCut } from "../core/service";
 import { bad, good, type Result } from "../core/result";
@@ -74,7 +74,7 @@ export async function cutPads(jobId: number, body: unknown): Promise<Result<Shel
   const db = await database();
   if (await cuttingOf(db, jobId)) return bad(serverProblem.cutAlready());
   const sheets = await listSheets(db);
-  const plan: CuttingPlan = cuttingPlan(sheets.map((s) => ({ ...s, id: String(s.id) })), checked.value.pieces, KERF_MM);
+  const plan: CuttingPlan = cuttingPlan(sheets.map((s) => ({ ...s, id: String(s.id) })), checked.value.pieces, KERF_MM, MARGIN_MM);
   if (plan.placed.length === 0) return bad(serverProblem.nothingFits());
   await cut(db, jobId, plan, sheets, new Date().toISOString());
   return good(await stockView(jobId));
@@ -92,6 +92,6 @@ export async function cuttingFile(jobId: number): Promise<Result<string>> {
   if (!view) return bad(serverProblem.noJob());
   const shelf = await stockView(jobId);
   const sheets = (shelf.cutting?.sheets ?? shelf.sheets).map((s) => ({ ...s, id: String(s.id) }));
-  const plan = shelf.cutting?.plan ?? cuttingPlan(sheets, piecesToCut(contextOf(view.service)), KERF_MM);
+  const plan = shelf.cutting?.plan ?? cuttingPlan(sheets, piecesToCut(contextOf(view.service)), KERF_MM, MARGIN_MM);
   return plan.placed.length ? good(cuttingSvg(plan, sheets)) : bad(serverProblem.nothingFits());
 }

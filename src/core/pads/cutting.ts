@@ -59,11 +59,13 @@ interface Rect {
   h: number;
 }
 /** How a sheet is cut up: a leaf is left whole or is a piece, else one line parts it in two. */
-type Cut = { rect: Rect; piece?: Placement; line?: Omit<KnifeLine, "n" | "sheet">; parts: Cut[] };
+type Cut = { rect: Rect; piece?: Placement; line?: Omit<KnifeLine, "n" | "sheet">; parts: Cut[]; waste?: true };
 
 const EPS = 1e-9;
 /** What a knife and a careful hand leave between pads, mm. */
 export const KERF_MM = 1;
+/** What is trimmed off the factory edges of a whole sheet, mm: they are seldom straight, and the film lifts there. */
+export const MARGIN_MM = 1;
 /** Rests smaller than this either way are waste, mm. */
 export const LEAST_REST_MM = 9;
 const SHUFFLES = 220;
@@ -73,11 +75,11 @@ const SHUFFLES = 220;
  * piece in hand (guillotine cuts), with `kerfMm` lost to every line. Off-cuts are used before whole sheets, small ones
  * first. Many orders of the pieces, two fits and three ways to part the rest are tried (a seeded search, the same every
  * time); kept is the plan that leaves the fewest pieces out, opens the least area of whole sheets, then of off-cuts, and
- * leaves the largest whole rests.
+ * leaves the largest whole rests. Of whole sheets `marginMm` along every edge becomes no part of a piece.
  */
-export function cuttingPlan(sheets: readonly Sheet[], pieces: readonly Piece[], kerfMm = 0.5): CuttingPlan {
+export function cuttingPlan(sheets: readonly Sheet[], pieces: readonly Piece[], kerfMm = 0.5, marginMm = 0): CuttingPlan {
   const thicknesses = [...new Set(pieces.map((p) => p.thicknessMm))].sort((a, b) => a - b);
-  const plans = thicknesses.map((t) => bestOf(sheets.filter((s) => Math.abs(s.thicknessMm - t) < EPS), pieces.filter((p) => p.thicknessMm === t), kerfMm));
+  const plans = thicknesses.map((t) => bestOf(sheets.filter((s) => Math.abs(s.thicknessMm - t) < EPS), pieces.filter((p) => p.thicknessMm === t), kerfMm, marginMm));
   const placed = plans.flatMap((p) => p.placed);
   const opened = sheets.filter((s) => placed.some((p) => p.sheet === s.id));
   const pieceArea = placed.reduce((s, p) => s + areaOf(pieces.find((x) => x.id === p.piece)), 0);
@@ -95,7 +97,7 @@ interface Trial {
   cost: number[];
 }
 
-function bestOf(sheets: readonly Sheet[], pieces: readonly Piece[], kerf: number): Trial {
+function bestOf(sheets: readonly Sheet[], pieces: readonly Piece[], kerf: number, margin: number): Trial {
   const inOrder = [...sheets].sort((a, b) => Number(b.offcut ?? false) - Number(a.offcut ?? false) || areaOf(a) - areaOf(b) || a.id.localeCompare(b.id));
   const by = (key: (p: Piece) => number) => [...pieces].sort((a, b) => key(b) - key(a) || a.id.localeCompare(b.id));
   const long = (p: Piece) => Math.max(p.widthMm, p.heightMm);
@@ -116,7 +118,7 @@ function bestOf(sheets: readonly Sheet[], pieces: readonly Piece[], kerf: number
   }
   let best: Trial | null = null;
   for (const order of orders) for (const fit of ["area", "side"] as const) for (const split of ["short", "long", "whole"] as const) {
-    const t = lay(inOrder, order, kerf, fit, split);
+    const t = lay(inOrder, order, kerf, margin, fit, split);
     if (!best || less(t.cost, best.cost)) best = t;
   }
   return best ?? { placed: [], lines: [], rests: [], cost: [] };
@@ -127,15 +129,15 @@ const less = (a: readonly number[], b: readonly number[]): boolean => {
   return false;
 };
 
-function lay(sheets: readonly Sheet[], order: readonly Piece[], kerf: number, fit: "area" | "side", split: "short" | "long" | "whole"): Trial {
-  const trees = new Map<string, Cut>(sheets.map((s) => [s.id, { rect: { x: 0, y: 0, w: s.widthMm, h: s.heightMm }, parts: [] }]));
+function lay(sheets: readonly Sheet[], order: readonly Piece[], kerf: number, margin: number, fit: "area" | "side", split: "short" | "long" | "whole"): Trial {
+  const trees = new Map<string, Cut>(sheets.map((s) => [s.id, rootOf(s, margin)]));
   const placed: Placement[] = [];
   const out: Piece[] = [];
   for (const p of order) {
     let done = false;
     for (const s of sheets) {
       const tree = trees.get(s.id);
-      const spot = tree && bestLeaf(tree, p, fit);
+      const spot = tree && bestLeaf(tree, p, fit, { w: s.widthMm, h: s.heightMm, margin: s.offcut ? 0 : margin });
       if (!spot) continue;
       placed.push(cutInto(spot.leaf, p, s.id, spot.turned, kerf, split));
       done = true;
@@ -157,16 +159,30 @@ function lay(sheets: readonly Sheet[], order: readonly Piece[], kerf: number, fi
   return { placed, lines, rests, cost: [out.reduce((s, p) => s + areaOf(p), 0), fresh, old, -kept, lines.length] };
 }
 
+/** A sheet before it is cut; of a whole one the edges on the left and above are trimmed first. */
+function rootOf(s: Sheet, margin: number): Cut {
+  const [w, h] = [s.widthMm, s.heightMm];
+  const root: Cut = { rect: { x: 0, y: 0, w, h }, parts: [] };
+  if (s.offcut || margin <= 0 || margin * 2 >= Math.min(w, h)) return root;
+  const inner: Cut = { rect: { x: margin, y: margin, w: w - margin, h: h - margin }, parts: [] };
+  const upper: Cut = { rect: { x: margin, y: 0, w: w - margin, h }, parts: [inner, { rect: { x: margin, y: 0, w: w - margin, h: margin }, parts: [], waste: true }], line: { x1: margin, y1: margin, x2: w, y2: margin } };
+  root.line = { x1: margin, y1: 0, x2: margin, y2: h };
+  root.parts = [upper, { rect: { x: 0, y: 0, w: margin, h }, parts: [], waste: true }];
+  return root;
+}
+
 /** The leaf a piece fits best into, and whether it is turned there; an exact fit is never turned. */
-function bestLeaf(tree: Cut, p: Piece, fit: "area" | "side"): { leaf: Cut; turned: boolean } | null {
+function bestLeaf(tree: Cut, p: Piece, fit: "area" | "side", sheet: { w: number; h: number; margin: number }): { leaf: Cut; turned: boolean } | null {
   let best: { leaf: Cut; turned: boolean; score: number } | null = null;
   const visit = (c: Cut) => {
-    if (c.piece) return;
+    if (c.piece || c.waste) return;
+    // along the sheet's own edge the margin stays over, to be cut away
+    const over = { w: c.rect.x + c.rect.w > sheet.w - EPS ? sheet.margin : 0, h: c.rect.y + c.rect.h > sheet.h - EPS ? sheet.margin : 0 };
     if (c.parts.length) return c.parts.forEach(visit);
     for (const turned of [false, true]) {
       const [w, h] = turned ? [p.heightMm, p.widthMm] : [p.widthMm, p.heightMm];
       const [dw, dh] = [c.rect.w - w, c.rect.h - h];
-      if (dw < -EPS || dh < -EPS) continue;
+      if (dw < over.w - EPS || dh < over.h - EPS) continue;
       const score = fit === "area" ? c.rect.w * c.rect.h - w * h : Math.min(dw, dh);
       if (!best || score < best.score - EPS) best = { leaf: c, turned, score };
     }
@@ -207,6 +223,6 @@ function cutInto(leaf: Cut, p: Piece, sheet: string, turned: boolean, kerf: numb
 
 function gather(c: Cut, s: Sheet, lines: KnifeLine[], rests: Rest[]): void {
   if (c.line) lines.push({ ...c.line, n: lines.length + 1, sheet: s.id });
-  if (c.parts.length === 0 && !c.piece && c.rect.w >= LEAST_REST_MM && c.rect.h >= LEAST_REST_MM) rests.push({ sheet: s.id, xMm: c.rect.x, yMm: c.rect.y, widthMm: c.rect.w, heightMm: c.rect.h, thicknessMm: s.thicknessMm });
+  if (c.parts.length === 0 && !c.piece && !c.waste && c.rect.w >= LEAST_REST_MM && c.rect.h >= LEAST_REST_MM) rests.push({ sheet: s.id, xMm: c.rect.x, yMm: c.rect.y, widthMm: c.rect.w, heightMm: c.rect.h, thicknessMm: s.thicknessMm });
   for (const part of c.parts) gather(part, s, lines, rests);
 }

@@ -138,10 +138,19 @@ describe("the cutting plan", () => {
   const sheet = fc.record({ widthMm: mm(15, 120), heightMm: mm(15, 120), thicknessMm: fc.constantFrom(1, 1.5), offcut: fc.boolean() });
   const piece = fc.record({ widthMm: mm(4, 40), heightMm: mm(4, 40), thicknessMm: fc.constantFrom(1, 1.5) });
   it("lays nothing over the edge or on another, and can be cut by straight lines", () => {
-    fc.assert(fc.property(fc.array(sheet, { minLength: 1, maxLength: 4 }), fc.array(piece, { minLength: 1, maxLength: 10 }), fc.constantFrom(0, 0.5, 1), (s, p, kerf) => {
+    fc.assert(fc.property(fc.array(sheet, { minLength: 1, maxLength: 4 }), fc.array(piece, { minLength: 1, maxLength: 10 }), fc.constantFrom(0, 0.5, 1), fc.constantFrom(0, 1.5), (s, p, kerf, margin) => {
       const [sheets, pieces] = [s.map((x, i) => ({ ...x, id: `s${i}` })), p.map((x, i) => ({ ...x, id: `p${i}` }))];
-      sound(cuttingPlan(sheets, pieces, kerf), sheets, pieces, kerf);
-    }), { numRuns: 25 });
+      const plan = cuttingPlan(sheets, pieces, kerf, margin);
+      sound(plan, sheets, pieces, kerf);
+      // no piece has a factory edge of a whole sheet
+      for (const x of plan.placed) {
+        const sheet = sheets.find((q) => q.id === x.sheet);
+        const size = plan.sizes[x.piece];
+        if (!sheet || !size || sheet.offcut) continue;
+        const [w, h] = x.turned ? [size.heightMm, size.widthMm] : [size.widthMm, size.heightMm];
+        expect(Math.min(x.xMm, x.yMm, sheet.widthMm - x.xMm - w, sheet.heightMm - x.yMm - h)).toBeGreaterThan(margin - 1e-6);
+      }
+    }), { numRuns: 40 });
   });
   it("leaves out only what fits on no empty sheet, when there is a sheet for every piece", () => {
     fc.assert(fc.property(fc.array(piece, { minLength: 1, maxLength: 4 }), (p) => {
@@ -165,7 +174,7 @@ describe("the cutting plan", () => {
     expect(cuttingPlan([{ id: "s", widthMm: 4 * 13 + 1.5, heightMm: 3 * 10 + 1, thicknessMm: 1 }], pieces, 0.5).unplaced).toEqual([]);
   });
   it("numbers its lines in an order in which every line runs from edge to edge", () => {
-    const plan = cuttingPlan([{ id: "s", widthMm: 60, heightMm: 40, thicknessMm: 1 }], [1, 2, 3, 4, 5].map((i) => ({ id: `P${i}`, widthMm: 8 + i, heightMm: 9, thicknessMm: 1 })), 1);
+    const plan = cuttingPlan([{ id: "s", widthMm: 60, heightMm: 40, thicknessMm: 1 }], [1, 2, 3, 4, 5].map((i) => ({ id: `P${i}`, widthMm: 8 + i, heightMm: 9, thicknessMm: 1 })), 1, 1);
     expect(plan.lines.map((l) => l.n)).toEqual(plan.lines.map((_, i) => i + 1));
     let hand = [{ x: 0, y: 0, w: 60, h: 40 }];
     for (const l of plan.lines) {
@@ -173,7 +182,10 @@ describe("the cutting plan", () => {
       const i = hand.findIndex((r) => (upright ? Math.abs(l.y1 - r.y) < 1e-6 && Math.abs(l.y2 - r.y - r.h) < 1e-6 && l.x1 > r.x && l.x1 < r.x + r.w : Math.abs(l.x1 - r.x) < 1e-6 && Math.abs(l.x2 - r.x - r.w) < 1e-6 && l.y1 > r.y && l.y1 < r.y + r.h));
       expect(i, `line ${l.n}`).toBeGreaterThanOrEqual(0);
       const r = hand[i] as { x: number; y: number; w: number; h: number };
-      const parts = upright ? [{ ...r, w: l.x1 - 0.5 - r.x }, { ...r, x: l.x1 + 0.5, w: r.x + r.w - l.x1 - 0.5 }] : [{ ...r, h: l.y1 - 0.5 - r.y }, { ...r, y: l.y1 + 0.5, h: r.y + r.h - l.y1 - 0.5 }];
+      // the two trims take the margin itself, the others the kerf about the line
+      const trim = upright ? l.x1 === 1 : l.y1 === 1;
+      const half = trim ? 0 : 0.5;
+      const parts = upright ? [{ ...r, w: l.x1 - half - r.x }, { ...r, x: l.x1 + half, w: r.x + r.w - l.x1 - half }] : [{ ...r, h: l.y1 - half - r.y }, { ...r, y: l.y1 + half, h: r.y + r.h - l.y1 - half }];
       hand = [...hand.slice(0, i), ...parts, ...hand.slice(i + 1)];
     }
   });

@@ -30,7 +30,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   return (
     <main className="flex flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-sheet px-6 py-3 lg:px-10">
-        <h1 className="text-[29px] leading-[36px] font-[700]">
+        <h1 className="min-w-0 flex-1 text-[27px] leading-[34px] font-[700]">
           {lots.length ? say.first : "Nothing is on the shelf yet."} <span className="font-[450] text-ink-2">{lots.length ? say.then : "Put the first lot there."}</span>
         </h1>
         <Button look="plain" className="ml-auto" keyCap="N" onClick={() => setAdding(true)}>

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { Printer, Undo2 } from "lucide-react";
 import { useMemo, type ReactNode } from "react";
-import { cuttingPlan, KERF_MM, type Piece } from "@/core/pads";
+import { cuttingPlan, KERF_MM, MARGIN_MM, type Piece } from "@/core/pads";
 import { piecesToCut, type ServiceContext } from "@/core/service";
 import { costOf, type Shelf } from "@/core/stock";
 import { Button } from "@/ui/controls/Button";
@@ -26,7 +26,7 @@ interface Props {
 export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onDone, children }: Props) {
   const pieces = useMemo(() => piecesToCut(ctx), [ctx]);
   const { cutting } = shelf;
-  const plan = useMemo(() => cutting?.plan ?? cuttingPlan(shelf.sheets.map((s) => ({ ...s, id: String(s.id) })), pieces, KERF_MM), [cutting, shelf.sheets, pieces]);
+  const plan = useMemo(() => cutting?.plan ?? cuttingPlan(shelf.sheets.map((s) => ({ ...s, id: String(s.id) })), pieces, KERF_MM, MARGIN_MM), [cutting, shelf.sheets, pieces]);
   const sheets = cutting?.sheets ?? shelf.sheets;
   const waiting = pieces.filter((p) => !plan.placed.some((x) => x.piece === p.id));
   const cost = cutting ? shelf.cost : sheets.filter((s) => plan.placed.some((p) => p.sheet === String(s.id))).reduce((sum, s) => { const lot = shelf.lots.find((l) => l.id === s.lotId); const rests = plan.rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0); return sum + (lot ? costOf(lot, (s.widthMm * s.heightMm - rests) / 100) : 0); }, 0);
@@ -35,7 +35,7 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
       <h2 className="flex flex-wrap items-baseline gap-x-3 text-[19px] font-[680]">
         Cutting plan
         <span className="text-[16px] font-[450] text-ink-2">
-          {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines, off-cuts first, {KERF_MM} mm left for the knife
+          {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines, off-cuts first, {KERF_MM} mm left for the knife, {MARGIN_MM} mm off the edges of whole sheets
         </span>
       </h2>
       <div className="mt-3">{plan.placed.length ? <CuttingView plan={plan} sheets={sheets} done={cutting !== null} /> : <p className="text-[17px] text-ink-2">{pieces.length ? "No sheet on the shelf takes these pads." : "Choose the thickness of the new pads first."}</p>}</div>

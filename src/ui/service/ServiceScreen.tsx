@@ -1,7 +1,7 @@
 "use client";
 import { CloudOff } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
-import { cuttingPlan, KERF_MM } from "@/core/pads";
+import { cuttingPlan, KERF_MM, MARGIN_MM } from "@/core/pads";
 import type { Shelf } from "@/core/stock";
 import { STAGE_TITLES, type StageName } from "@/core/job";
 import { contextOf, countsOut, gateOf, nextStep, pastedChips, piecesToCut, stepsOf, type Entry, type ServiceFacts, type ServiceStage, type Step } from "@/core/service";
@@ -158,7 +158,7 @@ export function ServiceScreen({ jobId, stage, facts, more, closed, complaint, sh
     if (pad?.kind === "pad" && chips.length) {
       // the cut runs to the pasted chip that lies nearest
       const chip = [...chips].sort((a, b) => Math.hypot(a.xMm - pad.xMm, a.yMm - pad.yMm) - Math.hypot(b.xMm - pad.xMm, b.yMm - pad.yMm))[0] as Chip;
-      const plan = cuttingPlan(stock.shelf.sheets.map((s) => ({ ...s, id: String(s.id) })), piecesToCut(ctx), KERF_MM);
+      const plan = cuttingPlan(stock.shelf.sheets.map((s) => ({ ...s, id: String(s.id) })), piecesToCut(ctx), KERF_MM, MARGIN_MM);
       const below = plan.placed.length ? <CuttingView plan={plan} sheets={stock.shelf.sheets} /> : <p className="text-[15.5px] text-ink-2">The cutting plan grows here as thicknesses are chosen.</p>;
       return <PadBench key={open.step.key} ctx={ctx} map={open.map} step={open.step} pad={pad} chip={chip} shelf={stock.shelf} below={below} onGap={(v) => add({ stage, step: `gap:${pad.id}`, act: "done", value: v })} onThickness={(v) => settle(open.step, "done", v)}>{(main, answer) => layout({ main, answer })}</PadBench>;
     }
