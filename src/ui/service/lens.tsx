@@ -102,6 +102,8 @@ function CoverScrew({ screw, number, out, next, scale }: { screw: Screw; number:
       {next ? <circle r={r + 5} fill="none" stroke="var(--copper)" strokeWidth={2.6} /> : null}
       {next ? <circle r={r + 8} fill="none" stroke="var(--copper)" strokeWidth={0.8} opacity={0.6} /> : null}
       {out ? <circle r={r} fill="var(--d-we1)" stroke="var(--d-ink)" strokeWidth={0.6} /> : <PartShape part={{ ...screw, xMm: 0, yMm: 0 }} />}
+      {/* the longer the screw, the wider its ring: another length in the row shows before it is in the hand */}
+      {next ? null : <circle r={r + 0.5 + screw.lengthMm * 0.22} fill="none" stroke="var(--d-ink)" strokeWidth={0.45} />}
       {screw.under === "seal" ? <Seal r={r} cut={out} /> : null}
       {screw.under !== "nothing" && !out ? <circle r={r + 1.6} fill="none" stroke="var(--d-ink)" strokeWidth={0.7} strokeDasharray="2 1.4" /> : null}
       {screw.captive ? <path d={`M${-r} ${r + 2}h${2 * r}`} stroke="var(--d-ink)" strokeWidth={1} /> : null}
