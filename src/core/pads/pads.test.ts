@@ -44,7 +44,7 @@ describe("the thickness for a gap", () => {
 const paste = { yieldPa: 140, fillerUm: 20 };
 const screws = [[-20, -20], [20, -20], [20, 20], [-20, 20]].map(([x, y], i) => ({ id: String(i), xMm: x ?? 0, yMm: y ?? 0, forceN: 9 }));
 const chip = { id: "gpu", xMm: 0, yMm: 0, widthMm: 19, heightMm: 14 };
-const pad = (tag: string, xMm: number, yMm: number, thicknessMm = 1, gapMm = 0.81) => ({ tag, xMm, yMm, areaMm2: 154, gapMm, thicknessMm, curve: usualCurves.soft });
+const pad = (tag: string, xMm: number, yMm: number, thicknessMm = 1, gapMm = 0.81) => ({ tag, xMm, yMm, widthMm: 14, heightMm: 11, gapMm, thicknessMm, curve: usualCurves.soft });
 const stack = (more: Partial<PlateStack> = {}): PlateStack => ({ screws, chips: [chip], pads: [pad("P1", -17, -33), pad("P2", 17, -33), pad("P3", 17, 33), pad("P4", -17, 33)], paste, ...more });
 
 describe("the balance of screws, paste and pads", () => {

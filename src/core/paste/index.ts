@@ -7,3 +7,4 @@ export { overMm3, suggestPattern, type PatternTrial, type Suggestion } from "./s
 export { squeezeRun, SETTLE_S, type SqueezeFrame, type SqueezeRun } from "./run";
 export { bearing, pressing, type Load, type PressPoint } from "./press";
 export { Squeeze, type SqueezeSetup } from "./squeeze";
+export { symmetric3, type Three } from "./three";

@@ -1,4 +1,4 @@
-import { assembliesOf } from "../fasten";
+import { assembliesOf, type Assembly } from "../fasten";
 import { gapFromOld, type Piece, type PlateStack, type StackPad } from "../pads";
 import { pressingOf, screwN, stepsInOrder, type Paste, type PastedFace, type Pressing } from "../paste";
 import type { Chip, Pad, Screw } from "../underside";
@@ -85,12 +85,18 @@ export function pressingOver(ctx: ServiceContext, chip: Chip, how: TightenTrial)
 
 const middle = (of: readonly { xMm: number; yMm: number }[], key: "xMm" | "yMm"): number => of.reduce((s, p) => s + p[key], 0) / Math.max(1, of.length);
 
-/** The rigid assembly a pad belongs to: screws, chips and all its pads, with one pad's thickness changed where told. */
+/** The rigid assembly a pad lies under: the one with the nearest pasted chip. */
+function assemblyOver(assemblies: readonly Assembly[], pad: Pad): Assembly | undefined {
+  const far = (a: Assembly) => Math.min(...a.chips.map((c) => Math.hypot(c.xMm - pad.xMm, c.yMm - pad.yMm)));
+  return [...assemblies].sort((a, b) => far(a) - far(b))[0];
+}
+
+/** A pad's rigid assembly: screws, chips and all its pads, with thicknesses changed where told. */
 export function stackOf(ctx: ServiceContext, pad: Pad, paste: Pick<Paste, "yieldPa" | "fillerUm">, other: ReadonlyMap<string, number> = new Map()): PlateStack {
   const map = ctx.map;
   const assemblies = map ? assembliesOf(map) : [];
-  const own = assemblies.find((a) => a.plates.some((id) => map?.beside(pad.id, "plate").concat([]).some((p) => p.id === id))) ?? assemblies[0];
-  const pads = (map?.ofKind("pad") ?? []).map((p): StackPad => ({ tag: p.tag, xMm: p.xMm, yMm: p.yMm, areaMm2: p.wMm * p.hMm, gapMm: gapMm(ctx, p), thicknessMm: other.get(p.id) ?? chosenMm(ctx, p), curve: ctx.curves[p.softness] }));
+  const own = assemblyOver(assemblies, pad);
+  const pads = (map?.ofKind("pad") ?? []).filter((p) => assemblyOver(assemblies, p) === own).map((p): StackPad => ({ tag: p.tag, xMm: p.xMm, yMm: p.yMm, widthMm: p.wMm, heightMm: p.hMm, gapMm: gapMm(ctx, p), thicknessMm: other.get(p.id) ?? chosenMm(ctx, p), curve: ctx.curves[p.softness] }));
   return { screws: (own?.screws ?? []).map((s) => { const part = map?.part(s.id); return { id: s.id, xMm: s.xMm, yMm: s.yMm, forceN: screwN(part?.kind === "screw" && part.sprung) }; }), chips: own?.chips ?? [], pads, paste };
 }
 

@@ -22,7 +22,6 @@ export function Tube({ lot, today }: { lot: Lot; today: string }) {
           <path d="M0 0V1.6" stroke="var(--ink)" strokeWidth={0.5} />
         </pattern>
       </defs>
-      <path d={`M4 0H${18 + (out > 24 ? 0 : 24 - out) }`} stroke="none" />
       <rect x={2} y={-6} width={2.4} height={12} rx={0.8} fill="var(--d-al2)" stroke="var(--ink)" strokeWidth={0.6} />
       <rect x={4.4} y={-1.6} width={20 + out - 4.4} height={3.2} fill="var(--d-al2)" stroke="var(--ink)" strokeWidth={0.6} />
       <rect x={20} y={-8.6} width={2.6} height={17.2} rx={0.8} fill="var(--d-al2)" stroke="var(--ink)" strokeWidth={0.6} />

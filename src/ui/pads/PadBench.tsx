@@ -125,7 +125,7 @@ function Row({ o, balance, tag, number, checked, stocked, onPick }: { o: Thickne
   const lift = Math.max(0, own?.liftsMm ?? 0);
   const words = o.airMm > 0 ? `leaves ${o.airMm.toFixed(2)} of air` : lift > 0.08 ? `lifts the plate ${lift.toFixed(2)}` : `pressed by ${Math.round(100 * (own?.pressed ?? o.pressed))} %`;
   const h = Math.min(30, o.thicknessMm * 14);
-  const gapH = Math.min(30, (o.thicknessMm / (1 - Math.min(0.9, o.pressed))) * (1 - o.pressed) * (1 - Math.min(0.9, o.pressed)) * 14);
+  const gapH = Math.min(30, o.thicknessMm * (1 - Math.max(0, o.pressed)) * 14);
   return (
     <button type="button" role="radio" aria-checked={checked} onClick={onPick} className={`flex min-h-[58px] w-full items-center gap-3 border-b border-line px-2 text-left ${checked ? "outline-[2.5px] -outline-offset-2 outline-ink" : "hover:bg-plane"}`}>
       <svg aria-hidden width={68} height={42} viewBox="0 0 68 42" className="shrink-0">

@@ -30,19 +30,18 @@ export function Section({ pad, chip, stack, balance }: Props) {
     return Math.abs(upright ? p.xMm - pad.xMm : p.yMm - pad.yMm);
   }
   const shown = [far, own].flatMap((p) => (p ? [p] : []));
-  const width = (tag: string) => (tag === pad.tag ? size(pad) : shown.length ? Math.sqrt(far?.areaMm2 ?? 100) * (upright ? 0.9 : 1.05) : 10);
+  const width = (p: { widthMm: number; heightMm: number }) => (upright ? p.heightMm : p.widthMm);
   const die = upright ? chip.dieHMm || chip.hMm : chip.dieWMm || chip.wMm;
   const pack = size(chip);
-  const reach = Math.max(...shown.map((p) => Math.abs(along(p)) + width(p.tag) / 2), pack / 2) + 5;
+  const reach = Math.max(...shown.map((p) => Math.abs(along(p)) + width(p) / 2), pack / 2) + 5;
   const film = balance.films.find((f) => f.chip === chip.id);
-  // rise of the plate along the cut, from the pads it was worked out at
-  const lifts = balance.pads.filter((p) => shown.some((s) => s.tag === p.tag)).map((p) => ({ s: along(stack.pads.find((x) => x.tag === p.tag) ?? pad), z: p.liftsMm }));
-  const [p, q] = [lifts[0], lifts[1]];
-  const slope = p && q && Math.abs(p.s - q.s) > 1 ? (p.z - q.z) / (p.s - q.s) : p && Math.abs(p.s) > 1 ? (p.z - balance.liftMm) / p.s : 0;
-  const base = p ? p.z - slope * p.s : balance.liftMm;
+  // the plate along the cut, through the pad's middle
+  const { evenMm, rise } = balance.plane;
+  const slope = upright ? rise[2] : rise[1];
+  const base = rise[0] + rise[1] * (upright ? pad.xMm : chip.xMm) + rise[2] * (upright ? chip.yMm : pad.yMm);
   const dieTop = PACKAGE_MM + DIE_MM;
-  const under = (s: number) => -(dieTop + 0.04 + base + slope * s) * UP;
-  const flat = -(dieTop + 0.04) * UP;
+  const under = (s: number) => -(dieTop + evenMm + base + slope * s) * UP;
+  const flat = -(dieTop + evenMm) * UP;
   const plateHalf = Math.max(pack / 2 + 4, die / 2 + 6);
   const mm = (v: number) => v.toFixed(2);
   const screwsN = (side: number) => stack.screws.filter((s) => Math.sign(along(s) || 1) === side && Math.abs(along(s)) < 45 && across(s) < 60).reduce((t, s) => t + s.forceN, 0);
@@ -65,8 +64,8 @@ export function Section({ pad, chip, stack, balance }: Props) {
         const b = balance.pads.find((x) => x.tag === s.tag);
         if (!b) return null;
         const x = along(s);
-        const w = width(s.tag);
-        const partTop = -(dieTop + 0.04 - s.gapMm) * UP;
+        const w = width(s);
+        const partTop = -(dieTop + evenMm - s.gapMm) * UP;
         const top = Math.max(partTop - s.thicknessMm * UP, under(x));
         const bulge = Math.max(0, b.pressed) * 2.4;
         return (
@@ -104,8 +103,8 @@ export function Section({ pad, chip, stack, balance }: Props) {
       })}
       <text x={0} y={13} textAnchor="middle" {...text} fill="var(--paste)">{(film?.forceN ?? 0).toFixed(0)} N on the die</text>
       <g fill="var(--paste)" fontSize={3.1} fontFamily="var(--font-num)" fontWeight={700}>
-        <text x={-die / 2 - 1} y={-dieTop * UP + 4.4} textAnchor="end">{Math.round(1000 * (0.04 + base - slope * (die / 2)))} µm</text>
-        <text x={die / 2 + 1} y={-dieTop * UP + 4.4}>{Math.round(1000 * (0.04 + base + slope * (die / 2)))} µm</text>
+        <text x={-die / 2 - 1} y={-dieTop * UP + 4.4} textAnchor="end">{Math.round(1000 * (evenMm + base - slope * (die / 2)))} µm</text>
+        <text x={die / 2 + 1} y={-dieTop * UP + 4.4}>{Math.round(1000 * (evenMm + base + slope * (die / 2)))} µm</text>
       </g>
       {bad ? (
         <g transform={`translate(${Math.sign(at || 1) * (reach - 16)} -52)`}>

@@ -2,7 +2,7 @@ import { PRINT } from "@/core/service";
 
 /** A plate as it faces the hand: its copper, the chip dashed, and the paste where it lay. Cells can be tapped when `onCell` is given. */
 export function PlatePrint({ print, plate, onCell, label }: { print: string; plate: string; onCell?: (i: number) => void; label: string }) {
-  const [w, h] = [46, 34];
+  const w = 46;
   const cellLabel = (i: number) => `Row ${Math.floor(i / PRINT.columns) + 1}, column ${(i % PRINT.columns) + 1}, ${print[i] === "w" ? "wetted" : "bare"}`;
   return (
     <div className="relative mx-auto aspect-[4/3] w-full max-w-[300px]" role={onCell ? "group" : "img"} aria-label={label}>
@@ -16,7 +16,7 @@ export function PlatePrint({ print, plate, onCell, label }: { print: string; pla
         </text>
       </svg>
       {onCell ? (
-        <div className="absolute grid" style={{ left: `${(62 / 400) * 100}%`, top: `${(44 / 300) * 100}%`, width: `${((6 * w) / 400) * 100}%`, height: `${((4 * w) / 300) * 100}%`, gridTemplateColumns: `repeat(${PRINT.columns}, 1fr)`, gridTemplateRows: `repeat(${PRINT.rows}, 1fr)` }} data-h={h}>
+        <div className="absolute grid" style={{ left: `${(62 / 400) * 100}%`, top: `${(44 / 300) * 100}%`, width: `${((6 * w) / 400) * 100}%`, height: `${((4 * w) / 300) * 100}%`, gridTemplateColumns: `repeat(${PRINT.columns}, 1fr)`, gridTemplateRows: `repeat(${PRINT.rows}, 1fr)` }}>
           {[...print].map((c, i) => (
             <button key={i} type="button" aria-label={cellLabel(i)} aria-pressed={c === "w"} onClick={() => onCell(i)} className="min-h-0 border border-[#5e2b10]/40 hover:border-[#16211f] focus-visible:z-10" />
           ))}
