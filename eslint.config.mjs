@@ -17,14 +17,23 @@ const MAY_REACH = {
 const FOLDERS = Object.keys(MAY_REACH);
 
 const PURE = [
-  { regex: "^(react|react-dom|next|knex|better-sqlite3|recharts|comlink)(/|$)", message: "core knows nothing of React, Next or the database." },
+  {
+    regex: "^(react|react-dom|next|knex|better-sqlite3|recharts|comlink)(/|$)",
+    message: "core knows nothing of React, Next or the database.",
+  },
   { regex: "^node:", message: "core knows nothing of Node." },
 ];
 
 const arrows = FOLDERS.map((folder) => {
   const barred = FOLDERS.filter((f) => f !== folder && !MAY_REACH[folder].includes(f));
-  const patterns = barred.map((f) => ({ regex: `^(@/|(\\.\\./)+(src/)?)${f}(/|$)`, message: `${folder} may not reach ${f}: arrows run one way (docs/architecture.md).` }));
-  return { files: [`src/${folder}/**/*.{ts,tsx}`], rules: { "no-restricted-imports": ["error", { patterns: [...patterns, ...(folder === "core" ? PURE : [])] }] } };
+  const patterns = barred.map((f) => ({
+    regex: `^(@/|(\\.\\./)+(src/)?)${f}(/|$)`,
+    message: `${folder} may not reach ${f}: arrows run one way (docs/architecture.md).`,
+  }));
+  return {
+    files: [`src/${folder}/**/*.{ts,tsx}`],
+    rules: { "no-restricted-imports": ["error", { patterns: [...patterns, ...(folder === "core" ? PURE : [])] }] },
+  };
 });
 
 export default tseslint.config(
@@ -32,7 +41,10 @@ export default tseslint.config(
   ...tseslint.configs.recommendedTypeChecked,
   { languageOptions: { parserOptions: { projectService: true } } },
   hooks.configs.flat["recommended-latest"],
-  { plugins: { "@next/next": next }, rules: { ...next.configs.recommended.rules, ...next.configs["core-web-vitals"].rules } },
+  {
+    plugins: { "@next/next": next },
+    rules: { ...next.configs.recommended.rules, ...next.configs["core-web-vitals"].rules },
+  },
   {
     rules: {
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],

@@ -3,7 +3,15 @@ import { defineConfig } from "@playwright/test";
 const port = Number(process.env.E2E_PORT ?? 3117);
 
 /** Flags that keep Debian's Chromium from calling out. */
-const args = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"];
+const args = [
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
 
 export default defineConfig({
   testDir: "e2e",

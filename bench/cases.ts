@@ -1,5 +1,21 @@
 import { randomLcg, randomNormal } from "d3-random";
-import { plainFormat, plainSensors, simulate, standardRecipe, steadyRise, truthOf, withFaults, type RigChip, type RigFaults, type RigFormat, type RigLog, type RigMachine, type RigRecipe, type RigSensors, type RigTruth } from "../src/core/rig";
+import {
+  plainFormat,
+  plainSensors,
+  simulate,
+  standardRecipe,
+  steadyRise,
+  truthOf,
+  withFaults,
+  type RigChip,
+  type RigFaults,
+  type RigFormat,
+  type RigLog,
+  type RigMachine,
+  type RigRecipe,
+  type RigSensors,
+  type RigTruth,
+} from "../src/core/rig";
 
 /** One pair of simulated runs with the truth a perfect judge would tell. */
 export interface BenchCase {
@@ -17,21 +33,43 @@ export interface BenchCase {
   scorePaths: boolean;
 }
 
-type Random = { u: (low: number, high: number) => number; log: (low: number, high: number) => number; pick: <T>(of: readonly T[]) => T; chance: (p: number) => boolean; gauss: () => number; seed: () => number };
+type Random = {
+  u: (low: number, high: number) => number;
+  log: (low: number, high: number) => number;
+  pick: <T>(of: readonly T[]) => T;
+  chance: (p: number) => boolean;
+  gauss: () => number;
+  seed: () => number;
+};
 
 function randomOf(seed: number): Random {
   const source = randomLcg(seed);
   const gauss = randomNormal.source(source)(0, 1);
   const u = (low: number, high: number) => low + (high - low) * source();
-  return { u, log: (low, high) => Math.exp(u(Math.log(low), Math.log(high))), pick: (of) => of[Math.floor(source() * of.length)] as (typeof of)[number], chance: (p) => source() < p, gauss, seed: () => source() };
+  return {
+    u,
+    log: (low, high) => Math.exp(u(Math.log(low), Math.log(high))),
+    pick: (of) => of[Math.floor(source() * of.length)] as (typeof of)[number],
+    chance: (p) => source() < p,
+    gauss,
+    seed: () => source(),
+  };
 }
 
 function chipOf(r: Random, id: "cpu" | "gpu"): RigChip {
   const cpu = id === "cpu";
   const loadW = cpu ? r.u(18, 50) : r.u(30, 80);
   return {
-    id, dieJK: cpu ? r.u(1, 3.2) : r.u(2.5, 7), plateJK: r.u(18, 70), contactKW: cpu ? r.u(0.22, 0.5) : r.u(0.1, 0.22), pipeKW: r.u(0.05, 0.18),
-    idleW: r.u(2.5, 7), loadW, boostW: loadW * r.u(1, 1.7), boostS: r.chance(0.3) ? 0 : r.u(10, 60), maxMHz: r.u(3000, 4900),
+    id,
+    dieJK: cpu ? r.u(1, 3.2) : r.u(2.5, 7),
+    plateJK: r.u(18, 70),
+    contactKW: cpu ? r.u(0.22, 0.5) : r.u(0.1, 0.22),
+    pipeKW: r.u(0.05, 0.18),
+    idleW: r.u(2.5, 7),
+    loadW,
+    boostW: loadW * r.u(1, 1.7),
+    boostS: r.chance(0.3) ? 0 : r.u(10, 60),
+    maxMHz: r.u(3000, 4900),
   };
 }
 
@@ -40,10 +78,27 @@ function machineOf(r: Random, two: boolean): RigMachine {
   const chips = two ? [chipOf(r, "cpu"), chipOf(r, "gpu")] : [chipOf(r, "cpu")];
   const idleRpm = Math.round(r.u(1500, 2500) / 10) * 10;
   const m: RigMachine = {
-    chips, sharedFins: !two || r.chance(0.6), finJK: r.u(50, 180), finKW: 1, fanExponent: r.u(0.5, 0.8), stillAirWK: r.u(0.06, 0.15),
-    caseJK: r.u(400, 1400), caseKW: r.u(0.4, 0.9), recirculation: r.u(0.1, 0.4),
-    fan: { count: r.pick([1, 1, 2]), idleRpm, maxRpm: Math.round(r.u(3800, 5800) / 10) * 10, fromC: r.u(42, 52), toC: r.u(80, 95), stepRpm: r.chance(0.3) ? r.u(150, 500) : 0, hysteresisK: r.u(0, 6), lagS: r.u(3, 10) },
-    limitC: Math.round(r.u(90, 100)), cores: r.chance(0.4) ? r.pick([2, 4, 6, 8]) : 1,
+    chips,
+    sharedFins: !two || r.chance(0.6),
+    finJK: r.u(50, 180),
+    finKW: 1,
+    fanExponent: r.u(0.5, 0.8),
+    stillAirWK: r.u(0.06, 0.15),
+    caseJK: r.u(400, 1400),
+    caseKW: r.u(0.4, 0.9),
+    recirculation: r.u(0.1, 0.4),
+    fan: {
+      count: r.pick([1, 1, 2]),
+      idleRpm,
+      maxRpm: Math.round(r.u(3800, 5800) / 10) * 10,
+      fromC: r.u(42, 52),
+      toC: r.u(80, 95),
+      stepRpm: r.chance(0.3) ? r.u(150, 500) : 0,
+      hysteresisK: r.u(0, 6),
+      lagS: r.u(3, 10),
+    },
+    limitC: Math.round(r.u(90, 100)),
+    cores: r.chance(0.4) ? r.pick([2, 4, 6, 8]) : 1,
   };
   const total = chips.reduce((s, c) => s + c.loadW, 0);
   const through = m.sharedFins ? total : Math.max(...chips.map((c) => c.loadW));
@@ -54,7 +109,17 @@ function machineOf(r: Random, two: boolean): RigMachine {
   return m;
 }
 
-type Maker = (r: Random) => { machine: RigMachine; before: Partial<RigFaults>; after: Partial<RigFaults>; recipe?: { before?: Partial<RigRecipe>; after?: Partial<RigRecipe> }; sensors?: Partial<RigSensors>; format?: Partial<RigFormat>; room?: "none" | "one"; verdict?: "not-comparable" | "worse"; scorePaths?: false };
+type Maker = (r: Random) => {
+  machine: RigMachine;
+  before: Partial<RigFaults>;
+  after: Partial<RigFaults>;
+  recipe?: { before?: Partial<RigRecipe>; after?: Partial<RigRecipe> };
+  sensors?: Partial<RigSensors>;
+  format?: Partial<RigFormat>;
+  room?: "none" | "one";
+  verdict?: "not-comparable" | "worse";
+  scorePaths?: false;
+};
 
 const dirty = (r: Random) => r.log(1.6, 3.2);
 const dry = (r: Random) => r.u(1.6, 2.8);
@@ -65,34 +130,147 @@ const KINDS: Record<string, Maker> = {
   dust: (r) => ({ machine: oneOrTwo(r), before: { clog: dirty(r) }, after: {} }),
   paste: (r) => ({ machine: oneOrTwo(r), before: { contact: { cpu: dry(r), gpu: dry(r) } }, after: {} }),
   both: (r) => ({ machine: oneOrTwo(r), before: { clog: dirty(r), contact: { cpu: dry(r), gpu: dry(r) } }, after: {} }),
-  "paste one of two": (r) => ({ machine: machineOf(r, true), before: { contact: r.chance(0.5) ? { cpu: dry(r) } : { gpu: r.u(2, 3.2) } }, after: {} }),
-  "no change": (r) => ({ machine: oneOrTwo(r), before: { clog: r.u(1, 1.8), contact: { cpu: r.u(1, 1.5) } }, after: "same" as unknown as Partial<RigFaults>, recipe: { before: { roomC: r.u(16, 30) }, after: { roomC: r.u(12, 30) } } }),
-  "contact worse": (r) => ({ machine: oneOrTwo(r), before: { contact: { cpu: r.u(1, 1.2) } }, after: { contact: { cpu: r.u(1.8, 2.8) } } }),
-  "dust better, contact worse": (r) => ({ machine: oneOrTwo(r), before: { clog: r.u(2, 3.4) }, after: { contact: { cpu: r.u(1.5, 2.4) } } }),
+  "paste one of two": (r) => ({
+    machine: machineOf(r, true),
+    before: { contact: r.chance(0.5) ? { cpu: dry(r) } : { gpu: r.u(2, 3.2) } },
+    after: {},
+  }),
+  "no change": (r) => ({
+    machine: oneOrTwo(r),
+    before: { clog: r.u(1, 1.8), contact: { cpu: r.u(1, 1.5) } },
+    after: "same" as unknown as Partial<RigFaults>,
+    recipe: { before: { roomC: r.u(16, 30) }, after: { roomC: r.u(12, 30) } },
+  }),
+  "contact worse": (r) => ({
+    machine: oneOrTwo(r),
+    before: { contact: { cpu: r.u(1, 1.2) } },
+    after: { contact: { cpu: r.u(1.8, 2.8) } },
+  }),
+  "dust better, contact worse": (r) => ({
+    machine: oneOrTwo(r),
+    before: { clog: r.u(2, 3.4) },
+    after: { contact: { cpu: r.u(1.5, 2.4) } },
+  }),
   "dust worse": (r) => ({ machine: oneOrTwo(r), before: {}, after: { clog: r.u(1.6, 2.4) } }),
   "dead pipe": (r) => ({ machine: oneOrTwo(r), before: { pipe: r.u(3, 5) }, after: {} }),
-  throttled: (r) => ({ machine: oneOrTwo(r), before: { clog: r.u(2.6, 4.2), contact: { cpu: r.u(1.8, 2.8), gpu: r.u(1.2, 2) } }, after: {}, recipe: { before: { roomC: r.u(26, 34) }, after: { roomC: r.u(20, 32) } } }),
-  "throttled both": (r) => ({ machine: oneOrTwo(r), before: { clog: r.u(3, 5), contact: { cpu: r.u(2, 3) } }, after: { clog: r.u(1.4, 1.9), contact: { cpu: r.u(1.2, 1.6) } }, recipe: { before: { roomC: r.u(30, 36) }, after: { roomC: r.u(30, 36) } } }),
-  "warm start, background": (r) => ({ machine: oneOrTwo(r), before: { clog: dirty(r), backgroundW: r.u(0, 6) }, after: { backgroundW: r.u(0, 6) }, recipe: { before: { warmStartK: r.u(0, 12) }, after: { warmStartK: r.u(0, 12) } } }),
-  "drifting room": (r) => ({ machine: oneOrTwo(r), before: { clog: dirty(r), contact: { cpu: r.u(1, 2.2) } }, after: {}, recipe: { before: { roomDriftK: r.u(-2, 2) }, after: { roomDriftK: r.u(-2, 2) } } }),
-  "fan unplugged": (r) => ({ machine: machineOf(r, false), before: { clog: r.u(1, 1.8) }, after: { fanStopped: true }, verdict: "worse", scorePaths: false }),
-  "fan weak": (r) => ({ machine: machineOf(r, false), before: {}, after: { fanReach: r.u(0.28, 0.42) }, verdict: "worse", scorePaths: false }),
-  "no power, paste": (r) => ({ machine: machineOf(r, false), before: { contact: { cpu: r.u(1.9, 2.9) } }, after: {}, format: { omit: ["cpu.power"] } }),
-  "no power, dust": (r) => ({ machine: machineOf(r, false), before: { clog: r.u(1.8, 2.6) }, after: {}, format: { omit: ["cpu.power"] } }),
-  "no power, load differs": (r) => ({ machine: machineOf(r, false), before: { clog: dirty(r) }, after: {}, recipe: { before: { effort: { cpu: r.u(0.35, 0.6) } } }, format: { omit: ["cpu.power"] }, verdict: "not-comparable", scorePaths: false }),
-  "no room": (r) => ({ machine: oneOrTwo(r), before: { clog: dirty(r) }, after: {}, room: r.pick(["none", "one"] as const), verdict: "not-comparable", scorePaths: false }),
-  "too short": (r) => ({ machine: oneOrTwo(r), before: { clog: dirty(r) }, after: {}, recipe: r.chance(0.5) ? { before: { loadS: r.u(30, 75), coolS: 20 } } : { after: { loadS: r.u(30, 75), coolS: 20 } }, verdict: "not-comparable", scorePaths: false }),
-  "poor: 5 s, 2 °C steps": (r) => ({ machine: oneOrTwo(r), before: mixed(r), after: {}, sensors: { stepS: 5, temperatureStepC: 2, powerStepW: 1 } }),
-  "poor: lag and sticking": (r) => ({ machine: oneOrTwo(r), before: mixed(r), after: {}, sensors: { stepS: r.pick([1, 2]), lagS: r.u(2, 5), stick: r.u(0.1, 0.4), powerStepW: 1 } }),
+  throttled: (r) => ({
+    machine: oneOrTwo(r),
+    before: { clog: r.u(2.6, 4.2), contact: { cpu: r.u(1.8, 2.8), gpu: r.u(1.2, 2) } },
+    after: {},
+    recipe: { before: { roomC: r.u(26, 34) }, after: { roomC: r.u(20, 32) } },
+  }),
+  "throttled both": (r) => ({
+    machine: oneOrTwo(r),
+    before: { clog: r.u(3, 5), contact: { cpu: r.u(2, 3) } },
+    after: { clog: r.u(1.4, 1.9), contact: { cpu: r.u(1.2, 1.6) } },
+    recipe: { before: { roomC: r.u(30, 36) }, after: { roomC: r.u(30, 36) } },
+  }),
+  "warm start, background": (r) => ({
+    machine: oneOrTwo(r),
+    before: { clog: dirty(r), backgroundW: r.u(0, 6) },
+    after: { backgroundW: r.u(0, 6) },
+    recipe: { before: { warmStartK: r.u(0, 12) }, after: { warmStartK: r.u(0, 12) } },
+  }),
+  "drifting room": (r) => ({
+    machine: oneOrTwo(r),
+    before: { clog: dirty(r), contact: { cpu: r.u(1, 2.2) } },
+    after: {},
+    recipe: { before: { roomDriftK: r.u(-2, 2) }, after: { roomDriftK: r.u(-2, 2) } },
+  }),
+  "fan unplugged": (r) => ({
+    machine: machineOf(r, false),
+    before: { clog: r.u(1, 1.8) },
+    after: { fanStopped: true },
+    verdict: "worse",
+    scorePaths: false,
+  }),
+  "fan weak": (r) => ({
+    machine: machineOf(r, false),
+    before: {},
+    after: { fanReach: r.u(0.28, 0.42) },
+    verdict: "worse",
+    scorePaths: false,
+  }),
+  "no power, paste": (r) => ({
+    machine: machineOf(r, false),
+    before: { contact: { cpu: r.u(1.9, 2.9) } },
+    after: {},
+    format: { omit: ["cpu.power"] },
+  }),
+  "no power, dust": (r) => ({
+    machine: machineOf(r, false),
+    before: { clog: r.u(1.8, 2.6) },
+    after: {},
+    format: { omit: ["cpu.power"] },
+  }),
+  "no power, load differs": (r) => ({
+    machine: machineOf(r, false),
+    before: { clog: dirty(r) },
+    after: {},
+    recipe: { before: { effort: { cpu: r.u(0.35, 0.6) } } },
+    format: { omit: ["cpu.power"] },
+    verdict: "not-comparable",
+    scorePaths: false,
+  }),
+  "no room": (r) => ({
+    machine: oneOrTwo(r),
+    before: { clog: dirty(r) },
+    after: {},
+    room: r.pick(["none", "one"] as const),
+    verdict: "not-comparable",
+    scorePaths: false,
+  }),
+  "too short": (r) => ({
+    machine: oneOrTwo(r),
+    before: { clog: dirty(r) },
+    after: {},
+    recipe: r.chance(0.5)
+      ? { before: { loadS: r.u(30, 75), coolS: 20 } }
+      : { after: { loadS: r.u(30, 75), coolS: 20 } },
+    verdict: "not-comparable",
+    scorePaths: false,
+  }),
+  "poor: 5 s, 2 °C steps": (r) => ({
+    machine: oneOrTwo(r),
+    before: mixed(r),
+    after: {},
+    sensors: { stepS: 5, temperatureStepC: 2, powerStepW: 1 },
+  }),
+  "poor: lag and sticking": (r) => ({
+    machine: oneOrTwo(r),
+    before: mixed(r),
+    after: {},
+    sensors: { stepS: r.pick([1, 2]), lagS: r.u(2, 5), stick: r.u(0.1, 0.4), powerStepW: 1 },
+  }),
   "poor: 10 s": (r) => ({ machine: oneOrTwo(r), before: mixed(r), after: {}, sensors: { stepS: 10 } }),
-  "poor: no fan": (r) => ({ machine: oneOrTwo(r), before: mixed(r), after: {}, format: { omit: ["fan1.speed", "fan2.speed"] } }),
-  "poor: all of it": (r) => ({ machine: oneOrTwo(r), before: mixed(r), after: {}, sensors: { stepS: 5, temperatureStepC: 2, powerStepW: 1, lagS: r.u(1, 4), stick: r.u(0.05, 0.25) }, format: { omit: ["fan1.speed", "fan2.speed"] } }),
-  "poor: nothing changed": (r) => ({ machine: oneOrTwo(r), before: { clog: r.u(1, 1.8) }, after: "same" as unknown as Partial<RigFaults>, sensors: { stepS: 5, temperatureStepC: 2, powerStepW: 1 }, recipe: { before: { roomC: r.u(16, 30) }, after: { roomC: r.u(12, 30) } } }),
+  "poor: no fan": (r) => ({
+    machine: oneOrTwo(r),
+    before: mixed(r),
+    after: {},
+    format: { omit: ["fan1.speed", "fan2.speed"] },
+  }),
+  "poor: all of it": (r) => ({
+    machine: oneOrTwo(r),
+    before: mixed(r),
+    after: {},
+    sensors: { stepS: 5, temperatureStepC: 2, powerStepW: 1, lagS: r.u(1, 4), stick: r.u(0.05, 0.25) },
+    format: { omit: ["fan1.speed", "fan2.speed"] },
+  }),
+  "poor: nothing changed": (r) => ({
+    machine: oneOrTwo(r),
+    before: { clog: r.u(1, 1.8) },
+    after: "same" as unknown as Partial<RigFaults>,
+    sensors: { stepS: 5, temperatureStepC: 2, powerStepW: 1 },
+    recipe: { before: { roomC: r.u(16, 30) }, after: { roomC: r.u(12, 30) } },
+  }),
 };
 
 function mixed(r: Random): Partial<RigFaults> {
   const what = r.pick(["dust", "paste", "both"] as const);
-  return { ...(what !== "paste" ? { clog: dirty(r) } : {}), ...(what !== "dust" ? { contact: { cpu: dry(r), gpu: dry(r) } } : {}) };
+  return {
+    ...(what !== "paste" ? { clog: dirty(r) } : {}),
+    ...(what !== "dust" ? { contact: { cpu: dry(r), gpu: dry(r) } } : {}),
+  };
 }
 
 export const KIND_NAMES = Object.keys(KINDS);
@@ -105,8 +283,17 @@ export function benchCase(kind: string, seed: number): BenchCase {
   for (let attempt = 0; ; attempt++) {
     const r = randomOf((seed * 0.61803398875 + attempt * 0.31 + KIND_NAMES.indexOf(kind) * 0.017) % 1);
     const made = build(kind, r);
-    const clear = made.verdict === "not-comparable" || made.truth.chips.every((c) => !nearLine(c.changeK) && (!made.scorePaths || (!nearLine(c.contactK) && !nearLine(c.airflowK))));
-    const agree = made.truth.chips.every((c) => Math.sign(c.changeK) === Math.sign(made.truth.chips[0]?.changeK ?? 0) || Math.abs(c.changeK) < 3 || Math.abs(made.truth.chips[0]?.changeK ?? 0) < 3);
+    const clear =
+      made.verdict === "not-comparable" ||
+      made.truth.chips.every(
+        (c) => !nearLine(c.changeK) && (!made.scorePaths || (!nearLine(c.contactK) && !nearLine(c.airflowK))),
+      );
+    const agree = made.truth.chips.every(
+      (c) =>
+        Math.sign(c.changeK) === Math.sign(made.truth.chips[0]?.changeK ?? 0) ||
+        Math.abs(c.changeK) < 3 ||
+        Math.abs(made.truth.chips[0]?.changeK ?? 0) < 3,
+    );
     if ((clear && agree) || attempt > 60) return made;
   }
 }
@@ -116,10 +303,33 @@ function build(kind: string, r: Random): BenchCase {
   const same = (made.after as unknown) === "same";
   const before = withFaults(made.before);
   const after = withFaults(same ? made.before : made.after);
-  const recipe = (own: Partial<RigRecipe> = {}): RigRecipe => ({ ...standardRecipe, roomC: r.u(17, 29), loadS: 900, wobble: r.u(0.005, 0.03), ...own });
-  const sensors: RigSensors = { ...plainSensors, stepS: r.pick([0.5, 1, 1, 1, 2]), jitterS: r.chance(0.3) ? 0.1 : 0, lossShare: r.chance(0.3) ? 0.02 : 0, lagS: r.chance(0.3) ? r.u(0.3, 1.2) : 0, powerGain: 1 + 0.01 * r.gauss(), ...made.sensors };
+  const recipe = (own: Partial<RigRecipe> = {}): RigRecipe => ({
+    ...standardRecipe,
+    roomC: r.u(17, 29),
+    loadS: 900,
+    wobble: r.u(0.005, 0.03),
+    ...own,
+  });
+  const sensors: RigSensors = {
+    ...plainSensors,
+    stepS: r.pick([0.5, 1, 1, 1, 2]),
+    jitterS: r.chance(0.3) ? 0.1 : 0,
+    lossShare: r.chance(0.3) ? 0.02 : 0,
+    lagS: r.chance(0.3) ? r.u(0.3, 1.2) : 0,
+    powerGain: 1 + 0.01 * r.gauss(),
+    ...made.sensors,
+  };
   const recipes = { before: recipe(made.recipe?.before), after: recipe(made.recipe?.after) };
-  const logs = { before: simulate(made.machine, before, recipes.before, sensors, r.seed()), after: simulate(made.machine, after, recipes.after, { ...sensors, powerGain: sensors.powerGain + 0.004 * r.gauss() }, r.seed()) };
+  const logs = {
+    before: simulate(made.machine, before, recipes.before, sensors, r.seed()),
+    after: simulate(
+      made.machine,
+      after,
+      recipes.after,
+      { ...sensors, powerGain: sensors.powerGain + 0.004 * r.gauss() },
+      r.seed(),
+    ),
+  };
   const truth = truthOf(made.machine, before, after, logs.before);
   // a weak fan is judged by what it really does: the speed it reaches when the sound one ran at the reference
   if (after.fanReach !== 1) weakTruth(truth, made.machine, before, after, logs.before);
@@ -128,9 +338,16 @@ function build(kind: string, r: Random): BenchCase {
     return Math.round(((log.roomStartC + log.roomEndC) / 2 + r.u(-0.4, 0.4)) * 10) / 10;
   };
   return {
-    kind, group: kind.startsWith("poor") ? "poor" : "good", machine: made.machine, before: logs.before, after: logs.after,
+    kind,
+    group: kind.startsWith("poor") ? "poor" : "good",
+    machine: made.machine,
+    before: logs.before,
+    after: logs.after,
     room: { before: read(logs.before, "before"), after: read(logs.after, "after") },
-    format: { ...plainFormat, ...made.format }, truth, verdict: made.verdict ?? truth.verdict, scorePaths: made.scorePaths !== false,
+    format: { ...plainFormat, ...made.format },
+    truth,
+    verdict: made.verdict ?? truth.verdict,
+    scorePaths: made.scorePaths !== false,
   };
 }
 

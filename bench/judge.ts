@@ -18,7 +18,20 @@ interface Score {
   ms: number[];
 }
 
-const blank = (): Score => ({ n: 0, verdict: 0, paths: 0, pathsRight: 0, pathsUnknown: 0, pathsWrong: 0, intervals: 0, covered: 0, errors: [], peak: 0, late: 0, ms: [] });
+const blank = (): Score => ({
+  n: 0,
+  verdict: 0,
+  paths: 0,
+  pathsRight: 0,
+  pathsUnknown: 0,
+  pathsWrong: 0,
+  intervals: 0,
+  covered: 0,
+  errors: [],
+  peak: 0,
+  late: 0,
+  ms: [],
+});
 
 /** npm run bench -- judge [pairs per kind] [kind]: how right the judge is, by kind of case, beside two naive rules. */
 export function benchJudge(args: string[]): void {
@@ -58,7 +71,13 @@ function add(s: Score, c: BenchCase, v: Verdict, ms: number, verbose: boolean, s
   s.ms.push(ms);
   const right = v.verdict === c.verdict;
   if (right) s.verdict++;
-  if (verbose && !right) console.log(`${c.kind} #${seed}: ${v.verdict}, right is ${c.verdict} (${c.truth.chips.map((x) => x.changeK.toFixed(1)).join(", ")}): ${v.reasons.filter((r) => r.level === "blocks").map((r) => r.message).join(" ")} ${v.chips.map((x) => x.change?.K.toFixed(1)).join(", ")}`);
+  if (verbose && !right)
+    console.log(
+      `${c.kind} #${seed}: ${v.verdict}, right is ${c.verdict} (${c.truth.chips.map((x) => x.changeK.toFixed(1)).join(", ")}): ${v.reasons
+        .filter((r) => r.level === "blocks")
+        .map((r) => r.message)
+        .join(" ")} ${v.chips.map((x) => x.change?.K.toFixed(1)).join(", ")}`,
+    );
   naive(s, c);
   if (c.verdict === "not-comparable") return;
   for (const truth of c.truth.chips) {
@@ -69,10 +88,16 @@ function add(s: Score, c: BenchCase, v: Verdict, ms: number, verbose: boolean, s
       s.errors.push(Math.abs(chip.change.K - truth.changeK));
       s.intervals++;
       if (chip.change.low <= truth.changeK && truth.changeK <= chip.change.high) s.covered++;
-      else if (verbose) console.log(`   ${c.kind} #${seed} ${chip.chip} net ${chip.change.K.toFixed(1)} [${chip.change.low.toFixed(1)}, ${chip.change.high.toFixed(1)}] true ${truth.changeK.toFixed(1)}`);
+      else if (verbose)
+        console.log(
+          `   ${c.kind} #${seed} ${chip.chip} net ${chip.change.K.toFixed(1)} [${chip.change.low.toFixed(1)}, ${chip.change.high.toFixed(1)}] true ${truth.changeK.toFixed(1)}`,
+        );
     }
     if (!c.scorePaths) continue;
-    for (const [path, K] of [["contact", truth.contactK], ["airflow", truth.airflowK]] as const) {
+    for (const [path, K] of [
+      ["contact", truth.contactK],
+      ["airflow", truth.airflowK],
+    ] as const) {
       const p = chip.paths.find((x) => x.path === path);
       const want = Math.abs(K) < 3 ? "same" : K < 0 ? "better" : "worse";
       s.paths++;
@@ -83,7 +108,10 @@ function add(s: Score, c: BenchCase, v: Verdict, ms: number, verbose: boolean, s
         s.intervals++;
         if (p.change.low <= K && K <= p.change.high) s.covered++;
       }
-      if (verbose && p?.finding !== want) console.log(`   ${c.kind} #${seed} ${chip.chip} ${path} ${p?.finding ?? "-"} ${p?.change?.K.toFixed(1)} [${p?.change?.low.toFixed(1)}, ${p?.change?.high.toFixed(1)}] true ${K.toFixed(1)}`);
+      if (verbose && p?.finding !== want)
+        console.log(
+          `   ${c.kind} #${seed} ${chip.chip} ${path} ${p?.finding ?? "-"} ${p?.change?.K.toFixed(1)} [${p?.change?.low.toFixed(1)}, ${p?.change?.high.toFixed(1)}] true ${K.toFixed(1)}`,
+        );
     }
   }
 }
@@ -96,7 +124,10 @@ function naive(s: Score, c: BenchCase): void {
     const t = log.rows.map((r) => Math.max(...columns.map((i) => r[i] ?? NaN)));
     const end = log.timeS.findIndex((x) => x > 120 + 900);
     const lateRows = t.slice(Math.max(0, (end < 0 ? t.length : end) - 130), end < 0 ? t.length : end);
-    return { peak: Math.max(...t), late: lateRows.reduce((a, b) => a + b, 0) / lateRows.length - (c.room[which] ?? 22) };
+    return {
+      peak: Math.max(...t),
+      late: lateRows.reduce((a, b) => a + b, 0) / lateRows.length - (c.room[which] ?? 22),
+    };
   };
   const b = stat("before");
   const a = stat("after");
@@ -109,21 +140,62 @@ const pct = (a: number, b: number): string => (b ? `${((100 * a) / b).toFixed(1)
 const mean = (v: number[]): number => v.reduce((a, b) => a + b, 0) / Math.max(1, v.length);
 
 function print(scores: Map<string, Score>): void {
-  const head = ["kind of case", "pairs", "verdict %", "paths %", "unknown %", "wrong %", "cover %", "error K", "peak rule %", "late rule %", "ms"];
-  const row = (name: string, s: Score) => [name, String(s.n), pct(s.verdict, s.n), pct(s.pathsRight, s.paths), pct(s.pathsUnknown, s.paths), pct(s.pathsWrong, s.paths), pct(s.covered, s.intervals), s.errors.length ? mean(s.errors).toFixed(2) : "-", pct(s.peak, s.n), pct(s.late, s.n), mean(s.ms).toFixed(0)];
+  const head = [
+    "kind of case",
+    "pairs",
+    "verdict %",
+    "paths %",
+    "unknown %",
+    "wrong %",
+    "cover %",
+    "error K",
+    "peak rule %",
+    "late rule %",
+    "ms",
+  ];
+  const row = (name: string, s: Score) => [
+    name,
+    String(s.n),
+    pct(s.verdict, s.n),
+    pct(s.pathsRight, s.paths),
+    pct(s.pathsUnknown, s.paths),
+    pct(s.pathsWrong, s.paths),
+    pct(s.covered, s.intervals),
+    s.errors.length ? mean(s.errors).toFixed(2) : "-",
+    pct(s.peak, s.n),
+    pct(s.late, s.n),
+    mean(s.ms).toFixed(0),
+  ];
   const sum = (names: string[]) => {
     const total = blank();
     for (const n of names) {
       const s = scores.get(n);
       if (!s) continue;
-      for (const k of ["n", "verdict", "paths", "pathsRight", "pathsUnknown", "pathsWrong", "intervals", "covered", "peak", "late"] as const) total[k] += s[k];
+      for (const k of [
+        "n",
+        "verdict",
+        "paths",
+        "pathsRight",
+        "pathsUnknown",
+        "pathsWrong",
+        "intervals",
+        "covered",
+        "peak",
+        "late",
+      ] as const)
+        total[k] += s[k];
       total.errors.push(...s.errors);
       total.ms.push(...s.ms);
     }
     return total;
   };
   const names = [...scores.keys()];
-  const rows = [head, ...names.map((n) => row(n, scores.get(n) as Score)), row("all with good sensors", sum(names.filter((n) => !n.startsWith("poor")))), row("all with poor sensors", sum(names.filter((n) => n.startsWith("poor"))))];
+  const rows = [
+    head,
+    ...names.map((n) => row(n, scores.get(n) as Score)),
+    row("all with good sensors", sum(names.filter((n) => !n.startsWith("poor")))),
+    row("all with poor sensors", sum(names.filter((n) => n.startsWith("poor")))),
+  ];
   rows.forEach((r, i) => {
     console.log(`| ${r.join(" | ")} |`);
     if (i === 0) console.log(`|${r.map(() => " --- |").join("")}`);

@@ -22,16 +22,23 @@ export function benchRead(args: string[]): void {
   ];
   const reference = results[2]?.s ?? 1;
   console.log("| reader | s | rows/s | times the general library |\n| --- | --- | --- | --- |");
-  for (const r of results) console.log(`| ${r.name} | ${r.s.toFixed(2)} | ${Math.round(rows / r.s).toLocaleString("en")} | ${(reference / r.s).toFixed(2)} |`);
-  console.log(`memory after: ${(process.memoryUsage().arrayBuffers / 1e6).toFixed(0)} MB in array buffers, of it ${(bytes.length / 1e6).toFixed(0)} MB the log itself; the numbers kept need ${((rows * (8 + 4 + 11 * 4)) / 1e6).toFixed(0)} MB`);
+  for (const r of results)
+    console.log(
+      `| ${r.name} | ${r.s.toFixed(2)} | ${Math.round(rows / r.s).toLocaleString("en")} | ${(reference / r.s).toFixed(2)} |`,
+    );
+  console.log(
+    `memory after: ${(process.memoryUsage().arrayBuffers / 1e6).toFixed(0)} MB in array buffers, of it ${(bytes.length / 1e6).toFixed(0)} MB the log itself; the numbers kept need ${((rows * (8 + 4 + 11 * 4)) / 1e6).toFixed(0)} MB`,
+  );
 }
 
 function makeLog(rows: number): Uint8Array {
-  const head = "Elapsed [s],CPU temperature [°C],CPU load [%],CPU clock [MHz],CPU power [W],GPU temperature [°C],GPU load [%],GPU clock [MHz],GPU power [W],Fan 1 speed [RPM],Fan 2 speed [RPM],Room temperature [°C]\n";
+  const head =
+    "Elapsed [s],CPU temperature [°C],CPU load [%],CPU clock [MHz],CPU power [W],GPU temperature [°C],GPU load [%],GPU clock [MHz],GPU power [W],Fan 1 speed [RPM],Fan 2 speed [RPM],Room temperature [°C]\n";
   const parts: Uint8Array[] = [new TextEncoder().encode(head)];
   for (let at = 0; at < rows; at += 20_000) {
     let text = "";
-    for (let i = at; i < Math.min(rows, at + 20_000); i++) text += `${i}.0,${60 + (i % 37)},${i % 101},${3000 + (i % 997)},${(30 + (i % 413) / 10).toFixed(2)},${50 + (i % 31)},${(i * 7) % 101},${1500 + (i % 389)},${(20 + (i % 611) / 10).toFixed(2)},${3000 + ((i * 10) % 1900)},${2990 + ((i * 10) % 1900)},${(21 + (i % 23) / 10).toFixed(1)}\n`;
+    for (let i = at; i < Math.min(rows, at + 20_000); i++)
+      text += `${i}.0,${60 + (i % 37)},${i % 101},${3000 + (i % 997)},${(30 + (i % 413) / 10).toFixed(2)},${50 + (i % 31)},${(i * 7) % 101},${1500 + (i % 389)},${(20 + (i % 611) / 10).toFixed(2)},${3000 + ((i * 10) % 1900)},${2990 + ((i * 10) % 1900)},${(21 + (i % 23) / 10).toFixed(1)}\n`;
     parts.push(new TextEncoder().encode(text));
   }
   const all = new Uint8Array(parts.reduce((s, p) => s + p.length, 0));

@@ -13,7 +13,9 @@ test("the run before is read alone before anything is opened", async ({ page }) 
   await expect(page.getByRole("slider", { name: "Load on" })).toBeVisible();
 });
 
-test("a figure of the verdict can be opened to how it was found, and bounds are judged while they move", async ({ page }) => {
+test("a figure of the verdict can be opened to how it was found, and bounds are judged while they move", async ({
+  page,
+}) => {
   await takeIn(page, "Explain");
   await keepBefore(page, rigLog({ contact: { cpu: 2.2 } }, 0.2));
   await page.getByRole("link", { name: "To the run after" }).click();

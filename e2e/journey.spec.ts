@@ -37,7 +37,10 @@ test("a technician takes a machine in, logs both runs, and reads the verdict", a
   await expect(page.getByText("bench-before.csv")).toBeVisible();
 
   // the original file comes back as it went in
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Log", exact: true }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Log", exact: true }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe("bench-before.csv");
 
   await page.getByRole("link", { name: /Verdict/ }).click();
@@ -76,7 +79,12 @@ test("the load's bounds move by drag and by keys, and the pair is judged anew", 
 });
 
 test("text can be pasted, an unknown column is asked about once and remembered", async ({ page }) => {
-  const withProbe = (text: string) => text.trim().split("\n").map((l, i) => `${l},${i === 0 ? `temp probe ${process.pid}` : 30 + Math.min(12, i / 60)}`).join("\n");
+  const withProbe = (text: string) =>
+    text
+      .trim()
+      .split("\n")
+      .map((l, i) => `${l},${i === 0 ? `temp probe ${process.pid}` : 30 + Math.min(12, i / 60)}`)
+      .join("\n");
   await takeIn(page, "Pasted");
   await page.getByRole("button", { name: "Paste text" }).click();
   await page.getByLabel("Text of the log").fill(withProbe(rigLog({}, 0.3, {}, { loadS: 300 })));

@@ -1,10 +1,28 @@
 import type { Page } from "@playwright/test";
-import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults, type RigFaults, type RigFormat, type RigRecipe } from "../src/core/rig";
+import {
+  plainFormat,
+  plainSensors,
+  renderLog,
+  simulate,
+  standardRecipe,
+  withFaults,
+  type RigFaults,
+  type RigFormat,
+  type RigRecipe,
+} from "../src/core/rig";
 import { wrenfell14 } from "../src/demo/models";
 
 /** The text of a log made on the rig. */
-export function rigLog(faults: Partial<RigFaults>, seed: number, format: Partial<RigFormat> = {}, recipe: Partial<RigRecipe> = {}): string {
-  return renderLog(simulate(wrenfell14, withFaults(faults), { ...standardRecipe, roomC: 22, ...recipe }, plainSensors, seed), { ...plainFormat, ...format });
+export function rigLog(
+  faults: Partial<RigFaults>,
+  seed: number,
+  format: Partial<RigFormat> = {},
+  recipe: Partial<RigRecipe> = {},
+): string {
+  return renderLog(
+    simulate(wrenfell14, withFaults(faults), { ...standardRecipe, roomC: 22, ...recipe }, plainSensors, seed),
+    { ...plainFormat, ...format },
+  );
 }
 
 /** Drops a file on the page as a hand would. */

@@ -8,18 +8,40 @@ async function views(page: Page): Promise<Record<string, string>> {
     await page.goto("/machines");
     await page.getByRole("link", { name: new RegExp(tag) }).click();
     await page.waitForURL(/machines\/\d+/);
-    return { machine: new URL(page.url()).pathname, job: (await page.locator("main ul a").first().getAttribute("href")) ?? "" };
+    return {
+      machine: new URL(page.url()).pathname,
+      job: (await page.locator("main ul a").first().getAttribute("href")) ?? "",
+    };
   };
   const improved = await hrefOf("LR-02");
   const mixed = await hrefOf("LR-03");
   const none = await hrefOf("LR-13");
   const waiting = await hrefOf("LR-08");
-  return { bench: "/", machines: "/machines", intake: "/machines/new", machine: improved.machine, verdict: improved.job, mixed: mixed.job, none: none.job, run: mixed.job.replace("verdict", "after"), drop: waiting.job, alone: mixed.job.replace("verdict", "before?view=alone"), map: improved.job.replace("verdict", "map"), heat: improved.job.replace("verdict", "heat"), photos: mixed.job.replace("verdict", "photos"), layouts: "/layouts" };
+  return {
+    bench: "/",
+    machines: "/machines",
+    intake: "/machines/new",
+    machine: improved.machine,
+    verdict: improved.job,
+    mixed: mixed.job,
+    none: none.job,
+    run: mixed.job.replace("verdict", "after"),
+    drop: waiting.job,
+    alone: mixed.job.replace("verdict", "before?view=alone"),
+    map: improved.job.replace("verdict", "map"),
+    heat: improved.job.replace("verdict", "heat"),
+    photos: mixed.job.replace("verdict", "photos"),
+    layouts: "/layouts",
+  };
 }
 
 for (const theme of ["light", "dark"] as const) {
   test(`every main view is accessible and quiet, ${theme}`, async ({ browser }) => {
-    const context = await browser.newContext({ colorScheme: theme, viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" });
+    const context = await browser.newContext({
+      colorScheme: theme,
+      viewport: { width: 1280, height: 800 },
+      reducedMotion: "reduce",
+    });
     const page = await context.newPage();
     const complaints: string[] = [];
     page.on("console", (m) => m.type() === "error" && complaints.push(m.text()));
@@ -27,8 +49,12 @@ for (const theme of ["light", "dark"] as const) {
     for (const [name, path] of Object.entries(await views(page))) {
       await page.goto(path);
       await page.waitForLoadState("networkidle");
-      const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze();
-      expect(violations.map((v) => `${name}: ${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
+        .analyze();
+      expect(violations.map((v) => `${name}: ${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual(
+        [],
+      );
     }
     expect(complaints).toEqual([]);
     await context.close();

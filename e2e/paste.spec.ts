@@ -6,20 +6,40 @@ const panel = (page: Page) => page.getByRole("complementary", { name: "Step at h
 const title = (page: Page) => panel(page).getByRole("heading", { level: 1 });
 
 async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
+    .analyze();
   expect(violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
 }
 
 /** Sends what was done up to here as the journal of the job, so that the test begins at paste and pads. */
-async function upTo(page: Page, job: string, entries: readonly { stage: string; step: string; value?: string; act?: string; reason?: string }[]): Promise<void> {
-  const sent = await page.request.post(`/api${job}/journal`, { data: { entries: entries.map((e, i) => ({ id: `${Date.now().toString(16).padStart(16, "0")}${i.toString(16).padStart(8, "0")}`, at: new Date(Date.now() - 60_000 + i).toISOString(), act: "done", value: "", reason: "", ...e })) } });
+async function upTo(
+  page: Page,
+  job: string,
+  entries: readonly { stage: string; step: string; value?: string; act?: string; reason?: string }[],
+): Promise<void> {
+  const sent = await page.request.post(`/api${job}/journal`, {
+    data: {
+      entries: entries.map((e, i) => ({
+        id: `${Date.now().toString(16).padStart(16, "0")}${i.toString(16).padStart(8, "0")}`,
+        at: new Date(Date.now() - 60_000 + i).toISOString(),
+        act: "done",
+        value: "",
+        reason: "",
+        ...e,
+      })),
+    },
+  });
   expect(sent.ok()).toBe(true);
 }
 
 /** Ids of the K15's parts by their tag or role, from its drawing's file. */
 async function idsOf(page: Page): Promise<(tag: string) => string> {
-  const layout = (await (await page.request.get("/api/layouts/1/file?form=json")).json()) as { parts: { id: string; tag: string; kind: string; role?: string; forWhat?: string }[] };
-  return (tag) => layout.parts.find((p) => p.tag === tag || p.role === tag || (p.kind === "plug" && p.forWhat === tag))?.id ?? "";
+  const layout = (await (await page.request.get("/api/layouts/1/file?form=json")).json()) as {
+    parts: { id: string; tag: string; kind: string; role?: string; forWhat?: string }[];
+  };
+  return (tag) =>
+    layout.parts.find((p) => p.tag === tag || p.role === tag || (p.kind === "plug" && p.forWhat === tag))?.id ?? "";
 }
 
 const left = async (page: Page, name: string): Promise<number> => {
@@ -28,11 +48,17 @@ const left = async (page: Page, name: string): Promise<number> => {
   return Number(/[\d.]+/.exec(words ?? "")?.[0]);
 };
 
-test("paste and pads of a K15: suggestion, two squeezes, thickness from the old pad, cutting plan, and a shelf that goes down and comes back", async ({ page }) => {
+test("paste and pads of a K15: suggestion, two squeezes, thickness from the old pad, cutting plan, and a shelf that goes down and comes back", async ({
+  page,
+}) => {
   await takeIn(page, "Paste bench", "Tessaly K15", "with graphics chip");
   const job = new URL(page.url()).pathname.replace(/\/before$/, "");
   const id = await idsOf(page);
-  await upTo(page, job, [{ stage: "open", step: `unplug:${id("battery")}` }, { stage: "strip", step: `pad-was:${id("P7")}`, value: "torn" }, { stage: "strip", step: `pad-was:${id("P4")}`, value: "oily" }]);
+  await upTo(page, job, [
+    { stage: "open", step: `unplug:${id("battery")}` },
+    { stage: "strip", step: `pad-was:${id("P7")}`, value: "torn" },
+    { stage: "strip", step: `pad-was:${id("P4")}`, value: "oily" },
+  ]);
   const pasteBefore = await left(page, "Grey silicone paste, 6 W/m·K");
   const sheetBefore = await left(page, "Pad sheet 1.5 mm, soft");
 
@@ -42,19 +68,27 @@ test("paste and pads of a K15: suggestion, two squeezes, thickness from the old 
   await panel(page).getByRole("button", { name: "Use 1 mm for P7" }).click();
   await expect(title(page)).toHaveText("Thickness of P4");
   await expect(page.getByRole("img", { name: /^Cut across P4/ })).toBeVisible();
-  await panel(page).getByLabel(/Old P4 was pressed to/).fill("9");
+  await panel(page)
+    .getByLabel(/Old P4 was pressed to/)
+    .fill("9");
   await expect(panel(page).getByRole("alert")).toHaveText("From 0.1 to 6 mm");
-  await panel(page).getByLabel(/Old P4 was pressed to/).fill("1.12");
+  await panel(page)
+    .getByLabel(/Old P4 was pressed to/)
+    .fill("1.12");
   await page.keyboard.press("Enter");
   await expect(panel(page).getByText(/The gap is 1\.12 mm\. Take 1\.5 mm/)).toBeVisible();
   const section = page.getByRole("img", { name: /^Cut across P4/ });
   const right = await section.getAttribute("aria-label");
-  await panel(page).getByRole("radio", { name: /^2 mm pressed by \d+ %/ }).click();
+  await panel(page)
+    .getByRole("radio", { name: /^2 mm pressed by \d+ %/ })
+    .click();
   await expect(panel(page).getByText("P4 at 2 mm: pads take")).toBeVisible();
   await expect(section).not.toHaveAttribute("aria-label", right ?? "");
   await expect(panel(page).getByText(/P4 is 2 mm; the others on its level are 1.5 mm/)).toBeVisible();
   await accessible(page);
-  await panel(page).getByRole("radio", { name: /^1.5 mm fits/ }).click();
+  await panel(page)
+    .getByRole("radio", { name: /^1.5 mm fits/ })
+    .click();
   await panel(page).getByRole("button", { name: "Use 1.5 mm for P4" }).click();
 
   // the cutting plan, on paper and on the shelf
@@ -85,7 +119,10 @@ test("paste and pads of a K15: suggestion, two squeezes, thickness from the old 
   // paste: the suggestion, both trials to their end, another pattern
   await expect(title(page)).toHaveText("Paste on the processor");
   await expect(panel(page).getByText(/^Lay a .* wetted, \d+ µm/)).toBeVisible({ timeout: 60_000 });
-  for (const trial of ["Trial A", "Trial B"]) await expect(page.getByRole("region", { name: trial }).getByRole("img", { name: /^\d+ % of the die wetted/ })).toBeVisible({ timeout: 60_000 });
+  for (const trial of ["Trial A", "Trial B"])
+    await expect(
+      page.getByRole("region", { name: trial }).getByRole("img", { name: /^\d+ % of the die wetted/ }),
+    ).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole("progressbar")).toHaveCount(0, { timeout: 60_000 });
   await accessible(page);
   const map = page.getByRole("region", { name: "Trial A" }).getByRole("img", { name: /% of the die wetted/ });
@@ -108,7 +145,9 @@ test("paste and pads of a K15: suggestion, two squeezes, thickness from the old 
   await expect(page.getByText(/^Materials of this job so far/)).toBeVisible();
   // beside the graphics chip lies an aluminium spreader: liquid metal has no way on
   await panel(page).getByLabel("Paste").selectOption({ label: "Liquid metal, 40 W/m·K, conducts, 1.0 g" });
-  await expect(panel(page).getByRole("region", { name: "Liquid metal is blocked" })).toContainText("S1 is aluminium, which it eats away.");
+  await expect(panel(page).getByRole("region", { name: "Liquid metal is blocked" })).toContainText(
+    "S1 is aluminium, which it eats away.",
+  );
   await expect(panel(page).getByRole("button", { name: /is on/ })).toHaveCount(0);
 
   // the shelf went down, and comes back with the step

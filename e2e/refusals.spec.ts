@@ -8,7 +8,11 @@ test("a wrong file is refused with the reason, and nothing is lost", async ({ pa
   await dropLog(page, "notes.txt", "remember to buy paste\nand pads\n");
   await expect(page.locator("main").getByRole("alert")).toContainText("No table of numbers was found");
   await expect(page.locator("main").getByRole("alert")).toContainText("Nothing was stored");
-  await dropLog(page, "fans.csv", "Time [s],Fan [rpm]\n" + Array.from({ length: 60 }, (_, i) => `${i},2000`).join("\n"));
+  await dropLog(
+    page,
+    "fans.csv",
+    "Time [s],Fan [rpm]\n" + Array.from({ length: 60 }, (_, i) => `${i},2000`).join("\n"),
+  );
   await expect(page.getByText(/No column was recognised as a chip temperature/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Keep this log" })).toBeDisabled();
   // the right one is taken after all that
@@ -72,7 +76,12 @@ test("a big file shows how far it is, and can be cancelled", async ({ page }) =>
   const transfer = await page.evaluateHandle(() => {
     const rows = Array.from({ length: 400_000 }, (_, i) => `${i},${50 + (i % 9)},${40 + (i % 7)},3000`).join("\n");
     const t = new DataTransfer();
-    t.items.add(new File(["Time [s],CPU temperature [°C],CPU power [W],Fan [rpm]\n", ...Array.from({ length: 6 }, () => rows + "\n")], "big.csv"));
+    t.items.add(
+      new File(
+        ["Time [s],CPU temperature [°C],CPU power [W],Fan [rpm]\n", ...Array.from({ length: 6 }, () => rows + "\n")],
+        "big.csv",
+      ),
+    );
     return t;
   });
   await page.getByTestId("drop-zone").dispatchEvent("drop", { dataTransfer: transfer });
@@ -81,13 +90,29 @@ test("a big file shows how far it is, and can be cancelled", async ({ page }) =>
   await expect(page.getByTestId("drop-zone")).toBeVisible();
 });
 
-test("requests from other sites, odd bodies and cut uploads are refused without a trace of the inside", async ({ request, baseURL }) => {
+test("requests from other sites, odd bodies and cut uploads are refused without a trace of the inside", async ({
+  request,
+  baseURL,
+}) => {
   const foreign = await request.post("/api/intake", { headers: { origin: "http://elsewhere.example" }, data: {} });
   expect(foreign.status()).toBe(403);
-  expect((await request.post("/api/intake", { headers: { origin: baseURL ?? "" }, data: "nonsense" })).status()).toBe(422);
+  expect((await request.post("/api/intake", { headers: { origin: baseURL ?? "" }, data: "nonsense" })).status()).toBe(
+    422,
+  );
   expect((await request.post("/api/runs", { data: "no description" })).status()).toBe(422);
-  const head = JSON.stringify({ jobId: 1, kind: "before", name: "x.csv", bytes: 9999, choices: {}, phases: null, conditions: {} });
-  const cut = await request.post("/api/runs", { headers: { "content-type": "application/octet-stream" }, data: `${head}\nTime [s],CPU temperature [°C]\n0,1\n` });
+  const head = JSON.stringify({
+    jobId: 1,
+    kind: "before",
+    name: "x.csv",
+    bytes: 9999,
+    choices: {},
+    phases: null,
+    conditions: {},
+  });
+  const cut = await request.post("/api/runs", {
+    headers: { "content-type": "application/octet-stream" },
+    data: `${head}\nTime [s],CPU temperature [°C]\n0,1\n`,
+  });
   expect(await cut.json()).toMatchObject({ ok: false, problem: { code: "upload-cut-off" } });
   const text = await (await request.patch("/api/runs/1", { data: { phases: { loadOnS: "x" } } })).text();
   expect(text).not.toMatch(/at \w+ \(|\.ts|node_modules/);

@@ -21,15 +21,25 @@ async function reload(page: Page): Promise<void> {
 }
 
 async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
+    .analyze();
   expect(violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
 }
 
 /** What the panel shows now: title and place, to see that a step was left. */
-const shown = (page: Page) => panel(page).evaluate((e) => `${e.querySelector("h1")?.textContent ?? ""}|${/Step \d+ of \d+/.exec(e.textContent)?.[0] ?? ""}`);
+const shown = (page: Page) =>
+  panel(page).evaluate(
+    (e) => `${e.querySelector("h1")?.textContent ?? ""}|${/Step \d+ of \d+/.exec(e.textContent)?.[0] ?? ""}`,
+  );
 
 /** Goes on by keys until a title is reached, answering as told: a key for a title, else Space. */
-async function until(page: Page, wanted: RegExp, answer: (title: string) => string = () => "Space", most = 80): Promise<void> {
+async function until(
+  page: Page,
+  wanted: RegExp,
+  answer: (title: string) => string = () => "Space",
+  most = 80,
+): Promise<void> {
   for (let i = 0; i < most; i++) {
     const now = await shown(page);
     const name = now.split("|")[0] ?? "";
@@ -50,7 +60,9 @@ async function enter(page: Page, on: Locator): Promise<void> {
   await page.keyboard.press("Enter");
 }
 
-test("a whole job from intake to close-up by keys, with a missed pad, an extra piece and an unplugged fan each caught", async ({ page }) => {
+test("a whole job from intake to close-up by keys, with a missed pad, an extra piece and an unplugged fan each caught", async ({
+  page,
+}) => {
   const job = await newJob(page);
 
   await page.goto(`${job}/intake`);
@@ -110,20 +122,26 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
   await expect(panel(page).getByText("71 %")).toBeVisible();
   await accessible(page);
   await enter(page, panel(page).getByRole("button", { name: "That is the print" }));
-  await until(page, /^Fin stack/, (t) => (/^Paste on/.test(t) ? "3" : /^Pad P7/.test(t) ? "2" : /^Pad/.test(t) ? "1" : "Space"));
+  await until(page, /^Fin stack/, (t) =>
+    /^Paste on/.test(t) ? "3" : /^Pad P7/.test(t) ? "2" : /^Pad/.test(t) ? "1" : "Space",
+  );
   await accessible(page);
   await page.keyboard.press("4");
   // bays that cannot be grade 4: it is asked which one holds
   await expect(title(page)).toHaveText("How much is closed");
   for (const bay of "1123344") await page.keyboard.press(bay);
   await page.keyboard.press("Space");
-  await expect(panel(page).getByRole("region", { name: "Grade and bays do not fit" })).toContainText("Which one holds?");
+  await expect(panel(page).getByRole("region", { name: "Grade and bays do not fit" })).toContainText(
+    "Which one holds?",
+  );
   await accessible(page);
   await enter(page, panel(page).getByRole("button", { name: "Grade 4", exact: true }));
   await reload(page);
   await until(page, /^Bearing of B1/, (t) => (/Fin stack/.test(t) ? "4" : /^How much/.test(t) ? "Space" : "3"));
   await until(page, /Strip is done/, (t) => (/^Blower/.test(t) ? "2" : "1"));
-  await expect(page.getByText(/Found: F1 matted, .*pumped-out paste, print on the processor .*71 % wetted.*, P7 torn/)).toBeVisible();
+  await expect(
+    page.getByText(/Found: F1 matted, .*pumped-out paste, print on the processor .*71 % wetted.*, P7 torn/),
+  ).toBeVisible();
   await kept(page);
 
   await page.goto(`${job}/clean`);
@@ -131,7 +149,9 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
   await enter(page, panel(page).locator("summary", { hasText: "Change" }));
   await enter(page, panel(page).getByRole("button", { name: "More: Swabs" }));
   await enter(page, panel(page).getByRole("button", { name: "B1 is clean" }));
-  await expect(page.getByRole("region", { name: "What was cleaned" }).getByRole("row", { name: /Blower B1 taken out 9 swabs/ })).toBeVisible();
+  await expect(
+    page.getByRole("region", { name: "What was cleaned" }).getByRole("row", { name: /Blower B1 taken out 9 swabs/ }),
+  ).toBeVisible();
   await reload(page);
   await until(page, /Clean is done/);
   await kept(page);
@@ -145,7 +165,12 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
   await page.keyboard.press("Space");
   await until(page, /^Pad P4/);
   await enter(page, panel(page).locator("summary", { hasText: /^All \d+ steps/ }));
-  await enter(page, panel(page).getByRole("group").getByRole("button", { name: /^Pad P5 stays/ }));
+  await enter(
+    page,
+    panel(page)
+      .getByRole("group")
+      .getByRole("button", { name: /^Pad P5 stays/ }),
+  );
   await page.keyboard.press("Space");
   await expect(title(page)).toHaveText("Pad P4 stays");
   await reload(page);
@@ -155,7 +180,8 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
   await enter(page, panel(page).getByRole("button", { name: "Why this order" }));
   await expect(panel(page).getByRole("row", { name: /Stamped, 3 rounds/ })).toBeVisible();
   await reload(page);
-  for (let r = 1; r <= 3; r++) await enter(page, panel(page).getByRole("button", { name: `All heatsink screws, round ${r} at once` }));
+  for (let r = 1; r <= 3; r++)
+    await enter(page, panel(page).getByRole("button", { name: `All heatsink screws, round ${r} at once` }));
   await expect(title(page)).toHaveText("Plug of blower B1");
   await page.keyboard.press("x");
   await page.keyboard.type("Its plug is worn, a new one comes");
@@ -202,7 +228,10 @@ test("a whole job from intake to close-up by keys, with a missed pad, an extra p
   await expect(page.getByRole("heading", { name: "B1 is not plugged in" })).toHaveCount(0);
 });
 
-test("steps done while the server cannot be reached stay on the device and arrive later, once", async ({ page, context }) => {
+test("steps done while the server cannot be reached stay on the device and arrive later, once", async ({
+  page,
+  context,
+}) => {
   const job = await newJob(page);
   await page.goto(`${job}/intake`);
   await expect(title(page)).toHaveText("Battery, from outside");

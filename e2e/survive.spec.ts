@@ -9,12 +9,19 @@ const PORT = 3187;
 const base = `http://127.0.0.1:${PORT}`;
 
 function serve(db: string): ChildProcess {
-  return spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(PORT)], { env: { ...process.env, OVRANT_DB: db, NEXT_TELEMETRY_DISABLED: "1" }, stdio: "ignore", detached: true });
+  return spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(PORT)], {
+    env: { ...process.env, OVRANT_DB: db, NEXT_TELEMETRY_DISABLED: "1" },
+    stdio: "ignore",
+    detached: true,
+  });
 }
 
 async function ready(): Promise<void> {
   for (let i = 0; i < 600; i++) {
-    const ok = await fetch(base).then((r) => r.ok, () => false);
+    const ok = await fetch(base).then(
+      (r) => r.ok,
+      () => false,
+    );
     if (ok) return;
     await new Promise((r) => setTimeout(r, 150));
   }
@@ -29,11 +36,28 @@ test("what was acknowledged is there after kill -9", async ({ page }) => {
   let server = serve(db);
   try {
     await ready();
-    const intake = await fetch(`${base}/api/intake`, { method: "POST", body: JSON.stringify({ tag: "KILL-1", model: "Wrenfell 14", complaint: "hot", form: "fourteen", environment: "office" }) });
+    const intake = await fetch(`${base}/api/intake`, {
+      method: "POST",
+      body: JSON.stringify({
+        tag: "KILL-1",
+        model: "Wrenfell 14",
+        complaint: "hot",
+        form: "fourteen",
+        environment: "office",
+      }),
+    });
     const { value } = (await intake.json()) as { value: { jobId: number } };
     for (const kind of ["before", "after"] as const) {
       const text = rigLog(kind === "before" ? { clog: 2.4 } : {}, 0.2);
-      const head = { jobId: value.jobId, kind, name: `${kind}.csv`, bytes: Buffer.byteLength(text), choices: {}, phases: null, conditions: { roomStartC: 22, roomEndC: 22 } };
+      const head = {
+        jobId: value.jobId,
+        kind,
+        name: `${kind}.csv`,
+        bytes: Buffer.byteLength(text),
+        choices: {},
+        phases: null,
+        conditions: { roomStartC: 22, roomEndC: 22 },
+      };
       const stored = await fetch(`${base}/api/runs`, { method: "POST", body: `${JSON.stringify(head)}\n${text}` });
       expect(await stored.json()).toMatchObject({ ok: true });
     }

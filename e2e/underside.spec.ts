@@ -22,23 +22,32 @@ async function sheet(page: Page, base = { widthMm: 356, depthMm: 246 }) {
   const scale = Math.min((box.width - 40) / (base.widthMm + 18), (box.height - 36) / (base.depthMm + 18));
   const x0 = box.x + 26 + (box.width - 26 - base.widthMm * scale) / 2;
   const y0 = box.y + 26 + (box.height - 26 - base.depthMm * scale) / 2;
-  return { click: (x: number, y: number) => page.mouse.click(x0 + x * scale, y0 + y * scale), at: (x: number, y: number) => [x0 + x * scale, y0 + y * scale] as const };
+  return {
+    click: (x: number, y: number) => page.mouse.click(x0 + x * scale, y0 + y * scale),
+    at: (x: number, y: number) => [x0 + x * scale, y0 + y * scale] as const,
+  };
 }
 
-const kit = (page: Page, name: string) => page.getByRole("toolbar", { name: "Parts to draw with" }).getByRole("button", { name: new RegExp(`^${name}`) });
+const kit = (page: Page, name: string) =>
+  page.getByRole("toolbar", { name: "Parts to draw with" }).getByRole("button", { name: new RegExp(`^${name}`) });
 
 async function saved(page: Page): Promise<void> {
   await expect(page.getByTestId("saved")).toHaveText(/Saved \d\d:\d\d/);
 }
 
 async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
+    .analyze();
   expect(violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
 }
 
 async function fileOf(page: Page, form: string): Promise<string> {
   await page.getByRole("button", { name: "Files" }).click();
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("menuitem", { name: `Save as ${form}` }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("menuitem", { name: `Save as ${form}` }).click(),
+  ]);
   return readFileSync(await download.path(), "utf8");
 }
 
@@ -48,7 +57,9 @@ const asLayout = (json: string): Layout => {
   return read.value;
 };
 
-test("an assembly is drawn from nothing: sentence and checks follow, all can be undone, files come back equal", async ({ page }) => {
+test("an assembly is drawn from nothing: sentence and checks follow, all can be undone, files come back equal", async ({
+  page,
+}) => {
   await emptySheet(page, "Drawn 15");
   const s = await sheet(page);
   await kit(page, "Blower").click();
@@ -64,7 +75,13 @@ test("an assembly is drawn from nothing: sentence and checks follow, all can be 
   await s.click(150, 110);
   await expect(page.getByText(/Processor has no path to the air\./)).toBeVisible();
   await kit(page, "Heat pipe").click();
-  for (const [x, y] of [[130, 112], [232, 112], [232, 24], [318, 24]] as const) await s.click(x, y);
+  for (const [x, y] of [
+    [130, 112],
+    [232, 112],
+    [232, 24],
+    [318, 24],
+  ] as const)
+    await s.click(x, y);
   await page.getByRole("button", { name: "It ends here" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 blower, 1 pipe for the processor; 1 fin stack.");
   await expect(page.getByText(/has no path to the air/)).toHaveCount(0);
@@ -87,14 +104,19 @@ test("an assembly is drawn from nothing: sentence and checks follow, all can be 
   await page.keyboard.press("Control+a");
   await page.keyboard.press("Delete");
   await expect(page.getByRole("heading", { name: "Nothing of the cooling assembly is drawn yet." })).toBeVisible();
-  await page.getByLabel("Drawing to take in").setInputFiles({ name: "drawn.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(drawn)) });
+  await page
+    .getByLabel("Drawing to take in")
+    .setInputFiles({ name: "drawn.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(drawn)) });
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 blower, 1 pipe for the processor; 1 fin stack.");
   expect(asLayout(await fileOf(page, "JSON"))).toEqual(drawn);
 });
 
 test("the same is drawn by keys alone", async ({ page }) => {
   await emptySheet(page, "Keyed 15");
-  await page.getByTestId("edit-sheet").focus().catch(() => undefined);
+  await page
+    .getByTestId("edit-sheet")
+    .focus()
+    .catch(() => undefined);
   const go = async (key: string, times: number, shift = false) => {
     for (let i = 0; i < times; i++) await page.keyboard.press(shift ? `Shift+${key}` : key);
   };
@@ -212,25 +234,56 @@ test("two tabs on one drawing lose nothing", async ({ page, context }) => {
 
 test("a foreign or hostile SVG is reduced to harmless lines or refused, with the reason", async ({ page }) => {
   await emptySheet(page, "Foreign 15");
-  const put = (text: string) => page.getByLabel("Drawing to take in").setInputFiles({ name: "x.svg", mimeType: "image/svg+xml", buffer: Buffer.from(text) });
-  await put('<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100" onload="alert(1)"><script>alert(2)</script><rect x="10" y="10" width="30" height="20"/><image href="http://example.invalid/x.png"/></svg>');
-  await expect(page.getByRole("main").getByRole("alert")).toContainText(/Left out: .*event handlers.*<script>.*<image>/);
+  const put = (text: string) =>
+    page
+      .getByLabel("Drawing to take in")
+      .setInputFiles({ name: "x.svg", mimeType: "image/svg+xml", buffer: Buffer.from(text) });
+  await put(
+    '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100" onload="alert(1)"><script>alert(2)</script><rect x="10" y="10" width="30" height="20"/><image href="http://example.invalid/x.png"/></svg>',
+  );
+  await expect(page.getByRole("main").getByRole("alert")).toContainText(
+    /Left out: .*event handlers.*<script>.*<image>/,
+  );
   await expect(page.getByRole("button", { name: /Sketch/ })).toHaveCount(1);
   await page.getByRole("button", { name: "Close" }).click();
   await put('<!DOCTYPE svg [<!ENTITY a "b">]><svg xmlns="http://www.w3.org/2000/svg"><text>&a;</text></svg>');
   await expect(page.getByRole("main").getByRole("alert")).toContainText("declares entities");
   await put("<svg><rect</svg>");
   await expect(page.getByRole("main").getByRole("alert")).toContainText("not SVG that can be read");
-  await page.getByLabel("Drawing to take in").setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from('{"version":1,"model":"x","base":{"widthMm":9,"depthMm":200},"parts":[]}') });
-  await expect(page.getByRole("main").getByRole("alert")).toContainText("base.widthMm must be a number from 50 to 1000");
+  await page
+    .getByLabel("Drawing to take in")
+    .setInputFiles({
+      name: "x.json",
+      mimeType: "application/json",
+      buffer: Buffer.from('{"version":1,"model":"x","base":{"widthMm":9,"depthMm":200},"parts":[]}'),
+    });
+  await expect(page.getByRole("main").getByRole("alert")).toContainText(
+    "base.widthMm must be a number from 50 to 1000",
+  );
   expect(layoutFrom({}).ok).toBe(false);
 });
 
 /** A photo of a drawn case, taken at a slant: the sheet bent onto a picture by a projective map. */
-async function slantedPhoto(): Promise<{ jpeg: Buffer; corners: [number, number][]; width: number; height: number; known: [[number, number], [number, number]] }> {
+async function slantedPhoto(): Promise<{
+  jpeg: Buffer;
+  corners: [number, number][];
+  width: number;
+  height: number;
+  known: [[number, number], [number, number]];
+}> {
   const [width, height] = [1200, 900];
-  const corners: [number, number][] = [[180, 120], [1040, 170], [1110, 800], [90, 740]];
-  const rect: Corners = [[0, 0], [356, 0], [356, 246], [0, 246]];
+  const corners: [number, number][] = [
+    [180, 120],
+    [1040, 170],
+    [1110, 800],
+    [90, 740],
+  ];
+  const rect: Corners = [
+    [0, 0],
+    [356, 0],
+    [356, 246],
+    [0, 246],
+  ];
   const toSheet = homography(corners as unknown as Corners, rect);
   const toPhoto = homography(rect, corners as unknown as Corners);
   if (!toSheet || !toPhoto) throw new Error("no map");
@@ -244,27 +297,49 @@ async function slantedPhoto(): Promise<{ jpeg: Buffer; corners: [number, number]
       data.fill(hub ? 20 : drive ? 60 : 205, (y * width + x) * 3, (y * width + x) * 3 + 3);
     }
   }
-  const jpeg = await sharp(data, { raw: { width, height, channels: 3 } }).withMetadata({ orientation: 1 }).jpeg({ quality: 90 }).toBuffer();
-  return { jpeg, corners, width, height, known: [mapped(toPhoto, [252, 128]) as [number, number], mapped(toPhoto, [332, 128]) as [number, number]] };
+  const jpeg = await sharp(data, { raw: { width, height, channels: 3 } })
+    .withMetadata({ orientation: 1 })
+    .jpeg({ quality: 90 })
+    .toBuffer();
+  return {
+    jpeg,
+    corners,
+    width,
+    height,
+    known: [mapped(toPhoto, [252, 128]) as [number, number], mapped(toPhoto, [332, 128]) as [number, number]],
+  };
 }
 
 test("a photo is squared up by four corners and a known length, traced, and stays with the job", async ({ page }) => {
   await emptySheet(page, "Traced 15");
   const photo = await slantedPhoto();
-  await page.getByLabel("Photo to trace").setInputFiles({ name: "inside.jpg", mimeType: "image/jpeg", buffer: photo.jpeg });
+  await page
+    .getByLabel("Photo to trace")
+    .setInputFiles({ name: "inside.jpg", mimeType: "image/jpeg", buffer: photo.jpeg });
   await expect(page.getByRole("heading", { name: "Square the photo up" })).toBeVisible();
   const picture = page.getByAltText("The photo as taken");
   await expect(picture).toBeVisible();
   const box = (await picture.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
   const scale = box.width / photo.width;
   const drag = async (name: string, [x, y]: [number, number]) => {
-    const ring = (await page.getByRole("button", { name: new RegExp(`^${name}`) }).boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+    const ring = (await page.getByRole("button", { name: new RegExp(`^${name}`) }).boundingBox()) ?? {
+      x: 0,
+      y: 0,
+      width: 0,
+      height: 0,
+    };
     await page.mouse.move(ring.x + ring.width / 2, ring.y + ring.height / 2);
     await page.mouse.down();
     await page.mouse.move(box.x + x * scale, box.y + y * scale, { steps: 5 });
     await page.mouse.up();
   };
-  for (const [i, name] of ["Top left corner", "Top right corner", "Bottom right corner", "Bottom left corner"].entries()) await drag(name, photo.corners[i] ?? [0, 0]);
+  for (const [i, name] of [
+    "Top left corner",
+    "Top right corner",
+    "Bottom right corner",
+    "Bottom left corner",
+  ].entries())
+    await drag(name, photo.corners[i] ?? [0, 0]);
   await page.getByRole("button", { name: "Add a known length" }).click();
   await accessible(page);
   await drag("Known length, one end", photo.known[0]);
@@ -288,7 +363,8 @@ test("a photo is squared up by four corners and a known length, traced, and stay
     const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
     const context = canvas.getContext("2d");
     context?.drawImage(bitmap, 0, 0);
-    const at = (x: number, y: number) => context?.getImageData(Math.round((x + 14) * 4), Math.round((y + 14) * 4), 1, 1).data[0] ?? -1;
+    const at = (x: number, y: number) =>
+      context?.getImageData(Math.round((x + 14) * 4), Math.round((y + 14) * 4), 1, 1).data[0] ?? -1;
     return { hub: at(63, 68), beside: at(63, 95), drive: at(290, 128) };
   });
   expect(dark.hub).toBeLessThan(60);
@@ -303,11 +379,18 @@ test("photos are pinned to the drawing, compared, taken away and brought back", 
   await page.getByRole("button", { name: "Keep revision 1" }).click();
   await page.waitForURL(/\/map$/);
   await page.getByRole("link", { name: "Photos" }).click();
-  const picture = (grey: number) => sharp({ create: { width: 640, height: 480, channels: 3, background: { r: grey, g: grey, b: grey } } }).jpeg().toBuffer();
-  await page.getByLabel("Photos to add").setInputFiles({ name: "fins.jpg", mimeType: "image/jpeg", buffer: await picture(90) });
+  const picture = (grey: number) =>
+    sharp({ create: { width: 640, height: 480, channels: 3, background: { r: grey, g: grey, b: grey } } })
+      .jpeg()
+      .toBuffer();
+  await page
+    .getByLabel("Photos to add")
+    .setInputFiles({ name: "fins.jpg", mimeType: "image/jpeg", buffer: await picture(90) });
   await expect(page.getByRole("region", { name: "As found" }).getByRole("button")).toHaveCount(1);
   await page.getByRole("radio", { name: "Cleaned" }).click();
-  await page.getByLabel("Photos to add").setInputFiles({ name: "fins2.jpg", mimeType: "image/jpeg", buffer: await picture(220) });
+  await page
+    .getByLabel("Photos to add")
+    .setInputFiles({ name: "fins2.jpg", mimeType: "image/jpeg", buffer: await picture(220) });
   await expect(page.getByRole("region", { name: "Cleaned" }).getByRole("button")).toHaveCount(1);
   await page.getByLabel("Note").fill("F1 after brush and air");
   await page.getByRole("button", { name: "Pin it" }).click();
@@ -324,6 +407,8 @@ test("photos are pinned to the drawing, compared, taken away and brought back", 
   await expect(page.getByRole("region", { name: "Cleaned" })).toHaveCount(0);
   await page.getByRole("button", { name: "Bring it back" }).click();
   await expect(page.getByRole("region", { name: "Cleaned" }).getByRole("button")).toHaveCount(1);
-  await page.getByLabel("Photos to add").setInputFiles({ name: "notes.txt", mimeType: "text/plain", buffer: Buffer.from("no photo") });
+  await page
+    .getByLabel("Photos to add")
+    .setInputFiles({ name: "notes.txt", mimeType: "text/plain", buffer: Buffer.from("no photo") });
   await expect(page.getByRole("main").getByRole("alert")).toContainText("not a photo that can be read");
 });

@@ -60,10 +60,25 @@ const shots: Shot[] = [
 async function traced(page: Page): Promise<void> {
   const layouts = await (await fetch(`${base}/layouts`)).text();
   const ids = [...layouts.matchAll(/\/api\/layouts\/(\d+)\/file\?form=png/g)].map((m) => m[1]);
-  const png = Buffer.from(await (await fetch(`${base}/api/layouts/${ids[2] ?? ids[0] ?? ""}/file?form=png`)).arrayBuffer());
-  const photo = await sharp(png).affine([[1, 0.03], [-0.02, 0.97]], { background: "#554a40" }).extend({ top: 60, bottom: 60, left: 80, right: 80, background: "#554a40" }).jpeg({ quality: 88 }).toBuffer();
+  const png = Buffer.from(
+    await (await fetch(`${base}/api/layouts/${ids[2] ?? ids[0] ?? ""}/file?form=png`)).arrayBuffer(),
+  );
+  const photo = await sharp(png)
+    .affine(
+      [
+        [1, 0.03],
+        [-0.02, 0.97],
+      ],
+      { background: "#554a40" },
+    )
+    .extend({ top: 60, bottom: 60, left: 80, right: 80, background: "#554a40" })
+    .jpeg({ quality: 88 })
+    .toBuffer();
   const { width } = await sharp(photo).metadata();
-  await page.getByRole("button", { name: /^Draw anew|^Start drawing|^Edit|^Draw/ }).first().click();
+  await page
+    .getByRole("button", { name: /^Draw anew|^Start drawing|^Edit|^Draw/ })
+    .first()
+    .click();
   const sheet = page.getByTestId("edit-sheet");
   await sheet.waitFor();
   await page.getByLabel("Photo to trace").setInputFiles({ name: "inside.jpg", mimeType: "image/jpeg", buffer: photo });
@@ -72,7 +87,12 @@ async function traced(page: Page): Promise<void> {
   const box = await picture.boundingBox();
   if (!box) throw new Error("no photo");
   const k = box.width / width;
-  const corners: [string, number, number][] = [["Top left", 0, 0], ["Top right", 356, 0], ["Bottom right", 356, 246], ["Bottom left", 0, 246]];
+  const corners: [string, number, number][] = [
+    ["Top left", 0, 0],
+    ["Top right", 356, 0],
+    ["Bottom right", 356, 246],
+    ["Bottom left", 0, 246],
+  ];
   for (const [name, x, y] of corners) {
     const [u, v] = [(x + 8) * 5, (y + 8) * 5];
     const ring = await page.getByRole("button", { name: new RegExp(`^${name} corner`) }).boundingBox();
@@ -87,13 +107,23 @@ async function traced(page: Page): Promise<void> {
   const pane = await sheet.boundingBox();
   if (!pane) throw new Error("no sheet");
   const scale = Math.min((pane.width - 40) / (356 + 18), (pane.height - 36) / (246 + 18));
-  const tap = (x: number, y: number) => page.mouse.click(pane.x + 26 + (pane.width - 26 - 356 * scale) / 2 + x * scale, pane.y + 26 + (pane.height - 26 - 246 * scale) / 2 + y * scale);
+  const tap = (x: number, y: number) =>
+    page.mouse.click(
+      pane.x + 26 + (pane.width - 26 - 356 * scale) / 2 + x * scale,
+      pane.y + 26 + (pane.height - 26 - 246 * scale) / 2 + y * scale,
+    );
   await page.keyboard.press("b");
   await tap(62, 68);
   await page.keyboard.press("f");
   await tap(66, 16);
   await page.keyboard.press("h");
-  for (const [x, y] of [[28, 9], [118, 9], [118, 73], [236, 73]] as const) await tap(x, y);
+  for (const [x, y] of [
+    [28, 9],
+    [118, 9],
+    [118, 73],
+    [236, 73],
+  ] as const)
+    await tap(x, y);
   await page.keyboard.press("Shift+Enter");
   await page.mouse.move(pane.x + 4, pane.y + pane.height - 4);
 }
@@ -138,7 +168,9 @@ async function onTo(page: Page, wanted: RegExp, key: (title: string) => string):
 /** Half way through the dust of the machine. */
 async function inspected(page: Page): Promise<void> {
   await pastGate(page);
-  await onTo(page, /^Fin stack/, (t) => (/^Paste on/.test(t) ? "3" : /P7/.test(t) ? "2" : /^Pad/.test(t) ? "1" : "Space"));
+  await onTo(page, /^Fin stack/, (t) =>
+    /^Paste on/.test(t) ? "3" : /P7/.test(t) ? "2" : /^Pad/.test(t) ? "1" : "Space",
+  );
   await page.keyboard.press("4");
   await onTo(page, /^Fin stack/, () => "Space");
   await page.keyboard.press("3");
@@ -148,16 +180,25 @@ async function inspected(page: Page): Promise<void> {
 /** A pad a step too thick, and what it does. */
 async function padded(page: Page): Promise<void> {
   await pastGate(page);
-  await panel(page).getByRole("radio", { name: /^1.5 mm/ }).click();
+  await panel(page)
+    .getByRole("radio", { name: /^1.5 mm/ })
+    .click();
 }
 
 /** Both trials of the processor, in the middle of the first round. */
 async function pasted(page: Page): Promise<void> {
   await pastGate(page);
   await onTo(page, /^Paste on/, () => "Space");
-  await panel(page).getByText(/^Lay a/).waitFor({ timeout: 60_000 });
-  await page.getByRole("region", { name: "Trial B" }).getByRole("img", { name: /wetted/ }).waitFor({ timeout: 60_000 });
-  await page.waitForFunction(() => document.querySelectorAll("[role=progressbar]").length === 0, undefined, { timeout: 60_000 });
+  await panel(page)
+    .getByText(/^Lay a/)
+    .waitFor({ timeout: 60_000 });
+  await page
+    .getByRole("region", { name: "Trial B" })
+    .getByRole("img", { name: /wetted/ })
+    .waitFor({ timeout: 60_000 });
+  await page.waitForFunction(() => document.querySelectorAll("[role=progressbar]").length === 0, undefined, {
+    timeout: 60_000,
+  });
   await page.getByRole("slider", { name: "Time of the squeeze" }).fill("5");
 }
 
@@ -166,13 +207,33 @@ async function main(): Promise<void> {
   for (const end of ["", "-wal", "-shm"]) rmSync(DB + end, { force: true });
   const env = { ...process.env, OVRANT_DB: DB, NEXT_TELEMETRY_DISABLED: "1" };
   execFileSync("npm", ["run", "--silent", "ovrant", "--", "demo"], { env, stdio: "inherit" });
-  const server = spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(PORT)], { env, stdio: "ignore", detached: true });
+  const server = spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(PORT)], {
+    env,
+    stdio: "ignore",
+    detached: true,
+  });
   try {
-    for (let i = 0; i < 100 && !(await fetch(base).then((r) => r.ok, () => false)); i++) await new Promise((r) => setTimeout(r, 200));
-    const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+    for (
+      let i = 0;
+      i < 100 &&
+      !(await fetch(base).then(
+        (r) => r.ok,
+        () => false,
+      ));
+      i++
+    )
+      await new Promise((r) => setTimeout(r, 200));
+    const browser = await chromium.launch({
+      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+    });
     const only = process.argv.slice(2);
     for (const shot of shots.filter((s) => only.length === 0 || only.includes(s.name))) {
-      const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: shot.theme ?? "light", reducedMotion: "reduce" });
+      const context = await browser.newContext({
+        viewport: { width: 1280, height: 800 },
+        colorScheme: shot.theme ?? "light",
+        reducedMotion: "reduce",
+      });
       const page = await context.newPage();
       await page.goto(base + (await pathOf(page, shot.at)));
       await page.waitForLoadState("networkidle");

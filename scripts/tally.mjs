@@ -14,7 +14,8 @@ const report = (file) => {
 const unit = report(".reports/unit.json");
 const browser = report(".reports/browser.json");
 if (unit) [passed, failed] = [passed + unit.numPassedTests, failed + unit.numFailedTests];
-if (browser) [passed, failed] = [passed + browser.stats.expected, failed + browser.stats.unexpected + browser.stats.flaky];
+if (browser)
+  [passed, failed] = [passed + browser.stats.expected, failed + browser.stats.unexpected + browser.stats.flaky];
 for (const [name, code] of steps) {
   if (name === "types" || name === "lint" || name === "build") code === "0" ? passed++ : failed++;
   // a runner that fell over without counting a failure is one

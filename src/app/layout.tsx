@@ -3,7 +3,10 @@ import { ThemeProvider } from "next-themes";
 import type { ReactNode } from "react";
 import "./globals.css";
 
-export const metadata: Metadata = { title: { default: "Ovrant", template: "%s · Ovrant" }, description: "Two load runs in, one verdict out: did the cooling service work?" };
+export const metadata: Metadata = {
+  title: { default: "Ovrant", template: "%s · Ovrant" },
+  description: "Two load runs in, one verdict out: did the cooling service work?",
+};
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (

@@ -16,17 +16,36 @@ export default async function BenchPage() {
   const today = new Date();
   return (
     <div className="flex min-h-dvh flex-col">
-      <TopBar wide title={<span className="text-[17px] font-[450] text-ink-2">Bench, {format(today, "EEEE d MMMM")}</span>}>
-        <Link prefetch={false} href="/machines" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
+      <TopBar
+        wide
+        title={<span className="text-[17px] font-[450] text-ink-2">Bench, {format(today, "EEEE d MMMM")}</span>}
+      >
+        <Link
+          prefetch={false}
+          href="/machines"
+          className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane"
+        >
           All machines
         </Link>
-        <Link prefetch={false} href="/layouts" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
+        <Link
+          prefetch={false}
+          href="/layouts"
+          className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane"
+        >
           Layouts
         </Link>
-        <Link prefetch={false} href="/materials" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
+        <Link
+          prefetch={false}
+          href="/materials"
+          className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane"
+        >
           Materials
         </Link>
-        <Link prefetch={false} href="/practice" className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane">
+        <Link
+          prefetch={false}
+          href="/practice"
+          className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane"
+        >
           Practice
         </Link>
         <LinkButton href="/machines/new" look="plain" keyCap="N">
@@ -35,8 +54,16 @@ export default async function BenchPage() {
       </TopBar>
       <main className="flex flex-1 flex-col">
         <h1 className="bg-sheet px-10 py-4 text-[29px] leading-[38px] font-[700]">
-          {view.items.length === 0 ? "Nothing on the bench." : view.needHands === 0 ? "No machine needs your hands." : `${count(view.needHands, "machine needs", "machines need")} your hands.`}{" "}
-          {view.haveVerdict > 0 ? <span className="font-[450] text-ink-2">{count(view.haveVerdict, "has its verdict and waits", "have their verdict and wait")} to be closed.</span> : null}
+          {view.items.length === 0
+            ? "Nothing on the bench."
+            : view.needHands === 0
+              ? "No machine needs your hands."
+              : `${count(view.needHands, "machine needs", "machines need")} your hands.`}{" "}
+          {view.haveVerdict > 0 ? (
+            <span className="font-[450] text-ink-2">
+              {count(view.haveVerdict, "has its verdict and waits", "have their verdict and wait")} to be closed.
+            </span>
+          ) : null}
         </h1>
         {view.items.length === 0 ? <EmptyBench next={view.due[0] ?? null} /> : <Mat items={view.items} />}
         <div className="flex-1 bg-sheet" />

@@ -13,23 +13,61 @@ const file = (name: string) => join(folder, name);
 
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), "ovrant-cli-"));
-  writeFileSync(file("before.csv"), renderLog(simulate(wrenfell14, withFaults({ clog: 2.4 }), standardRecipe, plainSensors, 0.1)));
-  writeFileSync(file("after.csv"), renderLog(simulate(wrenfell14, soundMachine, standardRecipe, plainSensors, 0.2), { ...plainFormat, separator: ";", decimalComma: true }));
+  writeFileSync(
+    file("before.csv"),
+    renderLog(simulate(wrenfell14, withFaults({ clog: 2.4 }), standardRecipe, plainSensors, 0.1)),
+  );
+  writeFileSync(
+    file("after.csv"),
+    renderLog(simulate(wrenfell14, soundMachine, standardRecipe, plainSensors, 0.2), {
+      ...plainFormat,
+      separator: ";",
+      decimalComma: true,
+    }),
+  );
   writeFileSync(file("bad.csv"), "not a log\nat all\n");
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
 function ovrant(...args: string[]): Promise<{ code: number; out: string; err: string }> {
   return new Promise((resolve) => {
-    execFile("npm", ["run", "--silent", "ovrant", "--", ...args], (e, out, err) => resolve({ code: e ? Number(e.code) : 0, out, err }));
+    execFile("npm", ["run", "--silent", "ovrant", "--", ...args], (e, out, err) =>
+      resolve({ code: e ? Number(e.code) : 0, out, err }),
+    );
   });
 }
 
 describe("ovrant judge", () => {
   it("prints the verdict as JSON and ends with 0", async () => {
-    const { code, out } = await ovrant("judge", "--before", file("before.csv"), "--after", file("after.csv"), "--room-before", "22", "--room-after", "22", "--limit", "95", "--json");
+    const { code, out } = await ovrant(
+      "judge",
+      "--before",
+      file("before.csv"),
+      "--after",
+      file("after.csv"),
+      "--room-before",
+      "22",
+      "--room-after",
+      "22",
+      "--limit",
+      "95",
+      "--json",
+    );
     expect(code).toBe(0);
-    expect(JSON.parse(out)).toMatchObject({ version: 1, verdict: "improved", matched: { roomC: 25 }, chips: [{ chip: "cpu", paths: [{ path: "contact", finding: "same" }, { path: "airflow", finding: "better" }] }] });
+    expect(JSON.parse(out)).toMatchObject({
+      version: 1,
+      verdict: "improved",
+      matched: { roomC: 25 },
+      chips: [
+        {
+          chip: "cpu",
+          paths: [
+            { path: "contact", finding: "same" },
+            { path: "airflow", finding: "better" },
+          ],
+        },
+      ],
+    });
   });
   it("any verdict is 0, unusable input is 2 with a message that says where and what to do", async () => {
     const pair = ["--before", file("before.csv"), "--after", file("after.csv")];
@@ -54,7 +92,12 @@ describe("ovrant judge", () => {
 describe("ovrant read", () => {
   it("prints rows, step and series as JSON", async () => {
     const { out } = await ovrant("read", file("after.csv"), "--json");
-    const s = JSON.parse(out) as { rows: number; stepS: number; series: { key: string; unit: string; min: number; mean: number; max: number }[]; warnings: unknown[] };
+    const s = JSON.parse(out) as {
+      rows: number;
+      stepS: number;
+      series: { key: string; unit: string; min: number; mean: number; max: number }[];
+      warnings: unknown[];
+    };
     expect(s).toMatchObject({ rows: 1201, durationS: 1200, stepS: 1, warnings: [] });
     expect(s.series.map((x) => x.key)).toEqual(["cpu.temperature", "cpu.load", "cpu.clock", "cpu.power", "fan1.speed"]);
     for (const x of s.series) expect(x.min <= x.mean && x.mean <= x.max).toBe(true);
@@ -65,11 +108,27 @@ describe("ovrant map", () => {
   it("prints sentence, paths, counts and checks of a JSON or SVG drawing", async () => {
     const k15 = tessalyK15Layout();
     writeFileSync(file("k15.json"), layoutJson(k15));
-    writeFileSync(file("k15.svg"), layoutSvg({ ...k15, parts: k15.parts.filter((p) => p.tag !== "F1") }, drawingColours));
-    const [json, words] = await Promise.all([ovrant("map", file("k15.json"), "--json"), ovrant("map", file("k15.svg"))]);
+    writeFileSync(
+      file("k15.svg"),
+      layoutSvg({ ...k15, parts: k15.parts.filter((p) => p.tag !== "F1") }, drawingColours),
+    );
+    const [json, words] = await Promise.all([
+      ovrant("map", file("k15.json"), "--json"),
+      ovrant("map", file("k15.svg")),
+    ]);
     expect(json.code).toBe(0);
-    const printed = JSON.parse(json.out) as { sentence: string; paths: { chip: string; reachesAir: boolean }[]; checks: unknown[]; counts: { parts: { kind: string; count: number }[] } };
-    expect(printed).toMatchObject({ version: 1, sentence: "2 blowers, 4 pipes: 2 shared by both chips, 1 for the graphics chip, 1 for the regulators; 3 fin stacks.", checks: [] });
+    const printed = JSON.parse(json.out) as {
+      sentence: string;
+      paths: { chip: string; reachesAir: boolean }[];
+      checks: unknown[];
+      counts: { parts: { kind: string; count: number }[] };
+    };
+    expect(printed).toMatchObject({
+      version: 1,
+      sentence:
+        "2 blowers, 4 pipes: 2 shared by both chips, 1 for the graphics chip, 1 for the regulators; 3 fin stacks.",
+      checks: [],
+    });
     expect(printed.paths.filter((p) => p.reachesAir && p.chip === "Processor").length).toBeGreaterThan(1);
     expect(printed.counts.parts).toContainEqual({ kind: "pipe", count: 4 });
     expect(words.code).toBe(0);
@@ -78,7 +137,11 @@ describe("ovrant map", () => {
   it("says what is wrong with a file and ends with 2", async () => {
     writeFileSync(file("wrong.json"), '{"version":1,"model":"x","base":{"widthMm":9,"depthMm":200},"parts":[]}');
     writeFileSync(file("foreign.svg"), '<svg xmlns="http://www.w3.org/2000/svg"><rect width="9" height="9"/></svg>');
-    const [wrong, foreign, none] = await Promise.all([ovrant("map", file("wrong.json")), ovrant("map", file("foreign.svg")), ovrant("map", "nowhere.json")]);
+    const [wrong, foreign, none] = await Promise.all([
+      ovrant("map", file("wrong.json")),
+      ovrant("map", file("foreign.svg")),
+      ovrant("map", "nowhere.json"),
+    ]);
     expect([wrong.code, foreign.code, none.code]).toEqual([2, 2, 2]);
     expect(wrong.err).toContain("base.widthMm must be a number from 50 to 1000");
     expect(foreign.err).toContain("holds no layout");
@@ -87,13 +150,28 @@ describe("ovrant map", () => {
 });
 
 describe("ovrant tighten", () => {
-  const screws = [[-20, -16], [20, -16], [20, 16], [-20, 16]].map(([xMm, yMm], i) => ({ id: "abcd"[i], xMm, yMm, stamp: String(i + 1) }));
+  const screws = [
+    [-20, -16],
+    [20, -16],
+    [20, 16],
+    [-20, 16],
+  ].map(([xMm, yMm], i) => ({ id: "abcd"[i], xMm, yMm, stamp: String(i + 1) }));
   const chips = [{ id: "cpu", xMm: 0, yMm: 0, widthMm: 20, heightMm: 12 }];
   it("prints the best order as JSON, beside the stamped one", async () => {
     writeFileSync(file("plate.json"), JSON.stringify({ screws, chips, fractions: [0.2, 0.5, 1] }));
-    const [json, words] = await Promise.all([ovrant("tighten", file("plate.json"), "--json"), ovrant("tighten", file("plate.json"))]);
+    const [json, words] = await Promise.all([
+      ovrant("tighten", file("plate.json"), "--json"),
+      ovrant("tighten", file("plate.json")),
+    ]);
     expect(json.code).toBe(0);
-    const plan = JSON.parse(json.out) as { order: string[]; fractions: number[]; steps: { round: number; screw: string; lean: number }[]; worstLean: number; totalLean: number; stamped: { order: string[]; totalLean: number } };
+    const plan = JSON.parse(json.out) as {
+      order: string[];
+      fractions: number[];
+      steps: { round: number; screw: string; lean: number }[];
+      worstLean: number;
+      totalLean: number;
+      stamped: { order: string[]; totalLean: number };
+    };
     expect(plan.fractions).toEqual([0.2, 0.5, 1]);
     expect(plan.steps.length).toBe(12);
     expect(plan.stamped.order).toEqual(["a", "b", "c", "d"]);
@@ -108,20 +186,36 @@ describe("ovrant tighten", () => {
 });
 
 describe("ovrant pads", () => {
-  const sheets = [{ id: "new", widthMm: 100, heightMm: 50, thicknessMm: 1 }, { id: "old", widthMm: 40, heightMm: 24, thicknessMm: 1, offcut: true }];
+  const sheets = [
+    { id: "new", widthMm: 100, heightMm: 50, thicknessMm: 1 },
+    { id: "old", widthMm: 40, heightMm: 24, thicknessMm: 1, offcut: true },
+  ];
   const pieces = [1, 2, 3].map((i) => ({ id: `P${i}`, widthMm: 14, heightMm: 11, thicknessMm: 1 }));
   it("prints placements as JSON, off-cuts first, and what does not fit", async () => {
-    writeFileSync(file("cut.json"), JSON.stringify({ sheets, pieces: [...pieces, { id: "P9", widthMm: 10, heightMm: 10, thicknessMm: 2 }] }));
-    const [json, words] = await Promise.all([ovrant("pads", file("cut.json"), "--json"), ovrant("pads", file("cut.json"))]);
+    writeFileSync(
+      file("cut.json"),
+      JSON.stringify({ sheets, pieces: [...pieces, { id: "P9", widthMm: 10, heightMm: 10, thicknessMm: 2 }] }),
+    );
+    const [json, words] = await Promise.all([
+      ovrant("pads", file("cut.json"), "--json"),
+      ovrant("pads", file("cut.json")),
+    ]);
     expect(json.code).toBe(0);
-    const plan = JSON.parse(json.out) as { placed: { piece: string; sheet: string; xMm: number; yMm: number; turned: boolean }[]; unplaced: string[]; usedShare: number };
+    const plan = JSON.parse(json.out) as {
+      placed: { piece: string; sheet: string; xMm: number; yMm: number; turned: boolean }[];
+      unplaced: string[];
+      usedShare: number;
+    };
     expect(plan.placed.map((p) => p.sheet)).toEqual(["old", "old", "old"]);
     expect(plan.unplaced).toEqual(["P9"]);
     expect(plan.usedShare).toBeCloseTo((3 * 14 * 11) / (40 * 24), 9);
     expect(words.out).toMatch(/P9 +does not fit[\s\S]*knife lines, 48 %/);
   });
   it("ends with 2 for a file that is wrong, with its place", async () => {
-    writeFileSync(file("cut2.json"), JSON.stringify({ sheets, pieces: [{ id: "P1", widthMm: -4, heightMm: 11, thicknessMm: 1 }] }));
+    writeFileSync(
+      file("cut2.json"),
+      JSON.stringify({ sheets, pieces: [{ id: "P1", widthMm: -4, heightMm: 11, thicknessMm: 1 }] }),
+    );
     const { code, err } = await ovrant("pads", file("cut2.json"));
     expect([code, err]).toEqual([2, expect.stringContaining("pieces[0].widthMm must be a number above 0")]);
   });

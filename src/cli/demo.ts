@@ -10,15 +10,20 @@ export async function demoCommand(args: string[]): Promise<void> {
   const { values } = parseArgs({ args, options: { files: { type: "string" } } });
   if (values.files) {
     mkdirSync(values.files, { recursive: true });
-    for (const job of lanternRow) for (const run of [job.ship?.before, job.ship?.after]) {
-      if (!run) continue;
-      writeFileSync(join(values.files, run.name), demoText(job.rig, run));
-      process.stdout.write(`${join(values.files, run.name)} (room ${run.recipe.roomC ?? ""} °C)\n`);
-    }
+    for (const job of lanternRow)
+      for (const run of [job.ship?.before, job.ship?.after]) {
+        if (!run) continue;
+        writeFileSync(join(values.files, run.name), demoText(job.rig, run));
+        process.stdout.write(`${join(values.files, run.name)} (room ${run.recipe.roomC ?? ""} °C)\n`);
+      }
     return;
   }
   const db = await database();
   const loaded = await loadDemo(db, new Date());
-  process.stdout.write(loaded ? "Demo data loaded: Lantern Row Playhouse.\n" : "The database holds machines already; nothing was changed.\n");
+  process.stdout.write(
+    loaded
+      ? "Demo data loaded: Lantern Row Playhouse.\n"
+      : "The database holds machines already; nothing was changed.\n",
+  );
   await db.destroy();
 }

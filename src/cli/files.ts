@@ -8,7 +8,9 @@ import { Unusable } from "./unusable";
 /** Reads a log from disk in pieces, so that a large one needs no more memory than its numbers. */
 export async function runFromFile(path: string): Promise<Run> {
   const info = await stat(path).catch((e: NodeJS.ErrnoException) => {
-    throw new Unusable(`${path}: ${e.code === "ENOENT" ? "There is no such file." : "The file cannot be opened."} Check the path.`);
+    throw new Unusable(
+      `${path}: ${e.code === "ENOENT" ? "There is no such file." : "The file cannot be opened."} Check the path.`,
+    );
   });
   if (!info.isFile()) throw new Unusable(`${path}: This is not a file. Give the path of a log.`);
   const reader = new LogReader({ sizeBytes: info.size });
@@ -21,7 +23,11 @@ export async function runFromFile(path: string): Promise<Run> {
 }
 
 /** The one JSON file a planning command is given, read and checked; a wrong call or file ends it with words. */
-export async function readInput<T>(args: string[], command: string, read: (text: string) => Result<T>): Promise<{ value: T; json: boolean }> {
+export async function readInput<T>(
+  args: string[],
+  command: string,
+  read: (text: string) => Result<T>,
+): Promise<{ value: T; json: boolean }> {
   const { values, positionals } = parseArgs({ args, allowPositionals: true, options: { json: { type: "boolean" } } });
   const path = positionals[0];
   if (!path || positionals.length > 1) throw new Unusable(`usage: ovrant ${command} FILE [--json]`);

@@ -1,6 +1,20 @@
 import { readFile, stat } from "node:fs/promises";
 import { parseArgs } from "node:util";
-import { checksOf, CoolingMap, countsOf, estimatedKW, heatPaths, KINDS, layoutProblem, mapSentence, parseLayout, partName, pipeLoads, readSvg, type Layout } from "../core/underside";
+import {
+  checksOf,
+  CoolingMap,
+  countsOf,
+  estimatedKW,
+  heatPaths,
+  KINDS,
+  layoutProblem,
+  mapSentence,
+  parseLayout,
+  partName,
+  pipeLoads,
+  readSvg,
+  type Layout,
+} from "../core/underside";
 import { Unusable } from "./unusable";
 
 const LIMIT_MB = 8;
@@ -15,18 +29,39 @@ export async function mapCommand(args: string[]): Promise<void> {
     const p = map.part(id);
     return p ? p.tag || partName(p) : id;
   };
-  const sentence = mapSentence(map).map((w) => w.text).join("");
+  const sentence = mapSentence(map)
+    .map((w) => w.text)
+    .join("");
   const paths = heatPaths(map).map((p) => ({ chip: name(p.chip), parts: p.parts.map(name), reachesAir: p.reachesAir }));
   const counts = countsOf(map.layout);
   const checks = checksOf(map).map((c) => ({ code: c.code, message: c.message, parts: c.parts.map(name) }));
   if (values.json) {
-    const estimates = { chips: estimatedKW(map).map((e) => ({ chip: name(e.chip), contactKW: e.contactKW, airflowKW: e.airflowKW })), pipes: pipeLoads(map).map((p) => ({ pipe: name(p.pipe), W: p.W, usualW: p.usualW })) };
-    process.stdout.write(`${JSON.stringify({ version: 1, model: map.layout.model, variant: map.layout.variant, sentence, paths, counts, checks, estimates })}\n`);
+    const estimates = {
+      chips: estimatedKW(map).map((e) => ({ chip: name(e.chip), contactKW: e.contactKW, airflowKW: e.airflowKW })),
+      pipes: pipeLoads(map).map((p) => ({ pipe: name(p.pipe), W: p.W, usualW: p.usualW })),
+    };
+    process.stdout.write(
+      `${JSON.stringify({ version: 1, model: map.layout.model, variant: map.layout.variant, sentence, paths, counts, checks, estimates })}\n`,
+    );
     return;
   }
-  const lines = [sentence, "", ...[...new Set(paths.map((p) => `${p.chip}: ${p.parts.join(" > ")}${p.reachesAir ? " > air" : ", and no further"}`))], "", counts.parts.map((c) => `${c.count} ${KINDS[c.kind].name.toLowerCase()}`).join(", ")];
-  for (const s of counts.screws) lines.push(`${s.count} screws of ${s.forWhat || "nothing named"}: ${s.thread} × ${s.lengthMm} mm, ${s.head}${s.captive ? `, ${s.captive} captive` : ""}${s.hidden ? `, ${s.hidden} hidden` : ""}`);
-  for (const p of counts.pads) lines.push(`${p.count} pads of ${p.thicknessMm} mm${p.missing ? `, ${p.missing} missing` : ""}${p.torn ? `, ${p.torn} torn` : ""}`);
+  const lines = [
+    sentence,
+    "",
+    ...[
+      ...new Set(paths.map((p) => `${p.chip}: ${p.parts.join(" > ")}${p.reachesAir ? " > air" : ", and no further"}`)),
+    ],
+    "",
+    counts.parts.map((c) => `${c.count} ${KINDS[c.kind].name.toLowerCase()}`).join(", "),
+  ];
+  for (const s of counts.screws)
+    lines.push(
+      `${s.count} screws of ${s.forWhat || "nothing named"}: ${s.thread} × ${s.lengthMm} mm, ${s.head}${s.captive ? `, ${s.captive} captive` : ""}${s.hidden ? `, ${s.hidden} hidden` : ""}`,
+    );
+  for (const p of counts.pads)
+    lines.push(
+      `${p.count} pads of ${p.thicknessMm} mm${p.missing ? `, ${p.missing} missing` : ""}${p.torn ? `, ${p.torn} torn` : ""}`,
+    );
   lines.push("", ...(checks.length ? checks.map((c) => `! ${c.message}`) : ["Everything adds up."]));
   process.stdout.write(`${lines.join("\n")}\n`);
 }
@@ -43,6 +78,7 @@ async function layoutFile(path: string): Promise<Layout> {
   }
   const svg = readSvg(text);
   if (!svg.ok) throw Unusable.of(path, svg.problem);
-  if (!svg.value.own) throw new Unusable(`${path}: This SVG holds no layout of Ovrant's. Export it from the editor as SVG or JSON.`);
+  if (!svg.value.own)
+    throw new Unusable(`${path}: This SVG holds no layout of Ovrant's. Export it from the editor as SVG or JSON.`);
   return svg.value.layout;
 }

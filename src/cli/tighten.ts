@@ -8,8 +8,15 @@ export async function tightenCommand(args: string[]): Promise<void> {
   const plan = tightenPlan(screws, chips, fractions ?? geometricFractions(3));
   if (json) return void process.stdout.write(`${JSON.stringify(plan)}\n`);
   const share = (v: number) => `${Math.round(v * 100)} %`;
-  const lines = [`Order: ${plan.order.join(" ")}`, `Rounds to ${plan.fractions.map(share).join(", ")} of preload`, `Worst lean ${plan.worstLean.toFixed(3)}, total ${plan.totalLean.toFixed(3)} from round two on`];
-  if (plan.stamped) lines.push(`Stamped order ${plan.stamped.order.join(" ")}: worst ${plan.stamped.worstLean.toFixed(3)}, total ${plan.stamped.totalLean.toFixed(3)}`);
+  const lines = [
+    `Order: ${plan.order.join(" ")}`,
+    `Rounds to ${plan.fractions.map(share).join(", ")} of preload`,
+    `Worst lean ${plan.worstLean.toFixed(3)}, total ${plan.totalLean.toFixed(3)} from round two on`,
+  ];
+  if (plan.stamped)
+    lines.push(
+      `Stamped order ${plan.stamped.order.join(" ")}: worst ${plan.stamped.worstLean.toFixed(3)}, total ${plan.stamped.totalLean.toFixed(3)}`,
+    );
   lines.push("", ...plan.steps.map((s) => `round ${s.round}  ${s.screw.padEnd(8)} lean ${s.lean.toFixed(3)}`));
   process.stdout.write(`${lines.join("\n")}\n`);
 }

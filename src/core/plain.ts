@@ -2,7 +2,10 @@ import { bad, good, type Problem, type Result } from "./result";
 
 /** Something in a JSON file that is not as it should be: where, and what it must be. */
 class Wrong extends Error {
-  constructor(readonly where: string, readonly wants: string) {
+  constructor(
+    readonly where: string,
+    readonly wants: string,
+  ) {
     super(`${where} ${wants}`);
   }
 }
@@ -12,11 +15,17 @@ export const wrong = (where: string, wants: string): never => {
 };
 
 export type Plain = Record<string, unknown>;
-export const plainObject = (v: unknown, where: string): Plain => (typeof v === "object" && v !== null && !Array.isArray(v) ? (v as Plain) : wrong(where, "must be an object"));
-export const plainList = (v: unknown, where: string): unknown[] => (Array.isArray(v) ? v : wrong(where, "must be a list"));
+export const plainObject = (v: unknown, where: string): Plain =>
+  typeof v === "object" && v !== null && !Array.isArray(v) ? (v as Plain) : wrong(where, "must be an object");
+export const plainList = (v: unknown, where: string): unknown[] =>
+  Array.isArray(v) ? v : wrong(where, "must be a list");
 /** A number of mm within ±5000, above `above` where it is given. */
-export const plainNumber = (v: unknown, where: string, above = -5000): number => (typeof v === "number" && Number.isFinite(v) && v > above && v < 5000 ? v : wrong(where, above < 0 ? "must be a number of mm" : "must be a number above 0"));
-export const plainName = (v: unknown, where: string): string => (typeof v === "string" && v !== "" ? v.slice(0, 60) : typeof v === "number" ? String(v) : wrong(where, "must be text"));
+export const plainNumber = (v: unknown, where: string, above = -5000): number =>
+  typeof v === "number" && Number.isFinite(v) && v > above && v < 5000
+    ? v
+    : wrong(where, above < 0 ? "must be a number of mm" : "must be a number above 0");
+export const plainName = (v: unknown, where: string): string =>
+  typeof v === "string" && v !== "" ? v.slice(0, 60) : typeof v === "number" ? String(v) : wrong(where, "must be text");
 /** Refuses an id that stands twice in a list. */
 export function once(items: readonly { id: string }[], where: string): void {
   const twice = items.findIndex((s, i) => items.findIndex((t) => t.id === s.id) < i);
@@ -25,7 +34,12 @@ export function once(items: readonly { id: string }[], where: string): void {
 
 /** Reads a small JSON file; what {@link wrong} says comes back as a problem with its place. */
 export function readPlain<T>(text: string, code: string, gives: string, read: (file: Plain) => T): Result<T> {
-  const problem = (message: string, action: string, where?: string): Problem => ({ code, message, action, ...(where ? { column: where } : {}) });
+  const problem = (message: string, action: string, where?: string): Problem => ({
+    code,
+    message,
+    action,
+    ...(where ? { column: where } : {}),
+  });
   let plain: unknown;
   try {
     plain = JSON.parse(text.replace(/^\ufeff/, ""));

@@ -20,6 +20,8 @@ export const bad = <T = never>(problem: Problem): Result<T> => ({ ok: false, pro
 
 /** One sentence for a terminal or a banner: place, message, action. */
 export function describeProblem(p: Problem): string {
-  const place = [p.line !== undefined ? `line ${p.line}` : "", p.column ? `column ${p.column}` : ""].filter(Boolean).join(", ");
+  const place = [p.line !== undefined ? `line ${p.line}` : "", p.column ? `column ${p.column}` : ""]
+    .filter(Boolean)
+    .join(", ");
   return `${place ? `${place}: ` : ""}${p.message} ${p.action}`;
 }

@@ -12,12 +12,33 @@ import { rememberedRoles, rememberRoles } from "./headings";
 import { addJob, listJobs } from "./jobs";
 import { addMachine, findMachine, listMachines, machineByTag, setDue } from "./machines";
 import { migrationSource } from "./migrations";
-import { addRun, findRun, loadChannel, loadSamples, originalFile, replacedRuns, runsOfJob, updateRun, type NewRun } from "./runs";
+import {
+  addRun,
+  findRun,
+  loadChannel,
+  loadSamples,
+  originalFile,
+  replacedRuns,
+  runsOfJob,
+  updateRun,
+  type NewRun,
+} from "./runs";
 
 let folder: string;
 let db: Knex;
 const now = "2031-03-04T09:00:00.000Z";
-const conditions = { roomStartC: 21, roomEndC: 21.5, supply: "mains" as const, adapterW: 65, powerMode: "", graphicsMode: "", surface: "", lid: null, recipe: "", fanPolicy: "" };
+const conditions = {
+  roomStartC: 21,
+  roomEndC: 21.5,
+  supply: "mains" as const,
+  adapterW: 65,
+  powerMode: "",
+  graphicsMode: "",
+  surface: "",
+  lid: null,
+  recipe: "",
+  fanPolicy: "",
+};
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "ovrant-"));
@@ -28,15 +49,42 @@ afterEach(async () => {
   rmSync(folder, { recursive: true });
 });
 
-const machine = () => addMachine(db, { tag: "T-1", model: "Wrenfell 14", variant: "", place: "Bench", environment: "office", form: "fourteen", limitC: 95 }, now);
+const machine = () =>
+  addMachine(
+    db,
+    {
+      tag: "T-1",
+      model: "Wrenfell 14",
+      variant: "",
+      place: "Bench",
+      environment: "office",
+      form: "fourteen",
+      limitC: 95,
+    },
+    now,
+  );
 
 function newRun(jobId: number, kind: "before" | "after"): NewRun {
-  const text = Buffer.from(renderLog(simulate(wrenfell14, soundMachine, { ...standardRecipe, loadS: 60 }, plainSensors, 0.3)));
+  const text = Buffer.from(
+    renderLog(simulate(wrenfell14, soundMachine, { ...standardRecipe, loadS: 60 }, plainSensors, 0.3)),
+  );
   const table = readTable(text);
   if (!table.ok) throw new Error(table.problem.message);
   const run = toRun(table.value);
   if (!run.ok) throw new Error(run.problem.message);
-  return { jobId, kind, sourceName: "a.csv", sourceSha256: `${kind}-sha`, sourceBytes: text.length, sourceGzip: gzipSync(text), columns: table.value.columns, layout: { encoding: "utf-8", separator: ",", decimalComma: false, headerLine: 1 }, phases: findPhases(run.value), conditions, run: run.value };
+  return {
+    jobId,
+    kind,
+    sourceName: "a.csv",
+    sourceSha256: `${kind}-sha`,
+    sourceBytes: text.length,
+    sourceGzip: gzipSync(text),
+    columns: table.value.columns,
+    layout: { encoding: "utf-8", separator: ",", decimalComma: false, headerLine: 1 },
+    phases: findPhases(run.value),
+    conditions,
+    run: run.value,
+  };
 }
 
 describe("migrations", () => {
@@ -48,7 +96,8 @@ describe("migrations", () => {
     expect(await db.schema.hasTable("run_channels")).toBe(true);
   });
   it("set what keeps acknowledged work on disk", async () => {
-    const pragma = async (name: string) => Object.values((await db.raw<Record<string, unknown>[]>(`pragma ${name}`))[0] ?? {})[0];
+    const pragma = async (name: string) =>
+      Object.values((await db.raw<Record<string, unknown>[]>(`pragma ${name}`))[0] ?? {})[0];
     expect(await pragma("journal_mode")).toBe("wal");
     expect(await pragma("synchronous")).toBe(2);
     expect(await pragma("foreign_keys")).toBe(1);
@@ -79,7 +128,9 @@ describe("runs", () => {
     const samples = await loadSamples(db, record);
     expect(samples.timeS).toEqual(given.run.timeS);
     expect(samples.channels).toEqual(given.run.channels);
-    expect(await loadChannel(db, id, "cpu.power")).toEqual(given.run.channels.find((c) => c.key === "cpu.power")?.values);
+    expect(await loadChannel(db, id, "cpu.power")).toEqual(
+      given.run.channels.find((c) => c.key === "cpu.power")?.values,
+    );
     expect((await originalFile(db, id))?.length).toBe(given.sourceBytes);
     expect(record.conditions).toEqual(conditions);
     expect(record.phases).toMatchObject({ loadOnS: given.phases?.loadOnS });
@@ -94,7 +145,10 @@ describe("runs", () => {
   it("nothing is stored by halves", async () => {
     const jobId = await addJob(db, await machine(), "hot", now);
     const broken = newRun(jobId, "before");
-    broken.run.channels.push({ ...(broken.run.channels[0] ?? { unit: "", heading: "", values: new Float32Array() }), key: broken.run.channels[0]?.key ?? "" });
+    broken.run.channels.push({
+      ...(broken.run.channels[0] ?? { unit: "", heading: "", values: new Float32Array() }),
+      key: broken.run.channels[0]?.key ?? "",
+    });
     await expect(addRun(db, broken, now)).rejects.toThrow(/UNIQUE/);
     expect(await db("runs").count({ n: "*" })).toEqual([{ n: 0 }]);
     expect(await db("run_channels").count({ n: "*" })).toEqual([{ n: 0 }]);

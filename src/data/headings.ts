@@ -11,6 +11,9 @@ export async function rememberedRoles(db: Knex): Promise<Record<string, ColumnCh
 
 export async function rememberRoles(db: Knex, headerKey: string, roles: ColumnChoices, now: string): Promise<void> {
   for (const [heading, role] of Object.entries(roles)) {
-    await db("heading_roles").insert({ header_key: headerKey, heading: heading.slice(0, 200), role, told_at: now }).onConflict(["header_key", "heading"]).merge();
+    await db("heading_roles")
+      .insert({ header_key: headerKey, heading: heading.slice(0, 200), role, told_at: now })
+      .onConflict(["header_key", "heading"])
+      .merge();
   }
 }

@@ -18,7 +18,14 @@ interface JobRow {
   closing_note: string;
 }
 
-const fromRow = (r: JobRow): Job => ({ id: r.id, machineId: r.machine_id, complaint: r.complaint, openedAt: r.opened_at, closedAt: r.closed_at, closingNote: r.closing_note });
+const fromRow = (r: JobRow): Job => ({
+  id: r.id,
+  machineId: r.machine_id,
+  complaint: r.complaint,
+  openedAt: r.opened_at,
+  closedAt: r.closed_at,
+  closingNote: r.closing_note,
+});
 
 export async function listJobs(db: Knex, where: { machineId?: number; open?: boolean } = {}): Promise<Job[]> {
   const query = db<JobRow>("jobs").orderBy("opened_at", "desc").orderBy("id", "desc");
@@ -33,7 +40,9 @@ export async function findJob(db: Knex, id: number): Promise<Job | null> {
 }
 
 export async function addJob(db: Knex, machineId: number, complaint: string, now: string): Promise<number> {
-  const [row] = await db("jobs").insert({ machine_id: machineId, complaint, opened_at: now }).returning<{ id: number }[]>("id");
+  const [row] = await db("jobs")
+    .insert({ machine_id: machineId, complaint, opened_at: now })
+    .returning<{ id: number }[]>("id");
   return row?.id ?? 0;
 }
 

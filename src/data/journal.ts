@@ -13,12 +13,35 @@ interface EntryRow {
   received_at: string;
 }
 
-const fromRow = (r: EntryRow): Entry => ({ id: r.id, at: r.at, stage: r.stage as ServiceStage, step: r.step, act: r.act as Entry["act"], value: r.value, reason: r.reason });
+const fromRow = (r: EntryRow): Entry => ({
+  id: r.id,
+  at: r.at,
+  stage: r.stage as ServiceStage,
+  step: r.step,
+  act: r.act as Entry["act"],
+  value: r.value,
+  reason: r.reason,
+});
 
 /** Adds entries; those that came before are passed over, whichever job they came to. */
 export async function addEntries(db: Knex, jobId: number, entries: readonly Entry[], now: string): Promise<void> {
   if (entries.length === 0) return;
-  await db("journal").insert(entries.map((e) => ({ id: e.id, job_id: jobId, at: e.at, stage: e.stage, step: e.step, act: e.act, value: e.value, reason: e.reason, received_at: now }))).onConflict("id").ignore();
+  await db("journal")
+    .insert(
+      entries.map((e) => ({
+        id: e.id,
+        job_id: jobId,
+        at: e.at,
+        stage: e.stage,
+        step: e.step,
+        act: e.act,
+        value: e.value,
+        reason: e.reason,
+        received_at: now,
+      })),
+    )
+    .onConflict("id")
+    .ignore();
 }
 
 export async function entriesOf(db: Knex, jobId: number): Promise<Entry[]> {
@@ -28,6 +51,7 @@ export async function entriesOf(db: Knex, jobId: number): Promise<Entry[]> {
 /** Entries of all jobs whose step begins so, by job. */
 export async function allEntries(db: Knex, prefix: string): Promise<Map<number, Entry[]>> {
   const out = new Map<number, Entry[]>();
-  for (const r of await db<EntryRow>("journal").where("step", "like", `${prefix}%`).orderBy("at").orderBy("id")) out.set(r.job_id, [...(out.get(r.job_id) ?? []), fromRow(r)]);
+  for (const r of await db<EntryRow>("journal").where("step", "like", `${prefix}%`).orderBy("at").orderBy("id"))
+    out.set(r.job_id, [...(out.get(r.job_id) ?? []), fromRow(r)]);
   return out;
 }

@@ -43,8 +43,24 @@ interface RevisionRow {
   kept_at: string | null;
 }
 
-const layoutRow = (r: LayoutRow): LayoutRecord => ({ id: r.id, model: r.model, variant: r.variant, forkedFrom: r.forked_from, createdAt: r.created_at });
-const revisionRow = (r: RevisionRow): RevisionRecord => ({ id: r.id, layoutId: r.layout_id, number: r.number, basedOn: r.based_on, version: r.version, document: JSON.parse(r.document_json) as Layout, note: r.note, createdAt: r.created_at, keptAt: r.kept_at });
+const layoutRow = (r: LayoutRow): LayoutRecord => ({
+  id: r.id,
+  model: r.model,
+  variant: r.variant,
+  forkedFrom: r.forked_from,
+  createdAt: r.created_at,
+});
+const revisionRow = (r: RevisionRow): RevisionRecord => ({
+  id: r.id,
+  layoutId: r.layout_id,
+  number: r.number,
+  basedOn: r.based_on,
+  version: r.version,
+  document: JSON.parse(r.document_json) as Layout,
+  note: r.note,
+  createdAt: r.created_at,
+  keptAt: r.kept_at,
+});
 
 export async function listLayouts(db: Knex): Promise<LayoutRecord[]> {
   return (await db<LayoutRow>("layouts").orderBy("model").orderBy("variant")).map(layoutRow);
@@ -57,23 +73,37 @@ export async function findLayout(db: Knex, id: number): Promise<LayoutRecord | n
 
 /** The layout of a model and variant, whatever the case it is written in. */
 export async function layoutFor(db: Knex, model: string, variant: string): Promise<LayoutRecord | null> {
-  const row = await db<LayoutRow>("layouts").whereRaw("lower(model) = lower(?) and lower(variant) = lower(?)", [model, variant]).first();
+  const row = await db<LayoutRow>("layouts")
+    .whereRaw("lower(model) = lower(?) and lower(variant) = lower(?)", [model, variant])
+    .first();
   return row ? layoutRow(row) : null;
 }
 
-export async function addLayout(db: Knex, l: { model: string; variant: string; forkedFrom: number | null }, now: string): Promise<number> {
-  const [row] = await db("layouts").insert({ model: l.model, variant: l.variant, forked_from: l.forkedFrom, created_at: now }).returning<{ id: number }[]>("id");
+export async function addLayout(
+  db: Knex,
+  l: { model: string; variant: string; forkedFrom: number | null },
+  now: string,
+): Promise<number> {
+  const [row] = await db("layouts")
+    .insert({ model: l.model, variant: l.variant, forked_from: l.forkedFrom, created_at: now })
+    .returning<{ id: number }[]>("id");
   return row?.id ?? 0;
 }
 
 /** Revisions of a layout, newest first. */
 export async function revisionsOf(db: Knex, layoutId: number): Promise<RevisionRecord[]> {
-  return (await db<RevisionRow>("layout_revisions").where({ layout_id: layoutId }).orderBy("number", "desc")).map(revisionRow);
+  return (await db<RevisionRow>("layout_revisions").where({ layout_id: layoutId }).orderBy("number", "desc")).map(
+    revisionRow,
+  );
 }
 
 /** The newest revision of a layout that stands; null while none was kept. */
 export async function newestKept(db: Knex, layoutId: number): Promise<RevisionRecord | null> {
-  const row = await db<RevisionRow>("layout_revisions").where({ layout_id: layoutId }).whereNotNull("kept_at").orderBy("number", "desc").first();
+  const row = await db<RevisionRow>("layout_revisions")
+    .where({ layout_id: layoutId })
+    .whereNotNull("kept_at")
+    .orderBy("number", "desc")
+    .first();
   return row ? revisionRow(row) : null;
 }
 
@@ -83,15 +113,35 @@ export async function findRevision(db: Knex, id: number): Promise<RevisionRecord
 }
 
 /** Adds the next revision of a layout and returns its id. */
-export async function addRevision(db: Knex, r: { layoutId: number; basedOn: number | null; document: Layout; note?: string; keptAt?: string | null }, now: string): Promise<number> {
-  const last = (await db("layout_revisions").where({ layout_id: r.layoutId }).max<{ most: number | null }[]>("number as most"))[0];
-  const [row] = await db("layout_revisions").insert({ layout_id: r.layoutId, number: (last?.most ?? 0) + 1, based_on: r.basedOn, version: 1, document_json: JSON.stringify(r.document), note: r.note ?? "", created_at: now, kept_at: r.keptAt ?? null }).returning<{ id: number }[]>("id");
+export async function addRevision(
+  db: Knex,
+  r: { layoutId: number; basedOn: number | null; document: Layout; note?: string; keptAt?: string | null },
+  now: string,
+): Promise<number> {
+  const last = (
+    await db("layout_revisions").where({ layout_id: r.layoutId }).max<{ most: number | null }[]>("number as most")
+  )[0];
+  const [row] = await db("layout_revisions")
+    .insert({
+      layout_id: r.layoutId,
+      number: (last?.most ?? 0) + 1,
+      based_on: r.basedOn,
+      version: 1,
+      document_json: JSON.stringify(r.document),
+      note: r.note ?? "",
+      created_at: now,
+      kept_at: r.keptAt ?? null,
+    })
+    .returning<{ id: number }[]>("id");
   return row?.id ?? 0;
 }
 
 /** Saves an open revision if nobody saved it since `expects`; false when somebody did, or when it is kept. */
 export async function saveRevision(db: Knex, id: number, expects: number, document: Layout): Promise<boolean> {
-  const changed = await db("layout_revisions").where({ id, version: expects }).whereNull("kept_at").update({ document_json: JSON.stringify(document), version: expects + 1 });
+  const changed = await db("layout_revisions")
+    .where({ id, version: expects })
+    .whereNull("kept_at")
+    .update({ document_json: JSON.stringify(document), version: expects + 1 });
   return changed === 1;
 }
 
@@ -101,7 +151,11 @@ export async function keepRevision(db: Knex, id: number, note: string, now: stri
 
 /** The revision a job uses; null when it has none yet. */
 export async function revisionOfJob(db: Knex, jobId: number): Promise<RevisionRecord | null> {
-  const row = await db<RevisionRow>("layout_revisions").join("job_layouts", "job_layouts.revision_id", "layout_revisions.id").where("job_layouts.job_id", jobId).select<RevisionRow>("layout_revisions.*").first();
+  const row = await db<RevisionRow>("layout_revisions")
+    .join("job_layouts", "job_layouts.revision_id", "layout_revisions.id")
+    .where("job_layouts.job_id", jobId)
+    .select<RevisionRow>("layout_revisions.*")
+    .first();
   return row ? revisionRow(row) : null;
 }
 

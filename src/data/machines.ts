@@ -3,9 +3,26 @@ import type { Machine } from "../core/job";
 
 export type NewMachine = Pick<Machine, "tag" | "model" | "variant" | "place" | "environment" | "form" | "limitC">;
 
-type MachineRow = Pick<Machine, "id" | "tag" | "model" | "variant" | "place" | "environment" | "form"> & { limit_c: number | null; due_on: string | null; due_why: string; created_at: string };
+type MachineRow = Pick<Machine, "id" | "tag" | "model" | "variant" | "place" | "environment" | "form"> & {
+  limit_c: number | null;
+  due_on: string | null;
+  due_why: string;
+  created_at: string;
+};
 
-const fromRow = (r: MachineRow): Machine => ({ id: r.id, tag: r.tag, model: r.model, variant: r.variant, place: r.place, environment: r.environment, form: r.form, limitC: r.limit_c, dueOn: r.due_on, dueWhy: r.due_why, createdAt: r.created_at });
+const fromRow = (r: MachineRow): Machine => ({
+  id: r.id,
+  tag: r.tag,
+  model: r.model,
+  variant: r.variant,
+  place: r.place,
+  environment: r.environment,
+  form: r.form,
+  limitC: r.limit_c,
+  dueOn: r.due_on,
+  dueWhy: r.due_why,
+  createdAt: r.created_at,
+});
 
 export async function listMachines(db: Knex): Promise<Machine[]> {
   return (await db<MachineRow>("machines").orderBy("tag")).map(fromRow);
@@ -22,7 +39,18 @@ export async function machineByTag(db: Knex, tag: string): Promise<Machine | nul
 }
 
 export async function addMachine(db: Knex, m: NewMachine, now: string): Promise<number> {
-  const [row] = await db("machines").insert({ tag: m.tag, model: m.model, variant: m.variant, place: m.place, environment: m.environment, form: m.form, limit_c: m.limitC, created_at: now }).returning<{ id: number }[]>("id");
+  const [row] = await db("machines")
+    .insert({
+      tag: m.tag,
+      model: m.model,
+      variant: m.variant,
+      place: m.place,
+      environment: m.environment,
+      form: m.form,
+      limit_c: m.limitC,
+      created_at: now,
+    })
+    .returning<{ id: number }[]>("id");
   return row?.id ?? 0;
 }
 

@@ -1,6 +1,14 @@
 import type { Knex } from "knex";
 import type { CuttingPlan } from "../core/pads";
-import { cleaningUses, lotOfUse, type Booking, type Cutting, type Lot, type MaterialKind, type StockSheet } from "../core/stock";
+import {
+  cleaningUses,
+  lotOfUse,
+  type Booking,
+  type Cutting,
+  type Lot,
+  type MaterialKind,
+  type StockSheet,
+} from "../core/stock";
 import { allEntries } from "./journal";
 
 interface LotRow {
@@ -29,7 +37,14 @@ interface SheetRow {
   used_by: number | null;
   removed_at: string | null;
 }
-const sheetOf = (r: SheetRow): StockSheet => ({ id: r.id, lotId: r.lot_id, widthMm: r.width_mm, heightMm: r.height_mm, thicknessMm: r.thickness_mm, offcut: Boolean(r.offcut) });
+const sheetOf = (r: SheetRow): StockSheet => ({
+  id: r.id,
+  lotId: r.lot_id,
+  widthMm: r.width_mm,
+  heightMm: r.height_mm,
+  thicknessMm: r.thickness_mm,
+  offcut: Boolean(r.offcut),
+});
 
 /** One use of a lot by a job. */
 export interface LotUse {
@@ -42,7 +57,10 @@ export interface LotUse {
 /** Every use of the lots that stands, oldest first: bookings, cleaning steps of all journals, and pads cut in cm². */
 export async function lotUses(db: Knex, lots: readonly Pick<Lot, "id" | "kind" | "openedOn">[]): Promise<LotUse[]> {
   const out: LotUse[] = [];
-  for (const b of await db<{ lot_id: number; job_id: number; amount: number; at: string; undone_at: string | null }>("bookings").whereNull("undone_at")) out.push({ lotId: b.lot_id, jobId: b.job_id, at: b.at, amount: b.amount });
+  for (const b of await db<{ lot_id: number; job_id: number; amount: number; at: string; undone_at: string | null }>(
+    "bookings",
+  ).whereNull("undone_at"))
+    out.push({ lotId: b.lot_id, jobId: b.job_id, at: b.at, amount: b.amount });
   for (const [jobId, entries] of await allEntries(db, "clean:")) {
     for (const use of cleaningUses(jobId, entries)) {
       const lotId = lotOfUse(use, lots);
@@ -62,44 +80,103 @@ export async function lotUses(db: Knex, lots: readonly Pick<Lot, "id" | "kind" |
 /** Lots that were not put away, oldest first, with what was used of each: bookings that stand, pads cut, cleaning steps of all journals. */
 export async function listLots(db: Knex): Promise<Lot[]> {
   const rows = await db<LotRow>("lots").whereNull("retired_at").orderBy("id");
-  const lots = rows.map((r): Lot => ({ id: r.id, kind: r.kind, name: r.name, lot: r.lot, amount: r.amount, used: 0, price: r.price, boughtOn: r.bought_on, openedOn: r.opened_on, bestBefore: r.best_before, ...(JSON.parse(r.props_json) as Props) }));
+  const lots = rows.map((r): Lot => ({
+    id: r.id,
+    kind: r.kind,
+    name: r.name,
+    lot: r.lot,
+    amount: r.amount,
+    used: 0,
+    price: r.price,
+    boughtOn: r.bought_on,
+    openedOn: r.opened_on,
+    bestBefore: r.best_before,
+    ...(JSON.parse(r.props_json) as Props),
+  }));
   const used = new Map<number, number>();
   for (const u of await lotUses(db, lots)) used.set(u.lotId, (used.get(u.lotId) ?? 0) + u.amount);
   // of pads what is left is what lies on the shelf
   const lying = new Map<number, number>();
   for (const s of await listSheets(db)) lying.set(s.lotId, (lying.get(s.lotId) ?? 0) + (s.widthMm * s.heightMm) / 100);
-  return lots.map((l) => ({ ...l, used: l.kind === "pad" ? Math.max(0, l.amount - (lying.get(l.id) ?? 0)) : (used.get(l.id) ?? 0) }));
+  return lots.map((l) => ({
+    ...l,
+    used: l.kind === "pad" ? Math.max(0, l.amount - (lying.get(l.id) ?? 0)) : (used.get(l.id) ?? 0),
+  }));
 }
 
 /** Adds a lot; of pads as many whole sheets as it holds. */
 export async function addLot(db: Knex, lot: Omit<Lot, "id" | "used">): Promise<number> {
-  const [row] = await db("lots").insert({ kind: lot.kind, name: lot.name, lot: lot.lot, amount: lot.amount, price: lot.price, bought_on: lot.boughtOn, opened_on: lot.openedOn, best_before: lot.bestBefore, props_json: JSON.stringify({ paste: lot.paste, pad: lot.pad } satisfies Props) }).returning<{ id: number }[]>("id");
+  const [row] = await db("lots")
+    .insert({
+      kind: lot.kind,
+      name: lot.name,
+      lot: lot.lot,
+      amount: lot.amount,
+      price: lot.price,
+      bought_on: lot.boughtOn,
+      opened_on: lot.openedOn,
+      best_before: lot.bestBefore,
+      props_json: JSON.stringify({ paste: lot.paste, pad: lot.pad } satisfies Props),
+    })
+    .returning<{ id: number }[]>("id");
   const id = row?.id ?? 0;
   if (lot.pad) {
     const each = (lot.pad.widthMm * lot.pad.heightMm) / 100;
-    for (let n = 0; n < Math.round(lot.amount / each); n++) await addSheet(db, { lotId: id, widthMm: lot.pad.widthMm, heightMm: lot.pad.heightMm, thicknessMm: lot.pad.thicknessMm, offcut: false }, null);
+    for (let n = 0; n < Math.round(lot.amount / each); n++)
+      await addSheet(
+        db,
+        {
+          lotId: id,
+          widthMm: lot.pad.widthMm,
+          heightMm: lot.pad.heightMm,
+          thicknessMm: lot.pad.thicknessMm,
+          offcut: false,
+        },
+        null,
+      );
   }
   return id;
 }
 
-export async function changeLot(db: Knex, id: number, set: { openedOn?: string | null; retiredAt?: string | null }): Promise<boolean> {
-  const row = { ...(set.openedOn === undefined ? {} : { opened_on: set.openedOn }), ...(set.retiredAt === undefined ? {} : { retired_at: set.retiredAt }) };
+export async function changeLot(
+  db: Knex,
+  id: number,
+  set: { openedOn?: string | null; retiredAt?: string | null },
+): Promise<boolean> {
+  const row = {
+    ...(set.openedOn === undefined ? {} : { opened_on: set.openedOn }),
+    ...(set.retiredAt === undefined ? {} : { retired_at: set.retiredAt }),
+  };
   return (await db("lots").where({ id }).update(row)) > 0;
 }
 
 /** Sheets and off-cuts on the shelf: not cut up, not taken back with an undone cutting, of lots that are kept. */
 export async function listSheets(db: Knex): Promise<StockSheet[]> {
   const kept = db("lots").whereNull("retired_at").select("id");
-  return (await db<SheetRow>("sheets").whereNull("used_by").whereNull("removed_at").whereIn("lot_id", kept).orderBy("id")).map(sheetOf);
+  return (
+    await db<SheetRow>("sheets").whereNull("used_by").whereNull("removed_at").whereIn("lot_id", kept).orderBy("id")
+  ).map(sheetOf);
 }
 
 export async function addSheet(db: Knex, s: Omit<StockSheet, "id">, fromCutting: number | null): Promise<void> {
-  await db("sheets").insert({ lot_id: s.lotId, width_mm: s.widthMm, height_mm: s.heightMm, thickness_mm: s.thicknessMm, offcut: s.offcut, from_cutting: fromCutting });
+  await db("sheets").insert({
+    lot_id: s.lotId,
+    width_mm: s.widthMm,
+    height_mm: s.heightMm,
+    thickness_mm: s.thicknessMm,
+    offcut: s.offcut,
+    from_cutting: fromCutting,
+  });
 }
 
 /** Bookings of a job that stand. */
 export async function bookingsOf(db: Knex, jobId: number): Promise<Booking[]> {
-  const rows = await db<{ id: number; lot_id: number; job_id: number; what: string; amount: number; at: string }>("bookings").where({ job_id: jobId }).whereNull("undone_at").orderBy("id");
+  const rows = await db<{ id: number; lot_id: number; job_id: number; what: string; amount: number; at: string }>(
+    "bookings",
+  )
+    .where({ job_id: jobId })
+    .whereNull("undone_at")
+    .orderBy("id");
   return rows.map((r) => ({ id: r.id, lotId: r.lot_id, jobId: r.job_id, what: r.what, amount: r.amount, at: r.at }));
 }
 
@@ -107,14 +184,19 @@ export async function bookingsOf(db: Knex, jobId: number): Promise<Booking[]> {
 export async function book(db: Knex, b: Omit<Booking, "id" | "at">, now: string): Promise<number> {
   return db.transaction(async (tx) => {
     await tx("bookings").where({ job_id: b.jobId, what: b.what }).whereNull("undone_at").update({ undone_at: now });
-    const [row] = await tx("bookings").insert({ lot_id: b.lotId, job_id: b.jobId, what: b.what, amount: b.amount, at: now }).returning<{ id: number }[]>("id");
+    const [row] = await tx("bookings")
+      .insert({ lot_id: b.lotId, job_id: b.jobId, what: b.what, amount: b.amount, at: now })
+      .returning<{ id: number }[]>("id");
     return row?.id ?? 0;
   });
 }
 
 /** Gives a booking back; false when there is none that stands. */
 export async function unbook(db: Knex, id: number, now: string): Promise<number | null> {
-  const row = await db<{ id: number; job_id: number; undone_at: string | null }>("bookings").where({ id }).whereNull("undone_at").first();
+  const row = await db<{ id: number; job_id: number; undone_at: string | null }>("bookings")
+    .where({ id })
+    .whereNull("undone_at")
+    .first();
   if (!row) return null;
   await db("bookings").where({ id }).update({ undone_at: now });
   return row.job_id;
@@ -130,20 +212,44 @@ interface CuttingRow {
 
 /** The cutting of a job that stands; null when nothing is cut. */
 export async function cuttingOf(db: Knex, jobId: number): Promise<Cutting | null> {
-  const row = await db<CuttingRow>("cuttings").where({ job_id: jobId }).whereNull("undone_at").orderBy("id", "desc").first();
+  const row = await db<CuttingRow>("cuttings")
+    .where({ job_id: jobId })
+    .whereNull("undone_at")
+    .orderBy("id", "desc")
+    .first();
   if (!row) return null;
-  return { id: row.id, jobId, plan: JSON.parse(row.plan_json) as CuttingPlan, sheets: (await db<SheetRow>("sheets").where({ used_by: row.id })).map(sheetOf), at: row.at };
+  return {
+    id: row.id,
+    jobId,
+    plan: JSON.parse(row.plan_json) as CuttingPlan,
+    sheets: (await db<SheetRow>("sheets").where({ used_by: row.id })).map(sheetOf),
+    at: row.at,
+  };
 }
 
 /** Cuts: the sheets are used up, their whole rests come back as off-cuts. */
-export async function cut(db: Knex, jobId: number, plan: CuttingPlan, sheets: readonly StockSheet[], now: string): Promise<number> {
+export async function cut(
+  db: Knex,
+  jobId: number,
+  plan: CuttingPlan,
+  sheets: readonly StockSheet[],
+  now: string,
+): Promise<number> {
   return db.transaction(async (tx) => {
-    const [row] = await tx("cuttings").insert({ job_id: jobId, plan_json: JSON.stringify(plan), at: now }).returning<{ id: number }[]>("id");
+    const [row] = await tx("cuttings")
+      .insert({ job_id: jobId, plan_json: JSON.stringify(plan), at: now })
+      .returning<{ id: number }[]>("id");
     const id = row?.id ?? 0;
     for (const s of sheets) {
       if (!plan.placed.some((p) => p.sheet === String(s.id))) continue;
       await tx("sheets").where({ id: s.id }).update({ used_by: id });
-      for (const r of plan.rests) if (r.sheet === String(s.id)) await addSheet(tx, { lotId: s.lotId, widthMm: r.widthMm, heightMm: r.heightMm, thicknessMm: s.thicknessMm, offcut: true }, id);
+      for (const r of plan.rests)
+        if (r.sheet === String(s.id))
+          await addSheet(
+            tx,
+            { lotId: s.lotId, widthMm: r.widthMm, heightMm: r.heightMm, thicknessMm: s.thicknessMm, offcut: true },
+            id,
+          );
     }
     return id;
   });

@@ -33,7 +33,19 @@ interface PhotoRow {
   removed_at: string | null;
 }
 
-const fromRow = (r: PhotoRow): PhotoRecord => ({ id: r.id, jobId: r.job_id, phase: r.phase, note: r.note, xMm: r.x_mm, yMm: r.y_mm, width: r.width, height: r.height, bytes: r.bytes, squaring: r.squaring_json ? (JSON.parse(r.squaring_json) as Squaring) : null, createdAt: r.created_at });
+const fromRow = (r: PhotoRow): PhotoRecord => ({
+  id: r.id,
+  jobId: r.job_id,
+  phase: r.phase,
+  note: r.note,
+  xMm: r.x_mm,
+  yMm: r.y_mm,
+  width: r.width,
+  height: r.height,
+  bytes: r.bytes,
+  squaring: r.squaring_json ? (JSON.parse(r.squaring_json) as Squaring) : null,
+  createdAt: r.created_at,
+});
 
 /** Photos of a job that were not taken away, oldest first. */
 export async function photosOf(db: Knex, jobId: number): Promise<PhotoRecord[]> {
@@ -46,16 +58,41 @@ export async function findPhoto(db: Knex, id: number): Promise<PhotoRecord | nul
 }
 
 /** Stores a photo with its thumbnail, whole or not at all. */
-export async function addPhoto(db: Knex, p: { jobId: number; phase: PhotoPhase; width: number; height: number; image: Buffer; thumbnail: Buffer }, now: string): Promise<number> {
+export async function addPhoto(
+  db: Knex,
+  p: { jobId: number; phase: PhotoPhase; width: number; height: number; image: Buffer; thumbnail: Buffer },
+  now: string,
+): Promise<number> {
   return db.transaction(async (tx) => {
-    const [row] = await tx("photos").insert({ job_id: p.jobId, phase: p.phase, note: "", width: p.width, height: p.height, bytes: p.image.length, created_at: now }).returning<{ id: number }[]>("id");
+    const [row] = await tx("photos")
+      .insert({
+        job_id: p.jobId,
+        phase: p.phase,
+        note: "",
+        width: p.width,
+        height: p.height,
+        bytes: p.image.length,
+        created_at: now,
+      })
+      .returning<{ id: number }[]>("id");
     const id = row?.id ?? 0;
     await tx("photo_files").insert({ photo_id: id, image: p.image, thumbnail: p.thumbnail });
     return id;
   });
 }
 
-export async function changePhoto(db: Knex, id: number, set: { phase?: PhotoPhase; note?: string; xMm?: number | null; yMm?: number | null; squaring?: Squaring | null; removedAt?: string | null }): Promise<void> {
+export async function changePhoto(
+  db: Knex,
+  id: number,
+  set: {
+    phase?: PhotoPhase;
+    note?: string;
+    xMm?: number | null;
+    yMm?: number | null;
+    squaring?: Squaring | null;
+    removedAt?: string | null;
+  },
+): Promise<void> {
   const row: Record<string, unknown> = {};
   if (set.phase !== undefined) row.phase = set.phase;
   if (set.note !== undefined) row.note = set.note;
@@ -67,6 +104,8 @@ export async function changePhoto(db: Knex, id: number, set: { phase?: PhotoPhas
 }
 
 export async function photoFile(db: Knex, id: number, which: "image" | "thumbnail"): Promise<Buffer | null> {
-  const row = await db<{ photo_id: number; image: Buffer; thumbnail: Buffer }>("photo_files").where({ photo_id: id }).first(which);
-  return row ? (row as Record<string, Buffer>)[which] ?? null : null;
+  const row = await db<{ photo_id: number; image: Buffer; thumbnail: Buffer }>("photo_files")
+    .where({ photo_id: id })
+    .first(which);
+  return row ? ((row as Record<string, Buffer>)[which] ?? null) : null;
 }

@@ -3,7 +3,10 @@ import { usualCurves, type PadCurves } from "../core/pads";
 import { usualPractice, type Practice } from "../core/service";
 
 const KEY = "practice";
-const whole = (json: string | undefined): Practice => ({ ...usualPractice, ...(json ? (JSON.parse(json) as Partial<Practice>) : {}) });
+const whole = (json: string | undefined): Practice => ({
+  ...usualPractice,
+  ...(json ? (JSON.parse(json) as Partial<Practice>) : {}),
+});
 
 /** The workshop's practice; ours where it set nothing. */
 export async function workshopPractice(db: Knex): Promise<Practice> {
@@ -11,7 +14,10 @@ export async function workshopPractice(db: Knex): Promise<Practice> {
 }
 
 export async function setWorkshopPractice(db: Knex, practice: Practice): Promise<void> {
-  await db("settings").insert({ key: KEY, value_json: JSON.stringify(practice) }).onConflict("key").merge();
+  await db("settings")
+    .insert({ key: KEY, value_json: JSON.stringify(practice) })
+    .onConflict("key")
+    .merge();
 }
 
 /** The practice a job is worked by; the workshop's until work on it began. */
@@ -21,12 +27,18 @@ export async function jobPractice(db: Knex, jobId: number): Promise<Practice> {
 }
 
 export async function setJobPractice(db: Knex, jobId: number, practice: Practice): Promise<void> {
-  await db("job_practice").insert({ job_id: jobId, practice_json: JSON.stringify(practice) }).onConflict("job_id").merge();
+  await db("job_practice")
+    .insert({ job_id: jobId, practice_json: JSON.stringify(practice) })
+    .onConflict("job_id")
+    .merge();
 }
 
 /** Fixes the practice of a job as it stands, once. */
 export async function keepPractice(db: Knex, jobId: number): Promise<void> {
-  await db("job_practice").insert({ job_id: jobId, practice_json: JSON.stringify(await workshopPractice(db)) }).onConflict("job_id").ignore();
+  await db("job_practice")
+    .insert({ job_id: jobId, practice_json: JSON.stringify(await workshopPractice(db)) })
+    .onConflict("job_id")
+    .ignore();
 }
 
 const CURVES = "pad-curves";
@@ -38,5 +50,8 @@ export async function padCurves(db: Knex): Promise<PadCurves> {
 }
 
 export async function setPadCurves(db: Knex, curves: PadCurves): Promise<void> {
-  await db("settings").insert({ key: CURVES, value_json: JSON.stringify(curves) }).onConflict("key").merge();
+  await db("settings")
+    .insert({ key: CURVES, value_json: JSON.stringify(curves) })
+    .onConflict("key")
+    .merge();
 }

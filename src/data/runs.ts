@@ -33,7 +33,10 @@ export interface RunRecord {
   conditions: RunConditions;
 }
 
-export type NewRun = Omit<RunRecord, "id" | "createdAt" | "rows" | "stepS" | "startMs" | "gaps" | "warnings"> & { run: Run; sourceGzip: Buffer };
+export type NewRun = Omit<RunRecord, "id" | "createdAt" | "rows" | "stepS" | "startMs" | "gaps" | "warnings"> & {
+  run: Run;
+  sourceGzip: Buffer;
+};
 
 interface RunRow {
   id: number;
@@ -57,7 +60,16 @@ interface RunRow {
 }
 
 const fromRow = (r: RunRow): RunRecord => ({
-  id: r.id, jobId: r.job_id, kind: r.kind, createdAt: r.created_at, sourceName: r.source_name, sourceSha256: r.source_sha256, sourceBytes: r.source_bytes, rows: r.rows, stepS: r.step_s, startMs: r.start_ms,
+  id: r.id,
+  jobId: r.job_id,
+  kind: r.kind,
+  createdAt: r.created_at,
+  sourceName: r.source_name,
+  sourceSha256: r.source_sha256,
+  sourceBytes: r.source_bytes,
+  rows: r.rows,
+  stepS: r.step_s,
+  startMs: r.start_ms,
   columns: JSON.parse(r.columns_json) as ColumnGuess[],
   layout: JSON.parse(r.layout_json) as SourceLayout,
   gaps: JSON.parse(r.gaps_json) as RunRecord["gaps"],
@@ -74,7 +86,9 @@ export async function runsOfJob(db: Knex, jobId: number): Promise<Partial<Record
 
 /** Runs that were replaced, newest first. */
 export async function replacedRuns(db: Knex, jobId: number): Promise<RunRecord[]> {
-  return (await db<RunRow>("runs").where({ job_id: jobId }).whereNotNull("replaced_at").orderBy("id", "desc")).map(fromRow);
+  return (await db<RunRow>("runs").where({ job_id: jobId }).whereNotNull("replaced_at").orderBy("id", "desc")).map(
+    fromRow,
+  );
 }
 
 export async function findRun(db: Knex, id: number): Promise<RunRecord | null> {
@@ -89,21 +103,54 @@ export async function addRun(db: Knex, n: NewRun, now: string): Promise<number> 
   const blocks = await Promise.all(run.channels.map((c) => packFloats(c.values)));
   return db.transaction(async (tx) => {
     await tx("runs").where({ job_id: n.jobId, kind: n.kind }).whereNull("replaced_at").update({ replaced_at: now });
-    const [row] = await tx("runs").insert({
-      job_id: n.jobId, kind: n.kind, created_at: now, source_name: n.sourceName, source_sha256: n.sourceSha256, source_bytes: n.sourceBytes,
-      rows: run.timeS.length, step_s: run.stepS, start_ms: run.startMs,
-      columns_json: JSON.stringify(n.columns), layout_json: JSON.stringify(n.layout), gaps_json: JSON.stringify(run.gaps.slice(0, 500)), warnings_json: JSON.stringify(run.warnings),
-      load_on_s: n.phases?.loadOnS ?? null, load_off_s: n.phases?.loadOffS ?? null, conditions_json: JSON.stringify(n.conditions),
-    }).returning<{ id: number }[]>("id");
+    const [row] = await tx("runs")
+      .insert({
+        job_id: n.jobId,
+        kind: n.kind,
+        created_at: now,
+        source_name: n.sourceName,
+        source_sha256: n.sourceSha256,
+        source_bytes: n.sourceBytes,
+        rows: run.timeS.length,
+        step_s: run.stepS,
+        start_ms: run.startMs,
+        columns_json: JSON.stringify(n.columns),
+        layout_json: JSON.stringify(n.layout),
+        gaps_json: JSON.stringify(run.gaps.slice(0, 500)),
+        warnings_json: JSON.stringify(run.warnings),
+        load_on_s: n.phases?.loadOnS ?? null,
+        load_off_s: n.phases?.loadOffS ?? null,
+        conditions_json: JSON.stringify(n.conditions),
+      })
+      .returning<{ id: number }[]>("id");
     const id = row?.id ?? 0;
-    await tx("run_channels").insert({ run_id: id, position: 0, key: "time", unit: "s", heading: "time", block: timeBlock });
-    for (const [i, c] of run.channels.entries()) await tx("run_channels").insert({ run_id: id, position: i + 1, key: c.key, unit: c.unit, heading: c.heading, block: blocks[i] });
+    await tx("run_channels").insert({
+      run_id: id,
+      position: 0,
+      key: "time",
+      unit: "s",
+      heading: "time",
+      block: timeBlock,
+    });
+    for (const [i, c] of run.channels.entries())
+      await tx("run_channels").insert({
+        run_id: id,
+        position: i + 1,
+        key: c.key,
+        unit: c.unit,
+        heading: c.heading,
+        block: blocks[i],
+      });
     await tx("run_files").insert({ run_id: id, gzip: n.sourceGzip });
     return id;
   });
 }
 
-export async function updateRun(db: Knex, id: number, change: { phases?: Phases; conditions?: RunConditions }): Promise<void> {
+export async function updateRun(
+  db: Knex,
+  id: number,
+  change: { phases?: Phases; conditions?: RunConditions },
+): Promise<void> {
   const set: Record<string, unknown> = {};
   if (change.phases) Object.assign(set, { load_on_s: change.phases.loadOnS, load_off_s: change.phases.loadOffS });
   if (change.conditions) set.conditions_json = JSON.stringify(change.conditions);
@@ -112,19 +159,37 @@ export async function updateRun(db: Knex, id: number, change: { phases?: Phases;
 
 /** The samples of a stored run. */
 export async function loadSamples(db: Knex, record: RunRecord): Promise<Run> {
-  const rows = await db<{ run_id: number; position: number; key: string; unit: string; heading: string; block: Buffer }>("run_channels").where({ run_id: record.id }).orderBy("position");
+  const rows = await db<{
+    run_id: number;
+    position: number;
+    key: string;
+    unit: string;
+    heading: string;
+    block: Buffer;
+  }>("run_channels")
+    .where({ run_id: record.id })
+    .orderBy("position");
   let timeS = new Float64Array(0);
   const channels: Channel[] = [];
   for (const r of rows) {
     if (r.key === "time") timeS = await unpackFloat64(r.block);
     else channels.push({ key: r.key, unit: r.unit, heading: r.heading, values: await unpackFloat32(r.block) });
   }
-  return { timeS, stepS: record.stepS, startMs: record.startMs, channels, gaps: record.gaps, warnings: record.warnings };
+  return {
+    timeS,
+    stepS: record.stepS,
+    startMs: record.startMs,
+    channels,
+    gaps: record.gaps,
+    warnings: record.warnings,
+  };
 }
 
 /** One channel of a stored run, without the rest; null when it was not logged. */
 export async function loadChannel(db: Knex, runId: number, key: string): Promise<Float32Array | null> {
-  const row = await db<{ run_id: number; key: string; block: Buffer }>("run_channels").where({ run_id: runId, key }).first();
+  const row = await db<{ run_id: number; key: string; block: Buffer }>("run_channels")
+    .where({ run_id: runId, key })
+    .first();
   return row ? await unpackFloat32(row.block) : null;
 }
 

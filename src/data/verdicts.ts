@@ -24,10 +24,29 @@ interface VerdictRow {
   result_json: string;
 }
 
-const fromRow = (r: VerdictRow): VerdictRecord => ({ id: r.id, jobId: r.job_id, beforeRunId: r.before_run_id, afterRunId: r.after_run_id, createdAt: r.created_at, judgeVersion: r.judge_version, inputs: JSON.parse(r.inputs_json), result: JSON.parse(r.result_json) as Verdict });
+const fromRow = (r: VerdictRow): VerdictRecord => ({
+  id: r.id,
+  jobId: r.job_id,
+  beforeRunId: r.before_run_id,
+  afterRunId: r.after_run_id,
+  createdAt: r.created_at,
+  judgeVersion: r.judge_version,
+  inputs: JSON.parse(r.inputs_json),
+  result: JSON.parse(r.result_json) as Verdict,
+});
 
 export async function addVerdict(db: Knex, v: Omit<VerdictRecord, "id" | "createdAt">, now: string): Promise<number> {
-  const [row] = await db("verdicts").insert({ job_id: v.jobId, before_run_id: v.beforeRunId, after_run_id: v.afterRunId, created_at: now, judge_version: v.judgeVersion, inputs_json: JSON.stringify(v.inputs), result_json: JSON.stringify(v.result) }).returning<{ id: number }[]>("id");
+  const [row] = await db("verdicts")
+    .insert({
+      job_id: v.jobId,
+      before_run_id: v.beforeRunId,
+      after_run_id: v.afterRunId,
+      created_at: now,
+      judge_version: v.judgeVersion,
+      inputs_json: JSON.stringify(v.inputs),
+      result_json: JSON.stringify(v.result),
+    })
+    .returning<{ id: number }[]>("id");
   return row?.id ?? 0;
 }
 

@@ -1,11 +1,33 @@
 import type { RigFaults } from "../core/rig";
-import { airGrowth, baysOfGrade, cleaningText, contextOf, gradeOfShare, pastedText, plansOf, SERVICE_STAGES, stepsOf, usualPractice, type Entry, type ServiceFacts, type Step } from "../core/service";
+import {
+  airGrowth,
+  baysOfGrade,
+  cleaningText,
+  contextOf,
+  gradeOfShare,
+  pastedText,
+  plansOf,
+  SERVICE_STAGES,
+  stepsOf,
+  usualPractice,
+  type Entry,
+  type ServiceFacts,
+  type Step,
+} from "../core/service";
 import { CoolingMap, type Layout } from "../core/underside";
 
 /** The journal of a finished service: every step in its order, answered by what was wrong with the machine. */
 export function demoJournal(layout: Layout, faults: RigFaults, jobId: number, start: string): Entry[] {
   const map = new CoolingMap(layout);
-  const facts: ServiceFacts = { layout, entries: [], practice: usualPractice, plans: plansOf(map, usualPractice.rounds), model: layout.model, hasBeforeRun: true, today: start.slice(0, 10) };
+  const facts: ServiceFacts = {
+    layout,
+    entries: [],
+    practice: usualPractice,
+    plans: plansOf(map, usualPractice.rounds),
+    model: layout.model,
+    hasBeforeRun: true,
+    today: start.slice(0, 10),
+  };
   const entries: Entry[] = [];
   let at = Date.parse(start);
   for (const stage of SERVICE_STAGES) {
@@ -15,14 +37,23 @@ export function demoJournal(layout: Layout, faults: RigFaults, jobId: number, st
       const step = stepsOf(stage, ctx).find((s) => !ctx.journal.isSettled(s.key));
       if (!step) break;
       at += seconds(step) * 1000;
-      entries.push({ id: `${String(jobId).padStart(8, "0")}${String(entries.length).padStart(16, "0")}`, at: new Date(at).toISOString(), stage, step: step.key, act: "done", value: answer(step, map, faults), reason: "" });
+      entries.push({
+        id: `${String(jobId).padStart(8, "0")}${String(entries.length).padStart(16, "0")}`,
+        at: new Date(at).toISOString(),
+        stage,
+        step: step.key,
+        act: "done",
+        value: answer(step, map, faults),
+        reason: "",
+      });
     }
     at += 4 * 60_000;
   }
   return entries;
 }
 
-const seconds = (s: Step): number => (s.key.startsWith("clean:") ? 210 : s.key.startsWith("paste:") || s.key.startsWith("pad:") ? 50 : s.run ? 14 : 25);
+const seconds = (s: Step): number =>
+  s.key.startsWith("clean:") ? 210 : s.key.startsWith("paste:") || s.key.startsWith("pad:") ? 50 : s.run ? 14 : 25;
 
 function answer(step: Step, map: CoolingMap, faults: RigFaults): string {
   const ask = step.ask;
@@ -41,7 +72,8 @@ function answer(step: Step, map: CoolingMap, faults: RigFaults): string {
   if (ask.kind !== "choose") return "";
   if (step.key.startsWith("paste-was:")) {
     const chip = map.part(step.parts[0] ?? "");
-    const factor = chip?.kind === "chip" && (chip.role === "cpu" || chip.role === "gpu") ? (faults.contact[chip.role] ?? 1) : 1;
+    const factor =
+      chip?.kind === "chip" && (chip.role === "cpu" || chip.role === "gpu") ? (faults.contact[chip.role] ?? 1) : 1;
     return factor > 1.6 ? "pumped" : factor > 1.15 ? "dry" : "even";
   }
   return ask.options[0]?.[0] ?? "";

@@ -15,7 +15,18 @@ import { demoLayouts } from "./layouts";
 import { demoShelf } from "./materials";
 import { demoLog, lanternRow, type DemoRun } from "./scenario";
 
-const usual: RunConditions = { roomStartC: null, roomEndC: null, supply: "mains", adapterW: 180, powerMode: "Performance", graphicsMode: "", surface: "Hard table", lid: "open", recipe: "All cores and graphics, 15 min", fanPolicy: "Automatic" };
+const usual: RunConditions = {
+  roomStartC: null,
+  roomEndC: null,
+  supply: "mains",
+  adapterW: 180,
+  powerMode: "Performance",
+  graphicsMode: "",
+  surface: "Hard table",
+  lid: "open",
+  recipe: "All cores and graphics, 15 min",
+  fanPolicy: "Automatic",
+};
 
 /** The text of one log of the scenario. */
 export function demoText(rig: RigMachine, run: DemoRun): string {
@@ -26,7 +37,8 @@ export function demoText(rig: RigMachine, run: DemoRun): string {
 /** Fills an empty database with the Lantern Row scenario; leaves one that holds machines alone. */
 export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
   if ((await listMachines(db)).length > 0) return false;
-  const daysFrom = (days: number, hour = 10) => new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate() + days, hour)).toISOString();
+  const daysFrom = (days: number, hour = 10) =>
+    new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate() + days, hour)).toISOString();
   const drawings = await loadLayouts(db, daysFrom(-220, 9));
   const closed: number[] = [];
   for (const job of lanternRow) {
@@ -37,11 +49,18 @@ export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
     if (drawn !== undefined && job.before) await giveRevision(db, jobId, drawn);
     for (const kind of ["before", "after"] as const) {
       const run = job[kind];
-      if (run) await storeDemoRun(db, jobId, kind, job.rig, run, daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14));
+      if (run)
+        await storeDemoRun(db, jobId, kind, job.rig, run, daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14));
     }
     if (drawn !== undefined && job.before && job.closed) {
       const document = demoLayouts().find((l) => l.model === job.machine.model && l.variant === job.machine.variant);
-      if (document) await addEntries(db, jobId, demoJournal(document, demoLog(job.rig, job.before).faults, jobId, daysFrom(-job.openedDaysAgo, 11)), opened);
+      if (document)
+        await addEntries(
+          db,
+          jobId,
+          demoJournal(document, demoLog(job.rig, job.before).faults, jobId, daysFrom(-job.openedDaysAgo, 11)),
+          opened,
+        );
     }
     if (job.before && job.after) await judgeJob(jobId);
     if (job.closed) closed.push(jobId);
@@ -57,12 +76,22 @@ async function loadLayouts(db: Knex, at: string): Promise<Map<string, number>> {
   const out = new Map<string, number>();
   for (const document of demoLayouts()) {
     const layoutId = await addLayout(db, { model: document.model, variant: document.variant, forkedFrom: null }, at);
-    out.set(`${document.model}|${document.variant}`, await addRevision(db, { layoutId, basedOn: null, document, keptAt: at }, at));
+    out.set(
+      `${document.model}|${document.variant}`,
+      await addRevision(db, { layoutId, basedOn: null, document, keptAt: at }, at),
+    );
   }
   return out;
 }
 
-async function storeDemoRun(db: Knex, jobId: number, kind: RunKind, rig: RigMachine, demo: DemoRun, at: string): Promise<void> {
+async function storeDemoRun(
+  db: Knex,
+  jobId: number,
+  kind: RunKind,
+  rig: RigMachine,
+  demo: DemoRun,
+  at: string,
+): Promise<void> {
   const bytes = Buffer.from(demoText(rig, demo), "utf8");
   const table = readTable(bytes);
   if (!table.ok) throw new Error(`demo log ${demo.name}: ${table.problem.message}`);
@@ -71,11 +100,34 @@ async function storeDemoRun(db: Knex, jobId: number, kind: RunKind, rig: RigMach
   const { recipe } = demoLog(rig, demo);
   const found = findPhases(run.value);
   const { layout, decoding } = table.value;
-  await addRun(db, {
-    jobId, kind, sourceName: demo.name, sourceSha256: createHash("sha256").update(bytes).digest("hex"), sourceBytes: bytes.length, sourceGzip: gzipSync(bytes),
-    columns: table.value.columns, layout: { encoding: decoding.encoding, separator: layout.separator, decimalComma: layout.decimalComma, headerLine: layout.headerLine },
-    phases: found && { loadOnS: found.loadOnS, loadOffS: found.loadOffS },
-    conditions: { ...usual, adapterW: rig.chips.length > 1 ? 180 : 65, graphicsMode: rig.chips.length > 1 ? "Graphics chip on" : "", recipe: rig.chips.length > 1 ? "All cores and graphics, 15 min" : "All cores, 15 min", roomStartC: recipe.roomC, roomEndC: recipe.roomC, ...demo.conditions },
-    run: run.value,
-  }, at);
+  await addRun(
+    db,
+    {
+      jobId,
+      kind,
+      sourceName: demo.name,
+      sourceSha256: createHash("sha256").update(bytes).digest("hex"),
+      sourceBytes: bytes.length,
+      sourceGzip: gzipSync(bytes),
+      columns: table.value.columns,
+      layout: {
+        encoding: decoding.encoding,
+        separator: layout.separator,
+        decimalComma: layout.decimalComma,
+        headerLine: layout.headerLine,
+      },
+      phases: found && { loadOnS: found.loadOnS, loadOffS: found.loadOffS },
+      conditions: {
+        ...usual,
+        adapterW: rig.chips.length > 1 ? 180 : 65,
+        graphicsMode: rig.chips.length > 1 ? "Graphics chip on" : "",
+        recipe: rig.chips.length > 1 ? "All cores and graphics, 15 min" : "All cores, 15 min",
+        roomStartC: recipe.roomC,
+        roomEndC: recipe.roomC,
+        ...demo.conditions,
+      },
+      run: run.value,
+    },
+    at,
+  );
 }

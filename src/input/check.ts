@@ -9,10 +9,13 @@ export type Checked<T> = { ok: true; value: T } | { ok: false; fields: FieldErro
 
 /** Checks a plain object against an input class; unknown fields are refused. */
 export function check<T extends object>(type: new () => T, plain: unknown): Checked<T> {
-  if (typeof plain !== "object" || plain === null || Array.isArray(plain)) return { ok: false, fields: { "": "Send the fields of the form." } };
+  if (typeof plain !== "object" || plain === null || Array.isArray(plain))
+    return { ok: false, fields: { "": "Send the fields of the form." } };
   const value = plainToInstance(type, plain);
   const errors = validateSync(value, { whitelist: true, forbidNonWhitelisted: true });
-  return errors.length === 0 ? { ok: true, value } : { ok: false, fields: Object.fromEntries(errors.flatMap((e) => flatten(e, ""))) };
+  return errors.length === 0
+    ? { ok: true, value }
+    : { ok: false, fields: Object.fromEntries(errors.flatMap((e) => flatten(e, ""))) };
 }
 
 function flatten(e: ValidationError, prefix: string): [string, string][] {

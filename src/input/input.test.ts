@@ -3,7 +3,16 @@ import { check } from "./check";
 import { IntakeInput } from "./machine";
 import { ConditionsInput, RunChangeInput, RunUploadInput } from "./run";
 
-const intake = { tag: " LR-21 ", model: "Wrenfell 14", variant: "", place: "", environment: "lint", form: "fourteen", limitC: "95,5", complaint: "hot" };
+const intake = {
+  tag: " LR-21 ",
+  model: "Wrenfell 14",
+  variant: "",
+  place: "",
+  environment: "lint",
+  form: "fourteen",
+  limitC: "95,5",
+  complaint: "hot",
+};
 
 describe("forms are checked the same on the page and on the server", () => {
   it("trims, and takes numbers with comma or point", () => {
@@ -26,7 +35,15 @@ describe("forms are checked the same on the page and on the server", () => {
     expect(check(ConditionsInput, { supply: "sun" }).ok).toBe(false);
   });
   it("nested parts carry their path", () => {
-    const c = check(RunUploadInput, { jobId: 1, kind: "before", name: "a.csv", bytes: 3, choices: {}, phases: null, conditions: { roomStartC: "abc" } });
+    const c = check(RunUploadInput, {
+      jobId: 1,
+      kind: "before",
+      name: "a.csv",
+      bytes: 3,
+      choices: {},
+      phases: null,
+      conditions: { roomStartC: "abc" },
+    });
     expect(c.ok ? {} : c.fields).toHaveProperty("conditions.roomStartC");
     expect(check(RunChangeInput, { phases: { loadOnS: -1, loadOffS: 5 } }).ok).toBe(false);
   });

@@ -1,6 +1,17 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
-import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from "class-validator";
+import {
+  IsBoolean,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+} from "class-validator";
 import { decimal, trimmed } from "./transforms";
 
 export const ENVIRONMENTS = ["office", "home", "dusty", "lint", "sawdust", "haze"] as const;

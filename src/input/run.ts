@@ -1,9 +1,23 @@
 import "reflect-metadata";
 import { Transform, Type } from "class-transformer";
-import { IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString, Max, MaxLength, Min, ValidateNested } from "class-validator";
+import {
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from "class-validator";
 import { choice, decimal, trimmed } from "./transforms";
 
-const degrees = { low: "A room temperature lies between −10 and 50 °C.", form: "Give the room temperature in °C, such as 22.5, or leave it empty." };
+const degrees = {
+  low: "A room temperature lies between −10 and 50 °C.",
+  form: "Give the room temperature in °C, such as 22.5, or leave it empty.",
+};
 
 /** How a load run was done. Empty fields are unknown. */
 export class ConditionsInput {

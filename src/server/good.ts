@@ -29,7 +29,10 @@ export async function goodFigures(own: Machine, job: Job, run: Run): Promise<Goo
 /** Power over all chips that the upper half of the run held, W. */
 function typicalPower(run: Run): number {
   return ["cpu.power", "gpu.power"].reduce((total, key) => {
-    const values = channelOf(run, key)?.values.filter((v) => Number.isFinite(v)).sort() ?? new Float32Array(0);
+    const values =
+      channelOf(run, key)
+        ?.values.filter((v) => Number.isFinite(v))
+        .sort() ?? new Float32Array(0);
     return total + (values[Math.floor(values.length * 0.6)] ?? 0);
   }, 0);
 }

@@ -1,6 +1,14 @@
 import sharp from "sharp";
 import { bad, good, type Result } from "../core/result";
-import { csvCell, darkDrawingColours, drawingColours, layoutJson, layoutSvg, partsTable, svgWidthMm } from "../core/underside";
+import {
+  csvCell,
+  darkDrawingColours,
+  drawingColours,
+  layoutJson,
+  layoutSvg,
+  partsTable,
+  svgWidthMm,
+} from "../core/underside";
 import { database } from "../data/connection";
 import { findRevision } from "../data/layouts";
 import { serverProblem } from "./problems";
@@ -19,13 +27,29 @@ export async function layoutFile(revisionId: number, form: string, dark = false)
   if (!revision) return bad(serverProblem.noLayout());
   const { document } = revision;
   const name = `${document.model}-${document.variant || "plain"}-r${revision.number}`.replace(/[^\w.-]+/g, "_");
-  const text = (ending: string, type: string, body: string): Result<OutFile> => good({ name: `${name}.${ending}`, type: `${type}; charset=utf-8`, bytes: Buffer.from(body, "utf8") });
-  if (form === "svg") return text("svg", "image/svg+xml", layoutSvg(document, dark ? darkDrawingColours : drawingColours));
-  if (form === "csv") return text("csv", "text/csv", `\ufeff${partsTable(document).map((r) => r.map(csvCell).join(",")).join("\r\n")}\r\n`);
+  const text = (ending: string, type: string, body: string): Result<OutFile> =>
+    good({ name: `${name}.${ending}`, type: `${type}; charset=utf-8`, bytes: Buffer.from(body, "utf8") });
+  if (form === "svg")
+    return text("svg", "image/svg+xml", layoutSvg(document, dark ? darkDrawingColours : drawingColours));
+  if (form === "csv")
+    return text(
+      "csv",
+      "text/csv",
+      `\ufeff${partsTable(document)
+        .map((r) => r.map(csvCell).join(","))
+        .join("\r\n")}\r\n`,
+    );
   if (form === "png") {
     // the density counts twice for sizes in mm, so the picture comes out larger and is brought to size
     const width = Math.round(svgWidthMm(document) * PNG_PX_PER_MM);
-    const bytes = await sharp(Buffer.from(layoutSvg(document, drawingColours)), { density: PNG_PX_PER_MM * 25.4, limitInputPixels: 120e6 }).resize({ width }).flatten({ background: "#FBFCFB" }).png().toBuffer();
+    const bytes = await sharp(Buffer.from(layoutSvg(document, drawingColours)), {
+      density: PNG_PX_PER_MM * 25.4,
+      limitInputPixels: 120e6,
+    })
+      .resize({ width })
+      .flatten({ background: "#FBFCFB" })
+      .png()
+      .toBuffer();
     return good({ name: `${name}.png`, type: "image/png", bytes });
   }
   return text("json", "application/json", layoutJson(document));

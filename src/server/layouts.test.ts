@@ -3,7 +3,17 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { drawingColours, emptyLayout, layoutJson, layoutSvg, moveParts, newPart, parseLayout, readSvg, type Layout } from "../core/underside";
+import {
+  drawingColours,
+  emptyLayout,
+  layoutJson,
+  layoutSvg,
+  moveParts,
+  newPart,
+  parseLayout,
+  readSvg,
+  type Layout,
+} from "../core/underside";
 import { database } from "../data/connection";
 import { revisionOfJob } from "../data/layouts";
 import { tessalyK15Layout } from "../demo/layouts";
@@ -26,7 +36,15 @@ afterAll(async () => {
 
 let count = 0;
 async function opened(model: string, variant = ""): Promise<{ machineId: number; jobId: number }> {
-  const taken = await intake({ tag: `L-${count++}`, model, variant, complaint: "hot", environment: "lint", form: "fifteen", limitC: 95 });
+  const taken = await intake({
+    tag: `L-${count++}`,
+    model,
+    variant,
+    complaint: "hot",
+    environment: "lint",
+    form: "fifteen",
+    limitC: 95,
+  });
   if (!taken.ok) throw new Error(taken.problem.message);
   return taken.value;
 }
@@ -40,7 +58,10 @@ const stage = async (jobId: number) => {
   if (!view) throw new Error("no job");
   return layoutStage(view);
 };
-const drawn = (model: string): Layout => ({ ...emptyLayout(model, "", 356, 246), parts: [newPart("blower", "p1", "B1", 60, 60), newPart("fins", "p2", "F1", 60, 15)] });
+const drawn = (model: string): Layout => ({
+  ...emptyLayout(model, "", 356, 246),
+  parts: [newPart("blower", "p1", "B1", 60, 60), newPart("fins", "p2", "F1", 60, 15)],
+});
 
 describe("a job's drawing", () => {
   it("starts empty, is saved, kept, and serves the next job of the model", async () => {
@@ -49,7 +70,10 @@ describe("a job's drawing", () => {
     expect((await startLayout(first.jobId, { from: "last" })).ok).toBe(false);
     const id = await started(first.jobId, "empty");
     expect(await started(first.jobId, "empty")).toBe(id);
-    expect(value(await saveLayout(id, { expects: 1, document: drawn("Amble 15") }))).toEqual({ saved: true, version: 2 });
+    expect(value(await saveLayout(id, { expects: 1, document: drawn("Amble 15") }))).toEqual({
+      saved: true,
+      version: 2,
+    });
     expect(value(await keepLayout(id, { note: "Both drawn" })).number).toBe(1);
     const again = await saveLayout(id, { expects: 2, document: drawn("Amble 15") });
     expect(again.ok ? "" : again.problem.message).toMatch(/kept/);
@@ -89,12 +113,18 @@ describe("a job's drawing", () => {
     value(await saveLayout(id, { expects: 1, document: drawn("Cantle 15") }));
     value(await keepLayout(id, { note: "" }));
     value(await forkLayout(id, { variant: "with graphics chip" }));
-    expect((await library()).filter((l) => l.model === "Cantle 15").map((l) => [l.variant, l.forkedFrom])).toEqual([["", ""], ["with graphics chip", "plain variant, revision 1"]]);
+    expect((await library()).filter((l) => l.model === "Cantle 15").map((l) => [l.variant, l.forkedFrom])).toEqual([
+      ["", ""],
+      ["with graphics chip", "plain variant, revision 1"],
+    ]);
     expect((await forkLayout(id, { variant: "With Graphics Chip" })).ok).toBe(false);
     expect((await forkLayout(id, { variant: "" })).ok).toBe(false);
     const other = await opened("Cantle 15", "with graphics chip");
     expect((await stage(other.jobId)).offer?.document.variant).toBe("with graphics chip");
-    const wrong = await saveLayout(id, { expects: 1, document: { ...drawn("Cantle 15"), parts: [{ id: "x", kind: "magnet" }] } });
+    const wrong = await saveLayout(id, {
+      expects: 1,
+      document: { ...drawn("Cantle 15"), parts: [{ id: "x", kind: "magnet" }] },
+    });
     expect(wrong.ok ? "" : wrong.problem.message).toContain("parts[0].kind");
   });
 
@@ -105,8 +135,14 @@ describe("a job's drawing", () => {
     const taken = value(await importLayout(jobId, layoutSvg(k15, drawingColours)));
     expect(taken).toMatchObject({ own: true, document: { model: "Dowel 15", parts: k15.parts } });
     expect(value(await importLayout(jobId, layoutJson(k15))).document.parts).toEqual(k15.parts);
-    const foreign = value(await importLayout(jobId, '<svg xmlns="http://www.w3.org/2000/svg"><rect width="9" height="9"/><script/></svg>'));
-    expect([foreign.own, foreign.leftOut, foreign.document.parts.map((p) => p.kind)]).toEqual([false, ["<script>"], ["sketch"]]);
+    const foreign = value(
+      await importLayout(jobId, '<svg xmlns="http://www.w3.org/2000/svg"><rect width="9" height="9"/><script/></svg>'),
+    );
+    expect([foreign.own, foreign.leftOut, foreign.document.parts.map((p) => p.kind)]).toEqual([
+      false,
+      ["<script>"],
+      ["sketch"],
+    ]);
     value(await saveLayout(id, { expects: 1, document: taken.document }));
     const out = async (form: string) => value(await layoutFile(id, form));
     const text = async (form: string) => Buffer.from((await out(form)).bytes).toString("utf8");
@@ -134,11 +170,16 @@ describe("photos", () => {
   async function* body(bytes: Buffer): AsyncGenerator<Uint8Array> {
     for (let at = 0; at < bytes.length; at += 9001) yield await Promise.resolve(bytes.subarray(at, at + 9001));
   }
-  const plain = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: "#808080" } });
+  const plain = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: "#808080" } });
 
   it("are turned as the camera was held, made smaller, and lose where and with what they were taken", async () => {
     const { jobId } = await opened("Fettle 15");
-    const bytes = await plain(4000, 3000).withExif({ IFD0: { Make: "Camera of a customer" }, IFD3: { GPSLatitude: "51/1 0/1 0/1" } }).withMetadata({ orientation: 6 }).jpeg().toBuffer();
+    const bytes = await plain(4000, 3000)
+      .withExif({ IFD0: { Make: "Camera of a customer" }, IFD3: { GPSLatitude: "51/1 0/1 0/1" } })
+      .withMetadata({ orientation: 6 })
+      .jpeg()
+      .toBuffer();
     const { photoId } = value(await storePhoto(jobId, "found", body(bytes)));
     const [photo] = await jobPhotos(jobId);
     expect(photo).toMatchObject({ id: photoId, phase: "found", width: 2400, height: 3200 });
@@ -153,9 +194,37 @@ describe("photos", () => {
     const { jobId } = await opened("Gusset 15");
     const { photoId } = value(await storePhoto(jobId, "cleaned", body(await plain(640, 480).png().toBuffer())));
     value(await updatePhoto(photoId, { xMm: 120, yMm: 30, note: "F1 after brush and air" }));
-    value(await updatePhoto(photoId, { squaring: { corners: [{ x: 1, y: 2 }, { x: 600, y: 5 }, { x: 620, y: 470 }, { x: 3, y: 460 }], knownFrom: { x: 9, y: 9 }, knownTo: { x: 90, y: 9 }, knownMm: 80, opacity: 0.4 } }));
+    value(
+      await updatePhoto(photoId, {
+        squaring: {
+          corners: [
+            { x: 1, y: 2 },
+            { x: 600, y: 5 },
+            { x: 620, y: 470 },
+            { x: 3, y: 460 },
+          ],
+          knownFrom: { x: 9, y: 9 },
+          knownTo: { x: 90, y: 9 },
+          knownMm: 80,
+          opacity: 0.4,
+        },
+      }),
+    );
     const kept = (await jobPhotos(jobId))[0];
-    expect(kept).toMatchObject({ xMm: 120, note: "F1 after brush and air", squaring: { corners: [[1, 2], [600, 5], [620, 470], [3, 460]], known: { mm: 80 }, opacity: 0.4 } });
+    expect(kept).toMatchObject({
+      xMm: 120,
+      note: "F1 after brush and air",
+      squaring: {
+        corners: [
+          [1, 2],
+          [600, 5],
+          [620, 470],
+          [3, 460],
+        ],
+        known: { mm: 80 },
+        opacity: 0.4,
+      },
+    });
     value(await updatePhoto(photoId, { removed: true }));
     expect(await jobPhotos(jobId)).toEqual([]);
     value(await updatePhoto(photoId, { removed: false }));

@@ -1,7 +1,20 @@
 import { changesBetween, emptyLayout, layoutFrom, parseLayout, readSvg, type Layout } from "../core/underside";
 import { bad, good, type Result } from "../core/result";
 import { database } from "../data/connection";
-import { addLayout, addRevision, findLayout, findRevision, keepRevision, lastKept, layoutFor, newestKept, revisionOfJob, saveRevision, giveRevision, type RevisionRecord } from "../data/layouts";
+import {
+  addLayout,
+  addRevision,
+  findLayout,
+  findRevision,
+  keepRevision,
+  lastKept,
+  layoutFor,
+  newestKept,
+  revisionOfJob,
+  saveRevision,
+  giveRevision,
+  type RevisionRecord,
+} from "../data/layouts";
 import { findJob } from "../data/jobs";
 import { findMachine } from "../data/machines";
 import { check } from "../input/check";
@@ -9,7 +22,12 @@ import { ForkLayoutInput, KeepLayoutInput, SaveLayoutInput, StartLayoutInput } f
 import { serverProblem } from "./problems";
 
 /** Size of a base by its form, mm. */
-const BASES: Record<string, [number, number]> = { thirteen: [300, 212], fourteen: [322, 224], fifteen: [356, 246], seventeen: [398, 272] };
+const BASES: Record<string, [number, number]> = {
+  thirteen: [300, 212],
+  fourteen: [322, 224],
+  fifteen: [356, 246],
+  seventeen: [398, 272],
+};
 
 /** Gives a job its drawing: the last one of its model, an empty sheet, or an open revision to draw on. */
 export async function startLayout(jobId: number, body: unknown): Promise<Result<{ revisionId: number }>> {
@@ -31,16 +49,23 @@ export async function startLayout(jobId: number, body: unknown): Promise<Result<
       await giveRevision(tx, jobId, last.id);
       return good({ revisionId: last.id });
     }
-    const layoutId = layout?.id ?? (await addLayout(tx, { model: machine.model, variant: machine.variant, forkedFrom: null }, now));
+    const layoutId =
+      layout?.id ?? (await addLayout(tx, { model: machine.model, variant: machine.variant, forkedFrom: null }, now));
     const [w, d] = BASES[machine.form] ?? [356, 246];
-    const document = checked.value.from === "edit" && last ? last.document : emptyLayout(machine.model, machine.variant, w, d);
-    const revisionId = await addRevision(tx, { layoutId, basedOn: checked.value.from === "edit" ? (last?.id ?? null) : null, document }, now);
+    const document =
+      checked.value.from === "edit" && last ? last.document : emptyLayout(machine.model, machine.variant, w, d);
+    const revisionId = await addRevision(
+      tx,
+      { layoutId, basedOn: checked.value.from === "edit" ? (last?.id ?? null) : null, document },
+      now,
+    );
     await giveRevision(tx, jobId, revisionId);
     return good({ revisionId });
   });
 }
 
-export type SaveOutcome = { saved: true; version: number } | { saved: false; theirs: { version: number; document: Layout; changes: string[] } };
+export type SaveOutcome =
+  { saved: true; version: number } | { saved: false; theirs: { version: number; document: Layout; changes: string[] } };
 
 /** Saves an open revision. When another tab saved it since, nothing is lost: both drawings come back to choose from. */
 export async function saveLayout(revisionId: number, body: unknown): Promise<Result<SaveOutcome>> {
@@ -55,9 +80,27 @@ export async function saveLayout(revisionId: number, body: unknown): Promise<Res
     const theirs = await findRevision(tx, revisionId);
     if (!theirs) return bad(serverProblem.noLayout());
     if (theirs.keptAt) return bad(serverProblem.layoutKept(theirs.number));
-    if (!overTheirs) return good({ saved: false, theirs: { version: theirs.version, document: theirs.document, changes: changesBetween(layout.value, theirs.document) } });
+    if (!overTheirs)
+      return good({
+        saved: false,
+        theirs: {
+          version: theirs.version,
+          document: theirs.document,
+          changes: changesBetween(layout.value, theirs.document),
+        },
+      });
     const now = new Date().toISOString();
-    await addRevision(tx, { layoutId: theirs.layoutId, basedOn: theirs.basedOn, document: theirs.document, note: "Set aside: drawn in another tab at the same time", keptAt: null }, now);
+    await addRevision(
+      tx,
+      {
+        layoutId: theirs.layoutId,
+        basedOn: theirs.basedOn,
+        document: theirs.document,
+        note: "Set aside: drawn in another tab at the same time",
+        keptAt: null,
+      },
+      now,
+    );
     await saveRevision(tx, revisionId, theirs.version, layout.value);
     return good({ saved: true, version: theirs.version + 1 });
   });
@@ -87,23 +130,47 @@ export async function forkLayout(revisionId: number, body: unknown): Promise<Res
   const now = new Date().toISOString();
   return db.transaction(async (tx) => {
     const layoutId = await addLayout(tx, { model: layout.model, variant, forkedFrom: from.id }, now);
-    await addRevision(tx, { layoutId, basedOn: from.id, document: { ...from.document, variant }, note: `Forked from ${layout.variant || "the plain variant"}, revision ${from.number}`, keptAt: now }, now);
+    await addRevision(
+      tx,
+      {
+        layoutId,
+        basedOn: from.id,
+        document: { ...from.document, variant },
+        note: `Forked from ${layout.variant || "the plain variant"}, revision ${from.number}`,
+        keptAt: now,
+      },
+      now,
+    );
     return good({ layoutId });
   });
 }
 
 /** Takes a JSON or SVG file into the open revision of a job. Our own files replace the drawing; foreign shapes join it as sketches. */
-export async function importLayout(jobId: number, text: string): Promise<Result<{ document: Layout; leftOut: string[]; own: boolean }>> {
+export async function importLayout(
+  jobId: number,
+  text: string,
+): Promise<Result<{ document: Layout; leftOut: string[]; own: boolean }>> {
   const db = await database();
   const revision = await revisionOfJob(db, jobId);
   if (!revision) return bad(serverProblem.noLayout());
   if (!/^\s*(\ufeff)?\s*</.test(text)) {
     const layout = parseLayout(text);
-    return layout.ok ? good({ document: { ...layout.value, model: revision.document.model, variant: revision.document.variant }, leftOut: [], own: true }) : layout;
+    return layout.ok
+      ? good({
+          document: { ...layout.value, model: revision.document.model, variant: revision.document.variant },
+          leftOut: [],
+          own: true,
+        })
+      : layout;
   }
   const read = readSvg(text);
   if (!read.ok) return read;
-  if (read.value.own) return good({ document: { ...read.value.layout, model: revision.document.model, variant: revision.document.variant }, leftOut: [], own: true });
+  if (read.value.own)
+    return good({
+      document: { ...read.value.layout, model: revision.document.model, variant: revision.document.variant },
+      leftOut: [],
+      own: true,
+    });
   const taken = new Set(revision.document.parts.map((p) => p.id));
   let k = 1;
   const sketches = read.value.sketches.map((s) => {
@@ -111,11 +178,18 @@ export async function importLayout(jobId: number, text: string): Promise<Result<
     taken.add(`s${k}`);
     return { ...s, id: `s${k}` };
   });
-  return good({ document: { ...revision.document, parts: [...revision.document.parts, ...sketches] }, leftOut: read.value.leftOut, own: false });
+  return good({
+    document: { ...revision.document, parts: [...revision.document.parts, ...sketches] },
+    leftOut: read.value.leftOut,
+    own: false,
+  });
 }
 
 /** The drawing that stands for a machine: its newest job's, else the last kept one of its model and variant. */
-export async function layoutOfMachine(machine: { model: string; variant: string }, jobIds: readonly number[]): Promise<RevisionRecord | null> {
+export async function layoutOfMachine(
+  machine: { model: string; variant: string },
+  jobIds: readonly number[],
+): Promise<RevisionRecord | null> {
   const db = await database();
   for (const id of jobIds) {
     const own = await revisionOfJob(db, id);

@@ -15,7 +15,19 @@ export async function intake(body: unknown): Promise<Result<{ machineId: number;
   if (await machineByTag(db, m.tag)) return bad(serverProblem.tagTaken(m.tag));
   const now = new Date().toISOString();
   return db.transaction(async (tx) => {
-    const machineId = await addMachine(tx, { tag: m.tag, model: m.model, variant: m.variant, place: m.place, environment: m.environment, form: m.form, limitC: m.limitC }, now);
+    const machineId = await addMachine(
+      tx,
+      {
+        tag: m.tag,
+        model: m.model,
+        variant: m.variant,
+        place: m.place,
+        environment: m.environment,
+        form: m.form,
+        limitC: m.limitC,
+      },
+      now,
+    );
     const jobId = await addJob(tx, machineId, m.complaint, now);
     return good({ machineId, jobId });
   });

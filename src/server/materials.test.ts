@@ -16,9 +16,35 @@ const value = <T>(r: Result<T>): T => {
   return r.value;
 };
 const code = (r: Result<unknown>): string => (r.ok ? "" : (r.problem satisfies Problem).code);
-const paste = async (more: object = {}) => value(await newLot({ kind: "paste", name: "House paste", lot: "1", amount: 2, price: 8, paste: PASTES[0]?.name, ...more })).id;
-const pads = async (more: object = {}) => value(await newLot({ kind: "pad", name: "Pad sheet", lot: "2", amount: 1, price: 20, thicknessMm: 1, widthMm: 60, heightMm: 40, softness: "soft", ...more })).id;
-const left = (v: Shelf, id: number) => leftOf(v.lots.find((l) => l.id === id) ?? { ...(v.lots[0] as Shelf["lots"][number]), amount: 0, used: 0 });
+const paste = async (more: object = {}) =>
+  value(
+    await newLot({
+      kind: "paste",
+      name: "House paste",
+      lot: "1",
+      amount: 2,
+      price: 8,
+      paste: PASTES[0]?.name,
+      ...more,
+    }),
+  ).id;
+const pads = async (more: object = {}) =>
+  value(
+    await newLot({
+      kind: "pad",
+      name: "Pad sheet",
+      lot: "2",
+      amount: 1,
+      price: 20,
+      thicknessMm: 1,
+      widthMm: 60,
+      heightMm: 40,
+      softness: "soft",
+      ...more,
+    }),
+  ).id;
+const left = (v: Shelf, id: number) =>
+  leftOf(v.lots.find((l) => l.id === id) ?? { ...(v.lots[0] as Shelf["lots"][number]), amount: 0, used: 0 });
 
 describe("booking a material", () => {
   it("takes it from the shelf, once per step, and undo gives it back", async () => {
@@ -34,7 +60,11 @@ describe("booking a material", () => {
     expect(code(await giveBack(again.bookings[0]?.id ?? 0))).toBe("booking-not-found");
   });
   it("refuses what is not there: too little left, past its date, no such lot, a closed job, a wrong form", async () => {
-    const [lot, old, job] = [await paste({ amount: 0.3 }), await paste({ bestBefore: "2020-01-01" }), await jobOn("Booked 15")];
+    const [lot, old, job] = [
+      await paste({ amount: 0.3 }),
+      await paste({ bestBefore: "2020-01-01" }),
+      await jobOn("Booked 15"),
+    ];
     expect(code(await bookMaterial(job, { lotId: lot, what: "paste:p5", amount: 0.5 }))).toBe("lot-short");
     expect(code(await bookMaterial(job, { lotId: old, what: "paste:p5", amount: 0.1 }))).toBe("lot-expired");
     expect(code(await bookMaterial(job, { lotId: 9999, what: "paste:p5", amount: 0.1 }))).toBe("lot-not-found");
@@ -55,11 +85,23 @@ describe("booking a material", () => {
   });
   it("counts what cleaning steps used from the lot that was open", async () => {
     const job = await jobOn("Cleaned 15");
-    const swabs = value(await newLot({ kind: "swab", name: "Swabs", lot: "s", amount: 100, price: 5, openedOn: "2031-01-01" })).id;
-    const entry = (n: number, act: string) => ({ id: `${"0".repeat(24)}${n.toString(16).padStart(8, "a")}`, at: `2031-03-04T09:00:0${n}.000Z`, stage: "clean", step: "clean:p1", act, value: act === "done" ? "mat;swab=4;air=9" : "", reason: "" });
+    const swabs = value(
+      await newLot({ kind: "swab", name: "Swabs", lot: "s", amount: 100, price: 5, openedOn: "2031-01-01" }),
+    ).id;
+    const entry = (n: number, act: string) => ({
+      id: `${"0".repeat(24)}${n.toString(16).padStart(8, "a")}`,
+      at: `2031-03-04T09:00:0${n}.000Z`,
+      stage: "clean",
+      step: "clean:p1",
+      act,
+      value: act === "done" ? "mat;swab=4;air=9" : "",
+      reason: "",
+    });
     value(await keepEntries(job, { entries: [entry(1, "done")] }));
     expect(left(await stockView(null), swabs)).toBe(96);
-    expect((await stockView(null)).history.filter((h) => h.lotId === swabs)).toEqual([{ lotId: swabs, job: expect.stringMatching(/^J-/) as string, at: "2031-03-04", amount: 4, left: 96 }]);
+    expect((await stockView(null)).history.filter((h) => h.lotId === swabs)).toEqual([
+      { lotId: swabs, job: expect.stringMatching(/^J-/) as string, at: "2031-03-04", amount: 4, left: 96 },
+    ]);
     value(await keepEntries(job, { entries: [entry(2, "undone")] }));
     expect(left(await stockView(null), swabs)).toBe(100);
   });
@@ -73,7 +115,10 @@ describe("cutting pads", () => {
     expect(cut.cutting?.plan.placed.map((p) => p.piece).sort()).toEqual(["P1", "P2"]);
     const rests = cut.sheets.filter((s) => s.lotId === lot);
     expect(rests.every((s) => s.offcut)).toBe(true);
-    expect(left(cut, lot)).toBeCloseTo(rests.reduce((s, r) => s + (r.widthMm * r.heightMm) / 100, 0), 6);
+    expect(left(cut, lot)).toBeCloseTo(
+      rests.reduce((s, r) => s + (r.widthMm * r.heightMm) / 100, 0),
+      6,
+    );
     expect(cut.cost).toBeGreaterThan(0);
     expect(code(await cutPads(job, { pieces: [piece("P3")] }))).toBe("cut-already");
     // another job cuts from its off-cut: then the first cannot be taken back
@@ -83,7 +128,9 @@ describe("cutting pads", () => {
     expect(code(await uncutPads(cut.cutting?.id ?? 0))).toBe("cut-later");
     value(await uncutPads(second.cutting?.id ?? 0));
     const back = value(await uncutPads(cut.cutting?.id ?? 0));
-    expect(back.sheets.filter((s) => s.lotId === lot).map((s) => [s.widthMm, s.heightMm, s.offcut])).toEqual([[60, 40, false]]);
+    expect(back.sheets.filter((s) => s.lotId === lot).map((s) => [s.widthMm, s.heightMm, s.offcut])).toEqual([
+      [60, 40, false],
+    ]);
     expect(left(back, lot)).toBe(24);
     expect(back.cutting).toBeNull();
   });

@@ -18,11 +18,32 @@ export async function newLot(body: unknown): Promise<Result<{ id: number }>> {
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const l = checked.value;
   if (l.kind === "paste" && !l.paste) return bad(serverProblem.badFields({ paste: "Choose the paste it is like." }));
-  if (l.kind === "pad" && (l.thicknessMm === null || l.widthMm === null || l.heightMm === null)) return bad(serverProblem.badFields({ thicknessMm: "Give thickness, width and height of the sheets." }));
-  const pad = l.kind === "pad" ? { thicknessMm: l.thicknessMm ?? 1, softness: l.softness, conductivityWmK: 5, widthMm: l.widthMm ?? 0, heightMm: l.heightMm ?? 0 } : null;
+  if (l.kind === "pad" && (l.thicknessMm === null || l.widthMm === null || l.heightMm === null))
+    return bad(serverProblem.badFields({ thicknessMm: "Give thickness, width and height of the sheets." }));
+  const pad =
+    l.kind === "pad"
+      ? {
+          thicknessMm: l.thicknessMm ?? 1,
+          softness: l.softness,
+          conductivityWmK: 5,
+          widthMm: l.widthMm ?? 0,
+          heightMm: l.heightMm ?? 0,
+        }
+      : null;
   const amount = pad ? (Math.max(1, Math.round(l.amount)) * pad.widthMm * pad.heightMm) / 100 : l.amount;
   const paste = l.kind === "paste" ? (PASTES.find((p) => p.name === l.paste) ?? null) : null;
-  const id = await addLot(await database(), { kind: l.kind, name: l.name, lot: l.lot, amount, price: l.price, boughtOn: today(), openedOn: l.openedOn, bestBefore: l.bestBefore, paste, pad });
+  const id = await addLot(await database(), {
+    kind: l.kind,
+    name: l.name,
+    lot: l.lot,
+    amount,
+    price: l.price,
+    boughtOn: today(),
+    openedOn: l.openedOn,
+    bestBefore: l.bestBefore,
+    paste,
+    pad,
+  });
   return good({ id });
 }
 
@@ -33,7 +54,10 @@ export async function updateLot(id: number, body: unknown): Promise<Result<null>
   const checked = check(LotChangeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { openedOn, retired } = checked.value;
-  const found = await changeLot(await database(), id, { ...(openedOn === undefined ? {} : { openedOn }), ...(retired === undefined ? {} : { retiredAt: retired ? new Date().toISOString() : null }) });
+  const found = await changeLot(await database(), id, {
+    ...(openedOn === undefined ? {} : { openedOn }),
+    ...(retired === undefined ? {} : { retiredAt: retired ? new Date().toISOString() : null }),
+  });
   return found ? good(null) : bad(serverProblem.noLot());
 }
 
@@ -54,7 +78,8 @@ export async function bookMaterial(jobId: number, body: unknown): Promise<Result
   const lot: Lot | undefined = (await listLots(db)).find((l) => l.id === lotId);
   if (!lot) return bad(serverProblem.noLot());
   if (isExpired(lot, today())) return bad(serverProblem.lotExpired(lot.name));
-  if (leftOf(lot) < amount) return bad(serverProblem.lotShort(lot.name, `${leftOf(lot).toFixed(2)} ${MATERIAL_KINDS[lot.kind].unit}`));
+  if (leftOf(lot) < amount)
+    return bad(serverProblem.lotShort(lot.name, `${leftOf(lot).toFixed(2)} ${MATERIAL_KINDS[lot.kind].unit}`));
   await book(db, { lotId, jobId, what, amount }, new Date().toISOString());
   if (lot.openedOn === null) await changeLot(db, lotId, { openedOn: today() });
   return good(await stockView(jobId));
@@ -74,7 +99,12 @@ export async function cutPads(jobId: number, body: unknown): Promise<Result<Shel
   const db = await database();
   if (await cuttingOf(db, jobId)) return bad(serverProblem.cutAlready());
   const sheets = await listSheets(db);
-  const plan: CuttingPlan = cuttingPlan(sheets.map((s) => ({ ...s, id: String(s.id) })), checked.value.pieces, KERF_MM, MARGIN_MM);
+  const plan: CuttingPlan = cuttingPlan(
+    sheets.map((s) => ({ ...s, id: String(s.id) })),
+    checked.value.pieces,
+    KERF_MM,
+    MARGIN_MM,
+  );
   if (plan.placed.length === 0) return bad(serverProblem.nothingFits());
   await cut(db, jobId, plan, sheets, new Date().toISOString());
   return good(await stockView(jobId));

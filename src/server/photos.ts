@@ -3,7 +3,15 @@ import { bad, good, type Result } from "../core/result";
 import type { Squaring } from "../core/photo";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
-import { addPhoto, changePhoto, findPhoto, photoFile, photosOf, type PhotoPhase, type PhotoRecord } from "../data/photos";
+import {
+  addPhoto,
+  changePhoto,
+  findPhoto,
+  photoFile,
+  photosOf,
+  type PhotoPhase,
+  type PhotoRecord,
+} from "../data/photos";
 import { check } from "../input/check";
 import { PHASES, PhotoChangeInput, type SquaringInput } from "../input/photo";
 import { serverProblem } from "./problems";
@@ -18,12 +26,17 @@ const MOST_PIXELS = 120e6;
  * Takes a photo in: turned as the camera was held, made smaller, stored anew as JPEG, so that place, time and
  * camera written into the file do not come along.
  */
-export async function storePhoto(jobId: number, phase: string, body: AsyncIterable<Uint8Array>): Promise<Result<{ photoId: number }>> {
+export async function storePhoto(
+  jobId: number,
+  phase: string,
+  body: AsyncIterable<Uint8Array>,
+): Promise<Result<{ photoId: number }>> {
   const db = await database();
   const job = await findJob(db, jobId);
   if (!job) return bad(serverProblem.noJob());
   if (job.closedAt) return bad(serverProblem.jobClosed());
-  if (!(PHASES as readonly string[]).includes(phase)) return bad(serverProblem.badFields({ phase: "Say when it was taken: as found, cleaned, or after." }));
+  if (!(PHASES as readonly string[]).includes(phase))
+    return bad(serverProblem.badFields({ phase: "Say when it was taken: as found, cleaned, or after." }));
   const chunks: Uint8Array[] = [];
   let bytes = 0;
   for await (const c of body) {
@@ -33,9 +46,23 @@ export async function storePhoto(jobId: number, phase: string, body: AsyncIterab
   }
   try {
     const upright = sharp(Buffer.concat(chunks), { limitInputPixels: MOST_PIXELS, failOn: "error" }).rotate();
-    const { data: image, info } = await upright.clone().resize({ width: LONG_EDGE_PX, height: LONG_EDGE_PX, fit: "inside", withoutEnlargement: true }).flatten({ background: "#FFFFFF" }).jpeg({ quality: 86, mozjpeg: true }).toBuffer({ resolveWithObject: true });
-    const thumbnail = await sharp(image).resize({ width: THUMB_PX, height: THUMB_PX, fit: "inside" }).jpeg({ quality: 78 }).toBuffer();
-    return good({ photoId: await addPhoto(db, { jobId, phase: phase as PhotoPhase, width: info.width, height: info.height, image, thumbnail }, new Date().toISOString()) });
+    const { data: image, info } = await upright
+      .clone()
+      .resize({ width: LONG_EDGE_PX, height: LONG_EDGE_PX, fit: "inside", withoutEnlargement: true })
+      .flatten({ background: "#FFFFFF" })
+      .jpeg({ quality: 86, mozjpeg: true })
+      .toBuffer({ resolveWithObject: true });
+    const thumbnail = await sharp(image)
+      .resize({ width: THUMB_PX, height: THUMB_PX, fit: "inside" })
+      .jpeg({ quality: 78 })
+      .toBuffer();
+    return good({
+      photoId: await addPhoto(
+        db,
+        { jobId, phase: phase as PhotoPhase, width: info.width, height: info.height, image, thumbnail },
+        new Date().toISOString(),
+      ),
+    });
   } catch {
     return bad(serverProblem.notPhoto());
   }
@@ -48,7 +75,11 @@ export async function updatePhoto(id: number, body: unknown): Promise<Result<nul
   const db = await database();
   if (!(await findPhoto(db, id))) return bad(serverProblem.noPhoto());
   const { squaring, removed, ...rest } = checked.value;
-  await changePhoto(db, id, { ...rest, ...(squaring ? { squaring: squaringOf(squaring) } : {}), ...(removed === undefined ? {} : { removedAt: removed ? new Date().toISOString() : null }) });
+  await changePhoto(db, id, {
+    ...rest,
+    ...(squaring ? { squaring: squaringOf(squaring) } : {}),
+    ...(removed === undefined ? {} : { removedAt: removed ? new Date().toISOString() : null }),
+  });
   return good(null);
 }
 
@@ -56,9 +87,14 @@ function squaringOf(s: SquaringInput): Squaring {
   const p = (q: { x: number; y: number }) => [q.x, q.y] as const;
   const [a, b, c, d] = s.corners.map(p);
   const zero = [0, 0] as const;
-  return { corners: [a ?? zero, b ?? zero, c ?? zero, d ?? zero], known: s.knownFrom && s.knownTo && s.knownMm ? { from: p(s.knownFrom), to: p(s.knownTo), mm: s.knownMm } : null, opacity: s.opacity };
+  return {
+    corners: [a ?? zero, b ?? zero, c ?? zero, d ?? zero],
+    known: s.knownFrom && s.knownTo && s.knownMm ? { from: p(s.knownFrom), to: p(s.knownTo), mm: s.knownMm } : null,
+    opacity: s.opacity,
+  };
 }
 
 export const jobPhotos = async (jobId: number): Promise<PhotoRecord[]> => photosOf(await database(), jobId);
 
-export const photoBytes = async (id: number, thumbnail: boolean): Promise<Buffer | null> => photoFile(await database(), id, thumbnail ? "thumbnail" : "image");
+export const photoBytes = async (id: number, thumbnail: boolean): Promise<Buffer | null> =>
+  photoFile(await database(), id, thumbnail ? "thumbnail" : "image");

@@ -11,19 +11,28 @@ export function respond(result: Result<unknown>): Response {
   return Response.json({ ok: false, problem: result.problem }, { status: statusOf(result.problem) });
 }
 
-const refuse = (status: number, code: string, message: string, action: string) => Response.json({ ok: false, problem: { code, message, action } }, { status });
+const refuse = (status: number, code: string, message: string, action: string) =>
+  Response.json({ ok: false, problem: { code, message, action } }, { status });
 
 /** Runs a handler for requests of our own pages only; an unforeseen failure is logged and told without detail. */
 export async function handle(request: Request, act: () => Promise<Response>): Promise<Response> {
   const site = request.headers.get("sec-fetch-site");
   const origin = request.headers.get("origin");
-  const foreign = (site && site !== "same-origin" && site !== "none") || (origin && new URL(origin).host !== request.headers.get("host"));
-  if (request.method !== "GET" && foreign) return refuse(403, "foreign-request", "This request came from another site.", "Open Ovrant itself and try again.");
+  const foreign =
+    (site && site !== "same-origin" && site !== "none") ||
+    (origin && new URL(origin).host !== request.headers.get("host"));
+  if (request.method !== "GET" && foreign)
+    return refuse(403, "foreign-request", "This request came from another site.", "Open Ovrant itself and try again.");
   try {
     return await act();
   } catch (e) {
     console.error(e);
-    return refuse(500, "server-failed", "Something failed on the server.", "What was acknowledged is kept; try again, and look at the server's log if it stays.");
+    return refuse(
+      500,
+      "server-failed",
+      "Something failed on the server.",
+      "What was acknowledged is kept; try again, and look at the server's log if it stays.",
+    );
   }
 }
 

@@ -13,7 +13,9 @@ import { receiveLog } from "./upload";
 import { judgeJob } from "./verdicts";
 
 /** Takes in the log of one run of a job, and judges when both runs are there. */
-export async function storeRun(body: AsyncIterable<Uint8Array>): Promise<Result<{ runId: number; verdictId: number | null }>> {
+export async function storeRun(
+  body: AsyncIterable<Uint8Array>,
+): Promise<Result<{ runId: number; verdictId: number | null }>> {
   const received = await receiveLog(body);
   if (!received.ok) return received;
   const { head, run, table } = received.value;
@@ -23,17 +25,38 @@ export async function storeRun(body: AsyncIterable<Uint8Array>): Promise<Result<
   if (job.closedAt) return bad(serverProblem.jobClosed());
   if (batterySwollen(new Journal(await entriesOf(db, job.id)))) return bad(serverProblem.swollen());
   const other = (await runsOfJob(db, job.id))[head.kind === "before" ? "after" : "before"];
-  const doubts = doubtsOf(head.kind, { name: head.name, sha256: received.value.sha256, startMs: run.startMs }, other ? { kind: other.kind, name: other.sourceName, sha256: other.sourceSha256, startMs: other.startMs } : null);
+  const doubts = doubtsOf(
+    head.kind,
+    { name: head.name, sha256: received.value.sha256, startMs: run.startMs },
+    other ? { kind: other.kind, name: other.sourceName, sha256: other.sourceSha256, startMs: other.startMs } : null,
+  );
   const doubt = doubts[0];
   if (doubt && (doubt.code === "same-log" || !head.anyway)) return bad(doubt);
   const phases = head.phases ?? findPhases(run);
   if (phases && !phasesFit(phases, run)) return bad(serverProblem.badPhases());
   const now = new Date().toISOString();
-  const runId = await addRun(db, {
-    jobId: job.id, kind: head.kind, sourceName: head.name || "pasted text", sourceSha256: received.value.sha256, sourceBytes: received.value.bytes, sourceGzip: received.value.gzip,
-    columns: table.columns, layout: { encoding: table.decoding.encoding, separator: table.layout.separator, decimalComma: table.layout.decimalComma, headerLine: table.layout.headerLine },
-    phases: phases && { loadOnS: phases.loadOnS, loadOffS: phases.loadOffS }, conditions: { ...head.conditions }, run,
-  }, now);
+  const runId = await addRun(
+    db,
+    {
+      jobId: job.id,
+      kind: head.kind,
+      sourceName: head.name || "pasted text",
+      sourceSha256: received.value.sha256,
+      sourceBytes: received.value.bytes,
+      sourceGzip: received.value.gzip,
+      columns: table.columns,
+      layout: {
+        encoding: table.decoding.encoding,
+        separator: table.layout.separator,
+        decimalComma: table.layout.decimalComma,
+        headerLine: table.layout.headerLine,
+      },
+      phases: phases && { loadOnS: phases.loadOnS, loadOffS: phases.loadOffS },
+      conditions: { ...head.conditions },
+      run,
+    },
+    now,
+  );
   await rememberRoles(db, received.value.headerKey, received.value.choices, now);
   const verdict = other ? await judgeJob(job.id) : null;
   return good({ runId, verdictId: verdict?.ok ? verdict.value.id : null });
@@ -48,7 +71,10 @@ export async function changeRun(id: number, body: unknown): Promise<Result<{ ver
   if (!record) return bad(serverProblem.noRun());
   const { phases, conditions } = checked.value;
   if (phases && !phasesFit(phases, await loadSamples(db, record))) return bad(serverProblem.badPhases());
-  await updateRun(db, id, { ...(phases ? { phases: { loadOnS: phases.loadOnS, loadOffS: phases.loadOffS } } : {}), ...(conditions ? { conditions: { ...conditions } } : {}) });
+  await updateRun(db, id, {
+    ...(phases ? { phases: { loadOnS: phases.loadOnS, loadOffS: phases.loadOffS } } : {}),
+    ...(conditions ? { conditions: { ...conditions } } : {}),
+  });
   const runs = await runsOfJob(db, record.jobId);
   const verdict = runs.before && runs.after ? await judgeJob(record.jobId) : null;
   return good({ verdictId: verdict?.ok ? verdict.value.id : null });

@@ -2,7 +2,15 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults, type RigFaults } from "../core/rig";
+import {
+  plainFormat,
+  plainSensors,
+  renderLog,
+  simulate,
+  standardRecipe,
+  withFaults,
+  type RigFaults,
+} from "../core/rig";
 import { database } from "../data/connection";
 import { wrenfell14 } from "../demo/models";
 import { intake, newJob, openAgain, setDueDate } from "./machines";
@@ -24,7 +32,8 @@ afterAll(async () => {
   rmSync(folder, { recursive: true });
 });
 
-const log = (faults: Partial<RigFaults>, seed: number) => renderLog(simulate(wrenfell14, withFaults(faults), standardRecipe, plainSensors, seed), plainFormat);
+const log = (faults: Partial<RigFaults>, seed: number) =>
+  renderLog(simulate(wrenfell14, withFaults(faults), standardRecipe, plainSensors, seed), plainFormat);
 
 /** An upload as it arrives, in pieces that respect no line. */
 async function* upload(head: object, text: string, piece = 7001): AsyncGenerator<Uint8Array> {
@@ -32,11 +41,27 @@ async function* upload(head: object, text: string, piece = 7001): AsyncGenerator
   for (let at = 0; at < bytes.length; at += piece) yield await Promise.resolve(bytes.subarray(at, at + piece));
 }
 
-const head = (jobId: number, kind: string, text: string, more: object = {}) => ({ jobId, kind, name: `bench-${kind}.csv`, bytes: Buffer.byteLength(text), choices: {}, phases: null, conditions: { roomStartC: 22, roomEndC: "22,0" }, ...more });
+const head = (jobId: number, kind: string, text: string, more: object = {}) => ({
+  jobId,
+  kind,
+  name: `bench-${kind}.csv`,
+  bytes: Buffer.byteLength(text),
+  choices: {},
+  phases: null,
+  conditions: { roomStartC: 22, roomEndC: "22,0" },
+  ...more,
+});
 
 let count = 0;
 async function opened(): Promise<{ machineId: number; jobId: number }> {
-  const taken = await intake({ tag: `S-${count++}`, model: "Wrenfell 14", complaint: "loud", environment: "lint", form: "fourteen", limitC: 95 });
+  const taken = await intake({
+    tag: `S-${count++}`,
+    model: "Wrenfell 14",
+    complaint: "loud",
+    environment: "lint",
+    form: "fourteen",
+    limitC: 95,
+  });
   if (!taken.ok) throw new Error(taken.problem.message);
   return taken.value;
 }
@@ -59,7 +84,11 @@ describe("an upload", () => {
     const view = await jobView(jobId);
     expect(view?.at).toBe("verdict");
     expect(view?.verdict?.result.verdict).toBe("improved");
-    expect(view?.stages.filter((s) => s.state !== "open").map((s) => `${s.name} ${s.state}`)).toEqual(["before done", "after done", "verdict here"]);
+    expect(view?.stages.filter((s) => s.state !== "open").map((s) => `${s.name} ${s.state}`)).toEqual([
+      "before done",
+      "after done",
+      "verdict here",
+    ]);
   });
   it("that is cut off, not described, for no job or of a closed job is refused and leaves nothing", async () => {
     const { jobId } = await opened();
@@ -71,8 +100,12 @@ describe("an upload", () => {
     expect(await code(head(jobId, "before", text), text.slice(0, -500))).toBe("upload-cut-off");
     expect(await code(head(999, "before", text), text)).toBe("job-not-found");
     expect(await code({ ...head(jobId, "sideways", text) }, text)).toBe("bad-fields");
-    expect(await code(head(jobId, "before", text, { choices: { "CPU temperature [°C]": "moon" } }), text)).toBe("bad-column");
-    expect(await code(head(jobId, "before", text, { phases: { loadOnS: 500, loadOffS: 20 } }), text)).toBe("bad-phases");
+    expect(await code(head(jobId, "before", text, { choices: { "CPU temperature [°C]": "moon" } }), text)).toBe(
+      "bad-column",
+    );
+    expect(await code(head(jobId, "before", text, { phases: { loadOnS: 500, loadOffS: 20 } }), text)).toBe(
+      "bad-phases",
+    );
     expect(await code(head(jobId, "before", "no log", {}), "no log")).toMatch(/^log-/);
     expect((await jobView(jobId))?.runs.before).toBeUndefined();
     await setDueDate(jobId, { dueOn: null, why: "", close: true, note: "" });
@@ -113,7 +146,9 @@ describe("a stored pair", () => {
   it("of an older judge is marked so, and judging anew shows what changed", async () => {
     const { jobId } = await judged();
     const db = await database();
-    await db("verdicts").where({ job_id: jobId }).update({ judge_version: "0.4", result_json: db.raw("json_set(result_json, '$.judge', '0.4')") });
+    await db("verdicts")
+      .where({ job_id: jobId })
+      .update({ judge_version: "0.4", result_json: db.raw("json_set(result_json, '$.judge', '0.4')") });
     const old = await jobView(jobId);
     const before = old && (await verdictStage(old));
     expect(before?.outdated).toBe(true);
@@ -140,7 +175,13 @@ describe("machines and the bench", () => {
   it("a tag is taken once; a further job joins its machine; the bench says what waits", async () => {
     const { machineId } = await opened();
     const tag = (await machineView(machineId))?.machine.tag ?? "";
-    const twice = await intake({ tag: tag.toLowerCase(), model: "X", complaint: "y", environment: "office", form: "fifteen" });
+    const twice = await intake({
+      tag: tag.toLowerCase(),
+      model: "X",
+      complaint: "y",
+      environment: "office",
+      form: "fifteen",
+    });
     expect(twice.ok ? "" : twice.problem.code).toBe("tag-taken");
     expect((await newJob(machineId, { complaint: "again" })).ok).toBe(true);
     expect((await newJob(999, { complaint: "again" })).ok).toBe(false);

@@ -26,7 +26,8 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
       await keepPractice(tx, jobId);
       // the steps name parts of this drawing: from now on it is the job's
       const machine = await findMachine(tx, job.machineId);
-      const last = machine && !(await revisionOfJob(tx, jobId)) ? await lastKept(tx, machine.model, machine.variant) : null;
+      const last =
+        machine && !(await revisionOfJob(tx, jobId)) ? await lastKept(tx, machine.model, machine.variant) : null;
       if (last) await giveRevision(tx, jobId, last.id);
     }
     await addEntries(tx, jobId, entries, new Date().toISOString());
@@ -59,7 +60,9 @@ export async function changePadCurves(body: unknown): Promise<Result<null>> {
   const checked = check(PadCurvesInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { soft, medium, firm } = checked.value;
-  for (const [name, c] of Object.entries({ soft, medium, firm })) if (!(c.least < c.target && c.target < c.most && c.most < c.limit)) return bad(serverProblem.badFields({ [`${name}.target`]: "Least, target, most and limit must rise." }));
+  for (const [name, c] of Object.entries({ soft, medium, firm }))
+    if (!(c.least < c.target && c.target < c.most && c.most < c.limit))
+      return bad(serverProblem.badFields({ [`${name}.target`]: "Least, target, most and limit must rise." }));
   await setPadCurves(await database(), { soft: { ...soft }, medium: { ...medium }, firm: { ...firm } });
   return good(null);
 }

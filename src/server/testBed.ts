@@ -21,7 +21,14 @@ export function temporaryDatabase(name: string): void {
 let count = 0;
 /** For tests: a machine of a model, taken in; its job. */
 export async function jobOn(model: string): Promise<number> {
-  const taken = await intake({ tag: `J-${count++}`, model, complaint: "hot", environment: "lint", form: "fifteen", limitC: 95 });
+  const taken = await intake({
+    tag: `J-${count++}`,
+    model,
+    complaint: "hot",
+    environment: "lint",
+    form: "fifteen",
+    limitC: 95,
+  });
   if (!taken.ok) throw new Error(taken.problem.message);
   return taken.value.jobId;
 }

@@ -1,6 +1,15 @@
 import { createHash } from "node:crypto";
 import { createGzip } from "node:zlib";
-import { headerKey, isRole, LogReader, logProblem, toRun, type ColumnChoices, type LogTable, type Run } from "../core/log";
+import {
+  headerKey,
+  isRole,
+  LogReader,
+  logProblem,
+  toRun,
+  type ColumnChoices,
+  type LogTable,
+  type Run,
+} from "../core/log";
 import { bad, good, type Result } from "../core/result";
 import { check } from "../input/check";
 import { RunUploadInput } from "../input/run";
@@ -72,7 +81,16 @@ export async function receiveLog(body: AsyncIterable<Uint8Array>): Promise<Resul
   const run = toRun(table.value);
   if (!run.ok) return run;
   if (!gzip.readableEnded) await new Promise((resolve) => gzip.once("end", resolve));
-  return good({ head, choices, headerKey: headerKey(table.value.layout.headings), table: table.value, run: run.value, sha256: hash.digest("hex"), bytes, gzip: Buffer.concat(packed) });
+  return good({
+    head,
+    choices,
+    headerKey: headerKey(table.value.layout.headings),
+    table: table.value,
+    run: run.value,
+    sha256: hash.digest("hex"),
+    bytes,
+    gzip: Buffer.concat(packed),
+  });
 }
 
 function parseHead(text: string): Result<{ head: RunUploadInput; choices: ColumnChoices }> {

@@ -1,4 +1,11 @@
-import { explainPair, JUDGE_VERSION, judgePair, type ChipExplanation, type JudgeRun, type Verdict } from "../core/judge";
+import {
+  explainPair,
+  JUDGE_VERSION,
+  judgePair,
+  type ChipExplanation,
+  type JudgeRun,
+  type Verdict,
+} from "../core/judge";
 import { bad, good, type Result } from "../core/result";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
@@ -24,8 +31,18 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
   const before = await judgeRun(runs.before);
   const figures = machine ? await goodFigures(machine, job, before.run) : null;
   const result = judgePair(before, await judgeRun(runs.after), { limitC, thresholdK: THRESHOLD_K, good: figures });
-  const inputs = { limitC, thresholdK: THRESHOLD_K, good: figures?.source ?? null, before: inputOf(runs.before), after: inputOf(runs.after) };
-  await addVerdict(db, { jobId, beforeRunId: runs.before.id, afterRunId: runs.after.id, judgeVersion: JUDGE_VERSION, inputs, result }, new Date().toISOString());
+  const inputs = {
+    limitC,
+    thresholdK: THRESHOLD_K,
+    good: figures?.source ?? null,
+    before: inputOf(runs.before),
+    after: inputOf(runs.after),
+  };
+  await addVerdict(
+    db,
+    { jobId, beforeRunId: runs.before.id, afterRunId: runs.after.id, judgeVersion: JUDGE_VERSION, inputs, result },
+    new Date().toISOString(),
+  );
   const kept = await latestVerdict(db, jobId);
   return kept ? good(kept) : bad(serverProblem.roomFirst());
 }
@@ -38,7 +55,10 @@ export async function explainJob(jobId: number): Promise<Result<ChipExplanation[
 }
 
 /** What the verdict would be with other bounds of one run; nothing is stored. */
-export async function tryBounds(runId: number, body: unknown): Promise<Result<{ headline: Verdict["headline"]; chips: { chip: string; K: number; low: number; high: number }[] }>> {
+export async function tryBounds(
+  runId: number,
+  body: unknown,
+): Promise<Result<{ headline: Verdict["headline"]; chips: { chip: string; K: number; low: number; high: number }[] }>> {
   const checked = check(PhasesInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const db = await database();
@@ -48,18 +68,36 @@ export async function tryBounds(runId: number, body: unknown): Promise<Result<{ 
   const job = await findJob(db, record.jobId);
   if (!runs.before || !runs.after || !job) return bad(serverProblem.roomFirst());
   const machine = await findMachine(db, job.machineId);
-  const of = async (r: RunRecord) => ({ ...(await judgeRun(r)), ...(r.id === runId ? { phases: { loadOnS: checked.value.loadOnS, loadOffS: checked.value.loadOffS } } : {}) });
+  const of = async (r: RunRecord) => ({
+    ...(await judgeRun(r)),
+    ...(r.id === runId ? { phases: { loadOnS: checked.value.loadOnS, loadOffS: checked.value.loadOffS } } : {}),
+  });
   if (!(checked.value.loadOffS > checked.value.loadOnS)) return bad(serverProblem.badPhases());
-  const v = judgePair(await of(runs.before), await of(runs.after), { limitC: machine?.limitC ?? null, thresholdK: THRESHOLD_K });
-  return good({ headline: v.headline, chips: v.chips.flatMap((c) => (c.change ? [{ chip: c.chip, ...c.change }] : [])) });
+  const v = judgePair(await of(runs.before), await of(runs.after), {
+    limitC: machine?.limitC ?? null,
+    thresholdK: THRESHOLD_K,
+  });
+  return good({
+    headline: v.headline,
+    chips: v.chips.flatMap((c) => (c.change ? [{ chip: c.chip, ...c.change }] : [])),
+  });
 }
 
 async function judgeRun(record: RunRecord): Promise<JudgeRun> {
   const db = await database();
-  return { run: await loadSamples(db, record), phases: record.phases, room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC } };
+  return {
+    run: await loadSamples(db, record),
+    phases: record.phases,
+    room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC },
+  };
 }
 
-const inputOf = (r: RunRecord) => ({ runId: r.id, sha256: r.sourceSha256, phases: r.phases, room: { startC: r.conditions.roomStartC, endC: r.conditions.roomEndC } });
+const inputOf = (r: RunRecord) => ({
+  runId: r.id,
+  sha256: r.sourceSha256,
+  phases: r.phases,
+  room: { startC: r.conditions.roomStartC, endC: r.conditions.roomEndC },
+});
 
 /** Judges a job anew; the earlier verdict is kept beside the new one. */
 export async function judgeAgain(jobId: number): Promise<Result<{ verdictId: number }>> {

@@ -3,8 +3,15 @@ import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardR
 import { wrenfell14 } from "../demo/models";
 import { LogSession } from "./logSession";
 
-const text = renderLog(simulate(wrenfell14, soundMachine, { ...standardRecipe, loadS: 200 }, plainSensors, 0.4), plainFormat);
-const withProbe = text.trim().split("\n").map((l, i) => `${l},${i === 0 ? "temp2" : (30 + Math.min(9, i / 30)).toFixed(1)}`).join("\n");
+const text = renderLog(
+  simulate(wrenfell14, soundMachine, { ...standardRecipe, loadS: 200 }, plainSensors, 0.4),
+  plainFormat,
+);
+const withProbe = text
+  .trim()
+  .split("\n")
+  .map((l, i) => `${l},${i === 0 ? "temp2" : (30 + Math.min(9, i / 30)).toFixed(1)}`)
+  .join("\n");
 
 async function opened(body: string) {
   const session = new LogSession();
@@ -27,7 +34,10 @@ describe("a log being looked at", () => {
     if (!read.ok) throw new Error(read.problem.message);
     expect(read.value.columns.find((c) => c.heading === "temp2")?.evidence).toMatch(/rises by \d+ K/);
     const told = await session.choose({ temp2: "drive.temperature" }, () => undefined);
-    expect(told.ok && told.value.columns.find((c) => c.heading === "temp2")).toMatchObject({ role: "drive.temperature", sure: true });
+    expect(told.ok && told.value.columns.find((c) => c.heading === "temp2")).toMatchObject({
+      role: "drive.temperature",
+      sure: true,
+    });
   });
   it("without a chip temperature it says so and keeps the columns to choose from", async () => {
     const { session, read } = await opened(text);
@@ -38,7 +48,11 @@ describe("a log being looked at", () => {
     expect(back.ok && back.value.missing).toBeNull();
   });
   it("another time column makes it read the file again", async () => {
-    const two = text.trim().split("\n").map((l, i) => `${l},${i === 0 ? "Uptime [s]" : 5000 + 2 * i}`).join("\n");
+    const two = text
+      .trim()
+      .split("\n")
+      .map((l, i) => `${l},${i === 0 ? "Uptime [s]" : 5000 + 2 * i}`)
+      .join("\n");
     const { session } = await opened(two);
     const again = await session.choose({ "Uptime [s]": "time" }, () => undefined);
     expect(again.ok && again.value.durationS).toBe(1000);

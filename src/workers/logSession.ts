@@ -1,4 +1,18 @@
-import { curvesOf, headerKey, LogReader, shapeOfRows, temperatureEvidence, toRun, withChoices, type ColumnChoices, type ColumnGuess, type LogTable, type LogWarning, type Run, type RunCurves } from "../core/log";
+import {
+  curvesOf,
+  headerKey,
+  LogReader,
+  shapeOfRows,
+  temperatureEvidence,
+  toRun,
+  withChoices,
+  type ColumnChoices,
+  type ColumnGuess,
+  type LogTable,
+  type LogWarning,
+  type Run,
+  type RunCurves,
+} from "../core/log";
 import { bad, good, type Problem, type Result } from "../core/result";
 
 /** One column as the import page shows it: what it was taken for, its first value, its own small curve. */
@@ -38,7 +52,11 @@ export class LogSession {
   private remembered: Readonly<Record<string, ColumnChoices>> = {};
 
   /** Reads a file; `onShare` is told the share read so far. */
-  async read(file: Blob, remembered: Readonly<Record<string, ColumnChoices>>, onShare: (share: number) => void): Promise<Result<ImportSummary>> {
+  async read(
+    file: Blob,
+    remembered: Readonly<Record<string, ColumnChoices>>,
+    onShare: (share: number) => void,
+  ): Promise<Result<ImportSummary>> {
     this.file = file;
     this.remembered = remembered;
     return this.readAgain({}, onShare);
@@ -46,7 +64,8 @@ export class LogSession {
 
   /** Shows the log with other choices of columns. */
   async choose(choices: ColumnChoices, onShare: (share: number) => void): Promise<Result<ImportSummary>> {
-    const table = this.table && withChoices(this.table, { ...this.remembered[headerKey(this.table.layout.headings)], ...choices });
+    const table =
+      this.table && withChoices(this.table, { ...this.remembered[headerKey(this.table.layout.headings)], ...choices });
     if (!table) return this.readAgain(choices, onShare);
     this.table = table;
     return good(summaryOf(table));
@@ -62,7 +81,11 @@ export class LogSession {
         onShare(Math.min(1, (at + CHUNK) / file.size));
       }
     } catch {
-      return bad({ code: "log-unreadable", message: "The file could not be read to its end.", action: "Check that it still exists and is not open elsewhere, then drop it again." });
+      return bad({
+        code: "log-unreadable",
+        message: "The file could not be read to its end.",
+        action: "Check that it still exists and is not open elsewhere, then drop it again.",
+      });
     }
     const table = reader.finish();
     if (!table.ok) return table;
@@ -85,11 +108,17 @@ function summaryOf(table: LogTable): ImportSummary {
     decimalComma: layout.decimalComma,
     headerLine: layout.headerLine,
     timeKind: table.timeForm.kind === "number" ? (table.timeForm.epoch ? "epoch" : "elapsed") : table.timeForm.kind,
-    columns: table.columns.map((c) => ({ ...c, first: layout.firstCells[c.index] ?? "", shape: shapeOfRows(table.values[c.index] ?? []), evidence: c.sure ? "" : temperatureEvidence(table.values[c.index] ?? [], run.ok ? chipValues(run.value) : null) })),
+    columns: table.columns.map((c) => ({
+      ...c,
+      first: layout.firstCells[c.index] ?? "",
+      shape: shapeOfRows(table.values[c.index] ?? []),
+      evidence: c.sure ? "" : temperatureEvidence(table.values[c.index] ?? [], run.ok ? chipValues(run.value) : null),
+    })),
     warnings: run.ok ? run.value.warnings : table.warnings,
     curves: run.ok ? curvesOf(run.value) : null,
     missing: run.ok ? null : run.problem,
   };
 }
 
-const chipValues = (run: Run): Float32Array | null => run.channels.find((c) => c.key === "cpu.temperature" || c.key === "gpu.temperature")?.values ?? null;
+const chipValues = (run: Run): Float32Array | null =>
+  run.channels.find((c) => c.key === "cpu.temperature" || c.key === "gpu.temperature")?.values ?? null;

@@ -16,7 +16,12 @@ const api = {
     cancelled = true;
   },
   /** The squared photo as a picture, or why it cannot be squared. Null when it was cancelled. */
-  async squareUp(photo: Blob, squaring: Squaring, sheet: Sheet, onShare: (share: number) => void): Promise<{ picture: Blob; misfitMm: number; widthMm: number; depthMm: number } | { why: string } | null> {
+  async squareUp(
+    photo: Blob,
+    squaring: Squaring,
+    sheet: Sheet,
+    onShare: (share: number) => void,
+  ): Promise<{ picture: Blob; misfitMm: number; widthMm: number; depthMm: number } | { why: string } | null> {
     cancelled = false;
     const bitmap = await createImageBitmap(photo);
     const squared = square(squaring, { widthPx: bitmap.width, heightPx: bitmap.height }, sheet.base, sheet.trust);
@@ -26,17 +31,34 @@ const api = {
     if (!context) return { why: "This browser cannot read pictures in the background. Use a current one." };
     context.drawImage(bitmap, 0, 0);
     const pixels = context.getImageData(0, 0, bitmap.width, bitmap.height);
-    const rect: Corners = [[0, 0], [squared.widthMm, 0], [squared.widthMm, squared.depthMm], [0, squared.depthMm]];
+    const rect: Corners = [
+      [0, 0],
+      [squared.widthMm, 0],
+      [squared.widthMm, squared.depthMm],
+      [0, squared.depthMm],
+    ];
     const back = homography(rect, squaring.corners);
     if (!back) return { why: "Three rings lie on one line: drag each to its own corner." };
-    const out = warp(pixels, back, { widthMm: squared.widthMm, depthMm: squared.depthMm, edgeMm: sheet.edgeMm, pxPerMm: sheet.pxPerMm }, (share) => {
-      onShare(share);
-      return !cancelled;
-    });
+    const out = warp(
+      pixels,
+      back,
+      { widthMm: squared.widthMm, depthMm: squared.depthMm, edgeMm: sheet.edgeMm, pxPerMm: sheet.pxPerMm },
+      (share) => {
+        onShare(share);
+        return !cancelled;
+      },
+    );
     if (!out) return null;
     const paper = new OffscreenCanvas(out.width, out.height);
-    paper.getContext("2d")?.putImageData(new ImageData(out.data as Uint8ClampedArray<ArrayBuffer>, out.width, out.height), 0, 0);
-    return { picture: await paper.convertToBlob({ type: "image/png" }), misfitMm: squared.misfitMm, widthMm: squared.widthMm, depthMm: squared.depthMm };
+    paper
+      .getContext("2d")
+      ?.putImageData(new ImageData(out.data as Uint8ClampedArray<ArrayBuffer>, out.width, out.height), 0, 0);
+    return {
+      picture: await paper.convertToBlob({ type: "image/png" }),
+      misfitMm: squared.misfitMm,
+      widthMm: squared.widthMm,
+      depthMm: squared.depthMm,
+    };
   },
 };
 

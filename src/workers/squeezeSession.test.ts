@@ -4,8 +4,25 @@ import { SqueezeSession } from "./squeezeSession";
 
 const grey = PASTES[0] as Paste;
 const face = { widthMm: 14, heightMm: 10, forceN: 36, powerW: 40 };
-const pressing = pressingOf([[-18, -16], [18, 16], [18, -16], [-18, 16]].map(([x, y], i) => ({ id: String(i), xMm: x ?? 0, yMm: y ?? 0, forceN: 9 })), { xMm: 0, yMm: 0 }, stepsInOrder(["0", "1", "2", "3"], 2), [0.3, 1]);
-const setup: SqueezeSetup = { widthMm: 14, heightMm: 10, paste: grey, laid: { pattern: "line", volumeMm3: amountFor(face, grey).volumeMm3, nozzleMm: 1.6 }, ...pressing, cells: 64 };
+const pressing = pressingOf(
+  [
+    [-18, -16],
+    [18, 16],
+    [18, -16],
+    [-18, 16],
+  ].map(([x, y], i) => ({ id: String(i), xMm: x ?? 0, yMm: y ?? 0, forceN: 9 })),
+  { xMm: 0, yMm: 0 },
+  stepsInOrder(["0", "1", "2", "3"], 2),
+  [0.3, 1],
+);
+const setup: SqueezeSetup = {
+  widthMm: 14,
+  heightMm: 10,
+  paste: grey,
+  laid: { pattern: "line", volumeMm3: amountFor(face, grey).volumeMm3, nozzleMm: 1.6 },
+  ...pressing,
+  cells: 64,
+};
 
 describe("a trial off the main thread", () => {
   it("tells how far it is, from less to more, and gives frames in order of time", async () => {

@@ -1,4 +1,13 @@
-import { squeezeRun, suggestPattern, type Paste, type PastedFace, type Pressing, type SqueezeRun, type SqueezeSetup, type Suggestion } from "../core/paste";
+import {
+  squeezeRun,
+  suggestPattern,
+  type Paste,
+  type PastedFace,
+  type Pressing,
+  type SqueezeRun,
+  type SqueezeSetup,
+  type Suggestion,
+} from "../core/paste";
 
 const FRAME_S = 0.25;
 
@@ -17,7 +26,12 @@ export class SqueezeSession {
   }
 
   /** Tries the patterns; null when stopped. */
-  async suggest(face: PastedFace, paste: Paste, pressing: Pressing, onShare: (share: number) => void): Promise<Suggestion | null> {
+  async suggest(
+    face: PastedFace,
+    paste: Paste,
+    pressing: Pressing,
+    onShare: (share: number) => void,
+  ): Promise<Suggestion | null> {
     return suggestPattern(face, paste, pressing, this.breathe(onShare));
   }
 

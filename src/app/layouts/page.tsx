@@ -19,8 +19,14 @@ export default async function LayoutsPage() {
     <div className="flex min-h-dvh flex-col">
       <TopBar wide title="Layouts" note="by model and variant" />
       <main className="flex-1 bg-sheet px-6 py-6 lg:px-10">
-        <h1 className="text-[29px] leading-[36px] font-[700]">{entries.length === 0 ? "No layout is drawn yet." : `${entries.length === 1 ? "One layout is" : `${entries.length} layouts are`} drawn.`}</h1>
-        <p className="mt-1 text-[17px] text-ink-2">A job starts from the last kept revision of its model and variant; its own changes become the next one.</p>
+        <h1 className="text-[29px] leading-[36px] font-[700]">
+          {entries.length === 0
+            ? "No layout is drawn yet."
+            : `${entries.length === 1 ? "One layout is" : `${entries.length} layouts are`} drawn.`}
+        </h1>
+        <p className="mt-1 text-[17px] text-ink-2">
+          A job starts from the last kept revision of its model and variant; its own changes become the next one.
+        </p>
         <div className="mt-5 flex flex-col">
           {entries.map((e) => {
             const map = new CoolingMap(e.newest.document);
@@ -29,25 +35,36 @@ export default async function LayoutsPage() {
             const pads = counts.pads.reduce((n, p) => n + p.count, 0);
             const name = `${e.model}${e.variant ? `, ${e.variant}` : ""}`;
             return (
-              <section key={e.id} aria-label={name} className="grid grid-cols-1 gap-x-8 gap-y-4 border-t-[1.5px] border-line py-6 md:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,20rem)]">
+              <section
+                key={e.id}
+                aria-label={name}
+                className="grid grid-cols-1 gap-x-8 gap-y-4 border-t-[1.5px] border-line py-6 md:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,20rem)]"
+              >
                 <div className="grid w-[320px] place-items-center xl:w-[420px] xl:justify-items-start">
                   <SmallUnderside layout={e.newest.document} pxPerMm={1.04} />
                 </div>
                 <div className="min-w-0">
                   <h2 className="text-[23px] leading-[29px] font-[690]">
-                    {e.model} {e.variant ? <span className="text-[18px] font-[450] text-ink-2">{e.variant}</span> : null}
+                    {e.model}{" "}
+                    {e.variant ? <span className="text-[18px] font-[450] text-ink-2">{e.variant}</span> : null}
                   </h2>
                   <p className="mt-1 text-[17.5px] leading-[24px]">
                     <MapWords words={mapSentence(map)} />
                   </p>
                   <p className="mt-1 text-[16px] text-ink-2">
-                    {e.newest.document.parts.length} parts, {screws} {screws === 1 ? "screw" : "screws"}, {pads} {pads === 1 ? "pad" : "pads"}
+                    {e.newest.document.parts.length} parts, {screws} {screws === 1 ? "screw" : "screws"}, {pads}{" "}
+                    {pads === 1 ? "pad" : "pads"}
                     {e.forkedFrom ? `; forked from ${e.forkedFrom}` : ""}
                   </p>
                   <p className="mt-3 flex flex-wrap items-center gap-x-1 text-[16px]">
                     <span className="text-ink-2">Save as</span>
                     {FORMS.map((form) => (
-                      <a key={form} href={`/api/layouts/${e.newest.id}/file?form=${form}`} download className="link inline-flex min-h-11 items-center px-2 uppercase">
+                      <a
+                        key={form}
+                        href={`/api/layouts/${e.newest.id}/file?form=${form}`}
+                        download
+                        className="link inline-flex min-h-11 items-center px-2 uppercase"
+                      >
                         {form}
                       </a>
                     ))}
@@ -56,13 +73,19 @@ export default async function LayoutsPage() {
                 </div>
                 <ol aria-label={`Revisions of ${name}`} className="min-w-0 md:col-span-2 xl:col-span-1">
                   {e.revisions.map((r) => (
-                    <li key={r.id} className="grid grid-cols-[44px_minmax(0,1fr)] gap-x-3 border-t border-line-2 py-2 first:border-t-0">
+                    <li
+                      key={r.id}
+                      className="grid grid-cols-[44px_minmax(0,1fr)] gap-x-3 border-t border-line-2 py-2 first:border-t-0"
+                    >
                       <span className="num text-[20px] font-[680]">{r.number}</span>
                       <span className="min-w-0">
                         <span className="block text-[16px]">
                           {format(parseISO(r.at), "d MMM yyyy")}, {r.parts} parts{r.open ? ", still open" : ""}
                         </span>
-                        <span className="block text-[15.5px] text-ink-2">{[r.note, r.changes.join("; ")].filter(Boolean).join(". ") || (r.number === 1 ? "First drawing" : "Drawn anew")}</span>
+                        <span className="block text-[15.5px] text-ink-2">
+                          {[r.note, r.changes.join("; ")].filter(Boolean).join(". ") ||
+                            (r.number === 1 ? "First drawing" : "Drawn anew")}
+                        </span>
                       </span>
                     </li>
                   ))}

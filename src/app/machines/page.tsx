@@ -25,7 +25,11 @@ export default async function MachinesPage() {
         <ul className="mt-4 max-w-[1100px]">
           {all.map(({ machine, last }) => (
             <li key={machine.id} className="border-b-[1.5px] border-line">
-              <Link prefetch={false} href={`/machines/${machine.id}`} className="flex min-h-[92px] items-center gap-6 py-3 hover:bg-plane">
+              <Link
+                prefetch={false}
+                href={`/machines/${machine.id}`}
+                className="flex min-h-[92px] items-center gap-6 py-3 hover:bg-plane"
+              >
                 <span className="grid w-[112px] shrink-0 place-items-center">
                   <BaseOutline form={machine.form} pxPerMm={0.26} />
                 </span>
@@ -35,10 +39,22 @@ export default async function MachinesPage() {
                   <span className="block text-[15.5px] text-ink-2">{machine.place}</span>
                 </span>
                 <span className="min-w-0 flex-1">
-                  <span className="block text-[17px] font-[560]">{last?.verdict ? plainText(last.verdict.result.headline) : last ? (last.at === "before" ? "Waits for its run before" : last.at === "after" ? "Waits for its run after" : `On the bench: ${STAGE_TITLES[last.at].toLowerCase()}`) : "No job yet"}</span>
+                  <span className="block text-[17px] font-[560]">
+                    {last?.verdict
+                      ? plainText(last.verdict.result.headline)
+                      : last
+                        ? last.at === "before"
+                          ? "Waits for its run before"
+                          : last.at === "after"
+                            ? "Waits for its run after"
+                            : `On the bench: ${STAGE_TITLES[last.at].toLowerCase()}`
+                        : "No job yet"}
+                  </span>
                   <span className="block truncate text-[15.5px] text-ink-2">{last?.job.complaint}</span>
                 </span>
-                <span className="w-[120px] shrink-0 text-right text-[15.5px] text-ink-2">{machine.dueOn ? `due ${format(parseISO(machine.dueOn), "d MMM yyyy")}` : ""}</span>
+                <span className="w-[120px] shrink-0 text-right text-[15.5px] text-ink-2">
+                  {machine.dueOn ? `due ${format(parseISO(machine.dueOn), "d MMM yyyy")}` : ""}
+                </span>
               </Link>
             </li>
           ))}

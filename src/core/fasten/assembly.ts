@@ -16,9 +16,17 @@ export function assembliesOf(map: CoolingMap): Assembly[] {
   return rigidGroups(map).flatMap((own) => {
     const chips = [...new Set(own.flatMap((p) => map.beside(p.id, "chip")))].filter(isPasted).map((c): ChipFace => {
       const b = boundsOf(dieRing(c));
-      return { id: c.id, xMm: (b.left + b.right) / 2, yMm: (b.top + b.bottom) / 2, widthMm: b.right - b.left, heightMm: b.bottom - b.top };
+      return {
+        id: c.id,
+        xMm: (b.left + b.right) / 2,
+        yMm: (b.top + b.bottom) / 2,
+        widthMm: b.right - b.left,
+        heightMm: b.bottom - b.top,
+      };
     });
-    const screws = own.flatMap((p) => map.screwsOf(p)).map((s): PlateScrew => ({ id: s.id, xMm: s.xMm, yMm: s.yMm, ...(s.stamp ? { stamp: s.stamp } : {}) }));
+    const screws = own
+      .flatMap((p) => map.screwsOf(p))
+      .map((s): PlateScrew => ({ id: s.id, xMm: s.xMm, yMm: s.yMm, ...(s.stamp ? { stamp: s.stamp } : {}) }));
     return screws.length && chips.length ? [{ plates: own.map((p) => p.id), screws, chips }] : [];
   });
 }

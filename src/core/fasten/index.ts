@@ -1,4 +1,14 @@
 export { RigidPlate, type ChipFace, type PlateScrew, type PressurePlane } from "./pressure";
-export { geometricFractions, MOST_SCREWS, oneSideFirst, orderLean, stampedOrder, tightenPlan, type OrderLean, type TightenPlan, type TightenStep } from "./plan";
+export {
+  geometricFractions,
+  MOST_SCREWS,
+  oneSideFirst,
+  orderLean,
+  stampedOrder,
+  tightenPlan,
+  type OrderLean,
+  type TightenPlan,
+  type TightenStep,
+} from "./plan";
 export { tightenFile, type TightenFile } from "./file";
 export { assembliesOf, type Assembly } from "./assembly";

@@ -25,7 +25,8 @@ export interface TightenPlan extends OrderLean {
 }
 
 /** Fractions of preload in equal ratios from a fifth to the whole; one round goes straight home. */
-export const geometricFractions = (rounds: number): number[] => Array.from({ length: rounds }, (_, k) => (rounds === 1 ? 1 : 0.2 ** ((rounds - 1 - k) / (rounds - 1))));
+export const geometricFractions = (rounds: number): number[] =>
+  Array.from({ length: rounds }, (_, k) => (rounds === 1 ? 1 : 0.2 ** ((rounds - 1 - k) / (rounds - 1))));
 
 /**
  * The best order to tighten a rigid plate in rounds. In round r every screw in turn goes from fraction r−1 to r, in
@@ -36,7 +37,11 @@ export const geometricFractions = (rounds: number): number[] => Array.from({ len
  * @param fractions of preload per round, rising, above 0
  * @throws RangeError for no screws, more than {@link MOST_SCREWS}, or chips without area
  */
-export function tightenPlan(screws: readonly PlateScrew[], chips: readonly ChipFace[], fractions: readonly number[] = geometricFractions(3)): TightenPlan {
+export function tightenPlan(
+  screws: readonly PlateScrew[],
+  chips: readonly ChipFace[],
+  fractions: readonly number[] = geometricFractions(3),
+): TightenPlan {
   const n = screws.length;
   if (n === 0 || n > MOST_SCREWS) throw new RangeError(`from 1 to ${MOST_SCREWS} screws can be planned`);
   const plate = new RigidPlate(chips);
@@ -58,7 +63,13 @@ export function tightenPlan(screws: readonly PlateScrew[], chips: readonly ChipF
   const square = (S: number, k: number): number => {
     const was = k === 0 ? 0 : (fractions[k - 1] ?? 0);
     const more = (fractions[k] ?? 0) - was;
-    return plate.lean(was * n + more * (count[S] ?? 0), was * (sumX[all] ?? 0) + more * (sumX[S] ?? 0), was * (sumY[all] ?? 0) + more * (sumY[S] ?? 0)) ** 2;
+    return (
+      plate.lean(
+        was * n + more * (count[S] ?? 0),
+        was * (sumX[all] ?? 0) + more * (sumX[S] ?? 0),
+        was * (sumY[all] ?? 0) + more * (sumY[S] ?? 0),
+      ) ** 2
+    );
   };
   const best = new Float64Array(size);
   const first = new Float64Array(size);
@@ -79,24 +90,39 @@ export function tightenPlan(screws: readonly PlateScrew[], chips: readonly ChipF
     last[S] = who;
   }
   const order: number[] = [];
-  for (let S = all; S; ) {
+  for (let S = all; S;) {
     const i = last[S] ?? 0;
     order.unshift(i);
     S ^= 1 << i;
   }
   const steps = stepsOf(plate, screws, order, fractions);
   const stamped = stampedOrder(screws);
-  return { ...leanOf(screws, order, steps), fractions: [...fractions], steps, ...(stamped ? { stamped: leanOf(screws, stamped, stepsOf(plate, screws, stamped, fractions)) } : {}) };
+  return {
+    ...leanOf(screws, order, steps),
+    fractions: [...fractions],
+    steps,
+    ...(stamped ? { stamped: leanOf(screws, stamped, stepsOf(plate, screws, stamped, fractions)) } : {}),
+  };
 }
 
 /** How an order of the given ids leans at the given fractions; ids that are not screws are passed over. */
-export function orderLean(screws: readonly PlateScrew[], chips: readonly ChipFace[], order: readonly string[], fractions: readonly number[]): OrderLean & { steps: TightenStep[] } {
+export function orderLean(
+  screws: readonly PlateScrew[],
+  chips: readonly ChipFace[],
+  order: readonly string[],
+  fractions: readonly number[],
+): OrderLean & { steps: TightenStep[] } {
   const indices = order.map((id) => screws.findIndex((s) => s.id === id)).filter((i) => i >= 0);
   const steps = stepsOf(new RigidPlate(chips), screws, indices, fractions);
   return { ...leanOf(screws, indices, steps), steps };
 }
 
-function stepsOf(plate: RigidPlate, screws: readonly PlateScrew[], order: readonly number[], fractions: readonly number[]): TightenStep[] {
+function stepsOf(
+  plate: RigidPlate,
+  screws: readonly PlateScrew[],
+  order: readonly number[],
+  fractions: readonly number[],
+): TightenStep[] {
   const now = screws.map(() => 0);
   return fractions.flatMap((f, k) =>
     order.map((i) => {
@@ -108,7 +134,11 @@ function stepsOf(plate: RigidPlate, screws: readonly PlateScrew[], order: readon
 
 const leanOf = (screws: readonly PlateScrew[], order: readonly number[], steps: readonly TightenStep[]): OrderLean => {
   const later = steps.filter((s) => s.round > 1);
-  return { order: order.map((i) => screws[i]?.id ?? ""), worstLean: later.reduce((m, s) => Math.max(m, s.lean), 0), totalLean: later.reduce((t, s) => t + s.lean ** 2, 0) };
+  return {
+    order: order.map((i) => screws[i]?.id ?? ""),
+    worstLean: later.reduce((m, s) => Math.max(m, s.lean), 0),
+    totalLean: later.reduce((t, s) => t + s.lean ** 2, 0),
+  };
 };
 
 /** Order of the stamps, numbers before letters; null unless every screw carries a stamp of its own. */

@@ -56,7 +56,11 @@ export class RigidPlate {
     this.areaMm2 = A;
     this.middle = { x: mx, y: my };
     this.inverse = [yy / det, -xy / det, xx / det];
-    this.corners = faces.flatMap((f) => [-1, 1].flatMap((i) => [-1, 1].map((j) => [f.xMm + (i * f.widthMm) / 2 - mx, f.yMm + (j * f.heightMm) / 2 - my] as const)));
+    this.corners = faces.flatMap((f) =>
+      [-1, 1].flatMap((i) =>
+        [-1, 1].map((j) => [f.xMm + (i * f.widthMm) / 2 - mx, f.yMm + (j * f.heightMm) / 2 - my] as const),
+      ),
+    );
   }
 
   /** Force and moments of screws turned to the given fractions of preload, about the middle of the faces. */
@@ -85,7 +89,11 @@ export class RigidPlate {
     const [F, Mx, My] = this.load(screws, fractions);
     const [b, c] = this.slope(Mx, My);
     const steep = Math.hypot(b, c);
-    return { lean: this.lean(F, Mx, My), offMm: F > 0 ? { x: Mx / F, y: My / F } : { x: 0, y: 0 }, drives: steep > 1e-9 ? { x: -b / steep, y: -c / steep } : { x: 0, y: 0 } };
+    return {
+      lean: this.lean(F, Mx, My),
+      offMm: F > 0 ? { x: Mx / F, y: My / F } : { x: 0, y: 0 },
+      drives: steep > 1e-9 ? { x: -b / steep, y: -c / steep } : { x: 0, y: 0 },
+    };
   }
 
   private slope(Mx: number, My: number): [number, number] {
@@ -104,7 +112,8 @@ function unionCells(faces: readonly ChipFace[]): { x: number; y: number; w: numb
     for (let j = 0; j + 1 < ys.length; j++) {
       const [l, r, t, b] = [xs[i] ?? 0, xs[i + 1] ?? 0, ys[j] ?? 0, ys[j + 1] ?? 0];
       const [x, y] = [(l + r) / 2, (t + b) / 2];
-      if (faces.some((f) => Math.abs(x - f.xMm) < f.widthMm / 2 && Math.abs(y - f.yMm) < f.heightMm / 2)) cells.push({ x, y, w: r - l, h: b - t });
+      if (faces.some((f) => Math.abs(x - f.xMm) < f.widthMm / 2 && Math.abs(y - f.yMm) < f.heightMm / 2))
+        cells.push({ x, y, w: r - l, h: b - t });
     }
   }
   return cells;

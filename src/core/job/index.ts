@@ -1,3 +1,13 @@
 export { benchItem, benchOrder, type BenchItem, type DueDate } from "./bench";
 export type { Machine } from "./machine";
-export { runFact, STAGE_TITLES, stageAt, STAGES, stagesOf, verdictFact, type JobHolds, type StageName, type StageView } from "./stages";
+export {
+  runFact,
+  STAGE_TITLES,
+  stageAt,
+  STAGES,
+  stagesOf,
+  verdictFact,
+  type JobHolds,
+  type StageName,
+  type StageView,
+} from "./stages";

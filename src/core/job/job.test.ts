@@ -6,7 +6,8 @@ import { benchItem, benchOrder, runFact, stageAt, stagesOf, type Machine } from 
 const machine = { id: 1, tag: "LR-1", model: "Wrenfell 14", place: "Box office" } as Machine;
 
 describe("stages follow from what a job holds", () => {
-  const service = (...started: ServiceStage[]) => SERVICE_STAGES.map((stage) => ({ stage, done: 0, of: 4, started: started.includes(stage), complete: false }));
+  const service = (...started: ServiceStage[]) =>
+    SERVICE_STAGES.map((stage) => ({ stage, done: 0, of: 4, started: started.includes(stage), complete: false }));
   it("the job waits at the first thing that is missing", () => {
     expect(stageAt({ before: false, after: false, service: [] })).toBe("before");
     expect(stageAt({ before: true, after: false, service: service("intake") })).toBe("after");
@@ -20,9 +21,32 @@ describe("stages follow from what a job holds", () => {
     expect(stageAt({ before: false, after: false, service: service("open") })).toBe("open");
   });
   it("what lies behind is done, what lies ahead is to come", () => {
-    const states = (has: Parameters<typeof stagesOf>[0], closed: boolean, mapped: boolean) => stagesOf(has, closed, {}, mapped).map((s) => s.state);
-    expect(states({ before: true, after: false, service: service() }, false, false)).toEqual(["open", "done", "open", "open", "open", "open", "open", "open", "here", "to come"]);
-    expect(states({ before: true, after: true, service: service() }, true, true)).toEqual(["open", "done", "open", "done", "open", "open", "open", "open", "done", "done"]);
+    const states = (has: Parameters<typeof stagesOf>[0], closed: boolean, mapped: boolean) =>
+      stagesOf(has, closed, {}, mapped).map((s) => s.state);
+    expect(states({ before: true, after: false, service: service() }, false, false)).toEqual([
+      "open",
+      "done",
+      "open",
+      "open",
+      "open",
+      "open",
+      "open",
+      "open",
+      "here",
+      "to come",
+    ]);
+    expect(states({ before: true, after: true, service: service() }, true, true)).toEqual([
+      "open",
+      "done",
+      "open",
+      "done",
+      "open",
+      "open",
+      "open",
+      "open",
+      "done",
+      "done",
+    ]);
   });
   it("a run keeps one short fact", () => {
     expect(runFact(96.6, 97)).toBe("97 °C, at the limit");
@@ -33,7 +57,11 @@ describe("stages follow from what a job holds", () => {
 
 describe("the bench", () => {
   it("says what each machine waits for, hands first", () => {
-    const items = [benchItem(machine, { id: 1, complaint: "loud" }, "verdict", "", null), benchItem(machine, { id: 2, complaint: "loud" }, "before", "", null), benchItem(machine, { id: 3, complaint: "loud" }, "after", "97 °C", null)].sort(benchOrder);
+    const items = [
+      benchItem(machine, { id: 1, complaint: "loud" }, "verdict", "", null),
+      benchItem(machine, { id: 2, complaint: "loud" }, "before", "", null),
+      benchItem(machine, { id: 3, complaint: "loud" }, "after", "97 °C", null),
+    ].sort(benchOrder);
     expect(items.map((i) => i.jobId)).toEqual([3, 2, 1]);
     expect(items[0]?.note).toContain("97 °C");
     expect(items[1]?.waits).toBe("Load run before opening");

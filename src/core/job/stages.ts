@@ -2,9 +2,31 @@ import { chipName, type Verdict } from "../judge";
 import type { ServiceStage, StageProgress } from "../service";
 
 export type StageName = ServiceStage | "before" | "map" | "after" | "verdict";
-export const STAGES: readonly StageName[] = ["intake", "before", "open", "map", "strip", "clean", "paste", "close", "after", "verdict"];
+export const STAGES: readonly StageName[] = [
+  "intake",
+  "before",
+  "open",
+  "map",
+  "strip",
+  "clean",
+  "paste",
+  "close",
+  "after",
+  "verdict",
+];
 
-export const STAGE_TITLES: Record<StageName, string> = { intake: "Intake", before: "Run before", open: "Open", map: "Map", strip: "Strip", clean: "Clean", paste: "Paste and pads", close: "Close up", after: "Run after", verdict: "Verdict" };
+export const STAGE_TITLES: Record<StageName, string> = {
+  intake: "Intake",
+  before: "Run before",
+  open: "Open",
+  map: "Map",
+  strip: "Strip",
+  clean: "Clean",
+  paste: "Paste and pads",
+  close: "Close up",
+  after: "Run after",
+  verdict: "Verdict",
+};
 
 export interface StageView {
   name: StageName;
@@ -37,16 +59,32 @@ export function stageAt(has: JobHolds): StageName {
 }
 
 /** The stages of a job with their states, derived from what it holds. */
-export function stagesOf(has: JobHolds, closed: boolean, facts: Partial<Record<StageName, string>>, mapped: boolean): StageView[] {
+export function stagesOf(
+  has: JobHolds,
+  closed: boolean,
+  facts: Partial<Record<StageName, string>>,
+  mapped: boolean,
+): StageView[] {
   const at = stageAt(has);
   return STAGES.map((name) => {
-    const view = (state: StageView["state"], fact = facts[name] ?? ""): StageView => ({ name, title: STAGE_TITLES[name], fact, state });
+    const view = (state: StageView["state"], fact = facts[name] ?? ""): StageView => ({
+      name,
+      title: STAGE_TITLES[name],
+      fact,
+      state,
+    });
     if (name === "map") return view(mapped ? "done" : "open");
     if (name === "verdict") return view(at === "verdict" ? (closed ? "done" : "here") : "to come");
-    if (name === "before" || name === "after") return view(has[name] ? "done" : at === name ? "here" : name === "before" ? "open" : has.before ? "open" : "to come");
+    if (name === "before" || name === "after")
+      return view(
+        has[name] ? "done" : at === name ? "here" : name === "before" ? "open" : has.before ? "open" : "to come",
+      );
     const s = has.service.find((x) => x.stage === name);
     if (!s || s.of === 0) return view("open");
-    return view(s.complete && s.started ? "done" : at === name ? "here" : "open", facts[name] ?? (s.started && !s.complete ? `${s.done} of ${s.of}` : ""));
+    return view(
+      s.complete && s.started ? "done" : at === name ? "here" : "open",
+      facts[name] ?? (s.started && !s.complete ? `${s.done} of ${s.of}` : ""),
+    );
   });
 }
 

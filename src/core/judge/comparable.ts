@@ -34,41 +34,83 @@ export function enoughSeconds(chips: readonly ChipEstimate[], before: Series, af
 const clock = (s: number): string => `${Math.floor(Math.round(s) / 60)}:${String(Math.round(s) % 60).padStart(2, "0")}`;
 
 /** Every reason why the two runs cannot be compared as a whole; empty when they can. */
-export function blockingReasons(before: Series, after: Series, chips: readonly ChipEstimate[], work: readonly WorkWitness[], fan: FanState): Reason[] {
+export function blockingReasons(
+  before: Series,
+  after: Series,
+  chips: readonly ChipEstimate[],
+  work: readonly WorkWitness[],
+  fan: FanState,
+): Reason[] {
   const reasons: Reason[] = [];
   const missingRoom = [before.room ? "" : "before", after.room ? "" : "after"].filter(Boolean);
   if (missingRoom.length) {
-    reasons.push({ code: "no-room-temperature", level: "blocks", message: `No room temperature for the run ${missingRoom.join(" and the run ")}.`, figure: "none" });
+    reasons.push({
+      code: "no-room-temperature",
+      level: "blocks",
+      message: `No room temperature for the run ${missingRoom.join(" and the run ")}.`,
+      figure: "none",
+    });
   }
   const enough = enoughSeconds(chips, before, after, fan);
-  for (const [name, s] of [["before", before], ["after", after]] as const) {
+  for (const [name, s] of [
+    ["before", before],
+    ["after", after],
+  ] as const) {
     const length = loadSeconds(s);
     if (length < enough) {
-      reasons.push({ code: "load-too-short", level: "blocks", message: `The load of the run ${name} was too short: airflow takes ${clock(enough)} to show itself.`, figure: `${clock(length)} of ${clock(enough)}` });
+      reasons.push({
+        code: "load-too-short",
+        level: "blocks",
+        message: `The load of the run ${name} was too short: airflow takes ${clock(enough)} to show itself.`,
+        figure: `${clock(length)} of ${clock(enough)}`,
+      });
     }
   }
   for (const w of work) {
     if (Math.abs(w.ratio - 1) > SAME_WORK) {
       const percent = Math.round((w.ratio - 1) * 100);
-      reasons.push({ code: "loads-differ", level: "blocks", message: `No power is logged, and by ${w.by} the ${chipName(w.chip)} did ${Math.abs(percent)} % ${percent > 0 ? "more" : "less"} work in the run after.`, figure: `${percent > 0 ? "+" : "−"}${Math.abs(percent)} %` });
+      reasons.push({
+        code: "loads-differ",
+        level: "blocks",
+        message: `No power is logged, and by ${w.by} the ${chipName(w.chip)} did ${Math.abs(percent)} % ${percent > 0 ? "more" : "less"} work in the run after.`,
+        figure: `${percent > 0 ? "+" : "−"}${Math.abs(percent)} %`,
+      });
     }
   }
-  for (const [name, s] of [["before", before], ["after", after]] as const) {
+  for (const [name, s] of [
+    ["before", before],
+    ["after", after],
+  ] as const) {
     for (const c of s.chips) {
       const idle = meanOver(c.tempC, [Math.max(0, s.on - 20), Math.max(1, s.on)]);
       const hot = meanOver(c.tempC, lateRows(s));
-      if (flat(c.tempC)) reasons.push({ code: "sensor-stuck", level: "blocks", message: `The ${chipName(c.chip)} temperature of the run ${name} never changes: the sensor is stuck.` });
+      if (flat(c.tempC))
+        reasons.push({
+          code: "sensor-stuck",
+          level: "blocks",
+          message: `The ${chipName(c.chip)} temperature of the run ${name} never changes: the sensor is stuck.`,
+        });
       else if (s.on > 5 && hot - idle < 2 && c.powerLogged && meanOver(c.power, lateRows(s)) > 10) {
-        reasons.push({ code: "wrong-sensor", level: "blocks", message: `In the run ${name} the ${chipName(c.chip)} temperature does not rise under load: it is not that chip's sensor.` });
+        reasons.push({
+          code: "wrong-sensor",
+          level: "blocks",
+          message: `In the run ${name} the ${chipName(c.chip)} temperature does not rise under load: it is not that chip's sensor.`,
+        });
       }
     }
   }
   for (const c of chips) {
     const worst = Math.max(c.residualK.before, c.residualK.after);
     const rise = Math.max(c.before.K, Math.min(c.after.K, 90));
-    if (worst > Math.max(MISFIT_K, MISFIT_SHARE * rise)) reasons.push({ code: "does-not-follow", level: "blocks", message: `The ${chipName(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): wrong column, wrong machine or a broken log.` });
+    if (worst > Math.max(MISFIT_K, MISFIT_SHARE * rise))
+      reasons.push({
+        code: "does-not-follow",
+        level: "blocks",
+        message: `The ${chipName(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): wrong column, wrong machine or a broken log.`,
+      });
   }
-  if (chips.length === 0) reasons.push({ code: "chips-differ", level: "blocks", message: "The two logs have no chip in common." });
+  if (chips.length === 0)
+    reasons.push({ code: "chips-differ", level: "blocks", message: "The two logs have no chip in common." });
   return reasons;
 }
 

@@ -65,7 +65,8 @@ const WEAK_SHARE = 0.6;
 
 /** A fan that stands, or turns at a fraction of its usual speed for the same heat, is the reason itself: it is not scaled away. */
 export function fanState(before: Series, after: Series): FanState {
-  if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed) return { kind: "unknown", run: null, ratio: null, fan: null };
+  if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed)
+    return { kind: "unknown", run: null, ratio: null, fan: null };
   const was = before.fans.map((f) => meanOver(f, lateRows(before)));
   const is = after.fans.map((f) => meanOver(f, lateRows(after)));
   const many = Math.min(was.length, is.length);
@@ -104,7 +105,8 @@ function speedRatio(before: Series, after: Series): number | null {
   const ratios: number[] = [];
   for (const [key, speeds] of a) {
     const other = b.get(key);
-    if (other && speeds.length >= 5 && other.length >= 5 && median(other) > 0) ratios.push(median(speeds) / median(other));
+    if (other && speeds.length >= 5 && other.length >= 5 && median(other) > 0)
+      ratios.push(median(speeds) / median(other));
   }
   if (ratios.length) return median(ratios);
   // no common temperature: a hotter machine whose fan still turns far slower has a weak fan

@@ -1,5 +1,14 @@
 import { randomExponential, randomLcg } from "d3-random";
-import { blockEquations, replicate, riseAt, solveBlocks, type BlockEquations, type ChipId, type ResponseCache, type Series } from "../thermal";
+import {
+  blockEquations,
+  replicate,
+  riseAt,
+  solveBlocks,
+  type BlockEquations,
+  type ChipId,
+  type ResponseCache,
+  type Series,
+} from "../thermal";
 import type { FanState, Matched } from "./conditions";
 
 /** A figure with its 90 % interval. */
@@ -83,10 +92,18 @@ export function estimatePair(before: Series, after: Series, matched: Matched, fa
   return { chips: estimates, fanExponent: { mean, sd: scaled ? sd : 0 } };
 }
 
-const sideOf = (series: Series, matched: Matched, fan: FanState, which: "before" | "after"): Side => ({ series, reference: fanReference(series, matched, fan, which) });
+const sideOf = (series: Series, matched: Matched, fan: FanState, which: "before" | "after"): Side => ({
+  series,
+  reference: fanReference(series, matched, fan, which),
+});
 
 /** Fan speed the air path of one run is stated at; null leaves the fan out (none, or standing). */
-export function fanReference(series: Series, matched: Matched, fan: FanState, which: "before" | "after"): number | null {
+export function fanReference(
+  series: Series,
+  matched: Matched,
+  fan: FanState,
+  which: "before" | "after",
+): number | null {
   if (!series.fan || matched.fanRpm === null || fan.kind === "none") return null;
   if (fan.kind === "stopped") return fan.run === which ? null : which === "before" ? matched.fanRpm : meanFan(series);
   return fan.kind === "weak" && which === "after" && fan.ratio ? matched.fanRpm * fan.ratio : matched.fanRpm;
@@ -109,22 +126,39 @@ interface SideFit {
 }
 type PairFit = Record<"before" | "after", Map<ChipId, SideFit>>;
 
-function fitAll(chips: readonly ChipId[], sides: Record<"before" | "after", Side>, exponent: number, caches: Record<"before" | "after", ResponseCache>): PairFit {
+function fitAll(
+  chips: readonly ChipId[],
+  sides: Record<"before" | "after", Side>,
+  exponent: number,
+  caches: Record<"before" | "after", ResponseCache>,
+): PairFit {
   const fit = (side: Side, cache: ResponseCache) =>
-    new Map(chips.map((chip) => {
-      const eq = blockEquations(side.series, chip, { fanReference: side.reference, fanExponent: exponent, roomKnown: side.series.room !== null }, cache);
-      const passive = new Uint8Array(eq.columns.length);
-      const s = solveBlocks(eq, passive);
-      return [chip, { eq, x: s.x, passive, sse: s.sse, n: s.n }];
-    }));
+    new Map(
+      chips.map((chip) => {
+        const eq = blockEquations(
+          side.series,
+          chip,
+          { fanReference: side.reference, fanExponent: exponent, roomKnown: side.series.room !== null },
+          cache,
+        );
+        const passive = new Uint8Array(eq.columns.length);
+        const s = solveBlocks(eq, passive);
+        return [chip, { eq, x: s.x, passive, sse: s.sse, n: s.n }];
+      }),
+    );
   return { before: fit(sides.before, caches.before), after: fit(sides.after, caches.after) };
 }
 
-function exponentWeights(exponents: readonly number[], fits: readonly PairFit[], prior: { mean: number; sd: number }): number[] {
+function exponentWeights(
+  exponents: readonly number[],
+  fits: readonly PairFit[],
+  prior: { mean: number; sd: number },
+): number[] {
   const logs = exponents.map((m, i) => {
     let log = -0.5 * ((m - prior.mean) / prior.sd) ** 2;
     for (const side of ["before", "after"] as const) {
-      for (const f of fits[i]?.[side].values() ?? []) log -= TEMPER * 0.5 * f.eq.grams.length * Math.log((f.sse + 0.05 * f.n) / f.n);
+      for (const f of fits[i]?.[side].values() ?? [])
+        log -= TEMPER * 0.5 * f.eq.grams.length * Math.log((f.sse + 0.05 * f.n) / f.n);
     }
     return log;
   });
@@ -134,7 +168,13 @@ function exponentWeights(exponents: readonly number[], fits: readonly PairFit[],
   return raw.map((w) => w / total);
 }
 
-function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly number[], matched: Matched, sides: Record<"before" | "after", Side>): ChipEstimate {
+function chipEstimate(
+  chip: ChipId,
+  fits: readonly PairFit[],
+  weights: readonly number[],
+  matched: Matched,
+  sides: Record<"before" | "after", Side>,
+): ChipEstimate {
   const random = randomLcg(0.42);
   const exponential = randomExponential.source(random)(1);
   const blankDraws = () => ({ contact: [] as number[], air: [] as number[], plate: [] as number[] });
@@ -152,7 +192,10 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
       best[side].rms += w * Math.sqrt(f.sse / Math.max(1, f.n));
     });
   }
-  const blockWeights: Record<"before" | "after", Float64Array> = { before: new Float64Array(0), after: new Float64Array(0) };
+  const blockWeights: Record<"before" | "after", Float64Array> = {
+    before: new Float64Array(0),
+    after: new Float64Array(0),
+  };
   for (let r = 0; r < REPLICATES; r++) {
     const fit = fits[pick(weights, random())];
     for (const side of ["before", "after"] as const) {
@@ -171,15 +214,50 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
   const moved = best.after.plate - best.before.plate;
   best.after.contact += moved;
   best.after.air -= moved;
-  draws.after.contact = draws.after.contact.map((c, i) => c + (draws.after.plate[i] ?? 0) - (draws.before.plate[i] ?? 0));
+  draws.after.contact = draws.after.contact.map(
+    (c, i) => c + (draws.after.plate[i] ?? 0) - (draws.before.plate[i] ?? 0),
+  );
   draws.after.air = draws.after.air.map((a, i) => a - (draws.after.plate[i] ?? 0) + (draws.before.plate[i] ?? 0));
   const normal = gaussFrom(random);
   const roomSd = (side: "before" | "after") => (sides[side].series.room ? ROOM_SD_K : 0);
-  const contact = pathEstimate("contact", best.before.contact, best.after.contact, draws.before.contact, draws.after.contact, normal, 0, Math.min(best.before.air, best.before.contact), Math.min(best.after.air, best.after.contact));
-  const airflow = pathEstimate("airflow", best.before.air, best.after.air, draws.before.air, draws.after.air, normal, Math.hypot(roomSd("before"), roomSd("after")), Math.min(best.before.air, best.before.contact), Math.min(best.after.air, best.after.contact));
+  const contact = pathEstimate(
+    "contact",
+    best.before.contact,
+    best.after.contact,
+    draws.before.contact,
+    draws.after.contact,
+    normal,
+    0,
+    Math.min(best.before.air, best.before.contact),
+    Math.min(best.after.air, best.after.contact),
+  );
+  const airflow = pathEstimate(
+    "airflow",
+    best.before.air,
+    best.after.air,
+    draws.before.air,
+    draws.after.air,
+    normal,
+    Math.hypot(roomSd("before"), roomSd("after")),
+    Math.min(best.before.air, best.before.contact),
+    Math.min(best.after.air, best.after.contact),
+  );
   const sum = (side: "before" | "after") => draws[side].contact.map((c, i) => c + (draws[side].air[i] ?? 0));
-  const total = pathEstimate("airflow", best.before.contact + best.before.air, best.after.contact + best.after.air, sum("before"), sum("after"), normal, Math.hypot(roomSd("before"), roomSd("after")), 0, 0);
-  const spectrum = { before: spectrumOf(chip, "before", fits, weights, matched.powerW), after: spectrumOf(chip, "after", fits, weights, matched.powerW) };
+  const total = pathEstimate(
+    "airflow",
+    best.before.contact + best.before.air,
+    best.after.contact + best.after.air,
+    sum("before"),
+    sum("after"),
+    normal,
+    Math.hypot(roomSd("before"), roomSd("after")),
+    0,
+    0,
+  );
+  const spectrum = {
+    before: spectrumOf(chip, "before", fits, weights, matched.powerW),
+    after: spectrumOf(chip, "after", fits, weights, matched.powerW),
+  };
   return {
     chip,
     paths: [contact, airflow],
@@ -192,11 +270,30 @@ function chipEstimate(chip: ChipId, fits: readonly PairFit[], weights: readonly 
   };
 }
 
-function pathEstimate(path: "contact" | "airflow", b: number, a: number, bDraws: number[], aDraws: number[], normal: () => number, roomSd: number, bSplit: number, aSplit: number): PathEstimate {
-  const shake = (level: number, split: number, room: number) => level * POWER_DRIFT * normal() + split * SPLIT_SD * normal() + room * normal();
+function pathEstimate(
+  path: "contact" | "airflow",
+  b: number,
+  a: number,
+  bDraws: number[],
+  aDraws: number[],
+  normal: () => number,
+  roomSd: number,
+  bSplit: number,
+  aSplit: number,
+): PathEstimate {
+  const shake = (level: number, split: number, room: number) =>
+    level * POWER_DRIFT * normal() + split * SPLIT_SD * normal() + room * normal();
   const bs = bDraws.map((v) => v + shake(b, bSplit, roomSd / Math.SQRT2));
   const as = aDraws.map((v) => v + shake(a, aSplit, roomSd / Math.SQRT2));
-  return { path, before: figure(b, bs), after: figure(a, as), change: figure(a - b, as.map((v, i) => v - (bs[i] ?? 0))) };
+  return {
+    path,
+    before: figure(b, bs),
+    after: figure(a, as),
+    change: figure(
+      a - b,
+      as.map((v, i) => v - (bs[i] ?? 0)),
+    ),
+  };
 }
 
 /** Interval around the best value: the spread of the draws by their standard deviation, at least as wide as the draws' own bias. */
@@ -215,7 +312,13 @@ export function dominantTau(lines: readonly SpectrumLine[]): number {
 }
 
 /** Heights per time constant, averaged over the fan exponents; lines under 0.05 K are left out. */
-function spectrumOf(chip: ChipId, side: "before" | "after", fits: readonly PairFit[], weights: readonly number[], power: Matched["powerW"]): SpectrumLine[] {
+function spectrumOf(
+  chip: ChipId,
+  side: "before" | "after",
+  fits: readonly PairFit[],
+  weights: readonly number[],
+  power: Matched["powerW"],
+): SpectrumLine[] {
   const lines = new Map<string, SpectrumLine>();
   fits.forEach((fit, i) => {
     const f = fit[side].get(chip);

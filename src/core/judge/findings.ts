@@ -25,7 +25,14 @@ export function throttledShare(series: Series, chip: ChipId, limitC: number | nu
 
 export function runFacts(series: Series): RunFacts {
   const late = lateRows(series);
-  const facts: RunFacts = { peakC: {}, lateC: {}, latePowerW: {}, fanRpm: series.fan && !series.fanGuessed ? meanOver(series.fan, late) : null, roomC: series.room ? meanOver(series.room, late) : null, loadS: loadSeconds(series) };
+  const facts: RunFacts = {
+    peakC: {},
+    lateC: {},
+    latePowerW: {},
+    fanRpm: series.fan && !series.fanGuessed ? meanOver(series.fan, late) : null,
+    roomC: series.room ? meanOver(series.room, late) : null,
+    loadS: loadSeconds(series),
+  };
   for (const c of series.chips) {
     let peak = -Infinity;
     for (let i = series.on; i < series.off; i++) if ((c.tempC[i] ?? NaN) > peak) peak = c.tempC[i] ?? peak;
@@ -37,7 +44,11 @@ export function runFacts(series: Series): RunFacts {
 }
 
 /** Offset of each core from the mean of all, over the last two minutes under load, in both runs. */
-export function coreSpread(before: Run, after: Run, late: Record<"before" | "after", [fromS: number, toS: number]>): CoreSpread | null {
+export function coreSpread(
+  before: Run,
+  after: Run,
+  late: Record<"before" | "after", [fromS: number, toS: number]>,
+): CoreSpread | null {
   const offsets = (run: Run, [fromS, toS]: [number, number]) => {
     const cores = run.channels.filter((c) => /^cpu\.core\d+\.temperature$/.test(c.key));
     const means = cores.map((c) => {
@@ -64,7 +75,10 @@ export function coreSpread(before: Run, after: Run, late: Record<"before" | "aft
 }
 
 /** A stretch of a run, told from load on. */
-const stretch = (s: Series, from: number, to: number) => ({ fromS: (s.timeS[from] ?? 0) - (s.timeS[s.on] ?? 0), toS: (s.timeS[Math.max(from, to - 1)] ?? 0) - (s.timeS[s.on] ?? 0) });
+const stretch = (s: Series, from: number, to: number) => ({
+  fromS: (s.timeS[from] ?? 0) - (s.timeS[s.on] ?? 0),
+  toS: (s.timeS[Math.max(from, to - 1)] ?? 0) - (s.timeS[s.on] ?? 0),
+});
 
 /** First and last sample under load at which a chip stood at its limit; null when it never did. */
 function atLimit(s: Series, chip: ChipId, limitC: number): [number, number] | null {
@@ -86,7 +100,11 @@ const CONTACT_SHOWS_S = 15;
 const STILL_HIGH_K = 8;
 
 /** An air path that stands far above good machines of the model after the service: clean fins do not explain it. */
-export function airStillHigh(chips: readonly { chip: ChipId; paths: readonly PathVerdict[] }[], matched: Matched, good: GoodFigures | null): Reason[] {
+export function airStillHigh(
+  chips: readonly { chip: ChipId; paths: readonly PathVerdict[] }[],
+  matched: Matched,
+  good: GoodFigures | null,
+): Reason[] {
   if (!good || good.level === "class") return [];
   const total = Object.values(matched.powerW).reduce((a, b) => a + b, 0);
   for (const c of chips) {
@@ -96,7 +114,14 @@ export function airStillHigh(chips: readonly { chip: ChipId; paths: readonly Pat
     const by = good.airflowPer === "total" ? total : (matched.powerW[c.chip] ?? 0);
     const over = air.after.K - range.mid * by;
     if (over > STILL_HIGH_K && air.after.low > range.high * by) {
-      return [{ code: "air-path-high", level: "caution", message: `After the service airflow of the ${chipName(c.chip)} still stands ${Math.round(over)} K above ${good.source}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`, figure: `+${Math.round(over)} K` }];
+      return [
+        {
+          code: "air-path-high",
+          level: "caution",
+          message: `After the service airflow of the ${chipName(c.chip)} still stands ${Math.round(over)} K above ${good.source}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`,
+          figure: `+${Math.round(over)} K`,
+        },
+      ];
     }
   }
   return [];
@@ -132,15 +157,50 @@ export function shapeFindings(s: Scene): Reason[] {
 
 function fanFindings({ fan, facts, before, after }: Scene): Reason[] {
   const s = fan.run === "before" ? before : after;
-  const seen = fan.run ? { run: fan.run, chip: null, ...stretch(s, s.on, s.off), word: `${fan.run}: fan ${fan.kind}` } : undefined;
+  const seen = fan.run
+    ? { run: fan.run, chip: null, ...stretch(s, s.on, s.off), word: `${fan.run}: fan ${fan.kind}` }
+    : undefined;
   const which = fan.fan ? `Blower ${fan.fan}` : "The blower";
-  if (fan.kind === "stopped" && fan.run === "after") return [{ code: "fan-stopped", level: "caution", message: `${which} reads 0 rpm in the run after: unplugged until proved otherwise. Judged as it runs now.`, figure: "0 rpm", seen }];
-  if (fan.kind === "stopped") return [{ code: "fan-stopped", level: "note", message: `${which} stood still in the run before and turns now.`, figure: "0 rpm", seen }];
+  if (fan.kind === "stopped" && fan.run === "after")
+    return [
+      {
+        code: "fan-stopped",
+        level: "caution",
+        message: `${which} reads 0 rpm in the run after: unplugged until proved otherwise. Judged as it runs now.`,
+        figure: "0 rpm",
+        seen,
+      },
+    ];
+  if (fan.kind === "stopped")
+    return [
+      {
+        code: "fan-stopped",
+        level: "note",
+        message: `${which} stood still in the run before and turns now.`,
+        figure: "0 rpm",
+        seen,
+      },
+    ];
   if (fan.kind === "weak") {
     const share = fan.ratio !== null && fan.ratio < 1 ? fan.ratio : 1 / (fan.ratio ?? 1);
-    return [{ code: "fan-weak", level: fan.run === "after" ? "caution" : "note", message: `In the run ${fan.run ?? "after"} the blower turns at ${pct(share)} of its usual speed for the same heat.`, figure: `${Math.round((fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0)} rpm`, seen }];
+    return [
+      {
+        code: "fan-weak",
+        level: fan.run === "after" ? "caution" : "note",
+        message: `In the run ${fan.run ?? "after"} the blower turns at ${pct(share)} of its usual speed for the same heat.`,
+        figure: `${Math.round((fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0)} rpm`,
+        seen,
+      },
+    ];
   }
-  if (fan.kind === "unknown") return [{ code: "fan-not-logged", level: "caution", message: "The fan speed is not in both logs: a usual fan curve was assumed, and the interval is wider for it." }];
+  if (fan.kind === "unknown")
+    return [
+      {
+        code: "fan-not-logged",
+        level: "caution",
+        message: "The fan speed is not in both logs: a usual fan curve was assumed, and the interval is wider for it.",
+      },
+    ];
   return [];
 }
 
@@ -156,11 +216,25 @@ function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[]
     const pA = facts.after.latePowerW[chip];
     const run = b >= a ? ("before" as const) : ("after" as const);
     const where = atLimit(run === "before" ? before : after, chip, limitC);
-    const seen = where ? { run, chip, ...stretch(run === "before" ? before : after, ...where), word: `${run} throttles` } : undefined;
+    const seen = where
+      ? { run, chip, ...stretch(run === "before" ? before : after, ...where), word: `${run} throttles` }
+      : undefined;
     if (hotB && hotA && pB !== undefined && pA !== undefined && pA > 1.05 * pB) {
-      out.push({ code: "pinned-more-power", level: "note", message: `The ${chipName(chip)} is at its limit in both runs, but holds ${Math.round(pA - pB)} W more: the peaks hide the gain.`, figure: `+${pct(pA / pB - 1)}`, seen });
+      out.push({
+        code: "pinned-more-power",
+        level: "note",
+        message: `The ${chipName(chip)} is at its limit in both runs, but holds ${Math.round(pA - pB)} W more: the peaks hide the gain.`,
+        figure: `+${pct(pA / pB - 1)}`,
+        seen,
+      });
     } else if (b > 0.02 || a > 0.02) {
-      out.push({ code: "throttled", level: a > 0.02 ? "caution" : "note", message: `The ${chipName(chip)} was at its limit ${b > 0.02 ? `${pct(b)} of the load before` : "at no time before"}, ${a > 0.02 ? `${pct(a)} after` : "at no time after"}.`, figure: `${pct(b)} → ${pct(a)}`, seen });
+      out.push({
+        code: "throttled",
+        level: a > 0.02 ? "caution" : "note",
+        message: `The ${chipName(chip)} was at its limit ${b > 0.02 ? `${pct(b)} of the load before` : "at no time before"}, ${a > 0.02 ? `${pct(a)} after` : "at no time after"}.`,
+        figure: `${pct(b)} → ${pct(a)}`,
+        seen,
+      });
     }
   }
   return out;
@@ -172,25 +246,50 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
   const gpu = paths.find((p) => p.chip === "gpu")?.paths[0]?.afterKW;
   if (cpu && gpu) {
     // the larger graphics die usually has the lower figure: only a clear excess is said
-    for (const [chip, own, other] of [["cpu", cpu, gpu], ["gpu", gpu, cpu]] as const) {
+    for (const [chip, own, other] of [
+      ["cpu", cpu, gpu],
+      ["gpu", gpu, cpu],
+    ] as const) {
       const k = own * (matched.powerW[chip] ?? 0);
-      if (own > (chip === "cpu" ? 4.5 : 1.8) * other && k > 12) out.push({ code: "contact-far-above", level: "caution", message: `Contact of the ${chipName(chip)} stands far above the other chip's: ${own.toFixed(2)} against ${other.toFixed(2)} K/W.`, seen: jump(after, "after", chip) });
+      if (own > (chip === "cpu" ? 4.5 : 1.8) * other && k > 12)
+        out.push({
+          code: "contact-far-above",
+          level: "caution",
+          message: `Contact of the ${chipName(chip)} stands far above the other chip's: ${own.toFixed(2)} against ${other.toFixed(2)} K/W.`,
+          seen: jump(after, "after", chip),
+        });
     }
   }
   if (spread) {
     const hottest = spread.cores.reduce((m, c) => ((c.afterK ?? -99) > (m.afterK ?? -99) ? c : m));
     const grown = (hottest.afterK ?? 0) - (hottest.beforeK ?? 0);
     if ((hottest.afterK ?? 0) > 5 && grown > 3) {
-      out.push({ code: "core-spread", level: "caution", message: `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ${signedK(hottest.beforeK ?? 0)}. Poor paste alone would warm all alike: the plate leans.`, figure: `+${Math.round(hottest.afterK ?? 0)} K`, seen: { run: "after", chip: "cpu", ...stretch(after, ...lateRows(after)), word: "after: cores apart" } });
+      out.push({
+        code: "core-spread",
+        level: "caution",
+        message: `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ${signedK(hottest.beforeK ?? 0)}. Poor paste alone would warm all alike: the plate leans.`,
+        figure: `+${Math.round(hottest.afterK ?? 0)} K`,
+        seen: { run: "after", chip: "cpu", ...stretch(after, ...lateRows(after)), word: "after: cores apart" },
+      });
     }
   }
   for (const c of chips) {
     const contact = c.paths[0];
     const airflow = c.paths[1];
     if (contact.change.K >= 3 && contact.change.low > 0 && airflow.change.K <= -3 && airflow.change.high < 0) {
-      out.push({ code: "paths-disagree", level: "caution", message: `On the ${chipName(c.chip)} airflow got better while contact got worse: reopen and check the tightening order, pad heights and a forgotten pad film.`, seen: jump(after, "after", c.chip) });
+      out.push({
+        code: "paths-disagree",
+        level: "caution",
+        message: `On the ${chipName(c.chip)} airflow got better while contact got worse: reopen and check the tightening order, pad heights and a forgotten pad film.`,
+        seen: jump(after, "after", c.chip),
+      });
     } else if (contact.change.K <= -3 && contact.change.high < 0 && airflow.change.K >= 3 && airflow.change.low > 0) {
-      out.push({ code: "paths-disagree", level: "caution", message: `On the ${chipName(c.chip)} contact got better while airflow got worse: look for a cable in the outlet, a tape left off, a blower not seated.`, seen: { run: "after", chip: c.chip, ...stretch(after, ...lateRows(after)), word: "after: the climb" } });
+      out.push({
+        code: "paths-disagree",
+        level: "caution",
+        message: `On the ${chipName(c.chip)} contact got better while airflow got worse: look for a cable in the outlet, a tape left off, a blower not seated.`,
+        seen: { run: "after", chip: c.chip, ...stretch(after, ...lateRows(after)), word: "after: the climb" },
+      });
     }
   }
   return out;
@@ -198,20 +297,50 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
 
 function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
   const out: Reason[] = [];
-  for (const [name, s] of [["before", before], ["after", after]] as const) {
+  for (const [name, s] of [
+    ["before", before],
+    ["after", after],
+  ] as const) {
     for (const c of s.chips) {
       const late = lateRows(s);
       const mid = (late[0] + late[1]) >> 1;
       const climb = meanOver(c.tempC, [mid, late[1]]) - meanOver(c.tempC, [late[0], mid]);
-      if (climb > 1.2 && loadSeconds(s) >= enoughSeconds(chips, before, after, fan)) out.push({ code: "not-steady", level: "note", message: `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the end value is reckoned.`, figure: `${climb.toFixed(1)} K/min`, seen: { run: name, chip: c.chip, ...stretch(s, late[0], late[1]), word: `${name} still climbs` } });
+      if (climb > 1.2 && loadSeconds(s) >= enoughSeconds(chips, before, after, fan))
+        out.push({
+          code: "not-steady",
+          level: "note",
+          message: `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the end value is reckoned.`,
+          figure: `${climb.toFixed(1)} K/min`,
+          seen: { run: name, chip: c.chip, ...stretch(s, late[0], late[1]), word: `${name} still climbs` },
+        });
       if (s.on < 10) continue;
       const idleC = meanOver(c.tempC, [Math.max(0, s.on - 15), s.on]);
       const startC = meanOver(c.tempC, [0, Math.min(15, s.on)]);
-      if (startC - idleC > 2.5) out.push({ code: "warm-start", level: "note", message: `The ${chipName(c.chip)} was still cooling from earlier work when the run ${name} began.`, figure: `${(startC - idleC).toFixed(0)} K`, seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} still cools` } });
+      if (startC - idleC > 2.5)
+        out.push({
+          code: "warm-start",
+          level: "note",
+          message: `The ${chipName(c.chip)} was still cooling from earlier work when the run ${name} began.`,
+          figure: `${(startC - idleC).toFixed(0)} K`,
+          seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} still cools` },
+        });
       const idleLoad = c.load ? median(c.load.slice(0, s.on)) : NaN;
-      if (idleLoad > 15) out.push({ code: "background-load", level: "caution", message: `Something else ran on the ${chipName(c.chip)} in the idle of the run ${name}.`, figure: `${Math.round(idleLoad)} %`, seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} at work in idle` } });
+      if (idleLoad > 15)
+        out.push({
+          code: "background-load",
+          level: "caution",
+          message: `Something else ran on the ${chipName(c.chip)} in the idle of the run ${name}.`,
+          figure: `${Math.round(idleLoad)} %`,
+          seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} at work in idle` },
+        });
     }
-    if (s.on < 5) out.push({ code: "no-idle", level: "caution", message: `The run ${name} has no idle before the load: its start is guessed.`, seen: { run: name, chip: null, ...stretch(s, 0, Math.max(1, s.on)), word: `${name} starts hot` } });
+    if (s.on < 5)
+      out.push({
+        code: "no-idle",
+        level: "caution",
+        message: `The run ${name} has no idle before the load: its start is guessed.`,
+        seen: { run: name, chip: null, ...stretch(s, 0, Math.max(1, s.on)), word: `${name} starts hot` },
+      });
   }
   return out;
 }
@@ -220,13 +349,26 @@ function powerFindings({ work, before, after, facts }: Scene): Reason[] {
   const out: Reason[] = [];
   for (const w of work) {
     if (Math.abs(w.ratio - 1) > SAME_WORK) continue;
-    out.push({ code: "no-power", level: "caution", message: w.by === "nothing" ? `No power, load or clock of the ${chipName(w.chip)} in the logs: the same work was assumed.` : `No power of the ${chipName(w.chip)} in the logs: by ${w.by} the work was the same, and that was assumed.` });
+    out.push({
+      code: "no-power",
+      level: "caution",
+      message:
+        w.by === "nothing"
+          ? `No power, load or clock of the ${chipName(w.chip)} in the logs: the same work was assumed.`
+          : `No power of the ${chipName(w.chip)} in the logs: by ${w.by} the work was the same, and that was assumed.`,
+    });
   }
   const lead = before.chips[0]?.chip;
   if (lead) {
     const peak = (facts.after.peakC[lead] ?? 0) - (facts.before.peakC[lead] ?? 0);
-    out.push({ code: "as-logged", level: "note", message: `As logged, the ${chipName(lead)} peaked at ${Math.round(facts.before.peakC[lead] ?? 0)} °C before and ${Math.round(facts.after.peakC[lead] ?? 0)} °C after.`, figure: `${peak > 0 ? "+" : peak < 0 ? "−" : ""}${Math.abs(Math.round(peak))} K` });
+    out.push({
+      code: "as-logged",
+      level: "note",
+      message: `As logged, the ${chipName(lead)} peaked at ${Math.round(facts.before.peakC[lead] ?? 0)} °C before and ${Math.round(facts.after.peakC[lead] ?? 0)} °C after.`,
+      figure: `${peak > 0 ? "+" : peak < 0 ? "−" : ""}${Math.abs(Math.round(peak))} K`,
+    });
   }
-  if (before.chips.length !== after.chips.length) out.push({ code: "chip-missing", level: "caution", message: "One chip is in one log only; it was left out." });
+  if (before.chips.length !== after.chips.length)
+    out.push({ code: "chip-missing", level: "caution", message: "One chip is in one log only; it was left out." });
   return out;
 }

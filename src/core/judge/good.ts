@@ -35,7 +35,9 @@ export function goodRunsOf(tag: string, v: Verdict): GoodRun[] {
     const [contact, airflow] = c.paths;
     const sound = c.paths.every((p) => p.finding === "same" || p.finding === "better");
     // an unchanged machine is good only in that nothing was wrong with it that a service would mend
-    return sound && total > 0 && contact.afterKW !== null && airflow.after ? [{ tag, chip: c.chip, contactKW: contact.afterKW, airflowKW: airflow.after.K / total }] : [];
+    return sound && total > 0 && contact.afterKW !== null && airflow.after
+      ? [{ tag, chip: c.chip, contactKW: contact.afterKW, airflowKW: airflow.after.K / total }]
+      : [];
   });
 }
 
@@ -44,17 +46,36 @@ const MODEL_SPREAD = 0.12;
 const MACHINE_SPREAD = 0.06;
 
 /** Good figures from the machine's own runs after service, else from its model's; null when there are none. */
-export function figuresFromRuns(own: readonly GoodRun[], model: readonly GoodRun[], modelName: string): GoodFigures | null {
+export function figuresFromRuns(
+  own: readonly GoodRun[],
+  model: readonly GoodRun[],
+  modelName: string,
+): GoodFigures | null {
   const runs = own.length ? own : model;
   if (runs.length === 0) return null;
   const spread = own.length ? MACHINE_SPREAD : MODEL_SPREAD;
   const chips: GoodFigures["chips"] = {};
   for (const chip of ["cpu", "gpu"] as const) {
     const of = runs.filter((r) => r.chip === chip);
-    if (of.length) chips[chip] = { contact: rangeOf(of.map((r) => r.contactKW), spread), airflow: rangeOf(of.map((r) => r.airflowKW), spread) };
+    if (of.length)
+      chips[chip] = {
+        contact: rangeOf(
+          of.map((r) => r.contactKW),
+          spread,
+        ),
+        airflow: rangeOf(
+          of.map((r) => r.airflowKW),
+          spread,
+        ),
+      };
   }
   const tags = [...new Set(runs.map((r) => r.tag))].sort();
-  return { level: own.length ? "machine" : "model", source: own.length ? "its own good run" : `good ${modelName}s (${tags.join(", ")})`, airflowPer: "total", chips };
+  return {
+    level: own.length ? "machine" : "model",
+    source: own.length ? "its own good run" : `good ${modelName}s (${tags.join(", ")})`,
+    airflowPer: "total",
+    chips,
+  };
 }
 
 function rangeOf(values: readonly number[], spread: number): GoodRange {
@@ -69,8 +90,23 @@ function rangeOf(values: readonly number[], spread: number): GoodRange {
 export function figuresOfClass(chips: readonly ChipId[], totalW: number, fanless: boolean): GoodFigures {
   const cpuContact: GoodRange = { low: 0.22, mid: 0.36, high: 0.55 };
   const gpuContact: GoodRange = { low: 0.08, mid: 0.15, high: 0.24 };
-  const air: GoodRange = fanless ? { low: 2.2, mid: 3.4, high: 4.8 } : totalW > 70 ? { low: 0.2, mid: 0.32, high: 0.45 } : totalW > 35 ? { low: 0.35, mid: 0.55, high: 0.8 } : { low: 0.6, mid: 0.95, high: 1.35 };
-  const figures: GoodFigures = { level: "class", source: `typical ${fanless ? "fanless machines" : `machines of ${Math.round(totalW)}\u00a0W`}`, airflowPer: "total", chips: {} };
-  for (const chip of chips) figures.chips[chip] = { contact: chip === "cpu" ? (fanless ? { low: 0.4, mid: 0.6, high: 0.9 } : cpuContact) : gpuContact, airflow: air };
+  const air: GoodRange = fanless
+    ? { low: 2.2, mid: 3.4, high: 4.8 }
+    : totalW > 70
+      ? { low: 0.2, mid: 0.32, high: 0.45 }
+      : totalW > 35
+        ? { low: 0.35, mid: 0.55, high: 0.8 }
+        : { low: 0.6, mid: 0.95, high: 1.35 };
+  const figures: GoodFigures = {
+    level: "class",
+    source: `typical ${fanless ? "fanless machines" : `machines of ${Math.round(totalW)}\u00a0W`}`,
+    airflowPer: "total",
+    chips: {},
+  };
+  for (const chip of chips)
+    figures.chips[chip] = {
+      contact: chip === "cpu" ? (fanless ? { low: 0.4, mid: 0.6, high: 0.9 } : cpuContact) : gpuContact,
+      airflow: air,
+    };
   return figures;
 }

@@ -11,11 +11,21 @@ export function verdictJson(v: Verdict) {
     version: v.version,
     verdict: v.verdict,
     summary: plainText(v.summary).replace(/\u00a0/g, " "),
-    matched: { roomC: v.matched.roomC, fanRpm: v.matched.fanRpm === null ? null : Math.round(v.matched.fanRpm), powerW: Object.fromEntries(Object.entries(v.matched.powerW).map(([chip, w]) => [chip, r1(w)])) },
+    matched: {
+      roomC: v.matched.roomC,
+      fanRpm: v.matched.fanRpm === null ? null : Math.round(v.matched.fanRpm),
+      powerW: Object.fromEntries(Object.entries(v.matched.powerW).map(([chip, w]) => [chip, r1(w)])),
+    },
     chips: v.chips.map((c) => ({
       chip: c.chip,
       change: figure(c.change),
-      paths: c.paths.map((p) => ({ path: p.path, beforeKW: kw(p.beforeKW), afterKW: kw(p.afterKW), change: figure(p.change), finding: p.finding })),
+      paths: c.paths.map((p) => ({
+        path: p.path,
+        beforeKW: kw(p.beforeKW),
+        afterKW: kw(p.afterKW),
+        change: figure(p.change),
+        finding: p.finding,
+      })),
       throttled: c.throttled,
     })),
     reasons: v.reasons.map(({ code, message }) => ({ code, message: message.replace(/\u00a0/g, " ") })),

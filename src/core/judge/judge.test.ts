@@ -1,8 +1,29 @@
 import { describe, expect, it } from "vitest";
 import { calderNook13, tessalyK15, wrenfell14 } from "../../demo/models";
 import { findPhases, readLog } from "../log";
-import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, truthOf, withFaults, type RigFaults, type RigFormat, type RigMachine, type RigRecipe, type RigSensors } from "../rig";
-import { judgePair, plainText, settingDifferences, verdictJson, type JudgeRun, type RunConditions, type Verdict } from "./index";
+import {
+  plainFormat,
+  plainSensors,
+  renderLog,
+  simulate,
+  standardRecipe,
+  truthOf,
+  withFaults,
+  type RigFaults,
+  type RigFormat,
+  type RigMachine,
+  type RigRecipe,
+  type RigSensors,
+} from "../rig";
+import {
+  judgePair,
+  plainText,
+  settingDifferences,
+  verdictJson,
+  type JudgeRun,
+  type RunConditions,
+  type Verdict,
+} from "./index";
 
 interface Case {
   machine?: RigMachine;
@@ -23,11 +44,18 @@ function judged(c: Case) {
     const run = readLog(renderLog(log, { ...plainFormat, ...c.format }));
     if (!run.ok) throw new Error(run.problem.message);
     const roomC = c.room === false ? null : full.roomC;
-    return { log, input: { run: run.value, phases: findPhases(run.value), room: { startC: roomC, endC: roomC } } satisfies JudgeRun };
+    return {
+      log,
+      input: { run: run.value, phases: findPhases(run.value), room: { startC: roomC, endC: roomC } } satisfies JudgeRun,
+    };
   };
   const b = make(c.before, c.recipeBefore, 0.11);
   const a = make(c.after, c.recipeAfter, 0.77);
-  return { verdict: judgePair(b.input, a.input, { limitC: machine.limitC }), truth: truthOf(machine, withFaults(c.before ?? {}), withFaults(c.after ?? {}), b.log), inputs: [b.input, a.input] as const };
+  return {
+    verdict: judgePair(b.input, a.input, { limitC: machine.limitC }),
+    truth: truthOf(machine, withFaults(c.before ?? {}), withFaults(c.after ?? {}), b.log),
+    inputs: [b.input, a.input] as const,
+  };
 }
 
 const path = (v: Verdict, name: "contact" | "airflow", chip = 0) => v.chips[chip]?.paths.find((p) => p.path === name);
@@ -39,10 +67,34 @@ describe("the judge against the rig, whose physics is not the fitted model's", (
     ["new paste", { before: { contact: { cpu: 2.2 } } }, "improved", "better", "same"],
     ["both", { before: { clog: 2, contact: { cpu: 1.9 } } }, "improved", "better", "better"],
     ["contact made worse", { after: { contact: { cpu: 2.2 } } }, "worse", "worse", "same"],
-    ["dust cleared, contact made worse", { before: { clog: 3 }, after: { contact: { cpu: 1.6 } } }, "improved", "worse", "better"],
-    ["nothing, in a cooler room", { recipeBefore: { roomC: 27 }, recipeAfter: { roomC: 15 } }, "unchanged", "same", "same"],
-    ["throttled before", { before: { clog: 3.6, contact: { cpu: 1.8 } }, recipeBefore: { roomC: 30 } }, "improved", "better", "better"],
-    ["sampled every 2 s, whole watts", { before: { clog: 2.4 }, sensors: { stepS: 2, powerStepW: 1 } }, "improved", "same", "better"],
+    [
+      "dust cleared, contact made worse",
+      { before: { clog: 3 }, after: { contact: { cpu: 1.6 } } },
+      "improved",
+      "worse",
+      "better",
+    ],
+    [
+      "nothing, in a cooler room",
+      { recipeBefore: { roomC: 27 }, recipeAfter: { roomC: 15 } },
+      "unchanged",
+      "same",
+      "same",
+    ],
+    [
+      "throttled before",
+      { before: { clog: 3.6, contact: { cpu: 1.8 } }, recipeBefore: { roomC: 30 } },
+      "improved",
+      "better",
+      "better",
+    ],
+    [
+      "sampled every 2 s, whole watts",
+      { before: { clog: 2.4 }, sensors: { stepS: 2, powerStepW: 1 } },
+      "improved",
+      "same",
+      "better",
+    ],
   ];
   it.each(cases)("%s", (_, c, word, contact, airflow) => {
     const { verdict, truth } = judged(c);
@@ -61,7 +113,12 @@ describe("the judge against the rig, whose physics is not the fitted model's", (
   });
 
   it("fanless", () => {
-    const { verdict } = judged({ machine: { ...calderNook13, cores: 1 }, before: { contact: { cpu: 3 } }, recipeBefore: { loadS: 1800 }, recipeAfter: { loadS: 1800 } });
+    const { verdict } = judged({
+      machine: { ...calderNook13, cores: 1 },
+      before: { contact: { cpu: 3 } },
+      recipeBefore: { loadS: 1800 },
+      recipeAfter: { loadS: 1800 },
+    });
     expect(verdict.verdict).toBe("improved");
     expect(path(verdict, "contact")?.finding).toBe("better");
   });
@@ -107,7 +164,15 @@ describe("what cannot be compared says why and what to do", () => {
   });
   it("a sensor that is stuck", () => {
     const { inputs } = judged({});
-    const stuck = { ...inputs[1], run: { ...inputs[1].run, channels: inputs[1].run.channels.map((c) => (c.key === "cpu.temperature" ? { ...c, values: c.values.map(() => 44) } : c)) } };
+    const stuck = {
+      ...inputs[1],
+      run: {
+        ...inputs[1].run,
+        channels: inputs[1].run.channels.map((c) =>
+          c.key === "cpu.temperature" ? { ...c, values: c.values.map(() => 44) } : c,
+        ),
+      },
+    };
     const v = judgePair(inputs[0], stuck);
     expect(v.verdict).toBe("not-comparable");
     expect(codes(v)).toContain("sensor-stuck");
@@ -129,11 +194,18 @@ describe("properties", () => {
   const K = (v: Verdict) => v.chips[0]?.change?.K ?? NaN;
   it("a shift of time changes nothing", () => {
     const { inputs, verdict } = judged(base);
-    const later = (r: JudgeRun): JudgeRun => ({ ...r, run: { ...r.run, timeS: r.run.timeS.map((t) => t + 5000) }, phases: r.phases && { loadOnS: r.phases.loadOnS + 5000, loadOffS: r.phases.loadOffS + 5000 } });
+    const later = (r: JudgeRun): JudgeRun => ({
+      ...r,
+      run: { ...r.run, timeS: r.run.timeS.map((t) => t + 5000) },
+      phases: r.phases && { loadOnS: r.phases.loadOnS + 5000, loadOffS: r.phases.loadOffS + 5000 },
+    });
     expect(K(judgePair(later(inputs[0]), later(inputs[1]), { limitC: 95 }))).toBeCloseTo(K(verdict), 2);
   });
   it("°F and mW change nothing", () => {
-    expect(K(judged({ ...base, format: { fahrenheit: true, milliwatts: true } }).verdict)).toBeCloseTo(K(judged(base).verdict), 1);
+    expect(K(judged({ ...base, format: { fahrenheit: true, milliwatts: true } }).verdict)).toBeCloseTo(
+      K(judged(base).verdict),
+      1,
+    );
   });
   it("half the samples change little", () => {
     expect(Math.abs(K(judged({ ...base, sensors: { stepS: 2 } }).verdict) - K(judged(base).verdict))).toBeLessThan(1.2);
@@ -146,7 +218,9 @@ describe("properties", () => {
   });
   it("intervals hold their figure and the sentence's parts add up", () => {
     const { verdict } = judged(base);
-    for (const c of verdict.chips) for (const f of [c.change, ...c.paths.map((p) => p.change)]) expect(f && f.low <= f.K && f.K <= f.high).toBe(true);
+    for (const c of verdict.chips)
+      for (const f of [c.change, ...c.paths.map((p) => p.change)])
+        expect(f && f.low <= f.K && f.K <= f.high).toBe(true);
     const numbers = [...plainText(verdict.summary).matchAll(/(\d+)\u00a0K/g)].map((m) => Number(m[1]));
     expect((numbers[1] ?? 0) + (numbers[2] ?? 0)).toBe(numbers[0]);
   });
@@ -159,11 +233,28 @@ describe("properties", () => {
 });
 
 describe("settings that differ", () => {
-  const same: RunConditions = { roomStartC: 20, roomEndC: 20, supply: "mains", adapterW: 180, powerMode: "Performance", graphicsMode: "", surface: "Hard table", lid: "open", recipe: "All cores", fanPolicy: "Automatic" };
+  const same: RunConditions = {
+    roomStartC: 20,
+    roomEndC: 20,
+    supply: "mains",
+    adapterW: 180,
+    powerMode: "Performance",
+    graphicsMode: "",
+    surface: "Hard table",
+    lid: "open",
+    recipe: "All cores",
+    fanPolicy: "Automatic",
+  };
   it("are pointed out, and whether they spoil the judgement", () => {
     expect(settingDifferences(same, { ...same, powerMode: "performance " }, { power: true, fan: true })).toEqual([]);
-    expect(settingDifferences(same, { ...same, powerMode: "Balanced" }, { power: true, fan: true })[0]).toMatchObject({ field: "powerMode", spoils: false });
-    expect(settingDifferences(same, { ...same, supply: "battery" }, { power: false, fan: true })[0]).toMatchObject({ field: "supply", spoils: true });
+    expect(settingDifferences(same, { ...same, powerMode: "Balanced" }, { power: true, fan: true })[0]).toMatchObject({
+      field: "powerMode",
+      spoils: false,
+    });
+    expect(settingDifferences(same, { ...same, supply: "battery" }, { power: false, fan: true })[0]).toMatchObject({
+      field: "supply",
+      spoils: true,
+    });
     expect(settingDifferences(same, { ...same, surface: "Bed" }, { power: true, fan: true })[0]?.spoils).toBe(true);
     expect(settingDifferences(same, { ...same, surface: "" }, { power: true, fan: true })).toEqual([]);
   });

@@ -5,7 +5,15 @@ import { estimatePair, type ChipEstimate, type Figure } from "./estimate";
 import { airStillHigh, coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
 import type { GoodFigures } from "./good";
 import { outlookOf } from "./outlook";
-import { JUDGE_VERSION, type ChipVerdict, type PathFinding, type PathVerdict, type Reason, type Verdict, type VerdictWord } from "./verdict";
+import {
+  JUDGE_VERSION,
+  type ChipVerdict,
+  type PathFinding,
+  type PathVerdict,
+  type Reason,
+  type Verdict,
+  type VerdictWord,
+} from "./verdict";
 import { headlineOf, nextSteps, signed, summaryOf } from "./words";
 import { byWorkShare, witnessWork, type WorkWitness } from "./work";
 
@@ -30,7 +38,10 @@ const WIDEST_K = 1.5;
 export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Verdict {
   const { limitC, thresholdK, good } = { ...defaultOptions, ...options };
   if (!before.phases || !after.phases) return withoutLoad(before, after, limitC, thresholdK);
-  const raw = { before: prepareSeries(before.run, before.phases, before.room), after: prepareSeries(after.run, after.phases, after.room) };
+  const raw = {
+    before: prepareSeries(before.run, before.phases, before.room),
+    after: prepareSeries(after.run, after.phases, after.room),
+  };
   const { series, work } = evenPower(...evenFan(raw.before, raw.after));
   const matched = matchedConditions(series.before);
   const fan = fanState(series.before, series.after);
@@ -44,7 +55,10 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   const word = wordOf(verdicts, lead, thresholdK, blocks);
   const reasons = [...blocks, ...found, ...(blocks.length ? [] : airStillHigh(verdicts, matched, good))];
   // a path that went against the verdict is the first thing said, whichever chip it is on
-  const speaker = verdicts.find((c) => c.paths.some((p) => p.finding === (word === "improved" ? "worse" : word === "worse" ? "better" : "none"))) ?? lead;
+  const speaker =
+    verdicts.find((c) =>
+      c.paths.some((p) => p.finding === (word === "improved" ? "worse" : word === "worse" ? "better" : "none")),
+    ) ?? lead;
   const withHeights = word === "not-comparable" ? verdicts.map(withoutTotals) : verdicts;
   return {
     version: 1,
@@ -53,7 +67,11 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     headline: headlineOf(word, speaker),
     summary: summaryOf(word, speaker, withHeights, reasons, thresholdK),
     lead: speaker?.chip ?? null,
-    matched: { ...matched, fanRpm: series.before.fanGuessed ? null : matched.fanRpm, powerW: loggedPower(matched, series.before) },
+    matched: {
+      ...matched,
+      fanRpm: series.before.fanGuessed ? null : matched.fanRpm,
+      powerW: loggedPower(matched, series.before),
+    },
     limitC,
     thresholdK,
     chips: withHeights,
@@ -82,7 +100,8 @@ function evenPower(before: Series, after: Series): { series: { before: Series; a
 }
 
 /** Both runs with one measure of power and a fan each, as the fit takes them. */
-export const evenPair = (before: Series, after: Series): { before: Series; after: Series } => evenPower(...evenFan(before, after)).series;
+export const evenPair = (before: Series, after: Series): { before: Series; after: Series } =>
+  evenPower(...evenFan(before, after)).series;
 
 /** Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts. */
 function evenFan(before: Series, after: Series): [Series, Series] {
@@ -103,7 +122,15 @@ const lateSpan = (s: Series): [number, number] => {
   return [s.timeS[a] ?? 0, s.timeS[b - 1] ?? 0];
 };
 
-function chipVerdict(c: ChipEstimate, series: { before: Series; after: Series }, matched: Matched, work: readonly WorkWitness[], limitC: number | null, thresholdK: number, blocks: readonly Reason[]): ChipVerdict {
+function chipVerdict(
+  c: ChipEstimate,
+  series: { before: Series; after: Series },
+  matched: Matched,
+  work: readonly WorkWitness[],
+  limitC: number | null,
+  thresholdK: number,
+  blocks: readonly Reason[],
+): ChipVerdict {
   const blind = work.some((w) => w.chip === c.chip);
   const powerW = matched.powerW[c.chip] ?? NaN;
   const kw = (K: number) => (blind || !(powerW > 0.5) ? null : K / powerW);
@@ -113,7 +140,15 @@ function chipVerdict(c: ChipEstimate, series: { before: Series; after: Series },
   const paths = c.paths.map((p): PathVerdict => {
     const known = !broken && !workDiffers && !(p.path === "airflow" && slowLost);
     const change = known ? widened(p.change, blind) : null;
-    return { path: p.path, before: p.before, after: known ? p.after : null, beforeKW: kw(p.before.K), afterKW: known ? kw(p.after.K) : null, change, finding: change ? findingOf(change, thresholdK) : "unknown" };
+    return {
+      path: p.path,
+      before: p.before,
+      after: known ? p.after : null,
+      beforeKW: kw(p.before.K),
+      afterKW: known ? kw(p.after.K) : null,
+      change,
+      finding: change ? findingOf(change, thresholdK) : "unknown",
+    };
   }) as [PathVerdict, PathVerdict];
   return {
     chip: c.chip,
@@ -121,7 +156,10 @@ function chipVerdict(c: ChipEstimate, series: { before: Series; after: Series },
     before: c.before,
     after: c.after,
     paths,
-    throttled: { before: throttledShare(series.before, c.chip, limitC), after: throttledShare(series.after, c.chip, limitC) },
+    throttled: {
+      before: throttledShare(series.before, c.chip, limitC),
+      after: throttledShare(series.after, c.chip, limitC),
+    },
     estimate: c,
   };
 }
@@ -145,17 +183,32 @@ function findingOf(change: Figure, thresholdK: number): PathFinding {
 
 /** The chip the verdict follows: the one that changed clearly most at matched conditions, else the first. */
 function leadChip(chips: readonly ChipVerdict[]): ChipVerdict | null {
-  return chips.reduce<ChipVerdict | null>((lead, c) => (!lead || Math.abs(c.change?.K ?? 0) > Math.abs(lead.change?.K ?? 0) + 1 ? c : lead), null);
+  return chips.reduce<ChipVerdict | null>(
+    (lead, c) => (!lead || Math.abs(c.change?.K ?? 0) > Math.abs(lead.change?.K ?? 0) + 1 ? c : lead),
+    null,
+  );
 }
 
-function wordOf(chips: readonly ChipVerdict[], lead: ChipVerdict | null, thresholdK: number, blocks: Reason[]): VerdictWord {
+function wordOf(
+  chips: readonly ChipVerdict[],
+  lead: ChipVerdict | null,
+  thresholdK: number,
+  blocks: Reason[],
+): VerdictWord {
   if (blocks.length || !lead?.change) return "not-comparable";
-  const decided = chips.filter((c) => c.change && Math.abs(c.change.K) >= thresholdK && (c.change.low > 0 || c.change.high < 0));
+  const decided = chips.filter(
+    (c) => c.change && Math.abs(c.change.K) >= thresholdK && (c.change.low > 0 || c.change.high < 0),
+  );
   const strongest = leadChip(decided);
   if (strongest?.change) return strongest.change.K < 0 ? "improved" : "worse";
   const half = (lead.change.high - lead.change.low) / 2;
   if (Math.abs(lead.change.K) >= thresholdK || half > thresholdK + WIDEST_K) {
-    blocks.push({ code: "too-uncertain", level: "blocks", message: `The ${chipName(lead.chip)} may have changed by ${signed(lead.change.low)} to ${signed(lead.change.high)}: the logs cannot say more.`, figure: `± ${half.toFixed(0)} K` });
+    blocks.push({
+      code: "too-uncertain",
+      level: "blocks",
+      message: `The ${chipName(lead.chip)} may have changed by ${signed(lead.change.low)} to ${signed(lead.change.high)}: the logs cannot say more.`,
+      figure: `± ${half.toFixed(0)} K`,
+    });
     return "not-comparable";
   }
   return "unchanged";
@@ -164,12 +217,27 @@ function wordOf(chips: readonly ChipVerdict[], lead: ChipVerdict | null, thresho
 /** Verdict for logs in which no load was found: nothing is judged, and it says which run and what to do. */
 function withoutLoad(before: JudgeRun, after: JudgeRun, limitC: number | null, thresholdK: number): Verdict {
   const which = [before.phases ? "" : "before", after.phases ? "" : "after"].filter(Boolean).join(" and the run ");
-  const reasons: Reason[] = [{ code: "no-load", level: "blocks", message: `No load was found in the run ${which}: nothing tells it from idle.` }];
+  const reasons: Reason[] = [
+    { code: "no-load", level: "blocks", message: `No load was found in the run ${which}: nothing tells it from idle.` },
+  ];
   const none = { peakC: {}, lateC: {}, latePowerW: {}, fanRpm: null, roomC: null, loadS: 0 };
   return {
-    version: 1, judge: JUDGE_VERSION, verdict: "not-comparable", headline: headlineOf("not-comparable", null), summary: summaryOf("not-comparable", null, [], reasons, thresholdK), lead: null,
-    matched: { roomC: MATCHED_ROOM_C, fanRpm: null, powerW: {} }, limitC, thresholdK, chips: [], reasons, next: nextSteps("not-comparable", null, reasons),
-    outlook: { hotDay: null, sustainedW: null, fanShare: null }, facts: { before: none, after: none }, enoughS: null, spread: null,
+    version: 1,
+    judge: JUDGE_VERSION,
+    verdict: "not-comparable",
+    headline: headlineOf("not-comparable", null),
+    summary: summaryOf("not-comparable", null, [], reasons, thresholdK),
+    lead: null,
+    matched: { roomC: MATCHED_ROOM_C, fanRpm: null, powerW: {} },
+    limitC,
+    thresholdK,
+    chips: [],
+    reasons,
+    next: nextSteps("not-comparable", null, reasons),
+    outlook: { hotDay: null, sustainedW: null, fanShare: null },
+    facts: { before: none, after: none },
+    enoughS: null,
+    spread: null,
   };
 }
 

@@ -22,7 +22,11 @@ export interface SettingDifference {
 const FIELDS = ["supply", "adapterW", "powerMode", "graphicsMode", "surface", "lid", "recipe", "fanPolicy"] as const;
 
 /** Settings that differ between the runs, and whether that spoils the judgement, given what the logs hold. */
-export function settingDifferences(before: RunConditions, after: RunConditions, logged: { power: boolean; fan: boolean }): SettingDifference[] {
+export function settingDifferences(
+  before: RunConditions,
+  after: RunConditions,
+  logged: { power: boolean; fan: boolean },
+): SettingDifference[] {
   const out: SettingDifference[] = [];
   for (const field of FIELDS) {
     const b = before[field];
@@ -33,10 +37,16 @@ export function settingDifferences(before: RunConditions, after: RunConditions, 
   return out;
 }
 
-const same = (b: string | number, a: string | number): boolean => (typeof b === "string" && typeof a === "string" ? b.trim().toLowerCase() === a.trim().toLowerCase() : b === a);
+const same = (b: string | number, a: string | number): boolean =>
+  typeof b === "string" && typeof a === "string" ? b.trim().toLowerCase() === a.trim().toLowerCase() : b === a;
 
-function wordsOf(field: (typeof FIELDS)[number], { power, fan }: { power: boolean; fan: boolean }): { message: string; spoils: boolean } {
-  const byPower = power ? { message: "Another power, but power is in the log, so it can be judged.", spoils: false } : { message: "Another power, and none is logged: the runs may not compare.", spoils: true };
+function wordsOf(
+  field: (typeof FIELDS)[number],
+  { power, fan }: { power: boolean; fan: boolean },
+): { message: string; spoils: boolean } {
+  const byPower = power
+    ? { message: "Another power, but power is in the log, so it can be judged.", spoils: false }
+    : { message: "Another power, and none is logged: the runs may not compare.", spoils: true };
   switch (field) {
     case "supply":
     case "adapterW":
@@ -44,9 +54,19 @@ function wordsOf(field: (typeof FIELDS)[number], { power, fan }: { power: boolea
     case "recipe":
       return byPower;
     case "powerMode":
-      return power && fan ? { message: "Fans follow another curve. Power and fan speed are in the log, so it can be judged.", spoils: false } : { message: "Power or fans follow another curve and are not both logged: the runs may not compare.", spoils: true };
+      return power && fan
+        ? {
+            message: "Fans follow another curve. Power and fan speed are in the log, so it can be judged.",
+            spoils: false,
+          }
+        : {
+            message: "Power or fans follow another curve and are not both logged: the runs may not compare.",
+            spoils: true,
+          };
     case "fanPolicy":
-      return fan ? { message: "Another fan speed, but it is in the log, so it can be judged.", spoils: false } : { message: "Another fan speed, and none is logged: it counts as airflow.", spoils: true };
+      return fan
+        ? { message: "Another fan speed, but it is in the log, so it can be judged.", spoils: false }
+        : { message: "Another fan speed, and none is logged: it counts as airflow.", spoils: true };
     case "surface":
     case "lid":
       return { message: "This changes the air itself: a difference counts as airflow.", spoils: true };

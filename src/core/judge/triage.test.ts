@@ -1,11 +1,36 @@
 import { describe, expect, it } from "vitest";
 import { tessalyK15, wrenfell14 } from "../../demo/models";
 import { findPhases, readLog } from "../log";
-import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults, type RigFaults, type RigMachine } from "../rig";
-import { figuresFromRuns, figuresOfClass, goodRunsOf, judgePair, plainText, triageRun, type GoodRun, type JudgeRun } from "./index";
+import {
+  plainFormat,
+  plainSensors,
+  renderLog,
+  simulate,
+  standardRecipe,
+  withFaults,
+  type RigFaults,
+  type RigMachine,
+} from "../rig";
+import {
+  figuresFromRuns,
+  figuresOfClass,
+  goodRunsOf,
+  judgePair,
+  plainText,
+  triageRun,
+  type GoodRun,
+  type JudgeRun,
+} from "./index";
 
-function run(machine: RigMachine, faults: Partial<RigFaults>, omit: string[] = [], roomC: number | null = 22): JudgeRun {
-  const log = readLog(renderLog(simulate(machine, withFaults(faults), standardRecipe, plainSensors, 0.3), { ...plainFormat, omit }));
+function run(
+  machine: RigMachine,
+  faults: Partial<RigFaults>,
+  omit: string[] = [],
+  roomC: number | null = 22,
+): JudgeRun {
+  const log = readLog(
+    renderLog(simulate(machine, withFaults(faults), standardRecipe, plainSensors, 0.3), { ...plainFormat, omit }),
+  );
   if (!log.ok) throw new Error(log.problem.message);
   return { run: log.value, phases: findPhases(log.value), room: { startC: roomC, endC: roomC } };
 }
@@ -43,13 +68,15 @@ describe("one run alone, against good machines of its model", () => {
 });
 
 describe("an air path that stays high after the service", () => {
-  const pair = (after: Partial<RigFaults>) => judgePair(run(one, { clog: 2.4, ...after }), run(one, after), { limitC: 95, good });
+  const pair = (after: Partial<RigFaults>) =>
+    judgePair(run(one, { clog: 2.4, ...after }), run(one, after), { limitC: 95, good });
   it("is a dead pipe or a blocked outlet, not lint", () => {
     const v = pair({ pipe: 5 });
     expect(v.reasons.find((r) => r.code === "air-path-high")?.message).toContain("LR-90");
     expect(v.next.map((n) => n.code)).toContain("check-pipes");
   });
-  it("is not said of a machine in good order", () => expect(pair({}).reasons.map((r) => r.code)).not.toContain("air-path-high"));
+  it("is not said of a machine in good order", () =>
+    expect(pair({}).reasons.map((r) => r.code)).not.toContain("air-path-high"));
 });
 
 describe("where good figures come from", () => {

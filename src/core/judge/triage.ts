@@ -73,10 +73,22 @@ export function triageRun(input: JudgeRun, good: GoodFigures, limitC: number | n
       const range = good.chips[c.chip]?.[p.path];
       // airflow is shared: its good figure goes with all the power, contact with the chip's own
       const by = p.path === "contact" ? powerW : good.airflowPer === "total" ? total : powerW;
-      const g: Figure = range ? { K: range.mid * by, low: range.low * by, high: range.high * by } : { K: 0, low: 0, high: 0 };
-      return { path: p.path, seen: p.before, good: g, excess: less(p.before, g), seenKW: powerW > 0.5 && !blind ? p.before.K / powerW : null };
+      const g: Figure = range
+        ? { K: range.mid * by, low: range.low * by, high: range.high * by }
+        : { K: 0, low: 0, high: 0 };
+      return {
+        path: p.path,
+        seen: p.before,
+        good: g,
+        excess: less(p.before, g),
+        seenKW: powerW > 0.5 && !blind ? p.before.K / powerW : null,
+      };
     }) as [TriagePath, TriagePath];
-    const goodTotal: Figure = { K: paths[0].good.K + paths[1].good.K, low: paths[0].good.low + paths[1].good.low, high: paths[0].good.high + paths[1].good.high };
+    const goodTotal: Figure = {
+      K: paths[0].good.K + paths[1].good.K,
+      low: paths[0].good.low + paths[1].good.low,
+      high: paths[0].good.high + paths[1].good.high,
+    };
     return { chip: c.chip, total: c.before, excess: less(c.before, goodTotal), paths };
   });
   const lead = judged.reduce<TriageChip | null>((m, c) => (!m || c.excess.K > m.excess.K + 1 ? c : m), null);
@@ -84,7 +96,20 @@ export function triageRun(input: JudgeRun, good: GoodFigures, limitC: number | n
   const notes = notesOf(series, tau, limitC);
   const unable = blind || !series.room || loadSeconds(series) < 2 * tau || chips.length === 0;
   const word = wordOf(lead, notes, unable);
-  return { word, headline: headline(word), summary: summary(word, lead, good, blind, series), matched: { ...matched, fanRpm: series.fanGuessed ? null : matched.fanRpm, powerW: blind ? {} : matched.powerW }, chips: judged, lead: lead?.chip ?? null, source: good.source, notes, expect: expectations(word, judged), surer: surerTests(lead, series, tau, good), facts, limitC };
+  return {
+    word,
+    headline: headline(word),
+    summary: summary(word, lead, good, blind, series),
+    matched: { ...matched, fanRpm: series.fanGuessed ? null : matched.fanRpm, powerW: blind ? {} : matched.powerW },
+    chips: judged,
+    lead: lead?.chip ?? null,
+    source: good.source,
+    notes,
+    expect: expectations(word, judged),
+    surer: surerTests(lead, series, tau, good),
+    facts,
+    limitC,
+  };
 }
 
 /** Excess of a seen height over a good range: both uncertainties count. */
@@ -101,7 +126,8 @@ function wordOf(lead: TriageChip | null, notes: readonly Reason[], unable: boole
   const [contact, airflow] = lead.paths.map((p) => p.excess);
   if (!contact || !airflow) return "cannot-tell";
   const isOver = (f: Figure) => f.K >= COUNTS_K && f.low > 0;
-  if (isOver(contact) && isOver(airflow)) return contact.K > 2.2 * airflow.K ? "contact" : airflow.K > 2.2 * contact.K ? "airflow" : "both";
+  if (isOver(contact) && isOver(airflow))
+    return contact.K > 2.2 * airflow.K ? "contact" : airflow.K > 2.2 * contact.K ? "airflow" : "both";
   if (isOver(airflow)) return "airflow";
   if (isOver(contact)) return "contact";
   return contact.high < 2 * COUNTS_K && airflow.high < 3 * COUNTS_K ? "not-the-cooling" : "cannot-tell";
@@ -114,7 +140,12 @@ function headline(word: TriageWord): SentencePart[] {
     case "contact":
       return [{ text: "Mostly " }, { text: "contact", path: "contact" }];
     case "both":
-      return [{ text: "Both: " }, { text: "airflow", path: "airflow" }, { text: " and " }, { text: "contact", path: "contact" }];
+      return [
+        { text: "Both: " },
+        { text: "airflow", path: "airflow" },
+        { text: " and " },
+        { text: "contact", path: "contact" },
+      ];
     case "fan":
       return [{ text: "A fan" }];
     case "not-the-cooling":
@@ -126,13 +157,30 @@ function headline(word: TriageWord): SentencePart[] {
 
 const k = (v: number): string => `${Math.abs(Math.round(v))}\u00a0K`;
 
-function summary(word: TriageWord, lead: TriageChip | null, good: GoodFigures, blind: boolean, series: Series): SentencePart[] {
-  if (blind) return [{ text: "No power is logged, so heights cannot be set against good figures. The run still serves as the run before." }];
-  if (!series.room) return [{ text: "No room temperature, so airflow cannot be told. Enter it and it is judged at once." }];
+function summary(
+  word: TriageWord,
+  lead: TriageChip | null,
+  good: GoodFigures,
+  blind: boolean,
+  series: Series,
+): SentencePart[] {
+  if (blind)
+    return [
+      {
+        text: "No power is logged, so heights cannot be set against good figures. The run still serves as the run before.",
+      },
+    ];
+  if (!series.room)
+    return [{ text: "No room temperature, so airflow cannot be told. Enter it and it is judged at once." }];
   if (word === "fan") return [{ text: "A blower stands still under load. Look at its plug and its bearing first." }];
   if (!lead) return [{ text: "No chip temperature follows a power in this run." }];
   const name = chipName(lead.chip);
-  if (word === "not-the-cooling") return [{ text: `The ${name} stands within good figures (${good.source}). If it still runs hot, look at the power mode, background load and the adapter.` }];
+  if (word === "not-the-cooling")
+    return [
+      {
+        text: `The ${name} stands within good figures (${good.source}). If it still runs hot, look at the power mode, background load and the adapter.`,
+      },
+    ];
   const [contact] = lead.paths;
   const whole = Math.round(lead.excess.K);
   const c = Math.round(contact.excess.K);
@@ -155,16 +203,50 @@ function notesOf(series: Series, tau: number, limitC: number | null): Reason[] {
   const late = series.fans.map((f) => f[Math.max(0, series.off - 2)] ?? 0);
   const early = series.fans.map((f) => f.reduce((m, v) => Math.max(m, v), 0));
   if (late.length > 0 && !series.fanGuessed) {
-    if (late.some((v, i) => v < 1 && (late.length > 1 || (early[i] ?? 0) < 1)) && late.length > 1 && late.some((v) => v > 1)) notes.push({ code: "fan-stopped", level: "caution", message: "One blower stands still under load while the other turns.", figure: "0 rpm" });
-    else if (late.every((v) => v > 1)) notes.push({ code: "fans-turn", level: "note", message: "Not the fans: they turn and answer the load.", figure: `${Math.round(Math.max(...late)).toLocaleString("en")} rpm` });
+    if (
+      late.some((v, i) => v < 1 && (late.length > 1 || (early[i] ?? 0) < 1)) &&
+      late.length > 1 &&
+      late.some((v) => v > 1)
+    )
+      notes.push({
+        code: "fan-stopped",
+        level: "caution",
+        message: "One blower stands still under load while the other turns.",
+        figure: "0 rpm",
+      });
+    else if (late.every((v) => v > 1))
+      notes.push({
+        code: "fans-turn",
+        level: "note",
+        message: "Not the fans: they turn and answer the load.",
+        figure: `${Math.round(Math.max(...late)).toLocaleString("en")} rpm`,
+      });
   }
   for (const c of series.chips) {
     const share = throttledShare(series, c.chip, limitC);
-    if (share > 0.02) notes.push({ code: "throttled", level: "caution", message: `The ${chipName(c.chip)} was at its limit for ${Math.round(share * 100)} % of the load.` });
-    const idle = c.load ? c.load.slice(0, series.on).reduce((s, v) => s + (Number.isFinite(v) ? v : 0), 0) / Math.max(1, series.on) : 0;
-    if (idle > 15) notes.push({ code: "background-load", level: "caution", message: `Something runs on the ${chipName(c.chip)} in idle.`, figure: `${Math.round(idle)} %` });
+    if (share > 0.02)
+      notes.push({
+        code: "throttled",
+        level: "caution",
+        message: `The ${chipName(c.chip)} was at its limit for ${Math.round(share * 100)} % of the load.`,
+      });
+    const idle = c.load
+      ? c.load.slice(0, series.on).reduce((s, v) => s + (Number.isFinite(v) ? v : 0), 0) / Math.max(1, series.on)
+      : 0;
+    if (idle > 15)
+      notes.push({
+        code: "background-load",
+        level: "caution",
+        message: `Something runs on the ${chipName(c.chip)} in idle.`,
+        figure: `${Math.round(idle)} %`,
+      });
   }
-  if (loadSeconds(series) < 2.5 * tau) notes.push({ code: "load-short", level: "caution", message: "The load was short for this machine: airflow is reckoned more than seen." });
+  if (loadSeconds(series) < 2.5 * tau)
+    notes.push({
+      code: "load-short",
+      level: "caution",
+      message: "The load was short for this machine: airflow is reckoned more than seen.",
+    });
   return notes;
 }
 
@@ -172,12 +254,31 @@ function notesOf(series: Series, tau: number, limitC: number | null): Reason[] {
 function expectations(word: TriageWord, chips: readonly TriageChip[]): SentencePart[][] {
   const lines: SentencePart[][] = [];
   const worst = (path: 0 | 1) => Math.max(...chips.map((c) => c.paths[path].excess.K));
-  if (word === "airflow" || word === "both") lines.push([{ text: worst(1) > 14 ? "Expect a matted fin stack" : "Expect lint at the fin inlet", path: "airflow", strong: false }, { text: ", plan the fans out and the fin side first." }]);
+  if (word === "airflow" || word === "both")
+    lines.push([
+      {
+        text: worst(1) > 14 ? "Expect a matted fin stack" : "Expect lint at the fin inlet",
+        path: "airflow",
+        strong: false,
+      },
+      { text: ", plan the fans out and the fin side first." },
+    ]);
   for (const c of chips) {
     const over = c.paths[0].excess;
     const name = chips.length > 1 ? ` on the ${chipName(c.chip)}` : "";
-    if (over.K >= COUNTS_K && over.low > 0) lines.push([{ text: over.K > 12 ? `Expect paste dry or pumped out${name}` : `Expect paste past its best${name}`, path: "contact" }, { text: ", new paste belongs to the job." }]);
-    else if (word === "airflow") lines.push([{ text: `Contact looks normal${name}`, path: "contact" }, { text: "; renew the paste only if the heatsink is lifted." }]);
+    if (over.K >= COUNTS_K && over.low > 0)
+      lines.push([
+        {
+          text: over.K > 12 ? `Expect paste dry or pumped out${name}` : `Expect paste past its best${name}`,
+          path: "contact",
+        },
+        { text: ", new paste belongs to the job." },
+      ]);
+    else if (word === "airflow")
+      lines.push([
+        { text: `Contact looks normal${name}`, path: "contact" },
+        { text: "; renew the paste only if the heatsink is lifted." },
+      ]);
   }
   return lines;
 }
@@ -190,9 +291,39 @@ function surerTests(lead: TriageChip | null, series: Series, tau: number, good: 
   const seen = own(lead.paths[1].seen);
   const fromGood = own(lead.paths[1].good);
   const tests: SurerTest[] = [];
-  if (fromGood > 1.5 * seen) tests.push({ code: "good-run", title: "Run a good machine of this model", tells: "gives figures of its own instead of typical ranges", nowK: air, thenK: Math.hypot(seen, 0.3 * fromGood), minutes: 20 });
-  if (loadSeconds(series) < 3.5 * tau) tests.push({ code: "longer", title: "Run again with a longer load", tells: "shows the end of the climb instead of reckoning it", nowK: air, thenK: Math.hypot(0.6 * seen, fromGood), minutes: Math.ceil((4 * tau) / 60) + 8 });
-  tests.push({ code: "fixed-fan", title: "Run again with the fans fixed", tells: "shows how the fins answer, and a weak fan", nowK: air, thenK: Math.hypot(0.75 * seen, fromGood), minutes: 18 });
-  tests.push({ code: "lamp", title: "Look through the grille with a lamp", tells: "lint seen or not; the fans turn as told", nowK: air, thenK: 0.88 * air, minutes: 1 });
+  if (fromGood > 1.5 * seen)
+    tests.push({
+      code: "good-run",
+      title: "Run a good machine of this model",
+      tells: "gives figures of its own instead of typical ranges",
+      nowK: air,
+      thenK: Math.hypot(seen, 0.3 * fromGood),
+      minutes: 20,
+    });
+  if (loadSeconds(series) < 3.5 * tau)
+    tests.push({
+      code: "longer",
+      title: "Run again with a longer load",
+      tells: "shows the end of the climb instead of reckoning it",
+      nowK: air,
+      thenK: Math.hypot(0.6 * seen, fromGood),
+      minutes: Math.ceil((4 * tau) / 60) + 8,
+    });
+  tests.push({
+    code: "fixed-fan",
+    title: "Run again with the fans fixed",
+    tells: "shows how the fins answer, and a weak fan",
+    nowK: air,
+    thenK: Math.hypot(0.75 * seen, fromGood),
+    minutes: 18,
+  });
+  tests.push({
+    code: "lamp",
+    title: "Look through the grille with a lamp",
+    tells: "lint seen or not; the fans turn as told",
+    nowK: air,
+    thenK: 0.88 * air,
+    minutes: 1,
+  });
   return tests.sort((a, b) => a.thenK - b.thenK).slice(0, good.level === "machine" ? 2 : 3);
 }

@@ -23,7 +23,11 @@ export function witnessWork(before: Series, after: Series, chip: ChipId): WorkWi
   const haveLoad = Number.isFinite(load) && load > 0;
   const haveClock = Number.isFinite(clock) && clock > 0;
   const ratio = (haveLoad ? load : 1) * (haveClock ? clock ** CLOCK_EXPONENT : 1);
-  return { chip, ratio, by: haveLoad && haveClock ? "load and clock" : haveLoad ? "load" : haveClock ? "clock" : "nothing" };
+  return {
+    chip,
+    ratio,
+    by: haveLoad && haveClock ? "load and clock" : haveLoad ? "load" : haveClock ? "clock" : "nothing",
+  };
 }
 
 /** The chip with its power given as a share of the before run's load, so that both runs use one measure. */

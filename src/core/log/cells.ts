@@ -23,8 +23,10 @@ export function unitInCell(text: string): string {
   return match?.[2]?.trim() ?? "";
 }
 
-const NO_READING = /^(n\.?\/?a\.?|nan|null|none|nil|-+|\u2013|\u2014|\?+|inf|-inf|infinity|unknown|error|err|invalid|off|not available|missing|#n\/?a)$/i;
-const NUMBER_WITH_UNIT = /^([-+]?(?:\d[\d.,'\u00a0\u202f]*|[.,]\d+)(?:[eE][-+]?\d+)?)\s*((?:[a-zA-Z\u00b0\u00ba%\u2103\u2109\u00b5][a-zA-Z\u00b0/%.-]{0,7})?)$/;
+const NO_READING =
+  /^(n\.?\/?a\.?|nan|null|none|nil|-+|\u2013|\u2014|\?+|inf|-inf|infinity|unknown|error|err|invalid|off|not available|missing|#n\/?a)$/i;
+const NUMBER_WITH_UNIT =
+  /^([-+]?(?:\d[\d.,'\u00a0\u202f]*|[.,]\d+)(?:[eE][-+]?\d+)?)\s*((?:[a-zA-Z\u00b0\u00ba%\u2103\u2109\u00b5][a-zA-Z\u00b0/%.-]{0,7})?)$/;
 
 /** Splits one line into its cells; quotes may hold the separator and doubled quotes. */
 export function splitLine(line: string, separator: string): string[] {

@@ -21,7 +21,9 @@ export function applyChoices(columns: readonly ColumnGuess[], choices: ColumnCho
     const told = choices[c.heading];
     if (told !== undefined) return toldColumn(c, told);
     // a told column takes the place of the one recognised for the same channel
-    return taken.has(c.role) && c.role !== "none" ? { ...c, role: "none", note: "another column was chosen", why: "told" } : c;
+    return taken.has(c.role) && c.role !== "none"
+      ? { ...c, role: "none", note: "another column was chosen", why: "told" }
+      : c;
   });
 }
 
@@ -30,5 +32,13 @@ function toldColumn(c: ColumnGuess, role: Role): ColumnGuess {
   if (role === c.role) return { ...c, sure: true };
   const quantity = (r: Role) => r.split(".").pop();
   const same = quantity(role) === quantity(c.role) || (quantity(role) === "temperature" && c.unit === "°C");
-  return { ...c, role, sure: true, why: "told", factor: same ? c.factor : 1, offset: same ? c.offset : 0, note: role === "none" ? "left out" : c.note };
+  return {
+    ...c,
+    role,
+    sure: true,
+    why: "told",
+    factor: same ? c.factor : 1,
+    offset: same ? c.offset : 0,
+    note: role === "none" ? "left out" : c.note,
+  };
 }

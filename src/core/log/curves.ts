@@ -30,11 +30,21 @@ const LABELS: [RegExp, string][] = [
   [/^case\.temperature$/, "Case"],
 ];
 
-export const labelOf = (key: string): string => LABELS.find(([form]) => form.test(key))?.[1] ?? key.replace(/^fan(\d+)\.(speed|duty)$/, "Blower $1").replace(/^cpu\.core(\d+)\.temperature$/, "Core $1").replace(/^(cpu|gpu)\.(load|clock)$/, (_, c: string, q: string) => `${c === "cpu" ? "Processor" : "Graphics chip"} ${q}`);
+export const labelOf = (key: string): string =>
+  LABELS.find(([form]) => form.test(key))?.[1] ??
+  key
+    .replace(/^fan(\d+)\.(speed|duty)$/, "Blower $1")
+    .replace(/^cpu\.core(\d+)\.temperature$/, "Core $1")
+    .replace(
+      /^(cpu|gpu)\.(load|clock)$/,
+      (_, c: string, q: string) => `${c === "cpu" ? "Processor" : "Graphics chip"} ${q}`,
+    );
 
 function curve(run: Run, key: string): Curve[] {
   const c = channelOf(run, key);
-  return c ? [{ key, label: labelOf(key), unit: c.unit, points: roundPoints(decimate(run.timeS, c.values, BUCKETS)) }] : [];
+  return c
+    ? [{ key, label: labelOf(key), unit: c.unit, points: roundPoints(decimate(run.timeS, c.values, BUCKETS)) }]
+    : [];
 }
 
 /** The curves of a run in three strips: °C, W, fan speed. */

@@ -1,5 +1,6 @@
 /** Points rounded to hundredths: a curve on screen needs no more, and travels far lighter. */
-export const roundPoints = (points: readonly CurvePoint[]): CurvePoint[] => points.map((p) => ({ t: hundredths(p.t), min: hundredths(p.min), max: hundredths(p.max) }));
+export const roundPoints = (points: readonly CurvePoint[]): CurvePoint[] =>
+  points.map((p) => ({ t: hundredths(p.t), min: hundredths(p.min), max: hundredths(p.max) }));
 
 const hundredths = (v: number): number => Math.round(v * 100) / 100;
 
@@ -37,7 +38,13 @@ export interface CurvePoint {
  * is lost. Buckets without a reading are left out; gaps show as missing points.
  * @param buckets most points returned; with fewer readings than that, every reading is its own point
  */
-export function decimate(timeS: ArrayLike<number>, values: ArrayLike<number>, buckets: number, fromS = timeS[0] ?? 0, toS = timeS[timeS.length - 1] ?? 0): CurvePoint[] {
+export function decimate(
+  timeS: ArrayLike<number>,
+  values: ArrayLike<number>,
+  buckets: number,
+  fromS = timeS[0] ?? 0,
+  toS = timeS[timeS.length - 1] ?? 0,
+): CurvePoint[] {
   const out: CurvePoint[] = [];
   const n = Math.min(timeS.length, values.length);
   if (n <= buckets) {

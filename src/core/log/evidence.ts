@@ -6,7 +6,8 @@ export function temperatureEvidence(values: ArrayLike<number>, chip: ArrayLike<n
   const rise = `It rises by ${Math.round(own.riseK)} K`;
   const other = chip ? climb(chip) : null;
   if (!other) return `${rise} over the run.`;
-  if (own.half > 2.2 * other.half) return `${rise}, slower than the chip. A drive looks like that, and so does case air.`;
+  if (own.half > 2.2 * other.half)
+    return `${rise}, slower than the chip. A drive looks like that, and so does case air.`;
   return `${rise}, about as fast as the chip.`;
 }
 

@@ -39,7 +39,12 @@ export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm)
     const lengthS = (timeS[i] ?? 0) - (timeS[i - 1] ?? 0);
     if (lengthS > Math.max(3.2 * stepS, stepS + 1.5)) {
       gaps.push({ atS: timeS[i - 1] ?? 0, lengthS });
-      tally.add("gap", lines[spread.index[i] ?? 0] ?? 0, (n) => `${n} ${n === 1 ? "gap" : "gaps"} in the log, the longest ${Math.round(Math.max(...gaps.map((g) => g.lengthS)))} s.`);
+      tally.add(
+        "gap",
+        lines[spread.index[i] ?? 0] ?? 0,
+        (n) =>
+          `${n} ${n === 1 ? "gap" : "gaps"} in the log, the longest ${Math.round(Math.max(...gaps.map((g) => g.lengthS)))} s.`,
+      );
     }
   }
   const startMs = form.kind === "iso" || (form.kind === "number" && form.epoch) ? first * 1000 : null;
@@ -89,8 +94,15 @@ function dropLoneJumps(t: Float64Array, lines: Uint32Array, tally: WarningTally)
     const before = kept ? (t[keep[kept - 1] ?? 0] ?? 0) : -Infinity;
     const now = t[i] ?? 0;
     const next = t[i + 1] ?? Infinity;
-    const backOrFar = (now < before && next >= before) || (Number.isFinite(next) && now > next && now - before > 120 && next - before < 120 && next >= before);
-    if (backOrFar && Math.abs(now - before) > 30) tally.add("lone", lines[i] ?? 0, (n) => `${n} ${n === 1 ? "row with a time that does not fit" : "rows with times that do not fit"} left out.`);
+    const backOrFar =
+      (now < before && next >= before) ||
+      (Number.isFinite(next) && now > next && now - before > 120 && next - before < 120 && next >= before);
+    if (backOrFar && Math.abs(now - before) > 30)
+      tally.add(
+        "lone",
+        lines[i] ?? 0,
+        (n) => `${n} ${n === 1 ? "row with a time that does not fit" : "rows with times that do not fit"} left out.`,
+      );
     else keep[kept++] = i;
   }
   return keep.subarray(0, kept);
@@ -110,8 +122,13 @@ function longestStretch(t: Float64Array, index: Uint32Array, lines: Uint32Array,
   if (cuts.length === 1) return index;
   cuts.push(index.length);
   let best = [0, 0];
-  for (let i = 0; i + 1 < cuts.length; i++) if ((cuts[i + 1] ?? 0) - (cuts[i] ?? 0) > (best[1] ?? 0) - (best[0] ?? 0)) best = [cuts[i] ?? 0, cuts[i + 1] ?? 0];
-  tally.add("restart", lines[index[cuts[1] ?? 0] ?? 0] ?? 0, () => `Time starts again; only the longest stretch (${(best[1] ?? 0) - (best[0] ?? 0)} rows) was taken.`);
+  for (let i = 0; i + 1 < cuts.length; i++)
+    if ((cuts[i + 1] ?? 0) - (cuts[i] ?? 0) > (best[1] ?? 0) - (best[0] ?? 0)) best = [cuts[i] ?? 0, cuts[i + 1] ?? 0];
+  tally.add(
+    "restart",
+    lines[index[cuts[1] ?? 0] ?? 0] ?? 0,
+    () => `Time starts again; only the longest stretch (${(best[1] ?? 0) - (best[0] ?? 0)} rows) was taken.`,
+  );
   return index.slice(best[0], best[1]);
 }
 
@@ -120,7 +137,11 @@ function sortNearby(t: Float64Array, index: Uint32Array, lines: Uint32Array, tal
   for (let k = 1; k < index.length; k++) {
     if ((t[index[k] ?? 0] ?? 0) < (t[index[k - 1] ?? 0] ?? 0)) {
       sorted = false;
-      tally.add("order", lines[index[k] ?? 0] ?? 0, (n) => `Time runs backwards at ${n} ${n === 1 ? "place" : "places"}; the rows were put in order.`);
+      tally.add(
+        "order",
+        lines[index[k] ?? 0] ?? 0,
+        (n) => `Time runs backwards at ${n} ${n === 1 ? "place" : "places"}; the rows were put in order.`,
+      );
     }
   }
   return sorted ? index : Uint32Array.from(index).sort((a, b) => (t[a] ?? 0) - (t[b] ?? 0) || a - b);
@@ -130,14 +151,19 @@ function sortNearby(t: Float64Array, index: Uint32Array, lines: Uint32Array, tal
  * Times that stand twice: where whole groups share a second (a fast log with a coarse clock) they are spread
  * evenly; where it is rare, the later row is left out.
  */
-function settleDuplicates(t: Float64Array, index: Uint32Array, lines: Uint32Array, tally: WarningTally): { index: Uint32Array; timeS: Float64Array } {
+function settleDuplicates(
+  t: Float64Array,
+  index: Uint32Array,
+  lines: Uint32Array,
+  tally: WarningTally,
+): { index: Uint32Array; timeS: Float64Array } {
   let doubles = 0;
   for (let k = 1; k < index.length; k++) if ((t[index[k] ?? 0] ?? 0) === (t[index[k - 1] ?? 0] ?? 0)) doubles++;
   const timeS = new Float64Array(index.length);
   for (let k = 0; k < timeS.length; k++) timeS[k] = t[index[k] ?? 0] ?? 0;
   if (doubles === 0 || timeS[0] === timeS[timeS.length - 1]) return { index, timeS };
   if (doubles > 0.25 * index.length) {
-    for (let k = 0; k < timeS.length; ) {
+    for (let k = 0; k < timeS.length;) {
       let end = k + 1;
       while (end < timeS.length && timeS[end] === timeS[k]) end++;
       const start = timeS[k] ?? 0;
@@ -149,7 +175,12 @@ function settleDuplicates(t: Float64Array, index: Uint32Array, lines: Uint32Arra
   }
   const keep: number[] = [];
   for (let k = 0; k < index.length; k++) {
-    if (k > 0 && timeS[k] === timeS[k - 1]) tally.add("double", lines[index[k] ?? 0] ?? 0, (n) => `${n} ${n === 1 ? "row" : "rows"} with a time that stood already left out.`);
+    if (k > 0 && timeS[k] === timeS[k - 1])
+      tally.add(
+        "double",
+        lines[index[k] ?? 0] ?? 0,
+        (n) => `${n} ${n === 1 ? "row" : "rows"} with a time that stood already left out.`,
+      );
     else keep.push(k);
   }
   return { index: Uint32Array.from(keep, (k) => index[k] ?? 0), timeS: Float64Array.from(keep, (k) => timeS[k] ?? 0) };

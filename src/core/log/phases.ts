@@ -57,7 +57,12 @@ function levels(signal: Float64Array, least: number): { low: number; span: numbe
  * The longest stretch of high activity, short dips allowed. A chip that throttles far down still counts as
  * loaded while its load reading stays up. Returns row indexes [on, off).
  */
-function fromActivity(run: Run, activity: Float64Array, least: number, load: Float64Array | null): [number, number] | null {
+function fromActivity(
+  run: Run,
+  activity: Float64Array,
+  least: number,
+  load: Float64Array | null,
+): [number, number] | null {
   const own = levels(activity, least);
   if (!own) return null;
   const other = load && levels(load, 12);

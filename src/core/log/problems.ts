@@ -2,7 +2,11 @@ import type { Problem } from "../result";
 
 /** Every way reading a log can fail, in one place. */
 export const logProblem = {
-  empty: (): Problem => ({ code: "log-empty", message: "The file is empty.", action: "Export the log again and drop the new file." }),
+  empty: (): Problem => ({
+    code: "log-empty",
+    message: "The file is empty.",
+    action: "Export the log again and drop the new file.",
+  }),
   notText: (what: string): Problem => ({
     code: "log-not-text",
     message: `This is ${what}, not a text table.`,
@@ -66,6 +70,8 @@ export class WarningTally {
   }
 
   list(): LogWarning[] {
-    return [...this.kinds.values()].map((k) => ({ line: k.line, message: k.say(k.count) })).sort((a, b) => a.line - b.line);
+    return [...this.kinds.values()]
+      .map((k) => ({ line: k.line, message: k.say(k.count) }))
+      .sort((a, b) => a.line - b.line);
   }
 }

@@ -59,7 +59,10 @@ describe("a log reads the same however it is written", () => {
   });
 
   it("whatever the order of its columns", () => {
-    const lines = plain.trim().split("\n").map((l) => l.split(","));
+    const lines = plain
+      .trim()
+      .split("\n")
+      .map((l) => l.split(","));
     fc.assert(
       fc.property(fc.shuffledSubarray([0, 1, 2, 3, 4, 5], { minLength: 6 }), (order) => {
         const text = lines.map((cells) => order.map((i) => cells[i]).join(",")).join("\n");
@@ -82,14 +85,26 @@ describe("what a logger does wrong is dealt with and said", () => {
   });
 
   it("notes above the headings and a line of units below them", () => {
-    const text = ["Logger note", "made on a bench", "", "Time,CPU,CPU load,Fan", "[s],[°C],[%],[rpm]", ...Array.from({ length: 30 }, (_, i) => `${i},${40 + i},50,2000`)].join("\n");
+    const text = [
+      "Logger note",
+      "made on a bench",
+      "",
+      "Time,CPU,CPU load,Fan",
+      "[s],[°C],[%],[rpm]",
+      ...Array.from({ length: 30 }, (_, i) => `${i},${40 + i},50,2000`),
+    ].join("\n");
     const run = runOf(text);
     expect(run.channels.map((c) => c.key)).toEqual(["cpu.temperature", "cpu.load", "fan1.speed"]);
     expect(channelOf(run, "cpu.temperature")?.values[3]).toBe(43);
   });
 
   it("N/A, units inside the cells, quotes and thousands marks", () => {
-    const text = ["Time [s],CPU temperature,Fan speed", ...Array.from({ length: 20 }, (_, i) => (i === 5 ? `${i},N/A,"2,150 RPM"` : `${i},"${50 + i} °C","2,1${10 + i} RPM"`))].join("\n");
+    const text = [
+      "Time [s],CPU temperature,Fan speed",
+      ...Array.from({ length: 20 }, (_, i) =>
+        i === 5 ? `${i},N/A,"2,150 RPM"` : `${i},"${50 + i} °C","2,1${10 + i} RPM"`,
+      ),
+    ].join("\n");
     const run = runOf(text);
     expect(Number.isNaN(channelOf(run, "cpu.temperature")?.values[5])).toBe(true);
     expect(channelOf(run, "cpu.temperature")?.values[6]).toBe(56);
@@ -113,7 +128,9 @@ describe("what a logger does wrong is dealt with and said", () => {
   });
 
   it("a sensor that answers 0 or 255 now and then", () => {
-    const text = lines.map((l, i) => (i === 30 || i === 70 ? l.replace(/^([^,]*),[^,]*/, i === 30 ? "$1,0" : "$1,255") : l)).join("\n");
+    const text = lines
+      .map((l, i) => (i === 30 || i === 70 ? l.replace(/^([^,]*),[^,]*/, i === 30 ? "$1,0" : "$1,255") : l))
+      .join("\n");
     const v = values(text, "cpu.temperature");
     expect(v.filter((x) => Number.isNaN(x))).toHaveLength(2);
   });
@@ -127,26 +144,55 @@ describe("what a logger does wrong is dealt with and said", () => {
 
 describe("tables of other shapes", () => {
   it("a date and a clock in two columns, day first, past midnight", () => {
-    const rows = Array.from({ length: 40 }, (_, i) => `${i < 20 ? "04.03.2031" : "05.03.2031"};${i < 20 ? `23:59:${40 + i}` : `00:00:${String(i - 20).padStart(2, "0")}`};${(50.5 + i).toFixed(1).replace(".", ",")};${2000 + i}`);
+    const rows = Array.from(
+      { length: 40 },
+      (_, i) =>
+        `${i < 20 ? "04.03.2031" : "05.03.2031"};${i < 20 ? `23:59:${40 + i}` : `00:00:${String(i - 20).padStart(2, "0")}`};${(50.5 + i).toFixed(1).replace(".", ",")};${2000 + i}`,
+    );
     const run = runOf(["Datum;Uhrzeit;CPU-Temperatur [°C];Lüfter [U/min]", ...rows].join("\r\n"));
     expect(run.timeS.length).toBe(40);
     expect(run.timeS[39]).toBe(39);
     expect(channelOf(run, "cpu.temperature")?.values[10]).toBeCloseTo(60.5, 5);
   });
   it("12-hour clocks with the date before them", () => {
-    const run = runOf(["Timestamp,CPU Temp (C)", ...Array.from({ length: 30 }, (_, i) => `3/4/2031 12:59:${30 + i} PM,${40 + i}`)].join("\n"));
+    const run = runOf(
+      ["Timestamp,CPU Temp (C)", ...Array.from({ length: 30 }, (_, i) => `3/4/2031 12:59:${30 + i} PM,${40 + i}`)].join(
+        "\n",
+      ),
+    );
     expect(run.stepS).toBe(1);
   });
   it("a hundred and twenty columns, of which a few are wanted", () => {
     const extra = Array.from({ length: 114 }, (_, i) => `VIN${i} [V]`);
-    const text = ["Time [s]", ...extra.slice(0, 60), "CPU temperature [°C]", "CPU power [W]", ...extra.slice(60), "Fan [RPM]"].join(",") + "\n" + Array.from({ length: 50 }, (_, i) => [i, ...extra.slice(0, 60).map(() => "1.05"), 60 + (i % 5), "31.50", ...extra.slice(60).map(() => "12.1"), 3100].join(",")).join("\n");
+    const text =
+      [
+        "Time [s]",
+        ...extra.slice(0, 60),
+        "CPU temperature [°C]",
+        "CPU power [W]",
+        ...extra.slice(60),
+        "Fan [RPM]",
+      ].join(",") +
+      "\n" +
+      Array.from({ length: 50 }, (_, i) =>
+        [
+          i,
+          ...extra.slice(0, 60).map(() => "1.05"),
+          60 + (i % 5),
+          "31.50",
+          ...extra.slice(60).map(() => "12.1"),
+          3100,
+        ].join(","),
+      ).join("\n");
     const run = runOf(text);
     expect(run.channels.map((c) => c.key)).toEqual(["cpu.temperature", "cpu.power", "fan1.speed"]);
     expect(channelOf(run, "fan1.speed")?.values[49]).toBe(3100);
   });
   it("jittered steps of half a second, and one of ten", () => {
     for (const stepS of [0.5, 10]) {
-      const run = runOf(renderLog(simulate(wrenfell14, soundMachine, { ...short, loadS: 200 }, { ...plainSensors, stepS }, 0.4)));
+      const run = runOf(
+        renderLog(simulate(wrenfell14, soundMachine, { ...short, loadS: 200 }, { ...plainSensors, stepS }, 0.4)),
+      );
       expect(run.stepS).toBeCloseTo(stepS, 2);
     }
   });
@@ -174,24 +220,46 @@ describe("a bad file is refused with place, reason and what to do", () => {
     expect(codeOf("a line\nanother line\nand one more\n")).toBe("log-no-table");
     expect(codeOf("1,2,3\n4,5,6\n7,8,9\n1,2,3\n")).toBe("log-no-header");
     expect(codeOf("CPU temperature [°C],CPU power [W]\n" + "50,20\n".repeat(20))).toBe("log-no-time");
-    expect(codeOf("Time [s],Fan [rpm]\n" + Array.from({ length: 20 }, (_, i) => `${i},2000`).join("\n"))).toBe("log-no-temperature");
+    expect(codeOf("Time [s],Fan [rpm]\n" + Array.from({ length: 20 }, (_, i) => `${i},2000`).join("\n"))).toBe(
+      "log-no-temperature",
+    );
     expect(codeOf("Time [s],CPU temperature [°C]\n0,40\n1,41\n")).toBe("log-too-few-rows");
-    expect(codeOf("Time [s],CPU temperature [°C]\n" + "5,40\n".repeat(30))).toMatch(/log-(too-few-rows|no-time-passes)/);
+    expect(codeOf("Time [s],CPU temperature [°C]\n" + "5,40\n".repeat(30))).toMatch(
+      /log-(too-few-rows|no-time-passes)/,
+    );
   });
   it("never throws, whatever comes", () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 600 }), (bytes) => void readLog(bytes)), { numRuns: 200 });
-    fc.assert(fc.property(fc.array(fc.string({ unit: fc.constantFrom(",", ";", "\n", "1", "2", ".", '"', "a", "°", ":", "-", " ") }), { maxLength: 60 }), (parts) => void readLog(parts.join(""))), { numRuns: 200 });
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 600 }), (bytes) => void readLog(bytes)),
+      { numRuns: 200 },
+    );
+    fc.assert(
+      fc.property(
+        fc.array(fc.string({ unit: fc.constantFrom(",", ";", "\n", "1", "2", ".", '"', "a", "°", ":", "-", " ") }), {
+          maxLength: 60,
+        }),
+        (parts) => void readLog(parts.join("")),
+      ),
+      { numRuns: 200 },
+    );
   });
 });
 
 describe("choices of the technician", () => {
-  const text = ["Time [s],CPU temperature,temp2,Fan", ...Array.from({ length: 40 }, (_, i) => `${i},${40 + (i % 7)},${30 + i / 10},2000`)].join("\n");
+  const text = [
+    "Time [s],CPU temperature,temp2,Fan",
+    ...Array.from({ length: 40 }, (_, i) => `${i},${40 + (i % 7)},${30 + i / 10},2000`),
+  ].join("\n");
   it("an unsure column is asked about, and taken as told", () => {
     const table = readTable(text);
     if (!table.ok) throw new Error(table.problem.message);
     expect(table.value.columns.find((c) => c.heading === "temp2")).toMatchObject({ role: "none", sure: false });
     const told = withChoices(table.value, { temp2: "drive.temperature" });
-    expect(told?.columns.find((c) => c.heading === "temp2")).toMatchObject({ role: "drive.temperature", sure: true, why: "told" });
+    expect(told?.columns.find((c) => c.heading === "temp2")).toMatchObject({
+      role: "drive.temperature",
+      sure: true,
+      why: "told",
+    });
   });
   it("is remembered for the same header and no other", () => {
     const key = headerKey(["Time [s]", "CPU temperature", "temp2", "Fan"]);

@@ -96,11 +96,22 @@ export class LogReader {
     const sniffed = sniffLayout(text, complete);
     if (!sniffed.ok) return this.fail(sniffed.problem);
     const layout = sniffed.value;
-    this.columns = applyChoices(layout.columns, { ...this.options.remembered?.[headerKey(layout.headings)], ...this.options.choices });
+    this.columns = applyChoices(layout.columns, {
+      ...this.options.remembered?.[headerKey(layout.headings)],
+      ...this.options.choices,
+    });
     const timeColumn = this.columns.find((c) => c.role === "time");
     if (!timeColumn) return this.fail(logProblem.noTime(layout.headerLine));
     this.timeForm = timeFormOf(layout, timeColumn.index);
-    this.rows = new RowReader({ layout, columns: this.columns, timeIndex: timeColumn.index, timeForm: this.timeForm, encoding: this.decoding.encoding, sizeBytes: this.options.sizeBytes ?? 0, expectedRows: this.estimateRows(text, head.length) });
+    this.rows = new RowReader({
+      layout,
+      columns: this.columns,
+      timeIndex: timeColumn.index,
+      timeForm: this.timeForm,
+      encoding: this.decoding.encoding,
+      sizeBytes: this.options.sizeBytes ?? 0,
+      expectedRows: this.estimateRows(text, head.length),
+    });
     this.layout = layout;
     if (this.decoding.encoding.startsWith("utf-16")) this.transcode = new TextDecoder(this.decoding.encoding);
     this.crOnly = !text.includes("\n") && text.includes("\r");
@@ -167,7 +178,8 @@ export function withChoices(table: LogTable, choices: ColumnChoices): LogTable |
   const columns = applyChoices(table.layout.columns, choices);
   const time = columns.find((c) => c.role === "time");
   if (time?.index !== table.columns.find((c) => c.role === "time")?.index) return null;
-  if (columns.some((c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && !table.values[c.index])) return null;
+  if (columns.some((c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && !table.values[c.index]))
+    return null;
   return { ...table, columns };
 }
 

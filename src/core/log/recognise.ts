@@ -1,4 +1,15 @@
-import { countWords, DEVICE_WORDS, NOT_A_READING, QUANTITY_WORDS, tokens, unitFromText, unitInHeading, type Device, type Quantity, type Unit } from "./words";
+import {
+  countWords,
+  DEVICE_WORDS,
+  NOT_A_READING,
+  QUANTITY_WORDS,
+  tokens,
+  unitFromText,
+  unitInHeading,
+  type Device,
+  type Quantity,
+  type Unit,
+} from "./words";
 
 /** What a column can be taken for. Cores carry their number as named in the file. */
 export type Role =
@@ -13,7 +24,8 @@ export type Role =
   | `fan${number}.duty`
   | "none";
 
-const ROLE = /^(none|time|date|(cpu|gpu)\.(temperature|power|load|clock)|cpu\.core\d{1,3}\.temperature|(drive|room|case)\.temperature|fan[1-9]\d?\.(speed|duty))$/;
+const ROLE =
+  /^(none|time|date|(cpu|gpu)\.(temperature|power|load|clock)|cpu\.core\d{1,3}\.temperature|(drive|room|case)\.temperature|fan[1-9]\d?\.(speed|duty))$/;
 
 export const isRole = (text: unknown): text is Role => typeof text === "string" && ROLE.test(text);
 
@@ -44,7 +56,14 @@ export interface ColumnHead {
   timeLike: "iso" | "clock" | "date" | null;
 }
 
-const CANONICAL: Record<string, string> = { temperature: "°C", power: "W", load: "%", clock: "MHz", speed: "rpm", duty: "%" };
+const CANONICAL: Record<string, string> = {
+  temperature: "°C",
+  power: "W",
+  load: "%",
+  clock: "MHz",
+  speed: "rpm",
+  duty: "%",
+};
 
 /** What every column is taken for, from units, words, and the size of its numbers. */
 export function recogniseColumns(heads: readonly ColumnHead[]): ColumnGuess[] {
@@ -63,17 +82,40 @@ interface Draft extends ColumnGuess {
 }
 
 const none = (h: ColumnHead, note: string, sure = true): Draft => ({
-  index: h.index, heading: h.heading, role: "none", unit: "", factor: 1, offset: 0, why: "rule", sure, note, score: 0, core: null, fan: null,
+  index: h.index,
+  heading: h.heading,
+  role: "none",
+  unit: "",
+  factor: 1,
+  offset: 0,
+  why: "rule",
+  sure,
+  note,
+  score: 0,
+  core: null,
+  fan: null,
 });
 
 function draftColumn(h: ColumnHead): Draft {
   const words = tokens(h.heading);
   const unit = unitInHeading(h.heading) || (h.unitText ? unitFromText(h.unitText) : "");
-  if (h.timeLike) return { ...none(h, ""), role: h.timeLike === "date" ? "date" : "time", why: "form", score: h.timeLike === "iso" ? 12 : 8 };
+  if (h.timeLike)
+    return {
+      ...none(h, ""),
+      role: h.timeLike === "date" ? "date" : "time",
+      why: "form",
+      score: h.timeLike === "iso" ? 12 : 8,
+    };
   const peak = percentile(h.samples, 0.98);
   if (!Number.isFinite(peak)) return none(h, "no numbers");
   const quantity = quantityOf(words, unit);
-  if (quantity === "time") return { ...none(h, ""), role: "time", why: "words", score: 4 + (/elapsed|seconds|\[s\]|\(s\)|timestamp|epoch/i.test(h.heading) ? 2 : 0) };
+  if (quantity === "time")
+    return {
+      ...none(h, ""),
+      role: "time",
+      why: "words",
+      score: 4 + (/elapsed|seconds|\[s\]|\(s\)|timestamp|epoch/i.test(h.heading) ? 2 : 0),
+    };
   if (!quantity) return none(h, unit === "V" || unit === "A" ? `${unit}, not needed` : "kept with the file");
   const device = deviceOf(words, quantity);
   const barred = countWords(words, NOT_A_READING) > 0;
@@ -90,10 +132,12 @@ function quantityOf(words: string[], unit: Unit): Quantity | null {
   // "temps" is time in one language and several temperatures in another
   if (words.includes("temps")) return chip ? "temperature" : "time";
   // "T_cpu", "t_amb"
-  if (words.includes("t") && words.length > 1 && (chip || countWords(words, DEVICE_WORDS.room) > 0)) return "temperature";
+  if (words.includes("t") && words.length > 1 && (chip || countWords(words, DEVICE_WORDS.room) > 0))
+    return "temperature";
   const fan = countWords(words, DEVICE_WORDS.fan) > 0;
   if (unit === "MHz" || unit === "GHz" || unit === "kHz" || unit === "Hz") return "clock";
-  if (fan && countWords(words, QUANTITY_WORDS.temperature) === 0 && countWords(words, QUANTITY_WORDS.power) === 0) return "rpm";
+  if (fan && countWords(words, QUANTITY_WORDS.temperature) === 0 && countWords(words, QUANTITY_WORDS.power) === 0)
+    return "rpm";
   if (countWords(words, QUANTITY_WORDS.temperature) > 0) return "temperature";
   if (countWords(words, QUANTITY_WORDS.rpm) > 0) return "rpm";
   if (countWords(words, QUANTITY_WORDS.power) > 0) return "power";
@@ -120,53 +164,137 @@ function deviceOf(words: string[], quantity: Quantity): Device | null {
   return null;
 }
 
-function place(h: ColumnHead, words: string[], unit: Unit, quantity: Quantity, device: Device | null, peak: number): Draft {
+function place(
+  h: ColumnHead,
+  words: string[],
+  unit: Unit,
+  quantity: Quantity,
+  device: Device | null,
+  peak: number,
+): Draft {
   const base = none(h, "kept with the file");
   const why: Why = unit ? "unit" : "words";
   if (quantity === "rpm") {
     const percent = unit === "%" || (unit === "" && peak <= 100);
     const factor = unit === "krpm" ? 1000 : 1;
     const number = words.map(Number).find((n) => Number.isInteger(n) && n >= 0 && n < 20) ?? null;
-    return { ...base, role: percent ? "fan1.duty" : "fan1.speed", unit: percent ? "%" : "rpm", factor, why: "words", note: percent ? "% of full speed" : "rpm", score: percent ? 1 : 3, fan: number };
+    return {
+      ...base,
+      role: percent ? "fan1.duty" : "fan1.speed",
+      unit: percent ? "%" : "rpm",
+      factor,
+      why: "words",
+      note: percent ? "% of full speed" : "rpm",
+      score: percent ? 1 : 3,
+      fan: number,
+    };
   }
   if (quantity === "temperature") return placeTemperature(h, base, words, unit, device, peak, why);
-  if (device !== "cpu" && device !== "gpu") return quantity === "power" && device === null ? { ...base, note: "power of what is not said" } : base;
-  const perCore = device === "cpu" && /\b(core|kern|coeur|nucleo)\b/.test(words.join(" ")) && words.some((w) => /^\d+$/.test(w));
-  const whole = countWords(words, ["package", "pkg", "total", "cpu", "gpu", "gesamt", "board", "asic", "processor", "prozessor*"]);
+  if (device !== "cpu" && device !== "gpu")
+    return quantity === "power" && device === null ? { ...base, note: "power of what is not said" } : base;
+  const perCore =
+    device === "cpu" && /\b(core|kern|coeur|nucleo)\b/.test(words.join(" ")) && words.some((w) => /^\d+$/.test(w));
+  const whole = countWords(words, [
+    "package",
+    "pkg",
+    "total",
+    "cpu",
+    "gpu",
+    "gesamt",
+    "board",
+    "asic",
+    "processor",
+    "prozessor*",
+  ]);
   if (quantity === "power") {
     if (perCore) return base;
     const milli = unit === "mW" || (unit === "" && peak > 1000);
     const note = milli ? "mW, read as W" : "W";
-    return { ...base, role: `${device}.power`, unit: "W", factor: milli ? 1e-3 : 1, why: milli && unit === "" ? "size" : why, note, score: 3 + whole };
+    return {
+      ...base,
+      role: `${device}.power`,
+      unit: "W",
+      factor: milli ? 1e-3 : 1,
+      why: milli && unit === "" ? "size" : why,
+      note,
+      score: 3 + whole,
+    };
   }
   if (quantity === "load") {
     const share = unit !== "%" && peak <= 1.0001 && peak > 0;
-    return { ...base, role: `${device}.load`, unit: "%", factor: share ? 100 : 1, why: share ? "size" : why, note: share ? "share, read as %" : "%", score: (perCore ? 1 : 3) + whole };
+    return {
+      ...base,
+      role: `${device}.load`,
+      unit: "%",
+      factor: share ? 100 : 1,
+      why: share ? "size" : why,
+      note: share ? "share, read as %" : "%",
+      score: (perCore ? 1 : 3) + whole,
+    };
   }
-  const factor = unit === "GHz" || (unit === "" && peak < 20) ? 1000 : unit === "kHz" || (unit === "" && peak > 1e5 && peak < 1e8) ? 1e-3 : unit === "Hz" || (unit === "" && peak >= 1e8) ? 1e-6 : 1;
-  return { ...base, role: `${device}.clock`, unit: "MHz", factor, why, note: factor === 1 ? "MHz" : "read as MHz", score: (perCore ? 1 : 3) + whole + countWords(words, ["effective"]) };
+  const factor =
+    unit === "GHz" || (unit === "" && peak < 20)
+      ? 1000
+      : unit === "kHz" || (unit === "" && peak > 1e5 && peak < 1e8)
+        ? 1e-3
+        : unit === "Hz" || (unit === "" && peak >= 1e8)
+          ? 1e-6
+          : 1;
+  return {
+    ...base,
+    role: `${device}.clock`,
+    unit: "MHz",
+    factor,
+    why,
+    note: factor === 1 ? "MHz" : "read as MHz",
+    score: (perCore ? 1 : 3) + whole + countWords(words, ["effective"]),
+  };
 }
 
-function placeTemperature(h: ColumnHead, base: Draft, words: string[], unit: Unit, device: Device | null, peak: number, why: Why): Draft {
+function placeTemperature(
+  h: ColumnHead,
+  base: Draft,
+  words: string[],
+  unit: Unit,
+  device: Device | null,
+  peak: number,
+  why: Why,
+): Draft {
   const low = percentile(h.samples, 0.05);
   // without a unit: an idle chip above 80 and a peak above 125 can only be °F; a thousand times that is m°C
-  const milli = unit === "" && peak > 1000 || (unit === "°C" && peak > 1000);
+  const milli = (unit === "" && peak > 1000) || (unit === "°C" && peak > 1000);
   const fahrenheit = unit === "°F" || (unit === "" && !milli && low > 76 && peak > 125);
   const factor = milli ? 1e-3 : fahrenheit ? 5 / 9 : 1;
   const offset = fahrenheit ? (-32 * 5) / 9 : 0;
   const note = fahrenheit ? "°F, read as °C" : milli ? "m°C, read as °C" : "°C";
-  const draft: Draft = { ...base, unit: "°C", factor, offset, why: unit === "" && (fahrenheit || milli) ? "size" : why, note };
+  const draft: Draft = {
+    ...base,
+    unit: "°C",
+    factor,
+    offset,
+    why: unit === "" && (fahrenheit || milli) ? "size" : why,
+    note,
+  };
   if (device === "memory" || device === "battery" || device === "fan") return { ...base, note: "kept with the file" };
-  if (device === "gpu") return { ...draft, role: "gpu.temperature", score: 3 + countWords(words, ["core", "edge", "gpu"]) };
+  if (device === "gpu")
+    return { ...draft, role: "gpu.temperature", score: 3 + countWords(words, ["core", "edge", "gpu"]) };
   if (device === "drive") return { ...draft, role: "drive.temperature", score: 3 };
   if (device === "room") return { ...draft, role: "room.temperature", score: 3 };
   if (device === "case") return { ...draft, role: "case.temperature", score: 2 };
   if (device === "cpu") {
     const number = words.map(Number).find((n) => Number.isInteger(n) && n >= 0 && n < 512);
-    const core = countWords(words, ["core", "cores", "kern", "kerne", "coeur", "nucleo"]) > 0 && number !== undefined ? number : null;
-    if (countWords(words, ["average", "avg", "mittel", "mittelwert", "moyenne", "mean"]) > 0) return { ...base, note: "an average hides the hottest core" };
+    const core =
+      countWords(words, ["core", "cores", "kern", "kerne", "coeur", "nucleo"]) > 0 && number !== undefined
+        ? number
+        : null;
+    if (countWords(words, ["average", "avg", "mittel", "mittelwert", "moyenne", "mean"]) > 0)
+      return { ...base, note: "an average hides the hottest core" };
     if (core !== null) return { ...draft, role: `cpu.core${core}.temperature`, core, score: 2 };
-    return { ...draft, role: "cpu.temperature", score: 3 + countWords(words, ["package", "pkg", "max", "hottest", "tctl", "tdie", "die", "cpu"]) };
+    return {
+      ...draft,
+      role: "cpu.temperature",
+      score: 3 + countWords(words, ["package", "pkg", "max", "hottest", "tctl", "tdie", "die", "cpu"]),
+    };
   }
   return { ...draft, role: "none", sure: false, note: "a temperature, of what is not said", score: 1 };
 }
@@ -174,20 +302,30 @@ function placeTemperature(h: ColumnHead, base: Draft, words: string[], unit: Uni
 function chooseTime(drafts: Draft[], heads: readonly ColumnHead[]): void {
   const candidates = drafts.filter((d) => d.role === "time").sort((a, b) => b.score - a.score || a.index - b.index);
   const best = candidates[0];
-  for (const d of candidates) if (d !== best) Object.assign(d, none({ ...d, unitText: "", samples: [], timeLike: null }, "a second time"));
-  for (const d of drafts) if (d.role === "date" && (!best || heads[best.index]?.timeLike !== "clock")) Object.assign(d, none({ ...d, unitText: "", samples: [], timeLike: null }, "the date"));
+  for (const d of candidates)
+    if (d !== best) Object.assign(d, none({ ...d, unitText: "", samples: [], timeLike: null }, "a second time"));
+  for (const d of drafts)
+    if (d.role === "date" && (!best || heads[best.index]?.timeLike !== "clock"))
+      Object.assign(d, none({ ...d, unitText: "", samples: [], timeLike: null }, "the date"));
 }
 
 /** Of several columns for one channel the likeliest stays; the others are left out and say so. */
 function keepBest(drafts: Draft[]): void {
   const byRole = new Map<Role, Draft[]>();
   for (const d of drafts) {
-    if (d.role === "none" || d.role === "time" || d.role === "date" || d.fan !== null || d.role.startsWith("fan")) continue;
+    if (d.role === "none" || d.role === "time" || d.role === "date" || d.fan !== null || d.role.startsWith("fan"))
+      continue;
     byRole.set(d.role, [...(byRole.get(d.role) ?? []), d]);
   }
   for (const [, same] of byRole) {
     same.sort((a, b) => b.score - a.score || a.index - b.index);
-    for (const d of same.slice(1)) Object.assign(d, { role: "none", unit: "", note: `as ${same[0]?.heading ?? ""}, kept with the file`, why: "rule" });
+    for (const d of same.slice(1))
+      Object.assign(d, {
+        role: "none",
+        unit: "",
+        note: `as ${same[0]?.heading ?? ""}, kept with the file`,
+        why: "rule",
+      });
   }
 }
 
@@ -197,16 +335,19 @@ function numberFans(drafts: Draft[]): void {
     fans.forEach((d, i) => (d.role = `fan${i + 1}.${kind}`));
   }
   if (drafts.some((d) => /^fan\d+\.speed$/.test(d.role))) {
-    for (const d of drafts) if (d.role.endsWith(".duty")) Object.assign(d, { role: "none", unit: "", note: "the speed is logged too" });
+    for (const d of drafts)
+      if (d.role.endsWith(".duty")) Object.assign(d, { role: "none", unit: "", note: "the speed is logged too" });
   }
 }
 
 /** With no processor temperature by name, a single nameless temperature is taken for it, and asked about. */
 function promoteLoneTemperature(drafts: Draft[]): void {
-  if (drafts.some((d) => d.role === "cpu.temperature" || d.role === "gpu.temperature" || /^cpu\.core/.test(d.role))) return;
+  if (drafts.some((d) => d.role === "cpu.temperature" || d.role === "gpu.temperature" || /^cpu\.core/.test(d.role)))
+    return;
   const nameless = drafts.filter((d) => d.role === "none" && !d.sure);
   const only = nameless[0];
-  if (nameless.length === 1 && only) Object.assign(only, { role: "cpu.temperature", note: "the only temperature", why: "rule" });
+  if (nameless.length === 1 && only)
+    Object.assign(only, { role: "cpu.temperature", note: "the only temperature", why: "rule" });
 }
 
 function percentile(samples: readonly number[], q: number): number {

@@ -66,7 +66,13 @@ export class RowReader {
 
   result(): ReadRows {
     const { rows } = this;
-    return { rows, time: this.time.subarray(0, rows), lines: this.lines.subarray(0, rows), values: this.values.map((v) => v?.subarray(0, rows) ?? null), warnings: this.tally.list() };
+    return {
+      rows,
+      time: this.time.subarray(0, rows),
+      lines: this.lines.subarray(0, rows),
+      values: this.values.map((v) => v?.subarray(0, rows) ?? null),
+      warnings: this.tally.list(),
+    };
   }
 
   private setKinds(timeIndex: number, sizeBytes: number): void {
@@ -78,9 +84,12 @@ export class RowReader {
     // a wide log keeps what was recognised; a narrow one keeps every number, so that any column can still be chosen
     const keepAll = width <= 32 || sizeBytes < 24e6;
     for (const c of this.columns) {
-      if (c.index === timeIndex) this.kinds[c.index] = this.timeForm.kind === "number" ? TIME_NUMBER : this.timeForm.kind === "clock" ? TIME_CLOCK : TIME_ISO;
+      if (c.index === timeIndex)
+        this.kinds[c.index] =
+          this.timeForm.kind === "number" ? TIME_NUMBER : this.timeForm.kind === "clock" ? TIME_CLOCK : TIME_ISO;
       else if ((c.role !== "none" && c.role !== "date") || !c.sure) this.kinds[c.index] = NUMBER;
-      else if (keepAll && (layout.heads[c.index]?.samples.some((v) => Number.isFinite(v)) ?? false)) this.kinds[c.index] = NUMBER;
+      else if (keepAll && (layout.heads[c.index]?.samples.some((v) => Number.isFinite(v)) ?? false))
+        this.kinds[c.index] = NUMBER;
     }
   }
 
@@ -92,7 +101,9 @@ export class RowReader {
     };
     this.time = grow(this.time, new Float64Array(capacity));
     this.lines = grow(this.lines, new Uint32Array(capacity));
-    for (let c = 0; c < this.kinds.length; c++) if (this.kinds[c] === NUMBER) this.values[c] = grow(this.values[c] ?? new Float32Array(0), new Float32Array(capacity));
+    for (let c = 0; c < this.kinds.length; c++)
+      if (this.kinds[c] === NUMBER)
+        this.values[c] = grow(this.values[c] ?? new Float32Array(0), new Float32Array(capacity));
   }
 
   /**
@@ -233,7 +244,12 @@ export class RowReader {
         this.tally.add("cut", this.line, () => "The last line is cut off and was left out.");
         return;
       }
-      this.tally.add("short", this.line, (n) => `${n === 1 ? "A line has" : `${n} lines have`} fewer columns than the headings; the missing readings count as gaps.`);
+      this.tally.add(
+        "short",
+        this.line,
+        (n) =>
+          `${n === 1 ? "A line has" : `${n} lines have`} fewer columns than the headings; the missing readings count as gaps.`,
+      );
       for (; c < width; c++) row[c] = NaN;
     }
     this.keep(time);
@@ -267,7 +283,12 @@ export class RowReader {
     if (value !== null) return value;
     const heading = this.columns[column]?.heading ?? `${column + 1}`;
     if (this.kinds[column] === NUMBER && this.columns[column]?.role !== "none") {
-      this.tally.add(`cell-${column}`, this.line, (n) => `"${text.trim().slice(0, 24)}" in column ${heading} is no number${n > 1 ? ` (${n} such cells)` : ""}; counted as a gap.`);
+      this.tally.add(
+        `cell-${column}`,
+        this.line,
+        (n) =>
+          `"${text.trim().slice(0, 24)}" in column ${heading} is no number${n > 1 ? ` (${n} such cells)` : ""}; counted as a gap.`,
+      );
     }
     return NaN;
   }
@@ -282,8 +303,17 @@ export class RowReader {
     if (text.trim() === "") return;
     const [first = "", second = ""] = this.layout.headings;
     if (first !== "" && text.includes(first) && text.includes(second)) {
-      this.tally.add("header", this.line, (n) => `${n === 1 ? "A repeated heading line was" : `${n} repeated heading lines were`} left out.`);
+      this.tally.add(
+        "header",
+        this.line,
+        (n) => `${n === 1 ? "A repeated heading line was" : `${n} repeated heading lines were`} left out.`,
+      );
     } else if (last) this.tally.add("cut", this.line, () => "The last line is cut off and was left out.");
-    else this.tally.add("odd", this.line, (n) => `${n === 1 ? "A line" : `${n} lines`} without a time left out (a footer or a note).`);
+    else
+      this.tally.add(
+        "odd",
+        this.line,
+        (n) => `${n === 1 ? "A line" : `${n} lines`} without a time left out (a footer or a note).`,
+      );
   }
 }

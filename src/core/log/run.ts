@@ -27,8 +27,11 @@ export const channelOf = (run: Run, key: string): Channel | undefined => run.cha
 
 /** The run a read table stands for: converted units, rows in order, hottest core, outliers taken out. */
 export function toRun(table: LogTable): Result<Run> {
-  const taken = table.columns.filter((c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && table.values[c.index]);
-  if (!taken.some((c) => isChipTemperature(c.role))) return bad(logProblem.noTemperature(table.layout.headerLine, table.layout.headings));
+  const taken = table.columns.filter(
+    (c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && table.values[c.index],
+  );
+  if (!taken.some((c) => isChipTemperature(c.role)))
+    return bad(logProblem.noTemperature(table.layout.headerLine, table.layout.headings));
   const order = orderRows(table.time, table.lines, table.timeForm);
   if (order.index.length < 10) return bad(logProblem.tooFewRows(order.index.length));
   if (!((order.timeS[order.timeS.length - 1] ?? 0) > 0)) return bad(logProblem.noTimePasses());
@@ -38,12 +41,21 @@ export function toRun(table: LogTable): Result<Run> {
   const hottest = hottestCore(channels);
   const rest = hottest ? channels.filter((c) => c.key !== "cpu.temperature") : channels;
   const usable = (hottest ? [hottest, ...rest] : rest).filter((c) => c.values.some((v) => Number.isFinite(v)));
-  if (!usable.some((c) => isChipTemperature(c.key))) return bad(logProblem.noTemperature(table.layout.headerLine, table.layout.headings));
+  if (!usable.some((c) => isChipTemperature(c.key)))
+    return bad(logProblem.noTemperature(table.layout.headerLine, table.layout.headings));
   warnings.sort((a, b) => a.line - b.line);
-  return good({ timeS: order.timeS, stepS: order.stepS, startMs: order.startMs, channels: usable, gaps: order.gaps, warnings });
+  return good({
+    timeS: order.timeS,
+    stepS: order.stepS,
+    startMs: order.startMs,
+    channels: usable,
+    gaps: order.gaps,
+    warnings,
+  });
 }
 
-const isChipTemperature = (key: string): boolean => key === "cpu.temperature" || key === "gpu.temperature" || /^cpu\.core\d+\.temperature$/.test(key);
+const isChipTemperature = (key: string): boolean =>
+  key === "cpu.temperature" || key === "gpu.temperature" || /^cpu\.core\d+\.temperature$/.test(key);
 
 function channelFrom(c: ColumnGuess, raw: Float32Array, index: Uint32Array): Channel {
   const values = new Float32Array(index.length);
@@ -65,7 +77,11 @@ function dropImpossible(c: Channel, lines: Uint32Array, index: Uint32Array, warn
       c.values[k] = NaN;
     }
   }
-  if (count) warnings.push({ line: first, message: `${count} ${count === 1 ? "reading" : "readings"} of ${c.heading} cannot be true and count as gaps.` });
+  if (count)
+    warnings.push({
+      line: first,
+      message: `${count} ${count === 1 ? "reading" : "readings"} of ${c.heading} cannot be true and count as gaps.`,
+    });
 }
 
 /** cpu.temperature as the hottest core at each moment, where cores are logged. */
@@ -80,5 +96,10 @@ function hottestCore(channels: readonly Channel[]): Channel | null {
       if (!(v <= (values[k] ?? NaN))) values[k] = Number.isFinite(v) ? v : (values[k] ?? NaN);
     }
   }
-  return { key: "cpu.temperature", unit: "°C", heading: `hottest of ${cores.length} ${cores.length === 1 ? "core" : "cores"}`, values };
+  return {
+    key: "cpu.temperature",
+    unit: "°C",
+    heading: `hottest of ${cores.length} ${cores.length === 1 ? "core" : "cores"}`,
+    values,
+  };
 }

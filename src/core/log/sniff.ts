@@ -33,14 +33,28 @@ export function sniffLayout(text: string, complete: boolean): Result<Layout> {
   const rows = lines.map((l) => splitLine(l, separator).map((c) => c.trim()));
   const width = modeWidth(rows);
   const first = rows.findIndex((r) => r.length >= Math.max(2, width - 1) && isReading(r));
-  if (first < 0) return bad(rows.some((r) => r.length === width && r.every((c) => c !== "")) ? logProblem.tooFewRows(0) : logProblem.noTable(1));
+  if (first < 0)
+    return bad(
+      rows.some((r) => r.length === width && r.every((c) => c !== ""))
+        ? logProblem.tooFewRows(0)
+        : logProblem.noTable(1),
+    );
   const { headerIndex, unitsIndex } = findHeader(rows, first, width);
   if (headerIndex < 0) return bad(logProblem.noHeader(first + 1));
   const headings = distinct((rows[headerIndex] ?? []).map((c, i) => c.replace(/^\uFEFF/, "") || `column ${i + 1}`));
   const sample = rows.slice(first).filter((r) => r.length >= width - 1 && isReading(r));
   const decimalComma = hasDecimalCommas(sample, separator === ",");
   const heads = headings.map((heading, index) => headOf(heading, index, rows[unitsIndex] ?? [], sample, decimalComma));
-  return good({ separator, decimalComma, headerLine: headerIndex + 1, headings, firstDataLine: first + 1, columns: recogniseColumns(heads), heads, firstCells: headings.map((_, i) => (rows[first]?.[i] ?? "").slice(0, 40)) });
+  return good({
+    separator,
+    decimalComma,
+    headerLine: headerIndex + 1,
+    headings,
+    firstDataLine: first + 1,
+    columns: recogniseColumns(heads),
+    heads,
+    firstCells: headings.map((_, i) => (rows[first]?.[i] ?? "").slice(0, 40)),
+  });
 }
 
 /** Headings that stand twice get a number, so that each column can be spoken of. */
@@ -89,7 +103,11 @@ function isReading(row: string[]): boolean {
   for (const cell of row) {
     if (cell === "") continue;
     filled++;
-    if (/^["\s]*[-+]?[\d.,]/.test(cell) && (parseCell(cell, true) !== null || looksLikeIso(cell) || looksLikeClock(cell) || looksLikeDate(cell))) numeric++;
+    if (
+      /^["\s]*[-+]?[\d.,]/.test(cell) &&
+      (parseCell(cell, true) !== null || looksLikeIso(cell) || looksLikeClock(cell) || looksLikeDate(cell))
+    )
+      numeric++;
     else if (Number.isNaN(parseCell(cell, false) ?? 0)) numeric += 0.5;
   }
   return filled >= 2 && numeric >= Math.max(2, filled * 0.6);
@@ -101,10 +119,20 @@ function findHeader(rows: string[][], first: number, width: number): { headerInd
   if (above < 0) return { headerIndex: -1, unitsIndex: -1 };
   const isUnits = (r: string[]) => {
     const filled = r.filter((c) => c !== "");
-    return filled.length > 0 && filled.every((c) => /^[[(]?.{1,8}[\])]?$/.test(c)) && filled.filter((c) => !["", "other"].includes(unitFromText(c.replace(/[[\]()]/g, ""))) || /^[[(]?(m?s|hh:mm:ss.*|date|time)[\])]?$/i.test(c)).length >= filled.length * 0.7;
+    return (
+      filled.length > 0 &&
+      filled.every((c) => /^[[(]?.{1,8}[\])]?$/.test(c)) &&
+      filled.filter(
+        (c) =>
+          !["", "other"].includes(unitFromText(c.replace(/[[\]()]/g, ""))) ||
+          /^[[(]?(m?s|hh:mm:ss.*|date|time)[\])]?$/i.test(c),
+      ).length >=
+        filled.length * 0.7
+    );
   };
   const row = rows[above] ?? [];
-  if (isUnits(row) && above > 0 && (rows[above - 1]?.length ?? 0) >= width - 1) return { headerIndex: above - 1, unitsIndex: above };
+  if (isUnits(row) && above > 0 && (rows[above - 1]?.length ?? 0) >= width - 1)
+    return { headerIndex: above - 1, unitsIndex: above };
   return { headerIndex: row.length >= width - 1 || row.length >= 2 ? above : -1, unitsIndex: -1 };
 }
 
@@ -113,11 +141,12 @@ function hasDecimalCommas(rows: string[][], commaSeparated: boolean): boolean {
   let comma = 0;
   let either = 0;
   let point = 0;
-  for (const r of rows) for (const c of r) {
-    if (/^"?-?\d{1,3},\d{3}"?(\s*\D{0,4})?$/.test(c)) either++;
-    else if (/^"?-?\d+,\d+"?(\s*\D{0,4})?$/.test(c)) comma++;
-    else if (/^"?-?\d+\.\d+"?(\s*\D{0,4})?$/.test(c)) point++;
-  }
+  for (const r of rows)
+    for (const c of r) {
+      if (/^"?-?\d{1,3},\d{3}"?(\s*\D{0,4})?$/.test(c)) either++;
+      else if (/^"?-?\d+,\d+"?(\s*\D{0,4})?$/.test(c)) comma++;
+      else if (/^"?-?\d+\.\d+"?(\s*\D{0,4})?$/.test(c)) point++;
+    }
   return comma > point || (comma === 0 && point === 0 && either > 0 && !commaSeparated);
 }
 

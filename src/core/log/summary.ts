@@ -25,7 +25,13 @@ export function summarise(run: Run): LogSummary {
     }
     return { key: c.key, unit: c.unit, heading: c.heading, min: tidy(min), mean: tidy(total / n), max: tidy(max) };
   });
-  return { rows: run.timeS.length, durationS: tidy(run.timeS[run.timeS.length - 1] ?? 0), stepS: tidy(run.stepS), series, warnings: run.warnings };
+  return {
+    rows: run.timeS.length,
+    durationS: tidy(run.timeS[run.timeS.length - 1] ?? 0),
+    stepS: tidy(run.stepS),
+    series,
+    warnings: run.warnings,
+  };
 }
 
 const tidy = (v: number): number => Math.round(v * 1000) / 1000;

@@ -34,9 +34,15 @@ describe("times as written", () => {
 });
 
 describe("rows in the order of time", () => {
-  const order = (t: number[], kind: "number" | "clock" = "number") => orderRows(Float64Array.from(t), Uint32Array.from(t, (_, i) => i + 2), kind === "clock" ? { kind } : { kind, scale: 1, epoch: false });
+  const order = (t: number[], kind: "number" | "clock" = "number") =>
+    orderRows(
+      Float64Array.from(t),
+      Uint32Array.from(t, (_, i) => i + 2),
+      kind === "clock" ? { kind } : { kind, scale: 1, epoch: false },
+    );
   it("midnight crossed", () => expect([...order([86398, 86399, 0, 1, 2], "clock").timeS]).toEqual([0, 1, 2, 3, 4]));
-  it("a clock set back by an hour", () => expect([...order([7198, 7199, 3600, 3601], "clock").timeS]).toEqual([0, 1, 2, 3]));
+  it("a clock set back by an hour", () =>
+    expect([...order([7198, 7199, 3600, 3601], "clock").timeS]).toEqual([0, 1, 2, 3]));
   it("a logger that started again keeps the longest stretch", () => {
     const o = order([...Array.from({ length: 100 }, (_, i) => i), ...Array.from({ length: 300 }, (_, i) => i)]);
     expect(o.timeS.length).toBe(300);

@@ -21,14 +21,21 @@ export function numericTimeForm(heading: string, values: readonly number[]): Tim
   if (first >= 1e11) return { kind: "number", scale: 1e-3, epoch: true };
   if (first >= 1e8) return { kind: "number", scale: 1, epoch: true };
   const h = heading.toLowerCase();
-  const unit = /[\[(,_ ](ms|msec|millis\w*|us|µs|s|sec|secs|seconds?|sekunden?|min|mins|minutes?|minuten|h|hours?|stunden)[\])]?\s*$/.exec(h)?.[1] ?? "";
+  const unit =
+    /[\[(,_ ](ms|msec|millis\w*|us|µs|s|sec|secs|seconds?|sekunden?|min|mins|minutes?|minuten|h|hours?|stunden)[\])]?\s*$/.exec(
+      h,
+    )?.[1] ?? "";
   if (/^(ms|msec|millis)/.test(unit) || /milli/.test(h)) return { kind: "number", scale: 1e-3, epoch: false };
   if (/^(us|µs)/.test(unit)) return { kind: "number", scale: 1e-6, epoch: false };
   if (/^min/.test(unit)) return { kind: "number", scale: 60, epoch: false };
   if (/^(h|hour|stunde)/.test(unit)) return { kind: "number", scale: 3600, epoch: false };
   if (/^s/.test(unit)) return { kind: "number", scale: 1, epoch: false };
-  if (first > 20000 && first < 80000 && known.some((v) => v % 1 !== 0)) return { kind: "number", scale: 86400, epoch: false };
-  const steps = known.slice(1).map((v, i) => v - (known[i] ?? 0)).sort((a, b) => a - b);
+  if (first > 20000 && first < 80000 && known.some((v) => v % 1 !== 0))
+    return { kind: "number", scale: 86400, epoch: false };
+  const steps = known
+    .slice(1)
+    .map((v, i) => v - (known[i] ?? 0))
+    .sort((a, b) => a - b);
   const step = steps[steps.length >> 1] ?? 1;
   return { kind: "number", scale: step >= 90 ? 1e-3 : 1, epoch: false };
 }
@@ -64,7 +71,8 @@ export function timeFromBytes(buf: Uint8Array, from: number, to: number, iso: bo
         const prev = buf[i - 1] ?? 0;
         if (first >= 0 && g - first === 3 && (prev === 46 || prev === 44 || prev === 58)) {
           let scale = 0.1;
-          for (; i < to && (buf[i] ?? 0) >= 48 && (buf[i] ?? 0) <= 57; i++, scale /= 10) fraction += ((buf[i] ?? 0) - 48) * scale;
+          for (; i < to && (buf[i] ?? 0) >= 48 && (buf[i] ?? 0) <= 57; i++, scale /= 10)
+            fraction += ((buf[i] ?? 0) - 48) * scale;
           i--;
           continue;
         }

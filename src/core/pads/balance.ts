@@ -47,7 +47,14 @@ export function balanceOf(stack: PlateStack): Balance {
   const screwsN = screws.reduce((s, x) => s + x.forceN, 0);
   const area = chips.reduce((s, c) => s + c.widthMm * c.heightMm, 0);
   const evenMm = area > 0 && screwsN > 0 ? bondLineM(paste, screwsN / (area * 1e-6)) * 1000 : 0.04;
-  const cells = chips.flatMap((c) => Array.from({ length: GRID * GRID }, (_, i) => ({ chip: c.id, x: c.xMm + (((i % GRID) + 0.5) / GRID - 0.5) * c.widthMm, y: c.yMm + ((Math.floor(i / GRID) + 0.5) / GRID - 0.5) * c.heightMm, mm2: (c.widthMm * c.heightMm) / GRID ** 2 })));
+  const cells = chips.flatMap((c) =>
+    Array.from({ length: GRID * GRID }, (_, i) => ({
+      chip: c.id,
+      x: c.xMm + (((i % GRID) + 0.5) / GRID - 0.5) * c.widthMm,
+      y: c.yMm + ((Math.floor(i / GRID) + 0.5) / GRID - 0.5) * c.heightMm,
+      mm2: (c.widthMm * c.heightMm) / GRID ** 2,
+    })),
+  );
   const film = (z: readonly number[], x: number, y: number) => evenMm + rise(z, x, y);
   // force of paste, N, with its fall per mm of rise
   const bears = (hMm: number, mm2: number): [number, number] => {
@@ -61,7 +68,8 @@ export function balanceOf(stack: PlateStack): Balance {
       const e = [1, x, y];
       for (let r = 0; r < 3; r++) {
         f[r] = (f[r] as number) + up * (e[r] as number);
-        for (let c = r; c < 3; c++) J[3 * r + c] = (J[3 * r + c] as number) + fall * (e[r] as number) * (e[c] as number);
+        for (let c = r; c < 3; c++)
+          J[3 * r + c] = (J[3 * r + c] as number) + fall * (e[r] as number) * (e[c] as number);
       }
     };
     for (const c of cells) add(c.x, c.y, ...bears(film(z, c.x, c.y), c.mm2));
@@ -70,7 +78,8 @@ export function balanceOf(stack: PlateStack): Balance {
       const n = padN(p.curve, p.widthMm * p.heightMm, p.thicknessMm, gap);
       add(p.xMm, p.yMm, n, (padN(p.curve, p.widthMm * p.heightMm, p.thicknessMm, gap - 1e-4) - n) / 1e-4);
     }
-    for (const s of screws) add(s.xMm, s.yMm, -(s.forceN + (s.forceN / SPRING_MM) * rise(z, s.xMm, s.yMm)), s.forceN / SPRING_MM);
+    for (const s of screws)
+      add(s.xMm, s.yMm, -(s.forceN + (s.forceN / SPRING_MM) * rise(z, s.xMm, s.yMm)), s.forceN / SPRING_MM);
     return { f, J };
   };
   const weigh = (f: readonly number[]) => Math.hypot(f[0] ?? 0, (f[1] ?? 0) / 10, (f[2] ?? 0) / 10);
@@ -89,18 +98,34 @@ export function balanceOf(stack: PlateStack): Balance {
       }
     }
   }
-  const chipForce = (id: string) => cells.filter((c) => c.chip === id).reduce((s, c) => s + bears(film(z, c.x, c.y), c.mm2)[0], 0);
+  const chipForce = (id: string) =>
+    cells.filter((c) => c.chip === id).reduce((s, c) => s + bears(film(z, c.x, c.y), c.mm2)[0], 0);
   const films = chips.map((c) => {
-    const corners = [-0.5, 0.5].flatMap((i) => [-0.5, 0.5].map((j) => 1000 * film(z, c.xMm + i * c.widthMm, c.yMm + j * c.heightMm)));
+    const corners = [-0.5, 0.5].flatMap((i) =>
+      [-0.5, 0.5].map((j) => 1000 * film(z, c.xMm + i * c.widthMm, c.yMm + j * c.heightMm)),
+    );
     return { chip: c.id, thinUm: Math.min(...corners), thickUm: Math.max(...corners), forceN: chipForce(c.id) };
   });
   const padsOut = pads.map((p) => {
     const gapMm = p.gapMm + rise(z, p.xMm, p.yMm);
-    return { tag: p.tag, gapMm, pressed: (p.thicknessMm - gapMm) / p.thicknessMm, forceN: padN(p.curve, p.widthMm * p.heightMm, p.thicknessMm, gapMm), liftsMm: rise(z, p.xMm, p.yMm) };
+    return {
+      tag: p.tag,
+      gapMm,
+      pressed: (p.thicknessMm - gapMm) / p.thicknessMm,
+      forceN: padN(p.curve, p.widthMm * p.heightMm, p.thicknessMm, gapMm),
+      liftsMm: rise(z, p.xMm, p.yMm),
+    };
   });
   const padsN = padsOut.reduce((s, p) => s + p.forceN, 0);
   const chipsN = films.reduce((s, f) => s + f.forceN, 0);
-  return { films, pads: padsOut, screwsN, chipsN, padsShare: padsN / Math.max(1e-9, padsN + chipsN), plane: { evenMm, rise: z } };
+  return {
+    films,
+    pads: padsOut,
+    screwsN,
+    chipsN,
+    padsShare: padsN / Math.max(1e-9, padsN + chipsN),
+    plane: { evenMm, rise: z },
+  };
 }
 
 const rise = (z: readonly number[], x: number, y: number): number => (z[0] ?? 0) + (z[1] ?? 0) * x + (z[2] ?? 0) * y;

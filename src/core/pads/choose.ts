@@ -19,11 +19,24 @@ export interface ThicknessOption {
  * What each stock thickness does in a gap, thin to thick; `fits` is the one nearest to the target among those pressed
  * within the class's bounds.
  */
-export function thicknessOptions(gapMm: number, areaMm2: number, curve: PadCurve, stock: readonly number[] = STOCK_MM): ThicknessOption[] {
-  const options = [...stock].sort((a, b) => a - b).map((thicknessMm): ThicknessOption => {
-    const pressed = (thicknessMm - gapMm) / thicknessMm;
-    return { thicknessMm, pressed, airMm: Math.max(0, gapMm - thicknessMm), forceN: padN(curve, areaMm2, thicknessMm, gapMm), fits: false };
-  });
+export function thicknessOptions(
+  gapMm: number,
+  areaMm2: number,
+  curve: PadCurve,
+  stock: readonly number[] = STOCK_MM,
+): ThicknessOption[] {
+  const options = [...stock]
+    .sort((a, b) => a - b)
+    .map((thicknessMm): ThicknessOption => {
+      const pressed = (thicknessMm - gapMm) / thicknessMm;
+      return {
+        thicknessMm,
+        pressed,
+        airMm: Math.max(0, gapMm - thicknessMm),
+        forceN: padN(curve, areaMm2, thicknessMm, gapMm),
+        fits: false,
+      };
+    });
   const able = options.filter((o) => o.pressed >= curve.least && o.pressed <= curve.most);
   const best = able.sort((a, b) => Math.abs(a.pressed - curve.target) - Math.abs(b.pressed - curve.target))[0];
   if (best) best.fits = true;
@@ -39,4 +52,5 @@ export function nearby(options: readonly ThicknessOption[]): ThicknessOption[] {
 }
 
 /** A gap from an old pad: what it was pressed to, else its free thickness less what its class is usually pressed by. */
-export const gapFromOld = (old: { freeMm: number; pressedMm: number | null }, curve: PadCurve): number => old.pressedMm ?? old.freeMm * (1 - curve.target);
+export const gapFromOld = (old: { freeMm: number; pressedMm: number | null }, curve: PadCurve): number =>
+  old.pressedMm ?? old.freeMm * (1 - curve.target);

@@ -16,7 +16,12 @@ export const padsFile = (text: string): Result<PadsFile> =>
   readPlain(text, "pads-file", "Give sheets, pieces and, if you like, kerfMm as JSON.", (f) => {
     const sized = (v: unknown, where: string): Piece => {
       const s = plainObject(v, where);
-      return { id: plainName(s.id, `${where}.id`), widthMm: plainNumber(s.widthMm, `${where}.widthMm`, 0), heightMm: plainNumber(s.heightMm, `${where}.heightMm`, 0), thicknessMm: plainNumber(s.thicknessMm, `${where}.thicknessMm`, 0) };
+      return {
+        id: plainName(s.id, `${where}.id`),
+        widthMm: plainNumber(s.widthMm, `${where}.widthMm`, 0),
+        heightMm: plainNumber(s.heightMm, `${where}.heightMm`, 0),
+        thicknessMm: plainNumber(s.thicknessMm, `${where}.thicknessMm`, 0),
+      };
     };
     const sheets = plainList(f.sheets, "sheets").map((v, i): Sheet => {
       const offcut = plainObject(v, `sheets[${i}]`).offcut;
@@ -25,11 +30,13 @@ export const padsFile = (text: string): Result<PadsFile> =>
     });
     const pieces = plainList(f.pieces, "pieces").map((v, i) => sized(v, `pieces[${i}]`));
     if (sheets.length > MOST_SHEETS) wrong("sheets", `must hold ${MOST_SHEETS} at most, here are ${sheets.length}`);
-    if (pieces.length < 1 || pieces.length > MOST_PIECES) wrong("pieces", `must hold 1 to ${MOST_PIECES}, here are ${pieces.length}`);
+    if (pieces.length < 1 || pieces.length > MOST_PIECES)
+      wrong("pieces", `must hold 1 to ${MOST_PIECES}, here are ${pieces.length}`);
     once(sheets, "sheets");
     once(pieces, "pieces");
     if (f.kerfMm === undefined) return { sheets, pieces };
     const kerfMm = f.kerfMm;
-    if (typeof kerfMm !== "number" || !(kerfMm >= 0 && kerfMm < 50)) return wrong("kerfMm", "must be a number from 0 to 50");
+    if (typeof kerfMm !== "number" || !(kerfMm >= 0 && kerfMm < 50))
+      return wrong("kerfMm", "must be a number from 0 to 50");
     return { sheets, pieces, kerfMm };
   });

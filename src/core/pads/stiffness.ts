@@ -30,4 +30,5 @@ export function padKPa(curve: PadCurve, share: number): number {
 }
 
 /** Force of a pad in a gap, N. */
-export const padN = (curve: PadCurve, areaMm2: number, thicknessMm: number, gapMm: number): number => (padKPa(curve, (thicknessMm - gapMm) / thicknessMm) * areaMm2) / 1000;
+export const padN = (curve: PadCurve, areaMm2: number, thicknessMm: number, gapMm: number): number =>
+  (padKPa(curve, (thicknessMm - gapMm) / thicknessMm) * areaMm2) / 1000;

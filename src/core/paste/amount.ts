@@ -51,20 +51,25 @@ export function amountFor(face: PastedFace, paste: Paste, nozzleMm = NOZZLE_MM, 
   const volumeMm3 = areaMm2 * bltM * 1e3 * (1 + marginShare);
   const resistanceKW = (bltM + ROUGHNESS_M / 2) / (paste.conductivityWmK * areaMm2 * 1e-6);
   return {
-    pressurePa, bondLineUm: bltM * 1e6, volumeMm3, marginShare,
+    pressurePa,
+    bondLineUm: bltM * 1e6,
+    volumeMm3,
+    marginShare,
     grams: (volumeMm3 * paste.densityGcm3) / 1000,
     dropMm: dropMm(volumeMm3),
     lineMm: volumeMm3 / ((Math.PI * nozzleMm ** 2) / 8),
     filmUm: (volumeMm3 / areaMm2) * 1000,
     plungerMm: volumeMm3 / ((Math.PI * barrelMm ** 2) / 4),
-    resistanceKW, riseK: resistanceKW * face.powerW,
+    resistanceKW,
+    riseK: resistanceKW * face.powerW,
   };
 }
 
 /** Diameter of a half-round drop, mm. */
 export const dropMm = (volumeMm3: number): number => ((12 * volumeMm3) / Math.PI) ** (1 / 3);
 /** Jobs of that many grams a tube still holds. */
-export const jobsLeft = (leftG: number, gramsPerJob: number): number => (gramsPerJob > 0 ? Math.floor(leftG / gramsPerJob + 1e-9) : 0);
+export const jobsLeft = (leftG: number, gramsPerJob: number): number =>
+  gramsPerJob > 0 ? Math.floor(leftG / gramsPerJob + 1e-9) : 0;
 
 /** Force a screw gives the plate, N: sprung ones by their spring, others by a careful hand. */
 export const screwN = (sprung: boolean): number => (sprung ? 9 : 20);

@@ -31,11 +31,29 @@ export function fieldOf(widthMm: number, heightMm: number, cells: number): Field
   const size = w * (ny + 2);
   const make = () => new Float64Array(size);
   const [dx, dy] = [widthMm / 1000 / nx, heightMm / 1000 / ny];
-  const f: Field = { nx, ny, w, size, dx, dy, cellM2: dx * dy, ex: make(), ey: make(), v: make(), h: make(), p: make(), wet: new Uint8Array(size), airPa: make(), airM3: make(), pocket: new Int32Array(size) };
-  for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) {
-    f.ex[i] = (i - j * w - 0.5) * dx - widthMm / 2000;
-    f.ey[i] = (j - 0.5) * dy - heightMm / 2000;
-  }
+  const f: Field = {
+    nx,
+    ny,
+    w,
+    size,
+    dx,
+    dy,
+    cellM2: dx * dy,
+    ex: make(),
+    ey: make(),
+    v: make(),
+    h: make(),
+    p: make(),
+    wet: new Uint8Array(size),
+    airPa: make(),
+    airM3: make(),
+    pocket: new Int32Array(size),
+  };
+  for (let j = 1; j <= ny; j++)
+    for (let i = j * w + 1; i <= j * w + nx; i++) {
+      f.ex[i] = (i - j * w - 0.5) * dx - widthMm / 2000;
+      f.ey[i] = (j - 0.5) * dy - heightMm / 2000;
+    }
   return f;
 }
 
@@ -46,11 +64,12 @@ const MOST_AIR_PA = 8 * AIR_PA;
 
 /** Sets gaps from the plate z = a + b x + c y, and which cells are full from face to face; a cell keeps its state within a hair. */
 export function openGap(f: Field, plane: readonly [number, number, number]): void {
-  for (let j = 1; j <= f.ny; j++) for (let i = j * f.w + 1; i <= j * f.w + f.nx; i++) {
-    const gap = Math.max(1e-7, plane[0] + plane[1] * (f.ex[i] as number) + plane[2] * (f.ey[i] as number));
-    f.h[i] = gap;
-    f.wet[i] = (f.v[i] as number) >= gap * f.cellM2 * (f.wet[i] ? 0.96 : 0.999) ? 1 : 0;
-  }
+  for (let j = 1; j <= f.ny; j++)
+    for (let i = j * f.w + 1; i <= j * f.w + f.nx; i++) {
+      const gap = Math.max(1e-7, plane[0] + plane[1] * (f.ex[i] as number) + plane[2] * (f.ey[i] as number));
+      f.h[i] = gap;
+      f.wet[i] = (f.v[i] as number) >= gap * f.cellM2 * (f.wet[i] ? 0.96 : 0.999) ? 1 : 0;
+    }
 }
 
 /**
@@ -59,7 +78,8 @@ export function openGap(f: Field, plane: readonly [number, number, number]): voi
  */
 export function airPockets(f: Field, first = false): void {
   const { nx, ny, w, wet, pocket } = f;
-  if (first) for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) f.airM3[i] = wet[i] ? 0 : room(f, i);
+  if (first)
+    for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) f.airM3[i] = wet[i] ? 0 : room(f, i);
   pocket.fill(0);
   const stack: number[] = [];
   const flood = (from: number, mark: number) => {
@@ -79,7 +99,8 @@ export function airPockets(f: Field, first = false): void {
   for (let k = 1; k <= nx; k++) for (const i of [w + k, ny * w + k]) if (!wet[i] && !pocket[i]) flood(i, -1);
   for (let j = 1; j <= ny; j++) for (const i of [j * w + 1, j * w + nx]) if (!wet[i] && !pocket[i]) flood(i, -1);
   let marks = 0;
-  for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) if (!wet[i] && !pocket[i]) flood(i, ++marks);
+  for (let j = 1; j <= ny; j++)
+    for (let i = j * w + 1; i <= j * w + nx; i++) if (!wet[i] && !pocket[i]) flood(i, ++marks);
   if (marks === 0) {
     f.airPa.fill(0);
     f.airM3.fill(0);
@@ -89,26 +110,33 @@ export function airPockets(f: Field, first = false): void {
   const amount = new Float64Array(marks + 1);
   const space = new Float64Array(marks + 1);
   const cells = new Int32Array(marks + 1);
-  for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) {
-    const m = pocket[i] as number;
-    if (m > 0) {
-      amount[m] = (amount[m] as number) + (f.airM3[i] as number);
-      space[m] = (space[m] as number) + room(f, i);
-      cells[m] = (cells[m] as number) + 1;
-    } else if (m === 0 && (f.airM3[i] as number) > 0) {
-      // a cell that has filled gives its air to a pocket beside it; where there is none it is dissolved
-      const to = Math.max(pocket[i - 1] as number, pocket[i + 1] as number, pocket[i - w] as number, pocket[i + w] as number);
-      if (to > 0) amount[to] = (amount[to] as number) + (f.airM3[i] as number);
+  for (let j = 1; j <= ny; j++)
+    for (let i = j * w + 1; i <= j * w + nx; i++) {
+      const m = pocket[i] as number;
+      if (m > 0) {
+        amount[m] = (amount[m] as number) + (f.airM3[i] as number);
+        space[m] = (space[m] as number) + room(f, i);
+        cells[m] = (cells[m] as number) + 1;
+      } else if (m === 0 && (f.airM3[i] as number) > 0) {
+        // a cell that has filled gives its air to a pocket beside it; where there is none it is dissolved
+        const to = Math.max(
+          pocket[i - 1] as number,
+          pocket[i + 1] as number,
+          pocket[i - w] as number,
+          pocket[i + w] as number,
+        );
+        if (to > 0) amount[to] = (amount[to] as number) + (f.airM3[i] as number);
+      }
     }
-  }
   // bubbles of a few cells are below what the grid can tell: they dissolve
   for (let m = 1; m <= marks; m++) if ((cells[m] as number) < SMALL_BUBBLE * nx * ny) amount[m] = 0;
-  for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) {
-    const m = pocket[i] as number;
-    const ratio = m > 0 && (space[m] as number) > 0 ? (amount[m] as number) / (space[m] as number) : 1;
-    f.airPa[i] = m > 0 ? Math.max(0, Math.min(MOST_AIR_PA, AIR_PA * (ratio - 1))) : 0;
-    f.airM3[i] = m === 0 ? 0 : room(f, i) * (m > 0 ? ratio : 1);
-  }
+  for (let j = 1; j <= ny; j++)
+    for (let i = j * w + 1; i <= j * w + nx; i++) {
+      const m = pocket[i] as number;
+      const ratio = m > 0 && (space[m] as number) > 0 ? (amount[m] as number) / (space[m] as number) : 1;
+      f.airPa[i] = m > 0 ? Math.max(0, Math.min(MOST_AIR_PA, AIR_PA * (ratio - 1))) : 0;
+      f.airM3[i] = m === 0 ? 0 : room(f, i) * (m > 0 ? ratio : 1);
+    }
 }
 
 /**
@@ -118,7 +146,9 @@ export function airPockets(f: Field, first = false): void {
 export function runOn(f: Field, over: [number, number, number, number]): void {
   const { nx, ny, w, v, h, wet, cellM2 } = f;
   const queue: number[] = [];
-  for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) if (!wet[i] && (v[i] as number) > (h[i] as number) * cellM2) queue.push(i);
+  for (let j = 1; j <= ny; j++)
+    for (let i = j * w + 1; i <= j * w + nx; i++)
+      if (!wet[i] && (v[i] as number) > (h[i] as number) * cellM2) queue.push(i);
   for (let n = 0; n < queue.length && n < 4 * f.size; n++) {
     const i = queue[n] as number;
     const brim = (h[i] as number) * cellM2;
@@ -126,7 +156,9 @@ export function runOn(f: Field, over: [number, number, number, number]): void {
     if (excess <= 0) continue;
     const k = i % w;
     const sides = [k > 1 ? i - 1 : -1, k < nx ? i + 1 : -2, i >= 2 * w ? i - w : -3, i < ny * w ? i + w : -4];
-    const room = sides.map((o) => (o < 0 ? brim : wet[o] ? 0 : Math.max(0, (h[o] as number) * cellM2 - (v[o] as number))));
+    const room = sides.map((o) =>
+      o < 0 ? brim : wet[o] ? 0 : Math.max(0, (h[o] as number) * cellM2 - (v[o] as number)),
+    );
     const all = room.reduce((s, r) => s + r, 0);
     if (all <= 0) continue;
     const share = Math.min(1, excess / all);
@@ -141,7 +173,7 @@ export function runOn(f: Field, over: [number, number, number, number]): void {
     if (excess > all) {
       const next = sides.filter((o) => o >= 0 && !wet[o]);
       for (const o of next) v[o] = (v[o] as number) + (excess - all) / next.length;
-      v[i] = next.length ? brim : (v[i]);
+      v[i] = next.length ? brim : v[i];
       if (next.length) queue.push(...next);
     }
   }

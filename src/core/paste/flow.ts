@@ -15,7 +15,12 @@ export class Flow {
   fronts = 0;
   edges = 0;
 
-  constructor(private readonly f: Field, private readonly grid: PressureGrid, private readonly viscosityPas: number, private readonly yieldPa: number) {
+  constructor(
+    private readonly f: Field,
+    private readonly grid: PressureGrid,
+    private readonly viscosityPas: number,
+    private readonly yieldPa: number,
+  ) {
     const make = () => new Float64Array(f.size);
     this.toFront = [make(), make(), make(), make()];
     this.phi = [make().fill(1), make().fill(1)];
@@ -66,7 +71,10 @@ export class Flow {
 
   private aside(i: number, o: number, stride: number, step: number): number {
     const { p } = this.f;
-    return ((p[i + stride] as number) + (p[o + stride] as number) - (p[i - stride] as number) - (p[o - stride] as number)) / (4 * step);
+    return (
+      ((p[i + stride] as number) + (p[o + stride] as number) - (p[i - stride] as number) - (p[o - stride] as number)) /
+      (4 * step)
+    );
   }
 
   private bingham(which: 0 | 1, i: number, gap: number, gx: number, gy: number): number {
@@ -86,7 +94,8 @@ export class Flow {
     const gap = f.h[i] as number;
     if (o < 0) this.edges++;
     else this.fronts++;
-    const reach = o < 0 ? 0.5 : 0.5 + Math.min(0.99, Math.max(0.02, (f.v[o] as number) / ((f.h[o] as number) * f.cellM2)));
+    const reach =
+      o < 0 ? 0.5 : 0.5 + Math.min(0.99, Math.max(0.02, (f.v[o] as number) / ((f.h[o] as number) * f.cellM2)));
     const outer = o < 0 ? 0 : (f.airPa[o] as number);
     let phi = 1;
     if (this.yieldPa > 0) {

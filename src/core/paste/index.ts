@@ -1,4 +1,14 @@
-export { amountFor, BARREL_MM, dropMm, jobsLeft, marginOf, NOZZLE_MM, screwN, type Amount, type PastedFace } from "./amount";
+export {
+  amountFor,
+  BARREL_MM,
+  dropMm,
+  jobsLeft,
+  marginOf,
+  NOZZLE_MM,
+  screwN,
+  type Amount,
+  type PastedFace,
+} from "./amount";
 export { bondLineM, PASTES, stopsOf, type Paste, type PasteStop } from "./paste";
 export { beadMm, laidHeights, PATTERNS, strokesOf, type Laid, type Pattern, type Stroke } from "./pattern";
 export { PressureGrid } from "./poisson";

@@ -22,7 +22,13 @@ export interface Pressing {
  * steps, each at the fraction of its round. Screws that do not belong to the plate press elsewhere: the pipes between
  * plates give. Positions are from the middle of the face, mm.
  */
-export function pressingOf(screws: readonly PlateScrewForce[], face: { xMm: number; yMm: number }, steps: readonly TightenStep[], fractions: readonly number[], share = 1): Pressing {
+export function pressingOf(
+  screws: readonly PlateScrewForce[],
+  face: { xMm: number; yMm: number },
+  steps: readonly TightenStep[],
+  fractions: readonly number[],
+  share = 1,
+): Pressing {
   const points = screws.map((s) => ({ id: s.id, xMm: s.xMm - face.xMm, yMm: s.yMm - face.yMm }));
   const now = screws.map(() => 0);
   const loads: Load[] = [];
@@ -33,8 +39,13 @@ export function pressingOf(screws: readonly PlateScrewForce[], face: { xMm: numb
     loads.push({ atS: loads.length * TURN_S, forcesN: [...now], round: step.round, screw: step.screw });
   }
   const mean = screws.reduce((s, x) => s + x.forceN, 0) / Math.max(1, screws.length);
-  return { points, springNmm: (mean * share) / SPRING_MM, loads: loads.length ? loads : [{ atS: 0, forcesN: screws.map((s) => s.forceN * share) }] };
+  return {
+    points,
+    springNmm: (mean * share) / SPRING_MM,
+    loads: loads.length ? loads : [{ atS: 0, forcesN: screws.map((s) => s.forceN * share) }],
+  };
 }
 
 /** Steps of tightening in an order and rounds; one round goes straight home. */
-export const stepsInOrder = (order: readonly string[], rounds: number): TightenStep[] => Array.from({ length: rounds }, (_, r) => order.map((screw) => ({ round: r + 1, screw, lean: 0 }))).flat();
+export const stepsInOrder = (order: readonly string[], rounds: number): TightenStep[] =>
+  Array.from({ length: rounds }, (_, r) => order.map((screw) => ({ round: r + 1, screw, lean: 0 }))).flat();

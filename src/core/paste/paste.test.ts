@@ -1,6 +1,18 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { amountFor, beadMm, bondLineM, dropMm, jobsLeft, laidHeights, PASTES, PATTERNS, stopsOf, strokesOf, type Paste } from "./index";
+import {
+  amountFor,
+  beadMm,
+  bondLineM,
+  dropMm,
+  jobsLeft,
+  laidHeights,
+  PASTES,
+  PATTERNS,
+  stopsOf,
+  strokesOf,
+  type Paste,
+} from "./index";
 
 const grey = PASTES[0] as Paste;
 const silver = PASTES[3] as Paste;
@@ -15,10 +27,16 @@ describe("the bond line", () => {
     expect(() => bondLineM(grey, 0)).toThrow(RangeError);
   });
   it("thins with pressure and thickens with yield stress", () => {
-    fc.assert(fc.property(fc.double({ min: 1e3, max: 1e7, noNaN: true }), fc.double({ min: 1.01, max: 9, noNaN: true }), (p, k) => {
-      expect(bondLineM(grey, p * k)).toBeLessThanOrEqual(bondLineM(grey, p));
-      expect(bondLineM({ ...grey, yieldPa: grey.yieldPa * k }, p)).toBeGreaterThanOrEqual(bondLineM(grey, p));
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1e3, max: 1e7, noNaN: true }),
+        fc.double({ min: 1.01, max: 9, noNaN: true }),
+        (p, k) => {
+          expect(bondLineM(grey, p * k)).toBeLessThanOrEqual(bondLineM(grey, p));
+          expect(bondLineM({ ...grey, yieldPa: grey.yieldPa * k }, p)).toBeGreaterThanOrEqual(bondLineM(grey, p));
+        },
+      ),
+    );
   });
 });
 
@@ -58,22 +76,52 @@ describe("the amount", () => {
 });
 
 describe("a pattern", () => {
-  const any = fc.record({ w: fc.double({ min: 6, max: 40, noNaN: true }), h: fc.double({ min: 6, max: 40, noNaN: true }), v: fc.double({ min: 1, max: 60, noNaN: true }), pattern: fc.constantFrom(...PATTERNS.map(([p]) => p)) });
+  const any = fc.record({
+    w: fc.double({ min: 6, max: 40, noNaN: true }),
+    h: fc.double({ min: 6, max: 40, noNaN: true }),
+    v: fc.double({ min: 1, max: 60, noNaN: true }),
+    pattern: fc.constantFrom(...PATTERNS.map(([p]) => p)),
+  });
   it("holds its volume, whatever the face", () => {
-    fc.assert(fc.property(any, ({ w, h, v, pattern }) => {
-      const laid = { pattern, volumeMm3: v, nozzleMm: 1.6, strokes: [[[-1, 0], [2, 1]] as [number, number][]] };
-      const heights = laidHeights(laid, w, h, 40, 30);
-      expect(heights.reduce((s, c) => s + c, 0) * (w / 40) * (h / 30)).toBeCloseTo(v, 6);
-      expect(heights.every((c) => c >= 0 && Number.isFinite(c))).toBe(true);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(any, ({ w, h, v, pattern }) => {
+        const laid = {
+          pattern,
+          volumeMm3: v,
+          nozzleMm: 1.6,
+          strokes: [
+            [
+              [-1, 0],
+              [2, 1],
+            ] as [number, number][],
+          ],
+        };
+        const heights = laidHeights(laid, w, h, 40, 30);
+        expect(heights.reduce((s, c) => s + c, 0) * (w / 40) * (h / 30)).toBeCloseTo(v, 6);
+        expect(heights.every((c) => c >= 0 && Number.isFinite(c))).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
   });
   it("a line lies along the long side, a bead has the width its volume asks for", () => {
     const line = strokesOf({ pattern: "line", volumeMm3: 8, nozzleMm: 1.6 }, 20, 8)[0] ?? [];
     expect(Math.abs((line[1]?.[0] ?? 0) - (line[0]?.[0] ?? 0))).toBeGreaterThan(2);
     expect(line[0]?.[1]).toBe(0);
-    fc.assert(fc.property(fc.double({ min: 0.5, max: 80, noNaN: true }), fc.double({ min: 0, max: 60, noNaN: true }), (v, l) => {
-      const r = beadMm(v, [[[0, 0], [l, 0]]]) / 2;
-      expect((Math.PI / 2) * r * r * l + ((2 * Math.PI) / 3) * r ** 3).toBeCloseTo(v, 5);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.5, max: 80, noNaN: true }),
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        (v, l) => {
+          const r =
+            beadMm(v, [
+              [
+                [0, 0],
+                [l, 0],
+              ],
+            ]) / 2;
+          expect((Math.PI / 2) * r * r * l + ((2 * Math.PI) / 3) * r ** 3).toBeCloseTo(v, 5);
+        },
+      ),
+    );
   });
 });

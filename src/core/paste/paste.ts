@@ -17,11 +17,56 @@ export interface Paste {
 
 /** Generic pastes to choose from when a lot is entered. */
 export const PASTES: readonly Paste[] = [
-  { name: "Grey silicone paste, 6 W/m·K", densityGcm3: 2.6, yieldPa: 140, viscosityPas: 160, conductivityWmK: 6, fillerUm: 20, conductive: false, liquidMetal: false },
-  { name: "Thick paste for films, 9 W/m·K", densityGcm3: 3.1, yieldPa: 320, viscosityPas: 420, conductivityWmK: 9, fillerUm: 25, conductive: false, liquidMetal: false },
-  { name: "Soft white paste, 3 W/m·K", densityGcm3: 2.3, yieldPa: 60, viscosityPas: 70, conductivityWmK: 3, fillerUm: 15, conductive: false, liquidMetal: false },
-  { name: "Silver-filled paste, 8 W/m·K, conducts", densityGcm3: 3.6, yieldPa: 180, viscosityPas: 200, conductivityWmK: 8, fillerUm: 18, conductive: true, liquidMetal: false },
-  { name: "Liquid metal, 40 W/m·K, conducts", densityGcm3: 6.3, yieldPa: 2, viscosityPas: 0.02, conductivityWmK: 40, fillerUm: 8, conductive: true, liquidMetal: true },
+  {
+    name: "Grey silicone paste, 6 W/m·K",
+    densityGcm3: 2.6,
+    yieldPa: 140,
+    viscosityPas: 160,
+    conductivityWmK: 6,
+    fillerUm: 20,
+    conductive: false,
+    liquidMetal: false,
+  },
+  {
+    name: "Thick paste for films, 9 W/m·K",
+    densityGcm3: 3.1,
+    yieldPa: 320,
+    viscosityPas: 420,
+    conductivityWmK: 9,
+    fillerUm: 25,
+    conductive: false,
+    liquidMetal: false,
+  },
+  {
+    name: "Soft white paste, 3 W/m·K",
+    densityGcm3: 2.3,
+    yieldPa: 60,
+    viscosityPas: 70,
+    conductivityWmK: 3,
+    fillerUm: 15,
+    conductive: false,
+    liquidMetal: false,
+  },
+  {
+    name: "Silver-filled paste, 8 W/m·K, conducts",
+    densityGcm3: 3.6,
+    yieldPa: 180,
+    viscosityPas: 200,
+    conductivityWmK: 8,
+    fillerUm: 18,
+    conductive: true,
+    liquidMetal: false,
+  },
+  {
+    name: "Liquid metal, 40 W/m·K, conducts",
+    densityGcm3: 6.3,
+    yieldPa: 2,
+    viscosityPas: 0.02,
+    conductivityWmK: 40,
+    fillerUm: 8,
+    conductive: true,
+    liquidMetal: true,
+  },
 ];
 
 /** Prasher's constants: BLT = C (yield / pressure)^M, metres and pascals. */
@@ -48,7 +93,19 @@ export interface PasteStop {
 /** Stops and cautions of a paste at a chip: what it touches, and open parts near it. */
 export function stopsOf(paste: Paste, at: { aluminium: readonly string[]; openParts: boolean }): PasteStop[] {
   const out: PasteStop[] = [];
-  if (paste.liquidMetal && at.aluminium.length) out.push({ hard: true, title: "Liquid metal is blocked", say: `${at.aluminium.join(" and ")} ${at.aluminium.length === 1 ? "is" : "are"} aluminium, which it eats away.` });
-  if (paste.conductive) out.push({ hard: false, title: "It conducts", say: at.openParts ? "Open parts stand round the chip: no more than the amount says, none past the edge, and the parts covered first." : "No more than the amount says, and none past the edge." });
+  if (paste.liquidMetal && at.aluminium.length)
+    out.push({
+      hard: true,
+      title: "Liquid metal is blocked",
+      say: `${at.aluminium.join(" and ")} ${at.aluminium.length === 1 ? "is" : "are"} aluminium, which it eats away.`,
+    });
+  if (paste.conductive)
+    out.push({
+      hard: false,
+      title: "It conducts",
+      say: at.openParts
+        ? "Open parts stand round the chip: no more than the amount says, none past the edge, and the parts covered first."
+        : "No more than the amount says, and none past the edge.",
+    });
   return out;
 }

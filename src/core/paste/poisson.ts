@@ -21,7 +21,22 @@ interface Level {
 const level = (nx: number, ny: number): Level => {
   const w = nx + 2;
   const make = () => new Float64Array(w * (ny + 2));
-  return { nx, ny, w, top: 1, bottom: ny, from: 1, to: nx, right: make(), down: make(), given: make(), diagonal: make(), inverse: make(), x: make(), b: make() };
+  return {
+    nx,
+    ny,
+    w,
+    top: 1,
+    bottom: ny,
+    from: 1,
+    to: nx,
+    right: make(),
+    down: make(),
+    given: make(),
+    diagonal: make(),
+    inverse: make(),
+    x: make(),
+    b: make(),
+  };
 };
 
 /** Unsmoothed aggregates are too stiff by two on a regular grid: the coarse correction is lengthened by nearly that. */
@@ -43,15 +58,23 @@ export class PressureGrid {
   private readonly d: Float64Array;
   private readonly q: Float64Array;
 
-  constructor(readonly nx: number, readonly ny: number) {
+  constructor(
+    readonly nx: number,
+    readonly ny: number,
+  ) {
     this.levels = [level(nx, ny)];
-    for (let [x, y] = [nx, ny]; x > 4 && y > 4; ) {
+    for (let [x, y] = [nx, ny]; x > 4 && y > 4;) {
       [x, y] = [Math.ceil(x / 2), Math.ceil(y / 2)];
       this.levels.push(level(x, y));
     }
     this.stride = nx + 2;
     this.size = this.stride * (ny + 2);
-    [this.r, this.z, this.d, this.q] = [0, 1, 2, 3].map(() => new Float64Array(this.size)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+    [this.r, this.z, this.d, this.q] = [0, 1, 2, 3].map(() => new Float64Array(this.size)) as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
   }
 
   /** The box round the cells that have an equation, columns and rows from 1. */
@@ -79,7 +102,12 @@ export class PressureGrid {
       let [top, bottom, from, to] = [ny, 1, nx, 1];
       for (let j = 1; j <= ny; j++) {
         for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
-          const s = (right[i] as number) + (right[i - 1] as number) + (down[i] as number) + (down[i - w] as number) + (given[i] as number);
+          const s =
+            (right[i] as number) +
+            (right[i - 1] as number) +
+            (down[i] as number) +
+            (down[i - w] as number) +
+            (given[i] as number);
           diagonal[i] = s;
           inverse[i] = s > 0 ? 1 / s : 0;
           if (s <= 0) continue;
@@ -172,10 +200,19 @@ function dot(a: Float64Array, b: Float64Array, first: number, end: number): numb
   return s;
 }
 
-function multiply({ top, bottom, from, to, w, right, down, diagonal }: Level, x: Float64Array, out: Float64Array): void {
+function multiply(
+  { top, bottom, from, to, w, right, down, diagonal }: Level,
+  x: Float64Array,
+  out: Float64Array,
+): void {
   for (let j = top; j <= bottom; j++) {
     for (let i = j * w + from; i <= j * w + to; i++) {
-      out[i] = (diagonal[i] as number) * (x[i] as number) - (right[i] as number) * (x[i + 1] as number) - (right[i - 1] as number) * (x[i - 1] as number) - (down[i] as number) * (x[i + w] as number) - (down[i - w] as number) * (x[i - w] as number);
+      out[i] =
+        (diagonal[i] as number) * (x[i] as number) -
+        (right[i] as number) * (x[i + 1] as number) -
+        (right[i - 1] as number) * (x[i - 1] as number) -
+        (down[i] as number) * (x[i + w] as number) -
+        (down[i - w] as number) * (x[i - w] as number);
     }
   }
 }
@@ -185,7 +222,12 @@ function first({ nx, ny, top, bottom, from, to, w, right, down, inverse, x, b }:
   if (top > 1 || bottom < ny || from > 1 || to < nx) x.fill(0);
   for (let j = top; j <= bottom; j++) {
     const end = j * w + to;
-    for (let i = j * w + from; i <= end; i++) x[i] = ((b[i] as number) + (right[i - 1] as number) * (x[i - 1] as number) + (down[i - w] as number) * (x[i - w] as number)) * (inverse[i] as number);
+    for (let i = j * w + from; i <= end; i++)
+      x[i] =
+        ((b[i] as number) +
+          (right[i - 1] as number) * (x[i - 1] as number) +
+          (down[i - w] as number) * (x[i - w] as number)) *
+        (inverse[i] as number);
   }
 }
 
@@ -194,13 +236,27 @@ function sweep({ top, bottom, from, to, w, right, down, inverse, x, b }: Level, 
   if (forward) {
     for (let j = top; j <= bottom; j++) {
       const end = j * w + to;
-      for (let i = j * w + from; i <= end; i++) x[i] = ((b[i] as number) + (right[i] as number) * (x[i + 1] as number) + (right[i - 1] as number) * (x[i - 1] as number) + (down[i] as number) * (x[i + w] as number) + (down[i - w] as number) * (x[i - w] as number)) * (inverse[i] as number);
+      for (let i = j * w + from; i <= end; i++)
+        x[i] =
+          ((b[i] as number) +
+            (right[i] as number) * (x[i + 1] as number) +
+            (right[i - 1] as number) * (x[i - 1] as number) +
+            (down[i] as number) * (x[i + w] as number) +
+            (down[i - w] as number) * (x[i - w] as number)) *
+          (inverse[i] as number);
     }
     return;
   }
   for (let j = bottom; j >= top; j--) {
     const end = j * w + from;
-    for (let i = j * w + to; i >= end; i--) x[i] = ((b[i] as number) + (right[i] as number) * (x[i + 1] as number) + (right[i - 1] as number) * (x[i - 1] as number) + (down[i] as number) * (x[i + w] as number) + (down[i - w] as number) * (x[i - w] as number)) * (inverse[i] as number);
+    for (let i = j * w + to; i >= end; i--)
+      x[i] =
+        ((b[i] as number) +
+          (right[i] as number) * (x[i + 1] as number) +
+          (right[i - 1] as number) * (x[i - 1] as number) +
+          (down[i] as number) * (x[i + w] as number) +
+          (down[i - w] as number) * (x[i - w] as number)) *
+        (inverse[i] as number);
   }
 }
 
@@ -213,7 +269,10 @@ function restrict(fine: Level, coarse: Level): void {
     for (let c = from; c <= to; c++) {
       const i = j * w + c;
       const o = row + ((c + 1) >> 1);
-      coarse.b[o] = (coarse.b[o] as number) + (right[i] as number) * (x[i + 1] as number) + (down[i] as number) * (x[i + w] as number);
+      coarse.b[o] =
+        (coarse.b[o] as number) +
+        (right[i] as number) * (x[i + 1] as number) +
+        (down[i] as number) * (x[i + w] as number);
     }
   }
 }

@@ -26,7 +26,12 @@ const STOP_PAM = 5e12;
  * What filler, or faces that touch, bear at a place: pressure in Pa, and its growth per m of closing. `gap` is the gap for
  * the flow, never under a hair; `raw` the plate's own height, which may lie under the face.
  */
-export function bearing(paste: Pick<Paste, "yieldPa" | "fillerUm">, wet: boolean, gap: number, raw: number): readonly [pa: number, perM: number] {
+export function bearing(
+  paste: Pick<Paste, "yieldPa" | "fillerUm">,
+  wet: boolean,
+  gap: number,
+  raw: number,
+): readonly [pa: number, perM: number] {
   const filler = wet ? paste.yieldPa * (PRASHER_C_M / Math.max(gap, 0.2e-6 * paste.fillerUm)) ** (1 / PRASHER_M) : 0;
   // a stiff but linear stop at the grains' size, or where bare faces meet
   const into = (wet ? paste.fillerUm * 1e-6 : TOUCH_M) - raw;
@@ -37,7 +42,12 @@ export function bearing(paste: Pick<Paste, "yieldPa" | "fillerUm">, wet: boolean
  * Force and moments of the screws as the plate z = a + b x + c y lies, N and N·m, and how they give way as it closes (upper
  * triangle of nine). A screw's spring, `springNm` in N/m, is pressed more while its corner stands high, less when it sinks.
  */
-export function pressing(points: readonly PressPoint[], load: Load, springNm: number, plane: Readonly<Three>): { want: Three; spring: Float64Array } {
+export function pressing(
+  points: readonly PressPoint[],
+  load: Load,
+  springNm: number,
+  plane: Readonly<Three>,
+): { want: Three; spring: Float64Array } {
   const want: Three = [0, 0, 0];
   const spring = new Float64Array(9);
   points.forEach((point, n) => {
@@ -48,7 +58,8 @@ export function pressing(points: readonly PressPoint[], load: Load, springNm: nu
     if (force <= 0) return;
     for (let r = 0; r < 3; r++) {
       want[r] = (want[r] as number) + force * (e[r] as number);
-      for (let c = r; c < 3; c++) spring[3 * r + c] = (spring[3 * r + c] as number) + springNm * (e[r] as number) * (e[c] as number);
+      for (let c = r; c < 3; c++)
+        spring[3 * r + c] = (spring[3 * r + c] as number) + springNm * (e[r] as number) * (e[c] as number);
     }
   });
   return { want, spring };

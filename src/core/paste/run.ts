@@ -39,7 +39,11 @@ export const SETTLE_S = 12;
  * Squeezes to rest, a picture every `frameS`. Control is given back between steps: an awaited `breathe` may show
  * progress (0 to 1) and answer false to stop, which gives null.
  */
-export async function squeezeRun(setup: SqueezeSetup, frameS: number, breathe: (share: number) => Promise<boolean> | boolean = () => true): Promise<SqueezeRun | null> {
+export async function squeezeRun(
+  setup: SqueezeSetup,
+  frameS: number,
+  breathe: (share: number) => Promise<boolean> | boolean = () => true,
+): Promise<SqueezeRun | null> {
   const s = new Squeeze(setup);
   const laid = s.volumeM3;
   const last = setup.loads[setup.loads.length - 1]?.atS ?? 0;
@@ -57,7 +61,16 @@ export async function squeezeRun(setup: SqueezeSetup, frameS: number, breathe: (
   }
   const end = frameOf(s);
   if (s.timeS > (frames[frames.length - 1]?.atS ?? 0)) frames.push(end);
-  return { nx: s.field.nx, ny: s.field.ny, widthMm: setup.widthMm, heightMm: setup.heightMm, frames, endS: s.timeS, kept: s.volumeM3 / laid, steps: s.steps };
+  return {
+    nx: s.field.nx,
+    ny: s.field.ny,
+    widthMm: setup.widthMm,
+    heightMm: setup.heightMm,
+    frames,
+    endS: s.timeS,
+    kept: s.volumeM3 / laid,
+    steps: s.steps,
+  };
 }
 
 function frameOf(s: Squeeze): SqueezeFrame {
@@ -66,17 +79,29 @@ function frameOf(s: Squeeze): SqueezeFrame {
   const film = new Uint16Array(n);
   const air = new Uint8Array(n);
   let [wet, trapped, sum] = [0, 0, 0];
-  for (let j = 1; j <= f.ny; j++) for (let k = 1; k <= f.nx; k++) {
-    const i = j * f.w + k;
-    const c = (j - 1) * f.nx + k - 1;
-    if (f.wet[i]) {
-      wet++;
-      sum += f.h[i] as number;
-      film[c] = Math.max(1, Math.min(65535, Math.round((f.h[i] as number) * 1e7)));
-    } else if ((f.pocket[i] as number) > 0) {
-      trapped++;
-      air[c] = 1;
+  for (let j = 1; j <= f.ny; j++)
+    for (let k = 1; k <= f.nx; k++) {
+      const i = j * f.w + k;
+      const c = (j - 1) * f.nx + k - 1;
+      if (f.wet[i]) {
+        wet++;
+        sum += f.h[i] as number;
+        film[c] = Math.max(1, Math.min(65535, Math.round((f.h[i] as number) * 1e7)));
+      } else if ((f.pocket[i] as number) > 0) {
+        trapped++;
+        air[c] = 1;
+      }
     }
-  }
-  return { atS: s.timeS, film, air, gapUm: s.plane[0] * 1e6, slopeX: s.plane[1] * 1000, slopeY: s.plane[2] * 1000, wetted: wet / n, trapped: trapped / n, meanUm: wet ? (sum / wet) * 1e6 : 0, over: s.over.map((v) => v * 1e9) as SqueezeFrame["over"] };
+  return {
+    atS: s.timeS,
+    film,
+    air,
+    gapUm: s.plane[0] * 1e6,
+    slopeX: s.plane[1] * 1000,
+    slopeY: s.plane[2] * 1000,
+    wetted: wet / n,
+    trapped: trapped / n,
+    meanUm: wet ? (sum / wet) * 1e6 : 0,
+    over: s.over.map((v) => v * 1e9) as SqueezeFrame["over"],
+  };
 }

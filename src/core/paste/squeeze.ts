@@ -84,11 +84,12 @@ export class Squeeze {
     this.unit = [make(), make(), make()];
     const heights = setup.start?.heights ?? laidHeights(setup.laid, setup.widthMm, setup.heightMm, f.nx, f.ny);
     let most = 0;
-    for (let j = 1; j <= f.ny; j++) for (let k = 1; k <= f.nx; k++) {
-      const mm = heights[(j - 1) * f.nx + k - 1] ?? 0;
-      f.v[j * f.w + k] = (mm / 1000) * f.cellM2;
-      most = Math.max(most, mm);
-    }
+    for (let j = 1; j <= f.ny; j++)
+      for (let k = 1; k <= f.nx; k++) {
+        const mm = heights[(j - 1) * f.nx + k - 1] ?? 0;
+        f.v[j * f.w + k] = (mm / 1000) * f.cellM2;
+        most = Math.max(most, mm);
+      }
     this.plane = [(setup.start?.gapMm ?? 0.985 * most) / 1000, 0, 0];
     openGap(f, this.plane);
     airPockets(f, true);
@@ -123,23 +124,31 @@ export class Squeeze {
     // matter of the numbers and presses on nothing
     const now: Three = [0, 0, 0];
     const stiff = new Float64Array(9);
-    for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) {
-      const raw = this.plane[0] + this.plane[1] * (ex[i] as number) + this.plane[2] * (ey[i] as number);
-      const [borne, perM] = this.setup.newtonian ? NOTHING : bearing(this.setup.paste, wet[i] === 1, f.h[i] as number, raw);
-      const pa = (wet[i] ? (this.fromAir[i] as number) : (f.airPa[i] as number)) + borne;
-      if (pa === 0 && perM === 0) continue;
-      const [x, y] = [ex[i] as number, ey[i] as number];
-      now[0] += pa;
-      now[1] += pa * x;
-      now[2] += pa * y;
-      stiff[0] = (stiff[0] as number) + perM;
-      stiff[1] = (stiff[1] as number) + perM * x;
-      stiff[2] = (stiff[2] as number) + perM * y;
-      stiff[4] = (stiff[4] as number) + perM * x * x;
-      stiff[5] = (stiff[5] as number) + perM * x * y;
-      stiff[8] = (stiff[8] as number) + perM * y * y;
-    }
-    const { want, spring } = pressing(this.setup.points, this.loadAt(this.timeS), this.setup.newtonian ? 0 : this.setup.springNmm * 1000, this.plane);
+    for (let j = 1; j <= ny; j++)
+      for (let i = j * w + 1; i <= j * w + nx; i++) {
+        const raw = this.plane[0] + this.plane[1] * (ex[i] as number) + this.plane[2] * (ey[i] as number);
+        const [borne, perM] = this.setup.newtonian
+          ? NOTHING
+          : bearing(this.setup.paste, wet[i] === 1, f.h[i] as number, raw);
+        const pa = (wet[i] ? (this.fromAir[i] as number) : (f.airPa[i] as number)) + borne;
+        if (pa === 0 && perM === 0) continue;
+        const [x, y] = [ex[i] as number, ey[i] as number];
+        now[0] += pa;
+        now[1] += pa * x;
+        now[2] += pa * y;
+        stiff[0] = (stiff[0] as number) + perM;
+        stiff[1] = (stiff[1] as number) + perM * x;
+        stiff[2] = (stiff[2] as number) + perM * y;
+        stiff[4] = (stiff[4] as number) + perM * x * x;
+        stiff[5] = (stiff[5] as number) + perM * x * y;
+        stiff[8] = (stiff[8] as number) + perM * y * y;
+      }
+    const { want, spring } = pressing(
+      this.setup.points,
+      this.loadAt(this.timeS),
+      this.setup.newtonian ? 0 : this.setup.springNmm * 1000,
+      this.plane,
+    );
     const left = want.map((v, r) => v - cellM2 * (now[r] as number)) as Three;
     // the step is shortened until no corner of the film changes by more than its share
     let dt = Math.max(1e-9, Math.min(this.stepS * 1.7, untilS - this.timeS));
@@ -147,7 +156,10 @@ export class Squeeze {
     let gives = new Float64Array(9);
     for (let k = 0; k < 60; k++) {
       gives = stiff.map((v, i) => dt * (cellM2 * v + (spring[i] as number)));
-      speed = symmetric3(this.drag.map((d, i) => d + (gives[i] as number)), left);
+      speed = symmetric3(
+        this.drag.map((d, i) => d + (gives[i] as number)),
+        left,
+      );
       const change = this.fastest(speed) * dt;
       if (!(change > most)) break;
       dt *= Math.max(0.2, (0.9 * most) / change);
@@ -174,7 +186,11 @@ export class Squeeze {
     if (fresh) return;
     this.age = 0;
     this.lastWet = wetted;
-    for (const [k, weight] of [[0, null], [1, f.ex], [2, f.ey]] as const) {
+    for (const [k, weight] of [
+      [0, null],
+      [1, f.ex],
+      [2, f.ey],
+    ] as const) {
       for (let i = 0; i < f.size; i++) b[i] = f.wet[i] ? f.cellM2 * (weight ? (weight[i] as number) : 1) : 0;
       grid.solve(b, unit[k], 2e-2);
     }
@@ -199,7 +215,8 @@ export class Squeeze {
     const [s0, s1, s2] = speed;
     const ratio = this.lastSpeed !== 0 ? s0 / this.lastSpeed : 1;
     if (ratio > 0.2 && ratio < 5) for (let i = 0; i < f.size; i++) moving[i] = (moving[i] as number) * ratio;
-    for (let i = 0; i < f.size; i++) b[i] = f.wet[i] ? f.cellM2 * (s0 + s1 * (f.ex[i] as number) + s2 * (f.ey[i] as number)) : 0;
+    for (let i = 0; i < f.size; i++)
+      b[i] = f.wet[i] ? f.cellM2 * (s0 + s1 * (f.ex[i] as number) + s2 * (f.ey[i] as number)) : 0;
     this.grid.solve(b, moving, 3e-3);
     let force = 0;
     for (let i = 0; i < f.size; i++) if (f.wet[i]) force += moving[i] as number;
@@ -222,10 +239,14 @@ export class Squeeze {
   private fastest(speed: Three): number {
     const { left, right, top, bottom } = this.grid.box;
     const { dx, dy, nx, ny } = this.field;
-    const at = (x: number, y: number) => Math.abs(speed[0] + speed[1] * x + speed[2] * y) / Math.max(LEAST_GAP_M, this.plane[0] + this.plane[1] * x + this.plane[2] * y);
+    const at = (x: number, y: number) =>
+      Math.abs(speed[0] + speed[1] * x + speed[2] * y) /
+      Math.max(LEAST_GAP_M, this.plane[0] + this.plane[1] * x + this.plane[2] * y);
     let most = 0;
-    for (const x of [(left - 1 - nx / 2) * dx, (right - nx / 2) * dx]) for (const y of [(top - 1 - ny / 2) * dy, (bottom - ny / 2) * dy]) most = Math.max(most, at(x, y));
-    for (const x of [(-nx / 2) * dx, (nx / 2) * dx]) for (const y of [(-ny / 2) * dy, (ny / 2) * dy]) most = Math.max(most, 0.2 * at(x, y));
+    for (const x of [(left - 1 - nx / 2) * dx, (right - nx / 2) * dx])
+      for (const y of [(top - 1 - ny / 2) * dy, (bottom - ny / 2) * dy]) most = Math.max(most, at(x, y));
+    for (const x of [(-nx / 2) * dx, (nx / 2) * dx])
+      for (const y of [(-ny / 2) * dy, (ny / 2) * dy]) most = Math.max(most, 0.2 * at(x, y));
     return most;
   }
 
@@ -234,33 +255,36 @@ export class Squeeze {
     const { field: f, grid, moving, fromAir, excess, b: q } = this;
     const { nx, ny, w, p, v, wet, airPa } = f;
     const { right, down } = grid;
-    for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) {
-      p[i] = wet[i] ? (moving[i] as number) + (fromAir[i] as number) : (airPa[i] as number);
-      // what drives the flow: the pressure, and what levels out excess
-      q[i] = wet[i] ? (p[i] as number) + (excess[i] as number) / (RELAX * dt) : (p[i] as number);
-    }
-    const offset = [-1, 1, -w, w];
-    for (let j = 1; j <= ny; j++) for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
-      if (!wet[i]) continue;
-      const own = q[i] as number;
-      const r = (right[i] as number) * (own - (q[i + 1] as number)) * dt;
-      const d = (down[i] as number) * (own - (q[i + w] as number)) * dt;
-      v[i + 1] = (v[i + 1] as number) + r;
-      v[i + w] = (v[i + w] as number) + d;
-      v[i] = (v[i] as number) - r - d;
-      for (let side = 0; side < 4; side++) {
-        const g = (this.flow.toFront[side] as Float64Array)[i] as number;
-        if (g === 0) continue;
-        const o = i + (offset[side] as number);
-        const edge = (side === 0 && k === 1) || (side === 1 && k === nx) || (side === 2 && j === 1) || (side === 3 && j === ny);
-        const amount = g * (own - (edge ? 0 : (airPa[o] as number))) * dt;
-        // a front draws back no more than there is; past the edge nothing comes back
-        const passed = amount >= 0 ? amount : edge ? 0 : Math.max(amount, -(v[o] as number));
-        v[i] = (v[i] as number) - passed;
-        if (edge) this.over[side] = (this.over[side] as number) + passed;
-        else v[o] = (v[o] as number) + passed;
+    for (let j = 1; j <= ny; j++)
+      for (let i = j * w + 1; i <= j * w + nx; i++) {
+        p[i] = wet[i] ? (moving[i] as number) + (fromAir[i] as number) : (airPa[i] as number);
+        // what drives the flow: the pressure, and what levels out excess
+        q[i] = wet[i] ? (p[i] as number) + (excess[i] as number) / (RELAX * dt) : (p[i] as number);
       }
-    }
+    const offset = [-1, 1, -w, w];
+    for (let j = 1; j <= ny; j++)
+      for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
+        if (!wet[i]) continue;
+        const own = q[i] as number;
+        const r = (right[i] as number) * (own - (q[i + 1] as number)) * dt;
+        const d = (down[i] as number) * (own - (q[i + w] as number)) * dt;
+        v[i + 1] = (v[i + 1] as number) + r;
+        v[i + w] = (v[i + w] as number) + d;
+        v[i] = (v[i] as number) - r - d;
+        for (let side = 0; side < 4; side++) {
+          const g = (this.flow.toFront[side] as Float64Array)[i] as number;
+          if (g === 0) continue;
+          const o = i + (offset[side] as number);
+          const edge =
+            (side === 0 && k === 1) || (side === 1 && k === nx) || (side === 2 && j === 1) || (side === 3 && j === ny);
+          const amount = g * (own - (edge ? 0 : (airPa[o] as number))) * dt;
+          // a front draws back no more than there is; past the edge nothing comes back
+          const passed = amount >= 0 ? amount : edge ? 0 : Math.max(amount, -(v[o] as number));
+          v[i] = (v[i] as number) - passed;
+          if (edge) this.over[side] = (this.over[side] as number) + passed;
+          else v[o] = (v[o] as number) + passed;
+        }
+      }
     this.closing = (s0 * dt) / this.plane[0];
     this.plane = [this.plane[0] - s0 * dt, this.plane[1] - s1 * dt, this.plane[2] - s2 * dt];
     runOn(f, this.over);

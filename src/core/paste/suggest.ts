@@ -32,21 +32,52 @@ export const overMm3 = (f: Pick<SqueezeFrame, "over">): number => f.over.reduce(
  * the bond line, and paste past the edge, which weighs more where it conducts; what
  * it costs by hand counts a little. Null when stopped.
  */
-export async function suggestPattern(face: PastedFace, paste: Paste, pressing: Pressing, breathe: (share: number) => Promise<boolean> | boolean = () => true): Promise<Suggestion | null> {
+export async function suggestPattern(
+  face: PastedFace,
+  paste: Paste,
+  pressing: Pressing,
+  breathe: (share: number) => Promise<boolean> | boolean = () => true,
+): Promise<Suggestion | null> {
   const usual = amountFor(face, paste).volumeMm3;
   const bare = usual / (1 + amountFor(face, paste).marginShare);
   const most = bare * (paste.conductive ? 1.1 : 1.5);
-  const patterns = (["dot", "line", "cross", "five", "film"] as const).filter((p) => !paste.liquidMetal || p === "film");
+  const patterns = (["dot", "line", "cross", "five", "film"] as const).filter(
+    (p) => !paste.liquidMetal || p === "film",
+  );
   const trials: PatternTrial[] = [];
   const total = patterns.length + 1;
   const run = async (pattern: PatternTrial["pattern"], volumeMm3: number): Promise<PatternTrial | null> => {
     const n = trials.length;
-    const r = await squeezeRun({ widthMm: face.widthMm, heightMm: face.heightMm, paste, laid: { pattern, volumeMm3, nozzleMm: 1.6 }, ...pressing, cells: CELLS }, 1000, (s) => breathe(Math.min(1, (n + s) / total)));
+    const r = await squeezeRun(
+      {
+        widthMm: face.widthMm,
+        heightMm: face.heightMm,
+        paste,
+        laid: { pattern, volumeMm3, nozzleMm: 1.6 },
+        ...pressing,
+        cells: CELLS,
+      },
+      1000,
+      (s) => breathe(Math.min(1, (n + s) / total)),
+    );
     const end = r?.frames[r.frames.length - 1];
     if (!end) return null;
     const over = overMm3(end);
     const blt = bondLineM(paste, amountFor(face, paste).pressurePa) * 1e6;
-    return { pattern, volumeMm3, wetted: end.wetted, trapped: end.trapped, meanUm: end.meanUm, overMm3: over, score: end.wetted - (pattern === "film" && paste.viscosityPas >= THICK_PAS ? 0 : HANDLING[pattern]) - 2 * end.trapped - 0.15 * Math.max(0, end.meanUm / blt - 1) - ((paste.conductive ? 0.6 : 0.08) * over) / bare };
+    return {
+      pattern,
+      volumeMm3,
+      wetted: end.wetted,
+      trapped: end.trapped,
+      meanUm: end.meanUm,
+      overMm3: over,
+      score:
+        end.wetted -
+        (pattern === "film" && paste.viscosityPas >= THICK_PAS ? 0 : HANDLING[pattern]) -
+        2 * end.trapped -
+        0.15 * Math.max(0, end.meanUm / blt - 1) -
+        ((paste.conductive ? 0.6 : 0.08) * over) / bare,
+    };
   };
   for (const pattern of patterns) {
     const t = await run(pattern, usual);

@@ -2,10 +2,24 @@ export type Three = [number, number, number];
 
 /** Solves a symmetric 3 by 3 system given by its upper triangle, rows of a nine-long array. */
 export function symmetric3(A: Float64Array, b: Readonly<Three>): Three {
-  const [a, d, e, , q, g, , , c] = A as unknown as [number, number, number, number, number, number, number, number, number];
+  const [a, d, e, , q, g, , , c] = A as unknown as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
   // scaled, since force and moments differ by five orders
   const s = [1, Math.sqrt(Math.abs(a / (q || 1))), Math.sqrt(Math.abs(a / (c || 1)))] as const;
-  const m = [[a, d * s[1], e * s[2], b[0]], [d * s[1], q * s[1] * s[1], g * s[1] * s[2], b[1] * s[1]], [e * s[2], g * s[1] * s[2], c * s[2] * s[2], b[2] * s[2]]] as [number, number, number, number][];
+  const m = [
+    [a, d * s[1], e * s[2], b[0]],
+    [d * s[1], q * s[1] * s[1], g * s[1] * s[2], b[1] * s[1]],
+    [e * s[2], g * s[1] * s[2], c * s[2] * s[2], b[2] * s[2]],
+  ] as [number, number, number, number][];
   for (let k = 0; k < 3; k++) {
     const row = m[k] as number[];
     for (let r = k + 1; r < 3; r++) {

@@ -62,7 +62,12 @@ export function isConvex(c: Corners): boolean {
  * the focal length cannot be told, the plain ratio of the sides is given.
  */
 export function aspectOf(c: Corners, widthPx: number, heightPx: number): number {
-  const [tl, tr, br, bl] = c.map(([x, y]) => [x - widthPx / 2, y - heightPx / 2, 1]) as [number[], number[], number[], number[]];
+  const [tl, tr, br, bl] = c.map(([x, y]) => [x - widthPx / 2, y - heightPx / 2, 1]) as [
+    number[],
+    number[],
+    number[],
+    number[],
+  ];
   const m1 = tl;
   const m2 = tr;
   const m3 = bl;
@@ -73,8 +78,12 @@ export function aspectOf(c: Corners, widthPx: number, heightPx: number): number 
   const n3 = m3.map((v, i) => k3 * v - (m1[i] ?? 0));
   const [a2 = 0, b2 = 0, c2 = 0] = n2;
   const [a3 = 0, b3 = 0, c3 = 0] = n3;
-  const flat = Math.hypot((tr[0] ?? 0) - (tl[0] ?? 0), (tr[1] ?? 0) - (tl[1] ?? 0)) + Math.hypot((br[0] ?? 0) - (bl[0] ?? 0), (br[1] ?? 0) - (bl[1] ?? 0));
-  const tall = Math.hypot((bl[0] ?? 0) - (tl[0] ?? 0), (bl[1] ?? 0) - (tl[1] ?? 0)) + Math.hypot((br[0] ?? 0) - (tr[0] ?? 0), (br[1] ?? 0) - (tr[1] ?? 0));
+  const flat =
+    Math.hypot((tr[0] ?? 0) - (tl[0] ?? 0), (tr[1] ?? 0) - (tl[1] ?? 0)) +
+    Math.hypot((br[0] ?? 0) - (bl[0] ?? 0), (br[1] ?? 0) - (bl[1] ?? 0));
+  const tall =
+    Math.hypot((bl[0] ?? 0) - (tl[0] ?? 0), (bl[1] ?? 0) - (tl[1] ?? 0)) +
+    Math.hypot((br[0] ?? 0) - (tr[0] ?? 0), (br[1] ?? 0) - (tr[1] ?? 0));
   if (Math.abs(c2 * c3) < 1e-7) return flat / tall;
   const f2 = -(a2 * a3 + b2 * b3) / (c2 * c3);
   if (!(f2 > 0)) return flat / tall;
@@ -82,4 +91,8 @@ export function aspectOf(c: Corners, widthPx: number, heightPx: number): number 
 }
 
 const dot = (a: readonly number[], b: readonly number[]) => a.reduce((s, v, i) => s + v * (b[i] ?? 0), 0);
-const cross = (a: readonly number[], b: readonly number[]): number[] => [(a[1] ?? 0) * (b[2] ?? 0) - (a[2] ?? 0) * (b[1] ?? 0), (a[2] ?? 0) * (b[0] ?? 0) - (a[0] ?? 0) * (b[2] ?? 0), (a[0] ?? 0) * (b[1] ?? 0) - (a[1] ?? 0) * (b[0] ?? 0)];
+const cross = (a: readonly number[], b: readonly number[]): number[] => [
+  (a[1] ?? 0) * (b[2] ?? 0) - (a[2] ?? 0) * (b[1] ?? 0),
+  (a[2] ?? 0) * (b[0] ?? 0) - (a[0] ?? 0) * (b[2] ?? 0),
+  (a[0] ?? 0) * (b[1] ?? 0) - (a[1] ?? 0) * (b[0] ?? 0),
+];

@@ -9,27 +9,47 @@ export interface Squaring {
   opacity: number;
 }
 
-export type Squared = { ok: true; toSheet: Homography; widthMm: number; depthMm: number; misfitMm: number } | { ok: false; why: string };
+export type Squared =
+  { ok: true; toSheet: Homography; widthMm: number; depthMm: number; misfitMm: number } | { ok: false; why: string };
 
 /**
  * The map from the photo to the sheet. With a case size that is taken as true, the corners go to its corners and the
  * known length tells how well that fits (misfit). `trust: "length"` takes the length as true instead: the ratio of
  * the case comes from the perspective, its size from the length, and the case size is what is checked.
  */
-export function square(s: Squaring, photo: { widthPx: number; heightPx: number }, base: { widthMm: number; depthMm: number }, trust: "case" | "length" = "case"): Squared {
-  if (!isConvex(s.corners)) return { ok: false, why: "The four rings do not go round the case: drag each to its own corner." };
-  const rect = (w: number, d: number): Corners => [[0, 0], [w, 0], [w, d], [0, d]];
+export function square(
+  s: Squaring,
+  photo: { widthPx: number; heightPx: number },
+  base: { widthMm: number; depthMm: number },
+  trust: "case" | "length" = "case",
+): Squared {
+  if (!isConvex(s.corners))
+    return { ok: false, why: "The four rings do not go round the case: drag each to its own corner." };
+  const rect = (w: number, d: number): Corners => [
+    [0, 0],
+    [w, 0],
+    [w, d],
+    [0, d],
+  ];
   const h = homography(s.corners, rect(base.widthMm, base.depthMm));
   if (!h) return { ok: false, why: "Three rings lie on one line: drag each to its own corner." };
-  const lengthBy = (m: Homography) => (s.known ? Math.hypot(...difference(mapped(m, s.known.from), mapped(m, s.known.to))) : null);
+  const lengthBy = (m: Homography) =>
+    s.known ? Math.hypot(...difference(mapped(m, s.known.from), mapped(m, s.known.to))) : null;
   if (trust === "case" || !s.known) {
     const got = lengthBy(h);
-    return { ok: true, toSheet: h, widthMm: base.widthMm, depthMm: base.depthMm, misfitMm: got === null || !s.known ? 0 : Math.abs(got - s.known.mm) };
+    return {
+      ok: true,
+      toSheet: h,
+      widthMm: base.widthMm,
+      depthMm: base.depthMm,
+      misfitMm: got === null || !s.known ? 0 : Math.abs(got - s.known.mm),
+    };
   }
   const aspect = aspectOf(s.corners, photo.widthPx, photo.heightPx);
   const plain = homography(s.corners, rect(aspect * 100, 100));
   const raw = plain && lengthBy(plain);
-  if (!plain || !raw || raw < 1e-6) return { ok: false, why: "The known length has no length: put its two ends apart." };
+  if (!plain || !raw || raw < 1e-6)
+    return { ok: false, why: "The known length has no length: put its two ends apart." };
   const scale = s.known.mm / raw;
   const [widthMm, depthMm] = [aspect * 100 * scale, 100 * scale];
   const toSheet = homography(s.corners, rect(widthMm, depthMm));
@@ -50,7 +70,12 @@ export interface Pixels {
  * The photo squared up onto the sheet, grey, `pxPerMm` pixels to the mm, with `edgeMm` of what lies round the case.
  * Each pixel is fetched back through the inverse map with bilinear weights. `onRow` is told the share done.
  */
-export function warp(photo: Pixels, toPhoto: Homography, size: { widthMm: number; depthMm: number; edgeMm: number; pxPerMm: number }, onRow?: (share: number) => boolean): Pixels | null {
+export function warp(
+  photo: Pixels,
+  toPhoto: Homography,
+  size: { widthMm: number; depthMm: number; edgeMm: number; pxPerMm: number },
+  onRow?: (share: number) => boolean,
+): Pixels | null {
   const width = Math.round((size.widthMm + 2 * size.edgeMm) * size.pxPerMm);
   const height = Math.round((size.depthMm + 2 * size.edgeMm) * size.pxPerMm);
   const data = new Uint8ClampedArray(width * height * 4);
@@ -71,7 +96,8 @@ export function warp(photo: Pixels, toPhoto: Homography, size: { widthMm: number
       const at = (j * photo.width + i) * 4;
       const below = at + photo.width * 4;
       const grey = (k: number) => 0.299 * (src[k] ?? 0) + 0.587 * (src[k + 1] ?? 0) + 0.114 * (src[k + 2] ?? 0);
-      const g = (grey(at) * (1 - fu) + grey(at + 4) * fu) * (1 - fv) + (grey(below) * (1 - fu) + grey(below + 4) * fu) * fv;
+      const g =
+        (grey(at) * (1 - fu) + grey(at + 4) * fu) * (1 - fv) + (grey(below) * (1 - fu) + grey(below + 4) * fu) * fv;
       const out = (r * width + c) * 4;
       data[out] = data[out + 1] = data[out + 2] = g;
       data[out + 3] = 255;

@@ -65,7 +65,15 @@ export interface RigFaults {
   backgroundW: number;
 }
 
-export const soundMachine: RigFaults = { contact: {}, clog: 1, fanReach: 1, fanStopped: false, pipe: 1, leanKW: 0, backgroundW: 0 };
+export const soundMachine: RigFaults = {
+  contact: {},
+  clog: 1,
+  fanReach: 1,
+  fanStopped: false,
+  pipe: 1,
+  leanKW: 0,
+  backgroundW: 0,
+};
 
 export const withFaults = (faults: Partial<RigFaults>): RigFaults => ({ ...soundMachine, ...faults });
 
@@ -85,7 +93,16 @@ export interface RigRecipe {
   wobble: number;
 }
 
-export const standardRecipe: RigRecipe = { roomC: 22, roomDriftK: 0, idleS: 120, loadS: 900, coolS: 180, effort: {}, warmStartK: 0, wobble: 0.02 };
+export const standardRecipe: RigRecipe = {
+  roomC: 22,
+  roomDriftK: 0,
+  idleS: 120,
+  loadS: 900,
+  coolS: 180,
+  effort: {},
+  warmStartK: 0,
+  wobble: 0.02,
+};
 
 /** How the logger sees it. */
 export interface RigSensors {
@@ -105,4 +122,15 @@ export interface RigSensors {
   offsetC: number;
 }
 
-export const plainSensors: RigSensors = { stepS: 1, jitterS: 0, lossShare: 0, temperatureStepC: 1, lagS: 0, stick: 0, powerStepW: 0.01, powerNoise: 0.01, powerGain: 1, offsetC: 0 };
+export const plainSensors: RigSensors = {
+  stepS: 1,
+  jitterS: 0,
+  lossShare: 0,
+  temperatureStepC: 1,
+  lagS: 0,
+  stick: 0,
+  powerStepW: 0.01,
+  powerNoise: 0.01,
+  powerGain: 1,
+  offsetC: 0,
+};

@@ -29,11 +29,23 @@ export function linksOf(machine: RigMachine, faults: RigFaults): RigLinks {
 
 export function coldState(machine: RigMachine): RigState {
   const n = machine.chips.length;
-  return { die: Array<number>(n).fill(0), plate: Array<number>(n).fill(0), fins: Array<number>(machine.sharedFins ? 1 : n).fill(0), case: 0 };
+  return {
+    die: Array<number>(n).fill(0),
+    plate: Array<number>(n).fill(0),
+    fins: Array<number>(machine.sharedFins ? 1 : n).fill(0),
+    case: 0,
+  };
 }
 
 /** One explicit Euler step of the network: chip, paste, plate, pipes, fins, case. `powerW` per chip, `dtS` up to 0.1 s. */
-export function stepNetwork(machine: RigMachine, links: RigLinks, state: RigState, powerW: readonly number[], fanShare: number, dtS: number): void {
+export function stepNetwork(
+  machine: RigMachine,
+  links: RigLinks,
+  state: RigState,
+  powerW: readonly number[],
+  fanShare: number,
+  dtS: number,
+): void {
   const finKW = links.finKW(fanShare);
   const inlet = machine.recirculation * state.case;
   const into: number[] = state.fins.map(() => 0);
@@ -56,7 +68,12 @@ export function stepNetwork(machine: RigMachine, links: RigLinks, state: RigStat
 }
 
 /** Steady rise of each chip over the room at fixed power and fan speed, split by path, in K. */
-export function steadyRise(machine: RigMachine, faults: RigFaults, powerW: readonly number[], fanShare: number): { contactK: number; airflowK: number }[] {
+export function steadyRise(
+  machine: RigMachine,
+  faults: RigFaults,
+  powerW: readonly number[],
+  fanShare: number,
+): { contactK: number; airflowK: number }[] {
   const links = linksOf(machine, faults);
   const finKW = links.finKW(fanShare);
   const total = powerW.reduce((a, b) => a + b, 0);

@@ -15,7 +15,17 @@ export interface RigFormat {
   omit: readonly string[];
 }
 
-export const plainFormat: RigFormat = { separator: ",", decimalComma: false, time: "elapsed", fahrenheit: false, milliwatts: false, startOfDayS: 34200, newline: "\n", byteOrderMark: false, omit: [] };
+export const plainFormat: RigFormat = {
+  separator: ",",
+  decimalComma: false,
+  time: "elapsed",
+  fahrenheit: false,
+  milliwatts: false,
+  startOfDayS: 34200,
+  newline: "\n",
+  byteOrderMark: false,
+  omit: [],
+};
 
 /** The rig's log as the text of a sensor log. */
 export function renderLog(log: RigLog, format: RigFormat = plainFormat): string {
@@ -26,7 +36,9 @@ export function renderLog(log: RigLog, format: RigFormat = plainFormat): string 
     if (format.milliwatts) s = s.replace("[W]", "[mW]");
     return s;
   };
-  const timeHeading = { elapsed: "Elapsed [s]", clock: "Time", iso: "Timestamp", "epoch-ms": "Epoch [ms]" }[format.time];
+  const timeHeading = { elapsed: "Elapsed [s]", clock: "Time", iso: "Timestamp", "epoch-ms": "Epoch [ms]" }[
+    format.time
+  ];
   const number = (v: number, digits: number) => {
     if (!Number.isFinite(v)) return "N/A";
     const s = v.toFixed(digits);
@@ -37,7 +49,8 @@ export function renderLog(log: RigLog, format: RigFormat = plainFormat): string 
     const cells = [timeText(log.timeS[r] ?? 0, format, number)];
     for (const c of columns) {
       const v = row[c.i] ?? NaN;
-      if (c.key.endsWith("temperature")) cells.push(format.fahrenheit ? number(v * 1.8 + 32, 1) : number(v, v % 1 === 0 ? 0 : 1));
+      if (c.key.endsWith("temperature"))
+        cells.push(format.fahrenheit ? number(v * 1.8 + 32, 1) : number(v, v % 1 === 0 ? 0 : 1));
       else if (c.key.endsWith("power")) cells.push(format.milliwatts ? number(v * 1000, 0) : number(v, 2));
       else cells.push(number(v, 0));
     }

@@ -5,12 +5,19 @@ import { coldState, linksOf, stepNetwork } from "./network";
 import { plainSensors, simulate, soundMachine, standardRecipe, steadyRise, truthOf, withFaults } from "./index";
 
 describe("the thermal network", () => {
-  it.each([["two chips", tessalyK15], ["one chip", wrenfell14], ["fanless", calderNook13], ["vapour chamber", orrowby17]])("%s: runs into the steady state that its resistances say", (_, machine) => {
+  it.each([
+    ["two chips", tessalyK15],
+    ["one chip", wrenfell14],
+    ["fanless", calderNook13],
+    ["vapour chamber", orrowby17],
+  ])("%s: runs into the steady state that its resistances say", (_, machine) => {
     const power = machine.chips.map((c) => c.loadW);
     const state = coldState(machine);
     const links = linksOf(machine, soundMachine);
     for (let i = 0; i < 90_000; i++) stepNetwork(machine, links, state, power, 0.8, 0.1);
-    steadyRise(machine, soundMachine, power, 0.8).forEach((r, i) => expect(state.die[i]).toBeCloseTo(r.contactK + r.airflowK, 0));
+    steadyRise(machine, soundMachine, power, 0.8).forEach((r, i) =>
+      expect(state.die[i]).toBeCloseTo(r.contactK + r.airflowK, 0),
+    );
   });
   it("lint raises airflow and leaves contact, dry paste the other way round", () => {
     const rise = (f: Parameters<typeof withFaults>[0]) => steadyRise(wrenfell14, withFaults(f), [26], 1)[0];
@@ -42,7 +49,13 @@ describe("a run on the rig", () => {
     expect(once()).toEqual(once());
   });
   it("steps by 1 °C, boosts at first, and is held at its limit when clogged in a hot room", () => {
-    const log = simulate(wrenfell14, withFaults({ clog: 4, contact: { cpu: 2.5 } }), { ...standardRecipe, roomC: 35 }, plainSensors, 0.4);
+    const log = simulate(
+      wrenfell14,
+      withFaults({ clog: 4, contact: { cpu: 2.5 } }),
+      { ...standardRecipe, roomC: 35 },
+      plainSensors,
+      0.4,
+    );
     const column = (key: string) => log.rows.map((r) => r[log.headings.findIndex((h) => h.key === key)] ?? NaN);
     expect(column("cpu.temperature").every((v) => Number.isInteger(v))).toBe(true);
     expect(column("cpu.power")[130]).toBeGreaterThan(column("cpu.power")[900] ?? 99);

@@ -18,7 +18,13 @@ export interface RigLog {
 const DT = 0.1;
 
 /** Runs the simulated laptop through idle, load and cool-down. The same seed gives the same log. */
-export function simulate(machine: RigMachine, faults: RigFaults, recipe: RigRecipe, sensors: RigSensors, seed: number): RigLog {
+export function simulate(
+  machine: RigMachine,
+  faults: RigFaults,
+  recipe: RigRecipe,
+  sensors: RigSensors,
+  seed: number,
+): RigLog {
   const source = randomLcg(seed);
   const gauss = randomNormal.source(source)(0, 1);
   const links = linksOf(machine, faults);
@@ -35,7 +41,15 @@ export function simulate(machine: RigMachine, faults: RigFaults, recipe: RigReci
   let wobble = 0;
   let slowHot = recipe.roomC + Math.max(...seen);
   const total = recipe.idleS + recipe.loadS + recipe.coolS;
-  const log: RigLog = { timeS: [], headings: headingsOf(machine, fan.count), rows: [], roomStartC: recipe.roomC, roomEndC: recipe.roomC + recipe.roomDriftK, late: { powerW: [], fanShare: 0, rpm: 0 }, throttledShare: 0 };
+  const log: RigLog = {
+    timeS: [],
+    headings: headingsOf(machine, fan.count),
+    rows: [],
+    roomStartC: recipe.roomC,
+    roomEndC: recipe.roomC + recipe.roomDriftK,
+    late: { powerW: [], fanShare: 0, rpm: 0 },
+    throttledShare: 0,
+  };
   const late = { n: 0, power: machine.chips.map(() => 0), rpm: 0 };
   let throttledSteps = 0;
   let next = 0;
@@ -49,7 +63,9 @@ export function simulate(machine: RigMachine, faults: RigFaults, recipe: RigReci
     const loading = since >= 0 && since < recipe.loadS;
     if (k % 10 === 0) wobble = 0.9 * wobble + 0.44 * gauss();
     const power = machine.chips.map((chip, i) => {
-      const want = loading ? allowedPower(chip, since, recipe.effort[chip.id] ?? 1) * (1 + recipe.wobble * wobble) : (idle[i] ?? chip.idleW);
+      const want = loading
+        ? allowedPower(chip, since, recipe.effort[chip.id] ?? 1) * (1 + recipe.wobble * wobble)
+        : (idle[i] ?? chip.idleW);
       const dieC = roomC + (state.die[i] ?? 0);
       factors[i] = loading ? throttle(factors[i] ?? 1, dieC, machine.limitC, DT) : 1;
       return (loading ? Math.max(chip.idleW, want * (factors[i] ?? 1)) : want) * (1 + 0.0004 * (dieC - 60));
@@ -107,7 +123,8 @@ export function simulate(machine: RigMachine, faults: RigFaults, recipe: RigReci
       const base = roomC + (seen[i] ?? 0) + sensors.offsetC;
       const stuck = source() < sensors.stick && Number.isFinite(held[i] ?? NaN);
       if (chip.id === "cpu" && machine.cores > 1) {
-        for (let c = 0; c < machine.cores; c++) row.push(quantise(base + (coreOffset[c] ?? 0) - 1 + 0.12 * gauss() + (c === 0 ? faults.leanKW * p : 0)));
+        for (let c = 0; c < machine.cores; c++)
+          row.push(quantise(base + (coreOffset[c] ?? 0) - 1 + 0.12 * gauss() + (c === 0 ? faults.leanKW * p : 0)));
       } else {
         held[i] = stuck ? (held[i] ?? NaN) : quantise(base + 0.12 * gauss());
         row.push(held[i] ?? NaN);
@@ -115,7 +132,10 @@ export function simulate(machine: RigMachine, faults: RigFaults, recipe: RigReci
       const loading = t >= recipe.idleS && t < recipe.idleS + recipe.loadS;
       const load = loading ? 100 * (recipe.effort[chip.id] ?? 1) : 3 + 4 * source();
       row.push(Math.round(load), Math.round(clockAt(chip, p) * (1 + 0.006 * gauss())));
-      row.push(Math.round((p * sensors.powerGain * (1 + sensors.powerNoise * gauss())) / sensors.powerStepW) * sensors.powerStepW);
+      row.push(
+        Math.round((p * sensors.powerGain * (1 + sensors.powerNoise * gauss())) / sensors.powerStepW) *
+          sensors.powerStepW,
+      );
     });
     for (let f = 0; f < fan.count; f++) row.push(Math.round((rpm * (1 - 0.01 * f)) / 10) * 10);
     log.rows.push(row);
@@ -132,10 +152,17 @@ function headingsOf(machine: RigMachine, fans: number): RigLog["headings"] {
   const out: RigLog["headings"] = [];
   for (const chip of machine.chips) {
     const name = chip.id === "cpu" ? "CPU" : "GPU";
-    if (chip.id === "cpu" && machine.cores > 1) for (let c = 0; c < machine.cores; c++) out.push({ key: `cpu.core${c}.temperature`, heading: `Core ${c} temperature [°C]` });
+    if (chip.id === "cpu" && machine.cores > 1)
+      for (let c = 0; c < machine.cores; c++)
+        out.push({ key: `cpu.core${c}.temperature`, heading: `Core ${c} temperature [°C]` });
     else out.push({ key: `${chip.id}.temperature`, heading: `${name} temperature [°C]` });
-    out.push({ key: `${chip.id}.load`, heading: `${name} load [%]` }, { key: `${chip.id}.clock`, heading: `${name} clock [MHz]` }, { key: `${chip.id}.power`, heading: `${name} power [W]` });
+    out.push(
+      { key: `${chip.id}.load`, heading: `${name} load [%]` },
+      { key: `${chip.id}.clock`, heading: `${name} clock [MHz]` },
+      { key: `${chip.id}.power`, heading: `${name} power [W]` },
+    );
   }
-  for (let f = 0; f < fans; f++) out.push({ key: `fan${f + 1}.speed`, heading: fans === 1 ? "Fan speed [RPM]" : `Fan ${f + 1} speed [RPM]` });
+  for (let f = 0; f < fans; f++)
+    out.push({ key: `fan${f + 1}.speed`, heading: fans === 1 ? "Fan speed [RPM]" : `Fan ${f + 1} speed [RPM]` });
   return out;
 }

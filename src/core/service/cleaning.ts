@@ -2,12 +2,27 @@ import type { Practice } from "./practice";
 import type { ServiceContext } from "./step";
 
 /** What cleaning uses up, in the unit it is counted in. */
-export const CONSUMABLES = { swab: ["Swabs", ""], wipe: ["Wipes", ""], cloth: ["Lint-free cloths", ""], alcohol: ["Alcohol", "ml"], remover: ["Paste remover", "ml"], air: ["Air", "s"] } as const;
+export const CONSUMABLES = {
+  swab: ["Swabs", ""],
+  wipe: ["Wipes", ""],
+  cloth: ["Lint-free cloths", ""],
+  alcohol: ["Alcohol", "ml"],
+  remover: ["Paste remover", "ml"],
+  air: ["Air", "s"],
+} as const;
 export type Consumable = keyof typeof CONSUMABLES;
 export type Uses = Partial<Record<Consumable, number>>;
 
 /** A way to clean a kind of part. */
-export const METHODS = { "in-place": "in place", out: "taken out", brush: "brush and air", mat: "mat lifted off, brush and air", alcohol: "alcohol", wipes: "wipes", remover: "paste remover" } as const;
+export const METHODS = {
+  "in-place": "in place",
+  out: "taken out",
+  brush: "brush and air",
+  mat: "mat lifted off, brush and air",
+  alcohol: "alcohol",
+  wipes: "wipes",
+  remover: "paste remover",
+} as const;
 export type Method = keyof typeof METHODS;
 
 export interface Cleaning {
@@ -16,7 +31,13 @@ export interface Cleaning {
 }
 
 /** "mat;swab=2;air=8": how a cleaning stands in the journal. */
-export const cleaningText = (c: Cleaning): string => [c.method, ...Object.entries(c.uses).filter(([, n]) => n > 0).map(([k, n]) => `${k}=${n}`)].join(";");
+export const cleaningText = (c: Cleaning): string =>
+  [
+    c.method,
+    ...Object.entries(c.uses)
+      .filter(([, n]) => n > 0)
+      .map(([k, n]) => `${k}=${n}`),
+  ].join(";");
 
 /** A cleaning as the journal has it; null for what it cannot be. Older entries carry none. */
 export function cleaningOf(text: string): Cleaning | null {
@@ -31,16 +52,31 @@ export function cleaningOf(text: string): Cleaning | null {
 }
 
 /** Methods for a part and what each usually uses at a grade; the first is ours. */
-export function cleaningWays(kind: "blower" | "fins" | "chip", grade: number, practice: Practice, fansOut: boolean): Cleaning[] {
+export function cleaningWays(
+  kind: "blower" | "fins" | "chip",
+  grade: number,
+  practice: Practice,
+  fansOut: boolean,
+): Cleaning[] {
   if (kind === "blower") {
-    const ways: Cleaning[] = [{ method: "in-place", uses: { swab: 1 + grade, air: 4 + 2 * grade } }, { method: "out", uses: { swab: 2 + 2 * grade, air: 4 + 3 * grade, alcohol: 1 } }];
+    const ways: Cleaning[] = [
+      { method: "in-place", uses: { swab: 1 + grade, air: 4 + 2 * grade } },
+      { method: "out", uses: { swab: 2 + 2 * grade, air: 4 + 3 * grade, alcohol: 1 } },
+    ];
     return fansOut ? ways.reverse() : ways;
   }
   if (kind === "fins") {
-    const ways: Cleaning[] = [{ method: "brush", uses: { air: 4 + 3 * grade } }, { method: "mat", uses: { swab: grade, air: 4 + 4 * grade } }];
+    const ways: Cleaning[] = [
+      { method: "brush", uses: { air: 4 + 3 * grade } },
+      { method: "mat", uses: { swab: grade, air: 4 + 4 * grade } },
+    ];
     return grade >= 3 ? ways.reverse() : ways;
   }
-  const ways: Cleaning[] = [{ method: "alcohol", uses: { cloth: 2, swab: 2, alcohol: 3 } }, { method: "wipes", uses: { wipe: 3, cloth: 1 } }, { method: "remover", uses: { remover: 2, alcohol: 2, cloth: 2 } }];
+  const ways: Cleaning[] = [
+    { method: "alcohol", uses: { cloth: 2, swab: 2, alcohol: 3 } },
+    { method: "wipes", uses: { wipe: 3, cloth: 1 } },
+    { method: "remover", uses: { remover: 2, alcohol: 2, cloth: 2 } },
+  ];
   return [...ways].sort((a, b) => Number(b.method === practice.solvent) - Number(a.method === practice.solvent));
 }
 
@@ -51,7 +87,11 @@ export interface CleanedPart extends Cleaning {
 
 /** What was cleaned, how, for how long and with what. */
 export function cleanedIn(ctx: ServiceContext): CleanedPart[] {
-  const keys = [...new Set(ctx.journal.entries.filter((e) => /^clean:/.test(e.step) && ctx.journal.isDone(e.step)).map((e) => e.step))];
+  const keys = [
+    ...new Set(
+      ctx.journal.entries.filter((e) => /^clean:/.test(e.step) && ctx.journal.isDone(e.step)).map((e) => e.step),
+    ),
+  ];
   return keys.flatMap((key) => {
     const c = cleaningOf(ctx.journal.of(key).value);
     return c ? [{ ...c, partId: key.slice("clean:".length), seconds: ctx.journal.secondsOf(key) }] : [];
@@ -61,11 +101,19 @@ export function cleanedIn(ctx: ServiceContext): CleanedPart[] {
 /** Everything used in a job's cleaning, summed. */
 export function usedIn(cleaned: readonly Cleaning[]): Uses {
   const out: Uses = {};
-  for (const c of cleaned) for (const [k, n] of Object.entries(c.uses)) out[k as Consumable] = (out[k as Consumable] ?? 0) + n;
+  for (const c of cleaned)
+    for (const [k, n] of Object.entries(c.uses)) out[k as Consumable] = (out[k as Consumable] ?? 0) + n;
   return out;
 }
 
 /** "4 swabs, 6 s of air" */
 export function usesWords(uses: Uses): string {
-  return (Object.entries(uses) as [Consumable, number][]).filter(([, n]) => n > 0).map(([k, n]) => (CONSUMABLES[k][1] ? `${n} ${CONSUMABLES[k][1]} of ${CONSUMABLES[k][0].toLowerCase()}` : `${n} ${n === 1 ? CONSUMABLES[k][0].toLowerCase().replace(/s$/, "") : CONSUMABLES[k][0].toLowerCase()}`)).join(", ");
+  return (Object.entries(uses) as [Consumable, number][])
+    .filter(([, n]) => n > 0)
+    .map(([k, n]) =>
+      CONSUMABLES[k][1]
+        ? `${n} ${CONSUMABLES[k][1]} of ${CONSUMABLES[k][0].toLowerCase()}`
+        : `${n} ${n === 1 ? CONSUMABLES[k][0].toLowerCase().replace(/s$/, "") : CONSUMABLES[k][0].toLowerCase()}`,
+    )
+    .join(", ");
 }

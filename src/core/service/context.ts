@@ -7,7 +7,9 @@ import type { ServiceContext } from "./step";
 
 /** The planned orders of a drawing's assemblies, at the practice's rounds; those past the planner's reach are left out. */
 export function plansOf(map: CoolingMap | null, rounds: number): TightenPlan[] {
-  return (map ? assembliesOf(map) : []).filter((a) => a.screws.length <= MOST_SCREWS).map((a) => tightenPlan(a.screws, a.chips, geometricFractions(rounds)));
+  return (map ? assembliesOf(map) : [])
+    .filter((a) => a.screws.length <= MOST_SCREWS)
+    .map((a) => tightenPlan(a.screws, a.chips, geometricFractions(rounds)));
 }
 
 /** What a server hands to a page of handwork: plain data, from which the context is made on either side. */
@@ -23,4 +25,17 @@ export interface ServiceFacts {
   today: string;
 }
 
-export const contextOf = (f: ServiceFacts, map: CoolingMap | null = f.layout && f.layout.parts.length ? new CoolingMap(f.layout) : null, entries: readonly Entry[] = f.entries): ServiceContext => ({ map, journal: new Journal(entries), practice: f.practice, plans: f.plans, curves: f.curves ?? usualCurves, model: f.model, hasBeforeRun: f.hasBeforeRun, today: f.today });
+export const contextOf = (
+  f: ServiceFacts,
+  map: CoolingMap | null = f.layout && f.layout.parts.length ? new CoolingMap(f.layout) : null,
+  entries: readonly Entry[] = f.entries,
+): ServiceContext => ({
+  map,
+  journal: new Journal(entries),
+  practice: f.practice,
+  plans: f.plans,
+  curves: f.curves ?? usualCurves,
+  model: f.model,
+  hasBeforeRun: f.hasBeforeRun,
+  today: f.today,
+});

@@ -2,7 +2,13 @@ import type { FinStack, Side } from "../underside";
 import type { ServiceContext } from "./step";
 
 /** Grades of dust, each with its word and how much of an inlet it closes. */
-export const GRADES = [["0", "Clean", "under 5 % closed"], ["1", "Threads", "5 to 15 %"], ["2", "Furred", "15 to 35 %"], ["3", "Felted", "35 to 65 %"], ["4", "Matted", "over 65 %"]] as const;
+export const GRADES = [
+  ["0", "Clean", "under 5 % closed"],
+  ["1", "Threads", "5 to 15 %"],
+  ["2", "Furred", "15 to 35 %"],
+  ["3", "Felted", "35 to 65 %"],
+  ["4", "Matted", "over 65 %"],
+] as const;
 const BOUNDS = [0, 0.05, 0.15, 0.35, 0.65, 1] as const;
 
 /** An inlet is looked at in six bays, left to right as seen from the blower. */
@@ -15,15 +21,23 @@ const BAY_DOUBT = 0.5 / (2 * BAYS);
 
 export const isBays = (v: string): boolean => new RegExp(`^[ohc]{${BAYS}}$`).test(v);
 /** The bays with one of them a step on: open, half, closed, open. */
-export const turnBay = (bays: string, i: number): string => [...bays].map((b, k) => (k === i ? NEXT[b as Bay] : b)).join("");
+export const turnBay = (bays: string, i: number): string =>
+  [...bays].map((b, k) => (k === i ? NEXT[b as Bay] : b)).join("");
 /** Share of the inlet that is closed, 0 to 1. */
 export const shareClosed = (bays: string): number => [...bays].reduce((s, b) => s + CLOSED[b as Bay], 0) / bays.length;
 
 /** The grade a closed share belongs to. */
-export const gradeOfShare = (share: number): number => Math.max(0, BOUNDS.findIndex((_, g) => share < (BOUNDS[g + 1] ?? Infinity) || g === 4));
+export const gradeOfShare = (share: number): number =>
+  Math.max(
+    0,
+    BOUNDS.findIndex((_, g) => share < (BOUNDS[g + 1] ?? Infinity) || g === 4),
+  );
 
 /** Shares a grade stands for. */
-export const sharesOfGrade = (grade: number): readonly [low: number, high: number] => [BOUNDS[grade] ?? 0, BOUNDS[grade + 1] ?? 1];
+export const sharesOfGrade = (grade: number): readonly [low: number, high: number] => [
+  BOUNDS[grade] ?? 0,
+  BOUNDS[grade + 1] ?? 1,
+];
 
 /** Whether a grade and the bays can both be right, with the bays read to half a step. */
 export function gradeFits(grade: number, bays: string): boolean {
@@ -46,7 +60,8 @@ export function baysOfGrade(grade: number): string {
 }
 
 /** The edge air comes in at: across from where it leaves. */
-export const inletOf = (f: Pick<FinStack, "outlet">): Side => ({ top: "bottom", bottom: "top", left: "right", right: "left" } as const)[f.outlet];
+export const inletOf = (f: Pick<FinStack, "outlet">): Side =>
+  (({ top: "bottom", bottom: "top", left: "right", right: "left" }) as const)[f.outlet];
 
 /** What was seen of a stack's inlet: its grade, its bays where they were told, and the closed share from the least to the most. */
 export interface InletSeen {

@@ -40,7 +40,13 @@ export function airExplained(ctx: ServiceContext, usualKW: number): Span | null 
 }
 
 /** How much the contact path usually grows with a state of paste: our rule of thumb, wide on purpose. */
-const PASTE_GROWTH: Record<string, Span> = { even: [1, 1.12], dry: [1.15, 1.9], pumped: [1.25, 2.2], little: [1.3, 2.6], over: [1, 1.2] };
+const PASTE_GROWTH: Record<string, Span> = {
+  even: [1, 1.12],
+  dry: [1.15, 1.9],
+  pumped: [1.25, 2.2],
+  little: [1.3, 2.6],
+  over: [1, 1.2],
+};
 
 /** Growth of the contact path from a state and, where it was drawn, the print: a film on a share s of the chip carries about 1/s. */
 export function contactGrowth(state: string, print: string): Span {
@@ -55,7 +61,10 @@ export function contactGrowth(state: string, print: string): Span {
 export function contactExplained(ctx: ServiceContext, role: string, usualKW: number): Span | null {
   const chip = pastedChips(ctx).find((c) => c.role === role);
   if (!chip || usualKW <= 0 || !ctx.journal.isDone(`paste-was:${chip.id}`)) return null;
-  const [low, high] = contactGrowth(ctx.journal.of(`paste-was:${chip.id}`).value, ctx.journal.of(`print:${chip.id}`).value);
+  const [low, high] = contactGrowth(
+    ctx.journal.of(`paste-was:${chip.id}`).value,
+    ctx.journal.of(`print:${chip.id}`).value,
+  );
   return [usualKW * (low - 1), usualKW * (high - 1)];
 }
 

@@ -11,25 +11,51 @@ export interface Found {
   words: string[];
 }
 
-const PASTE: Record<string, string> = { dry: "dry paste", pumped: "pumped-out paste", little: "hardly any paste", over: "paste run over" };
+const PASTE: Record<string, string> = {
+  dry: "dry paste",
+  pumped: "pumped-out paste",
+  little: "hardly any paste",
+  over: "paste run over",
+};
 
 /** What the inspection came to. */
 export function foundIn(ctx: ServiceContext): Found {
   const { journal, map } = ctx;
   const words: string[] = [];
-  const grades = [...(map?.ofKind("fins") ?? []), ...(map?.ofKind("blower") ?? [])].flatMap((p) => (journal.isDone(`dust:${p.id}`) ? [{ tag: p.tag, grade: Number(journal.of(`dust:${p.id}`).value) }] : []));
+  const grades = [...(map?.ofKind("fins") ?? []), ...(map?.ofKind("blower") ?? [])].flatMap((p) =>
+    journal.isDone(`dust:${p.id}`) ? [{ tag: p.tag, grade: Number(journal.of(`dust:${p.id}`).value) }] : [],
+  );
   for (const g of grades) if (g.grade >= 3) words.push(`${g.tag} ${g.grade === 4 ? "matted" : "felted"}`);
-  const pastes = pastedChips(ctx).flatMap((c) => (journal.isDone(`paste-was:${c.id}`) ? [journal.of(`paste-was:${c.id}`).value] : []));
+  const pastes = pastedChips(ctx).flatMap((c) =>
+    journal.isDone(`paste-was:${c.id}`) ? [journal.of(`paste-was:${c.id}`).value] : [],
+  );
   for (const p of new Set(pastes)) if (PASTE[p]) words.push(PASTE[p] ?? "");
   for (const c of pastedChips(ctx)) {
     const print = journal.of(`print:${c.id}`).value;
-    if (isPrint(print) && wettedShare(print) < 0.9) words.push(`print on ${c.role === "cpu" ? "the processor" : c.role === "gpu" ? "the graphics chip" : "a chip"} ${printWord(print)}, ${Math.round(100 * wettedShare(print))} % wetted`);
+    if (isPrint(print) && wettedShare(print) < 0.9)
+      words.push(
+        `print on ${c.role === "cpu" ? "the processor" : c.role === "gpu" ? "the graphics chip" : "a chip"} ${printWord(print)}, ${Math.round(100 * wettedShare(print))} % wetted`,
+      );
   }
-  const pads = (map?.ofKind("pad") ?? []).flatMap((p) => (journal.isDone(`pad-was:${p.id}`) ? [{ tag: p.tag, was: journal.of(`pad-was:${p.id}`).value }] : []));
+  const pads = (map?.ofKind("pad") ?? []).flatMap((p) =>
+    journal.isDone(`pad-was:${p.id}`) ? [{ tag: p.tag, was: journal.of(`pad-was:${p.id}`).value }] : [],
+  );
   const badPads = pads.filter((p) => p.was !== "whole");
-  if (badPads.length) words.push(badPads.length === 1 ? `${badPads[0]?.tag ?? ""} ${badPads[0]?.was ?? ""}` : `${badPads.length} pads not whole`);
-  for (const b of map?.ofKind("blower") ?? []) if (["stiff", "rattles"].includes(journal.of(`bearing:${b.id}`).value)) words.push(`${b.tag} ${journal.of(`bearing:${b.id}`).value}`);
-  return { grade: grades.length ? Math.max(...grades.map((g) => g.grade)) : null, contact: pastes.length || pads.length ? pastes.some((p) => p === "dry" || p === "pumped" || p === "little") || badPads.length > 0 : null, words };
+  if (badPads.length)
+    words.push(
+      badPads.length === 1 ? `${badPads[0]?.tag ?? ""} ${badPads[0]?.was ?? ""}` : `${badPads.length} pads not whole`,
+    );
+  for (const b of map?.ofKind("blower") ?? [])
+    if (["stiff", "rattles"].includes(journal.of(`bearing:${b.id}`).value))
+      words.push(`${b.tag} ${journal.of(`bearing:${b.id}`).value}`);
+  return {
+    grade: grades.length ? Math.max(...grades.map((g) => g.grade)) : null,
+    contact:
+      pastes.length || pads.length
+        ? pastes.some((p) => p === "dry" || p === "pumped" || p === "little") || badPads.length > 0
+        : null,
+    words,
+  };
 }
 
 /** A path in the run before: K/W above usual with its 90 % interval, and what is usual. */
@@ -60,7 +86,12 @@ export interface Agreement {
 export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreement[] {
   const found = foundIn(ctx);
   const out: Agreement[] = [];
-  const judged = (path: Agreement["path"], seen: boolean, explains: Span | null, words: Record<"both" | "neither" | "seen" | "said", string>) => {
+  const judged = (
+    path: Agreement["path"],
+    seen: boolean,
+    explains: Span | null,
+    words: Record<"both" | "neither" | "seen" | "said", string>,
+  ) => {
     const own = predicted.paths?.[path] ?? null;
     const bars = own && explains ? { predicted: own, explains } : null;
     // figures decide where there are any: lint that explains less than the run showed does not agree, though there is lint
@@ -78,12 +109,17 @@ export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreemen
     });
   }
   if (found.contact !== null) {
-    judged("contact", found.contact, predicted.paths ? contactExplained(ctx, predicted.chip, predicted.paths.contact.usualKW) : null, {
-      both: "The run before pointed to contact, and paste or pads were out of order.",
-      neither: "The run before saw no contact trouble, and none was found.",
-      seen: "Paste or pads were more out of order than the run before shows.",
-      said: "The run before shows more contact trouble than paste and pads explain: look for a leaning plate, a bent base, a wrong pad.",
-    });
+    judged(
+      "contact",
+      found.contact,
+      predicted.paths ? contactExplained(ctx, predicted.chip, predicted.paths.contact.usualKW) : null,
+      {
+        both: "The run before pointed to contact, and paste or pads were out of order.",
+        neither: "The run before saw no contact trouble, and none was found.",
+        seen: "Paste or pads were more out of order than the run before shows.",
+        said: "The run before shows more contact trouble than paste and pads explain: look for a leaning plate, a bent base, a wrong pad.",
+      },
+    );
   }
   return out;
 }
@@ -92,11 +128,15 @@ export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreemen
 export function adapterWords(ctx: ServiceContext, chipW: number): string {
   const label = Number(ctx.journal.of("intake:adapter").value || "0");
   const needs = chipW + 18;
-  return label > 0 && chipW > 0 && label < needs ? `The chips drew ${Math.round(chipW)} W in the run before, with the rest about ${Math.round(needs)} W; the adapter gives ${label} W. An adapter too small explains a limited run by itself.` : "";
+  return label > 0 && chipW > 0 && label < needs
+    ? `The chips drew ${Math.round(chipW)} W in the run before, with the rest about ${Math.round(needs)} W; the adapter gives ${label} W. An adapter too small explains a limited run by itself.`
+    : "";
 }
 
 /** Days of warranty left at a date; null when none was given. */
 export function warrantyDays(ctx: ServiceContext): number | null {
   const until = ctx.journal.of("intake:warranty").value;
-  return /^\d{4}-\d{2}-\d{2}$/.test(until) ? Math.round((Date.parse(until) - Date.parse(ctx.today)) / 86_400_000) : null;
+  return /^\d{4}-\d{2}-\d{2}$/.test(until)
+    ? Math.round((Date.parse(until) - Date.parse(ctx.today)) / 86_400_000)
+    : null;
 }

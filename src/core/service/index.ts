@@ -5,10 +5,57 @@ export { estimateMinutes, nextStep, progressOf, stepsOf, type StageProgress } fr
 export { batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";
 export { coverScrews } from "./opening";
 export { fanPlugsOf, loosenOrder, PASTE_STATES, pastedChips, screwMarkOf, tightenOrder } from "./stripping";
-export { BAYS, baysOfGrade, gradeFits, gradeOfShare, GRADES, inletOf, inletSeen, isBays, shareClosed, sharesOfGrade, turnBay, type Bay } from "./dust";
+export {
+  BAYS,
+  baysOfGrade,
+  gradeFits,
+  gradeOfShare,
+  GRADES,
+  inletOf,
+  inletSeen,
+  isBays,
+  shareClosed,
+  sharesOfGrade,
+  turnBay,
+  type Bay,
+} from "./dust";
 export { isPrint, PRINT, printWord, turnCell, usualPrint, wettedShare } from "./print";
-export { cleanedIn, cleaningOf, cleaningText, CONSUMABLES, METHODS, usedIn, usesWords, type Cleaning, type Consumable, type Uses } from "./cleaning";
+export {
+  cleanedIn,
+  cleaningOf,
+  cleaningText,
+  CONSUMABLES,
+  METHODS,
+  usedIn,
+  usesWords,
+  type Cleaning,
+  type Consumable,
+  type Uses,
+} from "./cleaning";
 export { airGrowth, contactGrowth, type Span } from "./explained";
-export { adapterWords, agreementOf, foundIn, warrantyDays, type Agreement, type Found, type Predicted, type PredictedPath } from "./found";
+export {
+  adapterWords,
+  agreementOf,
+  foundIn,
+  warrantyDays,
+  type Agreement,
+  type Found,
+  type Predicted,
+  type PredictedPath,
+} from "./found";
 export { contextOf, plansOf, type ServiceFacts } from "./context";
-export { aluminiumAt, chosenMm, faceOf, gapMm, isRenewed, piecesToCut, pastedOf, pastedText, pressedMm, pressingOver, stackOf, type Pasted, type TightenTrial } from "./pasting";
+export {
+  aluminiumAt,
+  chosenMm,
+  faceOf,
+  gapMm,
+  isRenewed,
+  piecesToCut,
+  pastedOf,
+  pastedText,
+  pressedMm,
+  pressingOver,
+  stackOf,
+  type Pasted,
+  type TightenTrial,
+} from "./pasting";

@@ -1,16 +1,38 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { airGrowth, baysOfGrade, cleaningOf, cleaningText, contactGrowth, gradeFits, gradeOfShare, isBays, isPrint, PRINT, printWord, shareClosed, sharesOfGrade, turnBay, turnCell, usedIn, usesWords, usualPrint, wettedShare } from "./index";
+import {
+  airGrowth,
+  baysOfGrade,
+  cleaningOf,
+  cleaningText,
+  contactGrowth,
+  gradeFits,
+  gradeOfShare,
+  isBays,
+  isPrint,
+  PRINT,
+  printWord,
+  shareClosed,
+  sharesOfGrade,
+  turnBay,
+  turnCell,
+  usedIn,
+  usesWords,
+  usualPrint,
+  wettedShare,
+} from "./index";
 
 describe("six bays of an inlet and its grade", () => {
   it("start as the grade says, and turn from open to half to closed and back", () => {
     for (const g of [0, 1, 2, 3, 4]) expect(gradeFits(g, baysOfGrade(g)), String(g)).toBe(true);
-    fc.assert(fc.property(fc.stringMatching(/^[ohc]{6}$/), fc.integer({ min: 0, max: 5 }), (bays, i) => {
-      expect(turnBay(turnBay(turnBay(bays, i), i), i)).toBe(bays);
-      expect(isBays(turnBay(bays, i))).toBe(true);
-      // the grade its own share belongs to always fits
-      expect(gradeFits(gradeOfShare(shareClosed(bays)), bays)).toBe(true);
-    }));
+    fc.assert(
+      fc.property(fc.stringMatching(/^[ohc]{6}$/), fc.integer({ min: 0, max: 5 }), (bays, i) => {
+        expect(turnBay(turnBay(turnBay(bays, i), i), i)).toBe(bays);
+        expect(isBays(turnBay(bays, i))).toBe(true);
+        // the grade its own share belongs to always fits
+        expect(gradeFits(gradeOfShare(shareClosed(bays)), bays)).toBe(true);
+      }),
+    );
     expect(shareClosed("cccohh")).toBeCloseTo(4 / 6, 12);
   });
   it("tell a grade from a share at its bounds, and a misfit from a fit", () => {
@@ -28,21 +50,29 @@ describe("the print on the plate", () => {
     expect(printWord(usualPrint("little"))).toBe("middle only");
     expect(printWord(usualPrint("dry"))).toBe("patchy");
     expect(printWord("b".repeat(24))).toBe("none");
-    fc.assert(fc.property(fc.stringMatching(/^[wb]{24}$/), fc.integer({ min: 0, max: PRINT.columns * PRINT.rows - 1 }), (print, i) => {
-      expect(Math.abs(wettedShare(turnCell(print, i)) - wettedShare(print))).toBeCloseTo(1 / 24, 12);
-      expect(isPrint(turnCell(print, i))).toBe(true);
-    }));
+    fc.assert(
+      fc.property(
+        fc.stringMatching(/^[wb]{24}$/),
+        fc.integer({ min: 0, max: PRINT.columns * PRINT.rows - 1 }),
+        (print, i) => {
+          expect(Math.abs(wettedShare(turnCell(print, i)) - wettedShare(print))).toBeCloseTo(1 / 24, 12);
+          expect(isPrint(turnCell(print, i))).toBe(true);
+        },
+      ),
+    );
   });
 });
 
 describe("what was found explains", () => {
   it("nothing for an open inlet, and more the more is closed", () => {
     expect(airGrowth(0)).toBeCloseTo(1, 12);
-    fc.assert(fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (a, b) => {
-      const [low, high] = [Math.min(a, b), Math.max(a, b)];
-      expect(airGrowth(low)).toBeLessThanOrEqual(airGrowth(high) + 1e-12);
-      expect(Number.isFinite(airGrowth(high))).toBe(true);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (a, b) => {
+        const [low, high] = [Math.min(a, b), Math.max(a, b)];
+        expect(airGrowth(low)).toBeLessThanOrEqual(airGrowth(high) + 1e-12);
+        expect(Number.isFinite(airGrowth(high))).toBe(true);
+      }),
+    );
     // 85 % closed: q = 0.1337 of the free flow, (0.6 / 0.1337)^0.65
     expect(airGrowth(0.85)).toBeCloseTo(2.65, 1);
   });
@@ -55,16 +85,25 @@ describe("what was found explains", () => {
 
 describe("a cleaning in the journal", () => {
   it("comes back as it was written, and nothing else passes for one", () => {
-    const uses = fc.record({ swab: fc.integer({ min: 0, max: 40 }), air: fc.integer({ min: 0, max: 90 }), alcohol: fc.double({ min: 0, max: 50, noNaN: true }) });
-    fc.assert(fc.property(uses, (u) => {
-      const back = cleaningOf(cleaningText({ method: "mat", uses: u }));
-      expect(back?.method).toBe("mat");
-      for (const k of ["swab", "air", "alcohol"] as const) expect(back?.uses[k] ?? 0).toBeCloseTo(u[k], 12);
-    }));
+    const uses = fc.record({
+      swab: fc.integer({ min: 0, max: 40 }),
+      air: fc.integer({ min: 0, max: 90 }),
+      alcohol: fc.double({ min: 0, max: 50, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(uses, (u) => {
+        const back = cleaningOf(cleaningText({ method: "mat", uses: u }));
+        expect(back?.method).toBe("mat");
+        for (const k of ["swab", "air", "alcohol"] as const) expect(back?.uses[k] ?? 0).toBeCloseTo(u[k], 12);
+      }),
+    );
     for (const text of ["", "scrub;swab=1", "constructor"]) expect(cleaningOf(text)).toBeNull();
   });
   it("is summed and put in words", () => {
-    const sum = usedIn([{ method: "mat", uses: { swab: 1, air: 6 } }, { method: "alcohol", uses: { swab: 2, alcohol: 3 } }]);
+    const sum = usedIn([
+      { method: "mat", uses: { swab: 1, air: 6 } },
+      { method: "alcohol", uses: { swab: 2, alcohol: 3 } },
+    ]);
     expect(sum).toEqual({ swab: 3, air: 6, alcohol: 3 });
     expect(usesWords(sum)).toBe("3 swabs, 6 s of air, 3 ml of alcohol");
     expect(usesWords({ swab: 1 })).toBe("1 swab");

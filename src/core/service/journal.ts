@@ -37,7 +37,9 @@ export class Journal {
 
   constructor(entries: readonly Entry[]) {
     const seen = new Set<string>();
-    this.entries = [...entries].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id)).filter((e) => !seen.has(e.id) && seen.add(e.id));
+    this.entries = [...entries]
+      .sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))
+      .filter((e) => !seen.has(e.id) && seen.add(e.id));
     for (const e of this.entries) {
       if (e.act === "noted") continue;
       if (e.act === "undone") this.states.delete(e.step);

@@ -9,7 +9,13 @@ import { byRows, chipWord } from "./words";
 /** Whether a pad is cut new: by the practice, by how it was, or because someone said so. */
 export function isRenewed(ctx: ServiceContext, pad: Pad): boolean {
   const was = ctx.journal.of(`pad-was:${pad.id}`).value;
-  return ctx.practice.pads === "always-new" || was === "torn" || was === "oily" || was === "missing" || ctx.journal.isDone(`renew:${pad.id}`);
+  return (
+    ctx.practice.pads === "always-new" ||
+    was === "torn" ||
+    was === "oily" ||
+    was === "missing" ||
+    ctx.journal.isDone(`renew:${pad.id}`)
+  );
 }
 
 /** What an old pad was pressed to, as measured, mm; null while it was not. */
@@ -19,7 +25,8 @@ export function pressedMm(ctx: ServiceContext, pad: Pad): number | null {
 }
 
 /** The gap over what a pad lies on, mm: from the old pad. */
-export const gapMm = (ctx: ServiceContext, pad: Pad): number => gapFromOld({ freeMm: pad.thicknessMm, pressedMm: pressedMm(ctx, pad) }, ctx.curves[pad.softness]);
+export const gapMm = (ctx: ServiceContext, pad: Pad): number =>
+  gapFromOld({ freeMm: pad.thicknessMm, pressedMm: pressedMm(ctx, pad) }, ctx.curves[pad.softness]);
 
 /** Thickness a pad has, or will have once it is cut, mm. */
 export function chosenMm(ctx: ServiceContext, pad: Pad): number {
@@ -28,10 +35,19 @@ export function chosenMm(ctx: ServiceContext, pad: Pad): number {
 }
 
 /** Pads to cut, with their size and chosen thickness. */
-export const padsToCut = (ctx: ServiceContext): { pad: Pad; thicknessMm: number }[] => byRows(ctx.map?.ofKind("pad") ?? []).filter((p) => isRenewed(ctx, p) && ctx.journal.isDone(`thick:${p.id}`)).map((pad) => ({ pad, thicknessMm: chosenMm(ctx, pad) }));
+export const padsToCut = (ctx: ServiceContext): { pad: Pad; thicknessMm: number }[] =>
+  byRows(ctx.map?.ofKind("pad") ?? [])
+    .filter((p) => isRenewed(ctx, p) && ctx.journal.isDone(`thick:${p.id}`))
+    .map((pad) => ({ pad, thicknessMm: chosenMm(ctx, pad) }));
 
 /** The same as pieces, by their tags. */
-export const piecesToCut = (ctx: ServiceContext): Piece[] => padsToCut(ctx).map(({ pad, thicknessMm }) => ({ id: pad.tag || pad.id, widthMm: pad.wMm, heightMm: pad.hMm, thicknessMm }));
+export const piecesToCut = (ctx: ServiceContext): Piece[] =>
+  padsToCut(ctx).map(({ pad, thicknessMm }) => ({
+    id: pad.tag || pad.id,
+    widthMm: pad.wMm,
+    heightMm: pad.hMm,
+    thicknessMm,
+  }));
 
 /** The die a paste goes on, in its own box: w and h as laid. */
 const dieOf = (c: Chip): { w: number; h: number } => {
@@ -44,7 +60,10 @@ function screwsOver(ctx: ServiceContext, chip: Chip): Screw[] {
   const own = ctx.map?.spreadsOf(chip).flatMap((p) => ctx.map?.screwsOf(p) ?? []) ?? [];
   if (own.length >= 3) return [...new Set(own)];
   const assembly = ctx.map && assembliesOf(ctx.map).find((a) => a.chips.some((c) => c.id === chip.id));
-  return (assembly?.screws ?? []).flatMap((s) => { const p = ctx.map?.part(s.id); return p?.kind === "screw" ? [p] : []; });
+  return (assembly?.screws ?? []).flatMap((s) => {
+    const p = ctx.map?.part(s.id);
+    return p?.kind === "screw" ? [p] : [];
+  });
 }
 
 /** Pasted chips under the same plate as a chip, itself with them. */
@@ -73,17 +92,42 @@ export type TightenTrial = "planned" | "one-side";
 export function pressingOver(ctx: ServiceContext, chip: Chip, how: TightenTrial): Pressing {
   const screws = screwsOver(ctx, chip);
   const share = forceShare(ctx, chip);
-  const forces = (screws.length ? screws : [{ id: "hand", xMm: chip.xMm, yMm: chip.yMm, sprung: false }]).map((s) => ({ id: s.id, xMm: s.xMm, yMm: s.yMm, forceN: screwN(s.sprung) }));
+  const forces = (screws.length ? screws : [{ id: "hand", xMm: chip.xMm, yMm: chip.yMm, sprung: false }]).map((s) => ({
+    id: s.id,
+    xMm: s.xMm,
+    yMm: s.yMm,
+    forceN: screwN(s.sprung),
+  }));
   // a plate over several chips is drawn in onto the one at hand, so that its lean is that of the whole
-  const shrunk = share < 0.999 ? forces.map((f) => ({ ...f, xMm: chip.xMm + (f.xMm - middle(forces, "xMm")) * Math.sqrt(share), yMm: chip.yMm + (f.yMm - middle(forces, "yMm")) * Math.sqrt(share) })) : forces;
+  const shrunk =
+    share < 0.999
+      ? forces.map((f) => ({
+          ...f,
+          xMm: chip.xMm + (f.xMm - middle(forces, "xMm")) * Math.sqrt(share),
+          yMm: chip.yMm + (f.yMm - middle(forces, "yMm")) * Math.sqrt(share),
+        }))
+      : forces;
   const plan = ctx.plans.find((p) => forces.some((f) => p.order.includes(f.id)));
-  if (how === "one-side") return pressingOf(shrunk, chip, stepsInOrder([...forces].sort((a, b) => a.xMm - b.xMm || a.yMm - b.yMm).map((f) => f.id), 1), [1], share);
-  const order = plan ? tightenOrder(ctx, plan).filter((id) => forces.some((f) => f.id === id)) : forces.map((f) => f.id);
+  if (how === "one-side")
+    return pressingOf(
+      shrunk,
+      chip,
+      stepsInOrder(
+        [...forces].sort((a, b) => a.xMm - b.xMm || a.yMm - b.yMm).map((f) => f.id),
+        1,
+      ),
+      [1],
+      share,
+    );
+  const order = plan
+    ? tightenOrder(ctx, plan).filter((id) => forces.some((f) => f.id === id))
+    : forces.map((f) => f.id);
   const fractions = plan?.fractions ?? [0.2, 0.447, 1];
   return pressingOf(shrunk, chip, stepsInOrder(order, fractions.length), fractions, share);
 }
 
-const middle = (of: readonly { xMm: number; yMm: number }[], key: "xMm" | "yMm"): number => of.reduce((s, p) => s + p[key], 0) / Math.max(1, of.length);
+const middle = (of: readonly { xMm: number; yMm: number }[], key: "xMm" | "yMm"): number =>
+  of.reduce((s, p) => s + p[key], 0) / Math.max(1, of.length);
 
 /** The rigid assembly a pad lies under: the one with the nearest pasted chip. */
 function assemblyOver(assemblies: readonly Assembly[], pad: Pad): Assembly | undefined {
@@ -92,12 +136,36 @@ function assemblyOver(assemblies: readonly Assembly[], pad: Pad): Assembly | und
 }
 
 /** A pad's rigid assembly: screws, chips and all its pads, with thicknesses changed where told. */
-export function stackOf(ctx: ServiceContext, pad: Pad, paste: Pick<Paste, "yieldPa" | "fillerUm">, other: ReadonlyMap<string, number> = new Map()): PlateStack {
+export function stackOf(
+  ctx: ServiceContext,
+  pad: Pad,
+  paste: Pick<Paste, "yieldPa" | "fillerUm">,
+  other: ReadonlyMap<string, number> = new Map(),
+): PlateStack {
   const map = ctx.map;
   const assemblies = map ? assembliesOf(map) : [];
   const own = assemblyOver(assemblies, pad);
-  const pads = (map?.ofKind("pad") ?? []).filter((p) => assemblyOver(assemblies, p) === own).map((p): StackPad => ({ tag: p.tag, xMm: p.xMm, yMm: p.yMm, widthMm: p.wMm, heightMm: p.hMm, gapMm: gapMm(ctx, p), thicknessMm: other.get(p.id) ?? chosenMm(ctx, p), curve: ctx.curves[p.softness] }));
-  return { screws: (own?.screws ?? []).map((s) => { const part = map?.part(s.id); return { id: s.id, xMm: s.xMm, yMm: s.yMm, forceN: screwN(part?.kind === "screw" && part.sprung) }; }), chips: own?.chips ?? [], pads, paste };
+  const pads = (map?.ofKind("pad") ?? [])
+    .filter((p) => assemblyOver(assemblies, p) === own)
+    .map((p): StackPad => ({
+      tag: p.tag,
+      xMm: p.xMm,
+      yMm: p.yMm,
+      widthMm: p.wMm,
+      heightMm: p.hMm,
+      gapMm: gapMm(ctx, p),
+      thicknessMm: other.get(p.id) ?? chosenMm(ctx, p),
+      curve: ctx.curves[p.softness],
+    }));
+  return {
+    screws: (own?.screws ?? []).map((s) => {
+      const part = map?.part(s.id);
+      return { id: s.id, xMm: s.xMm, yMm: s.yMm, forceN: screwN(part?.kind === "screw" && part.sprung) };
+    }),
+    chips: own?.chips ?? [],
+    pads,
+    paste,
+  };
 }
 
 /** How far liquid metal that is pressed out may run, mm. */
@@ -114,7 +182,13 @@ export function aluminiumAt(ctx: ServiceContext, chip: Chip): string[] {
       return dx < w + s.wMm / 2 && dy < h + s.hMm / 2 && !inWindow;
     }),
   );
-  return [...new Set([...over, ...reached].filter((p) => p.kind !== "chamber" && p.material === "aluminium").map((p) => p.tag || "the plate"))];
+  return [
+    ...new Set(
+      [...over, ...reached]
+        .filter((p) => p.kind !== "chamber" && p.material === "aluminium")
+        .map((p) => p.tag || "the plate"),
+    ),
+  ];
 }
 
 /** How a chip was pasted: pattern, volume, lot. */
@@ -123,7 +197,8 @@ export interface Pasted {
   volumeMm3: number;
   lotId: number | null;
 }
-export const pastedText = (p: Pasted): string => `${p.pattern};mm3=${p.volumeMm3.toFixed(2)}${p.lotId === null ? "" : `;lot=${p.lotId}`}`;
+export const pastedText = (p: Pasted): string =>
+  `${p.pattern};mm3=${p.volumeMm3.toFixed(2)}${p.lotId === null ? "" : `;lot=${p.lotId}`}`;
 export function pastedOf(text: string): Pasted | null {
   const m = /^([a-z]+);mm3=([\d.]+)(?:;lot=(\d+))?$/.exec(text);
   return m ? { pattern: m[1] ?? "", volumeMm3: Number(m[2]), lotId: m[3] ? Number(m[3]) : null } : null;
@@ -134,18 +209,77 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
   const pads = byRows(map?.ofKind("pad") ?? []);
   const fresh = pads.filter((p) => isRenewed(ctx, p));
   const steps: Step[] = [];
-  for (const p of fresh) steps.push(act("paste", `thick:${p.id}`, { mark: p.tag, title: `Thickness of ${p.tag}`, sub: `on ${padOn(ctx, p)}, ${p.wMm} × ${p.hMm} mm`, say: "Measure what the old one was pressed to, and take the thickness that fits.", parts: [p.id], ask: { kind: "thickness", pad: p.id } }));
-  if (fresh.length) steps.push(act("paste", "paste:cut", { title: fresh.length === 1 ? `Cut ${fresh[0]?.tag ?? "the pad"}` : `Cut ${fresh.length} pads`, say: "Straight knife lines from edge to edge, in the order of their numbers. Off-cuts go back on the shelf.", parts: fresh.map((p) => p.id), caution: "Cut away from the hand, on a mat. A worn blade tears: change it.", ask: { kind: "cut" } }));
+  for (const p of fresh)
+    steps.push(
+      act("paste", `thick:${p.id}`, {
+        mark: p.tag,
+        title: `Thickness of ${p.tag}`,
+        sub: `on ${padOn(ctx, p)}, ${p.wMm} × ${p.hMm} mm`,
+        say: "Measure what the old one was pressed to, and take the thickness that fits.",
+        parts: [p.id],
+        ask: { kind: "thickness", pad: p.id },
+      }),
+    );
+  if (fresh.length)
+    steps.push(
+      act("paste", "paste:cut", {
+        title: fresh.length === 1 ? `Cut ${fresh[0]?.tag ?? "the pad"}` : `Cut ${fresh.length} pads`,
+        say: "Straight knife lines from edge to edge, in the order of their numbers. Off-cuts go back on the shelf.",
+        parts: fresh.map((p) => p.id),
+        caution: "Cut away from the hand, on a mat. A worn blade tears: change it.",
+        ask: { kind: "cut" },
+      }),
+    );
   for (const p of pads) {
     const isNew = fresh.includes(p);
     const size = `${p.wMm} × ${p.hMm} × ${chosenMm(ctx, p)} mm`;
-    steps.push(act("paste", `pad:${p.id}`, { mark: p.tag, title: isNew ? `New pad ${p.tag}` : `Pad ${p.tag} stays`, sub: `on ${padOn(ctx, p)}`, say: isNew ? `${size}. Both films off, flat, edge to edge with the chip.` : `Back in its own place, flat. ${size}.`, parts: [p.id], run: "pads" }, `${p.tag} is in place`));
+    steps.push(
+      act(
+        "paste",
+        `pad:${p.id}`,
+        {
+          mark: p.tag,
+          title: isNew ? `New pad ${p.tag}` : `Pad ${p.tag} stays`,
+          sub: `on ${padOn(ctx, p)}`,
+          say: isNew
+            ? `${size}. Both films off, flat, edge to edge with the chip.`
+            : `Back in its own place, flat. ${size}.`,
+          parts: [p.id],
+          run: "pads",
+        },
+        `${p.tag} is in place`,
+      ),
+    );
   }
   for (const c of pastedChips(ctx)) {
     const { w, h } = dieOf(c);
     const metal = aluminiumAt(ctx, c);
-    steps.push(act("paste", `paste:${c.id}`, { title: `Paste on ${chipWord(c)}`, sub: `die ${w} × ${h} mm`, say: "Lay it as shown; the plate spreads it.", ...(metal.length ? { caution: `${metal.join(" and ")} ${metal.length === 1 ? "is" : "are"} aluminium: never liquid metal here, it eats through.` } : {}), parts: [c.id], ask: { kind: "paste", chip: c.id } }));
+    steps.push(
+      act("paste", `paste:${c.id}`, {
+        title: `Paste on ${chipWord(c)}`,
+        sub: `die ${w} × ${h} mm`,
+        say: "Lay it as shown; the plate spreads it.",
+        ...(metal.length
+          ? {
+              caution: `${metal.join(" and ")} ${metal.length === 1 ? "is" : "are"} aluminium: never liquid metal here, it eats through.`,
+            }
+          : {}),
+        parts: [c.id],
+        ask: { kind: "paste", chip: c.id },
+      }),
+    );
   }
-  if (ctx.practice.smallGrease === "redo" && (map?.ofKind("chip") ?? []).some((c) => c.role === "chipset" && (map?.spreadsOf(c).length ?? 0) > 0)) steps.push(act("paste", "paste:small", { title: "Small chips", say: "A film on those that were greased before.", optional: true }, "Done"));
+  if (
+    ctx.practice.smallGrease === "redo" &&
+    (map?.ofKind("chip") ?? []).some((c) => c.role === "chipset" && (map?.spreadsOf(c).length ?? 0) > 0)
+  )
+    steps.push(
+      act(
+        "paste",
+        "paste:small",
+        { title: "Small chips", say: "A film on those that were greased before.", optional: true },
+        "Done",
+      ),
+    );
   return steps;
 }

@@ -29,7 +29,13 @@ export function progressOf(ctx: ServiceContext): StageProgress[] {
   return SERVICE_STAGES.map((stage) => {
     const steps = stepsOf(stage, ctx);
     const done = steps.filter((s) => ctx.journal.isSettled(s.key)).length;
-    return { stage, done, of: steps.length, started: ctx.journal.entries.some((e) => e.stage === stage), complete: steps.every((s) => s.optional || ctx.journal.isSettled(s.key)) };
+    return {
+      stage,
+      done,
+      of: steps.length,
+      started: ctx.journal.entries.some((e) => e.stage === stage),
+      complete: steps.every((s) => s.optional || ctx.journal.isSettled(s.key)),
+    };
   });
 }
 
@@ -40,15 +46,49 @@ export function nextStep(steps: readonly Step[], ctx: ServiceContext, after = -1
 }
 
 /** Seconds a step usually takes, by what it asks; for the first estimate of a model. */
-const USUAL_S: Record<Step["ask"]["kind"], number> = { do: 22, choose: 18, grade: 25, bays: 20, print: 20, clean: 240, length: 22, thickness: 40, cut: 240, paste: 90, number: 15, date: 10, text: 25 };
-const LONGER: readonly (readonly [RegExp, number])[] = [[/^clean:/, 240], [/^paste:/, 60], [/^pad:/, 45], [/^open:pry/, 120], [/^strip:look/, 90], [/^close:cover/, 90], [/^close:first/, 120]];
+const USUAL_S: Record<Step["ask"]["kind"], number> = {
+  do: 22,
+  choose: 18,
+  grade: 25,
+  bays: 20,
+  print: 20,
+  clean: 240,
+  length: 22,
+  thickness: 40,
+  cut: 240,
+  paste: 90,
+  number: 15,
+  date: 10,
+  text: 25,
+};
+const LONGER: readonly (readonly [RegExp, number])[] = [
+  [/^clean:/, 240],
+  [/^paste:/, 60],
+  [/^pad:/, 45],
+  [/^open:pry/, 120],
+  [/^strip:look/, 90],
+  [/^close:cover/, 90],
+  [/^close:first/, 120],
+];
 
 /** Minutes each stage may take: the median of earlier jobs of the model where there are any, else from the drawing's steps. */
-export function estimateMinutes(ctx: ServiceContext, earlier: readonly ReadonlyMap<ServiceStage, number>[]): { stage: ServiceStage; minutes: number; from: "history" | "drawing" }[] {
+export function estimateMinutes(
+  ctx: ServiceContext,
+  earlier: readonly ReadonlyMap<ServiceStage, number>[],
+): { stage: ServiceStage; minutes: number; from: "history" | "drawing" }[] {
   return SERVICE_STAGES.map((stage) => {
     const known = earlier.flatMap((e) => (e.get(stage) ? [(e.get(stage) ?? 0) / 60] : [])).sort((a, b) => a - b);
-    if (known.length) return { stage, minutes: ((known[Math.floor((known.length - 1) / 2)] ?? 0) + (known[Math.ceil((known.length - 1) / 2)] ?? 0)) / 2, from: "history" };
-    const s = stepsOf(stage, ctx).reduce((t, step) => t + (LONGER.find(([re]) => re.test(step.key))?.[1] ?? USUAL_S[step.ask.kind]), 0);
+    if (known.length)
+      return {
+        stage,
+        minutes:
+          ((known[Math.floor((known.length - 1) / 2)] ?? 0) + (known[Math.ceil((known.length - 1) / 2)] ?? 0)) / 2,
+        from: "history",
+      };
+    const s = stepsOf(stage, ctx).reduce(
+      (t, step) => t + (LONGER.find(([re]) => re.test(step.key))?.[1] ?? USUAL_S[step.ask.kind]),
+      0,
+    );
     return { stage, minutes: s / 60, from: "drawing" };
   });
 }

@@ -3,11 +3,14 @@ export const PRINT = { columns: 6, rows: 4 } as const;
 const CELLS = PRINT.columns * PRINT.rows;
 
 export const isPrint = (v: string): boolean => new RegExp(`^[wb]{${CELLS}}$`).test(v);
-export const turnCell = (print: string, i: number): string => [...print].map((c, k) => (k === i ? (c === "w" ? "b" : "w") : c)).join("");
+export const turnCell = (print: string, i: number): string =>
+  [...print].map((c, k) => (k === i ? (c === "w" ? "b" : "w") : c)).join("");
 /** Share of the chip the paste wetted, 0 to 1. */
-export const wettedShare = (print: string): number => [...print].filter((c) => c === "w").length / Math.max(1, print.length);
+export const wettedShare = (print: string): number =>
+  [...print].filter((c) => c === "w").length / Math.max(1, print.length);
 
-const isEdge = (i: number) => i < PRINT.columns || i >= CELLS - PRINT.columns || i % PRINT.columns === 0 || i % PRINT.columns === PRINT.columns - 1;
+const isEdge = (i: number) =>
+  i < PRINT.columns || i >= CELLS - PRINT.columns || i % PRINT.columns === 0 || i % PRINT.columns === PRINT.columns - 1;
 
 /** "full", "edge only", "middle only", "patchy" or "none". */
 export function printWord(print: string): string {
@@ -25,6 +28,12 @@ export function printWord(print: string): string {
 
 /** The print a state of paste usually leaves, to start from. */
 export function usualPrint(state: string): string {
-  const wet: Record<string, (i: number) => boolean> = { even: () => true, over: () => true, pumped: isEdge, little: (i) => !isEdge(i), dry: (i) => (i * 7) % 5 !== 1 };
+  const wet: Record<string, (i: number) => boolean> = {
+    even: () => true,
+    over: () => true,
+    pumped: isEdge,
+    little: (i) => !isEdge(i),
+    dry: (i) => (i * 7) % 5 !== 1,
+  };
   return Array.from({ length: CELLS }, (_, i) => ((wet[state] ?? (() => true))(i) ? "w" : "b")).join("");
 }

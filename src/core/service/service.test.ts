@@ -2,13 +2,60 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { calderNook13Layout, demoLayouts, tessalyK15Layout } from "../../demo/layouts";
 import { CoolingMap } from "../underside";
-import { adapterWords, aluminiumAt, agreementOf, baysOfGrade, cleaningText, contextOf, countsOut, coverScrews, estimateMinutes, fansUnconfirmed, foundIn, gateOf, Journal, nextStep, pastedText, plansOf, progressOf, SERVICE_STAGES, stepsOf, usualPractice, warrantyDays, type Entry, type Predicted, type ServiceContext, type ServiceFacts, type ServiceStage, type Step } from "./index";
+import {
+  adapterWords,
+  aluminiumAt,
+  agreementOf,
+  baysOfGrade,
+  cleaningText,
+  contextOf,
+  countsOut,
+  coverScrews,
+  estimateMinutes,
+  fansUnconfirmed,
+  foundIn,
+  gateOf,
+  Journal,
+  nextStep,
+  pastedText,
+  plansOf,
+  progressOf,
+  SERVICE_STAGES,
+  stepsOf,
+  usualPractice,
+  warrantyDays,
+  type Entry,
+  type Predicted,
+  type ServiceContext,
+  type ServiceFacts,
+  type ServiceStage,
+  type Step,
+} from "./index";
 
 let clock = 0;
-const entry = (step: string, more: Partial<Entry> = {}): Entry => ({ id: String(clock).padStart(20, "0"), at: new Date(Date.UTC(2031, 2, 4, 9) + 20_000 * clock++).toISOString(), stage: "open", step, act: "done", value: "", reason: "", ...more });
+const entry = (step: string, more: Partial<Entry> = {}): Entry => ({
+  id: String(clock).padStart(20, "0"),
+  at: new Date(Date.UTC(2031, 2, 4, 9) + 20_000 * clock++).toISOString(),
+  stage: "open",
+  step,
+  act: "done",
+  value: "",
+  reason: "",
+  ...more,
+});
 const k15 = tessalyK15Layout();
 const k15Plans = plansOf(new CoolingMap(k15), 3);
-const context = (entries: readonly Entry[] = [], more: Partial<ServiceFacts> = {}): ServiceContext => contextOf({ layout: k15, entries: [...entries], practice: usualPractice, plans: k15Plans, model: k15.model, hasBeforeRun: true, today: "2031-03-04", ...more });
+const context = (entries: readonly Entry[] = [], more: Partial<ServiceFacts> = {}): ServiceContext =>
+  contextOf({
+    layout: k15,
+    entries: [...entries],
+    practice: usualPractice,
+    plans: k15Plans,
+    model: k15.model,
+    hasBeforeRun: true,
+    today: "2031-03-04",
+    ...more,
+  });
 
 /** What a technician answers who finds nothing out of the way. */
 function usualAnswer({ ask }: Step): string {
@@ -24,7 +71,12 @@ function usualAnswer({ ask }: Step): string {
 }
 
 /** Works a stage off in its order, answering as told; gates are told apart by what they stop. */
-function work(stage: ServiceStage, entries: Entry[], answers: (key: string) => string | null = () => "", more: Partial<ServiceFacts> = {}): { entries: Entry[]; stopped: string[] } {
+function work(
+  stage: ServiceStage,
+  entries: Entry[],
+  answers: (key: string) => string | null = () => "",
+  more: Partial<ServiceFacts> = {},
+): { entries: Entry[]; stopped: string[] } {
   const stopped: string[] = [];
   const left = new Set<string>();
   for (;;) {
@@ -43,7 +95,14 @@ function work(stage: ServiceStage, entries: Entry[], answers: (key: string) => s
   }
   return { entries, stopped };
 }
-const whole = (answers: (key: string) => string | null = () => "", more: Partial<ServiceFacts> = {}) => SERVICE_STAGES.reduce<{ entries: Entry[]; stopped: string[] }>((s, stage) => { const w = work(stage, s.entries, answers, more); return { entries: w.entries, stopped: [...s.stopped, ...w.stopped] }; }, { entries: [], stopped: [] });
+const whole = (answers: (key: string) => string | null = () => "", more: Partial<ServiceFacts> = {}) =>
+  SERVICE_STAGES.reduce<{ entries: Entry[]; stopped: string[] }>(
+    (s, stage) => {
+      const w = work(stage, s.entries, answers, more);
+      return { entries: w.entries, stopped: [...s.stopped, ...w.stopped] };
+    },
+    { entries: [], stopped: [] },
+  );
 const stepOf = (ctx: ServiceContext, stage: ServiceStage, key: string | RegExp) => {
   const s = stepsOf(stage, ctx).find((x) => (typeof key === "string" ? x.key === key : key.test(x.key)));
   if (!s) throw new Error(`no step ${String(key)}`);
@@ -51,15 +110,26 @@ const stepOf = (ctx: ServiceContext, stage: ServiceStage, key: string | RegExp) 
 };
 
 describe("the journal", () => {
-  const some = fc.array(fc.record({ step: fc.constantFrom("open:off", "open:flip", "open:lift"), act: fc.constantFrom<Entry["act"]>("done", "undone", "skipped", "noted") }), { maxLength: 25 });
+  const some = fc.array(
+    fc.record({
+      step: fc.constantFrom("open:off", "open:flip", "open:lift"),
+      act: fc.constantFrom<Entry["act"]>("done", "undone", "skipped", "noted"),
+    }),
+    { maxLength: 25 },
+  );
   it("comes to the same in whatever order, and however often, entries arrive", () => {
-    fc.assert(fc.property(some, fc.array(fc.nat(), { minLength: 30, maxLength: 30 }), (list, dice) => {
-      const entries = list.map((e) => entry(e.step, e));
-      const mixed = [...entries, ...entries.slice(0, 5)].map((e, i) => ({ e, k: dice[i] ?? 0 })).sort((a, b) => a.k - b.k).map((x) => x.e);
-      const [a, b] = [new Journal(entries), new Journal(mixed)];
-      expect(b.entries).toEqual(a.entries);
-      for (const s of ["open:off", "open:flip", "open:lift"]) expect(b.of(s)).toEqual(a.of(s));
-    }));
+    fc.assert(
+      fc.property(some, fc.array(fc.nat(), { minLength: 30, maxLength: 30 }), (list, dice) => {
+        const entries = list.map((e) => entry(e.step, e));
+        const mixed = [...entries, ...entries.slice(0, 5)]
+          .map((e, i) => ({ e, k: dice[i] ?? 0 }))
+          .sort((a, b) => a.k - b.k)
+          .map((x) => x.e);
+        const [a, b] = [new Journal(entries), new Journal(mixed)];
+        expect(b.entries).toEqual(a.entries);
+        for (const s of ["open:off", "open:flip", "open:lift"]) expect(b.of(s)).toEqual(a.of(s));
+      }),
+    );
   });
   it("undo takes back the newest settled step of its stage, down to none", () => {
     const entries = [entry("open:off"), entry("open:flip"), entry("strip:look", { stage: "strip" })];
@@ -96,22 +166,42 @@ describe("the steps come from the drawing", () => {
     }
   });
   it("closing is what was opened, the other way round", () => {
-    const out = stepsOf("open", context()).filter((s) => s.key.startsWith("out:")).map((s) => s.key.slice(4));
-    const back = stepsOf("close", context()).filter((s) => s.key.startsWith("in:")).map((s) => s.key.slice(3));
+    const out = stepsOf("open", context())
+      .filter((s) => s.key.startsWith("out:"))
+      .map((s) => s.key.slice(4));
+    const back = stepsOf("close", context())
+      .filter((s) => s.key.startsWith("in:"))
+      .map((s) => s.key.slice(3));
     expect(back).toEqual([...out].reverse());
-    const loosened = stepsOf("strip", context()).filter((s) => s.key.startsWith("loosen:1:")).map((s) => s.key.slice(9));
-    const tightened = stepsOf("close", context()).filter((s) => s.key.startsWith("tighten:1:")).map((s) => s.key.slice(10));
+    const loosened = stepsOf("strip", context())
+      .filter((s) => s.key.startsWith("loosen:1:"))
+      .map((s) => s.key.slice(9));
+    const tightened = stepsOf("close", context())
+      .filter((s) => s.key.startsWith("tighten:1:"))
+      .map((s) => s.key.slice(10));
     expect(tightened).toEqual([...loosened].reverse());
   });
   it("follow the workshop's practice", () => {
-    const own = (practice: Partial<typeof usualPractice>, entries: Entry[] = []) => context(entries, { practice: { ...usualPractice, ...practice }, plans: plansOf(new CoolingMap(k15), practice.rounds ?? 3) });
+    const own = (practice: Partial<typeof usualPractice>, entries: Entry[] = []) =>
+      context(entries, {
+        practice: { ...usualPractice, ...practice },
+        plans: plansOf(new CoolingMap(k15), practice.rounds ?? 3),
+      });
     expect(stepsOf("close", own({ rounds: 4 })).filter((s) => s.key.startsWith("tighten:")).length).toBe(32);
     expect(stepsOf("strip", own({ loosen: "any" })).filter((s) => s.key.startsWith("loosen:")).length).toBe(8);
-    const computed = stepsOf("close", own({ tighten: "computed" })).filter((s) => s.key.startsWith("tighten:1:")).map((s) => s.key.slice(10));
+    const computed = stepsOf("close", own({ tighten: "computed" }))
+      .filter((s) => s.key.startsWith("tighten:1:"))
+      .map((s) => s.key.slice(10));
     expect(computed).toEqual(k15Plans[0]?.order);
     expect(stepsOf("paste", own({ pads: "always-new" })).filter((s) => /^New pad/.test(s.title)).length).toBe(8);
-    const torn = [entry(`pad-was:${k15.parts.find((p) => p.tag === "P7")?.id ?? ""}`, { stage: "strip", value: "torn" })];
-    expect(stepsOf("paste", own({}, torn)).filter((s) => /^New pad/.test(s.title)).map((s) => s.mark)).toEqual(["P7"]);
+    const torn = [
+      entry(`pad-was:${k15.parts.find((p) => p.tag === "P7")?.id ?? ""}`, { stage: "strip", value: "torn" }),
+    ];
+    expect(
+      stepsOf("paste", own({}, torn))
+        .filter((s) => /^New pad/.test(s.title))
+        .map((s) => s.mark),
+    ).toEqual(["P7"]);
   });
   it("without a drawing are general, and still put the battery first and last", () => {
     const ctx = context([], { layout: null, plans: [] });
@@ -120,13 +210,18 @@ describe("the steps come from the drawing", () => {
   });
   it("aluminium that pressed-out paste could reach bars liquid metal, and none further off", () => {
     const chip = (role: string) => k15.parts.find((p) => p.kind === "chip" && p.role === role);
-    const at = (role: string) => { const c = chip(role); return c?.kind === "chip" ? aluminiumAt(context(), c) : null; };
+    const at = (role: string) => {
+      const c = chip(role);
+      return c?.kind === "chip" ? aluminiumAt(context(), c) : null;
+    };
     expect(at("gpu")).toEqual(["S1"]);
     expect(at("cpu")).toEqual([]);
   });
   it("an aluminium spreader is warned of liquid metal", () => {
     const l = calderNook13Layout();
-    expect(stepsOf("paste", context([], { layout: l, plans: [] })).find((s) => s.key.startsWith("paste:"))?.caution).toMatch(/never liquid metal/);
+    expect(
+      stepsOf("paste", context([], { layout: l, plans: [] })).find((s) => s.key.startsWith("paste:"))?.caution,
+    ).toMatch(/never liquid metal/);
   });
 });
 
@@ -136,7 +231,15 @@ describe("a whole job", () => {
     expect(stopped).toEqual([]);
     const ctx = context(entries);
     expect(progressOf(ctx).every((p) => p.complete && p.done === p.of)).toBe(true);
-    expect(countsOut(ctx).map((c) => [c.name, c.out, c.missing])).toEqual([["Heatsink screws", 8, []], ["Pads", 8, []], ["Fan plugs", 2, []], ["Tapes", 1, []], ["Battery plug", 1, []], ["Clips", 4, []], ["Cover screws", 11, []]]);
+    expect(countsOut(ctx).map((c) => [c.name, c.out, c.missing])).toEqual([
+      ["Heatsink screws", 8, []],
+      ["Pads", 8, []],
+      ["Fan plugs", 2, []],
+      ["Tapes", 1, []],
+      ["Battery plug", 1, []],
+      ["Clips", 4, []],
+      ["Cover screws", 11, []],
+    ]);
     for (const stage of SERVICE_STAGES) expect(nextStep(stepsOf(stage, ctx), ctx)).toBeNull();
     expect(fansUnconfirmed(ctx)).toEqual([]);
   });
@@ -154,30 +257,47 @@ describe("a whole job", () => {
     const { entries, stopped } = whole((k) => (k === fanKey() ? null : ""));
     expect(stopped).toContain("close:cover gate:counts");
     expect(fansUnconfirmed(context(entries))).toEqual(["B1"]);
-    expect(fansUnconfirmed(context([...entries, entry("gate:fan-plugs", { act: "skipped", reason: "No fan fitted" })]))).toEqual([]);
+    expect(
+      fansUnconfirmed(context([...entries, entry("gate:fan-plugs", { act: "skipped", reason: "No fan fitted" })])),
+    ).toEqual([]);
   });
   it("a piece left on the tray stops the first start", () => {
     const { entries, stopped } = whole((k) => (k === "close:left" ? "1" : ""));
     expect(stopped).toContain("close:first gate:left");
-    expect(gateOf(context(entries), stepOf(context(entries), "close", "close:first"))?.title).toBe("1 piece is left on the tray");
+    expect(gateOf(context(entries), stepOf(context(entries), "close", "close:first"))?.title).toBe(
+      "1 piece is left on the tray",
+    );
   });
   it("a screw that is still in, or one too many, stops the prying", () => {
-    for (const [n, says] of [["10", "1 of 11 screws is missing"], ["12", "1 more than the drawing has"]] as const) {
+    for (const [n, says] of [
+      ["10", "1 of 11 screws is missing"],
+      ["12", "1 more than the drawing has"],
+    ] as const) {
       const { entries, stopped } = work("open", [], (k) => (k === "open:tray" ? n : ""));
       expect(stopped).toContain("open:pry gate:tray");
       expect(gateOf(context(entries), stepOf(context(entries), "open", "open:pry"))?.say).toContain(says);
     }
   });
   it("nothing is opened before a run before, and no tool goes in before the battery plug is out", () => {
-    expect(gateOf(context([], { hasBeforeRun: false }), stepOf(context(), "open", "open:off"))?.key).toBe("gate:before-run");
+    expect(gateOf(context([], { hasBeforeRun: false }), stepOf(context(), "open", "open:off"))?.key).toBe(
+      "gate:before-run",
+    );
     expect(gateOf(context(), stepOf(context(), "strip", /^unplug:/))?.key).toBe("gate:battery-plug");
-    const pulled = stepsOf("open", context()).filter((s) => s.key.startsWith("unplug:")).map((s) => entry(s.key));
+    const pulled = stepsOf("open", context())
+      .filter((s) => s.key.startsWith("unplug:"))
+      .map((s) => entry(s.key));
     expect(gateOf(context(pulled), stepOf(context(), "strip", /^unplug:/))).toBeNull();
   });
   it("a swollen battery stops everything but its own step, and no reason opens it", () => {
-    const pulled = stepsOf("open", context()).filter((s) => s.key.startsWith("unplug:")).map((s) => entry(s.key));
+    const pulled = stepsOf("open", context())
+      .filter((s) => s.key.startsWith("unplug:"))
+      .map((s) => entry(s.key));
     const ctx = context([...pulled, entry("intake:battery", { stage: "intake", value: "swollen" })]);
-    for (const stage of SERVICE_STAGES) for (const s of stepsOf(stage, ctx)) expect(gateOf(ctx, s)?.opens ?? null, s.key).toBe(s.key === "intake:battery" || s.key === "strip:battery" ? null : false);
+    for (const stage of SERVICE_STAGES)
+      for (const s of stepsOf(stage, ctx))
+        expect(gateOf(ctx, s)?.opens ?? null, s.key).toBe(
+          s.key === "intake:battery" || s.key === "strip:battery" ? null : false,
+        );
     const dealt = context([...ctx.journal.entries, entry("intake:battery", { stage: "intake", value: "flat" })]);
     expect(gateOf(dealt, stepOf(dealt, "open", "open:off"))).toBeNull();
   });
@@ -186,24 +306,47 @@ describe("a whole job", () => {
 describe("what was found", () => {
   const f1 = k15.parts.find((p) => p.tag === "F1")?.id ?? "";
   const cpu = k15.parts.find((p) => p.kind === "chip" && p.role === "cpu")?.id ?? "";
-  const looked = (grade: string, paste: string) => context([entry(`dust:${f1}`, { value: grade, stage: "strip" }), entry(`paste-was:${cpu}`, { value: paste, stage: "strip" })]);
+  const looked = (grade: string, paste: string) =>
+    context([
+      entry(`dust:${f1}`, { value: grade, stage: "strip" }),
+      entry(`paste-was:${cpu}`, { value: paste, stage: "strip" }),
+    ]);
   const said = (airflow: boolean, contact: boolean): Predicted => ({ airflow, contact, chip: "cpu", paths: null });
   it("is set against the run before, path by path", () => {
     expect(foundIn(looked("4", "pumped")).words).toEqual(["F1 matted", "pumped-out paste"]);
     expect(agreementOf(looked("4", "even"), said(true, false)).map((a) => a.agrees)).toEqual([true, true]);
-    expect(agreementOf(looked("0", "even"), said(true, true)).map((a) => a.words).join()).toMatch(/blower that turns slowly.*leaning plate/);
+    expect(
+      agreementOf(looked("0", "even"), said(true, true))
+        .map((a) => a.words)
+        .join(),
+    ).toMatch(/blower that turns slowly.*leaning plate/);
     expect(agreementOf(context(), said(true, true))).toEqual([]);
   });
   it("agrees by its figures where the run before has some: what lint explains must reach what the run showed", () => {
-    const figures = (aboveKW: readonly [number, number]): Predicted => ({ ...said(true, false), paths: { airflow: { aboveKW, midKW: (aboveKW[0] + aboveKW[1]) / 2, usualKW: 0.4 }, contact: { aboveKW: [-0.05, 0.05], midKW: 0, usualKW: 0.25 } } });
+    const figures = (aboveKW: readonly [number, number]): Predicted => ({
+      ...said(true, false),
+      paths: {
+        airflow: { aboveKW, midKW: (aboveKW[0] + aboveKW[1]) / 2, usualKW: 0.4 },
+        contact: { aboveKW: [-0.05, 0.05], midKW: 0, usualKW: 0.25 },
+      },
+    });
     // one stack of three says nothing yet of the whole inlet: no bars
     expect(agreementOf(looked("4", "even"), figures([0.5, 0.8]))[0]?.bars).toBeNull();
-    const all = (grade: string) => context([...["F1", "F2", "F3"].map((tag) => entry(`dust:${k15.parts.find((p) => p.tag === tag)?.id ?? ""}`, { value: grade, stage: "strip" })), entry(`paste-was:${cpu}`, { value: "even", stage: "strip" })]);
+    const all = (grade: string) =>
+      context([
+        ...["F1", "F2", "F3"].map((tag) =>
+          entry(`dust:${k15.parts.find((p) => p.tag === tag)?.id ?? ""}`, { value: grade, stage: "strip" }),
+        ),
+        entry(`paste-was:${cpu}`, { value: "even", stage: "strip" }),
+      ]);
     const [matted] = agreementOf(all("4"), figures([0.5, 0.8]));
     expect(matted?.agrees).toBe(true);
     expect(matted?.bars?.explains[0]).toBeGreaterThan(0.2);
     const [threads, contact] = agreementOf(all("1"), figures([0.5, 0.8]));
-    expect(threads).toMatchObject({ agrees: false, words: expect.stringContaining("more airflow trouble than the lint explains") as string });
+    expect(threads).toMatchObject({
+      agrees: false,
+      words: expect.stringContaining("more airflow trouble than the lint explains") as string,
+    });
     expect(contact?.agrees).toBe(true);
   });
   it("felted fins bring the blowers out, by grade", () => {
@@ -228,7 +371,10 @@ describe("the estimate of time", () => {
     const total = first.reduce((s, t) => s + t.minutes, 0);
     expect(total).toBeGreaterThan(30);
     expect(total).toBeLessThan(150);
-    const later = estimateMinutes(context(), [600, 900, 1500].map((s) => new Map([["open", s] as const])));
+    const later = estimateMinutes(
+      context(),
+      [600, 900, 1500].map((s) => new Map([["open", s] as const])),
+    );
     expect(later.find((t) => t.stage === "open")).toEqual({ stage: "open", minutes: 15, from: "history" });
     expect(later.find((t) => t.stage === "strip")?.from).toBe("drawing");
   });

@@ -67,4 +67,9 @@ export interface ServiceContext {
   today: string;
 }
 
-export const act = (stage: ServiceStage, key: string, more: Partial<Step> & Pick<Step, "title" | "say">, button = "Done"): Step => ({ key, stage, mark: "", sub: "", parts: [], ask: { kind: "do", button }, ...more });
+export const act = (
+  stage: ServiceStage,
+  key: string,
+  more: Partial<Step> & Pick<Step, "title" | "say">,
+  button = "Done",
+): Step => ({ key, stage, mark: "", sub: "", parts: [], ask: { kind: "do", button }, ...more });

@@ -17,11 +17,23 @@ export function cleaningUses(jobId: number, entries: readonly Entry[]): Cleaning
     if (e.act === "done") state.set(e.step, e);
     else state.delete(e.step);
   }
-  return [...state.values()].flatMap((e) => Object.entries(cleaningOf(e.value)?.uses ?? {}).map(([kind, amount]) => ({ jobId, at: e.at, kind: kind as MaterialKind, amount })));
+  return [...state.values()].flatMap((e) =>
+    Object.entries(cleaningOf(e.value)?.uses ?? {}).map(([kind, amount]) => ({
+      jobId,
+      at: e.at,
+      kind: kind as MaterialKind,
+      amount,
+    })),
+  );
 }
 
 /** The lot a use came from: of its kind, the one opened last before it; null when none was. */
-export function lotOfUse(use: Pick<CleaningUse, "at" | "kind">, lots: readonly Pick<Lot, "id" | "kind" | "openedOn">[]): number | null {
-  const open = lots.filter((l) => l.kind === use.kind && l.openedOn !== null && l.openedOn <= use.at.slice(0, 10)).sort((a, b) => (b.openedOn ?? "").localeCompare(a.openedOn ?? "") || b.id - a.id);
+export function lotOfUse(
+  use: Pick<CleaningUse, "at" | "kind">,
+  lots: readonly Pick<Lot, "id" | "kind" | "openedOn">[],
+): number | null {
+  const open = lots
+    .filter((l) => l.kind === use.kind && l.openedOn !== null && l.openedOn <= use.at.slice(0, 10))
+    .sort((a, b) => (b.openedOn ?? "").localeCompare(a.openedOn ?? "") || b.id - a.id);
   return open[0]?.id ?? null;
 }

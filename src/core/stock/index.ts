@@ -1,3 +1,17 @@
 export { cleaningUses, lotOfUse, type CleaningUse } from "./cleaned";
-export { amountWords, costOf, isExpired, isLow, leftOf, MATERIAL_KINDS, runsOutInDays, shelfHeadline, stockDates, type Lot, type MaterialKind, type StockDate, type StockSheet } from "./lots";
+export {
+  amountWords,
+  costOf,
+  isExpired,
+  isLow,
+  leftOf,
+  MATERIAL_KINDS,
+  runsOutInDays,
+  shelfHeadline,
+  stockDates,
+  type Lot,
+  type MaterialKind,
+  type StockDate,
+  type StockSheet,
+} from "./lots";
 export type { Booking, Cutting, Shelf } from "./shelf";

@@ -79,8 +79,22 @@ export function stockDates(lots: readonly Lot[], today: string, horizonDays = 24
   for (const l of lots) {
     if (leftOf(l) <= 0) continue;
     const days = runsOutInDays(l, today);
-    if (days !== null && days <= horizonDays) out.push({ lotId: l.id, on: day(Math.round(days)), what: `${l.name}: used up`, why: `${amountWords(l.kind, leftOf(l))} left at this pace`, kind: "runs-out" });
-    if (l.bestBefore && l.bestBefore <= day(horizonDays)) out.push({ lotId: l.id, on: l.bestBefore, what: `${l.name}: ${l.bestBefore < today ? "past its date" : "best before"}`, why: `lot ${l.lot}`, kind: l.bestBefore < today ? "expired" : "expires" });
+    if (days !== null && days <= horizonDays)
+      out.push({
+        lotId: l.id,
+        on: day(Math.round(days)),
+        what: `${l.name}: used up`,
+        why: `${amountWords(l.kind, leftOf(l))} left at this pace`,
+        kind: "runs-out",
+      });
+    if (l.bestBefore && l.bestBefore <= day(horizonDays))
+      out.push({
+        lotId: l.id,
+        on: l.bestBefore,
+        what: `${l.name}: ${l.bestBefore < today ? "past its date" : "best before"}`,
+        why: `lot ${l.lot}`,
+        kind: l.bestBefore < today ? "expired" : "expires",
+      });
   }
   return out.sort((a, b) => a.on.localeCompare(b.on));
 }
@@ -89,9 +103,30 @@ export function stockDates(lots: readonly Lot[], today: string, horizonDays = 24
 export function shelfHeadline(lots: readonly Lot[], today: string): { first: string; then: string } {
   const own = lots.filter((l) => leftOf(l) > 0);
   const expired = own.find((l) => isExpired(l, today));
-  const low = own.filter((l) => !isExpired(l, today) && isLow(l)).sort((a, b) => leftOf(a) / MATERIAL_KINDS[a.kind].lowAt - leftOf(b) / MATERIAL_KINDS[b.kind].lowAt);
-  const soon = own.flatMap((l) => { const d = runsOutInDays(l, today); return d !== null && d < 120 && !low.includes(l) ? [{ l, d }] : []; }).sort((a, b) => a.d - b.d)[0];
-  const first = expired ? `Past its date: ${expired.name}.` : low[0] ? `Low on ${low[0].name}: ${amountWords(low[0].kind, leftOf(low[0]))} left.` : "The shelf is full enough.";
+  const low = own
+    .filter((l) => !isExpired(l, today) && isLow(l))
+    .sort((a, b) => leftOf(a) / MATERIAL_KINDS[a.kind].lowAt - leftOf(b) / MATERIAL_KINDS[b.kind].lowAt);
+  const soon = own
+    .flatMap((l) => {
+      const d = runsOutInDays(l, today);
+      return d !== null && d < 120 && !low.includes(l) ? [{ l, d }] : [];
+    })
+    .sort((a, b) => a.d - b.d)[0];
+  const first = expired
+    ? `Past its date: ${expired.name}.`
+    : low[0]
+      ? `Low on ${low[0].name}: ${amountWords(low[0].kind, leftOf(low[0]))} left.`
+      : "The shelf is full enough.";
   const more = low.length - (expired || !low[0] ? 0 : 1);
-  return { first, then: [more > 0 ? `${more} more ${more === 1 ? "is" : "are"} low.` : "", soon ? `At this pace ${soon.l.name} will do for ${soon.d < 14 ? `${Math.round(soon.d)} days` : `${Math.round(soon.d / 7)} weeks`}.` : ""].filter(Boolean).join(" ") };
+  return {
+    first,
+    then: [
+      more > 0 ? `${more} more ${more === 1 ? "is" : "are"} low.` : "",
+      soon
+        ? `At this pace ${soon.l.name} will do for ${soon.d < 14 ? `${Math.round(soon.d)} days` : `${Math.round(soon.d / 7)} weeks`}.`
+        : "",
+    ]
+      .filter(Boolean)
+      .join(" "),
+  };
 }

@@ -1,20 +1,56 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Entry } from "../service";
-import { amountWords, cleaningUses, costOf, isExpired, isLow, leftOf, lotOfUse, runsOutInDays, shelfHeadline, stockDates, type Lot } from "./index";
+import {
+  amountWords,
+  cleaningUses,
+  costOf,
+  isExpired,
+  isLow,
+  leftOf,
+  lotOfUse,
+  runsOutInDays,
+  shelfHeadline,
+  stockDates,
+  type Lot,
+} from "./index";
 
-const lot = (more: Partial<Lot> = {}): Lot => ({ id: 1, kind: "paste", name: "House paste", lot: "2207", amount: 4, used: 1, price: 12, boughtOn: "2031-01-01", openedOn: "2031-01-01", bestBefore: "2032-01-01", paste: null, pad: null, ...more });
+const lot = (more: Partial<Lot> = {}): Lot => ({
+  id: 1,
+  kind: "paste",
+  name: "House paste",
+  lot: "2207",
+  amount: 4,
+  used: 1,
+  price: 12,
+  boughtOn: "2031-01-01",
+  openedOn: "2031-01-01",
+  bestBefore: "2032-01-01",
+  paste: null,
+  pad: null,
+  ...more,
+});
 const today = "2031-03-02";
 
 describe("a lot", () => {
   it("is what was bought less what was used, never under nothing", () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 50, noNaN: true }), (used) => {
-      expect(leftOf(lot({ used }))).toBeCloseTo(Math.max(0, 4 - used), 12);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 50, noNaN: true }), (used) => {
+        expect(leftOf(lot({ used }))).toBeCloseTo(Math.max(0, 4 - used), 12);
+      }),
+    );
     expect([isLow(lot({ used: 3.6 })), isLow(lot())]).toEqual([true, false]);
-    expect([isExpired(lot({ bestBefore: "2031-03-01" }), today), isExpired(lot({ bestBefore: today }), today), isExpired(lot({ bestBefore: null }), today)]).toEqual([true, false, false]);
+    expect([
+      isExpired(lot({ bestBefore: "2031-03-01" }), today),
+      isExpired(lot({ bestBefore: today }), today),
+      isExpired(lot({ bestBefore: null }), today),
+    ]).toEqual([true, false, false]);
     expect(costOf(lot(), 1)).toBe(3);
-    expect([amountWords("paste", 0.036), amountWords("pad", 84.2), amountWords("swab", 40)]).toEqual(["0.036 g", "84 cm²", "40"]);
+    expect([amountWords("paste", 0.036), amountWords("pad", 84.2), amountWords("swab", 40)]).toEqual([
+      "0.036 g",
+      "84 cm²",
+      "40",
+    ]);
   });
   it("lasts as long as its pace says, from the day it was opened", () => {
     expect(runsOutInDays(lot(), today)).toBeCloseTo(180, 9);
@@ -26,25 +62,63 @@ describe("a lot", () => {
 
 describe("the shelf", () => {
   it("hangs up the dates within its horizon, by day", () => {
-    const dates = stockDates([lot({ bestBefore: "2031-04-01" }), lot({ id: 2, kind: "alcohol", name: "Alcohol", amount: 250, used: 160, bestBefore: null }), lot({ id: 3, used: 4 })], today);
-    expect(dates.map((d) => [d.lotId, d.kind])).toEqual([[1, "expires"], [2, "runs-out"], [1, "runs-out"]]);
+    const dates = stockDates(
+      [
+        lot({ bestBefore: "2031-04-01" }),
+        lot({ id: 2, kind: "alcohol", name: "Alcohol", amount: 250, used: 160, bestBefore: null }),
+        lot({ id: 3, used: 4 }),
+      ],
+      today,
+    );
+    expect(dates.map((d) => [d.lotId, d.kind])).toEqual([
+      [1, "expires"],
+      [2, "runs-out"],
+      [1, "runs-out"],
+    ]);
     expect(dates.map((d) => d.on)).toEqual([...dates.map((d) => d.on)].sort());
   });
   it("says first what is past its date, then what is low, then what runs out", () => {
     expect(shelfHeadline([lot({ bestBefore: "2031-01-09" })], today).first).toBe("Past its date: House paste.");
-    expect(shelfHeadline([lot({ used: 3.7 }), lot({ id: 2, kind: "swab", name: "Swabs", amount: 100, used: 90 })], today)).toMatchObject({ first: "Low on Swabs: 10 left.", then: expect.stringContaining("1 more is low") as string });
+    expect(
+      shelfHeadline([lot({ used: 3.7 }), lot({ id: 2, kind: "swab", name: "Swabs", amount: 100, used: 90 })], today),
+    ).toMatchObject({ first: "Low on Swabs: 10 left.", then: expect.stringContaining("1 more is low") as string });
     expect(shelfHeadline([lot({ amount: 40 })], today)).toEqual({ first: "The shelf is full enough.", then: "" });
   });
 });
 
 describe("what cleaning used", () => {
-  const entry = (step: string, act: Entry["act"], value: string, at: string): Entry => ({ id: at, at, stage: "clean", step, act, value, reason: "" });
+  const entry = (step: string, act: Entry["act"], value: string, at: string): Entry => ({
+    id: at,
+    at,
+    stage: "clean",
+    step,
+    act,
+    value,
+    reason: "",
+  });
   it("is read from the journal, the last word of each part, and nothing of what was taken back", () => {
-    const uses = cleaningUses(7, [entry("clean:p1", "done", "mat;swab=2;air=8", "2031-03-01T09:00:00Z"), entry("clean:p1", "done", "mat;swab=3;air=8", "2031-03-01T09:05:00Z"), entry("clean:p2", "done", "alcohol;alcohol=3", "2031-03-01T09:10:00Z"), entry("clean:p2", "undone", "", "2031-03-01T09:11:00Z"), entry("clean:cover", "done", "", "2031-03-01T09:12:00Z")]);
-    expect(uses).toEqual([{ jobId: 7, at: "2031-03-01T09:05:00Z", kind: "swab", amount: 3 }, { jobId: 7, at: "2031-03-01T09:05:00Z", kind: "air", amount: 8 }]);
+    const uses = cleaningUses(7, [
+      entry("clean:p1", "done", "mat;swab=2;air=8", "2031-03-01T09:00:00Z"),
+      entry("clean:p1", "done", "mat;swab=3;air=8", "2031-03-01T09:05:00Z"),
+      entry("clean:p2", "done", "alcohol;alcohol=3", "2031-03-01T09:10:00Z"),
+      entry("clean:p2", "undone", "", "2031-03-01T09:11:00Z"),
+      entry("clean:cover", "done", "", "2031-03-01T09:12:00Z"),
+    ]);
+    expect(uses).toEqual([
+      { jobId: 7, at: "2031-03-01T09:05:00Z", kind: "swab", amount: 3 },
+      { jobId: 7, at: "2031-03-01T09:05:00Z", kind: "air", amount: 8 },
+    ]);
   });
   it("comes from the lot that was open then", () => {
-    const lots = [lot({ id: 1, kind: "swab", openedOn: "2031-01-01" }), lot({ id: 2, kind: "swab", openedOn: "2031-03-01" }), lot({ id: 3, kind: "swab", openedOn: null })];
-    expect([lotOfUse({ kind: "swab", at: "2031-02-01T10:00:00Z" }, lots), lotOfUse({ kind: "swab", at: "2031-03-01T10:00:00Z" }, lots), lotOfUse({ kind: "swab", at: "2030-03-01T10:00:00Z" }, lots)]).toEqual([1, 2, null]);
+    const lots = [
+      lot({ id: 1, kind: "swab", openedOn: "2031-01-01" }),
+      lot({ id: 2, kind: "swab", openedOn: "2031-03-01" }),
+      lot({ id: 3, kind: "swab", openedOn: null }),
+    ];
+    expect([
+      lotOfUse({ kind: "swab", at: "2031-02-01T10:00:00Z" }, lots),
+      lotOfUse({ kind: "swab", at: "2031-03-01T10:00:00Z" }, lots),
+      lotOfUse({ kind: "swab", at: "2030-03-01T10:00:00Z" }, lots),
+    ]).toEqual([1, 2, null]);
   });
 });

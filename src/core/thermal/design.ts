@@ -24,16 +24,28 @@ export interface DesignOptions {
 export type ResponseCache = Map<string, Float64Array>;
 
 /** All columns for one chip: contact by its own power, pipes, air by every chip's power, offset, starting state. */
-export function designColumns(series: Series, chip: ChipId, options: DesignOptions, cache: ResponseCache = new Map()): Column[] {
+export function designColumns(
+  series: Series,
+  chip: ChipId,
+  options: DesignOptions,
+  cache: ResponseCache = new Map(),
+): Column[] {
   const { timeS, on } = series;
-  const slow = options.fanReference && series.fan ? kept(cache, `slow ${options.fanExponent}`, () => fanSlowness(series.fan as Float64Array, options.fanReference as number, options.fanExponent)) : undefined;
+  const slow =
+    options.fanReference && series.fan
+      ? kept(cache, `slow ${options.fanExponent}`, () =>
+          fanSlowness(series.fan as Float64Array, options.fanReference as number, options.fanExponent),
+        )
+      : undefined;
   const columns: Column[] = [];
   for (const source of series.chips) {
     const own = source.chip === chip;
     const startW = startPower(source.power, on);
     const add = (path: Column["path"], tauS: number, fan: boolean) => {
       const scaled = fan && slow !== undefined;
-      const values = kept(cache, `${source.chip} ${tauS} ${scaled ? options.fanExponent : ""}`, () => response(timeS, source.power, tauS, startW, scaled ? slow : undefined));
+      const values = kept(cache, `${source.chip} ${tauS} ${scaled ? options.fanExponent : ""}`, () =>
+        response(timeS, source.power, tauS, startW, scaled ? slow : undefined),
+      );
       columns.push({ path, driver: source.chip, tauS, free: false, priorSd: Infinity, values });
     };
     if (own) {
@@ -43,7 +55,15 @@ export function designColumns(series: Series, chip: ChipId, options: DesignOptio
     for (const tau of AIR_TAUS_S) if (own || tau > 20) add("airflow", tau, true);
   }
   const blind = !series.chips.every((c) => c.powerLogged);
-  const nuisance = (tauS: number, priorSd: number) => columns.push({ path: "nuisance", driver: null, tauS, free: true, priorSd, values: kept(cache, `state ${tauS}`, () => decay(timeS, tauS)) });
+  const nuisance = (tauS: number, priorSd: number) =>
+    columns.push({
+      path: "nuisance",
+      driver: null,
+      tauS,
+      free: true,
+      priorSd,
+      values: kept(cache, `state ${tauS}`, () => decay(timeS, tauS)),
+    });
   nuisance(Infinity, options.roomKnown ? (blind ? 2 : 0.5) : 1e3);
   // a machine still warm from before decays at its own slow pace
   for (const tau of [60, 300]) nuisance(tau, 1.5);
@@ -58,7 +78,8 @@ function kept(cache: ResponseCache, key: string, make: () => Float64Array): Floa
   return made;
 }
 
-const decay = (timeS: Float64Array, tauS: number): Float64Array => timeS.map((t) => (tauS === Infinity ? 1 : Math.exp(-(t - (timeS[0] ?? 0)) / tauS)));
+const decay = (timeS: Float64Array, tauS: number): Float64Array =>
+  timeS.map((t) => (tauS === Infinity ? 1 : Math.exp(-(t - (timeS[0] ?? 0)) / tauS)));
 
 function startPower(power: Float64Array, on: number): number {
   const n = Math.max(1, Math.min(on, 30));

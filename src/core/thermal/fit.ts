@@ -34,7 +34,12 @@ const EDGE_AFTER_S = 75;
 const THIN = 3;
 
 /** Sets up the equations of one chip in one run. Readings that are missing take no part. */
-export function blockEquations(series: Series, chip: ChipId, options: DesignOptions, cache?: ResponseCache): BlockEquations {
+export function blockEquations(
+  series: Series,
+  chip: ChipId,
+  options: DesignOptions,
+  cache?: ResponseCache,
+): BlockEquations {
   const columns = designColumns(series, chip, options, cache);
   const own = series.chips.find((c) => c.chip === chip);
   const { rows, roots, rise } = readings(series, own?.tempC ?? new Float64Array(0));
@@ -67,8 +72,18 @@ export function blockEquations(series: Series, chip: ChipId, options: DesignOpti
     from = to;
   }
   const least = Math.max(...diagonal) * 1e-7;
-  const ridge = Float64Array.from(columns, (c) => (Number.isFinite(c.priorSd) ? (NOISE * BLOCK_S) / (c.priorSd * c.priorSd) : least));
-  return { columns, free: Uint8Array.from(columns, (c) => (c.free ? 1 : 0)), grams, moments, square: dot(rise, rise, 0, rise.length), count: dot(roots, roots, 0, roots.length), ridge };
+  const ridge = Float64Array.from(columns, (c) =>
+    Number.isFinite(c.priorSd) ? (NOISE * BLOCK_S) / (c.priorSd * c.priorSd) : least,
+  );
+  return {
+    columns,
+    free: Uint8Array.from(columns, (c) => (c.free ? 1 : 0)),
+    grams,
+    moments,
+    square: dot(rise, rise, 0, rise.length),
+    count: dot(roots, roots, 0, roots.length),
+    ridge,
+  };
 }
 
 function dot(a: Float64Array, b: Float64Array, from: number, to: number): number {
@@ -137,7 +152,11 @@ export function solveBlocks(eq: BlockEquations, start: Uint8Array): Solution {
 }
 
 /** Rise of the chip over the room, split by path, in K, at fixed powers and the reference fan speed; `plateK` is the part of airflow that the cold plate may hold. */
-export function riseAt(columns: readonly Column[], x: Float64Array, power: Partial<Record<ChipId, number>>): { contactK: number; airflowK: number; plateK: number } {
+export function riseAt(
+  columns: readonly Column[],
+  x: Float64Array,
+  power: Partial<Record<ChipId, number>>,
+): { contactK: number; airflowK: number; plateK: number } {
   let contactK = 0;
   let airflowK = 0;
   let plateK = 0;

@@ -13,7 +13,13 @@ export const AIR_TAUS_S = [18, 40, 85, 180, 380] as const;
  * @param slow relative resistance per sample (1 = reference): the fin resistance falls as the fan speeds up,
  *   and its time constant with it (y' = (P − y/slow)/τ, a Foster element with varying loss)
  */
-export function response(timeS: Float64Array, powerW: Float64Array, tauS: number, startW: number, slow?: Float64Array): Float64Array {
+export function response(
+  timeS: Float64Array,
+  powerW: Float64Array,
+  tauS: number,
+  startW: number,
+  slow?: Float64Array,
+): Float64Array {
   const n = timeS.length;
   const out = new Float64Array(n);
   let y = startW * (slow?.[0] ?? 1);

@@ -55,7 +55,10 @@ export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series
     const c = channelOf(run, key);
     return c ? meanPerBin(c.values, bins) : null;
   };
-  const on = Math.max(0, timeS.findIndex((t) => t >= phases.loadOnS - 1e-6));
+  const on = Math.max(
+    0,
+    timeS.findIndex((t) => t >= phases.loadOnS - 1e-6),
+  );
   let off = timeS.findIndex((t) => t >= phases.loadOffS - 1e-6);
   if (off <= on) off = timeS.length;
   if (phases.loadOffS >= (run.timeS[run.timeS.length - 1] ?? 0)) off = timeS.length;
@@ -75,8 +78,20 @@ export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series
     const speed = mean(`fan${f}.speed`) ?? mean(`fan${f}.duty`);
     if (speed) fans.push(carried(speed));
   }
-  const fan = fans.length ? Float64Array.from(timeS, (_, i) => fans.reduce((a, f) => a + (f[i] ?? 0), 0) / fans.length) : null;
-  return { timeS, chips, fans, fan, fanGuessed: false, room: roomSeries(run, timeS, room, mean("room.temperature")), on, off, stepS: run.stepS };
+  const fan = fans.length
+    ? Float64Array.from(timeS, (_, i) => fans.reduce((a, f) => a + (f[i] ?? 0), 0) / fans.length)
+    : null;
+  return {
+    timeS,
+    chips,
+    fans,
+    fan,
+    fanGuessed: false,
+    room: roomSeries(run, timeS, room, mean("room.temperature")),
+    on,
+    off,
+    stepS: run.stepS,
+  };
 }
 
 type Bin = [first: number, last: number];
@@ -89,7 +104,11 @@ function binRows(timeS: Float64Array, rows: number[], stepS: number): Bin[] {
     if (start < 0) start = i;
     const next = rows[k + 1];
     const begin = timeS[start - 1] ?? (timeS[start] ?? 0) - stepS;
-    if (next === undefined || (timeS[next] ?? 0) - begin > stepS * 1.3 + 1e-9 || (timeS[i] ?? 0) - begin >= stepS - 1e-9) {
+    if (
+      next === undefined ||
+      (timeS[next] ?? 0) - begin > stepS * 1.3 + 1e-9 ||
+      (timeS[i] ?? 0) - begin >= stepS - 1e-9
+    ) {
       bins.push([start, i]);
       start = -1;
     }
@@ -156,7 +175,8 @@ export function guessedFan(timeS: Float64Array, chips: readonly ChipSeries[]): F
   let before = timeS[0] ?? 0;
   return Float64Array.from(timeS, (t, i) => {
     const now = Math.max(...chips.map((c) => c.tempC[i] ?? NaN));
-    if (Number.isFinite(now)) hot = Number.isFinite(hot) ? hot + (now - hot) * (1 - Math.exp(-(t - before) / FAN_LAG_S)) : now;
+    if (Number.isFinite(now))
+      hot = Number.isFinite(hot) ? hot + (now - hot) * (1 - Math.exp(-(t - before) / FAN_LAG_S)) : now;
     before = t;
     const x = Math.min(1, Math.max(0, (hot - FAN_FROM_C) / (FAN_TO_C - FAN_FROM_C)));
     return FAN_IDLE + (100 - FAN_IDLE) * (Number.isFinite(x) ? x : 0);
@@ -164,7 +184,9 @@ export function guessedFan(timeS: Float64Array, chips: readonly ChipSeries[]): F
 }
 
 export function median(values: ArrayLike<number>): number {
-  const s = Float64Array.from(values).filter((v) => Number.isFinite(v)).sort();
+  const s = Float64Array.from(values)
+    .filter((v) => Number.isFinite(v))
+    .sort();
   return s.length ? (s[s.length >> 1] ?? NaN) : NaN;
 }
 

@@ -6,9 +6,18 @@ import { findPhases, readLog } from "../log";
 import { blockEquations, fanSlowness, nnls, prepareSeries, response, riseAt, solveBlocks } from "./index";
 
 describe("non-negative least squares", () => {
-  const problem = fc.integer({ min: 2, max: 7 }).chain((n) =>
-    fc.record({ n: fc.constant(n), a: fc.array(fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: n, maxLength: n }), { minLength: n + 3, maxLength: n + 8 }), b: fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: n + 8, maxLength: n + 8 }) }),
-  );
+  const problem = fc
+    .integer({ min: 2, max: 7 })
+    .chain((n) =>
+      fc.record({
+        n: fc.constant(n),
+        a: fc.array(fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: n, maxLength: n }), {
+          minLength: n + 3,
+          maxLength: n + 8,
+        }),
+        b: fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: n + 8, maxLength: n + 8 }),
+      }),
+    );
   it("meets the conditions of Karush, Kuhn and Tucker", () => {
     fc.assert(
       fc.property(problem, ({ n, a, b }) => {
@@ -42,17 +51,36 @@ describe("the response of one exponential", () => {
   const t = Float64Array.from({ length: 601 }, (_, i) => i);
   it("follows a step as 1 − exp(−t/τ), at any sampling", () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.5, max: 200, noNaN: true }), fc.array(fc.double({ min: 0.2, max: 9, noNaN: true }), { minLength: 5, maxLength: 40 }), (tau, steps) => {
-        const times = Float64Array.from(steps.reduce<number[]>((all, s) => [...all, (all[all.length - 1] ?? 0) + s], [0]));
-        const y = response(times, new Float64Array(times.length).fill(1), tau, 0);
-        times.forEach((s, i) => expect(y[i]).toBeCloseTo(1 - Math.exp(-s / tau), 9));
-      }),
+      fc.property(
+        fc.double({ min: 0.5, max: 200, noNaN: true }),
+        fc.array(fc.double({ min: 0.2, max: 9, noNaN: true }), { minLength: 5, maxLength: 40 }),
+        (tau, steps) => {
+          const times = Float64Array.from(
+            steps.reduce<number[]>((all, s) => [...all, (all[all.length - 1] ?? 0) + s], [0]),
+          );
+          const y = response(times, new Float64Array(times.length).fill(1), tau, 0);
+          times.forEach((s, i) => expect(y[i]).toBeCloseTo(1 - Math.exp(-s / tau), 9));
+        },
+      ),
     );
   });
-  it("starts steady at the idle power", () => expect([...response(t.subarray(0, 5), new Float64Array(5).fill(4), 30, 4)]).toEqual([4, 4, 4, 4, 4]));
+  it("starts steady at the idle power", () =>
+    expect([...response(t.subarray(0, 5), new Float64Array(5).fill(4), 30, 4)]).toEqual([4, 4, 4, 4, 4]));
   it("ends at the resistance of the fan's speed, sooner with a faster fan", () => {
-    const slow = response(t, new Float64Array(601).fill(10), 60, 0, fanSlowness(new Float64Array(601).fill(1000), 2000, 0.7));
-    const fast = response(t, new Float64Array(601).fill(10), 60, 0, fanSlowness(new Float64Array(601).fill(4000), 2000, 0.7));
+    const slow = response(
+      t,
+      new Float64Array(601).fill(10),
+      60,
+      0,
+      fanSlowness(new Float64Array(601).fill(1000), 2000, 0.7),
+    );
+    const fast = response(
+      t,
+      new Float64Array(601).fill(10),
+      60,
+      0,
+      fanSlowness(new Float64Array(601).fill(4000), 2000, 0.7),
+    );
     expect(slow[600]).toBeCloseTo(10 * 2 ** 0.7, 1);
     expect(fast[600]).toBeCloseTo(10 * 0.5 ** 0.7, 3);
     expect((fast[40] ?? 0) / (fast[600] ?? 1)).toBeGreaterThan((slow[40] ?? 0) / (slow[600] ?? 1));
@@ -77,5 +105,6 @@ describe("the fit of one run", () => {
     expect(rise.contactK).toBeLessThan(0.56);
     expect(rms).toBeLessThan(0.6);
   });
-  it("gives the same for another seed of the noise", () => expect(Math.abs(fit(0.2).rise.contactK - fit(0.9).rise.contactK)).toBeLessThan(0.05));
+  it("gives the same for another seed of the noise", () =>
+    expect(Math.abs(fit(0.2).rise.contactK - fit(0.9).rise.contactK)).toBeLessThan(0.05));
 });

@@ -12,13 +12,20 @@ export function onSheet(box: Box, x: number, y: number): Point {
 }
 
 /** A rectangle of the part's own frame as a ring of four points on the sheet. */
-export const ringIn = (box: Box, x: number, y: number, w: number, h: number): Point[] => [onSheet(box, x, y), onSheet(box, x + w, y), onSheet(box, x + w, y + h), onSheet(box, x, y + h)];
+export const ringIn = (box: Box, x: number, y: number, w: number, h: number): Point[] => [
+  onSheet(box, x, y),
+  onSheet(box, x + w, y),
+  onSheet(box, x + w, y + h),
+  onSheet(box, x, y + h),
+];
 
 /** The four corners of a box part on the sheet. */
 export const corners = (box: Box): Point[] => ringIn(box, -box.wMm / 2, -box.hMm / 2, box.wMm, box.hMm);
 
 /** A straight piece or an arc of a centre line. */
-export type Piece = { kind: "line"; from: Point; to: Point } | { kind: "arc"; from: Point; to: Point; centre: Point; radiusMm: number; sweepDeg: number };
+export type Piece =
+  | { kind: "line"; from: Point; to: Point }
+  | { kind: "arc"; from: Point; to: Point; centre: Point; radiusMm: number; sweepDeg: number };
 
 /**
  * The true centre line of a path: straight pieces and tangent arcs. A radius that does not fit between its
@@ -33,7 +40,10 @@ export function centreLine(points: readonly PathPoint[]): Piece[] {
     const here: Point = [p.xMm, p.yMm];
     const prev = points[i - 1];
     const next = points[i + 1];
-    const arc = prev && next && p.bendMm > 0 ? fillet([prev.xMm, prev.yMm], here, [next.xMm, next.yMm], p.bendMm, i > 1, i < points.length - 2) : null;
+    const arc =
+      prev && next && p.bendMm > 0
+        ? fillet([prev.xMm, prev.yMm], here, [next.xMm, next.yMm], p.bendMm, i > 1, i < points.length - 2)
+        : null;
     if (arc) {
       if (at) pieces.push({ kind: "line", from: at, to: arc.from });
       pieces.push(arc);
@@ -46,7 +56,14 @@ export function centreLine(points: readonly PathPoint[]): Piece[] {
   return pieces.filter((p) => p.kind === "arc" || Math.hypot(p.to[0] - p.from[0], p.to[1] - p.from[1]) > 1e-9);
 }
 
-function fillet(a: Point, b: Point, c: Point, wantedMm: number, shareA: boolean, shareC: boolean): Extract<Piece, { kind: "arc" }> | null {
+function fillet(
+  a: Point,
+  b: Point,
+  c: Point,
+  wantedMm: number,
+  shareA: boolean,
+  shareC: boolean,
+): Extract<Piece, { kind: "arc" }> | null {
   const ua: Point = [a[0] - b[0], a[1] - b[1]];
   const uc: Point = [c[0] - b[0], c[1] - b[1]];
   const la = Math.hypot(...ua);
@@ -64,11 +81,26 @@ function fillet(a: Point, b: Point, c: Point, wantedMm: number, shareA: boolean,
   const toCentre = Math.hypot(radiusMm, tangent);
   const mid: Point = [ua[0] / la + uc[0] / lc, ua[1] / la + uc[1] / lc];
   const lm = Math.hypot(...mid) || 1;
-  return { kind: "arc", from, to, centre: [b[0] + (mid[0] / lm) * toCentre, b[1] + (mid[1] / lm) * toCentre], radiusMm, sweepDeg: ((Math.PI - inner) / RAD) * (left ? 1 : -1) };
+  return {
+    kind: "arc",
+    from,
+    to,
+    centre: [b[0] + (mid[0] / lm) * toCentre, b[1] + (mid[1] / lm) * toCentre],
+    radiusMm,
+    sweepDeg: ((Math.PI - inner) / RAD) * (left ? 1 : -1),
+  };
 }
 
 /** Length of a centre line along its bends, mm. */
-export const lengthOf = (points: readonly PathPoint[]): number => centreLine(points).reduce((s, p) => s + (p.kind === "line" ? Math.hypot(p.to[0] - p.from[0], p.to[1] - p.from[1]) : Math.abs(p.sweepDeg) * RAD * p.radiusMm), 0);
+export const lengthOf = (points: readonly PathPoint[]): number =>
+  centreLine(points).reduce(
+    (s, p) =>
+      s +
+      (p.kind === "line"
+        ? Math.hypot(p.to[0] - p.from[0], p.to[1] - p.from[1])
+        : Math.abs(p.sweepDeg) * RAD * p.radiusMm),
+    0,
+  );
 
 /** Tightest radius to the centre line, mm; null for a straight path. */
 export function tightestBend(points: readonly PathPoint[]): number | null {
@@ -77,7 +109,8 @@ export function tightestBend(points: readonly PathPoint[]): number | null {
 }
 
 /** Sum of all bends, in right angles. */
-export const rightAngles = (points: readonly PathPoint[]): number => centreLine(points).reduce((s, p) => s + (p.kind === "arc" ? Math.abs(p.sweepDeg) / 90 : 0), 0);
+export const rightAngles = (points: readonly PathPoint[]): number =>
+  centreLine(points).reduce((s, p) => s + (p.kind === "arc" ? Math.abs(p.sweepDeg) / 90 : 0), 0);
 
 /** Points along a centre line with the direction there; arcs in steps of about `stepDeg`. */
 export function sampled(points: readonly PathPoint[], stepDeg = 10): { at: Point; along: Point }[] {
@@ -94,7 +127,10 @@ export function sampled(points: readonly PathPoint[], stepDeg = 10): { at: Point
     for (let i = 0; i <= n; i++) {
       const a = start + (i / n) * p.sweepDeg * RAD;
       const way = Math.sign(p.sweepDeg);
-      out.push({ at: [p.centre[0] + p.radiusMm * Math.cos(a), p.centre[1] + p.radiusMm * Math.sin(a)], along: [-Math.sin(a) * way, Math.cos(a) * way] });
+      out.push({
+        at: [p.centre[0] + p.radiusMm * Math.cos(a), p.centre[1] + p.radiusMm * Math.sin(a)],
+        along: [-Math.sin(a) * way, Math.cos(a) * way],
+      });
     }
   }
   return out;
@@ -161,7 +197,8 @@ export function inside(ring: readonly Point[], x: number, y: number): boolean {
 /** Area of a ring, mm². */
 export function areaOf(ring: readonly Point[]): number {
   let a = 0;
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) a += ((ring[j]?.[0] ?? 0) + (ring[i]?.[0] ?? 0)) * ((ring[j]?.[1] ?? 0) - (ring[i]?.[1] ?? 0));
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++)
+    a += ((ring[j]?.[0] ?? 0) + (ring[i]?.[0] ?? 0)) * ((ring[j]?.[1] ?? 0) - (ring[i]?.[1] ?? 0));
   return Math.abs(a) / 2;
 }
 
@@ -179,7 +216,8 @@ export function sideBand(box: Box, side: Side, inMm: number, outMm: number): Poi
 export const sideLength = (box: Box, side: Side): number => (side === "top" || side === "bottom" ? box.wMm : box.hMm);
 
 /** The opposite side. */
-export const across = (side: Side): Side => (({ top: "bottom", bottom: "top", left: "right", right: "left" }) as const)[side];
+export const across = (side: Side): Side =>
+  (({ top: "bottom", bottom: "top", left: "right", right: "left" }) as const)[side];
 
 /** A ring pushed away from its middle by a little, so that points on its edge lie inside. */
 export function grown(ring: readonly Point[], byMm: number): Point[] {

@@ -82,11 +82,23 @@ export function heatPicture(map: CoolingMap, measured: readonly MeasuredChip[]):
     const J = jacobian(plates, logs);
     // Kalman form of the ridge: few measurements, so the small matrix is inverted
     const PJt = logs.map((_, i) => J.map((row) => row.reduce((s, v, k) => s + prior(i, k) * v, 0)));
-    const S = J.map((row, a) => J.map((_, b) => row.reduce((s, v, k) => s + v * (PJt[k]?.[b] ?? 0), 0) + (a === b ? (sigma[a] ?? 1) ** 2 : 0)));
+    const S = J.map((row, a) =>
+      J.map((_, b) => row.reduce((s, v, k) => s + v * (PJt[k]?.[b] ?? 0), 0) + (a === b ? (sigma[a] ?? 1) ** 2 : 0)),
+    );
     const Si = inverse(S);
-    gain = PJt.map((row) => Si[0] ? Si[0].map((_, b) => row.reduce((s, v, a) => s + v * (Si[a]?.[b] ?? 0), 0)) : []);
-    const residual = chips.map((c, a) => c.m.airflowK - (at[a] ?? 0) + (J[a] ?? []).reduce((s, v, k) => s + v * (logs[k] ?? 0), 0));
-    const next = gain.map((row) => Math.max(-3.5, Math.min(3.5, row.reduce((s, v, a) => s + v * (residual[a] ?? 0), 0))));
+    gain = PJt.map((row) => (Si[0] ? Si[0].map((_, b) => row.reduce((s, v, a) => s + v * (Si[a]?.[b] ?? 0), 0)) : []));
+    const residual = chips.map(
+      (c, a) => c.m.airflowK - (at[a] ?? 0) + (J[a] ?? []).reduce((s, v, k) => s + v * (logs[k] ?? 0), 0),
+    );
+    const next = gain.map((row) =>
+      Math.max(
+        -3.5,
+        Math.min(
+          3.5,
+          row.reduce((s, v, a) => s + v * (residual[a] ?? 0), 0),
+        ),
+      ),
+    );
     const step = Math.max(...next.map((v, i) => Math.abs(v - (logs[i] ?? 0))));
     logs = next.map((v, i) => (logs[i] ?? 0) + 0.7 * (v - (logs[i] ?? 0)));
     if (step < 1e-4) break;
@@ -94,13 +106,26 @@ export function heatPicture(map: CoolingMap, measured: readonly MeasuredChip[]):
   const J = jacobian(plates, logs);
   const W = stackWatts(logs);
   const D = jacobian(stackWatts, logs);
-  const left = (i: number, j: number) => prior(i, j) - (gain[i] ?? []).reduce((s, v, a) => s + v * (J[a] ?? []).reduce((t, u, k) => t + u * prior(k, j), 0), 0);
-  const sigmas = D.map((row) => Math.sqrt(Math.max(0, row.reduce((s, v, i) => s + row.reduce((t, u, j) => t + v * u * left(i, j), 0), 0))));
+  const left = (i: number, j: number) =>
+    prior(i, j) -
+    (gain[i] ?? []).reduce((s, v, a) => s + v * (J[a] ?? []).reduce((t, u, k) => t + u * prior(k, j), 0), 0);
+  const sigmas = D.map((row) =>
+    Math.sqrt(
+      Math.max(
+        0,
+        row.reduce((s, v, i) => s + row.reduce((t, u, j) => t + v * u * left(i, j), 0), 0),
+      ),
+    ),
+  );
   const g = net(logs);
   const T = solveNetwork(g, watts);
   const along = flows(g, T);
   return {
-    legs: along.flatMap((f) => (f.b !== null && map.part(f.a)?.kind === "pipe" && map.part(f.b)?.kind === "fins" ? [{ pipe: f.a, fins: f.b, W: f.W }] : [])),
+    legs: along.flatMap((f) =>
+      f.b !== null && map.part(f.a)?.kind === "pipe" && map.part(f.b)?.kind === "fins"
+        ? [{ pipe: f.a, fins: f.b, W: f.W }]
+        : [],
+    ),
     stacks: air.flatMap((a, i) => (map.part(a.a)?.kind === "fins" ? [{ fins: a.a, W: W[i] ?? 0 }] : [])),
     still: air.flatMap((a, i) => (map.part(a.a)?.kind === "spreader" ? [{ part: a.a, W: W[i] ?? 0 }] : [])),
     sigmaW: Math.max(0.5, ...sigmas.map((s) => Math.min(s, 60))),

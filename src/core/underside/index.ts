@@ -1,5 +1,18 @@
 export * from "./parts";
-export { KINDS, KIND_NAMES, LAYERS, ROLE_NAMES, chipLabel, newPart, nextId, nextTag, partName, type FieldSpec, type KindSpec, type Layer } from "./kinds";
+export {
+  KINDS,
+  KIND_NAMES,
+  LAYERS,
+  ROLE_NAMES,
+  chipLabel,
+  newPart,
+  nextId,
+  nextTag,
+  partName,
+  type FieldSpec,
+  type KindSpec,
+  type Layer,
+} from "./kinds";
 export * from "./geometry";
 export { drawOrder } from "./order";
 export { linksOf, dieRing, isPasted, kindFor, type Link, type LinkKind } from "./links";

@@ -3,7 +3,15 @@ import { overlapMm2 } from "./overlap";
 import { isKind, type Chip, type Layout, type Part } from "./parts";
 
 /** How two parts belong together: a pipe lies on a plate, a plate on a chip, a pipe goes into fins, and so on. */
-export type LinkKind = "pipe-on-plate" | "plate-on-chip" | "pipe-on-chip" | "pipe-into-fins" | "plate-into-fins" | "blower-through-fins" | "pad-on-chip" | "pad-under";
+export type LinkKind =
+  | "pipe-on-plate"
+  | "plate-on-chip"
+  | "pipe-on-chip"
+  | "pipe-into-fins"
+  | "plate-into-fins"
+  | "blower-through-fins"
+  | "pad-on-chip"
+  | "pad-under";
 
 export interface Link {
   kind: LinkKind;
@@ -22,10 +30,14 @@ const OUTLET_REACH = 14;
 const OUTLET_IN = 8;
 
 /** The die of a chip, or its whole package where none is drawn. */
-export const dieRing = (c: Chip): Point[] => (c.dieWMm > 0 && c.dieHMm > 0 ? ringIn(c, -c.dieWMm / 2, -c.dieHMm / 2, c.dieWMm, c.dieHMm) : corners(c));
+export const dieRing = (c: Chip): Point[] =>
+  c.dieWMm > 0 && c.dieHMm > 0 ? ringIn(c, -c.dieWMm / 2, -c.dieHMm / 2, c.dieWMm, c.dieHMm) : corners(c);
 
 /** What a spreader's window takes away from its overlap with another part, mm². */
-const windowed = (s: Part, other: Part, ring: (p: Part) => Point[]): number => (s.kind === "spreader" && s.windowWMm > 0 && s.windowHMm > 0 ? overlapMm2(ringIn(s, -s.windowWMm / 2, -s.windowHMm / 2, s.windowWMm, s.windowHMm), ring(other)) : 0);
+const windowed = (s: Part, other: Part, ring: (p: Part) => Point[]): number =>
+  s.kind === "spreader" && s.windowWMm > 0 && s.windowHMm > 0
+    ? overlapMm2(ringIn(s, -s.windowWMm / 2, -s.windowHMm / 2, s.windowWMm, s.windowHMm), ring(other))
+    : 0;
 
 const isSpread = (p: Part) => p.kind === "plate" || p.kind === "chamber" || p.kind === "spreader";
 
@@ -46,7 +58,8 @@ function derived(parts: readonly Part[]): Link[] {
   const fins = parts.filter((p) => p.kind === "fins");
   const pads = parts.filter((p) => p.kind === "pad");
   for (const h of pipes) {
-    for (const s of spreads) add("pipe-on-plate", h, s, shared(h, s), (s.kind === "spreader" ? 2 : 0.5) * h.widthMm * h.widthMm);
+    for (const s of spreads)
+      add("pipe-on-plate", h, s, shared(h, s), (s.kind === "spreader" ? 2 : 0.5) * h.widthMm * h.widthMm);
     for (const f of fins) add("pipe-into-fins", h, f, shared(h, f), 0.5 * h.widthMm * h.widthMm);
   }
   for (const s of spreads) {
@@ -64,27 +77,42 @@ function derived(parts: readonly Part[]): Link[] {
   for (const b of parts) {
     if (!isKind(b, "blower")) continue;
     for (const f of fins) {
-      const faces = [b.outlet, ...(b.outlet2 !== "none" && b.outlet2 !== b.outlet ? [b.outlet2] : [])].map((side) => overlapMm2(sideBand(b, side, OUTLET_IN, OUTLET_REACH), ring(f)));
+      const faces = [b.outlet, ...(b.outlet2 !== "none" && b.outlet2 !== b.outlet ? [b.outlet2] : [])].map((side) =>
+        overlapMm2(sideBand(b, side, OUTLET_IN, OUTLET_REACH), ring(f)),
+      );
       add("blower-through-fins", b, f, Math.max(...faces), 0.12 * areaOf(ring(f)));
     }
   }
   for (const p of pads) {
     if (p.state === "missing") continue;
     const own = areaOf(ring(p));
-    for (const c of chips) if (!isPasted(c)) add("pad-on-chip", p, c, shared(p, c), 0.15 * Math.min(own, areaOf(ring(c))));
+    for (const c of chips)
+      if (!isPasted(c)) add("pad-on-chip", p, c, shared(p, c), 0.15 * Math.min(own, areaOf(ring(c))));
     for (const s of [...spreads, ...pipes]) add("pad-under", p, s, shared(p, s), 0.12 * own);
   }
   return out;
 }
 
-const overWindow = (s: Extract<Part, { kind: "spreader" }>, c: Chip): boolean => s.windowWMm > 0 && s.windowHMm > 0 && overlapMm2(dieRing(c), ringIn(s, -s.windowWMm / 2, -s.windowHMm / 2, s.windowWMm, s.windowHMm)) > (1 - ON_DIE) * areaOf(dieRing(c));
+const overWindow = (s: Extract<Part, { kind: "spreader" }>, c: Chip): boolean =>
+  s.windowWMm > 0 &&
+  s.windowHMm > 0 &&
+  overlapMm2(dieRing(c), ringIn(s, -s.windowWMm / 2, -s.windowHMm / 2, s.windowWMm, s.windowHMm)) >
+    (1 - ON_DIE) * areaOf(dieRing(c));
 
 /** The kind of link two parts can have, the first one first; null when they cannot belong together. */
 export function kindFor(a: Part, b: Part): LinkKind | null {
-  if (a.kind === "pipe") return isSpread(b) ? "pipe-on-plate" : b.kind === "fins" ? "pipe-into-fins" : b.kind === "chip" ? "pipe-on-chip" : null;
+  if (a.kind === "pipe")
+    return isSpread(b)
+      ? "pipe-on-plate"
+      : b.kind === "fins"
+        ? "pipe-into-fins"
+        : b.kind === "chip"
+          ? "pipe-on-chip"
+          : null;
   if (isSpread(a)) return b.kind === "chip" ? "plate-on-chip" : b.kind === "fins" ? "plate-into-fins" : null;
   if (a.kind === "blower") return b.kind === "fins" ? "blower-through-fins" : null;
-  if (a.kind === "pad") return b.kind === "chip" ? "pad-on-chip" : isSpread(b) || b.kind === "pipe" ? "pad-under" : null;
+  if (a.kind === "pad")
+    return b.kind === "chip" ? "pad-on-chip" : isSpread(b) || b.kind === "pipe" ? "pad-under" : null;
   return null;
 }
 

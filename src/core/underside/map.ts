@@ -39,7 +39,8 @@ export class CoolingMap {
   /** Chips whose heat a pipe takes up, through plates or pads. */
   chipsOf(pipe: HeatPipe): Chip[] {
     const found = new Set<Chip>(this.beside(pipe.id, "chip"));
-    for (const s of this.beside(pipe.id, "plate", "chamber", "spreader")) for (const c of this.beside(s.id, "chip")) found.add(c);
+    for (const s of this.beside(pipe.id, "plate", "chamber", "spreader"))
+      for (const c of this.beside(s.id, "chip")) found.add(c);
     for (const p of this.beside(pipe.id, "pad")) for (const c of this.beside(p.id, "chip")) found.add(c);
     return [...found];
   }
@@ -47,9 +48,22 @@ export class CoolingMap {
   /** Chips a part cools, whatever the part is. */
   servedBy(part: Part): Chip[] {
     if (part.kind === "pipe") return this.chipsOf(part);
-    if (part.kind === "plate" || part.kind === "chamber" || part.kind === "spreader") return [...new Set([...this.beside(part.id, "chip"), ...this.beside(part.id, "pad").flatMap((p) => this.beside(p.id, "chip"))])];
+    if (part.kind === "plate" || part.kind === "chamber" || part.kind === "spreader")
+      return [
+        ...new Set([
+          ...this.beside(part.id, "chip"),
+          ...this.beside(part.id, "pad").flatMap((p) => this.beside(p.id, "chip")),
+        ]),
+      ];
     if (part.kind === "pad") return this.beside(part.id, "chip");
-    if (part.kind === "fins") return [...new Set([...this.beside(part.id, "pipe"), ...this.beside(part.id, "plate", "chamber", "spreader")].flatMap((p) => this.servedBy(p)))];
+    if (part.kind === "fins")
+      return [
+        ...new Set(
+          [...this.beside(part.id, "pipe"), ...this.beside(part.id, "plate", "chamber", "spreader")].flatMap((p) =>
+            this.servedBy(p),
+          ),
+        ),
+      ];
     if (part.kind === "blower") return [...new Set(this.beside(part.id, "fins").flatMap((f) => this.servedBy(f)))];
     return [];
   }

@@ -36,10 +36,10 @@ function blowerWK(b: Extract<Part, { kind: "blower" }>, rpm: number): number {
 /** Laminar flow between fins: Nu = 7.54 on twice the gap (parallel plates of one temperature; Shah & London 1978). */
 function finsUA(f: FinStack): number {
   const lengthM = sideLength(f, f.outlet) / 1000;
-  const depthM = ((f.outlet === "top" || f.outlet === "bottom" ? f.hMm : f.wMm) / 1000) || 0;
+  const depthM = (f.outlet === "top" || f.outlet === "bottom" ? f.hMm : f.wMm) / 1000 || 0;
   const gapM = Math.max(0.3, f.pitchMm - 0.2) / 1000;
   const n = lengthM / (f.pitchMm / 1000);
-  return (7.54 * AIR.conductivity) / (2 * gapM) * (2 * n * depthM * (f.heightMm / 1000));
+  return ((7.54 * AIR.conductivity) / (2 * gapM)) * (2 * n * depthM * (f.heightMm / 1000));
 }
 
 /**
@@ -68,7 +68,8 @@ export function conductances(map: CoolingMap, share = 0.85): Conductance[] {
     } else if (l.kind === "pad-on-chip" && a.kind === "pad") {
       const padded = areaOf(footprint(a)) * M2;
       const over = map.links.filter((x) => x.kind === "pad-under" && x.a === a.id);
-      for (const o of over) out.push({ a: b.id, b: o.b, WK: (padWmK * Math.min(area, padded)) / (a.thicknessMm / 1000) / over.length });
+      for (const o of over)
+        out.push({ a: b.id, b: o.b, WK: (padWmK * Math.min(area, padded)) / (a.thicknessMm / 1000) / over.length });
     }
   }
   for (const f of map.ofKind("fins")) {
@@ -78,9 +79,14 @@ export function conductances(map: CoolingMap, share = 0.85): Conductance[] {
       const all = map.beside(b.id, "fins").reduce((t, x) => t + sideLength(x, x.outlet) * x.heightMm, 0);
       return s + (blowerWK(b, share * b.maxRpm) * sideLength(f, f.outlet) * f.heightMm) / (all || 1);
     }, 0);
-    out.push({ a: f.id, b: null, WK: C > 0 ? C * (1 - Math.exp(-UA / C)) : (STILL_AIR * UA * 2e-3) / (7.54 * AIR.conductivity) });
+    out.push({
+      a: f.id,
+      b: null,
+      WK: C > 0 ? C * (1 - Math.exp(-UA / C)) : (STILL_AIR * UA * 2e-3) / (7.54 * AIR.conductivity),
+    });
   }
-  for (const s of map.ofKind("spreader")) out.push({ a: s.id, b: null, WK: STILL_AIR * 2 * (s.wMm * s.hMm - s.windowWMm * s.windowHMm) * M2 });
+  for (const s of map.ofKind("spreader"))
+    out.push({ a: s.id, b: null, WK: STILL_AIR * 2 * (s.wMm * s.hMm - s.windowWMm * s.windowHMm) * M2 });
   return out.filter((c) => c.WK > 0 && Number.isFinite(c.WK));
 }
 
@@ -132,7 +138,7 @@ export function solveNetwork(net: readonly Conductance[], watts: ReadonlyMap<str
 /** Parts from which heat can reach the air. */
 function reachable(net: readonly Conductance[]): Set<string> {
   const found = new Set(net.filter((c) => c.b === null).map((c) => c.a));
-  for (let grown = true; grown; ) {
+  for (let grown = true; grown;) {
     grown = false;
     for (const { a, b } of net) {
       if (b === null || found.has(a) === found.has(b)) continue;
@@ -144,7 +150,8 @@ function reachable(net: readonly Conductance[]): Set<string> {
 }
 
 /** Watts along each conductance, from a to b, at given temperatures. */
-export const flows = (net: readonly Conductance[], T: ReadonlyMap<string, number>): (Conductance & { W: number })[] => net.map((c) => ({ ...c, W: c.WK * ((T.get(c.a) ?? 0) - (c.b === null ? 0 : (T.get(c.b) ?? 0))) }));
+export const flows = (net: readonly Conductance[], T: ReadonlyMap<string, number>): (Conductance & { W: number })[] =>
+  net.map((c) => ({ ...c, W: c.WK * ((T.get(c.a) ?? 0) - (c.b === null ? 0 : (T.get(c.b) ?? 0))) }));
 
 /** What the geometry lets expect of a chip that is pasted: K/W across its contact and on to the air. */
 export interface ChipEstimateKW {
@@ -156,13 +163,16 @@ export interface ChipEstimateKW {
 /** Estimated K/W of each main chip by its own watts; chips with no way to the air are left out. */
 export function estimatedKW(map: CoolingMap): ChipEstimateKW[] {
   const net = conductances(map);
-  return map.ofKind("chip").filter(isPasted).flatMap((c) => {
-    const T = solveNetwork(net, new Map([[c.id, 1]]));
-    const own = T.get(c.id);
-    if (own === undefined) return [];
-    const under = net.filter((x) => x.a === c.id && x.b !== null);
-    const total = under.reduce((s, x) => s + x.WK, 0);
-    const plate = under.reduce((s, x) => s + x.WK * (T.get(x.b ?? "") ?? 0), 0) / (total || 1);
-    return [{ chip: c.id, contactKW: own - plate, airflowKW: plate }];
-  });
+  return map
+    .ofKind("chip")
+    .filter(isPasted)
+    .flatMap((c) => {
+      const T = solveNetwork(net, new Map([[c.id, 1]]));
+      const own = T.get(c.id);
+      if (own === undefined) return [];
+      const under = net.filter((x) => x.a === c.id && x.b !== null);
+      const total = under.reduce((s, x) => s + x.WK, 0);
+      const plate = under.reduce((s, x) => s + x.WK * (T.get(x.b ?? "") ?? 0), 0) / (total || 1);
+      return [{ chip: c.id, contactKW: own - plate, airflowKW: plate }];
+    });
 }

@@ -32,36 +32,163 @@ interface Traced extends Common {
   points: PathPoint[];
 }
 
-export interface Blower extends Boxed { kind: "blower"; heightMm: number; blades: number; turns: "cw" | "ccw"; outlet: Side; outlet2: Side | "none"; hand: "left" | "right" | "none"; maxRpm: number }
-export interface FinStack extends Boxed { kind: "fins"; pitchMm: number; heightMm: number; outlet: Side }
-export interface HeatPipe extends Traced { kind: "pipe"; widthMm: number; heightMm: number; joint: "solder" | "pressed" | "unknown"; damage: "none" | "dent" | "kink" }
-export interface VapourChamber extends Boxed { kind: "chamber"; heightMm: number; damage: "none" | "dent" }
-export interface ColdPlate extends Boxed { kind: "plate"; material: "copper" | "nickel" | "aluminium"; heightMm: number }
-export interface Spreader extends Boxed { kind: "spreader"; material: "aluminium" | "copper" | "graphite"; heightMm: number; windowWMm: number; windowHMm: number }
+export interface Blower extends Boxed {
+  kind: "blower";
+  heightMm: number;
+  blades: number;
+  turns: "cw" | "ccw";
+  outlet: Side;
+  outlet2: Side | "none";
+  hand: "left" | "right" | "none";
+  maxRpm: number;
+}
+export interface FinStack extends Boxed {
+  kind: "fins";
+  pitchMm: number;
+  heightMm: number;
+  outlet: Side;
+}
+export interface HeatPipe extends Traced {
+  kind: "pipe";
+  widthMm: number;
+  heightMm: number;
+  joint: "solder" | "pressed" | "unknown";
+  damage: "none" | "dent" | "kink";
+}
+export interface VapourChamber extends Boxed {
+  kind: "chamber";
+  heightMm: number;
+  damage: "none" | "dent";
+}
+export interface ColdPlate extends Boxed {
+  kind: "plate";
+  material: "copper" | "nickel" | "aluminium";
+  heightMm: number;
+}
+export interface Spreader extends Boxed {
+  kind: "spreader";
+  material: "aluminium" | "copper" | "graphite";
+  heightMm: number;
+  windowWMm: number;
+  windowHMm: number;
+}
 export type ChipRole = "cpu" | "gpu" | "memory" | "regulator" | "inductor" | "chipset" | "drive" | "other";
-export interface Chip extends Boxed { kind: "chip"; role: ChipRole; dieWMm: number; dieHMm: number; powerW: number; note: string }
-export interface Pad extends Boxed { kind: "pad"; thicknessMm: number; state: "whole" | "torn" | "missing"; softness: "soft" | "medium" | "firm" }
+export interface Chip extends Boxed {
+  kind: "chip";
+  role: ChipRole;
+  dieWMm: number;
+  dieHMm: number;
+  powerW: number;
+  note: string;
+}
+export interface Pad extends Boxed {
+  kind: "pad";
+  thicknessMm: number;
+  state: "whole" | "torn" | "missing";
+  softness: "soft" | "medium" | "firm";
+}
 export type ScrewHead = "cross-00" | "cross-0" | "cross-1" | "six-lobe-5" | "hex" | "slotted";
-export interface Screw extends Boxed { kind: "screw"; forWhat: string; head: ScrewHead; thread: string; lengthMm: number; captive: boolean; sprung: boolean; stamp: string; under: "nothing" | "foot" | "label" | "seal" | "plug" | "tape" | "battery" }
-export interface Plug extends Boxed { kind: "plug"; forWhat: string; release: "pull" | "slide" | "latch" | "lever" | "lift"; wires: number }
-export interface Cable extends Traced { kind: "cable"; forWhat: string; form: "wires" | "ribbon" | "antenna"; wires: number; under: string }
-export interface Tape extends Boxed { kind: "tape"; forWhat: string }
-export interface Gasket extends Boxed { kind: "gasket"; forWhat: string }
-export interface Clip extends Boxed { kind: "clip"; broken: boolean }
-export interface Shield extends Boxed { kind: "shield"; clips: number }
-export interface Battery extends Boxed { kind: "battery"; cells: number; label: string; note: string; glued: boolean; swollen: boolean }
-export interface Speaker extends Boxed { kind: "speaker" }
-export interface Board extends Traced { kind: "board" }
-export interface Foot extends Boxed { kind: "foot" }
-export interface Vent extends Boxed { kind: "vent"; slots: number }
-export interface Port extends Boxed { kind: "port" }
+export interface Screw extends Boxed {
+  kind: "screw";
+  forWhat: string;
+  head: ScrewHead;
+  thread: string;
+  lengthMm: number;
+  captive: boolean;
+  sprung: boolean;
+  stamp: string;
+  under: "nothing" | "foot" | "label" | "seal" | "plug" | "tape" | "battery";
+}
+export interface Plug extends Boxed {
+  kind: "plug";
+  forWhat: string;
+  release: "pull" | "slide" | "latch" | "lever" | "lift";
+  wires: number;
+}
+export interface Cable extends Traced {
+  kind: "cable";
+  forWhat: string;
+  form: "wires" | "ribbon" | "antenna";
+  wires: number;
+  under: string;
+}
+export interface Tape extends Boxed {
+  kind: "tape";
+  forWhat: string;
+}
+export interface Gasket extends Boxed {
+  kind: "gasket";
+  forWhat: string;
+}
+export interface Clip extends Boxed {
+  kind: "clip";
+  broken: boolean;
+}
+export interface Shield extends Boxed {
+  kind: "shield";
+  clips: number;
+}
+export interface Battery extends Boxed {
+  kind: "battery";
+  cells: number;
+  label: string;
+  note: string;
+  glued: boolean;
+  swollen: boolean;
+}
+export interface Speaker extends Boxed {
+  kind: "speaker";
+}
+export interface Board extends Traced {
+  kind: "board";
+}
+export interface Foot extends Boxed {
+  kind: "foot";
+}
+export interface Vent extends Boxed {
+  kind: "vent";
+  slots: number;
+}
+export interface Port extends Boxed {
+  kind: "port";
+}
 /** What is seen on the way but is not the job: a memory module, a drive, a wireless card, the coin cell. */
-export interface Module extends Boxed { kind: "module"; form: "memory" | "drive" | "wireless" | "coin"; note: string }
-export interface Note extends Boxed { kind: "note"; text: string }
+export interface Module extends Boxed {
+  kind: "module";
+  form: "memory" | "drive" | "wireless" | "coin";
+  note: string;
+}
+export interface Note extends Boxed {
+  kind: "note";
+  text: string;
+}
 /** A harmless line taken over from a foreign drawing, or drawn by hand. */
-export interface Sketch extends Traced { kind: "sketch"; closed: boolean }
+export interface Sketch extends Traced {
+  kind: "sketch";
+  closed: boolean;
+}
 
-export type BoxPart = Blower | FinStack | VapourChamber | ColdPlate | Spreader | Chip | Pad | Screw | Plug | Tape | Gasket | Clip | Shield | Battery | Speaker | Foot | Vent | Port | Module | Note;
+export type BoxPart =
+  | Blower
+  | FinStack
+  | VapourChamber
+  | ColdPlate
+  | Spreader
+  | Chip
+  | Pad
+  | Screw
+  | Plug
+  | Tape
+  | Gasket
+  | Clip
+  | Shield
+  | Battery
+  | Speaker
+  | Foot
+  | Vent
+  | Port
+  | Module
+  | Note;
 export type PathPart = HeatPipe | Cable | Board | Sketch;
 export type Part = BoxPart | PathPart;
 export type Kind = Part["kind"];
@@ -101,6 +228,14 @@ export interface Layout {
   figures: Figures;
 }
 
-export const emptyLayout = (model: string, variant: string, widthMm: number, depthMm: number): Layout => ({ version: 1, model, variant, base: { widthMm, depthMm, cornerMm: 9 }, parts: [], links: [], figures: usualFigures });
+export const emptyLayout = (model: string, variant: string, widthMm: number, depthMm: number): Layout => ({
+  version: 1,
+  model,
+  variant,
+  base: { widthMm, depthMm, cornerMm: 9 },
+  parts: [],
+  links: [],
+  figures: usualFigures,
+});
 
 export const partById = (layout: Layout, id: string): Part | undefined => layout.parts.find((p) => p.id === id);

@@ -15,7 +15,9 @@ export function heatPaths(map: CoolingMap): HeatPath[] {
   const ends = (id: string): { parts: string[]; reachesAir: boolean }[] =>
     map.beside(id, "fins").flatMap((f): { parts: string[]; reachesAir: boolean }[] => {
       const blowers = map.beside(f.id, "blower");
-      return blowers.length ? blowers.map((b) => ({ parts: [f.id, b.id], reachesAir: true })) : [{ parts: [f.id], reachesAir: false }];
+      return blowers.length
+        ? blowers.map((b) => ({ parts: [f.id, b.id], reachesAir: true }))
+        : [{ parts: [f.id], reachesAir: false }];
     });
   const from = (chip: string, chain: string[], spreadId: string) => {
     const spread = map.part(spreadId);
@@ -40,7 +42,9 @@ export function heatPaths(map: CoolingMap): HeatPath[] {
   };
   for (const c of map.ofKind("chip")) {
     if (isPasted(c)) for (const s of [...map.spreadsOf(c), ...map.beside(c.id, "pipe")]) from(c.id, [], s.id);
-    else for (const p of map.beside(c.id, "pad")) for (const s of map.beside(p.id, "plate", "chamber", "spreader", "pipe")) from(c.id, [p.id], s.id);
+    else
+      for (const p of map.beside(c.id, "pad"))
+        for (const s of map.beside(p.id, "plate", "chamber", "spreader", "pipe")) from(c.id, [p.id], s.id);
   }
   return out;
 }

@@ -19,7 +19,8 @@ export function mapSentence(map: CoolingMap): MapWord[] {
   const chambers = map.ofKind("chamber").length;
   const fins = map.ofKind("fins").length;
   const spreaders = map.ofKind("spreader").length;
-  if (!blowers && !pipes.length && !chambers && !fins && !spreaders) return [{ text: "Nothing of the cooling assembly is drawn yet." }];
+  if (!blowers && !pipes.length && !chambers && !fins && !spreaders)
+    return [{ text: "Nothing of the cooling assembly is drawn yet." }];
   if (blowers) number(blowers, plural(blowers, "blower"));
   else words.push({ text: "No blower" });
   if (chambers) {
@@ -51,7 +52,16 @@ export function mapSentence(map: CoolingMap): MapWord[] {
   return words;
 }
 
-const GROUPS: Record<Chip["role"], string> = { cpu: "processor", gpu: "graphics chip", memory: "memory", regulator: "regulators", inductor: "regulators", chipset: "chipset", drive: "drive", other: "other chips" };
+const GROUPS: Record<Chip["role"], string> = {
+  cpu: "processor",
+  gpu: "graphics chip",
+  memory: "memory",
+  regulator: "regulators",
+  inductor: "regulators",
+  chipset: "chipset",
+  drive: "drive",
+  other: "other chips",
+};
 
 /** Whom a pipe serves: "shared by both chips", "for the regulators". Small chips beside a main chip go unsaid. */
 export function servesWords(chips: readonly Chip[]): string {

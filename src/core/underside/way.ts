@@ -14,17 +14,28 @@ export function walk(points: readonly PathPoint[], stepMm = 2): Step[] {
   const out: Step[] = [];
   let s = 0;
   for (const p of centreLine(points)) {
-    const length = p.kind === "line" ? Math.hypot(p.to[0] - p.from[0], p.to[1] - p.from[1]) : (Math.abs(p.sweepDeg) * Math.PI * p.radiusMm) / 180;
+    const length =
+      p.kind === "line"
+        ? Math.hypot(p.to[0] - p.from[0], p.to[1] - p.from[1])
+        : (Math.abs(p.sweepDeg) * Math.PI * p.radiusMm) / 180;
     const n = Math.max(1, Math.ceil(length / stepMm));
     for (let i = out.length ? 1 : 0; i <= n; i++) {
       const t = i / n;
       if (p.kind === "line") {
-        out.push({ at: [p.from[0] + t * (p.to[0] - p.from[0]), p.from[1] + t * (p.to[1] - p.from[1])], along: [(p.to[0] - p.from[0]) / length, (p.to[1] - p.from[1]) / length], s: s + t * length });
+        out.push({
+          at: [p.from[0] + t * (p.to[0] - p.from[0]), p.from[1] + t * (p.to[1] - p.from[1])],
+          along: [(p.to[0] - p.from[0]) / length, (p.to[1] - p.from[1]) / length],
+          s: s + t * length,
+        });
         continue;
       }
       const a = Math.atan2(p.from[1] - p.centre[1], p.from[0] - p.centre[0]) + (t * p.sweepDeg * Math.PI) / 180;
       const way = Math.sign(p.sweepDeg);
-      out.push({ at: [p.centre[0] + p.radiusMm * Math.cos(a), p.centre[1] + p.radiusMm * Math.sin(a)], along: [-Math.sin(a) * way, Math.cos(a) * way], s: s + t * length });
+      out.push({
+        at: [p.centre[0] + p.radiusMm * Math.cos(a), p.centre[1] + p.radiusMm * Math.sin(a)],
+        along: [-Math.sin(a) * way, Math.cos(a) * way],
+        s: s + t * length,
+      });
     }
     s += length;
   }
@@ -46,16 +57,30 @@ export interface Leg {
 export function legsOf(map: CoolingMap, pipe: HeatPipe): Leg[] {
   const steps = walk(pipe.points);
   const last = steps[steps.length - 1];
-  const sources: Part[] = [...map.beside(pipe.id, "plate", "chamber"), ...map.beside(pipe.id, "pad"), ...map.beside(pipe.id, "chip")];
+  const sources: Part[] = [
+    ...map.beside(pipe.id, "plate", "chamber"),
+    ...map.beside(pipe.id, "pad"),
+    ...map.beside(pipe.id, "chip"),
+  ];
   if (!last || sources.length === 0) return [];
-  const over = steps.filter(({ at: [x, y] }) => sources.some((p) => inside(corners(p as Extract<Part, { xMm: number }>), x, y)));
+  const over = steps.filter(({ at: [x, y] }) =>
+    sources.some((p) => inside(corners(p as Extract<Part, { xMm: number }>), x, y)),
+  );
   const cx = sources.reduce((t, p) => t + centreOf(p)[0], 0) / sources.length;
   const cy = sources.reduce((t, p) => t + centreOf(p)[1], 0) / sources.length;
-  const nearest = steps.reduce((best, p) => (Math.hypot(p.at[0] - cx, p.at[1] - cy) < Math.hypot(best.at[0] - cx, best.at[1] - cy) ? p : best));
+  const nearest = steps.reduce((best, p) =>
+    Math.hypot(p.at[0] - cx, p.at[1] - cy) < Math.hypot(best.at[0] - cx, best.at[1] - cy) ? p : best,
+  );
   const middle = over.length ? over.reduce((t, p) => t + p.s, 0) / over.length : nearest.s;
   return map.beside(pipe.id, "fins").flatMap((f) => {
     const b = boundsOfPart(f);
-    const within = steps.filter(({ at: [x, y] }) => x >= b.left - pipe.widthMm / 2 && x <= b.right + pipe.widthMm / 2 && y >= b.top - pipe.widthMm / 2 && y <= b.bottom + pipe.widthMm / 2);
+    const within = steps.filter(
+      ({ at: [x, y] }) =>
+        x >= b.left - pipe.widthMm / 2 &&
+        x <= b.right + pipe.widthMm / 2 &&
+        y >= b.top - pipe.widthMm / 2 &&
+        y <= b.bottom + pipe.widthMm / 2,
+    );
     const first = within[0];
     const final = within[within.length - 1];
     if (!first || !final) return [];
@@ -78,10 +103,21 @@ export function chevronsOf(map: CoolingMap, pipe: HeatPipe, everyMm = 17): { at:
 }
 
 /** A band along part of a centre line whose width follows the way, as a ring; for heat that thins out along fins. */
-export function bandAlong(points: readonly PathPoint[], fromS: number, toS: number, widthAt: (s: number) => number): Point[] {
+export function bandAlong(
+  points: readonly PathPoint[],
+  fromS: number,
+  toS: number,
+  widthAt: (s: number) => number,
+): Point[] {
   const [low, high] = [Math.min(fromS, toS), Math.max(fromS, toS)];
   const part = walk(points, 1.5).filter((p) => p.s >= low - 0.01 && p.s <= high + 0.01);
-  const left = part.map(({ at, along, s }): Point => [at[0] - (along[1] * widthAt(s)) / 2, at[1] + (along[0] * widthAt(s)) / 2]);
-  const right = part.map(({ at, along, s }): Point => [at[0] + (along[1] * widthAt(s)) / 2, at[1] - (along[0] * widthAt(s)) / 2]);
+  const left = part.map(({ at, along, s }): Point => [
+    at[0] - (along[1] * widthAt(s)) / 2,
+    at[1] + (along[0] * widthAt(s)) / 2,
+  ]);
+  const right = part.map(({ at, along, s }): Point => [
+    at[0] + (along[1] * widthAt(s)) / 2,
+    at[1] - (along[0] * widthAt(s)) / 2,
+  ]);
   return [...left, ...right.reverse()];
 }

@@ -76,5 +76,6 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-  for (const table of ["heading_roles", "verdicts", "run_files", "run_channels", "runs", "jobs", "machines"]) await knex.schema.dropTableIfExists(table);
+  for (const table of ["heading_roles", "verdicts", "run_files", "run_channels", "runs", "jobs", "machines"])
+    await knex.schema.dropTableIfExists(table);
 }

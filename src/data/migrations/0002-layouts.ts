@@ -48,5 +48,6 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-  for (const table of ["photo_files", "photos", "job_layouts", "layout_revisions", "layouts"]) await knex.schema.dropTableIfExists(table);
+  for (const table of ["photo_files", "photos", "job_layouts", "layout_revisions", "layouts"])
+    await knex.schema.dropTableIfExists(table);
 }

@@ -29,11 +29,27 @@ export async function benchView(): Promise<BenchView> {
     if (!view) continue;
     // before its first run a machine lies closed
     const revision = view.at === "before" ? null : await layoutOfMachine(view.machine, [job.id]);
-    const drawing = revision && { revisionId: revision.id, version: revision.version, widthMm: revision.document.base.widthMm, depthMm: revision.document.base.depthMm };
-    items.push({ ...benchItem(view.machine, view.job, view.at, view.stages.find((s) => s.name === "before")?.fact ?? "", view.verdict?.result ?? null), drawing });
+    const drawing = revision && {
+      revisionId: revision.id,
+      version: revision.version,
+      widthMm: revision.document.base.widthMm,
+      depthMm: revision.document.base.depthMm,
+    };
+    items.push({
+      ...benchItem(
+        view.machine,
+        view.job,
+        view.at,
+        view.stages.find((s) => s.name === "before")?.fact ?? "",
+        view.verdict?.result ?? null,
+      ),
+      drawing,
+    });
   }
   items.sort(benchOrder);
-  const due = (await listMachines(db)).flatMap((machine) => (machine.dueOn ? [{ machine, dueOn: machine.dueOn, why: machine.dueWhy }] : [])).sort((a, b) => a.dueOn.localeCompare(b.dueOn));
+  const due = (await listMachines(db))
+    .flatMap((machine) => (machine.dueOn ? [{ machine, dueOn: machine.dueOn, why: machine.dueWhy }] : []))
+    .sort((a, b) => a.dueOn.localeCompare(b.dueOn));
   const haveVerdict = items.filter((i) => i.at === "verdict").length;
   return { items, due, needHands: items.length - haveVerdict, haveVerdict };
 }

@@ -34,7 +34,16 @@ export async function jobView(id: number): Promise<JobView | null> {
   const layout = drawing?.document.parts.length ? drawing.document : null;
   const map = layout && new CoolingMap(layout);
   const practice = await jobPractice(db, id);
-  const service: ServiceFacts = { layout, entries: await entriesOf(db, id), practice, plans: plansOf(map, practice.rounds), curves: await padCurves(db), model: machine.model, hasBeforeRun: Boolean(runs.before), today: new Date().toISOString().slice(0, 10) };
+  const service: ServiceFacts = {
+    layout,
+    entries: await entriesOf(db, id),
+    practice,
+    plans: plansOf(map, practice.rounds),
+    curves: await padCurves(db),
+    model: machine.model,
+    hasBeforeRun: Boolean(runs.before),
+    today: new Date().toISOString().slice(0, 10),
+  };
   const ctx = contextOf(service, map);
   const holds = { before: Boolean(runs.before), after: Boolean(runs.after), service: progressOf(ctx) };
   const at = stageAt(holds);
@@ -43,7 +52,18 @@ export async function jobView(id: number): Promise<JobView | null> {
   const drawn = revision?.document.parts.length ?? 0;
   const strip = holds.service.find((s) => s.stage === "strip");
   const found = strip?.started && strip.complete ? foundIn(ctx).words.slice(0, 2).join(", ") : undefined;
-  const stages = stagesOf(holds, job.closedAt !== null, { map: drawn ? `${drawn} parts` : "", before: await fact(runs.before), after: await fact(runs.after), verdict: verdict ? verdictFact(verdict.result) : "", ...(found ? { strip: found } : {}) }, drawn > 0);
+  const stages = stagesOf(
+    holds,
+    job.closedAt !== null,
+    {
+      map: drawn ? `${drawn} parts` : "",
+      before: await fact(runs.before),
+      after: await fact(runs.after),
+      verdict: verdict ? verdictFact(verdict.result) : "",
+      ...(found ? { strip: found } : {}),
+    },
+    drawn > 0,
+  );
   return { job, machine, runs, verdict, stages, at, service };
 }
 
@@ -51,6 +71,7 @@ export async function jobView(id: number): Promise<JobView | null> {
 async function peakOf(record: RunRecord): Promise<number | null> {
   const db = await database();
   let peak: number | null = null;
-  for (const key of ["cpu.temperature", "gpu.temperature"]) for (const v of (await loadChannel(db, record.id, key)) ?? []) if (v > (peak ?? -Infinity)) peak = v;
+  for (const key of ["cpu.temperature", "gpu.temperature"])
+    for (const v of (await loadChannel(db, record.id, key)) ?? []) if (v > (peak ?? -Infinity)) peak = v;
   return peak;
 }

@@ -1,6 +1,14 @@
 import { changesBetween, type Layout } from "../../core/underside";
 import { database } from "../../data/connection";
-import { findLayout, findRevision, lastKept, listLayouts, revisionOfJob, revisionsOf, type RevisionRecord } from "../../data/layouts";
+import {
+  findLayout,
+  findRevision,
+  lastKept,
+  listLayouts,
+  revisionOfJob,
+  revisionsOf,
+  type RevisionRecord,
+} from "../../data/layouts";
 import type { JobView } from "./job";
 
 /** A revision as pages show it. */
@@ -14,7 +22,15 @@ export interface RevisionView {
   document: Layout;
 }
 
-const viewOf = (r: RevisionRecord): RevisionView => ({ id: r.id, number: r.number, version: r.version, open: r.keptAt === null, note: r.note, at: r.keptAt ?? r.createdAt, document: r.document });
+const viewOf = (r: RevisionRecord): RevisionView => ({
+  id: r.id,
+  number: r.number,
+  version: r.version,
+  open: r.keptAt === null,
+  note: r.note,
+  at: r.keptAt ?? r.createdAt,
+  document: r.document,
+});
 
 export interface LayoutStageView {
   revision: RevisionView | null;
@@ -54,9 +70,20 @@ export async function library(): Promise<LibraryEntry[]> {
     for (const r of revisions) {
       const base = r.basedOn === null ? null : await findRevision(db, r.basedOn);
       const { document, ...rest } = viewOf(r);
-      views.push({ ...rest, parts: document.parts.length, changes: base ? changesBetween(base.document, document) : [] });
+      views.push({
+        ...rest,
+        parts: document.parts.length,
+        changes: base ? changesBetween(base.document, document) : [],
+      });
     }
-    out.push({ id: l.id, model: l.model, variant: l.variant, forkedFrom: from && origin ? `${from.variant || "plain variant"}, revision ${origin.number}` : "", revisions: views, newest: viewOf(newest) });
+    out.push({
+      id: l.id,
+      model: l.model,
+      variant: l.variant,
+      forkedFrom: from && origin ? `${from.variant || "plain variant"}, revision ${origin.number}` : "",
+      revisions: views,
+      newest: viewOf(newest),
+    });
   }
   return out;
 }

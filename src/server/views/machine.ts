@@ -24,7 +24,10 @@ export async function machineView(id: number): Promise<MachineView | null> {
     const view = await jobView(job.id);
     if (view) jobs.push({ ...view, sentence: view.verdict ? plainText(view.verdict.result.summary) : "" });
   }
-  const revision = await layoutOfMachine(machine, jobs.map((j) => j.job.id));
+  const revision = await layoutOfMachine(
+    machine,
+    jobs.map((j) => j.job.id),
+  );
   return { machine, jobs, drawing: revision && { number: revision.number, document: revision.document } };
 }
 

@@ -18,10 +18,19 @@ export async function stockView(jobId: number | null): Promise<Shelf> {
   }
   for (const s of cutting?.sheets ?? []) {
     const own = lot(s.lotId);
-    const rests = cutting?.plan.rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0) ?? 0;
+    const rests =
+      cutting?.plan.rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0) ?? 0;
     if (own) cost += costOf(own, (s.widthMm * s.heightMm - rests) / 100);
   }
-  return { lots, sheets: await listSheets(db), bookings, cutting, cost, history: jobId === null ? await historyOf(lots) : [], today: new Date().toISOString().slice(0, 10) };
+  return {
+    lots,
+    sheets: await listSheets(db),
+    bookings,
+    cutting,
+    cost,
+    history: jobId === null ? await historyOf(lots) : [],
+    today: new Date().toISOString().slice(0, 10),
+  };
 }
 
 /** Who used what, by the tag of the machine, day by day: uses of one job on one day stand together. */

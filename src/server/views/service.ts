@@ -32,13 +32,21 @@ export interface StepPhotoView {
 /** What the stages of handwork know from the runs and from earlier jobs. */
 export async function serviceStage(view: JobView): Promise<ServiceStageView> {
   const triage = await triageOf(view);
-  const high = (path: "contact" | "airflow") => triage?.chips.some((c) => c.paths.some((p) => p.path === path && p.excess.low > 0 && p.excess.K > 3)) ?? false;
+  const high = (path: "contact" | "airflow") =>
+    triage?.chips.some((c) => c.paths.some((p) => p.path === path && p.excess.low > 0 && p.excess.K > 3)) ?? false;
   return {
-    predicted: triage && { contact: high("contact"), airflow: high("airflow"), headline: plainText(triage.headline), ...pathsOf(triage) },
+    predicted: triage && {
+      contact: high("contact"),
+      airflow: high("airflow"),
+      headline: plainText(triage.headline),
+      ...pathsOf(triage),
+    },
     chipW: triage ? Object.values(triage.matched.powerW).reduce((a, b) => a + b, 0) : 0,
     wattsOf: triage ? { ...triage.matched.powerW } : {},
     earlier: await earlierTimes(view),
-    photos: (await photosOf(await database(), view.job.id)).filter((p) => p.phase !== "tracing").map((p) => ({ id: p.id, phase: p.phase, note: p.note, xMm: p.xMm, yMm: p.yMm })),
+    photos: (await photosOf(await database(), view.job.id))
+      .filter((p) => p.phase !== "tracing")
+      .map((p) => ({ id: p.id, phase: p.phase, note: p.note, xMm: p.xMm, yMm: p.yMm })),
   };
 }
 
@@ -62,7 +70,9 @@ async function earlierTimes(view: JobView): Promise<Partial<Record<ServiceStage,
     const machine = job.machineId === view.machine.id ? view.machine : await findMachine(db, job.machineId);
     if (machine?.model !== view.machine.model || machine.variant !== view.machine.variant) continue;
     const journal = new Journal(await entriesOf(db, job.id));
-    const times = Object.fromEntries(SERVICE_STAGES.map((s) => [s, journal.seconds(s)] as const).filter(([, t]) => t > 0));
+    const times = Object.fromEntries(
+      SERVICE_STAGES.map((s) => [s, journal.seconds(s)] as const).filter(([, t]) => t > 0),
+    );
     if (Object.keys(times).length) out.push(times);
   }
   return out;

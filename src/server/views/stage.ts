@@ -24,7 +24,15 @@ export async function runStage(view: JobView, kind: RunKind): Promise<RunStageVi
   return {
     run: own,
     curves: samples ? curvesOf(samples) : null,
-    columns: own && samples ? own.columns.map((c) => ({ ...c, first: "", shape: shapeIn(samples.timeS, channelOf(samples, c.role)?.values ?? []), evidence: "" })) : [],
+    columns:
+      own && samples
+        ? own.columns.map((c) => ({
+            ...c,
+            first: "",
+            shape: shapeIn(samples.timeS, channelOf(samples, c.role)?.values ?? []),
+            evidence: "",
+          }))
+        : [],
     other: otherRecord ? { record: otherRecord, curves: curvesOf(await loadSamples(db, otherRecord)) } : null,
     remembered: await rememberedRoles(db),
   };

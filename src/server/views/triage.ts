@@ -10,5 +10,9 @@ export async function triageOf(view: JobView): Promise<Triage | null> {
   if (!record) return null;
   const run = await loadSamples(await database(), record);
   const good = await goodFigures(view.machine, view.job, run);
-  return triageRun({ run, phases: record.phases, room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC } }, good, view.machine.limitC);
+  return triageRun(
+    { run, phases: record.phases, room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC } },
+    good,
+    view.machine.limitC,
+  );
 }

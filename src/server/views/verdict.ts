@@ -10,7 +10,14 @@ export interface VerdictStageView {
   curves: PairCurves;
   suggestedDue: { dueOn: string; why: string };
   /** The verdict this one took the place of, and what the difference comes from. */
-  earlier: { judge: string; at: string; headline: Verdict["headline"]; K: number | null; nowK: number | null; because: string } | null;
+  earlier: {
+    judge: string;
+    at: string;
+    headline: Verdict["headline"];
+    K: number | null;
+    nowK: number | null;
+    because: string;
+  } | null;
   /** The judge has moved on since this verdict was given. */
   outdated: boolean;
 }
@@ -20,12 +27,31 @@ export async function verdictStage(view: JobView): Promise<VerdictStageView | nu
   const { before, after } = view.runs;
   if (!before || !after || !view.verdict) return null;
   const db = await database();
-  const curves = alignRuns({ run: await loadSamples(db, before), phases: before.phases }, { run: await loadSamples(db, after), phases: after.phases });
+  const curves = alignRuns(
+    { run: await loadSamples(db, before), phases: before.phases },
+    { run: await loadSamples(db, after), phases: after.phases },
+  );
   const past = await earlierVerdict(db, view.job.id);
-  const leadK = (v: Verdict) => v.chips.find((c) => c.chip === (view.verdict?.result.lead ?? v.lead))?.change?.K ?? null;
+  const leadK = (v: Verdict) =>
+    v.chips.find((c) => c.chip === (view.verdict?.result.lead ?? v.lead))?.change?.K ?? null;
   const earlier = past && {
-    judge: past.judgeVersion, at: past.createdAt, headline: past.result.headline, K: leadK(past.result), nowK: leadK(view.verdict.result),
-    because: past.judgeVersion !== view.verdict.judgeVersion ? `judge ${past.judgeVersion} then, ${view.verdict.judgeVersion} now` : past.afterRunId !== view.verdict.afterRunId || past.beforeRunId !== view.verdict.beforeRunId ? "another log" : "other bounds or conditions",
+    judge: past.judgeVersion,
+    at: past.createdAt,
+    headline: past.result.headline,
+    K: leadK(past.result),
+    nowK: leadK(view.verdict.result),
+    because:
+      past.judgeVersion !== view.verdict.judgeVersion
+        ? `judge ${past.judgeVersion} then, ${view.verdict.judgeVersion} now`
+        : past.afterRunId !== view.verdict.afterRunId || past.beforeRunId !== view.verdict.beforeRunId
+          ? "another log"
+          : "other bounds or conditions",
   };
-  return { earlier, outdated: view.verdict.judgeVersion !== JUDGE_VERSION, record: view.verdict, curves, suggestedDue: dueByEnvironment(view.machine.environment, new Date().toISOString().slice(0, 10)) };
+  return {
+    earlier,
+    outdated: view.verdict.judgeVersion !== JUDGE_VERSION,
+    record: view.verdict,
+    curves,
+    suggestedDue: dueByEnvironment(view.machine.environment, new Date().toISOString().slice(0, 10)),
+  };
 }

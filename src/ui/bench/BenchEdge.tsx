@@ -19,7 +19,9 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
   const level: number[] = [];
   due.forEach((d, i) => {
     const mine = Math.max(20, x(parseISO(d.dueOn)));
-    const clash = due.slice(0, i).some((o, j) => level[j] === 0 && Math.abs(Math.max(20, x(parseISO(o.dueOn))) - mine) < 96);
+    const clash = due
+      .slice(0, i)
+      .some((o, j) => level[j] === 0 && Math.abs(Math.max(20, x(parseISO(o.dueOn))) - mine) < 96);
     level.push(clash ? 1 : 0);
   });
   // words end before the next thread
@@ -39,7 +41,12 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
             <rect width={width} height={44} fill="var(--d-al2)" />
             <path d={`M0 44h${width}`} stroke="var(--ink)" strokeWidth={1.6} />
             {days.map((d, i) => (
-              <path key={i} d={`M${i * PX_PER_DAY} 44v${d.getDay() === 1 ? -14 : -5}`} stroke="var(--on-al)" strokeWidth={d.getDay() === 1 ? 1.4 : 0.8} />
+              <path
+                key={i}
+                d={`M${i * PX_PER_DAY} 44v${d.getDay() === 1 ? -14 : -5}`}
+                stroke="var(--on-al)"
+                strokeWidth={d.getDay() === 1 ? 1.4 : 0.8}
+              />
             ))}
             {months.map((m) => (
               <g key={m.toISOString()}>
@@ -50,7 +57,10 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
               </g>
             ))}
           </svg>
-          <div className="absolute top-[3px] rounded-[2px] bg-copper px-4 text-[16.5px] leading-[27px] font-[560] text-on-copper" style={{ left: x(now) - 48 }}>
+          <div
+            className="absolute top-[3px] rounded-[2px] bg-copper px-4 text-[16.5px] leading-[27px] font-[560] text-on-copper"
+            style={{ left: x(now) - 48 }}
+          >
             Today <b className="font-[700]">{format(now, "d")}</b>
           </div>
           <div aria-hidden className="absolute w-[4px] bg-copper" style={{ left: x(now) - 2, top: 30, height: 28 }} />
@@ -65,21 +75,43 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
                   <svg aria-hidden width={14} height={110 + 40} className="absolute -left-[7px] top-0">
                     <path d={`M7 6v${late > 0 ? 14 : 78 + drop}`} stroke="var(--ink)" strokeWidth={1.8} />
                     {late > 0 ? <path d={`M7 20v${64 + drop}`} stroke="var(--caution)" strokeWidth={5} /> : null}
-                    <circle cx={7} cy={6} r={5.4} fill={late > 0 ? "var(--caution)" : "var(--sheet)"} stroke="var(--ink)" strokeWidth={1.8} />
+                    <circle
+                      cx={7}
+                      cy={6}
+                      r={5.4}
+                      fill={late > 0 ? "var(--caution)" : "var(--sheet)"}
+                      stroke="var(--ink)"
+                      strokeWidth={1.8}
+                    />
                   </svg>
-                  <Link prefetch={false} href={`/machines/${d.machine.id}`} className="absolute left-[12px] block w-max rounded-[3px] pr-1" style={{ top: 18 + drop, maxWidth: room(i) }}>
-                    <span className={`block truncate text-[15.5px] leading-[20px] ${late > 0 ? "font-[640] text-caution-ink" : "text-ink-2"}`}>
+                  <Link
+                    prefetch={false}
+                    href={`/machines/${d.machine.id}`}
+                    className="absolute left-[12px] block w-max rounded-[3px] pr-1"
+                    style={{ top: 18 + drop, maxWidth: room(i) }}
+                  >
+                    <span
+                      className={`block truncate text-[15.5px] leading-[20px] ${late > 0 ? "font-[640] text-caution-ink" : "text-ink-2"}`}
+                    >
                       {format(date, "d MMM")}
                       {late > 0 ? `, ${late} ${late === 1 ? "day" : "days"} late` : late === 0 ? ", today" : ""}
                     </span>
-                    <span className="block truncate text-[18px] leading-[23px] font-[640]">{d.machine.place || d.machine.tag}</span>
-                    <span className="block truncate text-[14.5px] leading-[20px] text-ink-2">{d.why || d.machine.model}</span>
+                    <span className="block truncate text-[18px] leading-[23px] font-[640]">
+                      {d.machine.place || d.machine.tag}
+                    </span>
+                    <span className="block truncate text-[14.5px] leading-[20px] text-ink-2">
+                      {d.why || d.machine.model}
+                    </span>
                   </Link>
                 </li>
               );
             })}
           </ul>
-          {due.length === 0 ? <p className="absolute top-[70px] left-10 text-[16px] text-ink-2">No dates yet. A verdict sets the next one.</p> : null}
+          {due.length === 0 ? (
+            <p className="absolute top-[70px] left-10 text-[16px] text-ink-2">
+              No dates yet. A verdict sets the next one.
+            </p>
+          ) : null}
         </div>
       </div>
     </section>

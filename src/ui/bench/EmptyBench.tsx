@@ -13,10 +13,24 @@ export function EmptyBench({ next }: { next: DueDate | null }) {
     <div className="border-y-[1.5px] border-line bg-plane px-10 py-9">
       <div className="flex items-center gap-10">
         <svg aria-hidden width={276} height={196} viewBox="0 0 358 252">
-          <rect x={2} y={2} width={354} height={248} rx={9} fill="none" stroke="var(--ink-3)" strokeWidth={2} strokeDasharray="9 6" />
+          <rect
+            x={2}
+            y={2}
+            width={354}
+            height={248}
+            rx={9}
+            fill="none"
+            stroke="var(--ink-3)"
+            strokeWidth={2}
+            strokeDasharray="9 6"
+          />
         </svg>
         <div>
-          <p className="text-[20px] font-[560]">{next ? `Next due: ${next.machine.place || next.machine.tag}, ${format(parseISO(next.dueOn), "d MMM")}.` : "Take a machine in, then drop the log of its load run."}</p>
+          <p className="text-[20px] font-[560]">
+            {next
+              ? `Next due: ${next.machine.place || next.machine.tag}, ${format(parseISO(next.dueOn), "d MMM")}.`
+              : "Take a machine in, then drop the log of its load run."}
+          </p>
           <LinkButton href="/machines/new" look="main" keyCap="N" className="mt-5">
             New intake
           </LinkButton>

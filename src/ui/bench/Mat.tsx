@@ -20,45 +20,72 @@ export function Mat({ items }: { items: (BenchItem & { drawing: SmallDrawing | n
   const matHeight = (tallest + 52) * PX_PER_MM;
   return (
     <div className="relative">
-    <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Machines on the bench, scrolls sideways">
-      <div className="relative w-max min-w-full bg-sheet pb-6">
-        <svg aria-hidden className="absolute inset-x-0 top-0 w-full border-y-[1.5px] border-line bg-plane" height={matHeight}>
-          <defs>
-            <pattern id="mat" width={100 * PX_PER_MM} height={100 * PX_PER_MM} patternUnits="userSpaceOnUse" x={40}>
-              <path d={`M0 0H${100 * PX_PER_MM}M0 0V${100 * PX_PER_MM}`} stroke="var(--d-grid)" strokeWidth={1.4} fill="none" />
-            </pattern>
-          </defs>
-          <rect width="100%" height={matHeight} fill="url(#mat)" />
-        </svg>
-        <ul className="relative flex gap-9 px-10">
-          {items.map((item, i) => (
-            <li key={item.jobId} className="flex flex-col" style={{ width: Math.max(250, (baseShape(item.machine.form).widthMm + 12) * PX_PER_MM) }}>
-              <div className="flex items-end" style={{ height: matHeight - 8 }}>
-                {item.drawing ? <DrawnOnBench {...item.drawing} pxPerMm={PX_PER_MM} /> : <BaseOutline form={item.machine.form} pxPerMm={PX_PER_MM} />}
-              </div>
-              <p className="mt-5 truncate text-[18px]">
-                <b className="font-[640]">{item.machine.model}</b> <span className="pl-1 text-[16px] text-ink-2">{item.machine.place}</span>
-              </p>
-              <p className="mt-0.5 text-[22px] leading-[27px] font-[680]">{item.waits}</p>
-              <div className="flex-1">
-                <p className="mt-1 line-clamp-3 min-h-[42px] text-[15.5px] leading-[21px] text-ink-2">{item.note}</p>
-              </div>
-              <LinkButton href={stagePath(item.jobId, item.at)} look={i === 0 ? "main" : item.at === "verdict" ? "quiet" : "plain"} keyCap={i < 9 ? String(i + 1) : undefined} className="mt-4 min-h-[54px] self-start">
-                {item.button}
-                <span className="sr-only">
-                  {" "}
-                  of {item.machine.tag}, {item.machine.place}
-                </span>
-              </LinkButton>
-            </li>
-          ))}
-        </ul>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Machines on the bench, scrolls sideways">
+        <div className="relative w-max min-w-full bg-sheet pb-6">
+          <svg
+            aria-hidden
+            className="absolute inset-x-0 top-0 w-full border-y-[1.5px] border-line bg-plane"
+            height={matHeight}
+          >
+            <defs>
+              <pattern id="mat" width={100 * PX_PER_MM} height={100 * PX_PER_MM} patternUnits="userSpaceOnUse" x={40}>
+                <path
+                  d={`M0 0H${100 * PX_PER_MM}M0 0V${100 * PX_PER_MM}`}
+                  stroke="var(--d-grid)"
+                  strokeWidth={1.4}
+                  fill="none"
+                />
+              </pattern>
+            </defs>
+            <rect width="100%" height={matHeight} fill="url(#mat)" />
+          </svg>
+          <ul className="relative flex gap-9 px-10">
+            {items.map((item, i) => (
+              <li
+                key={item.jobId}
+                className="flex flex-col"
+                style={{ width: Math.max(250, (baseShape(item.machine.form).widthMm + 12) * PX_PER_MM) }}
+              >
+                <div className="flex items-end" style={{ height: matHeight - 8 }}>
+                  {item.drawing ? (
+                    <DrawnOnBench {...item.drawing} pxPerMm={PX_PER_MM} />
+                  ) : (
+                    <BaseOutline form={item.machine.form} pxPerMm={PX_PER_MM} />
+                  )}
+                </div>
+                <p className="mt-5 truncate text-[18px]">
+                  <b className="font-[640]">{item.machine.model}</b>{" "}
+                  <span className="pl-1 text-[16px] text-ink-2">{item.machine.place}</span>
+                </p>
+                <p className="mt-0.5 text-[22px] leading-[27px] font-[680]">{item.waits}</p>
+                <div className="flex-1">
+                  <p className="mt-1 line-clamp-3 min-h-[42px] text-[15.5px] leading-[21px] text-ink-2">{item.note}</p>
+                </div>
+                <LinkButton
+                  href={stagePath(item.jobId, item.at)}
+                  look={i === 0 ? "main" : item.at === "verdict" ? "quiet" : "plain"}
+                  keyCap={i < 9 ? String(i + 1) : undefined}
+                  className="mt-4 min-h-[54px] self-start"
+                >
+                  {item.button}
+                  <span className="sr-only">
+                    {" "}
+                    of {item.machine.tag}, {item.machine.place}
+                  </span>
+                </LinkButton>
+              </li>
+            ))}
+          </ul>
+        </div>
       </div>
-    </div>
       <div aria-hidden className="pointer-events-none absolute top-1.5 right-6 text-ink-2">
         <span className="num block text-center text-[14px] leading-[17px]">100 mm</span>
         <svg width={100 * PX_PER_MM} height={10} className="block">
-          <path d={`M.7 0v10M${100 * PX_PER_MM - 0.7} 0v10M0 5h${100 * PX_PER_MM}`} stroke="currentColor" strokeWidth={1.3} />
+          <path
+            d={`M.7 0v10M${100 * PX_PER_MM - 0.7} 0v10M0 5h${100 * PX_PER_MM}`}
+            stroke="currentColor"
+            strokeWidth={1.3}
+          />
         </svg>
       </div>
     </div>

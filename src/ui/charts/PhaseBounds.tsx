@@ -22,13 +22,46 @@ export function PhaseBounds({ phases, span, left, plotWidth, height, gripTop, on
   const xs = { on: x(phases.loadOnS), off: x(phases.loadOffS) };
   return (
     <div className="pointer-events-none absolute inset-0">
-      <div className="absolute bg-copper-wash" style={{ left: xs.on, width: Math.max(0, xs.off - xs.on), top: 0, height, zIndex: -1 }} />
-      <div className="absolute bg-plane" style={{ left, width: Math.max(0, xs.on - left), top: 0, height, zIndex: -1 }} />
-      <div className="absolute bg-plane" style={{ left: xs.off, width: Math.max(0, left + plotWidth - xs.off), top: 0, height, zIndex: -1 }} />
+      <div
+        className="absolute bg-copper-wash"
+        style={{ left: xs.on, width: Math.max(0, xs.off - xs.on), top: 0, height, zIndex: -1 }}
+      />
+      <div
+        className="absolute bg-plane"
+        style={{ left, width: Math.max(0, xs.on - left), top: 0, height, zIndex: -1 }}
+      />
+      <div
+        className="absolute bg-plane"
+        style={{ left: xs.off, width: Math.max(0, left + plotWidth - xs.off), top: 0, height, zIndex: -1 }}
+      />
       {onChange ? (
         <>
-          <Grip name="Load on" at={phases.loadOnS} x={xs.on} gripTop={gripTop} low={span[0]} high={phases.loadOffS - 1} perPx={(span[1] - span[0]) / plotWidth} onMove={(s, done) => onChange({ ...phases, loadOnS: s }, done)} note={onBy ?? ""} side="right" flip={xs.off - xs.on < 330} />
-          <Grip name="Load off" at={phases.loadOffS} x={xs.off} gripTop={gripTop} low={phases.loadOnS + 1} high={span[1]} perPx={(span[1] - span[0]) / plotWidth} onMove={(s, done) => onChange({ ...phases, loadOffS: s }, done)} note={offBy ?? ""} side={left + plotWidth - xs.off < 200 ? "left" : "right"} flip={false} />
+          <Grip
+            name="Load on"
+            at={phases.loadOnS}
+            x={xs.on}
+            gripTop={gripTop}
+            low={span[0]}
+            high={phases.loadOffS - 1}
+            perPx={(span[1] - span[0]) / plotWidth}
+            onMove={(s, done) => onChange({ ...phases, loadOnS: s }, done)}
+            note={onBy ?? ""}
+            side="right"
+            flip={xs.off - xs.on < 330}
+          />
+          <Grip
+            name="Load off"
+            at={phases.loadOffS}
+            x={xs.off}
+            gripTop={gripTop}
+            low={phases.loadOnS + 1}
+            high={span[1]}
+            perPx={(span[1] - span[0]) / plotWidth}
+            onMove={(s, done) => onChange({ ...phases, loadOffS: s }, done)}
+            note={offBy ?? ""}
+            side={left + plotWidth - xs.off < 200 ? "left" : "right"}
+            flip={false}
+          />
         </>
       ) : null}
     </div>
@@ -52,12 +85,17 @@ interface GripProps {
 
 function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip }: GripProps) {
   const held = (s: number) => Math.min(high, Math.max(low, Math.round(s)));
-  const bind = useDrag(({ movement: [mx], memo = at, last }) => {
-    onMove(held((memo as number) + mx * perPx), last);
-    return memo as number;
-  }, { pointer: { keys: false } });
+  const bind = useDrag(
+    ({ movement: [mx], memo = at, last }) => {
+      onMove(held((memo as number) + mx * perPx), last);
+      return memo as number;
+    },
+    { pointer: { keys: false } },
+  );
   const onKeyDown = (e: React.KeyboardEvent) => {
-    const step = (e.shiftKey ? 10 : 1) * (e.key === "ArrowLeft" || e.key === "ArrowDown" ? -1 : e.key === "ArrowRight" || e.key === "ArrowUp" ? 1 : 0);
+    const step =
+      (e.shiftKey ? 10 : 1) *
+      (e.key === "ArrowLeft" || e.key === "ArrowDown" ? -1 : e.key === "ArrowRight" || e.key === "ArrowUp" ? 1 : 0);
     if (!step) return;
     e.preventDefault();
     onMove(held(at + step), true);
@@ -83,7 +121,14 @@ function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip
         </svg>
       </div>
       {flip ? null : (
-        <div className={`absolute w-max max-w-[230px] text-[14.5px] leading-[18px] ${side === "left" ? "text-right" : ""}`} style={side === "left" ? { right: `calc(100% - ${x - 36}px)`, top: gripTop + 4 } : { left: x + 36, top: gripTop + 4 }}>
+        <div
+          className={`absolute w-max max-w-[230px] text-[14.5px] leading-[18px] ${side === "left" ? "text-right" : ""}`}
+          style={
+            side === "left"
+              ? { right: `calc(100% - ${x - 36}px)`, top: gripTop + 4 }
+              : { left: x + 36, top: gripTop + 4 }
+          }
+        >
           <b className="font-[640]">{name}</b> <span className="num text-[14px]">{clockText(at)}</span>
           <br />
           <span className="text-ink-2">{note}</span>

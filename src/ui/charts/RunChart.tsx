@@ -24,14 +24,38 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
   const span = useMemo<[number, number]>(() => [0, Math.max(1, curves.endS)], [curves.endS]);
   const shift = ghost && phases ? phases.loadOnS - ghost.phases.loadOnS : 0;
   const strips = useMemo(() => {
-    const behind = (list: RunCurves["power"]): StripLine[] => list.map((c) => ({ ...c, ghost: true, points: c.points.map((p) => ({ ...p, t: p.t + shift })).filter((p) => p.t >= span[0] && p.t <= span[1]) }));
+    const behind = (list: RunCurves["power"]): StripLine[] =>
+      list.map((c) => ({
+        ...c,
+        ghost: true,
+        points: c.points.map((p) => ({ ...p, t: p.t + shift })).filter((p) => p.t >= span[0] && p.t <= span[1]),
+      }));
     const chips = curves.temperature.filter((c) => c.key !== "room.temperature");
-    const temperature: StripLine[] = [...(ghost ? behind(ghost.curves.temperature.filter((c) => c.key === chips[0]?.key)) : []), ...chips.map((c, i) => ({ ...c, colour: i === 0 ? undefined : "var(--ink-2)" }))];
+    const temperature: StripLine[] = [
+      ...(ghost ? behind(ghost.curves.temperature.filter((c) => c.key === chips[0]?.key)) : []),
+      ...chips.map((c, i) => ({ ...c, colour: i === 0 ? undefined : "var(--ink-2)" })),
+    ];
     const logged = curves.temperature.find((c) => c.key === "room.temperature");
     if (logged) temperature.push({ ...logged, colour: "var(--room)" });
-    else if (room && (room.startC ?? room.endC) !== null) temperature.push({ key: "room", label: "Room", unit: "°C", colour: "var(--room)", points: [{ t: span[0], v: room.startC ?? room.endC ?? 0 }, { t: span[1], v: room.endC ?? room.startC ?? 0 }].map(({ t, v }) => ({ t, min: v, max: v })) });
-    const power: StripLine[] = [...(ghost ? behind(ghost.curves.power.slice(0, 1)) : []), ...curves.power.map((c, i) => ({ ...c, colour: i === 0 ? undefined : "var(--ink-2)" }))];
-    const fans: StripLine[] = [...(ghost ? behind(ghost.curves.fans.slice(0, 1)) : []), ...curves.fans.map((c, i) => ({ ...c, colour: i === 0 ? undefined : "var(--ink-2)" }))];
+    else if (room && (room.startC ?? room.endC) !== null)
+      temperature.push({
+        key: "room",
+        label: "Room",
+        unit: "°C",
+        colour: "var(--room)",
+        points: [
+          { t: span[0], v: room.startC ?? room.endC ?? 0 },
+          { t: span[1], v: room.endC ?? room.startC ?? 0 },
+        ].map(({ t, v }) => ({ t, min: v, max: v })),
+      });
+    const power: StripLine[] = [
+      ...(ghost ? behind(ghost.curves.power.slice(0, 1)) : []),
+      ...curves.power.map((c, i) => ({ ...c, colour: i === 0 ? undefined : "var(--ink-2)" })),
+    ];
+    const fans: StripLine[] = [
+      ...(ghost ? behind(ghost.curves.fans.slice(0, 1)) : []),
+      ...curves.fans.map((c, i) => ({ ...c, colour: i === 0 ? undefined : "var(--ink-2)" })),
+    ];
     return { temperature, power, fans };
   }, [curves, ghost, room, shift, span]);
   const lower = (strips.power.length ? 1 : 0) + (strips.fans.length ? 1 : 0);
@@ -47,10 +71,16 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
     <div>
       {phases ? (
         <div className="flex items-baseline text-[15.5px]" style={{ paddingLeft: AXIS_W, paddingRight: EDGE_R }}>
-          <span className="shrink-0 overflow-hidden whitespace-nowrap text-ink-2" style={{ width: `${(phases.loadOnS / span[1]) * 100}%` }}>
+          <span
+            className="shrink-0 overflow-hidden whitespace-nowrap text-ink-2"
+            style={{ width: `${(phases.loadOnS / span[1]) * 100}%` }}
+          >
             Idle <span className="num text-[15px]">{clockText(phases.loadOnS)}</span>
           </span>
-          <span className="shrink-0 whitespace-nowrap pl-2 font-[640]" style={{ width: `${((phases.loadOffS - phases.loadOnS) / span[1]) * 100}%` }}>
+          <span
+            className="shrink-0 whitespace-nowrap pl-2 font-[640]"
+            style={{ width: `${((phases.loadOffS - phases.loadOnS) / span[1]) * 100}%` }}
+          >
             Load <span className="num text-[15px]">{clockText(phases.loadOffS - phases.loadOnS)}</span>
           </span>
           <span className="whitespace-nowrap pl-2 text-ink-2">
@@ -63,39 +93,114 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
         </div>
       ) : null}
       <div ref={ref} className="relative isolate" style={{ height: height + (onPhases ? 52 : 0) }}>
-        <Strip width={width} height={topH} lines={strips.temperature} domain={[Math.floor(t[0]), Math.ceil(tHigh)]} ticks={roundTicks(t[0], tHigh, 5)} span={span} limits={limitC !== null ? [{ value: limitC, label: `Throttle limit ${limitC} °C` }] : []} xTicks={lower === 0} />
-        {strips.power.length ? <Strip width={width} height={lowH + (strips.fans.length ? 0 : 26)} lines={strips.power} domain={[0, Math.ceil(p)]} ticks={roundTicks(0, p, 2)} span={span} xTicks={!strips.fans.length} /> : null}
-        {strips.fans.length ? <Strip width={width} height={lowH + 26} lines={strips.fans} domain={[0, Math.ceil(f)]} ticks={roundTicks(0, f, 2)} span={span} format={(v) => (v >= 1000 ? `${v / 1000}k` : String(v))} xTicks /> : null}
-        {lineLabels(strips.temperature, phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6, { low: Math.floor(t[0]), high: Math.ceil(tHigh), plotH: topH - 2 * STRIP_PAD }).map((l) => (
-          <StripLabel key={l.text} top={l.top} text={l.text} left={AXIS_W + plotWidth * ((phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6) / span[1])} />
+        <Strip
+          width={width}
+          height={topH}
+          lines={strips.temperature}
+          domain={[Math.floor(t[0]), Math.ceil(tHigh)]}
+          ticks={roundTicks(t[0], tHigh, 5)}
+          span={span}
+          limits={limitC !== null ? [{ value: limitC, label: `Throttle limit ${limitC} °C` }] : []}
+          xTicks={lower === 0}
+        />
+        {strips.power.length ? (
+          <Strip
+            width={width}
+            height={lowH + (strips.fans.length ? 0 : 26)}
+            lines={strips.power}
+            domain={[0, Math.ceil(p)]}
+            ticks={roundTicks(0, p, 2)}
+            span={span}
+            xTicks={!strips.fans.length}
+          />
+        ) : null}
+        {strips.fans.length ? (
+          <Strip
+            width={width}
+            height={lowH + 26}
+            lines={strips.fans}
+            domain={[0, Math.ceil(f)]}
+            ticks={roundTicks(0, f, 2)}
+            span={span}
+            format={(v) => (v >= 1000 ? `${v / 1000}k` : String(v))}
+            xTicks
+          />
+        ) : null}
+        {lineLabels(
+          strips.temperature,
+          phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6,
+          { low: Math.floor(t[0]), high: Math.ceil(tHigh), plotH: topH - 2 * STRIP_PAD },
+        ).map((l) => (
+          <StripLabel
+            key={l.text}
+            top={l.top}
+            text={l.text}
+            left={
+              AXIS_W +
+              plotWidth *
+                ((phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6) / span[1])
+            }
+          />
         ))}
         {strips.power.length ? <StripLabel top={topH + 8} text="Power, W" left={labelLeft} /> : null}
-        {strips.fans.length ? <StripLabel top={topH + lowH * (strips.power.length ? 1 : 0) + 8} text={curves.fans[0]?.unit === "%" ? "Fans, %" : "Fans, rpm"} left={labelLeft} /> : null}
-        {phases ? <PhaseBounds phases={phases} span={span} left={AXIS_W} plotWidth={plotWidth} height={height - 26} gripTop={height + 2} onChange={onPhases} onBy={boundNote(phases.loadOnS, curves.found?.loadOnS, curves.found?.onBy)} offBy={boundNote(phases.loadOffS, curves.found?.loadOffS, curves.found?.offBy)} /> : null}
+        {strips.fans.length ? (
+          <StripLabel
+            top={topH + lowH * (strips.power.length ? 1 : 0) + 8}
+            text={curves.fans[0]?.unit === "%" ? "Fans, %" : "Fans, rpm"}
+            left={labelLeft}
+          />
+        ) : null}
+        {phases ? (
+          <PhaseBounds
+            phases={phases}
+            span={span}
+            left={AXIS_W}
+            plotWidth={plotWidth}
+            height={height - 26}
+            gripTop={height + 2}
+            onChange={onPhases}
+            onBy={boundNote(phases.loadOnS, curves.found?.loadOnS, curves.found?.onBy)}
+            offBy={boundNote(phases.loadOffS, curves.found?.loadOffS, curves.found?.offBy)}
+          />
+        ) : null}
       </div>
     </div>
   );
 }
 
-const boundNote = (at: number, found: number | undefined, by: string | undefined): string => (found !== undefined && Math.abs(at - found) < 1.5 ? `found ${by ?? ""}` : "set by hand");
+const boundNote = (at: number, found: number | undefined, by: string | undefined): string =>
+  found !== undefined && Math.abs(at - found) < 1.5 ? `found ${by ?? ""}` : "set by hand";
 
 /** Words on the lines themselves: above the upper one, below the lower one where two run close. */
-function lineLabels(lines: StripLine[], atS: number, plot: { low: number; high: number; plotH: number }): { text: string; top: number }[] {
+function lineLabels(
+  lines: StripLine[],
+  atS: number,
+  plot: { low: number; high: number; plotH: number },
+): { text: string; top: number }[] {
   const out: { text: string; top: number }[] = [];
   for (const l of lines) {
     if (l.ghost) continue;
-    const near = l.points.reduce((best, p) => (Math.abs(p.t - atS) < Math.abs(best.t - atS) ? p : best), l.points[0] ?? { t: 0, min: 0, max: 0 });
+    const near = l.points.reduce(
+      (best, p) => (Math.abs(p.t - atS) < Math.abs(best.t - atS) ? p : best),
+      l.points[0] ?? { t: 0, min: 0, max: 0 },
+    );
     const y = STRIP_PAD + ((plot.high - (near.min + near.max) / 2) / (plot.high - plot.low)) * plot.plotH;
     const above = y - 24;
     const clash = out.some((o) => Math.abs(o.top - above) < 19);
-    out.push({ text: l.key === "room" || l.key === "room.temperature" ? "Room" : `${l.label}, °C`, top: clash ? y + 5 : above });
+    out.push({
+      text: l.key === "room" || l.key === "room.temperature" ? "Room" : `${l.label}, °C`,
+      top: clash ? y + 5 : above,
+    });
   }
   return out;
 }
 
 function StripLabel({ top, left, text }: { top: number; left: number; text: string }) {
   return (
-    <span className="absolute rounded-[2px] bg-copper-wash/75 px-1 text-[14.5px] leading-[17px] font-[520] text-ink-2" style={{ top, left }}>
+    <span
+      className="absolute rounded-[2px] bg-copper-wash/75 px-1 text-[14.5px] leading-[17px] font-[520] text-ink-2"
+      style={{ top, left }}
+    >
       {text}
     </span>
   );

@@ -42,4 +42,5 @@ export function roundTicks(low: number, high: number, count: number): number[] {
 }
 
 /** Minutes and seconds: 3:05. */
-export const clockText = (s: number): string => `${Math.floor(Math.round(s) / 60)}:${String(Math.round(s) % 60).padStart(2, "0")}`;
+export const clockText = (s: number): string =>
+  `${Math.floor(Math.round(s) / 60)}:${String(Math.round(s) % 60).padStart(2, "0")}`;

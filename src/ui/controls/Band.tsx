@@ -12,9 +12,18 @@ export function CautionBand({ children, role }: { children: ReactNode; role?: "a
 }
 
 /** One line of evidence: a tick for what holds, a triangle for what makes it less sure. */
-export function EvidenceLine({ kind, figure, children }: { kind: "holds" | "caution" | "note"; figure?: string; children: ReactNode }) {
+export function EvidenceLine({
+  kind,
+  figure,
+  children,
+}: {
+  kind: "holds" | "caution" | "note";
+  figure?: string;
+  children: ReactNode;
+}) {
   const Icon = kind === "holds" ? Check : kind === "caution" ? TriangleAlert : Info;
-  const look = kind === "caution" ? "bg-caution-wash text-caution-ink border-l-[5px] border-caution px-2.5 py-1" : "px-0 py-0.5";
+  const look =
+    kind === "caution" ? "bg-caution-wash text-caution-ink border-l-[5px] border-caution px-2.5 py-1" : "px-0 py-0.5";
   return (
     <li className={`flex items-start gap-2.5 text-[15px] leading-[1.35] ${look}`}>
       <Icon aria-hidden size={17} strokeWidth={1.9} className="mt-[2px] shrink-0" />

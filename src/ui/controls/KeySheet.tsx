@@ -51,7 +51,11 @@ export function KeySheet() {
   useKeys({ "?": () => setOpen(true) });
   return (
     <>
-      <button type="button" onClick={() => setOpen(true)} className="flex min-h-11 items-center gap-2.5 rounded-[5px] px-2 text-[16px] text-ink-2 hover:bg-plane">
+      <button
+        type="button"
+        onClick={() => setOpen(true)}
+        className="flex min-h-11 items-center gap-2.5 rounded-[5px] px-2 text-[16px] text-ink-2 hover:bg-plane"
+      >
         <KeyCap>?</KeyCap> Keys
       </button>
       <Dialog open={open} onClose={setOpen} className="relative z-50">

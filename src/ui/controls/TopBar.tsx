@@ -5,10 +5,25 @@ import { Mark } from "./Mark";
 import { ThemeSwitch } from "./ThemeSwitch";
 
 /** The bar on top of every page: the way home, what is shown, facts, keys. */
-export function TopBar({ title, note, children, wide = false }: { title: ReactNode; note?: ReactNode; children?: ReactNode; wide?: boolean }) {
+export function TopBar({
+  title,
+  note,
+  children,
+  wide = false,
+}: {
+  title: ReactNode;
+  note?: ReactNode;
+  children?: ReactNode;
+  wide?: boolean;
+}) {
   return (
     <header className="flex h-14 items-center gap-4 border-b-[1.5px] border-line bg-sheet pr-4">
-      <Link prefetch={false} href="/" aria-label="Ovrant, to the bench" className={`flex h-full shrink-0 items-center gap-2.5 pl-5 text-[21px] font-[640] ${wide ? "w-[190px] lg:pl-10" : "w-[60px] xl:w-[166px]"}`}>
+      <Link
+        prefetch={false}
+        href="/"
+        aria-label="Ovrant, to the bench"
+        className={`flex h-full shrink-0 items-center gap-2.5 pl-5 text-[21px] font-[640] ${wide ? "w-[190px] lg:pl-10" : "w-[60px] xl:w-[166px]"}`}
+      >
         <Mark />
         <span className={wide ? "" : "hidden xl:inline"}>Ovrant</span>
       </Link>

@@ -2,12 +2,24 @@ import type { Problem, Result } from "@/core/result";
 
 export type Sent<T> = Result<T>;
 
-const unreachable: Problem = { code: "unreachable", message: "Ovrant's server did not answer.", action: "What you entered is still here; check that it runs and send again." };
+const unreachable: Problem = {
+  code: "unreachable",
+  message: "Ovrant's server did not answer.",
+  action: "What you entered is still here; check that it runs and send again.",
+};
 
 /** Sends JSON to the server and gives back its answer or its problem; never throws. */
-export async function send<T>(method: "POST" | "PATCH" | "PUT" | "DELETE", url: string, body: unknown): Promise<Sent<T>> {
+export async function send<T>(
+  method: "POST" | "PATCH" | "PUT" | "DELETE",
+  url: string,
+  body: unknown,
+): Promise<Sent<T>> {
   try {
-    const response = await fetch(url, { method, headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+    const response = await fetch(url, {
+      method,
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(body),
+    });
     return (await response.json()) as Sent<T>;
   } catch {
     return { ok: false, problem: unreachable };
@@ -15,7 +27,11 @@ export async function send<T>(method: "POST" | "PATCH" | "PUT" | "DELETE", url: 
 }
 
 /** Sends a log: one line that describes it, then the file. Reports the share sent; `abort` cancels. */
-export function sendLog<T>(head: unknown, file: Blob, onShare: (share: number) => void): { done: Promise<Sent<T>>; abort: () => void } {
+export function sendLog<T>(
+  head: unknown,
+  file: Blob,
+  onShare: (share: number) => void,
+): { done: Promise<Sent<T>>; abort: () => void } {
   const request = new XMLHttpRequest();
   const done = new Promise<Sent<T>>((resolve) => {
     request.open("POST", "/api/runs");
@@ -29,7 +45,11 @@ export function sendLog<T>(head: unknown, file: Blob, onShare: (share: number) =
       }
     };
     request.onerror = () => resolve({ ok: false, problem: unreachable });
-    request.onabort = () => resolve({ ok: false, problem: { code: "cancelled", message: "Sending was cancelled.", action: "Nothing was stored." } });
+    request.onabort = () =>
+      resolve({
+        ok: false,
+        problem: { code: "cancelled", message: "Sending was cancelled.", action: "Nothing was stored." },
+      });
     request.send(new Blob([`${JSON.stringify(head)}\n`, file]));
   });
   return { done, abort: () => request.abort() };

@@ -1,6 +1,23 @@
 "use client";
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignStartHorizontal, AlignStartVertical, Copy, FlipHorizontal2, Group, Layers, Lock, Redo2, RotateCw, Ruler, Trash2, Undo2 } from "lucide-react";
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignStartHorizontal,
+  AlignStartVertical,
+  Copy,
+  FlipHorizontal2,
+  Group,
+  Layers,
+  Lock,
+  Redo2,
+  RotateCw,
+  Ruler,
+  Trash2,
+  Undo2,
+} from "lucide-react";
 import type { ReactNode } from "react";
 import { LAYERS, type Alignment, type Layer } from "@/core/underside";
 
@@ -17,25 +34,48 @@ interface Props {
 }
 
 const ALIGN: readonly (readonly [Alignment, string, ReactNode])[] = [
-  ["left", "Left edges", <AlignStartVertical key="i" size={18} />], ["centre", "Middles, across", <AlignCenterVertical key="i" size={18} />], ["right", "Right edges", <AlignEndVertical key="i" size={18} />],
-  ["top", "Top edges", <AlignStartHorizontal key="i" size={18} />], ["middle", "Middles, down", <AlignCenterHorizontal key="i" size={18} />], ["bottom", "Bottom edges", <AlignEndHorizontal key="i" size={18} />],
+  ["left", "Left edges", <AlignStartVertical key="i" size={18} />],
+  ["centre", "Middles, across", <AlignCenterVertical key="i" size={18} />],
+  ["right", "Right edges", <AlignEndVertical key="i" size={18} />],
+  ["top", "Top edges", <AlignStartHorizontal key="i" size={18} />],
+  ["middle", "Middles, down", <AlignCenterHorizontal key="i" size={18} />],
+  ["bottom", "Bottom edges", <AlignEndHorizontal key="i" size={18} />],
 ];
 
-const tool = "inline-flex min-h-11 items-center gap-1.5 rounded-[5px] px-2.5 text-[15.5px] hover:bg-plane disabled:opacity-40 data-open:bg-plane";
+const tool =
+  "inline-flex min-h-11 items-center gap-1.5 rounded-[5px] px-2.5 text-[15.5px] hover:bg-plane disabled:opacity-40 data-open:bg-plane";
 const item = "flex min-h-11 w-full items-center gap-3 px-4 text-left text-[16px] data-focus:bg-copper-wash";
 
 /** Undo and redo by name, and what can be done with the parts in hand. */
 export function Arrange({ undo, redo, some, several, measuring, hidden, act, align, layer }: Props) {
   const button = (what: Parameters<typeof act>[0], name: string, icon: ReactNode, can: boolean, words = false) => (
-    <button type="button" className={tool} disabled={!can} onClick={() => act(what)} aria-label={words ? undefined : name} title={name} aria-pressed={what === "measure" ? measuring : undefined}>
+    <button
+      type="button"
+      className={tool}
+      disabled={!can}
+      onClick={() => act(what)}
+      aria-label={words ? undefined : name}
+      title={name}
+      aria-pressed={what === "measure" ? measuring : undefined}
+    >
       {icon}
       {words ? <span className="max-w-[170px] truncate">{name}</span> : null}
     </button>
   );
   return (
-    <div role="toolbar" aria-label="Undo and arrange" className="flex flex-wrap items-center border-b border-line bg-sheet px-2 py-0.5">
+    <div
+      role="toolbar"
+      aria-label="Undo and arrange"
+      className="flex flex-wrap items-center border-b border-line bg-sheet px-2 py-0.5"
+    >
       {button("undo", undo ? `Undo: ${undo}` : "Nothing to undo", <Undo2 aria-hidden size={18} />, undo !== null, true)}
-      {button("redo", redo ? `Redo: ${redo}` : "Nothing to redo", <Redo2 aria-hidden size={18} />, redo !== null, redo !== null)}
+      {button(
+        "redo",
+        redo ? `Redo: ${redo}` : "Nothing to redo",
+        <Redo2 aria-hidden size={18} />,
+        redo !== null,
+        redo !== null,
+      )}
       <span aria-hidden className="mx-1 h-7 border-l border-line" />
       {button("turn", "Turn by 90° (R)", <RotateCw aria-hidden size={18} />, some)}
       {button("mirror", "Mirror left to right (M)", <FlipHorizontal2 aria-hidden size={18} />, some)}
@@ -66,8 +106,17 @@ export function Arrange({ undo, redo, some, several, measuring, hidden, act, ali
         <MenuItems anchor="bottom start" className="z-40 w-[260px] border-2 border-ink bg-sheet py-1 outline-none">
           {LAYERS.map(([l, name]) => (
             <MenuItem key={l}>
-              <button type="button" role="menuitemcheckbox" aria-checked={!hidden.has(l)} className={item} onClick={() => layer(l)}>
-                <span aria-hidden className="w-5">{hidden.has(l) ? "" : "✓"}</span> {name}
+              <button
+                type="button"
+                role="menuitemcheckbox"
+                aria-checked={!hidden.has(l)}
+                className={item}
+                onClick={() => layer(l)}
+              >
+                <span aria-hidden className="w-5">
+                  {hidden.has(l) ? "" : "✓"}
+                </span>{" "}
+                {name}
               </button>
             </MenuItem>
           ))}

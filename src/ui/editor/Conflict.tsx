@@ -19,9 +19,15 @@ export function Conflict({ mine, theirs, onMine, onTheirs }: Props) {
       <div className="fixed inset-0 grid place-items-center p-5">
         <DialogPanel className="max-h-full w-full max-w-[880px] overflow-y-auto border-2 border-ink bg-sheet p-7">
           <DialogTitle className="text-[23px] font-[690]">This drawing was changed in another tab.</DialogTitle>
-          <p className="mt-1 text-[17px] text-ink-2">There, against yours: {theirs.changes.length ? theirs.changes.join("; ") : "nothing that shows"}. Choose which one goes on; the other stays as a revision of its own.</p>
+          <p className="mt-1 text-[17px] text-ink-2">
+            There, against yours: {theirs.changes.length ? theirs.changes.join("; ") : "nothing that shows"}. Choose
+            which one goes on; the other stays as a revision of its own.
+          </p>
           <div className="mt-5 grid grid-cols-2 gap-5">
-            {[["Yours, in this tab", mine, onMine, "Go on with mine"] as const, ["The other tab's", theirs.document, onTheirs, "Go on with the other"] as const].map(([title, layout, act, word]) => (
+            {[
+              ["Yours, in this tab", mine, onMine, "Go on with mine"] as const,
+              ["The other tab's", theirs.document, onTheirs, "Go on with the other"] as const,
+            ].map(([title, layout, act, word]) => (
               <section key={title} aria-label={title} className="flex flex-col gap-3">
                 <h3 className="text-[17px] font-[640]">
                   {title}, {layout.parts.length} parts

@@ -1,7 +1,18 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useDeferredValue, useEffect, useMemo, useReducer, useRef, useState } from "react";
-import { checksOf, CoolingMap, historyOf, KINDS, mapSentence, redoName, snapLines, snapPoint, undoName, type Layout } from "@/core/underside";
+import {
+  checksOf,
+  CoolingMap,
+  historyOf,
+  KINDS,
+  mapSentence,
+  redoName,
+  snapLines,
+  snapPoint,
+  undoName,
+  type Layout,
+} from "@/core/underside";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
@@ -47,7 +58,17 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
   const inHand = state.tool.name === "place" || state.tool.name === "trace" ? state.tool.kind : null;
   const { act, align } = acts(state, dispatch);
 
-  const { under, controls, has } = useTracePhoto({ jobId, photos, base: layout.base, onBase: (size) => dispatch({ do: "change", layout: { ...layout, base: { ...layout.base, ...size } }, what: "Size of the base from the photo" }) });
+  const { under, controls, has } = useTracePhoto({
+    jobId,
+    photos,
+    base: layout.base,
+    onBase: (size) =>
+      dispatch({
+        do: "change",
+        layout: { ...layout, base: { ...layout.base, ...size } },
+        what: "Size of the base from the photo",
+      }),
+  });
   const panel = useRef<HTMLDivElement>(null);
   const shown = [...state.selected].join();
   useEffect(() => {
@@ -58,7 +79,8 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
     if (restored.current) return;
     restored.current = true;
     const draft = draftOf(revision.id);
-    if (draft && JSON.stringify(draft) !== JSON.stringify(revision.document)) dispatch({ do: "change", layout: draft, what: "Work that had not reached the server" });
+    if (draft && JSON.stringify(draft) !== JSON.stringify(revision.document))
+      dispatch({ do: "change", layout: draft, what: "Work that had not reached the server" });
   }, [revision.id, revision.document]);
 
   const done = async () => {
@@ -80,16 +102,36 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
-        <Arrange undo={undoName(state.history)} redo={redoName(state.history)} some={selected.length > 0} several={selected.length > 1} measuring={state.tool.name === "measure"} hidden={state.hidden} act={act} align={align} layer={(l) => dispatch({ do: "layer", layer: l })} />
+        <Arrange
+          undo={undoName(state.history)}
+          redo={redoName(state.history)}
+          some={selected.length > 0}
+          several={selected.length > 1}
+          measuring={state.tool.name === "measure"}
+          hidden={state.hidden}
+          act={act}
+          align={align}
+          layer={(l) => dispatch({ do: "layer", layer: l })}
+        />
         <div ref={ref} className="relative min-h-[360px] flex-1 overflow-hidden" onPointerMove={follow}>
-          <EditSheet state={state} dispatch={dispatch} view={view} pane={ref} size={size} under={under} overPhoto={has} />
+          <EditSheet
+            state={state}
+            dispatch={dispatch}
+            view={view}
+            pane={ref}
+            size={size}
+            under={under}
+            overPhoto={has}
+          />
         </div>
         <div className="shrink-0 border-t-[1.5px] border-line px-4 pt-2 pb-3">
           <div className="flex items-baseline justify-between gap-4 pb-2">
             <h1 className="min-w-0 text-[17.5px] leading-[23px] font-[580]" aria-live="polite">
               {state.tool.name === "select" ? <MapWords words={mapSentence(map)} /> : hint(state)}
             </h1>
-            <span className="shrink-0 text-[15px] text-ink-2">{layout.parts.length === 0 ? "" : checks.length === 0 ? "all adds up" : `${checks.length} to look at`}</span>
+            <span className="shrink-0 text-[15px] text-ink-2">
+              {layout.parts.length === 0 ? "" : checks.length === 0 ? "all adds up" : `${checks.length} to look at`}
+            </span>
           </div>
           {controls}
           <Tray parts={layout.parts} inHand={inHand} onTake={(kind) => dispatch(takeKind(kind))} />
@@ -98,18 +140,47 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
       <aside className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-3 pb-4 lg:w-[290px] lg:border-l-[1.5px] xl:w-[330px] 2xl:w-[380px]">
         <div className="flex items-center justify-between gap-2 pb-1">
           <SavedWord state={save.state} />
-          <Files jobId={jobId} revisionId={revision.id} before={() => save.flush()} onImport={(document, what) => dispatch({ do: "change", layout: document, what })} />
+          <Files
+            jobId={jobId}
+            revisionId={revision.id}
+            before={() => save.flush()}
+            onImport={(document, what) => dispatch({ do: "change", layout: document, what })}
+          />
         </div>
         {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
-        <div ref={panel} className="min-h-0 flex-1 overflow-y-auto pr-1" tabIndex={0} role="region" aria-label="Part in hand">
-          {state.tool.name === "trace" || state.tool.name === "place" ? <InHand state={state} onBend={(bendMm) => dispatch({ do: "set", bendMm })} onStamping={(stamping) => dispatch({ do: "set", stamping })} onEnd={() => dispatch({ do: "end-path" })} /> : <Properties map={map} layout={layout} selected={selected} onChange={(l, what, joins) => dispatch({ do: "change", layout: l, what, joins })} />}
+        <div
+          ref={panel}
+          className="min-h-0 flex-1 overflow-y-auto pr-1"
+          tabIndex={0}
+          role="region"
+          aria-label="Part in hand"
+        >
+          {state.tool.name === "trace" || state.tool.name === "place" ? (
+            <InHand
+              state={state}
+              onBend={(bendMm) => dispatch({ do: "set", bendMm })}
+              onStamping={(stamping) => dispatch({ do: "set", stamping })}
+              onEnd={() => dispatch({ do: "end-path" })}
+            />
+          ) : (
+            <Properties
+              map={map}
+              layout={layout}
+              selected={selected}
+              onChange={(l, what, joins) => dispatch({ do: "change", layout: l, what, joins })}
+            />
+          )}
           {checks.length ? (
             <section aria-label="What does not add up" className="mt-4">
               <h2 className="text-[16px] font-[640]">To look at</h2>
               <ul className="flex flex-col gap-1.5 pt-1">
                 {checks.slice(0, 12).map((c) => (
                   <li key={c.code + c.parts.join()}>
-                    <button type="button" onClick={() => dispatch({ do: "select", ids: c.parts.slice(0, 1) })} className="min-h-11 w-full border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[15.5px] text-caution-ink">
+                    <button
+                      type="button"
+                      onClick={() => dispatch({ do: "select", ids: c.parts.slice(0, 1) })}
+                      className="min-h-11 w-full border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[15.5px] text-caution-ink"
+                    >
                       {c.message}
                     </button>
                   </li>
@@ -120,7 +191,11 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
           <h2 className="mt-4 flex items-baseline justify-between border-t border-line pt-2 text-[16px] font-[640]">
             Parts as a list <span className="text-[15px] font-[450] text-ink-2">{layout.parts.length}</span>
           </h2>
-          <PartsList parts={layout.parts} selected={state.selected} onSelect={(id, also) => dispatch({ do: "select", ids: [id], also })} />
+          <PartsList
+            parts={layout.parts}
+            selected={state.selected}
+            onSelect={(id, also) => dispatch({ do: "select", ids: [id], also })}
+          />
         </div>
         <div className="mt-3">
           <Button look="main" big className="min-h-[64px] w-full" onClick={() => void done()}>
@@ -148,17 +223,33 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
 }
 
 /** Keeps mine as a revision of its own before theirs goes on: mine is saved over theirs, theirs is put back on top. */
-async function setAside(jobId: number, revisionId: number, version: number, mine: Layout, theirs: Layout): Promise<number> {
-  const over = await send<{ saved: true; version: number }>("PUT", `/api/layouts/${revisionId}`, { expects: version, document: mine });
+async function setAside(
+  jobId: number,
+  revisionId: number,
+  version: number,
+  mine: Layout,
+  theirs: Layout,
+): Promise<number> {
+  const over = await send<{ saved: true; version: number }>("PUT", `/api/layouts/${revisionId}`, {
+    expects: version,
+    document: mine,
+  });
   if (!over.ok) return version;
-  const back = await send<{ saved: true; version: number }>("PUT", `/api/layouts/${revisionId}`, { expects: version, document: theirs, overTheirs: true });
+  const back = await send<{ saved: true; version: number }>("PUT", `/api/layouts/${revisionId}`, {
+    expects: version,
+    document: theirs,
+    overTheirs: true,
+  });
   return back.ok ? back.value.version : over.value.version;
 }
 
 function hint(s: EditorState): string {
   const t = s.tool;
   if (t.name === "measure") return t.points.length === 1 ? "Tap the other end." : "Tap where to measure from.";
-  if (t.name === "place") return t.kind === "screw" ? "Tap each screw in the order of its stamped number." : `Tap where the ${KINDS[t.kind].name.toLowerCase()} goes.`;
+  if (t.name === "place")
+    return t.kind === "screw"
+      ? "Tap each screw in the order of its stamped number."
+      : `Tap where the ${KINDS[t.kind].name.toLowerCase()} goes.`;
   if (t.name !== "trace") return "";
   const name = KINDS[t.kind].name.toLowerCase();
   if (t.points.length === 0) return `Tap where the ${name} begins.`;
@@ -166,7 +257,17 @@ function hint(s: EditorState): string {
 }
 
 /** What is being placed: its bends, its numbering, and the way to end it. */
-function InHand({ state, onBend, onStamping, onEnd }: { state: EditorState; onBend: (v: number) => void; onStamping: (v: boolean) => void; onEnd: () => void }) {
+function InHand({
+  state,
+  onBend,
+  onStamping,
+  onEnd,
+}: {
+  state: EditorState;
+  onBend: (v: number) => void;
+  onStamping: (v: boolean) => void;
+  onEnd: () => void;
+}) {
   const { tool } = state;
   if (tool.name !== "trace" && tool.name !== "place") return null;
   const enough = tool.name === "trace" && tool.points.length >= (tool.kind === "board" ? 3 : 2);
@@ -174,10 +275,18 @@ function InHand({ state, onBend, onStamping, onEnd }: { state: EditorState; onBe
     <div className="flex flex-col gap-3">
       <h2 className="text-[24px] font-[720]">{KINDS[tool.kind].name} in hand</h2>
       <p className="text-[16px] text-ink-2">{hint(state)} Arrow keys move the cross, Enter sets it, Esc lets go.</p>
-      {tool.name === "trace" && (tool.kind === "pipe" || tool.kind === "cable") ? <NumberField label="Next bend" unit="mm" value={state.bendMm} min={0} max={200} onChange={onBend} /> : null}
+      {tool.name === "trace" && (tool.kind === "pipe" || tool.kind === "cable") ? (
+        <NumberField label="Next bend" unit="mm" value={state.bendMm} min={0} max={200} onChange={onBend} />
+      ) : null}
       {tool.kind === "screw" ? (
         <label className="flex min-h-11 items-center gap-3 text-[16.5px]">
-          <input type="checkbox" className="size-6 accent-[var(--copper)]" checked={state.stamping} onChange={(e) => onStamping(e.target.checked)} /> Stamp plate screws in this order
+          <input
+            type="checkbox"
+            className="size-6 accent-[var(--copper)]"
+            checked={state.stamping}
+            onChange={(e) => onStamping(e.target.checked)}
+          />{" "}
+          Stamp plate screws in this order
         </label>
       ) : null}
       {tool.name === "trace" ? (
@@ -190,9 +299,22 @@ function InHand({ state, onBend, onStamping, onEnd }: { state: EditorState; onBe
 }
 
 function SavedWord({ state }: { state: SaveState }) {
-  const word = state.is === "saved" ? (state.at ? `Saved ${state.at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}` : "Saved") : state.is === "saving" || state.is === "waiting" ? "Saving" : state.is === "stuck" ? `${state.problem.message} Your drawing is kept in this browser and sent again.` : "Drawn in two tabs";
+  const word =
+    state.is === "saved"
+      ? state.at
+        ? `Saved ${state.at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}`
+        : "Saved"
+      : state.is === "saving" || state.is === "waiting"
+        ? "Saving"
+        : state.is === "stuck"
+          ? `${state.problem.message} Your drawing is kept in this browser and sent again.`
+          : "Drawn in two tabs";
   return (
-    <span role="status" data-testid="saved" className={`text-[15.5px] ${state.is === "stuck" ? "text-caution-ink" : "text-ink-2"}`}>
+    <span
+      role="status"
+      data-testid="saved"
+      className={`text-[15.5px] ${state.is === "stuck" ? "text-caution-ink" : "text-ink-2"}`}
+    >
       {word}
     </span>
   );

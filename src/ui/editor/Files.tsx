@@ -6,7 +6,12 @@ import type { Result } from "@/core/result";
 import type { Layout } from "@/core/underside";
 import { CautionBand } from "@/ui/controls/Band";
 
-const FORMS = [["svg", "SVG"], ["json", "JSON"], ["png", "Picture, PNG"], ["csv", "Parts list, CSV"]] as const;
+const FORMS = [
+  ["svg", "SVG"],
+  ["json", "JSON"],
+  ["png", "Picture, PNG"],
+  ["csv", "Parts list, CSV"],
+] as const;
 const item = "flex min-h-11 w-full items-center px-4 text-left text-[16px] data-focus:bg-copper-wash";
 
 interface Props {
@@ -31,11 +36,19 @@ export function Files({ jobId, revisionId, before, onImport }: Props) {
   const take = async (file: File) => {
     setSaid(null);
     try {
-      const response = await fetch(`/api/jobs/${jobId}/layout/import`, { method: "POST", headers: { "content-type": "text/plain" }, body: await file.text() });
+      const response = await fetch(`/api/jobs/${jobId}/layout/import`, {
+        method: "POST",
+        headers: { "content-type": "text/plain" },
+        body: await file.text(),
+      });
       const read = (await response.json()) as Result<{ document: Layout; leftOut: string[]; own: boolean }>;
       if (!read.ok) return setSaid(`${read.problem.message} ${read.problem.action}`);
       onImport(read.value.document, `${file.name.slice(0, 40)} imported`);
-      setSaid(read.value.own ? null : `Taken over as sketches.${read.value.leftOut.length ? ` Left out: ${read.value.leftOut.join(", ")}.` : ""}`);
+      setSaid(
+        read.value.own
+          ? null
+          : `Taken over as sketches.${read.value.leftOut.length ? ` Left out: ${read.value.leftOut.join(", ")}.` : ""}`,
+      );
     } catch {
       setSaid("Ovrant's server did not answer. Nothing was changed; try again.");
     }

@@ -18,7 +18,9 @@ interface Props {
 
 /** A photo under the drawing: taken in, squared up, as strong or faint as wished; it stays with the job. */
 export function useTracePhoto({ jobId, photos, base, onBase }: Props) {
-  const [photo, setPhoto] = useState<PhotoView | null>(() => [...photos].reverse().find((p) => p.phase === "tracing") ?? null);
+  const [photo, setPhoto] = useState<PhotoView | null>(
+    () => [...photos].reverse().find((p) => p.phase === "tracing") ?? null,
+  );
   const [squaring, setSquaring] = useState<Squaring | null>(photo?.squaring ?? null);
   const [opacity, setOpacity] = useState(photo?.squaring?.opacity ?? 0.56);
   const [open, setOpen] = useState(false);
@@ -28,7 +30,15 @@ export function useTracePhoto({ jobId, photos, base, onBase }: Props) {
 
   const store = async (id: number, s: Squaring) => {
     const p = ([x, y]: readonly [number, number]) => ({ x, y });
-    const sent = await send("PATCH", `/api/photos/${id}`, { squaring: { corners: s.corners.map(p), knownFrom: s.known && p(s.known.from), knownTo: s.known && p(s.known.to), knownMm: s.known?.mm ?? null, opacity: s.opacity } });
+    const sent = await send("PATCH", `/api/photos/${id}`, {
+      squaring: {
+        corners: s.corners.map(p),
+        knownFrom: s.known && p(s.known.from),
+        knownTo: s.known && p(s.known.to),
+        knownMm: s.known?.mm ?? null,
+        opacity: s.opacity,
+      },
+    });
     if (!sent.ok) setProblem(`${sent.problem.message} ${sent.problem.action}`);
   };
   const take = async (file: File) => {
@@ -38,19 +48,40 @@ export function useTracePhoto({ jobId, photos, base, onBase }: Props) {
     const image = new Image();
     image.src = `/api/photos/${sent.value.photoId}`;
     await image.decode().catch(() => undefined);
-    setPhoto({ id: sent.value.photoId, phase: "tracing", note: "", xMm: null, yMm: null, width: image.naturalWidth || 1600, height: image.naturalHeight || 1200, squaring: null, createdAt: "" });
+    setPhoto({
+      id: sent.value.photoId,
+      phase: "tracing",
+      note: "",
+      xMm: null,
+      yMm: null,
+      width: image.naturalWidth || 1600,
+      height: image.naturalHeight || 1200,
+      squaring: null,
+      createdAt: "",
+    });
     setSquaring(null);
     setOpen(true);
   };
 
   const under = squared.photo ? (
     <g opacity={opacity}>
-      <image href={squared.photo.url} x={-PHOTO_EDGE_MM} y={-PHOTO_EDGE_MM} width={base.widthMm + 2 * PHOTO_EDGE_MM} height={base.depthMm + 2 * PHOTO_EDGE_MM} preserveAspectRatio="none" />
+      <image
+        href={squared.photo.url}
+        x={-PHOTO_EDGE_MM}
+        y={-PHOTO_EDGE_MM}
+        width={base.widthMm + 2 * PHOTO_EDGE_MM}
+        height={base.depthMm + 2 * PHOTO_EDGE_MM}
+        preserveAspectRatio="none"
+      />
     </g>
   ) : null;
   const controls = (
     <div className="flex flex-wrap items-center gap-x-3">
-      <button type="button" onClick={() => (photo ? setOpen(true) : input.current?.click())} className="inline-flex min-h-11 items-center gap-2 rounded-[5px] px-2.5 text-[15.5px] hover:bg-plane">
+      <button
+        type="button"
+        onClick={() => (photo ? setOpen(true) : input.current?.click())}
+        className="inline-flex min-h-11 items-center gap-2 rounded-[5px] px-2.5 text-[15.5px] hover:bg-plane"
+      >
         <Camera aria-hidden size={18} /> {photo ? "Photo" : "Trace a photo"}
       </button>
       {photo ? (
@@ -61,13 +92,45 @@ export function useTracePhoto({ jobId, photos, base, onBase }: Props) {
       {squared.photo ? (
         <label className="flex min-h-11 items-center gap-2 text-[15px] text-ink-2">
           Strength
-          <input type="range" min={0} max={100} step={4} value={Math.round(opacity * 100)} className="w-[110px] accent-[var(--copper)]" aria-label="Strength of the photo" onChange={(e) => setOpacity(Number(e.target.value) / 100)} onPointerUp={() => squaring && photo && void store(photo.id, { ...squaring, opacity })} onKeyUp={() => squaring && photo && void store(photo.id, { ...squaring, opacity })} />
-          <span data-testid="misfit">{squaring?.known ? `fits within ${squared.photo.misfitMm.toFixed(1)} mm` : "by the case alone"}</span>
+          <input
+            type="range"
+            min={0}
+            max={100}
+            step={4}
+            value={Math.round(opacity * 100)}
+            className="w-[110px] accent-[var(--copper)]"
+            aria-label="Strength of the photo"
+            onChange={(e) => setOpacity(Number(e.target.value) / 100)}
+            onPointerUp={() => squaring && photo && void store(photo.id, { ...squaring, opacity })}
+            onKeyUp={() => squaring && photo && void store(photo.id, { ...squaring, opacity })}
+          />
+          <span data-testid="misfit">
+            {squaring?.known ? `fits within ${squared.photo.misfitMm.toFixed(1)} mm` : "by the case alone"}
+          </span>
         </label>
       ) : null}
-      {squared.share !== null ? <progress max={1} value={squared.share} aria-label="Squaring the photo up" className="h-2 w-[110px] accent-[var(--copper)]" /> : null}
+      {squared.share !== null ? (
+        <progress
+          max={1}
+          value={squared.share}
+          aria-label="Squaring the photo up"
+          className="h-2 w-[110px] accent-[var(--copper)]"
+        />
+      ) : null}
       {squared.why ? <span className="text-[15px] text-caution-ink">{squared.why}</span> : null}
-      <input ref={input} type="file" accept="image/*" aria-label="Photo to trace" className="sr-only" tabIndex={-1} onChange={(e) => { const f = e.target.files?.[0]; if (f) void take(f); e.target.value = ""; }} />
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        aria-label="Photo to trace"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => {
+          const f = e.target.files?.[0];
+          if (f) void take(f);
+          e.target.value = "";
+        }}
+      />
       {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
       {open && photo ? (
         <SquareDialog

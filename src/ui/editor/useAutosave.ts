@@ -4,9 +4,15 @@ import type { Problem } from "@/core/result";
 import type { Layout } from "@/core/underside";
 import { send } from "@/ui/controls/send";
 
-export type SaveState = { is: "saved"; at: Date | null; of: Layout } | { is: "saving" } | { is: "waiting" } | { is: "stuck"; problem: Problem } | { is: "conflict"; theirs: { version: number; document: Layout; changes: string[] } };
+export type SaveState =
+  | { is: "saved"; at: Date | null; of: Layout }
+  | { is: "saving" }
+  | { is: "waiting" }
+  | { is: "stuck"; problem: Problem }
+  | { is: "conflict"; theirs: { version: number; document: Layout; changes: string[] } };
 
-type Outcome = { saved: true; version: number } | { saved: false; theirs: { version: number; document: Layout; changes: string[] } };
+type Outcome =
+  { saved: true; version: number } | { saved: false; theirs: { version: number; document: Layout; changes: string[] } };
 
 const PAUSE_MS = 500;
 const RETRY_MS = 4000;
@@ -34,35 +40,42 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
   const busy = useRef(false);
   const halted = useRef(false);
 
-  const push = useCallback(async (over = false): Promise<boolean> => {
-    if (busy.current || (halted.current && !over)) return false;
-    busy.current = true;
-    try {
-      while (latest.current !== saved.current || over) {
-        const document = latest.current;
-        setState({ is: "saving" });
-        const sent = await send<Outcome>("PUT", `/api/layouts/${revisionId}`, { expects: version.current, document, ...(over ? { overTheirs: true } : {}) });
-        over = false;
-        if (!sent.ok) {
-          setState({ is: "stuck", problem: sent.problem });
-          return false;
+  const push = useCallback(
+    async (over = false): Promise<boolean> => {
+      if (busy.current || (halted.current && !over)) return false;
+      busy.current = true;
+      try {
+        while (latest.current !== saved.current || over) {
+          const document = latest.current;
+          setState({ is: "saving" });
+          const sent = await send<Outcome>("PUT", `/api/layouts/${revisionId}`, {
+            expects: version.current,
+            document,
+            ...(over ? { overTheirs: true } : {}),
+          });
+          over = false;
+          if (!sent.ok) {
+            setState({ is: "stuck", problem: sent.problem });
+            return false;
+          }
+          if (!sent.value.saved) {
+            halted.current = true;
+            setState({ is: "conflict", theirs: sent.value.theirs });
+            return false;
+          }
+          version.current = sent.value.version;
+          saved.current = document;
+          halted.current = false;
+          if (latest.current === document) window.localStorage.removeItem(draftKey(revisionId));
         }
-        if (!sent.value.saved) {
-          halted.current = true;
-          setState({ is: "conflict", theirs: sent.value.theirs });
-          return false;
-        }
-        version.current = sent.value.version;
-        saved.current = document;
-        halted.current = false;
-        if (latest.current === document) window.localStorage.removeItem(draftKey(revisionId));
+        setState({ is: "saved", at: new Date(), of: saved.current });
+        return true;
+      } finally {
+        busy.current = false;
       }
-      setState({ is: "saved", at: new Date(), of: saved.current });
-      return true;
-    } finally {
-      busy.current = false;
-    }
-  }, [revisionId]);
+    },
+    [revisionId],
+  );
 
   useEffect(() => {
     latest.current = layout;
@@ -91,13 +104,16 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
   }, []);
 
   /** Takes the other tab's drawing as the one to go on with. */
-  const adopt = useCallback((theirs: { version: number; document: Layout }) => {
-    version.current = theirs.version;
-    saved.current = theirs.document;
-    halted.current = false;
-    window.localStorage.removeItem(draftKey(revisionId));
-    setState({ is: "saved", at: new Date(), of: theirs.document });
-  }, [revisionId]);
+  const adopt = useCallback(
+    (theirs: { version: number; document: Layout }) => {
+      version.current = theirs.version;
+      saved.current = theirs.document;
+      halted.current = false;
+      window.localStorage.removeItem(draftKey(revisionId));
+      setState({ is: "saved", at: new Date(), of: theirs.document });
+    },
+    [revisionId],
+  );
 
   // a change in the pause before it is sent is not saved yet, and is not said to be
   const shown: SaveState = state.is === "saved" && state.of !== layout ? { is: "waiting" } : state;

@@ -1,6 +1,17 @@
 "use client";
 import { useEffect, useRef } from "react";
-import { alignParts, duplicateParts, groupParts, lockParts, mirrorParts, moveParts, turnParts, type Alignment, type Kind, type Layout } from "@/core/underside";
+import {
+  alignParts,
+  duplicateParts,
+  groupParts,
+  lockParts,
+  mirrorParts,
+  moveParts,
+  turnParts,
+  type Alignment,
+  type Kind,
+  type Layout,
+} from "@/core/underside";
 import type { ViewControl } from "@/ui/underside/useView";
 import { nudgeOf, type Action, type EditorState } from "./state";
 import { KIT } from "./Tray";
@@ -8,7 +19,13 @@ import { KIT } from "./Tray";
 export type Act = "undo" | "redo" | "turn" | "mirror" | "duplicate" | "group" | "lock" | "remove" | "measure";
 
 /** Takes a part of the kit in hand: paths are traced point by point, the rest is put down. */
-export const takeKind = (kind: Kind): Action => ({ do: "take", tool: kind === "pipe" || kind === "cable" || kind === "board" || kind === "sketch" ? { name: "trace", kind, points: [] } : { name: "place", kind } });
+export const takeKind = (kind: Kind): Action => ({
+  do: "take",
+  tool:
+    kind === "pipe" || kind === "cable" || kind === "board" || kind === "sketch"
+      ? { name: "trace", kind, points: [] }
+      : { name: "place", kind },
+});
 
 /** What the tools do with the parts in hand. */
 export function acts(state: EditorState, dispatch: (a: Action) => void) {
@@ -19,7 +36,11 @@ export function acts(state: EditorState, dispatch: (a: Action) => void) {
   return {
     act: (what: Act) => {
       if (what === "undo" || what === "redo" || what === "remove") return dispatch({ do: what });
-      if (what === "measure") return dispatch({ do: "take", tool: state.tool.name === "measure" ? { name: "select" } : { name: "measure", points: [] } });
+      if (what === "measure")
+        return dispatch({
+          do: "take",
+          tool: state.tool.name === "measure" ? { name: "select" } : { name: "measure", points: [] },
+        });
       if (ids.size === 0) return;
       if (what === "turn") change(turnParts(now, ids, 90), `${name} turned`);
       else if (what === "mirror") change(mirrorParts(now, ids), `${name} mirrored`);
@@ -43,7 +64,8 @@ export function useEditorKeys(state: EditorState, dispatch: (a: Action) => void,
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const target = e.target as HTMLElement | null;
-      if (e.defaultPrevented || target?.closest("input, textarea, select, [role=dialog], [role=menu], [role=listbox]")) return;
+      if (e.defaultPrevented || target?.closest("input, textarea, select, [role=dialog], [role=menu], [role=listbox]"))
+        return;
       const { state: s, view: v } = latest.current;
       const { act } = acts(s, dispatch);
       const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
@@ -51,7 +73,11 @@ export function useEditorKeys(state: EditorState, dispatch: (a: Action) => void,
       if (e.ctrlKey || e.metaKey) {
         if (key === "z") return (take(), dispatch({ do: e.shiftKey ? "redo" : "undo" }));
         if (key === "y") return (take(), dispatch({ do: "redo" }));
-        if (key === "a") return (take(), dispatch({ do: "select", ids: s.history.now.parts.filter((p) => p.kind !== "board").map((p) => p.id) }));
+        if (key === "a")
+          return (
+            take(),
+            dispatch({ do: "select", ids: s.history.now.parts.filter((p) => p.kind !== "board").map((p) => p.id) })
+          );
         if (key === "d") return (take(), act("duplicate"));
         if (key === "Enter") return (take(), dispatch({ do: "end-path" }));
         return;
@@ -64,7 +90,12 @@ export function useEditorKeys(state: EditorState, dispatch: (a: Action) => void,
         if (s.tool.name !== "select") return dispatch({ do: "cursor", xMm: s.cursor.xMm + dx, yMm: s.cursor.yMm + dy });
         if (s.selected.size === 0) return v.pan(-dx * 20, -dy * 20);
         const n = nudgeOf(s.history.now, s.selected, dx, dy);
-        return dispatch({ do: "change", layout: moveParts(s.history.now, s.selected, n.dx, n.dy), what: `${s.selected.size} ${s.selected.size === 1 ? "part" : "parts"} nudged`, joins: true });
+        return dispatch({
+          do: "change",
+          layout: moveParts(s.history.now, s.selected, n.dx, n.dy),
+          what: `${s.selected.size} ${s.selected.size === 1 ? "part" : "parts"} nudged`,
+          joins: true,
+        });
       }
       if (e.altKey) return;
       const onControl = target?.closest("button, a, summary");
@@ -78,7 +109,20 @@ export function useEditorKeys(state: EditorState, dispatch: (a: Action) => void,
       if (key === "Delete" || key === "Backspace") return (take(), dispatch({ do: "remove" }));
       const kit = KIT.find(([, k]) => k === key);
       if (kit) return (take(), dispatch(takeKind(kit[0])));
-      const own: Record<string, () => void> = { u: () => act("undo"), y: () => act("redo"), r: () => act("turn"), m: () => act("mirror"), d: () => act("duplicate"), g: () => act("group"), l: () => act("lock"), q: () => act("measure"), "+": () => v.zoom(1.25), "=": () => v.zoom(1.25), "-": () => v.zoom(0.8), "0": v.fit };
+      const own: Record<string, () => void> = {
+        u: () => act("undo"),
+        y: () => act("redo"),
+        r: () => act("turn"),
+        m: () => act("mirror"),
+        d: () => act("duplicate"),
+        g: () => act("group"),
+        l: () => act("lock"),
+        q: () => act("measure"),
+        "+": () => v.zoom(1.25),
+        "=": () => v.zoom(1.25),
+        "-": () => v.zoom(0.8),
+        "0": v.fit,
+      };
       if (own[key]) {
         take();
         own[key]();

@@ -22,7 +22,16 @@ export function ChipBlocks({ map, verdict: v, scale }: { map: CoolingMap; verdic
             </text>
             {c.before ? (
               <>
-                <rect x={-42} y={y0} width={84} height={27} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.8} strokeDasharray="5 3" />
+                <rect
+                  x={-42}
+                  y={y0}
+                  width={84}
+                  height={27}
+                  fill="var(--sheet)"
+                  stroke="var(--ink)"
+                  strokeWidth={1.8}
+                  strokeDasharray="5 3"
+                />
                 <text y={y0 + 19} fontSize={17} fill="var(--ink)" style={{ wordSpacing: "-0.3em" }}>
                   {at(c.before.K)}
                 </text>
@@ -30,7 +39,15 @@ export function ChipBlocks({ map, verdict: v, scale }: { map: CoolingMap; verdic
             ) : null}
             {c.after ? (
               <>
-                <rect x={-42} y={y0 + 30} width={84} height={27} fill="var(--ink)" stroke="var(--sheet)" strokeWidth={1.5} />
+                <rect
+                  x={-42}
+                  y={y0 + 30}
+                  width={84}
+                  height={27}
+                  fill="var(--ink)"
+                  stroke="var(--sheet)"
+                  strokeWidth={1.5}
+                />
                 <text y={y0 + 49} fontSize={17} fill="var(--sheet)" style={{ wordSpacing: "-0.3em" }}>
                   {at(c.after.K)}
                 </text>

@@ -3,7 +3,16 @@ import { Tab, TabGroup, TabList } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { chipName, type ChipVerdict, type Verdict } from "@/core/judge";
-import { CoolingMap, estimatedKW, heatPicture, heatSentence, placeWords, type HeatPicture, type Layout, type MeasuredChip } from "@/core/underside";
+import {
+  CoolingMap,
+  estimatedKW,
+  heatPicture,
+  heatSentence,
+  placeWords,
+  type HeatPicture,
+  type Layout,
+  type MeasuredChip,
+} from "@/core/underside";
 import { LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { useSize } from "@/ui/controls/size";
@@ -27,7 +36,9 @@ function measured(v: Verdict, run: "before" | "after"): MeasuredChip[] {
     const powerW = v.matched.powerW[c.chip];
     const air = airflow[run];
     const own = contact[run];
-    return powerW && air && own ? [{ chip: c.chip, powerW, contactK: own.K, airflowK: air.K, airflowHalfK: (air.high - air.low) / 2 }] : [];
+    return powerW && air && own
+      ? [{ chip: c.chip, powerW, contactK: own.K, airflowK: air.K, airflowHalfK: (air.high - air.low) / 2 }]
+      : [];
   });
 }
 
@@ -38,25 +49,54 @@ export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layou
   const before = useMemo(() => heatPicture(map, measured(v, "before")), [map, v]);
   const after = useMemo(() => heatPicture(map, measured(v, "after")), [map, v]);
   const estimates = useMemo(() => estimatedKW(map), [map]);
-  const [picked, setPicked] = useState(() => Math.max(0, v.chips.findIndex((c) => c.chip === v.lead)));
+  const [picked, setPicked] = useState(() =>
+    Math.max(
+      0,
+      v.chips.findIndex((c) => c.chip === v.lead),
+    ),
+  );
   const [ref, size] = useSize<HTMLDivElement>({ width: 800, height: 470 });
   const view = useView(layout.base, size, ref, { edgeMm: 23, rear: true });
   const chip = v.chips[picked] ?? v.chips[0];
   const shown = after ?? before;
   const { scale, x, y } = view.view;
-  useKeys({ b: () => router.push(stagePath(jobId, "verdict")), "+": () => view.zoom(1.25), "=": () => view.zoom(1.25), "-": () => view.zoom(0.8), "0": view.fit });
+  useKeys({
+    b: () => router.push(stagePath(jobId, "verdict")),
+    "+": () => view.zoom(1.25),
+    "=": () => view.zoom(1.25),
+    "-": () => view.zoom(0.8),
+    "0": view.fit,
+  });
   const tagged = useMemo(() => layout.parts.filter((p) => p.kind === "fins" || p.kind === "blower"), [layout]);
-  const drawnHere = useMemo(() => new Set(layout.parts.filter((p) => p.kind === "pipe" || p.kind === "note" || p.kind === "sketch").map((p) => p.id)), [layout]);
-  const estimate = estimates.find((e) => map.part(e.chip)?.kind === "chip" && (map.part(e.chip) as { role: string }).role === chip?.chip);
+  const drawnHere = useMemo(
+    () =>
+      new Set(
+        layout.parts.filter((p) => p.kind === "pipe" || p.kind === "note" || p.kind === "sketch").map((p) => p.id),
+      ),
+    [layout],
+  );
+  const estimate = estimates.find(
+    (e) => map.part(e.chip)?.kind === "chip" && (map.part(e.chip) as { role: string }).role === chip?.chip,
+  );
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
         <LensTabs jobId={jobId} shown="heat" heat note="Line width is watts" />
         <div ref={ref} className="relative min-h-[340px] flex-1 touch-none overflow-hidden">
-          <svg width={size.width} height={size.height} className="absolute inset-0 block" role="img" aria-label={describe(map, before, after)}>
+          <svg
+            width={size.width}
+            height={size.height}
+            className="absolute inset-0 block"
+            role="img"
+            aria-label={describe(map, before, after)}
+          >
             <Defs />
             <g transform={`translate(${x} ${y}) scale(${scale})`}>
-              <Drawing layout={layout} faint={(p) => !METAL.has(p.kind) && !(p.kind === "screw" && p.forWhat !== "cover")} without={drawnHere} />
+              <Drawing
+                layout={layout}
+                faint={(p) => !METAL.has(p.kind) && !(p.kind === "screw" && p.forWhat !== "cover")}
+                without={drawnHere}
+              />
               {shown ? <FlowLayer map={map} picture={shown} scale={scale} /> : null}
               <Tags parts={tagged} scale={scale} selected={EMPTY} />
               <ChipBlocks map={map} verdict={v} scale={scale} />
@@ -71,9 +111,19 @@ export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layou
           {shown ? <Bars map={map} before={before} after={after} /> : null}
           <p className="mt-2 text-[15.5px] text-ink-2">
             At{" "}
-            {v.chips.flatMap((c) => (v.matched.powerW[c.chip] ? [`${Math.round(v.matched.powerW[c.chip] ?? 0)}\u00a0W on the ${chipName(c.chip)}`] : [])).join(" and ")}
-            {v.matched.fanRpm ? `, ${Math.round(v.matched.fanRpm).toLocaleString("en")}\u00a0rpm` : ""}, room {v.matched.roomC}
-            {"\u00a0"}°C.{shown ? ` Modelled from the drawing and the two runs, ±${Math.round(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}\u00a0W.` : ""}
+            {v.chips
+              .flatMap((c) =>
+                v.matched.powerW[c.chip]
+                  ? [`${Math.round(v.matched.powerW[c.chip] ?? 0)}\u00a0W on the ${chipName(c.chip)}`]
+                  : [],
+              )
+              .join(" and ")}
+            {v.matched.fanRpm ? `, ${Math.round(v.matched.fanRpm).toLocaleString("en")}\u00a0rpm` : ""}, room{" "}
+            {v.matched.roomC}
+            {"\u00a0"}°C.
+            {shown
+              ? ` Modelled from the drawing and the two runs, ±${Math.round(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}\u00a0W.`
+              : ""}
           </p>
         </div>
       </div>
@@ -81,7 +131,10 @@ export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layou
         <TabGroup selectedIndex={picked} onChange={setPicked}>
           <TabList className="flex border-b border-line">
             {v.chips.map((c) => (
-              <Tab key={c.chip} className="flex min-h-[68px] flex-1 flex-col justify-center border-b-[6px] border-transparent px-4 text-left data-selected:border-copper-fill">
+              <Tab
+                key={c.chip}
+                className="flex min-h-[68px] flex-1 flex-col justify-center border-b-[6px] border-transparent px-4 text-left data-selected:border-copper-fill"
+              >
                 <span className="text-[16px] font-[560]">{named(c.chip)}</span>
                 <span className="num text-[19px] font-[700]">{c.change ? signed(c.change.K) : "not told"}</span>
               </Tab>
@@ -96,10 +149,14 @@ export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layou
               <dd className="text-ink-2">measured</dd>
               <dd className="text-ink-2">by drawing</dd>
               <dt className="text-paste">Contact</dt>
-              <dd className="num text-right font-[650]">{(chip.paths[0].afterKW ?? chip.paths[0].beforeKW)?.toFixed(2) ?? "?"}</dd>
+              <dd className="num text-right font-[650]">
+                {(chip.paths[0].afterKW ?? chip.paths[0].beforeKW)?.toFixed(2) ?? "?"}
+              </dd>
               <dd className="num text-right">{estimate.contactKW.toFixed(2)}</dd>
               <dt className="text-air">Airflow</dt>
-              <dd className="num text-right font-[650]">{(chip.paths[1].afterKW ?? chip.paths[1].beforeKW)?.toFixed(2) ?? "?"}</dd>
+              <dd className="num text-right font-[650]">
+                {(chip.paths[1].afterKW ?? chip.paths[1].beforeKW)?.toFixed(2) ?? "?"}
+              </dd>
               <dd className="num text-right">{estimate.airflowKW.toFixed(2)}</dd>
             </dl>
           ) : null}
@@ -119,19 +176,41 @@ const EMPTY: ReadonlySet<string> = new Set();
 /** The same pairs as bars: before hollow and dashed, after solid. */
 function Bars({ map, before, after }: { map: CoolingMap; before: HeatPicture | null; after: HeatPicture | null }) {
   const now = after ?? before;
-  const rows = [...(now?.stacks ?? []).map((s) => ({ id: s.fins, was: before?.stacks.find((b) => b.fins === s.fins)?.W ?? null, is: after?.stacks.find((b) => b.fins === s.fins)?.W ?? null })), ...(now?.still ?? []).filter((s) => s.W >= 0.5).map((s) => ({ id: s.part, was: before?.still.find((b) => b.part === s.part)?.W ?? null, is: after?.still.find((b) => b.part === s.part)?.W ?? null }))];
+  const rows = [
+    ...(now?.stacks ?? []).map((s) => ({
+      id: s.fins,
+      was: before?.stacks.find((b) => b.fins === s.fins)?.W ?? null,
+      is: after?.stacks.find((b) => b.fins === s.fins)?.W ?? null,
+    })),
+    ...(now?.still ?? [])
+      .filter((s) => s.W >= 0.5)
+      .map((s) => ({
+        id: s.part,
+        was: before?.still.find((b) => b.part === s.part)?.W ?? null,
+        is: after?.still.find((b) => b.part === s.part)?.W ?? null,
+      })),
+  ];
   const most = Math.max(10, ...rows.flatMap((r) => [r.was ?? 0, r.is ?? 0]));
   return (
     <ul aria-label="Watts by stack" className="mt-2 grid grid-cols-2 gap-x-6 gap-y-2 md:grid-cols-4">
       {rows.map((r) => (
         <li key={r.id}>
           <span className="text-[16px]">
-            <b className="font-[700]">{map.part(r.id)?.tag}</b> <span className="text-ink-2">{map.part(r.id)?.kind === "spreader" ? "still air" : placeWords(map, r.id)}</span>
+            <b className="font-[700]">{map.part(r.id)?.tag}</b>{" "}
+            <span className="text-ink-2">
+              {map.part(r.id)?.kind === "spreader" ? "still air" : placeWords(map, r.id)}
+            </span>
           </span>
-          {[{ W: r.was, solid: false }, { W: r.is, solid: true }].map((b) =>
+          {[
+            { W: r.was, solid: false },
+            { W: r.is, solid: true },
+          ].map((b) =>
             b.W === null ? null : (
               <span key={String(b.solid)} className="mt-1 flex items-center gap-2">
-                <span className={`block h-[16px] ${b.solid ? "bg-air" : "border-2 border-dashed border-air"}`} style={{ width: `${Math.max(2, (b.W / most) * 62)}%` }} />
+                <span
+                  className={`block h-[16px] ${b.solid ? "bg-air" : "border-2 border-dashed border-air"}`}
+                  style={{ width: `${Math.max(2, (b.W / most) * 62)}%` }}
+                />
                 <span className={`num text-[15.5px] ${b.solid ? "font-[700]" : ""}`}>
                   <span className="sr-only">{b.solid ? "after " : "before "}</span>
                   {Math.round(b.W)}
@@ -147,6 +226,7 @@ function Bars({ map, before, after }: { map: CoolingMap; before: HeatPicture | n
 }
 
 function describe(map: CoolingMap, before: HeatPicture | null, after: HeatPicture | null): string {
-  const list = (p: HeatPicture | null) => (p ? p.stacks.map((s) => `${map.part(s.fins)?.tag ?? "a stack"} ${Math.round(s.W)} W`).join(", ") : "not known");
+  const list = (p: HeatPicture | null) =>
+    p ? p.stacks.map((s) => `${map.part(s.fins)?.tag ?? "a stack"} ${Math.round(s.W)} W`).join(", ") : "not known";
   return `Heat on the drawing. Before: ${list(before)}. After: ${list(after)}.`;
 }

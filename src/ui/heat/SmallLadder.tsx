@@ -20,25 +20,81 @@ export function SmallLadder({ chip, roomC, limitC }: { chip: ChipVerdict; roomC:
   const topAfterC = airAfterC + (contact.after?.K ?? 0);
   const scale = ladderScale(roomC, [beforeC, topAfterC], limitC, height);
   const plan: LadderPlan = { scale, left: 38, right: W - 4, before: [52, 94], after: [W - 138, W - 96] };
-  const mids = apart((scale.y(airAfterC) + scale.y(topAfterC)) / 2, (scale.y(roomC) + scale.y(airAfterC)) / 2, 46, 50, scale.footY - 20);
+  const mids = apart(
+    (scale.y(airAfterC) + scale.y(topAfterC)) / 2,
+    (scale.y(roomC) + scale.y(airAfterC)) / 2,
+    46,
+    50,
+    scale.footY - 20,
+  );
   const known = airflow.after !== null;
   return (
     <div ref={ref} className="relative min-h-[280px] w-full flex-1">
-      <svg width={W} height={height} role="img" aria-label={describe(chip, roomC, limitC)} className="absolute inset-0 block overflow-visible">
+      <svg
+        width={W}
+        height={height}
+        role="img"
+        aria-label={describe(chip, roomC, limitC)}
+        className="absolute inset-0 block overflow-visible"
+      >
         <Defs />
         <Scale plan={plan} roomC={roomC} />
         {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
-        <Bands plan={plan} roomC={roomC} airBeforeC={airBeforeC} beforeC={beforeC} airAfterC={airAfterC} contactAfterTopC={topAfterC} airKnown={known} contactKnown={contact.after !== null} />
+        <Bands
+          plan={plan}
+          roomC={roomC}
+          airBeforeC={airBeforeC}
+          beforeC={beforeC}
+          airAfterC={airAfterC}
+          contactAfterTopC={topAfterC}
+          airKnown={known}
+          contactKnown={contact.after !== null}
+        />
         <Rails plan={plan} roomC={roomC} which="before" airTopC={airBeforeC} topC={beforeC} airKnown contactKnown />
-        <Rails plan={plan} roomC={roomC} which="after" airTopC={airAfterC} topC={topAfterC} airKnown={known} contactKnown={contact.after !== null} />
+        <Rails
+          plan={plan}
+          roomC={roomC}
+          which="after"
+          airTopC={airAfterC}
+          topC={topAfterC}
+          airKnown={known}
+          contactKnown={contact.after !== null}
+        />
         <path d={`M${plan.left} ${scale.footY}H${plan.right}`} stroke="var(--room)" strokeWidth={3} />
-        {[["Before", (plan.before[0] + plan.before[1]) / 2], ["After", (plan.after[0] + plan.after[1]) / 2]].map(([word, x]) => (
-          <text key={word} x={x} y={scale.footY + 22} textAnchor="middle" fontSize={15} fontWeight={620} fill="var(--ink)">
+        {[
+          ["Before", (plan.before[0] + plan.before[1]) / 2],
+          ["After", (plan.after[0] + plan.after[1]) / 2],
+        ].map(([word, x]) => (
+          <text
+            key={word}
+            x={x}
+            y={scale.footY + 22}
+            textAnchor="middle"
+            fontSize={15}
+            fontWeight={620}
+            fill="var(--ink)"
+          >
             {word}
           </text>
         ))}
-        {contact.change ? <Label x={plan.after[1] + 8} y={mids[0]} colour="var(--paste)" name="Contact" value={signed(contact.change.K)} /> : null}
-        {airflow.change ? <Label x={plan.after[1] + 8} y={mids[1]} colour="var(--air)" name="Airflow" value={signed(airflow.change.K)} /> : null}
+        {contact.change ? (
+          <Label
+            x={plan.after[1] + 8}
+            y={mids[0]}
+            colour="var(--paste)"
+            name="Contact"
+            value={signed(contact.change.K)}
+          />
+        ) : null}
+        {airflow.change ? (
+          <Label
+            x={plan.after[1] + 8}
+            y={mids[1]}
+            colour="var(--air)"
+            name="Airflow"
+            value={signed(airflow.change.K)}
+          />
+        ) : null}
       </svg>
     </div>
   );
@@ -50,7 +106,14 @@ function Label({ x, y, colour, name, value }: { x: number; y: number; colour: st
       <text x={x} y={y - 4} fontSize={15}>
         {name}
       </text>
-      <text x={x} y={y + 15} fontSize={17.5} fontWeight={700} fontFamily="var(--font-num)" style={{ letterSpacing: "-0.02em", wordSpacing: "-0.3em" }}>
+      <text
+        x={x}
+        y={y + 15}
+        fontSize={17.5}
+        fontWeight={700}
+        fontFamily="var(--font-num)"
+        style={{ letterSpacing: "-0.02em", wordSpacing: "-0.3em" }}
+      >
         {value}
       </text>
     </g>

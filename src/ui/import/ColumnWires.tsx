@@ -4,10 +4,23 @@ import type { Role } from "@/core/log";
 import type { ColumnView } from "@/workers/logSession";
 import { ROLE_WORDS, roleName, wireColour } from "./roles";
 
-const WHY: Record<string, string> = { words: "from the words", unit: "from the unit", size: "from the size", form: "from the form", told: "as told", rule: "by rule" };
+const WHY: Record<string, string> = {
+  words: "from the words",
+  unit: "from the unit",
+  size: "from the size",
+  form: "from the form",
+  told: "as told",
+  rule: "by rule",
+};
 
 /** Every column of the log as a wire: plugged in = taken, plug apart = asked, bare socket = left out. */
-export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onChoose?: (heading: string, role: Role) => void }) {
+export function ColumnWires({
+  columns,
+  onChoose,
+}: {
+  columns: ColumnView[];
+  onChoose?: (heading: string, role: Role) => void;
+}) {
   return (
     <table className="w-full border-collapse text-left">
       <caption className="sr-only">Columns of the log and what each was taken for</caption>
@@ -30,10 +43,18 @@ export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onCh
           const out = c.role === "none" && c.sure;
           return (
             <tr key={c.index} className={asked ? "bg-caution-wash text-caution-ink" : ""}>
-              <th scope="row" className={`max-w-[176px] truncate border-l-[5px] py-0 pl-[15px] font-num text-[14.5px] font-[560] ${asked ? "border-caution" : "border-transparent"} ${out ? "text-ink-2" : ""}`} title={c.heading}>
+              <th
+                scope="row"
+                className={`max-w-[176px] truncate border-l-[5px] py-0 pl-[15px] font-num text-[14.5px] font-[560] ${asked ? "border-caution" : "border-transparent"} ${out ? "text-ink-2" : ""}`}
+                title={c.heading}
+              >
                 {c.heading}
               </th>
-              <td className={`num hidden max-w-[110px] truncate pr-3 text-right text-[14.5px] sm:table-cell ${out ? "text-ink-2" : ""}`}>{c.first}</td>
+              <td
+                className={`num hidden max-w-[110px] truncate pr-3 text-right text-[14.5px] sm:table-cell ${out ? "text-ink-2" : ""}`}
+              >
+                {c.first}
+              </td>
               <td className="hidden w-[92px] md:table-cell">
                 <Shape points={c.shape} time={c.role === "time"} faint={out} />
               </td>
@@ -42,8 +63,15 @@ export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onCh
               </td>
               <td className="py-0 pl-3">
                 {onChoose ? (
-                  <Select aria-label={`${c.heading} is taken for`} value={c.role} onChange={(e) => onChoose(c.heading, e.target.value as Role)} className={`min-h-[36px] w-[182px] rounded-[5px] border-[1.5px] border-transparent bg-transparent px-1.5 text-[16px] hover:border-line ${asked || !out ? "font-[640]" : "text-ink-2"}`}>
-                    {ROLE_WORDS.some((g) => g.roles.some(([r]) => r === c.role)) ? null : <option value={c.role}>{roleName(c.role)}</option>}
+                  <Select
+                    aria-label={`${c.heading} is taken for`}
+                    value={c.role}
+                    onChange={(e) => onChoose(c.heading, e.target.value as Role)}
+                    className={`min-h-[36px] w-[182px] rounded-[5px] border-[1.5px] border-transparent bg-transparent px-1.5 text-[16px] hover:border-line ${asked || !out ? "font-[640]" : "text-ink-2"}`}
+                  >
+                    {ROLE_WORDS.some((g) => g.roles.some(([r]) => r === c.role)) ? null : (
+                      <option value={c.role}>{roleName(c.role)}</option>
+                    )}
                     {ROLE_WORDS.map((g) => (
                       <optgroup key={g.group} label={g.group}>
                         {g.roles.map(([role, name]) => (
@@ -55,11 +83,19 @@ export function ColumnWires({ columns, onChoose }: { columns: ColumnView[]; onCh
                     ))}
                   </Select>
                 ) : (
-                  <span className={`text-[16px] leading-[34px] ${out ? "text-ink-2" : "font-[640]"}`}>{roleName(c.role)}</span>
+                  <span className={`text-[16px] leading-[34px] ${out ? "text-ink-2" : "font-[640]"}`}>
+                    {roleName(c.role)}
+                  </span>
                 )}
               </td>
-              <td className="hidden max-w-[150px] truncate py-0 text-[15px] lg:table-cell">{c.note || (c.role === "time" ? "elapsed" : c.unit)}</td>
-              <td className={`hidden py-0 pr-4 text-right text-[14.5px] whitespace-nowrap min-[1440px]:table-cell ${asked ? "" : "text-ink-2"}`}>{asked ? "asked" : WHY[c.why]}</td>
+              <td className="hidden max-w-[150px] truncate py-0 text-[15px] lg:table-cell">
+                {c.note || (c.role === "time" ? "elapsed" : c.unit)}
+              </td>
+              <td
+                className={`hidden py-0 pr-4 text-right text-[14.5px] whitespace-nowrap min-[1440px]:table-cell ${asked ? "" : "text-ink-2"}`}
+              >
+                {asked ? "asked" : WHY[c.why]}
+              </td>
             </tr>
           );
         })}
@@ -72,7 +108,11 @@ function Shape({ points, time, faint }: { points: ColumnView["shape"]; time: boo
   if (time) {
     return (
       <svg aria-hidden width={88} height={26}>
-        <path d={Array.from({ length: 22 }, (_, i) => `M${i * 4 + 1} ${i % 5 ? 12 : 8}V20`).join("")} stroke="var(--ink)" strokeWidth={1.3} />
+        <path
+          d={Array.from({ length: 22 }, (_, i) => `M${i * 4 + 1} ${i % 5 ? 12 : 8}V20`).join("")}
+          stroke="var(--ink)"
+          strokeWidth={1.3}
+        />
         <path d="M0 20h88" stroke="var(--ink)" strokeWidth={1.3} />
       </svg>
     );
@@ -80,7 +120,13 @@ function Shape({ points, time, faint }: { points: ColumnView["shape"]; time: boo
   if (points.length < 2) return null;
   return (
     <svg aria-hidden width={88} height={26}>
-      <path d={points.map(([x, y], i) => `${i ? "L" : "M"}${(1 + x * 86).toFixed(1)} ${(23 - y * 20).toFixed(1)}`).join("")} fill="none" stroke={faint ? "var(--ink-3)" : "var(--ink)"} strokeWidth={faint ? 1.3 : 1.8} strokeLinejoin="round" />
+      <path
+        d={points.map(([x, y], i) => `${i ? "L" : "M"}${(1 + x * 86).toFixed(1)} ${(23 - y * 20).toFixed(1)}`).join("")}
+        fill="none"
+        stroke={faint ? "var(--ink-3)" : "var(--ink)"}
+        strokeWidth={faint ? 1.3 : 1.8}
+        strokeLinejoin="round"
+      />
     </svg>
   );
 }
@@ -91,11 +137,32 @@ function Wire({ asked, out, colour }: { asked: boolean; out: boolean; colour: st
     <svg aria-hidden width={74} height={38} viewBox="0 2 74 38" className="block">
       <rect x={54} y={0} width={18} height={42} fill="var(--d-well)" />
       <path d="M54 0v42M72 0v42" stroke="var(--d-ink)" strokeWidth={1.2} />
-      <rect x={57.5} y={13} width={12} height={16} rx={1.5} fill={out ? "var(--d-we2)" : "var(--d-al1)"} stroke="var(--d-ink)" strokeWidth={1} />
+      <rect
+        x={57.5}
+        y={13}
+        width={12}
+        height={16}
+        rx={1.5}
+        fill={out ? "var(--d-we2)" : "var(--d-al1)"}
+        stroke="var(--d-ink)"
+        strokeWidth={1}
+      />
       {out ? null : (
         <g transform={asked ? "translate(-24 0)" : ""}>
-          <path d="M2 31c10 0 12-10 28-10" fill="none" stroke="var(--d-ink)" strokeWidth={5} transform={asked ? "translate(20 0)" : ""} />
-          <path d="M2 31c10 0 12-10 28-10" fill="none" stroke={colour} strokeWidth={3} transform={asked ? "translate(20 0)" : ""} />
+          <path
+            d="M2 31c10 0 12-10 28-10"
+            fill="none"
+            stroke="var(--d-ink)"
+            strokeWidth={5}
+            transform={asked ? "translate(20 0)" : ""}
+          />
+          <path
+            d="M2 31c10 0 12-10 28-10"
+            fill="none"
+            stroke={colour}
+            strokeWidth={3}
+            transform={asked ? "translate(20 0)" : ""}
+          />
           <rect x={30} y={14.5} width={19} height={13} rx={1.5} fill="#f4efdf" stroke="#22302D" strokeWidth={1.2} />
           <rect x={49} y={17} width={11} height={8} fill="#f4efdf" stroke="#22302D" strokeWidth={1.2} />
           <path d="M35.5 15v12M39.5 15v12M43.5 15v12" stroke="#22302D" strokeWidth={0.9} />

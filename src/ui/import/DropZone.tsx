@@ -26,7 +26,15 @@ export function DropZone({ kind, problem, onFile }: Props) {
       {problem ? (
         <CautionBand role="alert">
           <b className="font-[640]">{problem.message}</b>
-          {problem.line || problem.column ? <span className="num"> {[problem.line ? `line ${problem.line}` : "", problem.column ? `column ${problem.column}` : ""].filter(Boolean).join(", ")}</span> : null} {problem.action} Nothing was stored, nothing is lost.
+          {problem.line || problem.column ? (
+            <span className="num">
+              {" "}
+              {[problem.line ? `line ${problem.line}` : "", problem.column ? `column ${problem.column}` : ""]
+                .filter(Boolean)
+                .join(", ")}
+            </span>
+          ) : null}{" "}
+          {problem.action} Nothing was stored, nothing is lost.
         </CautionBand>
       ) : null}
       <div
@@ -46,7 +54,10 @@ export function DropZone({ kind, problem, onFile }: Props) {
         <div className="max-w-[560px]">
           <FileDown aria-hidden size={44} strokeWidth={1.5} className="mx-auto text-ink-2" />
           <h1 className="mt-3 text-[27px] font-[700]">Drop the log of the run {kind} here</h1>
-          <p className="mt-2 text-[17px] text-ink-2">A text table from any sensor logger: comma, semicolon or tab. Best: some minutes idle, 15 min load, 5 min cool-down, a reading every second, with power and fan speed.</p>
+          <p className="mt-2 text-[17px] text-ink-2">
+            A text table from any sensor logger: comma, semicolon or tab. Best: some minutes idle, 15 min load, 5 min
+            cool-down, a reading every second, with power and fan speed.
+          </p>
           <div className="mt-5 flex flex-wrap justify-center gap-3">
             <Button look="main" big onClick={() => input.current?.click()}>
               Choose a file
@@ -55,7 +66,15 @@ export function DropZone({ kind, problem, onFile }: Props) {
               <ClipboardPaste aria-hidden size={19} /> Paste text
             </Button>
           </div>
-          <input ref={input} type="file" aria-label={`Log of the run ${kind}`} accept=".csv,.tsv,.txt,.log,text/*" className="sr-only" tabIndex={-1} onChange={(e) => take(e.target.files?.[0])} />
+          <input
+            ref={input}
+            type="file"
+            aria-label={`Log of the run ${kind}`}
+            accept=".csv,.tsv,.txt,.log,text/*"
+            className="sr-only"
+            tabIndex={-1}
+            onChange={(e) => take(e.target.files?.[0])}
+          />
         </div>
       </div>
       {pasting ? (
@@ -63,19 +82,32 @@ export function DropZone({ kind, problem, onFile }: Props) {
           <label htmlFor="pasted-log" className="mb-1 block text-[16px] font-[560]">
             Text of the log
           </label>
-          <Textarea id="pasted-log" rows={6} value={pasted} onChange={(e) => setPasted(e.target.value)} className="field num text-[14px]" />
-          <Button look="plain" className="mt-3" disabled={!pasted.trim()} onClick={() => onFile(new Blob([pasted], { type: "text/plain" }), "pasted text")}>
+          <Textarea
+            id="pasted-log"
+            rows={6}
+            value={pasted}
+            onChange={(e) => setPasted(e.target.value)}
+            className="field num text-[14px]"
+          />
+          <Button
+            look="plain"
+            className="mt-3"
+            disabled={!pasted.trim()}
+            onClick={() => onFile(new Blob([pasted], { type: "text/plain" }), "pasted text")}
+          >
             Read this text
           </Button>
         </div>
       ) : null}
       {kind === "before" ? (
         <CautionBand>
-          <b className="font-[640]">During a run:</b> stop at the limit temperature, never on a bed or with vents covered, never with a swollen battery.
+          <b className="font-[640]">During a run:</b> stop at the limit temperature, never on a bed or with vents
+          covered, never with a swollen battery.
         </CautionBand>
       ) : (
         <CautionBand>
-          <b className="font-[640]">Before the load:</b> fan plugs in, all counts closed, fans turn. The same load, the same settings, the same place as the run before.
+          <b className="font-[640]">Before the load:</b> fan plugs in, all counts closed, fans turn. The same load, the
+          same settings, the same place as the run before.
         </CautionBand>
       )}
     </div>
@@ -88,7 +120,14 @@ export function Progress({ label, share, onCancel }: { label: string; share: num
     <div className="grid flex-1 place-items-center p-10" role="status">
       <div className="w-full max-w-[520px]">
         <p className="text-[20px] font-[620]">{label}</p>
-        <div role="progressbar" aria-label={label} aria-valuemin={0} aria-valuemax={100} aria-valuenow={Math.round(share * 100)} className="mt-4 h-[22px] border-2 border-ink bg-sheet">
+        <div
+          role="progressbar"
+          aria-label={label}
+          aria-valuemin={0}
+          aria-valuemax={100}
+          aria-valuenow={Math.round(share * 100)}
+          className="mt-4 h-[22px] border-2 border-ink bg-sheet"
+        >
           <div className="h-full bg-copper-fill" style={{ width: `${Math.round(share * 100)}%` }} />
         </div>
         <div className="mt-3 flex items-center justify-between">

@@ -31,14 +31,31 @@ interface Props {
 export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: Props) {
   const router = useRouter();
   const log = useLog(remembered);
-  const [draft, setDraft] = useState<ConditionsDraft>(() => ({ ...draftOf(start), ...(kind === "after" && start ? { roomStartC: "", roomEndC: "" } : {}) }));
+  const [draft, setDraft] = useState<ConditionsDraft>(() => ({
+    ...draftOf(start),
+    ...(kind === "after" && start ? { roomStartC: "", roomEndC: "" } : {}),
+  }));
   const [phases, setPhases] = useState<Phases | null>(null);
   const [sending, setSending] = useState<number | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const abort = useRef<(() => void) | null>(null);
   const read = log.state.step === "read" ? log.state : null;
-  const shownPhases = phases ?? (read?.summary.curves?.found ? { loadOnS: read.summary.curves.found.loadOnS, loadOffS: read.summary.curves.found.loadOffS } : null);
-  const doubts = useMemo(() => (read ? doubtsOf(kind, { name: read.name, startMs: read.summary.startMs }, other && { kind: other.kind, name: other.name, sha256: other.sha256, startMs: other.startMs }) : []), [read, kind, other]);
+  const shownPhases =
+    phases ??
+    (read?.summary.curves?.found
+      ? { loadOnS: read.summary.curves.found.loadOnS, loadOffS: read.summary.curves.found.loadOffS }
+      : null);
+  const doubts = useMemo(
+    () =>
+      read
+        ? doubtsOf(
+            kind,
+            { name: read.name, startMs: read.summary.startMs },
+            other && { kind: other.kind, name: other.name, sha256: other.sha256, startMs: other.startMs },
+          )
+        : [],
+    [read, kind, other],
+  );
 
   const open = (file: Blob, name: string) => {
     setPhases(null);
@@ -50,7 +67,16 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
     if (!read?.summary.curves) return;
     setProblem(null);
     setSending(0);
-    const head = { jobId, kind, name: read.name, bytes: read.file.size, choices: log.choices, phases: shownPhases, conditions: draft, anyway };
+    const head = {
+      jobId,
+      kind,
+      name: read.name,
+      bytes: read.file.size,
+      choices: log.choices,
+      phases: shownPhases,
+      conditions: draft,
+      anyway,
+    };
     const upload = sendLog<{ runId: number; verdictId: number | null }>(head, read.file, setSending);
     abort.current = upload.abort;
     const sent: Sent<{ runId: number; verdictId: number | null }> = await upload.done;
@@ -63,41 +89,81 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
     router.refresh();
   };
   const doubt = problem && ["swapped-logs", "name-says-other"].includes(problem.code) ? problem : (doubts[0] ?? null);
-  useKeys({ Enter: read && !doubt && sending === null ? () => void store(false) : undefined, Escape: sending !== null ? () => abort.current?.() : log.state.step === "reading" ? log.cancel : undefined });
+  useKeys({
+    Enter: read && !doubt && sending === null ? () => void store(false) : undefined,
+    Escape: sending !== null ? () => abort.current?.() : log.state.step === "reading" ? log.cancel : undefined,
+  });
 
-  if (sending !== null) return <Progress label={`Storing ${read?.name ?? "the log"}`} share={sending} onCancel={() => abort.current?.()} />;
-  if (log.state.step === "reading") return <Progress label={`Reading ${log.state.name}`} share={log.state.share} onCancel={log.cancel} />;
-  if (!read) return <DropZone kind={kind} problem={log.state.step === "empty" ? log.state.problem : null} onFile={open} />;
+  if (sending !== null)
+    return <Progress label={`Storing ${read?.name ?? "the log"}`} share={sending} onCancel={() => abort.current?.()} />;
+  if (log.state.step === "reading")
+    return <Progress label={`Reading ${log.state.name}`} share={log.state.share} onCancel={log.cancel} />;
+  if (!read)
+    return <DropZone kind={kind} problem={log.state.step === "empty" ? log.state.problem : null} onFile={open} />;
 
   const { summary } = read;
   const asked = summary.columns.filter((c) => !c.sure);
   const choose = (heading: string, role: Role) => void log.choose({ ...log.choices, [heading]: role });
-  const logged = { power: has(summary, "power"), fan: summary.columns.some((c) => c.role.startsWith("fan")), room: has(summary, "room.temperature") };
+  const logged = {
+    power: has(summary, "power"),
+    fan: summary.columns.some((c) => c.role.startsWith("fan")),
+    room: has(summary, "room.temperature"),
+  };
   const ghost = kind === "after" && other?.phases ? { curves: other.curves, phases: other.phases } : null;
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_366px]" onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); const f = e.dataTransfer.files[0]; if (f) open(f, f.name); }}>
+    <div
+      className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_366px]"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        const f = e.dataTransfer.files[0];
+        if (f) open(f, f.name);
+      }}
+    >
       <div className="flex min-w-0 flex-col bg-sheet">
         <div className="flex flex-wrap items-start gap-3 border-b-[1.5px] border-line px-5 py-3">
           <div className="min-w-0 flex-1">
             <h1 className="text-[24px] leading-[30px] font-[700]">
-              {summary.rows.toLocaleString("en")} rows read. {asked.length === 0 ? "Every column is clear." : asked.length === 1 ? "One column to ask about." : `${asked.length} columns to ask about.`}
+              {summary.rows.toLocaleString("en")} rows read.{" "}
+              {asked.length === 0
+                ? "Every column is clear."
+                : asked.length === 1
+                  ? "One column to ask about."
+                  : `${asked.length} columns to ask about.`}
             </h1>
             <p className="text-[15.5px] text-ink-2">{described(read.name, summary)}</p>
           </div>
           <Button onClick={log.cancel}>Another log</Button>
         </div>
-        <div className="max-h-[268px] overflow-y-auto border-b-[1.5px] border-line" tabIndex={0} role="region" aria-label="Columns of the log">
+        <div
+          className="max-h-[268px] overflow-y-auto border-b-[1.5px] border-line"
+          tabIndex={0}
+          role="region"
+          aria-label="Columns of the log"
+        >
           <ColumnWires columns={summary.columns} onChoose={choose} />
         </div>
         <div className="px-4 pt-3 pb-2">
           {summary.curves ? (
             shownPhases ? (
-              <RunChart curves={summary.curves} phases={shownPhases} onPhases={(p) => setPhases(p)} limitC={limitC} ghost={ghost} room={roomOf(draft)} height={262} />
+              <RunChart
+                curves={summary.curves}
+                phases={shownPhases}
+                onPhases={(p) => setPhases(p)}
+                limitC={limitC}
+                ghost={ghost}
+                room={roomOf(draft)}
+                height={262}
+              />
             ) : (
               <>
                 <CautionBand role="status">
                   No load was found: nothing tells it from idle.{" "}
-                  <button type="button" className="link min-h-8" onClick={() => setPhases({ loadOnS: summary.durationS * 0.2, loadOffS: summary.durationS * 0.8 })}>
+                  <button
+                    type="button"
+                    className="link min-h-8"
+                    onClick={() => setPhases({ loadOnS: summary.durationS * 0.2, loadOffS: summary.durationS * 0.8 })}
+                  >
                     Mark it by hand
                   </button>
                 </CautionBand>
@@ -113,7 +179,8 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
         {summary.warnings.length ? (
           <details className="px-5 pb-3 text-[15px]" open={summary.warnings.length <= 2}>
             <summary className="min-h-8 cursor-pointer text-ink-2">
-              {summary.warnings.length} {summary.warnings.length === 1 ? "oddity" : "oddities"} in the file, all dealt with
+              {summary.warnings.length} {summary.warnings.length === 1 ? "oddity" : "oddities"} in the file, all dealt
+              with
             </summary>
             <ul className="mt-1">
               {summary.warnings.map((w) => (
@@ -128,7 +195,13 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
       <aside className="flex flex-col border-l-[1.5px] border-line bg-sheet">
         {asked[0] ? <Ask column={asked[0]} onChoose={(role) => choose(asked[0]?.heading ?? "", role)} /> : null}
         <div className="flex-1 px-5 pt-4">
-          <Conditions draft={draft} onChange={setDraft} before={kind === "after" ? (other?.conditions ?? null) : null} logged={logged} errors={problem?.fields ?? {}} />
+          <Conditions
+            draft={draft}
+            onChange={setDraft}
+            before={kind === "after" ? (other?.conditions ?? null) : null}
+            logged={logged}
+            errors={problem?.fields ?? {}}
+          />
         </div>
         <div className="sticky bottom-0 flex flex-col gap-3 bg-sheet p-5">
           {doubt ? (
@@ -145,7 +218,14 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
               Take it all the same
             </Button>
           ) : (
-            <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={() => void store(false)} disabled={!summary.curves}>
+            <Button
+              look="main"
+              big
+              className="min-h-[76px] text-[20px]"
+              keyCap="Enter"
+              onClick={() => void store(false)}
+              disabled={!summary.curves}
+            >
               {other ? "Judge with this log" : "Keep this log"}
             </Button>
           )}
@@ -158,10 +238,23 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
 const has = (s: ImportSummary, end: string): boolean => s.columns.some((c) => c.role.endsWith(end));
 
 const SEPARATOR: Record<string, string> = { ",": "commas", ";": "semicolons", "\t": "tabs", "|": "bars" };
-const CLOCK: Record<string, string> = { elapsed: "elapsed time", epoch: "epoch time", clock: "clock times", iso: "date and time" };
+const CLOCK: Record<string, string> = {
+  elapsed: "elapsed time",
+  epoch: "epoch time",
+  clock: "clock times",
+  iso: "date and time",
+};
 
 function described(name: string, s: ImportSummary): string {
-  return [`${name}: ${SEPARATOR[s.separator] ?? ""}`, s.decimalComma ? "decimal commas" : "", CLOCK[s.timeKind] ?? "", `a reading every ${Math.round(s.stepS * 10) / 10} s`, s.encoding === "utf-8" ? "" : s.encoding.toUpperCase()].filter(Boolean).join(", ");
+  return [
+    `${name}: ${SEPARATOR[s.separator] ?? ""}`,
+    s.decimalComma ? "decimal commas" : "",
+    CLOCK[s.timeKind] ?? "",
+    `a reading every ${Math.round(s.stepS * 10) / 10} s`,
+    s.encoding === "utf-8" ? "" : s.encoding.toUpperCase(),
+  ]
+    .filter(Boolean)
+    .join(", ");
 }
 
 function roomOf(d: ConditionsDraft): { startC: number | null; endC: number | null } {

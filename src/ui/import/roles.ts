@@ -3,10 +3,42 @@ import type { Role } from "@/core/log";
 /** Names of what a column can be, in the words of the bench. */
 export const ROLE_WORDS: readonly { group: string; roles: readonly [Role, string][] }[] = [
   { group: "Time", roles: [["time", "Time"]] },
-  { group: "Processor", roles: [["cpu.temperature", "Processor temperature"], ["cpu.power", "Processor power"], ["cpu.load", "Processor load"], ["cpu.clock", "Processor clock"]] },
-  { group: "Graphics chip", roles: [["gpu.temperature", "Graphics temperature"], ["gpu.power", "Graphics power"], ["gpu.load", "Graphics load"], ["gpu.clock", "Graphics clock"]] },
-  { group: "Air", roles: [["fan1.speed", "Blower 1 speed"], ["fan2.speed", "Blower 2 speed"], ["fan3.speed", "Blower 3 speed"], ["fan1.duty", "Blower 1, % of full"], ["room.temperature", "Room"], ["case.temperature", "Case air"]] },
-  { group: "Else", roles: [["drive.temperature", "Drive"], ["none", "Left out"]] },
+  {
+    group: "Processor",
+    roles: [
+      ["cpu.temperature", "Processor temperature"],
+      ["cpu.power", "Processor power"],
+      ["cpu.load", "Processor load"],
+      ["cpu.clock", "Processor clock"],
+    ],
+  },
+  {
+    group: "Graphics chip",
+    roles: [
+      ["gpu.temperature", "Graphics temperature"],
+      ["gpu.power", "Graphics power"],
+      ["gpu.load", "Graphics load"],
+      ["gpu.clock", "Graphics clock"],
+    ],
+  },
+  {
+    group: "Air",
+    roles: [
+      ["fan1.speed", "Blower 1 speed"],
+      ["fan2.speed", "Blower 2 speed"],
+      ["fan3.speed", "Blower 3 speed"],
+      ["fan1.duty", "Blower 1, % of full"],
+      ["room.temperature", "Room"],
+      ["case.temperature", "Case air"],
+    ],
+  },
+  {
+    group: "Else",
+    roles: [
+      ["drive.temperature", "Drive"],
+      ["none", "Left out"],
+    ],
+  },
 ];
 
 export function roleName(role: Role): string {

@@ -5,7 +5,10 @@ import type { ColumnChoices } from "@/core/log";
 import type { Problem } from "@/core/result";
 import type { ImportSummary, LogSession } from "@/workers/logSession";
 
-export type LogState = { step: "empty"; problem: Problem | null } | { step: "reading"; name: string; share: number } | { step: "read"; name: string; file: Blob; summary: ImportSummary };
+export type LogState =
+  | { step: "empty"; problem: Problem | null }
+  | { step: "reading"; name: string; share: number }
+  | { step: "read"; name: string; file: Blob; summary: ImportSummary };
 
 /** Reads a dropped log in a worker, with progress and cancel; choices of columns are shown at once. */
 export function useLog(remembered: Readonly<Record<string, ColumnChoices>>) {
@@ -33,7 +36,16 @@ export function useLog(remembered: Readonly<Record<string, ColumnChoices>>) {
       const onShare = proxy((share: number) => {
         if (turn.current === mine) setState((s) => (s.step === "reading" ? { ...s, share } : s));
       });
-      const result = await remote.read(file, remembered, onShare).catch((): { ok: false; problem: Problem } => ({ ok: false, problem: { code: "log-worker", message: "Reading the log failed.", action: "Nothing was stored; drop the file again." } }));
+      const result = await remote
+        .read(file, remembered, onShare)
+        .catch((): { ok: false; problem: Problem } => ({
+          ok: false,
+          problem: {
+            code: "log-worker",
+            message: "Reading the log failed.",
+            action: "Nothing was stored; drop the file again.",
+          },
+        }));
       if (turn.current !== mine) return;
       if (result.ok) setState({ step: "read", name, file, summary: result.value });
       else setState({ step: "empty", problem: { ...result.problem, message: `${name}: ${result.problem.message}` } });
@@ -41,19 +53,21 @@ export function useLog(remembered: Readonly<Record<string, ColumnChoices>>) {
     [remembered, stop],
   );
 
-  const choose = useCallback(
-    async (next: ColumnChoices) => {
-      const mine = turn.current;
-      setChoices(next);
-      const result = await session.current?.choose(next, proxy(() => undefined));
-      if (turn.current !== mine || !result) return;
-      setState((s) => {
-        if (s.step !== "read") return s;
-        return result.ok ? { ...s, summary: result.value } : { ...s, summary: { ...s.summary, missing: result.problem, curves: null } };
-      });
-    },
-    [],
-  );
+  const choose = useCallback(async (next: ColumnChoices) => {
+    const mine = turn.current;
+    setChoices(next);
+    const result = await session.current?.choose(
+      next,
+      proxy(() => undefined),
+    );
+    if (turn.current !== mine || !result) return;
+    setState((s) => {
+      if (s.step !== "read") return s;
+      return result.ok
+        ? { ...s, summary: result.value }
+        : { ...s, summary: { ...s.summary, missing: result.problem, curves: null } };
+    });
+  }, []);
 
   const cancel = useCallback(() => {
     stop();

@@ -30,19 +30,58 @@ export function HeatLadder({ chip, matched, limitC, unknownWhy }: Props) {
   const left = 44;
   const right = W - 6;
   const plot = right - left;
-  const plan: LadderPlan = { scale, left, right, before: [left + plot * 0.235, left + plot * 0.235 + 74], after: [left + plot * 0.615, left + plot * 0.615 + 74] };
+  const plan: LadderPlan = {
+    scale,
+    left,
+    right,
+    before: [left + plot * 0.235, left + plot * 0.235 + 74],
+    after: [left + plot * 0.615, left + plot * 0.615 + 74],
+  };
   return (
     <div ref={ref} className="relative min-h-[400px] w-full flex-1">
-      <svg width={W} height={height} role="img" aria-label={describe(chip, roomC, limitC)} className="absolute inset-0 block overflow-visible">
+      <svg
+        width={W}
+        height={height}
+        role="img"
+        aria-label={describe(chip, roomC, limitC)}
+        className="absolute inset-0 block overflow-visible"
+      >
         <Defs />
         <Scale plan={plan} roomC={roomC} />
         {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
-        <Bands plan={plan} roomC={roomC} airBeforeC={airBeforeC} beforeC={beforeC} airAfterC={airAfterC} contactAfterTopC={contactAfterTopC} airKnown={airflow.after !== null} contactKnown={contact.after !== null} />
+        <Bands
+          plan={plan}
+          roomC={roomC}
+          airBeforeC={airBeforeC}
+          beforeC={beforeC}
+          airAfterC={airAfterC}
+          contactAfterTopC={contactAfterTopC}
+          airKnown={airflow.after !== null}
+          contactKnown={contact.after !== null}
+        />
         <Rails plan={plan} roomC={roomC} which="before" airTopC={airBeforeC} topC={beforeC} airKnown contactKnown />
-        <Rails plan={plan} roomC={roomC} which="after" airTopC={airAfterC} topC={contactAfterTopC} airKnown={airflow.after !== null} contactKnown={contact.after !== null} />
+        <Rails
+          plan={plan}
+          roomC={roomC}
+          which="after"
+          airTopC={airAfterC}
+          topC={contactAfterTopC}
+          airKnown={airflow.after !== null}
+          contactKnown={contact.after !== null}
+        />
         <path d={`M${left} ${scale.footY}H${right}`} stroke="var(--room)" strokeWidth={3} />
         <rect x={left} y={scale.footY + 1.5} width={plot} height={8} fill="url(#ground)" opacity={0.8} />
-        <Labels plan={plan} chip={chip} roomC={roomC} limitC={limitC} airBeforeC={airBeforeC} beforeC={beforeC} airAfterC={airAfterC} afterC={afterC} contactAfterTopC={contactAfterTopC} />
+        <Labels
+          plan={plan}
+          chip={chip}
+          roomC={roomC}
+          limitC={limitC}
+          airBeforeC={airBeforeC}
+          beforeC={beforeC}
+          airAfterC={airAfterC}
+          afterC={afterC}
+          contactAfterTopC={contactAfterTopC}
+        />
         {unknownWhy && airflow.after === null ? <Unknown plan={plan} airBeforeC={airBeforeC} why={unknownWhy} /> : null}
       </svg>
     </div>
@@ -61,17 +100,39 @@ interface BandProps {
 }
 
 /** What moved between the ladders: a wash per path, bounded by its own line. */
-export function Bands({ plan, roomC, airBeforeC, beforeC, airAfterC, contactAfterTopC, airKnown, contactKnown }: BandProps) {
+export function Bands({
+  plan,
+  roomC,
+  airBeforeC,
+  beforeC,
+  airAfterC,
+  contactAfterTopC,
+  airKnown,
+  contactKnown,
+}: BandProps) {
   const { y } = plan.scale;
   const x0 = plan.before[1] + 4;
   const x1 = plan.after[0] - 4;
   return (
     <g>
-      {airKnown ? <path d={`M${x0} ${y(roomC)}V${y(airBeforeC)}L${x1} ${y(airAfterC)}V${y(roomC)}z`} fill="var(--air-wash)" /> : null}
-      {contactKnown ? <path d={`M${x0} ${y(airBeforeC)}V${y(beforeC)}L${x1} ${y(contactAfterTopC)}V${y(airAfterC)}z`} fill="var(--paste-wash)" /> : null}
-      {airKnown ? <path d={`M${x0} ${y(airBeforeC)}L${x1} ${y(airAfterC)}`} stroke="var(--air)" strokeWidth={1.2} /> : null}
-      {contactKnown ? <path d={`M${x0} ${y(beforeC)}L${x1} ${y(contactAfterTopC)}`} stroke="var(--paste)" strokeWidth={1.4} /> : null}
-      {!airKnown && contactKnown ? <path d={`M${x0} ${y(airBeforeC)}H${plan.after[1] + 8}`} stroke="var(--paste)" strokeWidth={1.4} /> : null}
+      {airKnown ? (
+        <path d={`M${x0} ${y(roomC)}V${y(airBeforeC)}L${x1} ${y(airAfterC)}V${y(roomC)}z`} fill="var(--air-wash)" />
+      ) : null}
+      {contactKnown ? (
+        <path
+          d={`M${x0} ${y(airBeforeC)}V${y(beforeC)}L${x1} ${y(contactAfterTopC)}V${y(airAfterC)}z`}
+          fill="var(--paste-wash)"
+        />
+      ) : null}
+      {airKnown ? (
+        <path d={`M${x0} ${y(airBeforeC)}L${x1} ${y(airAfterC)}`} stroke="var(--air)" strokeWidth={1.2} />
+      ) : null}
+      {contactKnown ? (
+        <path d={`M${x0} ${y(beforeC)}L${x1} ${y(contactAfterTopC)}`} stroke="var(--paste)" strokeWidth={1.4} />
+      ) : null}
+      {!airKnown && contactKnown ? (
+        <path d={`M${x0} ${y(airBeforeC)}H${plan.after[1] + 8}`} stroke="var(--paste)" strokeWidth={1.4} />
+      ) : null}
     </g>
   );
 }
@@ -87,7 +148,13 @@ function Unknown({ plan, airBeforeC, why }: { plan: LadderPlan; airBeforeC: numb
   const boxX = plan.right - boxW;
   return (
     <g>
-      <path d={`M${a} ${foot}V${top}${torn}V${foot}`} fill="url(#torn)" stroke="var(--ink-3)" strokeWidth={1.6} strokeDasharray="2 4" />
+      <path
+        d={`M${a} ${foot}V${top}${torn}V${foot}`}
+        fill="url(#torn)"
+        stroke="var(--ink-3)"
+        strokeWidth={1.6}
+        strokeDasharray="2 4"
+      />
       <foreignObject x={boxX} y={(top + foot) / 2 - 62} width={boxW} height={130}>
         <div className="border-2 border-ink bg-sheet px-3.5 py-2.5">
           <p className="text-[17px] leading-[22px] font-[680]">Airflow after: unknown</p>

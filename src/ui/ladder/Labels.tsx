@@ -23,28 +23,120 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
   const limitY = limitC === null ? null : y(limitC);
   // a label stands clear of the beam
   const clear = (at: number) => (limitY !== null && at - 30 < limitY + 2 && at + 30 > limitY - 10 ? limitY + 34 : at);
-  const [contactBeforeY, airBeforeY] = apart(clear(mid(airBeforeC, beforeC)), mid(roomC, airBeforeC), 64, 58, footY - 30);
-  const [contactAfterY, airAfterY] = apart(clear(mid(airAfterC, lost ? contactAfterTopC - lost.K : contactAfterTopC)), mid(roomC, airAfterC), 64, 58, footY - 30);
+  const [contactBeforeY, airBeforeY] = apart(
+    clear(mid(airBeforeC, beforeC)),
+    mid(roomC, airBeforeC),
+    64,
+    58,
+    footY - 30,
+  );
+  const [contactAfterY, airAfterY] = apart(
+    clear(mid(airAfterC, lost ? contactAfterTopC - lost.K : contactAfterTopC)),
+    mid(roomC, airAfterC),
+    64,
+    58,
+    footY - 30,
+  );
   const narrow = plan.after[0] - plan.before[1] < 104;
   const bandX = (plan.before[1] + plan.after[0]) / 2;
   const middleC = (a: number, b: number, c: number, d: number) => (y(a) + y(b) + y(c) + y(d)) / 4;
-  const [contactBandY, airBandY] = apart(middleC(airBeforeC, beforeC, airAfterC, contactAfterTopC), middleC(roomC, airBeforeC, roomC, airAfterC), 46, 60, footY - 24);
+  const [contactBandY, airBandY] = apart(
+    middleC(airBeforeC, beforeC, airAfterC, contactAfterTopC),
+    middleC(roomC, airBeforeC, roomC, airAfterC),
+    46,
+    60,
+    footY - 24,
+  );
   const beforeX = plan.before[0] - 28;
   const afterX = plan.after[1] + 30;
   return (
     <g>
-      <Height x={beforeX} y={contactBeforeY} anchor="end" colour="var(--paste)" name="Paste, contact" figure={contact.before} kw={contact.beforeKW} />
-      <Height x={beforeX} y={airBeforeY} anchor="end" colour="var(--air)" name="Airflow" figure={airflow.before} kw={airflow.beforeKW} />
-      {contact.after ? <Height x={afterX} y={contactAfterY} anchor="start" colour="var(--paste)" name="Paste, contact" figure={contact.after} kw={contact.afterKW} /> : null}
-      {airflow.after ? <Height x={afterX} y={airAfterY} anchor="start" colour="var(--air)" name="Airflow" figure={airflow.after} kw={airflow.afterKW} /> : null}
-      {chip.before ? <Bar x={plan.before[0] - 14} figure={chip.before} roomC={roomC} plan={plan} colour="var(--paste)" dashed /> : null}
-      {airflow.before ? <Bar x={plan.before[0] - 14} figure={airflow.before} roomC={roomC} plan={plan} colour="var(--air)" dashed /> : null}
-      {chip.after ? <Bar x={plan.after[1] + 15} figure={chip.after} roomC={roomC} plan={plan} colour="var(--paste)" /> : null}
-      {airflow.after ? <Bar x={plan.after[1] + 15} figure={airflow.after} roomC={roomC} plan={plan} colour="var(--air)" /> : null}
-      {contact.change ? <Change x={bandX} y={contactBandY} narrow={narrow} colour="var(--paste)" wash="var(--paste-wash)" figure={contact.change} unknown={contact.finding === "unknown"} /> : null}
-      {airflow.change ? <Change x={bandX} y={airBandY} narrow={narrow} colour="var(--air)" wash="var(--air-wash)" figure={airflow.change} unknown={airflow.finding === "unknown"} /> : null}
-      {lost && afterC !== null ? <Lost plan={plan} afterC={afterC} lost={lost} /> : afterC !== null && limitC !== null && limitC - afterC > 9 ? <Headroom plan={plan} afterC={afterC} limitC={limitC} beforeC={beforeC} /> : null}
-      <text x={(plan.before[0] + plan.before[1]) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
+      <Height
+        x={beforeX}
+        y={contactBeforeY}
+        anchor="end"
+        colour="var(--paste)"
+        name="Paste, contact"
+        figure={contact.before}
+        kw={contact.beforeKW}
+      />
+      <Height
+        x={beforeX}
+        y={airBeforeY}
+        anchor="end"
+        colour="var(--air)"
+        name="Airflow"
+        figure={airflow.before}
+        kw={airflow.beforeKW}
+      />
+      {contact.after ? (
+        <Height
+          x={afterX}
+          y={contactAfterY}
+          anchor="start"
+          colour="var(--paste)"
+          name="Paste, contact"
+          figure={contact.after}
+          kw={contact.afterKW}
+        />
+      ) : null}
+      {airflow.after ? (
+        <Height
+          x={afterX}
+          y={airAfterY}
+          anchor="start"
+          colour="var(--air)"
+          name="Airflow"
+          figure={airflow.after}
+          kw={airflow.afterKW}
+        />
+      ) : null}
+      {chip.before ? (
+        <Bar x={plan.before[0] - 14} figure={chip.before} roomC={roomC} plan={plan} colour="var(--paste)" dashed />
+      ) : null}
+      {airflow.before ? (
+        <Bar x={plan.before[0] - 14} figure={airflow.before} roomC={roomC} plan={plan} colour="var(--air)" dashed />
+      ) : null}
+      {chip.after ? (
+        <Bar x={plan.after[1] + 15} figure={chip.after} roomC={roomC} plan={plan} colour="var(--paste)" />
+      ) : null}
+      {airflow.after ? (
+        <Bar x={plan.after[1] + 15} figure={airflow.after} roomC={roomC} plan={plan} colour="var(--air)" />
+      ) : null}
+      {contact.change ? (
+        <Change
+          x={bandX}
+          y={contactBandY}
+          narrow={narrow}
+          colour="var(--paste)"
+          wash="var(--paste-wash)"
+          figure={contact.change}
+          unknown={contact.finding === "unknown"}
+        />
+      ) : null}
+      {airflow.change ? (
+        <Change
+          x={bandX}
+          y={airBandY}
+          narrow={narrow}
+          colour="var(--air)"
+          wash="var(--air-wash)"
+          figure={airflow.change}
+          unknown={airflow.finding === "unknown"}
+        />
+      ) : null}
+      {lost && afterC !== null ? (
+        <Lost plan={plan} afterC={afterC} lost={lost} />
+      ) : afterC !== null && limitC !== null && limitC - afterC > 9 ? (
+        <Headroom plan={plan} afterC={afterC} limitC={limitC} beforeC={beforeC} />
+      ) : null}
+      <text
+        x={(plan.before[0] + plan.before[1]) / 2}
+        y={footY + 34}
+        textAnchor="middle"
+        fontSize={17}
+        fill="var(--ink)"
+      >
         Before{" "}
         <tspan style={num} fontWeight={680}>
           {k1(beforeC)}
@@ -69,17 +161,47 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
 }
 
 /** 90 % interval of a level as a bar with ends. */
-function Bar({ x, figure, roomC, plan, colour, dashed = false }: { x: number; figure: Figure; roomC: number; plan: LadderPlan; colour: string; dashed?: boolean }) {
+function Bar({
+  x,
+  figure,
+  roomC,
+  plan,
+  colour,
+  dashed = false,
+}: {
+  x: number;
+  figure: Figure;
+  roomC: number;
+  plan: LadderPlan;
+  colour: string;
+  dashed?: boolean;
+}) {
   const top = plan.scale.y(roomC + figure.high);
   const foot = plan.scale.y(roomC + figure.low);
   const middle = plan.scale.y(roomC + figure.K);
   const toward = dashed ? 12 : -13;
   return (
-    <path d={`M${x - 5} ${top}h10M${x} ${top}V${foot}M${x - 5} ${foot}h10M${x} ${middle}h${toward}`} stroke={colour} strokeWidth={dashed ? 1.8 : 2.4} strokeDasharray={dashed ? "3 2" : undefined} fill="none" />
+    <path
+      d={`M${x - 5} ${top}h10M${x} ${top}V${foot}M${x - 5} ${foot}h10M${x} ${middle}h${toward}`}
+      stroke={colour}
+      strokeWidth={dashed ? 1.8 : 2.4}
+      strokeDasharray={dashed ? "3 2" : undefined}
+      fill="none"
+    />
   );
 }
 
-function Headroom({ plan, afterC, limitC, beforeC }: { plan: LadderPlan; afterC: number; limitC: number; beforeC: number }) {
+function Headroom({
+  plan,
+  afterC,
+  limitC,
+  beforeC,
+}: {
+  plan: LadderPlan;
+  afterC: number;
+  limitC: number;
+  beforeC: number;
+}) {
   const x = (plan.after[0] + plan.after[1]) / 2;
   const top = plan.scale.y(limitC) + 4;
   const foot = plan.scale.y(afterC) - 16;
@@ -89,7 +211,12 @@ function Headroom({ plan, afterC, limitC, beforeC }: { plan: LadderPlan; afterC:
   const mid = Math.min((top + foot) / 2, foot - 22);
   return (
     <g>
-      <path d={`M${x} ${top}V${foot}M${x - 5} ${top + 8}l5 -8 5 8M${x - 5} ${foot - 8}l5 8 5-8`} stroke="var(--ink)" strokeWidth={1.6} fill="none" />
+      <path
+        d={`M${x} ${top}V${foot}M${x - 5} ${top + 8}l5 -8 5 8M${x - 5} ${foot - 8}l5 8 5-8`}
+        stroke="var(--ink)"
+        strokeWidth={1.6}
+        fill="none"
+      />
       <text x={x + 13} y={mid} fontSize={16} fill="var(--ink)">
         <tspan style={num} fontWeight={680} fontSize={17}>
           {head}
@@ -124,7 +251,12 @@ function Lost({ plan, afterC, lost }: { plan: LadderPlan; afterC: number; lost: 
     <g>
       <path d={`M${plan.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--sheet)" strokeWidth={5} />
       <path d={`M${plan.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--ink)" strokeWidth={1.8} strokeDasharray="6 4" />
-      <path d={`M${x} ${y0}V${y1}M${x - 5} ${y1 + 8}l5 -8 5 8M${x - 6} ${y1}h12`} stroke={lost.colour} strokeWidth={2} fill="none" />
+      <path
+        d={`M${x} ${y0}V${y1}M${x - 5} ${y1 + 8}l5 -8 5 8M${x - 6} ${y1}h12`}
+        stroke={lost.colour}
+        strokeWidth={2}
+        fill="none"
+      />
       <text x={plan.right} y={y1 - 24} textAnchor="end" fontSize={15.5} fill={lost.colour} fontWeight={560}>
         <tspan style={num} fontWeight={700} fontSize={18}>
           +{lost.K.toFixed(1)}

@@ -26,29 +26,86 @@ export function Rails({ plan, roomC, which, airTopC, topC, airKnown, contactKnow
     <g>
       {air ? (
         <g stroke="var(--air)">
-          {solid ? null : <rect x={a + 5} y={y(airTopC)} width={b - a - 10} height={y(roomC) - y(airTopC)} fill="var(--air-wash)" opacity={0.5} stroke="none" />}
+          {solid ? null : (
+            <rect
+              x={a + 5}
+              y={y(airTopC)}
+              width={b - a - 10}
+              height={y(roomC) - y(airTopC)}
+              fill="var(--air-wash)"
+              opacity={0.5}
+              stroke="none"
+            />
+          )}
           {rungs(roomC, airTopC).map((c) => (
-            <path key={c} d={`M${a + 7} ${y(c)}H${b - 7}`} strokeWidth={solid ? 2.6 : 1.7} strokeDasharray={solid ? undefined : "8 4"} />
+            <path
+              key={c}
+              d={`M${a + 7} ${y(c)}H${b - 7}`}
+              strokeWidth={solid ? 2.6 : 1.7}
+              strokeDasharray={solid ? undefined : "8 4"}
+            />
           ))}
           <SideRails a={a} b={b} top={y(airTopC)} foot={y(roomC)} solid={solid} colour="var(--air)" />
         </g>
       ) : null}
       {contact ? (
         <g stroke="var(--paste)">
-          {solid ? null : <rect x={a + 5} y={y(topC)} width={b - a - 10} height={y(airTopC) - y(topC)} fill="var(--paste-wash)" opacity={0.5} stroke="none" />}
+          {solid ? null : (
+            <rect
+              x={a + 5}
+              y={y(topC)}
+              width={b - a - 10}
+              height={y(airTopC) - y(topC)}
+              fill="var(--paste-wash)"
+              opacity={0.5}
+              stroke="none"
+            />
+          )}
           {rungs(airTopC, topC).map((c) => (
-            <path key={c} d={`M${a + 7} ${y(c)}H${b - 7}`} strokeWidth={solid ? Math.min(6, Math.max(2.6, (y(0) - y(rungK)) * 0.5)) : 2.2} strokeDasharray={solid ? undefined : "4.5 3"} />
+            <path
+              key={c}
+              d={`M${a + 7} ${y(c)}H${b - 7}`}
+              strokeWidth={solid ? Math.min(6, Math.max(2.6, (y(0) - y(rungK)) * 0.5)) : 2.2}
+              strokeDasharray={solid ? undefined : "4.5 3"}
+            />
           ))}
           <SideRails a={a} b={b} top={y(topC)} foot={y(airTopC)} solid={solid} colour="var(--paste)" />
-          {!airKnown && solid ? <path d={`M${a - 6} ${y(airTopC)}H${b + 6}`} stroke="var(--ink)" strokeWidth={2.4} /> : null}
+          {!airKnown && solid ? (
+            <path d={`M${a - 6} ${y(airTopC)}H${b + 6}`} stroke="var(--ink)" strokeWidth={2.4} />
+          ) : null}
         </g>
       ) : null}
-      {contact ? <rect x={a + 13} y={y(topC) - 12} width={b - a - 26} height={11} fill={solid ? "var(--ink)" : "var(--sheet)"} stroke="var(--ink)" strokeWidth={1.8} strokeDasharray={solid ? undefined : "5 3"} /> : null}
+      {contact ? (
+        <rect
+          x={a + 13}
+          y={y(topC) - 12}
+          width={b - a - 26}
+          height={11}
+          fill={solid ? "var(--ink)" : "var(--sheet)"}
+          stroke="var(--ink)"
+          strokeWidth={1.8}
+          strokeDasharray={solid ? undefined : "5 3"}
+        />
+      ) : null}
     </g>
   );
 }
 
-function SideRails({ a, b, top, foot, solid, colour }: { a: number; b: number; top: number; foot: number; solid: boolean; colour: string }) {
+function SideRails({
+  a,
+  b,
+  top,
+  foot,
+  solid,
+  colour,
+}: {
+  a: number;
+  b: number;
+  top: number;
+  foot: number;
+  solid: boolean;
+  colour: string;
+}) {
   if (solid) {
     return (
       <>
@@ -57,5 +114,13 @@ function SideRails({ a, b, top, foot, solid, colour }: { a: number; b: number; t
       </>
     );
   }
-  return <path d={[a, a + 6, b - 6, b].map((x) => `M${x} ${foot}V${top}`).join("")} stroke={colour} strokeWidth={1.7} strokeDasharray="6 4" fill="none" />;
+  return (
+    <path
+      d={[a, a + 6, b - 6, b].map((x) => `M${x} ${foot}V${top}`).join("")}
+      stroke={colour}
+      strokeWidth={1.7}
+      strokeDasharray="6 4"
+      fill="none"
+    />
+  );
 }

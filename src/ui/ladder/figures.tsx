@@ -5,10 +5,27 @@ export const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em", wo
 const halo = { stroke: "var(--sheet)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
 export const k1 = (v: number) => v.toFixed(1);
 const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
-const range = (f: Figure) => `${f.low < 0 ? "\u2212" : ""}${Math.abs(f.low).toFixed(1)} to ${f.high < 0 ? "\u2212" : ""}${Math.abs(f.high).toFixed(1)}`;
+const range = (f: Figure) =>
+  `${f.low < 0 ? "\u2212" : ""}${Math.abs(f.low).toFixed(1)} to ${f.high < 0 ? "\u2212" : ""}${Math.abs(f.high).toFixed(1)}`;
 
 /** Height of a path beside its ladder: name, K, and K/W or the range. */
-export function Height({ x, y, anchor, colour, name, figure, kw }: { x: number; y: number; anchor: "start" | "end"; colour: string; name: string; figure: Figure | null; kw: number | null }) {
+export function Height({
+  x,
+  y,
+  anchor,
+  colour,
+  name,
+  figure,
+  kw,
+}: {
+  x: number;
+  y: number;
+  anchor: "start" | "end";
+  colour: string;
+  name: string;
+  figure: Figure | null;
+  kw: number | null;
+}) {
   if (!figure) return null;
   return (
     <g fill={colour} textAnchor={anchor} {...halo}>
@@ -27,7 +44,23 @@ export function Height({ x, y, anchor, colour, name, figure, kw }: { x: number; 
 }
 
 /** What changed between two ladders, with its interval. */
-export function Change({ x, y, narrow, colour, wash, figure, unknown }: { x: number; y: number; narrow: boolean; colour: string; wash: string; figure: Figure; unknown: boolean }) {
+export function Change({
+  x,
+  y,
+  narrow,
+  colour,
+  wash,
+  figure,
+  unknown,
+}: {
+  x: number;
+  y: number;
+  narrow: boolean;
+  colour: string;
+  wash: string;
+  figure: Figure;
+  unknown: boolean;
+}) {
   return (
     <g fill={colour} textAnchor="middle" {...halo} stroke={wash} strokeWidth={3}>
       <text x={x} y={y} fontSize={20} fontWeight={700} style={num}>

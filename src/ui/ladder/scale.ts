@@ -8,7 +8,12 @@ export interface LadderScale {
 }
 
 /** Fits room, both totals and the limit into the height; a rung is 2 K, or 5 K when the rise is over 120 K. */
-export function ladderScale(roomC: number, totalsC: readonly number[], limitC: number | null, height: number): LadderScale {
+export function ladderScale(
+  roomC: number,
+  totalsC: readonly number[],
+  limitC: number | null,
+  height: number,
+): LadderScale {
   const highest = Math.max(roomC + 10, ...totalsC);
   const topC = Math.max(highest + 4, limitC === null ? 0 : limitC + 5);
   const footY = height - 44;

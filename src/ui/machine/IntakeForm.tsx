@@ -22,7 +22,16 @@ export function IntakeForm({ models }: { models: string[] }) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const form = useForm<Draft>({
     resolver: classValidatorResolver(IntakeInput) as unknown as Resolver<Draft>,
-    defaultValues: { tag: "", model: "", variant: "", place: "", environment: "office", form: "fifteen", limitC: "", complaint: "" },
+    defaultValues: {
+      tag: "",
+      model: "",
+      variant: "",
+      place: "",
+      environment: "office",
+      form: "fifteen",
+      limitC: "",
+      complaint: "",
+    },
   });
   const { errors, isSubmitting } = form.formState;
   const shape = useWatch({ control: form.control, name: "form" });
@@ -30,14 +39,21 @@ export function IntakeForm({ models }: { models: string[] }) {
     setProblem(null);
     const sent = await send<{ jobId: number }>("POST", "/api/intake", form.getValues());
     if (sent.ok) return router.push(`/jobs/${sent.value.jobId}/before`);
-    for (const [name, message] of Object.entries(sent.problem.fields ?? {})) form.setError(name as keyof Draft, { message });
+    for (const [name, message] of Object.entries(sent.problem.fields ?? {}))
+      form.setError(name as keyof Draft, { message });
     setProblem(sent.problem);
   });
   return (
-    <form onSubmit={(e) => void submit(e)} noValidate className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]">
+    <form
+      onSubmit={(e) => void submit(e)}
+      noValidate
+      className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]"
+    >
       <div className="bg-sheet px-10 py-7">
         <h1 className="text-[29px] font-[700]">New intake</h1>
-        <p className="mt-1 text-[17px] text-ink-2">Which machine, and what it is in for. The load run comes next, before anything is opened.</p>
+        <p className="mt-1 text-[17px] text-ink-2">
+          Which machine, and what it is in for. The load run comes next, before anything is opened.
+        </p>
         <div className="mt-6 grid max-w-[760px] grid-cols-1 gap-x-7 gap-y-5 sm:grid-cols-2">
           <Field label="Tag" hint="The mark on the machine, such as LR-21" error={errors.tag?.message}>
             <Input className="field num" autoFocus aria-invalid={Boolean(errors.tag)} {...form.register("tag")} />
@@ -66,10 +82,20 @@ export function IntakeForm({ models }: { models: string[] }) {
             </Select>
           </Field>
           <Field label="Throttle limit, °C" hint="Where known, such as 97" error={errors.limitC?.message}>
-            <Input className="field num" inputMode="decimal" aria-invalid={Boolean(errors.limitC)} {...form.register("limitC")} />
+            <Input
+              className="field num"
+              inputMode="decimal"
+              aria-invalid={Boolean(errors.limitC)}
+              {...form.register("limitC")}
+            />
           </Field>
           <Field label="Complaint" error={errors.complaint?.message} className="sm:col-span-2">
-            <Textarea className="field" rows={3} aria-invalid={Boolean(errors.complaint)} {...form.register("complaint")} />
+            <Textarea
+              className="field"
+              rows={3}
+              aria-invalid={Boolean(errors.complaint)}
+              {...form.register("complaint")}
+            />
           </Field>
         </div>
       </div>
@@ -87,7 +113,8 @@ export function IntakeForm({ models }: { models: string[] }) {
           <BaseOutline form={shape} pxPerMm={0.76} />
         </div>
         <CautionBand>
-          <b className="font-[640]">Battery swollen?</b> If the base bulges or the touchpad lifts: stop, no load run. Move it away from anything that burns and follow the local rules for damaged lithium batteries.
+          <b className="font-[640]">Battery swollen?</b> If the base bulges or the touchpad lifts: stop, no load run.
+          Move it away from anything that burns and follow the local rules for damaged lithium batteries.
         </CautionBand>
         <div className="flex-1" />
         {problem ? (

@@ -17,19 +17,64 @@ export function JobLadders({ verdict }: { verdict: Verdict | null }) {
       <path d={`M2 ${H - 4}h${W - 4}`} stroke="var(--room)" strokeWidth={3} />
       {chip ? (
         <>
-          <rect x={16} y={H - 5 - h(airB)} width={26} height={h(airB)} fill="var(--air-wash)" stroke="var(--air)" strokeWidth={1.6} strokeDasharray="4 3" />
-          <rect x={16} y={H - 5 - h(beforeK)} width={26} height={h(beforeK - airB)} fill="var(--paste-wash)" stroke="var(--paste)" strokeWidth={1.6} strokeDasharray="4 3" />
+          <rect
+            x={16}
+            y={H - 5 - h(airB)}
+            width={26}
+            height={h(airB)}
+            fill="var(--air-wash)"
+            stroke="var(--air)"
+            strokeWidth={1.6}
+            strokeDasharray="4 3"
+          />
+          <rect
+            x={16}
+            y={H - 5 - h(beforeK)}
+            width={26}
+            height={h(beforeK - airB)}
+            fill="var(--paste-wash)"
+            stroke="var(--paste)"
+            strokeWidth={1.6}
+            strokeDasharray="4 3"
+          />
           {afterK !== null && airA !== null ? (
             <>
               <rect x={62} y={H - 5 - h(airA)} width={26} height={h(airA)} fill="var(--air)" />
-              <rect x={62} y={H - 5 - h(afterK)} width={26} height={Math.max(1, h(afterK - airA))} fill="var(--paste)" />
+              <rect
+                x={62}
+                y={H - 5 - h(afterK)}
+                width={26}
+                height={Math.max(1, h(afterK - airA))}
+                fill="var(--paste)"
+              />
             </>
           ) : (
-            <rect x={62} y={30} width={26} height={H - 35} fill="none" stroke="var(--ink-3)" strokeWidth={1.6} strokeDasharray="2 4" />
+            <rect
+              x={62}
+              y={30}
+              width={26}
+              height={H - 35}
+              fill="none"
+              stroke="var(--ink-3)"
+              strokeWidth={1.6}
+              strokeDasharray="2 4"
+            />
           )}
         </>
       ) : (
-        [16, 62].map((x) => <rect key={x} x={x} y={26} width={26} height={H - 31} fill="none" stroke="var(--ink-3)" strokeWidth={1.6} strokeDasharray="2 4" />)
+        [16, 62].map((x) => (
+          <rect
+            key={x}
+            x={x}
+            y={26}
+            width={26}
+            height={H - 31}
+            fill="none"
+            stroke="var(--ink-3)"
+            strokeWidth={1.6}
+            strokeDasharray="2 4"
+          />
+        ))
       )}
     </svg>
   );

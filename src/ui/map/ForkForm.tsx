@@ -13,7 +13,12 @@ export function ForkForm({ revisionId }: { revisionId: number }) {
   const [open, setOpen] = useState(false);
   const [variant, setVariant] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
-  if (!open) return <Button className="mt-1" onClick={() => setOpen(true)}>Fork a variant</Button>;
+  if (!open)
+    return (
+      <Button className="mt-1" onClick={() => setOpen(true)}>
+        Fork a variant
+      </Button>
+    );
   const submit = async (e: React.FormEvent) => {
     e.preventDefault();
     const sent = await send("POST", `/api/layouts/${revisionId}/fork`, { variant });
@@ -24,10 +29,23 @@ export function ForkForm({ revisionId }: { revisionId: number }) {
   };
   return (
     <form noValidate onSubmit={(e) => void submit(e)} className="mt-1 flex max-w-[420px] flex-wrap items-end gap-3">
-      <Field label="Name of the variant" hint="Such as: without graphics chip" error={problem?.fields?.variant ?? problem?.message} className="min-w-[220px] flex-1">
-        <Input className="field" autoFocus value={variant} maxLength={60} onChange={(e) => setVariant(e.target.value)} />
+      <Field
+        label="Name of the variant"
+        hint="Such as: without graphics chip"
+        error={problem?.fields?.variant ?? problem?.message}
+        className="min-w-[220px] flex-1"
+      >
+        <Input
+          className="field"
+          autoFocus
+          value={variant}
+          maxLength={60}
+          onChange={(e) => setVariant(e.target.value)}
+        />
       </Field>
-      <Button type="submit" look="plain">Fork</Button>
+      <Button type="submit" look="plain">
+        Fork
+      </Button>
     </form>
   );
 }

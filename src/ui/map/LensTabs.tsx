@@ -12,18 +12,40 @@ export type Lens = "map" | "heat" | "photos" | "work";
 /** The lenses on one drawing. The position of a part never moves between them. */
 export function LensTabs({ jobId, shown, heat, note }: { jobId: number; shown: Lens; heat: boolean; note: ReactNode }) {
   const router = useRouter();
-  useKeys({ m: () => router.push(stagePath(jobId, "map")), f: () => router.push(stagePath(jobId, "photos")), h: heat ? () => router.push(stagePath(jobId, "heat")) : undefined });
+  useKeys({
+    m: () => router.push(stagePath(jobId, "map")),
+    f: () => router.push(stagePath(jobId, "photos")),
+    h: heat ? () => router.push(stagePath(jobId, "heat")) : undefined,
+  });
   const tab = (lens: Lens, cap: string, name: string) => (
-    <Link prefetch={false} href={stagePath(jobId, lens)} aria-current={shown === lens ? "page" : undefined} className={`flex min-h-[50px] items-center gap-2 border-b-[5px] px-3 text-[17px] ${shown === lens ? "border-copper-fill font-[680]" : "border-transparent text-ink-2 hover:bg-plane"}`}>
+    <Link
+      prefetch={false}
+      href={stagePath(jobId, lens)}
+      aria-current={shown === lens ? "page" : undefined}
+      className={`flex min-h-[50px] items-center gap-2 border-b-[5px] px-3 text-[17px] ${shown === lens ? "border-copper-fill font-[680]" : "border-transparent text-ink-2 hover:bg-plane"}`}
+    >
       <KeyCap>{cap}</KeyCap> {name}
     </Link>
   );
   return (
     <div className="flex shrink-0 items-center border-b border-line bg-sheet px-4">
       <nav aria-label="Lenses" className="flex gap-1">
-        {shown === "work" ? <span aria-current="page" className="flex min-h-[50px] items-center border-b-[5px] border-copper-fill px-3 text-[17px] font-[680]">This step</span> : null}
+        {shown === "work" ? (
+          <span
+            aria-current="page"
+            className="flex min-h-[50px] items-center border-b-[5px] border-copper-fill px-3 text-[17px] font-[680]"
+          >
+            This step
+          </span>
+        ) : null}
         {tab("map", "M", "Map")}
-        {heat ? tab("heat", "H", "Heat") : <span className="flex min-h-[50px] items-center gap-2 px-3 text-[17px] text-ink-3" title="After the verdict"><KeyCap>H</KeyCap> Heat <span className="text-[14px]">after the verdict</span></span>}
+        {heat ? (
+          tab("heat", "H", "Heat")
+        ) : (
+          <span className="flex min-h-[50px] items-center gap-2 px-3 text-[17px] text-ink-3" title="After the verdict">
+            <KeyCap>H</KeyCap> Heat <span className="text-[14px]">after the verdict</span>
+          </span>
+        )}
         {tab("photos", "F", "Photos")}
       </nav>
       <span className="ml-auto truncate pl-3 text-[15.5px] text-ink-2">{note}</span>

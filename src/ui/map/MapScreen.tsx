@@ -2,7 +2,17 @@
 import { Pencil } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { boundsOfPart, centreOf, checksOf, chevronsOf, CoolingMap, hits, mapSentence, seenFromAbove, type Layout } from "@/core/underside";
+import {
+  boundsOfPart,
+  centreOf,
+  checksOf,
+  chevronsOf,
+  CoolingMap,
+  hits,
+  mapSentence,
+  seenFromAbove,
+  type Layout,
+} from "@/core/underside";
 import { Button, KeyCap } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
@@ -60,17 +70,30 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
   };
   const step = (dx: number, dy: number) => {
     const from = shownPart ? centreOf(shownPart) : ([layout.base.widthMm / 2, layout.base.depthMm / 2] as const);
-    const better = shown.parts.filter((p) => p.id !== picked && COOLING.concat("chip", "screw").includes(p.kind)).flatMap((p) => {
-      const [x, y] = centreOf(p);
-      const along = (x - from[0]) * dx + (y - from[1]) * dy;
-      const aside = Math.abs((x - from[0]) * dy) + Math.abs((y - from[1]) * dx);
-      return along > 1 && along > aside * 0.6 ? [{ p, cost: along + 1.8 * aside }] : [];
-    }).sort((a, b) => a.cost - b.cost)[0];
+    const better = shown.parts
+      .filter((p) => p.id !== picked && COOLING.concat("chip", "screw").includes(p.kind))
+      .flatMap((p) => {
+        const [x, y] = centreOf(p);
+        const along = (x - from[0]) * dx + (y - from[1]) * dy;
+        const aside = Math.abs((x - from[0]) * dy) + Math.abs((y - from[1]) * dx);
+        return along > 1 && along > aside * 0.6 ? [{ p, cost: along + 1.8 * aside }] : [];
+      })
+      .sort((a, b) => a.cost - b.cost)[0];
     if (better) pick(better.p.id);
   };
   const keys: Record<string, (() => void) | undefined> = {
-    n: next ? () => pick(next.id) : undefined, e: closed ? undefined : () => void edit(), Escape: () => pick(null), "+": () => view.zoom(1.25), "=": () => view.zoom(1.25), "-": () => view.zoom(0.8), "0": view.fit, a: () => setAbove((v) => !v),
-    ArrowLeft: () => step(-1, 0), ArrowRight: () => step(1, 0), ArrowUp: () => step(0, -1), ArrowDown: () => step(0, 1),
+    n: next ? () => pick(next.id) : undefined,
+    e: closed ? undefined : () => void edit(),
+    Escape: () => pick(null),
+    "+": () => view.zoom(1.25),
+    "=": () => view.zoom(1.25),
+    "-": () => view.zoom(0.8),
+    "0": view.fit,
+    a: () => setAbove((v) => !v),
+    ArrowLeft: () => step(-1, 0),
+    ArrowRight: () => step(1, 0),
+    ArrowUp: () => step(0, -1),
+    ArrowDown: () => step(0, 1),
   };
   checks.slice(0, 9).forEach((c, i) => (keys[String(i + 1)] = () => pick(c.parts[0] ?? null)));
   useKeys(keys);
@@ -78,7 +101,12 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
   const click = (e: React.MouseEvent) => {
     const box = e.currentTarget.getBoundingClientRect();
     const p = view.toSheet(e.clientX - box.left, e.clientY - box.top);
-    const found = hits(shown.parts.filter((x) => x.kind !== "board" && x.kind !== "sketch"), p.x, p.y, 14 / view.view.scale);
+    const found = hits(
+      shown.parts.filter((x) => x.kind !== "board" && x.kind !== "sketch"),
+      p.x,
+      p.y,
+      14 / view.view.scale,
+    );
     const again = found.findIndex((x) => x.id === picked);
     pick(found[again >= 0 ? (again + 1) % found.length : 0]?.id ?? null);
   };
@@ -91,19 +119,34 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
           shown="map"
           heat={heat}
           note={
-            <button type="button" onClick={() => setAbove(!above)} aria-pressed={above} className="min-h-11 rounded-[5px] px-2 hover:bg-plane">
+            <button
+              type="button"
+              onClick={() => setAbove(!above)}
+              aria-pressed={above}
+              className="min-h-11 rounded-[5px] px-2 hover:bg-plane"
+            >
               {above ? "Seen from above: left and right swapped" : "Seen from below"}
             </button>
           }
         />
         <div ref={ref} className="relative min-h-[360px] flex-1 touch-none overflow-hidden">
-          <svg data-testid="underside" width={size.width} height={size.height} className="absolute inset-0 block cursor-pointer" role="img" aria-label={`Underside of ${layout.model} to scale, ${layout.parts.length} parts${above ? ", seen from above" : ", seen from below"}`} onClick={click}>
+          <svg
+            data-testid="underside"
+            width={size.width}
+            height={size.height}
+            className="absolute inset-0 block cursor-pointer"
+            role="img"
+            aria-label={`Underside of ${layout.model} to scale, ${layout.parts.length} parts${above ? ", seen from above" : ", seen from below"}`}
+            onClick={click}
+          >
             <Defs />
             <g transform={`translate(${x} ${y}) scale(${scale})`}>
               <Drawing layout={shown} />
               <Hidden layout={shown} />
               {shownPart ? <Chosen part={shownPart} scale={scale} /> : null}
-              {shownPart?.kind === "pipe" ? <Chevrons points={chevronsOf(shownMap, shownPart)} widthMm={shownPart.widthMm} /> : null}
+              {shownPart?.kind === "pipe" ? (
+                <Chevrons points={chevronsOf(shownMap, shownPart)} widthMm={shownPart.widthMm} />
+              ) : null}
               <Tags parts={shown.parts} scale={scale} selected={selected} />
             </g>
             <Rulers view={view.view} width={size.width} height={size.height} />
@@ -116,14 +159,22 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
           <ul aria-label="What does not add up" className="mt-2 grid grid-cols-1 gap-2 md:grid-cols-2">
             {checks.slice(0, 4).map((c, i) => (
               <li key={c.code + c.parts.join()}>
-                <button type="button" onClick={() => pick(c.parts[0] ?? null)} className="flex min-h-11 w-full items-center gap-3 border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[16px] text-caution-ink">
+                <button
+                  type="button"
+                  onClick={() => pick(c.parts[0] ?? null)}
+                  className="flex min-h-11 w-full items-center gap-3 border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[16px] text-caution-ink"
+                >
                   <span className="min-w-0 flex-1">{c.message}</span>
                   <KeyCap>{i + 1}</KeyCap>
                 </button>
               </li>
             ))}
           </ul>
-          {checks.length === 0 ? <p className="mt-1 text-[16px] text-ink-2">Every chip has its way to the air, every pad and screw has its place.</p> : null}
+          {checks.length === 0 ? (
+            <p className="mt-1 text-[16px] text-ink-2">
+              Every chip has its way to the air, every pad and screw has its place.
+            </p>
+          ) : null}
           {checks.length > 4 ? <p className="mt-1 text-[15px] text-ink-2">And {checks.length - 4} more.</p> : null}
         </div>
       </div>
@@ -134,7 +185,11 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
           ) : (
             <>
               <h2 className="flex items-baseline justify-between px-2 text-[19px] font-[680]">
-                Parts as a list <span className="text-[15px] font-[450] text-ink-2">revision {revision.number}{revision.open ? ", open" : ""}</span>
+                Parts as a list{" "}
+                <span className="text-[15px] font-[450] text-ink-2">
+                  revision {revision.number}
+                  {revision.open ? ", open" : ""}
+                </span>
               </h2>
               <PartsList follow parts={layout.parts} selected={selected} onSelect={(id) => pick(id)} />
             </>

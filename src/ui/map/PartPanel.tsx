@@ -18,7 +18,10 @@ export function PartPanel({ map, part }: { map: CoolingMap; part: Part }) {
       ) : null}
       <dl className="mt-2">
         {partFacts(map, part).map((f) => (
-          <div key={f.label} className="flex items-baseline justify-between gap-4 border-t border-line py-[9px] first:border-t-0">
+          <div
+            key={f.label}
+            className="flex items-baseline justify-between gap-4 border-t border-line py-[9px] first:border-t-0"
+          >
             <dt className="text-[16px] text-ink-2">{f.label}</dt>
             <dd className={f.unit ? "num text-right text-[18px] font-[650]" : "text-right text-[17px] font-[620]"}>
               {f.value}
@@ -27,7 +30,9 @@ export function PartPanel({ map, part }: { map: CoolingMap; part: Part }) {
           </div>
         ))}
       </dl>
-      {remark ? <p className="mt-2 border-t border-line pt-3 text-[15.5px] leading-[21px] text-ink-2">{remark}</p> : null}
+      {remark ? (
+        <p className="mt-2 border-t border-line pt-3 text-[15.5px] leading-[21px] text-ink-2">{remark}</p>
+      ) : null}
     </div>
   );
 }

@@ -11,9 +11,28 @@ interface Props {
   follow?: boolean;
 }
 
-const ORDER: Record<string, number> = { blower: 0, fins: 1, pipe: 2, chamber: 3, plate: 4, spreader: 5, chip: 6, pad: 7, screw: 8, plug: 9, cable: 10, tape: 11 };
+const ORDER: Record<string, number> = {
+  blower: 0,
+  fins: 1,
+  pipe: 2,
+  chamber: 3,
+  plate: 4,
+  spreader: 5,
+  chip: 6,
+  pad: 7,
+  screw: 8,
+  plug: 9,
+  cable: 10,
+  tape: 11,
+};
 
-export const inListOrder = (parts: readonly Part[]): Part[] => [...parts].sort((a, b) => (ORDER[a.kind] ?? 20) - (ORDER[b.kind] ?? 20) || a.kind.localeCompare(b.kind) || a.tag.localeCompare(b.tag, "en", { numeric: true }));
+export const inListOrder = (parts: readonly Part[]): Part[] =>
+  [...parts].sort(
+    (a, b) =>
+      (ORDER[a.kind] ?? 20) - (ORDER[b.kind] ?? 20) ||
+      a.kind.localeCompare(b.kind) ||
+      a.tag.localeCompare(b.tag, "en", { numeric: true }),
+  );
 
 /** The drawing as a list: the same parts, the same selection, for hands on keys and for readers of the screen. */
 export function PartsList({ parts, selected, onSelect, label = "Parts as a list", follow = false }: Props) {
@@ -26,7 +45,13 @@ export function PartsList({ parts, selected, onSelect, label = "Parts as a list"
     <ul ref={list} aria-label={label} className="flex flex-col">
       {inListOrder(parts).map((p) => (
         <li key={p.id}>
-          <button type="button" data-part={p.id} aria-pressed={selected.has(p.id)} onClick={(e) => onSelect(p.id, e.shiftKey)} className={`flex min-h-11 w-full items-center gap-3 border-b border-line-2 px-2 text-left text-[16px] ${selected.has(p.id) ? "bg-copper-wash font-[640]" : "hover:bg-plane"}`}>
+          <button
+            type="button"
+            data-part={p.id}
+            aria-pressed={selected.has(p.id)}
+            onClick={(e) => onSelect(p.id, e.shiftKey)}
+            className={`flex min-h-11 w-full items-center gap-3 border-b border-line-2 px-2 text-left text-[16px] ${selected.has(p.id) ? "bg-copper-wash font-[640]" : "hover:bg-plane"}`}
+          >
             <span className="w-8 shrink-0 font-[720]">{p.tag}</span>
             <span className="min-w-0 flex-1 truncate">{p.tag ? KINDS[p.kind].name : partName(p)}</span>
             {p.locked ? <span className="text-[14px] text-ink-2">locked</span> : null}

@@ -33,9 +33,23 @@ export function StartMap({ jobId, model, variant, offer, closed }: Props) {
   const kind = `${model}${variant ? `, ${variant}` : ""}`;
   return (
     <div className="flex flex-1 flex-col bg-sheet px-8 py-6">
-      <h1 className="text-[29px] leading-[36px] font-[700]">{offer ? `${kind} was drawn before.` : `${kind} is not drawn yet.`}</h1>
-      <p className="mt-1 text-[18px] text-ink-2">{offer ? <MapWords words={mapSentence(new CoolingMap(offer.document))} /> : "Start with what you see first. Blowers are usually quickest."}</p>
-      <div className="my-5 grid min-h-[200px] flex-1 place-items-center border border-line bg-plane p-4">{offer ? <SmallUnderside layout={offer.document} pxPerMm={1.7} /> : <span className="text-[17px] text-ink-2">An empty base to scale is laid out when you start.</span>}</div>
+      <h1 className="text-[29px] leading-[36px] font-[700]">
+        {offer ? `${kind} was drawn before.` : `${kind} is not drawn yet.`}
+      </h1>
+      <p className="mt-1 text-[18px] text-ink-2">
+        {offer ? (
+          <MapWords words={mapSentence(new CoolingMap(offer.document))} />
+        ) : (
+          "Start with what you see first. Blowers are usually quickest."
+        )}
+      </p>
+      <div className="my-5 grid min-h-[200px] flex-1 place-items-center border border-line bg-plane p-4">
+        {offer ? (
+          <SmallUnderside layout={offer.document} pxPerMm={1.7} />
+        ) : (
+          <span className="text-[17px] text-ink-2">An empty base to scale is laid out when you start.</span>
+        )}
+      </div>
       {problem ? (
         <CautionBand role="alert">
           {problem.message} {problem.action}
@@ -49,7 +63,13 @@ export function StartMap({ jobId, model, variant, offer, closed }: Props) {
           </Button>
         ) : null}
         {!closed ? (
-          <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={() => void start(offer ? "last" : "empty")}>
+          <Button
+            look="main"
+            big
+            className="min-h-[76px] text-[20px]"
+            keyCap="Enter"
+            onClick={() => void start(offer ? "last" : "empty")}
+          >
             {offer ? `Use revision ${offer.number}` : "Start drawing"}
           </Button>
         ) : null}

@@ -3,7 +3,17 @@ import { addDays, differenceInCalendarDays, format, parseISO } from "date-fns";
 import { TriangleAlert } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { amountWords, isExpired, isLow, leftOf, MATERIAL_KINDS, shelfHeadline, stockDates, type Lot, type Shelf } from "@/core/stock";
+import {
+  amountWords,
+  isExpired,
+  isLow,
+  leftOf,
+  MATERIAL_KINDS,
+  shelfHeadline,
+  stockDates,
+  type Lot,
+  type Shelf,
+} from "@/core/stock";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
@@ -31,7 +41,8 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
     <main className="flex flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-sheet px-6 py-3 lg:px-10">
         <h1 className="min-w-0 flex-1 text-[27px] leading-[34px] font-[700]">
-          {lots.length ? say.first : "Nothing is on the shelf yet."} <span className="font-[450] text-ink-2">{lots.length ? say.then : "Put the first lot there."}</span>
+          {lots.length ? say.first : "Nothing is on the shelf yet."}{" "}
+          <span className="font-[450] text-ink-2">{lots.length ? say.then : "Put the first lot there."}</span>
         </h1>
         <Button look="plain" className="ml-auto" keyCap="N" onClick={() => setAdding(true)}>
           New lot
@@ -39,7 +50,14 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
       </div>
       {lots.some((l) => isLow(l) || isExpired(l, today)) ? (
         <p className="bg-sheet px-6 pb-2.5 text-[16.5px] lg:px-10">
-          <b className="font-[660]">To buy:</b> {lots.filter((l) => isLow(l) || isExpired(l, today)).map((l) => `${l.name} (${isExpired(l, today) ? "past its date" : `${amountWords(l.kind, leftOf(l))} left`})`).join(", ")}.
+          <b className="font-[660]">To buy:</b>{" "}
+          {lots
+            .filter((l) => isLow(l) || isExpired(l, today))
+            .map(
+              (l) => `${l.name} (${isExpired(l, today) ? "past its date" : `${amountWords(l.kind, leftOf(l))} left`})`,
+            )
+            .join(", ")}
+          .
         </p>
       ) : null}
       {away ? (
@@ -56,7 +74,13 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
             {of("paste").map((l) => (
               <article key={l.id} aria-label={l.name}>
                 <Tube lot={l} today={today} />
-                <Words lot={l} today={today} history={shelf.history} more={l.paste?.conductive ? (l.paste.liquidMetal ? "Conducts: never on aluminium" : "Conducts") : ""} onAway={() => void put(l, true)} />
+                <Words
+                  lot={l}
+                  today={today}
+                  history={shelf.history}
+                  more={l.paste?.conductive ? (l.paste.liquidMetal ? "Conducts: never on aluminium" : "Conducts") : ""}
+                  onAway={() => void put(l, true)}
+                />
               </article>
             ))}
           </section>
@@ -64,24 +88,55 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
             <article key={l.id} aria-label={l.name} style={{ width: Math.max(220, ((l.pad?.widthMm ?? 60) + 8) * PX) }}>
               <SheetPlace lot={l} sheets={sheets} />
               <div className="pl-3.5">
-                <Words lot={l} today={today} history={shelf.history} more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/mK`} onAway={() => void put(l, true)} />
+                <Words
+                  lot={l}
+                  today={today}
+                  history={shelf.history}
+                  more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/mK`}
+                  onAway={() => void put(l, true)}
+                />
               </div>
             </article>
           ))}
           {offcuts.length ? (
             <section aria-label="Off-cuts" className="w-[250px]">
               <svg aria-hidden width={50 * PX} height={22} viewBox={`0 0 ${50 * PX} 22`} className="mb-1 ml-auto">
-                <path d={`M1 12v8M1 16H${50 * PX - 1}M${50 * PX - 1} 12v8`} stroke="var(--ink-3)" strokeWidth={1.4} fill="none" />
-                <text x={25 * PX} y={11} textAnchor="middle" fontSize={13.5} fontFamily="var(--font-num)" fill="var(--ink-2)">50 mm</text>
+                <path
+                  d={`M1 12v8M1 16H${50 * PX - 1}M${50 * PX - 1} 12v8`}
+                  stroke="var(--ink-3)"
+                  strokeWidth={1.4}
+                  fill="none"
+                />
+                <text
+                  x={25 * PX}
+                  y={11}
+                  textAnchor="middle"
+                  fontSize={13.5}
+                  fontFamily="var(--font-num)"
+                  fill="var(--ink-2)"
+                >
+                  50 mm
+                </text>
               </svg>
               <div className="border-2 border-ink bg-sheet">
-                {[...new Set(offcuts.map((s) => s.thicknessMm))].sort((a, b) => a - b).map((t) => (
-                  <div key={t} className="flex flex-wrap items-center gap-2 border-t border-line p-2.5 first:border-t-0">
-                    {offcuts.filter((s) => s.thicknessMm === t).map((s) => (
-                      <PadSheet key={s.id} sheet={s} label={`Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} mm thick`} />
-                    ))}
-                  </div>
-                ))}
+                {[...new Set(offcuts.map((s) => s.thicknessMm))]
+                  .sort((a, b) => a - b)
+                  .map((t) => (
+                    <div
+                      key={t}
+                      className="flex flex-wrap items-center gap-2 border-t border-line p-2.5 first:border-t-0"
+                    >
+                      {offcuts
+                        .filter((s) => s.thicknessMm === t)
+                        .map((s) => (
+                          <PadSheet
+                            key={s.id}
+                            sheet={s}
+                            label={`Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} mm thick`}
+                          />
+                        ))}
+                    </div>
+                  ))}
               </div>
               <p className="mt-2 text-[17px] font-[640]">Off-cuts</p>
               <p className="text-[16px]">
@@ -98,8 +153,15 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
           <section aria-label="Small things" className="flex w-[220px] flex-col gap-5">
             {of("swab", "cloth", "wipe").map((l) => (
               <article key={l.id} aria-label={l.name}>
-                <div className="flex h-7 w-[190px] border-2 border-ink bg-sheet" role="img" aria-label={`${Math.round(leftOf(l))} of ${l.amount}`}>
-                  <span className="bg-[repeating-linear-gradient(90deg,var(--d-al2)_0_5px,var(--sheet)_5px_8px)]" style={{ width: `${(100 * leftOf(l)) / Math.max(1, l.amount)}%` }} />
+                <div
+                  className="flex h-7 w-[190px] border-2 border-ink bg-sheet"
+                  role="img"
+                  aria-label={`${Math.round(leftOf(l))} of ${l.amount}`}
+                >
+                  <span
+                    className="bg-[repeating-linear-gradient(90deg,var(--d-al2)_0_5px,var(--sheet)_5px_8px)]"
+                    style={{ width: `${(100 * leftOf(l)) / Math.max(1, l.amount)}%` }}
+                  />
                 </div>
                 <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
               </article>
@@ -114,7 +176,19 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
 }
 
 /** Three lines under a thing: name, what is left, lot and dates. */
-function Words({ lot: l, today, history, more, onAway }: { lot: Lot; today: string; history: Shelf["history"]; more: string; onAway: () => void }) {
+function Words({
+  lot: l,
+  today,
+  history,
+  more,
+  onAway,
+}: {
+  lot: Lot;
+  today: string;
+  history: Shelf["history"];
+  more: string;
+  onAway: () => void;
+}) {
   const own = history.filter((h) => h.lotId === l.id);
   const expired = isExpired(l, today);
   const flag = expired ? "past its date" : isLow(l) ? "low" : "";
@@ -129,7 +203,8 @@ function Words({ lot: l, today, history, more, onAway }: { lot: Lot; today: stri
         ) : null}
       </h2>
       <p className={`text-[16px] ${flag ? "text-caution-ink" : ""}`}>
-        <b className="num font-[700]">{amountWords(l.kind, leftOf(l))}</b> left{MATERIAL_KINDS[l.kind].unit ? "" : ` of ${l.amount}`}
+        <b className="num font-[700]">{amountWords(l.kind, leftOf(l))}</b> left
+        {MATERIAL_KINDS[l.kind].unit ? "" : ` of ${l.amount}`}
         {more ? <span className="text-ink-2">, {more}</span> : null}
       </p>
       <p className="text-[15px] leading-[19px] text-ink-2">
@@ -156,7 +231,12 @@ function Words({ lot: l, today, history, more, onAway }: { lot: Lot; today: stri
           </ul>
         </details>
       ) : null}
-      <button type="button" className="link min-h-[32px] text-[15px]" aria-label={`Put ${l.name}, lot ${l.lot}, away`} onClick={onAway}>
+      <button
+        type="button"
+        className="link min-h-[32px] text-[15px]"
+        aria-label={`Put ${l.name}, lot ${l.lot}, away`}
+        onClick={onAway}
+      >
         Put away
       </button>
     </div>
@@ -171,13 +251,19 @@ function Dates({ shelf }: { shelf: Shelf }) {
   const now = parseISO(shelf.today);
   const start = addDays(now, -30);
   const x = (d: Date) => Math.max(16, differenceInCalendarDays(d, start) * PX_PER_DAY);
-  const months = Array.from({ length: 10 }, (_, i) => new Date(now.getFullYear(), now.getMonth() + i, 1)).filter((m) => m > start);
+  const months = Array.from({ length: 10 }, (_, i) => new Date(now.getFullYear(), now.getMonth() + i, 1)).filter(
+    (m) => m > start,
+  );
   const width = 30 * PX_PER_DAY + 250 * PX_PER_DAY + 200;
   // words stand clear of each other on three levels
   const level: number[] = [];
   dates.forEach((d, i) => {
     let l = 0;
-    while (l < 2 && dates.slice(0, i).some((o, j) => level[j] === l && Math.abs(x(parseISO(o.on)) - x(parseISO(d.on))) < 250)) l++;
+    while (
+      l < 2 &&
+      dates.slice(0, i).some((o, j) => level[j] === l && Math.abs(x(parseISO(o.on)) - x(parseISO(d.on))) < 250)
+    )
+      l++;
     level.push(l);
   });
   return (
@@ -196,7 +282,10 @@ function Dates({ shelf }: { shelf: Shelf }) {
               </g>
             ))}
           </svg>
-          <div className="absolute top-[3px] rounded-[2px] bg-copper px-3 text-[16px] leading-[26px] font-[560] text-on-copper" style={{ left: x(now) - 48 }}>
+          <div
+            className="absolute top-[3px] rounded-[2px] bg-copper px-3 text-[16px] leading-[26px] font-[560] text-on-copper"
+            style={{ left: x(now) - 48 }}
+          >
             Today <b className="font-[700]">{format(now, "d")}</b>
           </div>
           <ul>
@@ -204,17 +293,44 @@ function Dates({ shelf }: { shelf: Shelf }) {
               <li key={`${d.lotId}${d.kind}`} className="absolute" style={{ left: x(parseISO(d.on)), top: 32 }}>
                 <svg aria-hidden width={14} height={80 + 62 * (level[i] ?? 0)} className="absolute -left-[7px] top-0">
                   <path d={`M7 6V${74 + 62 * (level[i] ?? 0)}`} stroke="var(--ink)" strokeWidth={1.8} />
-                  <circle cx={7} cy={6} r={5.4} fill={d.kind === "expired" ? "var(--caution)" : "var(--sheet)"} stroke="var(--ink)" strokeWidth={1.8} />
+                  <circle
+                    cx={7}
+                    cy={6}
+                    r={5.4}
+                    fill={d.kind === "expired" ? "var(--caution)" : "var(--sheet)"}
+                    stroke="var(--ink)"
+                    strokeWidth={1.8}
+                  />
                 </svg>
-                <span className="absolute left-[12px] block" style={{ width: Math.max(110, Math.min(232, x(parseISO(dates[i + 1]?.on ?? "2999-01-01")) - x(parseISO(d.on)) - 22)), top: 16 + 62 * (level[i] ?? 0) }}>
-                  <span className={`block text-[15px] leading-[18px] ${d.kind === "expired" ? "font-[640] text-caution-ink" : "text-ink-2"}`}>{d.kind === "runs-out" ? "about " : ""}{format(parseISO(d.on), "d MMM")}</span>
-                  <span className="block truncate text-[16.5px] leading-[20px] font-[640]" title={d.what}>{d.what}</span>
+                <span
+                  className="absolute left-[12px] block"
+                  style={{
+                    width: Math.max(
+                      110,
+                      Math.min(232, x(parseISO(dates[i + 1]?.on ?? "2999-01-01")) - x(parseISO(d.on)) - 22),
+                    ),
+                    top: 16 + 62 * (level[i] ?? 0),
+                  }}
+                >
+                  <span
+                    className={`block text-[15px] leading-[18px] ${d.kind === "expired" ? "font-[640] text-caution-ink" : "text-ink-2"}`}
+                  >
+                    {d.kind === "runs-out" ? "about " : ""}
+                    {format(parseISO(d.on), "d MMM")}
+                  </span>
+                  <span className="block truncate text-[16.5px] leading-[20px] font-[640]" title={d.what}>
+                    {d.what}
+                  </span>
                   <span className="block truncate text-[14.5px] leading-[18px] text-ink-2">{d.why}</span>
                 </span>
               </li>
             ))}
           </ul>
-          {dates.length === 0 ? <p className="absolute top-[56px] left-10 text-[16px] text-ink-2">Nothing runs out or expires in the months ahead.</p> : null}
+          {dates.length === 0 ? (
+            <p className="absolute top-[56px] left-10 text-[16px] text-ink-2">
+              Nothing runs out or expires in the months ahead.
+            </p>
+          ) : null}
         </div>
       </div>
     </section>

@@ -15,7 +15,14 @@ export function Tube({ lot, today }: { lot: Lot; today: string }) {
   const out = long * (1 - share);
   const width = (long + 46) * PX;
   return (
-    <svg width={width} height={22 * PX} viewBox={`0 -11 ${long + 46} 22`} role="img" aria-label={`${lot.name}: ${Math.round(100 * share)} % left`} className="max-w-full">
+    <svg
+      width={width}
+      height={22 * PX}
+      viewBox={`0 -11 ${long + 46} 22`}
+      role="img"
+      aria-label={`${lot.name}: ${Math.round(100 * share)} % left`}
+      className="max-w-full"
+    >
       <defs>
         <pattern id={id} width={1.6} height={1.6} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width={1.6} height={1.6} fill="var(--sheet)" />
@@ -23,23 +30,78 @@ export function Tube({ lot, today }: { lot: Lot; today: string }) {
         </pattern>
       </defs>
       <rect x={2} y={-6} width={2.4} height={12} rx={0.8} fill="var(--d-al2)" stroke="var(--ink)" strokeWidth={0.6} />
-      <rect x={4.4} y={-1.6} width={20 + out - 4.4} height={3.2} fill="var(--d-al2)" stroke="var(--ink)" strokeWidth={0.6} />
-      <rect x={20} y={-8.6} width={2.6} height={17.2} rx={0.8} fill="var(--d-al2)" stroke="var(--ink)" strokeWidth={0.6} />
+      <rect
+        x={4.4}
+        y={-1.6}
+        width={20 + out - 4.4}
+        height={3.2}
+        fill="var(--d-al2)"
+        stroke="var(--ink)"
+        strokeWidth={0.6}
+      />
+      <rect
+        x={20}
+        y={-8.6}
+        width={2.6}
+        height={17.2}
+        rx={0.8}
+        fill="var(--d-al2)"
+        stroke="var(--ink)"
+        strokeWidth={0.6}
+      />
       <rect x={22.6} y={-d / 2} width={long} height={d} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.7} />
-      <rect x={22.6 + out - 3.4 < 22.6 ? 22.6 : 22.6 + out - 3.4} y={-d / 2 + 0.6} width={3.4} height={d - 1.2} fill="var(--d-we2)" />
-      <rect x={22.6 + out} y={-d / 2 + 0.6} width={Math.max(0, fill - 0.3)} height={d - 1.2} fill={isExpired(lot, today) ? `url(#${id})` : metal ? "var(--d-al3)" : "var(--paste)"} />
-      {metal ? <path d={`M${24 + out} 0q1.6 -1.6 3.2 0t3.2 0 3.2 0 3.2 0 3.2 0`} fill="none" stroke="var(--d-al1)" strokeWidth={0.7} /> : <rect x={22.6 + out} y={-d / 2 + 1.3} width={Math.max(0, fill - 0.6)} height={1.3} fill="#fff" opacity={0.28} />}
+      <rect
+        x={22.6 + out - 3.4 < 22.6 ? 22.6 : 22.6 + out - 3.4}
+        y={-d / 2 + 0.6}
+        width={3.4}
+        height={d - 1.2}
+        fill="var(--d-we2)"
+      />
+      <rect
+        x={22.6 + out}
+        y={-d / 2 + 0.6}
+        width={Math.max(0, fill - 0.3)}
+        height={d - 1.2}
+        fill={isExpired(lot, today) ? `url(#${id})` : metal ? "var(--d-al3)" : "var(--paste)"}
+      />
+      {metal ? (
+        <path
+          d={`M${24 + out} 0q1.6 -1.6 3.2 0t3.2 0 3.2 0 3.2 0 3.2 0`}
+          fill="none"
+          stroke="var(--d-al1)"
+          strokeWidth={0.7}
+        />
+      ) : (
+        <rect x={22.6 + out} y={-d / 2 + 1.3} width={Math.max(0, fill - 0.6)} height={1.3} fill="#fff" opacity={0.28} />
+      )}
       {Array.from({ length: 9 }, (_, i) => (
         <path key={i} d={`M${22.6 + ((i + 1) * long) / 10} ${d / 2}v-2.4`} stroke="var(--ink)" strokeWidth={0.5} />
       ))}
       <path d={`M${22.6 + long} ${-d / 2 + 1}l5 2v4l-5 2z`} fill="var(--d-al1)" stroke="var(--ink)" strokeWidth={0.6} />
-      <rect x={27.6 + long} y={-3.4} width={9} height={6.8} rx={1} fill="var(--d-we2)" stroke="var(--ink)" strokeWidth={0.6} />
+      <rect
+        x={27.6 + long}
+        y={-3.4}
+        width={9}
+        height={6.8}
+        rx={1}
+        fill="var(--d-we2)"
+        stroke="var(--ink)"
+        strokeWidth={0.6}
+      />
     </svg>
   );
 }
 
 /** A whole sheet or an off-cut: pad hatch, its film side marked by a cut corner. */
-export function PadSheet({ sheet, px = PX, label }: { sheet: Pick<StockSheet, "widthMm" | "heightMm" | "thicknessMm">; px?: number; label: string }) {
+export function PadSheet({
+  sheet,
+  px = PX,
+  label,
+}: {
+  sheet: Pick<StockSheet, "widthMm" | "heightMm" | "thicknessMm">;
+  px?: number;
+  label: string;
+}) {
   const id = useId();
   const { widthMm: w, heightMm: h } = sheet;
   const f = Math.max(3.4, Math.min(7, Math.min(w, h) * 0.26));
@@ -51,8 +113,21 @@ export function PadSheet({ sheet, px = PX, label }: { sheet: Pick<StockSheet, "w
           <path d="M0 0V1.8" stroke="var(--d-padl)" strokeWidth={0.3} />
         </pattern>
       </defs>
-      <path d={`M0 0H${w - Math.min(4, w * 0.2)}L${w} ${Math.min(4, w * 0.2)}V${h}H0Z`} fill={`url(#${id})`} stroke="var(--d-padl)" strokeWidth={0.6} />
-      <text x={w / 2} y={h / 2 + f * 0.36} textAnchor="middle" fontSize={f} fontWeight={720} fontFamily="var(--font-num)" fill="var(--on-al)">
+      <path
+        d={`M0 0H${w - Math.min(4, w * 0.2)}L${w} ${Math.min(4, w * 0.2)}V${h}H0Z`}
+        fill={`url(#${id})`}
+        stroke="var(--d-padl)"
+        strokeWidth={0.6}
+      />
+      <text
+        x={w / 2}
+        y={h / 2 + f * 0.36}
+        textAnchor="middle"
+        fontSize={f}
+        fontWeight={720}
+        fontFamily="var(--font-num)"
+        fill="var(--on-al)"
+      >
         {sheet.thicknessMm.toFixed(1)}
       </text>
     </svg>
@@ -67,18 +142,45 @@ export function SheetPlace({ lot, sheets }: { lot: Lot; sheets: readonly StockSh
   const [w, h] = [pad.widthMm, pad.heightMm];
   return (
     <div className="relative" style={{ width: (w + 8) * PX, height: (h + 8) * PX }}>
-      <svg width={(w + 8) * PX} height={(h + 8) * PX} viewBox={`-7 -7 ${w + 8} ${h + 8}`} aria-hidden className="absolute inset-0">
-        {Array.from({ length: Math.floor(w / 10) + 1 }, (_, i) => <path key={`x${i}`} d={`M${i * 10} -2.4v-${i % 5 === 0 ? 4 : 2}`} stroke="var(--ink-3)" strokeWidth={0.5} />)}
-        {Array.from({ length: Math.floor(h / 10) + 1 }, (_, i) => <path key={`y${i}`} d={`M-2.4 ${i * 10}h-${i % 5 === 0 ? 4 : 2}`} stroke="var(--ink-3)" strokeWidth={0.5} />)}
-        {whole.length === 0 ? <rect x={0} y={0} width={w} height={h} fill="none" stroke="var(--ink-3)" strokeWidth={0.7} strokeDasharray="3 2" /> : null}
-        {whole.length === 0 ? <text x={w / 2} y={h / 2} textAnchor="middle" fontSize={6.4} fill="var(--ink-2)">used up</text> : null}
+      <svg
+        width={(w + 8) * PX}
+        height={(h + 8) * PX}
+        viewBox={`-7 -7 ${w + 8} ${h + 8}`}
+        aria-hidden
+        className="absolute inset-0"
+      >
+        {Array.from({ length: Math.floor(w / 10) + 1 }, (_, i) => (
+          <path key={`x${i}`} d={`M${i * 10} -2.4v-${i % 5 === 0 ? 4 : 2}`} stroke="var(--ink-3)" strokeWidth={0.5} />
+        ))}
+        {Array.from({ length: Math.floor(h / 10) + 1 }, (_, i) => (
+          <path key={`y${i}`} d={`M-2.4 ${i * 10}h-${i % 5 === 0 ? 4 : 2}`} stroke="var(--ink-3)" strokeWidth={0.5} />
+        ))}
+        {whole.length === 0 ? (
+          <rect
+            x={0}
+            y={0}
+            width={w}
+            height={h}
+            fill="none"
+            stroke="var(--ink-3)"
+            strokeWidth={0.7}
+            strokeDasharray="3 2"
+          />
+        ) : null}
+        {whole.length === 0 ? (
+          <text x={w / 2} y={h / 2} textAnchor="middle" fontSize={6.4} fill="var(--ink-2)">
+            used up
+          </text>
+        ) : null}
       </svg>
       {whole[0] ? (
         <div className="absolute" style={{ left: 6 * PX, top: 6 * PX }}>
           <PadSheet sheet={whole[0]} label={`${lot.name}, ${w} by ${h} mm, whole`} />
         </div>
       ) : null}
-      {whole.length > 1 ? <p className="num absolute right-1 bottom-1 bg-sheet px-1 text-[15px] font-[700]">{whole.length} sheets</p> : null}
+      {whole.length > 1 ? (
+        <p className="num absolute right-1 bottom-1 bg-sheet px-1 text-[15px] font-[700]">{whole.length} sheets</p>
+      ) : null}
     </div>
   );
 }
@@ -89,18 +191,36 @@ export function Bottle({ lot, step = 50 }: { lot: Lot; step?: number }) {
   const [w, h] = [46, 92];
   const y = h - (h - 4) * share;
   return (
-    <svg width={(w + 4) * PX * 0.86} height={(h + 28) * PX * 0.86} viewBox={`-2 -26 ${w + 4} ${h + 28}`} role="img" aria-label={`${lot.name}: ${Math.round(leftOf(lot))} of ${lot.amount}`}>
+    <svg
+      width={(w + 4) * PX * 0.86}
+      height={(h + 28) * PX * 0.86}
+      viewBox={`-2 -26 ${w + 4} ${h + 28}`}
+      role="img"
+      aria-label={`${lot.name}: ${Math.round(leftOf(lot))} of ${lot.amount}`}
+    >
       <rect x={w / 2 - 9} y={-25} width={18} height={8} rx={1.4} fill="var(--d-we2)" />
-      <path d={`M${w / 2 - 7} -17V-8C${w / 2 - 8} 0 0 2 0 16V${h - 4}q0 4 4 4H${w - 4}q4 0 4 -4V16C${w} 2 ${w / 2 + 8} 0 ${w / 2 + 7} -8V-17Z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1} />
+      <path
+        d={`M${w / 2 - 7} -17V-8C${w / 2 - 8} 0 0 2 0 16V${h - 4}q0 4 4 4H${w - 4}q4 0 4 -4V16C${w} 2 ${w / 2 + 8} 0 ${w / 2 + 7} -8V-17Z`}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth={1}
+      />
       <path d={`M0.6 ${Math.max(16, y)}H${w - 0.6}V${h - 4}q0 3.4 -3.4 3.4H4q-3.4 0 -3.4 -3.4Z`} fill="var(--d-al2)" />
       <path d={`M0.6 ${Math.max(16, y)}H${w - 0.6}`} stroke="var(--ink)" strokeWidth={1.2} />
       {Array.from({ length: Math.floor(lot.amount / step) }, (_, i) => (
-        <path key={i} d={`M${w} ${h - (h - 4) * (((i + 1) * step) / lot.amount)}h-5`} stroke="var(--ink)" strokeWidth={0.8} />
+        <path
+          key={i}
+          d={`M${w} ${h - (h - 4) * (((i + 1) * step) / lot.amount)}h-5`}
+          stroke="var(--ink)"
+          strokeWidth={0.8}
+        />
       ))}
       {lot.kind === "alcohol" ? (
         <g>
           <rect x={7} y={24} width={w - 14} height={17} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.7} />
-          <text x={w / 2} y={34.4} textAnchor="middle" fontSize={6.2} fill="var(--ink)">flammable</text>
+          <text x={w / 2} y={34.4} textAnchor="middle" fontSize={6.2} fill="var(--ink)">
+            flammable
+          </text>
         </g>
       ) : null}
     </svg>

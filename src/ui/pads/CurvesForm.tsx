@@ -5,7 +5,13 @@ import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
 
 const CLASSES: readonly Softness[] = ["soft", "medium", "firm"];
-const FIELDS: readonly (readonly [keyof PadCurve, string, number])[] = [["modulusKPa", "Stiffness, kPa", 1], ["least", "At least, %", 100], ["target", "Aim at, %", 100], ["most", "At most, %", 100], ["limit", "Limit, %", 100]];
+const FIELDS: readonly (readonly [keyof PadCurve, string, number])[] = [
+  ["modulusKPa", "Stiffness, kPa", 1],
+  ["least", "At least, %", 100],
+  ["target", "Aim at, %", 100],
+  ["most", "At most, %", 100],
+  ["limit", "Limit, %", 100],
+];
 const W = 150;
 const H = 66;
 
@@ -14,7 +20,12 @@ export function CurvesForm({ start }: { start: PadCurves }) {
   const [text, setText] = useState(() => textOf(start));
   const [said, setSaid] = useState("");
   const [problem, setProblem] = useState("");
-  const curves = Object.fromEntries(CLASSES.map((c) => [c, Object.fromEntries(FIELDS.map(([key, , k]) => [key, Number((text[c]?.[key] ?? "").replace(",", ".")) / k]))])) as unknown as PadCurves;
+  const curves = Object.fromEntries(
+    CLASSES.map((c) => [
+      c,
+      Object.fromEntries(FIELDS.map(([key, , k]) => [key, Number((text[c]?.[key] ?? "").replace(",", ".")) / k])),
+    ]),
+  ) as unknown as PadCurves;
   const keep = async () => {
     setSaid("");
     const sent = await send<null>("PUT", "/api/pad-curves", curves);
@@ -31,7 +42,10 @@ export function CurvesForm({ start }: { start: PadCurves }) {
       }}
     >
       <h2 className="text-[23px] font-[690]">How pads press back</h2>
-      <p className="mt-1 max-w-[760px] text-[16px] text-ink-2">Ours are relaxed pads, some minutes after they were pressed. Take a maker&apos;s curve where there is one: thickness and forces are reckoned by it.</p>
+      <p className="mt-1 max-w-[760px] text-[16px] text-ink-2">
+        Ours are relaxed pads, some minutes after they were pressed. Take a maker&apos;s curve where there is one:
+        thickness and forces are reckoned by it.
+      </p>
       {CLASSES.map((c) => (
         <fieldset key={c} className="mt-3 flex flex-wrap items-end gap-x-4 gap-y-2 border-t border-line-2 pt-3">
           <legend className="contents">
@@ -40,7 +54,13 @@ export function CurvesForm({ start }: { start: PadCurves }) {
           {FIELDS.map(([key, label]) => (
             <label key={key} className="text-[15px]">
               <span className="block text-ink-2">{label}</span>
-              <input inputMode="decimal" aria-label={`${label}, ${c} pads`} value={text[c]?.[key] ?? ""} onChange={(e) => setText({ ...text, [c]: { ...text[c], [key]: e.target.value } })} className="field num min-h-11 w-[108px] px-2 text-[17px]" />
+              <input
+                inputMode="decimal"
+                aria-label={`${label}, ${c} pads`}
+                value={text[c]?.[key] ?? ""}
+                onChange={(e) => setText({ ...text, [c]: { ...text[c], [key]: e.target.value } })}
+                className="field num min-h-11 w-[108px] px-2 text-[17px]"
+              />
             </label>
           ))}
           <Curve curve={curves[c]} />
@@ -51,14 +71,26 @@ export function CurvesForm({ start }: { start: PadCurves }) {
           Keep these curves
         </Button>
         <Button onClick={() => setText(textOf(usualCurves))}>Back to ours</Button>
-        <span role="status" className="text-[17px] text-ink-2">{said}</span>
-        {problem ? <span role="alert" className="text-[16.5px] text-stop-ink">{problem}</span> : null}
+        <span role="status" className="text-[17px] text-ink-2">
+          {said}
+        </span>
+        {problem ? (
+          <span role="alert" className="text-[16.5px] text-stop-ink">
+            {problem}
+          </span>
+        ) : null}
       </div>
     </form>
   );
 }
 
-const textOf = (curves: PadCurves): Record<string, Record<string, string>> => Object.fromEntries(CLASSES.map((c) => [c, Object.fromEntries(FIELDS.map(([key, , k]) => [key, String(Math.round(curves[c][key] * k * 100) / 100)]))]));
+const textOf = (curves: PadCurves): Record<string, Record<string, string>> =>
+  Object.fromEntries(
+    CLASSES.map((c) => [
+      c,
+      Object.fromEntries(FIELDS.map(([key, , k]) => [key, String(Math.round(curves[c][key] * k * 100) / 100)])),
+    ]),
+  );
 
 /** Pressure over the share pressed, to 200 kPa, the bounds as a band. */
 function Curve({ curve }: { curve: PadCurve }) {
@@ -69,9 +101,22 @@ function Curve({ curve }: { curve: PadCurve }) {
     <svg aria-hidden width={W} height={H} viewBox={`0 0 ${W} ${H}`} className="border border-line bg-sheet">
       {ok ? (
         <>
-          <rect x={x(curve.least)} y={0} width={Math.max(0, x(curve.most) - x(curve.least))} height={H} fill="var(--copper-wash)" />
+          <rect
+            x={x(curve.least)}
+            y={0}
+            width={Math.max(0, x(curve.most) - x(curve.least))}
+            height={H}
+            fill="var(--copper-wash)"
+          />
           <path d={`M${x(curve.target)} 0V${H}`} stroke="var(--copper)" strokeWidth={1.5} />
-          <path d={`M${Array.from({ length: 50 }, (_, i) => i / 60).map((s) => `${x(s).toFixed(1)} ${y(padKPa(curve, s)).toFixed(1)}`).join("L")}`} fill="none" stroke="var(--ink)" strokeWidth={2} />
+          <path
+            d={`M${Array.from({ length: 50 }, (_, i) => i / 60)
+              .map((s) => `${x(s).toFixed(1)} ${y(padKPa(curve, s)).toFixed(1)}`)
+              .join("L")}`}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth={2}
+          />
         </>
       ) : null}
     </svg>

@@ -26,19 +26,48 @@ interface Props {
 export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onDone, children }: Props) {
   const pieces = useMemo(() => piecesToCut(ctx), [ctx]);
   const { cutting } = shelf;
-  const plan = useMemo(() => cutting?.plan ?? cuttingPlan(shelf.sheets.map((s) => ({ ...s, id: String(s.id) })), pieces, KERF_MM, MARGIN_MM), [cutting, shelf.sheets, pieces]);
+  const plan = useMemo(
+    () =>
+      cutting?.plan ??
+      cuttingPlan(
+        shelf.sheets.map((s) => ({ ...s, id: String(s.id) })),
+        pieces,
+        KERF_MM,
+        MARGIN_MM,
+      ),
+    [cutting, shelf.sheets, pieces],
+  );
   const sheets = cutting?.sheets ?? shelf.sheets;
   const waiting = pieces.filter((p) => !plan.placed.some((x) => x.piece === p.id));
-  const cost = cutting ? shelf.cost : sheets.filter((s) => plan.placed.some((p) => p.sheet === String(s.id))).reduce((sum, s) => { const lot = shelf.lots.find((l) => l.id === s.lotId); const rests = plan.rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0); return sum + (lot ? costOf(lot, (s.widthMm * s.heightMm - rests) / 100) : 0); }, 0);
+  const cost = cutting
+    ? shelf.cost
+    : sheets
+        .filter((s) => plan.placed.some((p) => p.sheet === String(s.id)))
+        .reduce((sum, s) => {
+          const lot = shelf.lots.find((l) => l.id === s.lotId);
+          const rests = plan.rests
+            .filter((r) => r.sheet === String(s.id))
+            .reduce((a, r) => a + r.widthMm * r.heightMm, 0);
+          return sum + (lot ? costOf(lot, (s.widthMm * s.heightMm - rests) / 100) : 0);
+        }, 0);
   const main = (
     <div className="h-full overflow-auto bg-sheet px-5 py-4">
       <h2 className="flex flex-wrap items-baseline gap-x-3 text-[19px] font-[680]">
         Cutting plan
         <span className="text-[16px] font-[450] text-ink-2">
-          {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines, off-cuts first, {KERF_MM} mm left for the knife, {MARGIN_MM} mm off the edges of whole sheets
+          {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines, off-cuts
+          first, {KERF_MM} mm left for the knife, {MARGIN_MM} mm off the edges of whole sheets
         </span>
       </h2>
-      <div className="mt-3">{plan.placed.length ? <CuttingView plan={plan} sheets={sheets} done={cutting !== null} /> : <p className="text-[17px] text-ink-2">{pieces.length ? "No sheet on the shelf takes these pads." : "Choose the thickness of the new pads first."}</p>}</div>
+      <div className="mt-3">
+        {plan.placed.length ? (
+          <CuttingView plan={plan} sheets={sheets} done={cutting !== null} />
+        ) : (
+          <p className="text-[17px] text-ink-2">
+            {pieces.length ? "No sheet on the shelf takes these pads." : "Choose the thickness of the new pads first."}
+          </p>
+        )}
+      </div>
     </div>
   );
   const act = cutting ? onDone : plan.placed.length ? () => onCut(pieces) : undefined;
@@ -47,22 +76,44 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
     <div>
       {waiting.length ? (
         <p className="mb-2.5 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] text-caution-ink">
-          {waiting.map((p) => `${p.id}, ${p.widthMm} × ${p.heightMm} × ${p.thicknessMm} mm`).join("; ")}: {waiting.length === 1 ? "fits" : "fit"} on no sheet of the shelf. Put a sheet there, or skip with a reason.
+          {waiting.map((p) => `${p.id}, ${p.widthMm} × ${p.heightMm} × ${p.thicknessMm} mm`).join("; ")}:{" "}
+          {waiting.length === 1 ? "fits" : "fit"} on no sheet of the shelf. Put a sheet there, or skip with a reason.
         </p>
       ) : null}
       <p className="text-[17px] leading-[23px]">
-        {cutting ? "They are cut, and booked to this job." : `${Math.round(100 * plan.usedShare)} % of what is cut into becomes pads; ${plan.rests.length} off-${plan.rests.length === 1 ? "cut goes" : "cuts go"} back.`} {cost > 0 ? `Cost ${cost.toFixed(2)}.` : ""}
+        {cutting
+          ? "They are cut, and booked to this job."
+          : `${Math.round(100 * plan.usedShare)} % of what is cut into becomes pads; ${plan.rests.length} off-${plan.rests.length === 1 ? "cut goes" : "cuts go"} back.`}{" "}
+        {cost > 0 ? `Cost ${cost.toFixed(2)}.` : ""}
       </p>
-      {problem ? <p role="alert" className="mt-2 text-[16px] text-stop-ink">{problem}</p> : null}
+      {problem ? (
+        <p role="alert" className="mt-2 text-[16px] text-stop-ink">
+          {problem}
+        </p>
+      ) : null}
       <div className="mt-2.5 grid grid-cols-2 gap-2.5">
-        <Link prefetch={false} href={stagePath(jobId, "cutting")} className="inline-flex min-h-[52px] items-center justify-center gap-2 rounded-[5px] border-2 border-line text-[17px] font-[560] hover:border-ink-3">
+        <Link
+          prefetch={false}
+          href={stagePath(jobId, "cutting")}
+          className="inline-flex min-h-[52px] items-center justify-center gap-2 rounded-[5px] border-2 border-line text-[17px] font-[560] hover:border-ink-3"
+        >
           <Printer aria-hidden size={19} /> Print 1:1
         </Link>
-        <Button className="min-h-[52px] px-2" disabled={!cutting || busy} onClick={() => cutting && onUncut(cutting.id)}>
+        <Button
+          className="min-h-[52px] px-2"
+          disabled={!cutting || busy}
+          onClick={() => cutting && onUncut(cutting.id)}
+        >
           <Undo2 aria-hidden size={18} /> Take back
         </Button>
       </div>
-      <Button look="main" className="mt-2.5 min-h-[72px] w-full px-4 text-[20px]" keyCap="Space" disabled={!act || busy} onClick={act}>
+      <Button
+        look="main"
+        className="mt-2.5 min-h-[72px] w-full px-4 text-[20px]"
+        keyCap="Space"
+        disabled={!act || busy}
+        onClick={act}
+      >
         {cutting ? "On to laying them" : `${plan.placed.length} ${plan.placed.length === 1 ? "pad" : "pads"} cut`}
       </Button>
     </div>

@@ -5,13 +5,28 @@ import { CuttingView } from "./CuttingView";
 
 /** The plan of a job at its true size, with a bar to measure. */
 export function CuttingSheet({ ctx, shelf, title }: { ctx: ServiceContext; shelf: Shelf; title: string }) {
-  const plan = shelf.cutting?.plan ?? cuttingPlan(shelf.sheets.map((s) => ({ ...s, id: String(s.id) })), piecesToCut(ctx), KERF_MM, MARGIN_MM);
+  const plan =
+    shelf.cutting?.plan ??
+    cuttingPlan(
+      shelf.sheets.map((s) => ({ ...s, id: String(s.id) })),
+      piecesToCut(ctx),
+      KERF_MM,
+      MARGIN_MM,
+    );
   const sheets = shelf.cutting?.sheets ?? shelf.sheets;
-  if (plan.placed.length === 0) return <p className="text-[18px]">No pad to cut yet: choose the thickness of the new pads first.</p>;
+  if (plan.placed.length === 0)
+    return <p className="text-[18px]">No pad to cut yet: choose the thickness of the new pads first.</p>;
   return (
     <div className="[print-color-adjust:exact]">
       <CuttingView plan={plan} sheets={sheets} print />
-      <svg width="80mm" height="14mm" viewBox="0 0 80 14" role="img" aria-label="Bar of 50 mm" className="mt-4 text-ink">
+      <svg
+        width="80mm"
+        height="14mm"
+        viewBox="0 0 80 14"
+        role="img"
+        aria-label="Bar of 50 mm"
+        className="mt-4 text-ink"
+      >
         <path d="M5 2v6M5 5h50M55 2v6" stroke="currentColor" strokeWidth={0.5} fill="none" />
         {[10, 20, 30, 40].map((x) => (
           <path key={x} d={`M${5 + x} 3.6v2.8`} stroke="currentColor" strokeWidth={0.4} />
@@ -20,9 +35,12 @@ export function CuttingSheet({ ctx, shelf, title }: { ctx: ServiceContext; shelf
           50 mm
         </text>
       </svg>
-      <p className="text-[15px]">Measure the bar before you cut: it must be 50 mm. Print at 100 %, not fitted to the page.</p>
+      <p className="text-[15px]">
+        Measure the bar before you cut: it must be 50 mm. Print at 100 %, not fitted to the page.
+      </p>
       <p className="mt-1 text-[15px] font-[620]">
-        {title}: {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines in the order of their numbers
+        {title}: {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines in
+        the order of their numbers
       </p>
     </div>
   );

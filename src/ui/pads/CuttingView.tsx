@@ -6,7 +6,19 @@ const PX = { least: 3.2, most: 6 } as const;
 const ROOM_PX = 700;
 
 /** Sheets and off-cuts with the pads laid on them and the knife lines in their order; `mmPx` sets the scale, 1:1 in print. */
-export function CuttingView({ plan, sheets, done = false, print = false, nameOf = (id: string) => id }: { plan: CuttingPlan; sheets: readonly StockSheet[]; done?: boolean; print?: boolean; nameOf?: (id: string) => string }) {
+export function CuttingView({
+  plan,
+  sheets,
+  done = false,
+  print = false,
+  nameOf = (id: string) => id,
+}: {
+  plan: CuttingPlan;
+  sheets: readonly StockSheet[];
+  done?: boolean;
+  print?: boolean;
+  nameOf?: (id: string) => string;
+}) {
   const used = sheets.filter((s) => plan.placed.some((p) => p.sheet === String(s.id)));
   const px = Math.max(PX.least, Math.min(PX.most, ROOM_PX / used.reduce((w, s) => w + s.widthMm + 20, 0)));
   return (
@@ -25,7 +37,21 @@ export function CuttingView({ plan, sheets, done = false, print = false, nameOf 
   );
 }
 
-function SheetPlan({ sheet: s, plan, done, print, nameOf, px }: { px: number; sheet: StockSheet; plan: CuttingPlan; done: boolean; print: boolean; nameOf: (id: string) => string }) {
+function SheetPlan({
+  sheet: s,
+  plan,
+  done,
+  print,
+  nameOf,
+  px,
+}: {
+  px: number;
+  sheet: StockSheet;
+  plan: CuttingPlan;
+  done: boolean;
+  print: boolean;
+  nameOf: (id: string) => string;
+}) {
   const id = `sheet${s.id}`;
   const key = String(s.id);
   const pieces = plan.placed.filter((p) => p.sheet === key);
@@ -38,7 +64,13 @@ function SheetPlan({ sheet: s, plan, done, print, nameOf, px }: { px: number; sh
   const placeOf = (p: (typeof pieces)[number]) => plan.sizes[p.piece];
   return (
     <figure className="min-w-0">
-      <svg {...size} viewBox={`${-edge} ${-edge} ${w} ${h}`} className="block max-w-none" role="img" aria-label={`${s.offcut ? "Off-cut" : "Sheet"} ${s.widthMm} by ${s.heightMm} mm, ${s.thicknessMm} mm thick: ${pieces.map((p) => nameOf(p.piece)).join(", ")}; ${lines.length} knife lines`}>
+      <svg
+        {...size}
+        viewBox={`${-edge} ${-edge} ${w} ${h}`}
+        className="block max-w-none"
+        role="img"
+        aria-label={`${s.offcut ? "Off-cut" : "Sheet"} ${s.widthMm} by ${s.heightMm} mm, ${s.thicknessMm} mm thick: ${pieces.map((p) => nameOf(p.piece)).join(", ")}; ${lines.length} knife lines`}
+      >
         <defs>
           <pattern id={`${id}p`} width={1.4} height={1.4} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <rect width={1.4} height={1.4} fill="var(--d-pad)" />
@@ -49,7 +81,12 @@ function SheetPlan({ sheet: s, plan, done, print, nameOf, px }: { px: number; sh
             <path d="M0 0V1.8" stroke="var(--line)" strokeWidth={0.25} />
           </pattern>
         </defs>
-        <path d={`M0 0H${s.widthMm - 4}L${s.widthMm} 4V${s.heightMm}H0Z`} fill={`url(#${id}r)`} stroke="var(--ink)" strokeWidth={0.4} />
+        <path
+          d={`M0 0H${s.widthMm - 4}L${s.widthMm} 4V${s.heightMm}H0Z`}
+          fill={`url(#${id}r)`}
+          stroke="var(--ink)"
+          strokeWidth={0.4}
+        />
         {pieces.map((p) => {
           const piece = placeOf(p);
           if (!piece) return null;
@@ -57,23 +94,68 @@ function SheetPlan({ sheet: s, plan, done, print, nameOf, px }: { px: number; sh
           const f = Math.min(4, ph * 0.42, pw * 0.3);
           return (
             <g key={p.piece}>
-              <rect x={p.xMm} y={p.yMm} width={pw} height={ph} fill={done ? "var(--sheet)" : `url(#${id}p)`} stroke="var(--ink)" strokeWidth={0.35} />
-              <rect x={p.xMm + pw / 2 - f * 1.15} y={p.yMm + ph / 2 - f * 0.72} width={f * 2.3} height={f * 1.44} rx={0.4} fill="var(--d-lab)" />
-              <text x={p.xMm + pw / 2} y={p.yMm + ph / 2 + f * 0.36} textAnchor="middle" fontSize={f} fontWeight={720} fontFamily="var(--font-num)" fill="var(--ink)">
+              <rect
+                x={p.xMm}
+                y={p.yMm}
+                width={pw}
+                height={ph}
+                fill={done ? "var(--sheet)" : `url(#${id}p)`}
+                stroke="var(--ink)"
+                strokeWidth={0.35}
+              />
+              <rect
+                x={p.xMm + pw / 2 - f * 1.15}
+                y={p.yMm + ph / 2 - f * 0.72}
+                width={f * 2.3}
+                height={f * 1.44}
+                rx={0.4}
+                fill="var(--d-lab)"
+              />
+              <text
+                x={p.xMm + pw / 2}
+                y={p.yMm + ph / 2 + f * 0.36}
+                textAnchor="middle"
+                fontSize={f}
+                fontWeight={720}
+                fontFamily="var(--font-num)"
+                fill="var(--ink)"
+              >
                 {nameOf(p.piece)}
               </text>
-              {done ? <path d={`M${p.xMm + pw - 3.4} ${p.yMm + 2}l0.9 1.1 1.6-2`} fill="none" stroke="var(--ink)" strokeWidth={0.5} /> : null}
+              {done ? (
+                <path
+                  d={`M${p.xMm + pw - 3.4} ${p.yMm + 2}l0.9 1.1 1.6-2`}
+                  fill="none"
+                  stroke="var(--ink)"
+                  strokeWidth={0.5}
+                />
+              ) : null}
             </g>
           );
         })}
         {lines.map((l) => {
           const upright = l.x1 === l.x2;
-          const [tx, ty] = upright ? [l.x1, l.y1 <= 0.01 ? -2.6 : l.y1 + 2.4] : [l.x1 <= 0.01 ? -2.6 : l.x1 + 2.4, l.y1];
+          const [tx, ty] = upright
+            ? [l.x1, l.y1 <= 0.01 ? -2.6 : l.y1 + 2.4]
+            : [l.x1 <= 0.01 ? -2.6 : l.x1 + 2.4, l.y1];
           return (
             <g key={l.n}>
-              <path d={`M${l.x1} ${l.y1}L${l.x2} ${l.y2}`} stroke="var(--ink)" strokeWidth={0.5} strokeDasharray={done ? undefined : "2 0.9"} />
+              <path
+                d={`M${l.x1} ${l.y1}L${l.x2} ${l.y2}`}
+                stroke="var(--ink)"
+                strokeWidth={0.5}
+                strokeDasharray={done ? undefined : "2 0.9"}
+              />
               <circle cx={tx} cy={ty} r={2.1} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.35} />
-              <text x={tx} y={ty + 0.95} textAnchor="middle" fontSize={2.7} fontWeight={700} fontFamily="var(--font-num)" fill="var(--ink)">
+              <text
+                x={tx}
+                y={ty + 0.95}
+                textAnchor="middle"
+                fontSize={2.7}
+                fontWeight={700}
+                fontFamily="var(--font-num)"
+                fill="var(--ink)"
+              >
                 {l.n}
               </text>
             </g>
@@ -81,7 +163,8 @@ function SheetPlan({ sheet: s, plan, done, print, nameOf, px }: { px: number; sh
         })}
       </svg>
       <figcaption className="text-[15px] leading-[20px] text-ink-2">
-        <span className="text-ink">{s.offcut ? "Off-cut" : "New sheet"}</span> {Math.round(s.widthMm * 10) / 10} × {Math.round(s.heightMm * 10) / 10} × {s.thicknessMm} mm, {Math.round(100 * usedShare)} % used
+        <span className="text-ink">{s.offcut ? "Off-cut" : "New sheet"}</span> {Math.round(s.widthMm * 10) / 10} ×{" "}
+        {Math.round(s.heightMm * 10) / 10} × {s.thicknessMm} mm, {Math.round(100 * usedShare)} % used
       </figcaption>
     </figure>
   );

@@ -1,6 +1,14 @@
 "use client";
 import { useMemo, useState, type ReactNode } from "react";
-import { balanceOf, nearby, padWarnings, STOCK_MM, thicknessOptions, type Balance, type ThicknessOption } from "@/core/pads";
+import {
+  balanceOf,
+  nearby,
+  padWarnings,
+  STOCK_MM,
+  thicknessOptions,
+  type Balance,
+  type ThicknessOption,
+} from "@/core/pads";
 import { PASTES } from "@/core/paste";
 import { chosenMm, gapMm, pressedMm, stackOf, type ServiceContext, type Step } from "@/core/service";
 import type { Shelf } from "@/core/stock";
@@ -44,7 +52,10 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
   const stack = stackOf(ctx, pad, paste, new Map([[pad.id, chosen]]));
   const balance = at(chosen);
   const onShelf = new Set(shelf.sheets.map((s) => s.thicknessMm));
-  const warnings = padWarnings(map, new Map(map.ofKind("pad").map((p) => [p.tag, p.id === pad.id ? chosen : chosenMm(ctx, p)]))).filter((w) => w.tags.includes(pad.tag));
+  const warnings = padWarnings(
+    map,
+    new Map(map.ofKind("pad").map((p) => [p.tag, p.id === pad.id ? chosen : chosenMm(ctx, p)])),
+  ).filter((w) => w.tags.includes(pad.tag));
   const give = () => onThickness(String(chosen));
   useKeys({ " ": give, ...Object.fromEntries(rows.map((o, i) => [String(i + 1), () => setPicked(o.thicknessMm)])) });
   const keep = () => {
@@ -53,7 +64,9 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
       setPicked(null);
     }
   };
-  const compared = [fit && fit.thicknessMm !== chosen ? fit.thicknessMm : null, chosen].flatMap((t) => (t === null ? [] : [t]));
+  const compared = [fit && fit.thicknessMm !== chosen ? fit.thicknessMm : null, chosen].flatMap((t) =>
+    t === null ? [] : [t],
+  );
 
   const main = (
     <div className="flex h-full flex-col overflow-y-auto bg-sheet">
@@ -74,19 +87,50 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
       <label className="block text-[16px]">
         <span className="mb-1 block text-ink-2">Old {pad.tag} was pressed to, mm</span>
         <span className="flex gap-2">
-          <input value={text} inputMode="decimal" placeholder={mm(gap)} aria-invalid={wrong} onChange={(e) => setText(e.target.value)} onKeyDown={(e) => e.key === "Enter" && keep()} className="field num min-h-[48px] w-full px-3 text-[20px]" />
+          <input
+            value={text}
+            inputMode="decimal"
+            placeholder={mm(gap)}
+            aria-invalid={wrong}
+            onChange={(e) => setText(e.target.value)}
+            onKeyDown={(e) => e.key === "Enter" && keep()}
+            className="field num min-h-[48px] w-full px-3 text-[20px]"
+          />
           <Button onClick={keep} disabled={wrong || text.trim() === ""}>
             Take it
           </Button>
         </span>
       </label>
-      {wrong ? <p role="alert" className="mt-1 text-[15.5px] text-stop-ink">From 0.1 to 6 mm</p> : null}
+      {wrong ? (
+        <p role="alert" className="mt-1 text-[15.5px] text-stop-ink">
+          From 0.1 to 6 mm
+        </p>
+      ) : null}
       <p className="mt-2.5 text-[18px] leading-[25px]" aria-live="polite">
-        The gap is <b className="font-[690]">{gap.toFixed(2)} mm</b>{pressedMm(ctx, pad) === null ? ", reckoned from the old pad" : ""}. {fit ? <>Take <b className="font-[690]">{fit.thicknessMm} mm</b>: pads then take <b className="font-[690]">{Math.round(100 * at(fit.thicknessMm).padsShare)} %</b> of the screws&apos; force, the die the rest.</> : "No stock thickness fits it: measure again, or change the softness on the map."}
+        The gap is <b className="font-[690]">{gap.toFixed(2)} mm</b>
+        {pressedMm(ctx, pad) === null ? ", reckoned from the old pad" : ""}.{" "}
+        {fit ? (
+          <>
+            Take <b className="font-[690]">{fit.thicknessMm} mm</b>: pads then take{" "}
+            <b className="font-[690]">{Math.round(100 * at(fit.thicknessMm).padsShare)} %</b> of the screws&apos; force,
+            the die the rest.
+          </>
+        ) : (
+          "No stock thickness fits it: measure again, or change the softness on the map."
+        )}
       </p>
       <div role="radiogroup" aria-label={`Thickness of ${pad.tag}`} className="mt-2 border-t border-line">
         {rows.map((o, i) => (
-          <Row key={o.thicknessMm} o={o} balance={at(o.thicknessMm)} tag={pad.tag} number={i + 1} checked={o.thicknessMm === chosen} stocked={onShelf.has(o.thicknessMm)} onPick={() => setPicked(o.thicknessMm)} />
+          <Row
+            key={o.thicknessMm}
+            o={o}
+            balance={at(o.thicknessMm)}
+            tag={pad.tag}
+            number={i + 1}
+            checked={o.thicknessMm === chosen}
+            stocked={onShelf.has(o.thicknessMm)}
+            onPick={() => setPicked(o.thicknessMm)}
+          />
         ))}
       </div>
       <div className="mt-2 flex flex-col gap-1.5">
@@ -96,21 +140,34 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
           return (
             <div key={t}>
               <p className="flex justify-between text-[15px]">
-                <span>{pad.tag} at {t} mm: pads take</span>
+                <span>
+                  {pad.tag} at {t} mm: pads take
+                </span>
                 <span className="num font-[700]">{share} %</span>
               </p>
               <div className="flex h-6 border-[1.5px] border-ink">
-                <span className="num grid items-center overflow-hidden bg-paste px-1.5 text-[14px] font-[700] whitespace-nowrap text-on-paste" style={{ width: `${100 - share}%` }}>
+                <span
+                  className="num grid items-center overflow-hidden bg-paste px-1.5 text-[14px] font-[700] whitespace-nowrap text-on-paste"
+                  style={{ width: `${100 - share}%` }}
+                >
                   die {b.chipsN.toFixed(0)} N
                 </span>
-                <span className="bg-[repeating-linear-gradient(135deg,var(--d-pad)_0_4px,var(--d-padl)_4px_5px)]" style={{ width: `${share}%` }} />
+                <span
+                  className="bg-[repeating-linear-gradient(135deg,var(--d-pad)_0_4px,var(--d-padl)_4px_5px)]"
+                  style={{ width: `${share}%` }}
+                />
               </div>
             </div>
           );
         })}
       </div>
       {warnings.map((w) => (
-        <p key={w.code} className="mt-2 border-l-[6px] border-caution bg-caution-wash px-3 py-2 text-[16px] leading-[22px] text-caution-ink">{w.say}</p>
+        <p
+          key={w.code}
+          className="mt-2 border-l-[6px] border-caution bg-caution-wash px-3 py-2 text-[16px] leading-[22px] text-caution-ink"
+        >
+          {w.say}
+        </p>
       ))}
       <Button look="main" className="mt-2.5 min-h-[68px] w-full px-4 text-[20px]" keyCap="Space" onClick={give}>
         Use {chosen} mm for {pad.tag}
@@ -120,29 +177,75 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
   return children(main, answer);
 }
 
-function Row({ o, balance, tag, number, checked, stocked, onPick }: { o: ThicknessOption; balance: Balance; tag: string; number: number; checked: boolean; stocked: boolean; onPick: () => void }) {
+function Row({
+  o,
+  balance,
+  tag,
+  number,
+  checked,
+  stocked,
+  onPick,
+}: {
+  o: ThicknessOption;
+  balance: Balance;
+  tag: string;
+  number: number;
+  checked: boolean;
+  stocked: boolean;
+  onPick: () => void;
+}) {
   const own = balance.pads.find((p) => p.tag === tag);
   const lift = Math.max(0, own?.liftsMm ?? 0);
-  const words = o.airMm > 0 ? `leaves ${o.airMm.toFixed(2)} of air` : lift > 0.08 ? `lifts the plate ${lift.toFixed(2)}` : `pressed by ${Math.round(100 * (own?.pressed ?? o.pressed))} %`;
+  const words =
+    o.airMm > 0
+      ? `leaves ${o.airMm.toFixed(2)} of air`
+      : lift > 0.08
+        ? `lifts the plate ${lift.toFixed(2)}`
+        : `pressed by ${Math.round(100 * (own?.pressed ?? o.pressed))} %`;
   const h = Math.min(30, o.thicknessMm * 14);
   const gapH = Math.min(30, o.thicknessMm * (1 - Math.max(0, o.pressed)) * 14);
   return (
-    <button type="button" role="radio" aria-checked={checked} onClick={onPick} className={`flex min-h-[58px] w-full items-center gap-3 border-b border-line px-2 text-left ${checked ? "outline-[2.5px] -outline-offset-2 outline-ink" : "hover:bg-plane"}`}>
+    <button
+      type="button"
+      role="radio"
+      aria-checked={checked}
+      onClick={onPick}
+      className={`flex min-h-[58px] w-full items-center gap-3 border-b border-line px-2 text-left ${checked ? "outline-[2.5px] -outline-offset-2 outline-ink" : "hover:bg-plane"}`}
+    >
       <svg aria-hidden width={68} height={42} viewBox="0 0 68 42" className="shrink-0">
         <rect y={37} width={68} height={4} fill="var(--d-we2)" />
         <rect x={3} y={37 - h} width={26} height={h} fill="var(--d-pad)" stroke="var(--d-ink)" />
-        <rect x={37} y={37 - Math.min(h, gapH)} width={26} height={Math.min(h, gapH)} fill="var(--d-pad)" stroke="var(--d-ink)" />
-        <rect x={34} y={Math.max(0, 37 - gapH - 5 - (o.airMm > 0 ? o.airMm * 14 : 0))} width={34} height={5} fill="var(--d-al2)" stroke="var(--d-ink)" />
+        <rect
+          x={37}
+          y={37 - Math.min(h, gapH)}
+          width={26}
+          height={Math.min(h, gapH)}
+          fill="var(--d-pad)"
+          stroke="var(--d-ink)"
+        />
+        <rect
+          x={34}
+          y={Math.max(0, 37 - gapH - 5 - (o.airMm > 0 ? o.airMm * 14 : 0))}
+          width={34}
+          height={5}
+          fill="var(--d-al2)"
+          stroke="var(--d-ink)"
+        />
       </svg>
       <span className="min-w-0 flex-1 leading-[20px]">
         <span className="num block text-[18px] font-[700]">
           {o.thicknessMm} mm{" "}
           {o.fits ? <span className="pl-2 font-[620] [font-family:var(--font-sans)] text-[15px]">fits</span> : null}
         </span>
-        <span className="block text-[15px] text-ink-2">{words}{stocked ? "" : ", no sheet"}</span>
+        <span className="block text-[15px] text-ink-2">
+          {words}
+          {stocked ? "" : ", no sheet"}
+        </span>
       </span>
       <span className="num text-[18px] font-[700]">{(own?.forceN ?? o.forceN).toFixed(1)} N</span>
-      <span aria-hidden className="num text-[14px] text-ink-2">{number}</span>
+      <span aria-hidden className="num text-[14px] text-ink-2">
+        {number}
+      </span>
     </button>
   );
 }

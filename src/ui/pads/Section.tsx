@@ -44,22 +44,59 @@ export function Section({ pad, chip, stack, balance }: Props) {
   const flat = -(dieTop + evenMm) * UP;
   const plateHalf = Math.max(pack / 2 + 4, die / 2 + 6);
   const mm = (v: number) => v.toFixed(2);
-  const screwsN = (side: number) => stack.screws.filter((s) => Math.sign(along(s) || 1) === side && Math.abs(along(s)) < 45 && across(s) < 60).reduce((t, s) => t + s.forceN, 0);
+  const screwsN = (side: number) =>
+    stack.screws
+      .filter((s) => Math.sign(along(s) || 1) === side && Math.abs(along(s)) < 45 && across(s) < 60)
+      .reduce((t, s) => t + s.forceN, 0);
   const bad = balance.padsShare > 0.35 || (film?.thickUm ?? 0) > 80;
   const text = { fontSize: 3.1, fontFamily: "var(--font-num)", fontWeight: 700, fill: "var(--ink)" } as const;
   return (
-    <svg viewBox={`${-reach - 11} -57 ${2 * reach + 22} 75`} className="block h-full w-full" role="img" aria-label={`Cut across ${pad.tag}: gap ${mm(balance.pads.find((x) => x.tag === pad.tag)?.gapMm ?? 0)} mm, film ${Math.round(film?.thinUm ?? 0)} to ${Math.round(film?.thickUm ?? 0)} µm`}>
+    <svg
+      viewBox={`${-reach - 11} -57 ${2 * reach + 22} 75`}
+      className="block h-full w-full"
+      role="img"
+      aria-label={`Cut across ${pad.tag}: gap ${mm(balance.pads.find((x) => x.tag === pad.tag)?.gapMm ?? 0)} mm, film ${Math.round(film?.thinUm ?? 0)} to ${Math.round(film?.thickUm ?? 0)} µm`}
+    >
       <defs>
         <pattern id={id} width={2} height={2} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width={2} height={2} fill="var(--d-pad)" />
           <path d="M0 0V2" stroke="var(--d-padl)" strokeWidth={0.5} />
         </pattern>
       </defs>
-      <rect x={-reach - 6} y={0} width={2 * reach + 12} height={5} fill="var(--d-board)" stroke="var(--d-ink)" strokeWidth={0.4} />
-      <rect x={-pack / 2} y={-PACKAGE_MM * UP} width={pack} height={PACKAGE_MM * UP} fill="var(--d-pkg)" stroke="var(--d-ink)" strokeWidth={0.4} />
-      <rect x={-die / 2} y={-dieTop * UP} width={die} height={DIE_MM * UP} fill="var(--d-die)" stroke="var(--d-ink)" strokeWidth={0.4} />
-      <text x={0} y={-dieTop * UP + 5} textAnchor="middle" fontSize={3} fill="#16211f">Die</text>
-      <path d={`M${-die / 2} ${-dieTop * UP}V${Math.min(-dieTop * UP - 0.3, under(-die / 2))}L${die / 2} ${Math.min(-dieTop * UP - 0.3, under(die / 2))}V${-dieTop * UP}Z`} fill="var(--paste)" />
+      <rect
+        x={-reach - 6}
+        y={0}
+        width={2 * reach + 12}
+        height={5}
+        fill="var(--d-board)"
+        stroke="var(--d-ink)"
+        strokeWidth={0.4}
+      />
+      <rect
+        x={-pack / 2}
+        y={-PACKAGE_MM * UP}
+        width={pack}
+        height={PACKAGE_MM * UP}
+        fill="var(--d-pkg)"
+        stroke="var(--d-ink)"
+        strokeWidth={0.4}
+      />
+      <rect
+        x={-die / 2}
+        y={-dieTop * UP}
+        width={die}
+        height={DIE_MM * UP}
+        fill="var(--d-die)"
+        stroke="var(--d-ink)"
+        strokeWidth={0.4}
+      />
+      <text x={0} y={-dieTop * UP + 5} textAnchor="middle" fontSize={3} fill="#16211f">
+        Die
+      </text>
+      <path
+        d={`M${-die / 2} ${-dieTop * UP}V${Math.min(-dieTop * UP - 0.3, under(-die / 2))}L${die / 2} ${Math.min(-dieTop * UP - 0.3, under(die / 2))}V${-dieTop * UP}Z`}
+        fill="var(--paste)"
+      />
       {shown.map((s) => {
         const b = balance.pads.find((x) => x.tag === s.tag);
         if (!b) return null;
@@ -70,46 +107,144 @@ export function Section({ pad, chip, stack, balance }: Props) {
         const bulge = Math.max(0, b.pressed) * 2.4;
         return (
           <g key={s.tag}>
-            <rect x={x - w / 2 - 0.6} y={partTop} width={w + 1.2} height={-partTop} fill="var(--d-ic)" stroke="var(--d-ink)" strokeWidth={0.4} />
-            <path d={`M${x - w / 2} ${partTop}Q${x - w / 2 - bulge} ${(partTop + top) / 2} ${x - w / 2} ${top}H${x + w / 2}Q${x + w / 2 + bulge} ${(partTop + top) / 2} ${x + w / 2} ${partTop}Z`} fill={`url(#${id})`} stroke="var(--d-ink)" strokeWidth={0.4} />
-            <rect x={x - w / 2} y={partTop - s.thicknessMm * UP} width={w} height={s.thicknessMm * UP} fill="none" stroke="var(--ink)" strokeWidth={0.4} strokeDasharray="0.4 1" />
-            <rect x={x - 4.4} y={(partTop + top) / 2 - 2.3} width={8.8} height={4.6} rx={0.6} fill="var(--d-lab)" stroke="var(--ink)" strokeWidth={0.3} />
-            <text x={x} y={(partTop + top) / 2 + 1.1} textAnchor="middle" {...text}>{s.tag}</text>
-            <text x={x} y={Math.min(partTop - s.thicknessMm * UP, under(x) - PLATE_MM * 4) - 1.4} textAnchor="middle" fontSize={3} fill="var(--ink-2)">
-              free <tspan fontFamily="var(--font-num)" fontWeight={700} fill="var(--ink)">{s.thicknessMm}</tspan>
+            <rect
+              x={x - w / 2 - 0.6}
+              y={partTop}
+              width={w + 1.2}
+              height={-partTop}
+              fill="var(--d-ic)"
+              stroke="var(--d-ink)"
+              strokeWidth={0.4}
+            />
+            <path
+              d={`M${x - w / 2} ${partTop}Q${x - w / 2 - bulge} ${(partTop + top) / 2} ${x - w / 2} ${top}H${x + w / 2}Q${x + w / 2 + bulge} ${(partTop + top) / 2} ${x + w / 2} ${partTop}Z`}
+              fill={`url(#${id})`}
+              stroke="var(--d-ink)"
+              strokeWidth={0.4}
+            />
+            <rect
+              x={x - w / 2}
+              y={partTop - s.thicknessMm * UP}
+              width={w}
+              height={s.thicknessMm * UP}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth={0.4}
+              strokeDasharray="0.4 1"
+            />
+            <rect
+              x={x - 4.4}
+              y={(partTop + top) / 2 - 2.3}
+              width={8.8}
+              height={4.6}
+              rx={0.6}
+              fill="var(--d-lab)"
+              stroke="var(--ink)"
+              strokeWidth={0.3}
+            />
+            <text x={x} y={(partTop + top) / 2 + 1.1} textAnchor="middle" {...text}>
+              {s.tag}
+            </text>
+            <text
+              x={x}
+              y={Math.min(partTop - s.thicknessMm * UP, under(x) - PLATE_MM * 4) - 1.4}
+              textAnchor="middle"
+              fontSize={3}
+              fill="var(--ink-2)"
+            >
+              free{" "}
+              <tspan fontFamily="var(--font-num)" fontWeight={700} fill="var(--ink)">
+                {s.thicknessMm}
+              </tspan>
             </text>
             <g stroke="var(--ink)" strokeWidth={0.4}>
-              <path d={`M${x + Math.sign(x || 1) * (w / 2 + 3)} ${partTop}V${under(x)}m-1 0h2M${x + Math.sign(x || 1) * (w / 2 + 3) - 1} ${partTop}h2`} fill="none" />
+              <path
+                d={`M${x + Math.sign(x || 1) * (w / 2 + 3)} ${partTop}V${under(x)}m-1 0h2M${x + Math.sign(x || 1) * (w / 2 + 3) - 1} ${partTop}h2`}
+                fill="none"
+              />
             </g>
-            <text x={x + Math.sign(x || 1) * (w / 2 + 4.4)} y={(partTop + under(x)) / 2 + 1} textAnchor={x > 0 ? "start" : "end"} {...text}>{mm(b.gapMm)}</text>
-            <text x={x} y={13} textAnchor="middle" {...text}>{b.forceN.toFixed(1)} N</text>
-            <path d={`M${x} 9.4V6.2M${x - 1.2} 7.6L${x} 6L${x + 1.2} 7.6`} fill="none" stroke="var(--ink)" strokeWidth={Math.min(2.4, 0.7 + b.forceN / 8)} />
+            <text
+              x={x + Math.sign(x || 1) * (w / 2 + 4.4)}
+              y={(partTop + under(x)) / 2 + 1}
+              textAnchor={x > 0 ? "start" : "end"}
+              {...text}
+            >
+              {mm(b.gapMm)}
+            </text>
+            <text x={x} y={13} textAnchor="middle" {...text}>
+              {b.forceN.toFixed(1)} N
+            </text>
+            <path
+              d={`M${x} 9.4V6.2M${x - 1.2} 7.6L${x} 6L${x + 1.2} 7.6`}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth={Math.min(2.4, 0.7 + b.forceN / 8)}
+            />
           </g>
         );
       })}
-      <path d={`M${-reach} ${under(-reach)}L${reach} ${under(reach)}v${-PLATE_MM * 3}L${-reach} ${under(-reach) - PLATE_MM * 3}Z`} fill="var(--d-al2)" stroke="var(--d-ink)" strokeWidth={0.4} />
-      <path d={`M${-plateHalf} ${under(-plateHalf)}L${plateHalf} ${under(plateHalf)}v${-PLATE_MM * UP * 0.72}L${-plateHalf} ${under(-plateHalf) - PLATE_MM * UP * 0.72}Z`} fill="var(--cu3)" stroke="var(--cu0)" strokeWidth={0.5} />
-      <path d={`M${-reach - 4} ${flat}H${reach + 4}`} stroke="var(--ink)" strokeWidth={0.4} strokeDasharray="3 1 0.6 1" />
+      <path
+        d={`M${-reach} ${under(-reach)}L${reach} ${under(reach)}v${-PLATE_MM * 3}L${-reach} ${under(-reach) - PLATE_MM * 3}Z`}
+        fill="var(--d-al2)"
+        stroke="var(--d-ink)"
+        strokeWidth={0.4}
+      />
+      <path
+        d={`M${-plateHalf} ${under(-plateHalf)}L${plateHalf} ${under(plateHalf)}v${-PLATE_MM * UP * 0.72}L${-plateHalf} ${under(-plateHalf) - PLATE_MM * UP * 0.72}Z`}
+        fill="var(--cu3)"
+        stroke="var(--cu0)"
+        strokeWidth={0.5}
+      />
+      <path
+        d={`M${-reach - 4} ${flat}H${reach + 4}`}
+        stroke="var(--ink)"
+        strokeWidth={0.4}
+        strokeDasharray="3 1 0.6 1"
+      />
       {[-1, 1].map((side) => {
         const n = screwsN(side);
         const x = side * (plateHalf - 1.6);
         const y = under(x) - PLATE_MM * UP * 0.72;
         return n > 0 ? (
           <g key={side}>
-            <path d={`M${x} ${y - 10}V${y - 1.4}M${x - 1.4} ${y - 3.4}L${x} ${y - 1}L${x + 1.4} ${y - 3.4}`} fill="none" stroke="var(--ink)" strokeWidth={Math.min(2.2, 0.8 + n / 24)} />
-            <text x={x + side * -2.6} y={y - 6} textAnchor={side > 0 ? "end" : "start"} {...text}>{Math.round(n)} N</text>
+            <path
+              d={`M${x} ${y - 10}V${y - 1.4}M${x - 1.4} ${y - 3.4}L${x} ${y - 1}L${x + 1.4} ${y - 3.4}`}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth={Math.min(2.2, 0.8 + n / 24)}
+            />
+            <text x={x + side * -2.6} y={y - 6} textAnchor={side > 0 ? "end" : "start"} {...text}>
+              {Math.round(n)} N
+            </text>
           </g>
         ) : null;
       })}
-      <text x={0} y={13} textAnchor="middle" {...text} fill="var(--paste)">{(film?.forceN ?? 0).toFixed(0)} N on the die</text>
+      <text x={0} y={13} textAnchor="middle" {...text} fill="var(--paste)">
+        {(film?.forceN ?? 0).toFixed(0)} N on the die
+      </text>
       <g fill="var(--paste)" fontSize={3.1} fontFamily="var(--font-num)" fontWeight={700}>
-        <text x={-die / 2 - 1} y={-dieTop * UP + 4.4} textAnchor="end">{Math.round(1000 * (evenMm + base - slope * (die / 2)))} µm</text>
-        <text x={die / 2 + 1} y={-dieTop * UP + 4.4}>{Math.round(1000 * (evenMm + base + slope * (die / 2)))} µm</text>
+        <text x={-die / 2 - 1} y={-dieTop * UP + 4.4} textAnchor="end">
+          {Math.round(1000 * (evenMm + base - slope * (die / 2)))} µm
+        </text>
+        <text x={die / 2 + 1} y={-dieTop * UP + 4.4}>
+          {Math.round(1000 * (evenMm + base + slope * (die / 2)))} µm
+        </text>
       </g>
       {bad ? (
         <g transform={`translate(${Math.sign(at || 1) * (reach - 16)} -52)`}>
-          <rect x={-24} y={-4.6} width={48} height={8} rx={0.8} fill="var(--caution)" stroke="var(--ink)" strokeWidth={0.4} />
-          <text textAnchor="middle" y={1} fontSize={3.6} fontWeight={650} fill="#16211f">{pad.tag} {own?.thicknessMm} mm lifts the plate</text>
+          <rect
+            x={-24}
+            y={-4.6}
+            width={48}
+            height={8}
+            rx={0.8}
+            fill="var(--caution)"
+            stroke="var(--ink)"
+            strokeWidth={0.4}
+          />
+          <text textAnchor="middle" y={1} fontSize={3.6} fontWeight={650} fill="#16211f">
+            {pad.tag} {own?.thicknessMm} mm lifts the plate
+          </text>
         </g>
       ) : null}
     </svg>

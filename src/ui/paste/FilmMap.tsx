@@ -5,7 +5,19 @@ import { CUTS_UM, cutLine, FILM, outline, over } from "./bands";
 const EDGE = 2.4;
 
 /** The film under the plate at one time: bands of thickness, bare die dotted, shut-in air, the front, and what ran over. */
-export function FilmMap({ run, frame, points, turning, bitten }: { run: SqueezeRun; frame: SqueezeFrame; points: readonly (PressPoint & { mark: string })[]; turning: string | null; bitten: ReadonlySet<string> }) {
+export function FilmMap({
+  run,
+  frame,
+  points,
+  turning,
+  bitten,
+}: {
+  run: SqueezeRun;
+  frame: SqueezeFrame;
+  points: readonly (PressPoint & { mark: string })[];
+  turning: string | null;
+  bitten: ReadonlySet<string>;
+}) {
   const id = useId();
   const { widthMm: w, heightMm: h } = run;
   const wet = useMemo(() => outline(run, (i) => (frame.film[i] ?? 0) > 0), [run, frame]);
@@ -19,12 +31,21 @@ export function FilmMap({ run, frame, points, turning, bitten }: { run: SqueezeR
     if (labels.every((l) => Math.hypot(l.x - x, l.y - y) > 1.7)) labels.push({ cut, x, y });
   }
   const k = 1 / 22;
-  const bulge = (side: number, along: number) => Math.min(EDGE * 0.8, (frame.over[side] ?? 0) / Math.max(1e-6, along * 0.25));
+  const bulge = (side: number, along: number) =>
+    Math.min(EDGE * 0.8, (frame.over[side] ?? 0) / Math.max(1e-6, along * 0.25));
   const name = `${Math.round(100 * frame.wetted)} % of the die wetted${frame.trapped > 0.003 ? `, ${Math.round(100 * frame.trapped)} % shut-in air` : ""}${frame.meanUm ? `, film ${Math.round(frame.meanUm)} µm` : ""}${overMm3(frame) > 0.05 ? `, ${overMm3(frame).toFixed(1)} mm³ past the edge` : ""}`;
   const mark = { width: (w / 2 + EDGE) * 2, height: (h / 2 + EDGE) * 2 };
-  const place = (p: PressPoint) => ({ x: Math.sign(p.xMm || 1) * (w / 2 + EDGE * 0.45), y: Math.sign(p.yMm || 1) * (h / 2 + EDGE * 0.45) });
+  const place = (p: PressPoint) => ({
+    x: Math.sign(p.xMm || 1) * (w / 2 + EDGE * 0.45),
+    y: Math.sign(p.yMm || 1) * (h / 2 + EDGE * 0.45),
+  });
   return (
-    <svg viewBox={`${-mark.width / 2} ${-mark.height / 2} ${mark.width} ${mark.height}`} className="block h-full w-full" role="img" aria-label={name}>
+    <svg
+      viewBox={`${-mark.width / 2} ${-mark.height / 2} ${mark.width} ${mark.height}`}
+      className="block h-full w-full"
+      role="img"
+      aria-label={name}
+    >
       <defs>
         <clipPath id={`${id}w`}>
           <path d={wet} clipRule="evenodd" />
@@ -38,29 +59,69 @@ export function FilmMap({ run, frame, points, turning, bitten }: { run: SqueezeR
           <path d="M0 0V0.36" stroke="var(--f5)" strokeWidth={0.16} />
         </pattern>
       </defs>
-      <rect x={-mark.width / 2} y={-mark.height / 2} width={mark.width} height={mark.height} fill="var(--d-pkg)" stroke="var(--cu1)" strokeWidth={0.2} />
-      {[[-w / 2, 0, 0], [w / 2, 0, 1], [0, -h / 2, 2], [0, h / 2, 3]].map(([cx = 0, cy = 0, side = 0]) => {
+      <rect
+        x={-mark.width / 2}
+        y={-mark.height / 2}
+        width={mark.width}
+        height={mark.height}
+        fill="var(--d-pkg)"
+        stroke="var(--cu1)"
+        strokeWidth={0.2}
+      />
+      {[
+        [-w / 2, 0, 0],
+        [w / 2, 0, 1],
+        [0, -h / 2, 2],
+        [0, h / 2, 3],
+      ].map(([cx = 0, cy = 0, side = 0]) => {
         const upright = side < 2;
         const b = bulge(side, upright ? h : w);
-        return b > 0.05 ? <ellipse key={side} cx={cx} cy={cy} rx={upright ? b : w * 0.42} ry={upright ? h * 0.42 : b} fill={`url(#${id}h)`} stroke="var(--ink)" strokeWidth={0.06} /> : null;
+        return b > 0.05 ? (
+          <ellipse
+            key={side}
+            cx={cx}
+            cy={cy}
+            rx={upright ? b : w * 0.42}
+            ry={upright ? h * 0.42 : b}
+            fill={`url(#${id}h)`}
+            stroke="var(--ink)"
+            strokeWidth={0.06}
+          />
+        ) : null;
       })}
       <rect x={-w / 2} y={-h / 2} width={w} height={h} fill={`url(#${id}d)`} stroke="var(--d-ink)" strokeWidth={0.09} />
       <g clipPath={`url(#${id}w)`}>
         <rect x={-w / 2} y={-h / 2} width={w} height={h} fill={FILM[0]} />
         {CUTS_UM.map((cut, i) => {
           const ring = over(frame, w, h, cut);
-          return ring.length ? <path key={cut} d={`M${ring.map((p) => p.join(" ")).join("L")}Z`} fill={FILM[i + 1]} /> : null;
+          return ring.length ? (
+            <path key={cut} d={`M${ring.map((p) => p.join(" ")).join("L")}Z`} fill={FILM[i + 1]} />
+          ) : null;
         })}
         {CUTS_UM.map((cut) => {
           const line = cutLine(frame, w, h, cut);
-          return line ? <path key={cut} d={`M${line[0].join(" ")}L${line[1].join(" ")}`} stroke="var(--paste)" strokeWidth={0.06} /> : null;
+          return line ? (
+            <path key={cut} d={`M${line[0].join(" ")}L${line[1].join(" ")}`} stroke="var(--paste)" strokeWidth={0.06} />
+          ) : null;
         })}
       </g>
       <path d={air} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.08} />
       <path d={wet} fill="none" stroke="var(--ink)" strokeWidth={1.8 * k} />
       {labels.map(({ cut, x, y }) => {
         return (
-          <text key={cut} x={x} y={y + 0.25} textAnchor="middle" fontSize={0.76} fontWeight={700} fontFamily="var(--font-num)" fill="var(--ink)" stroke="var(--sheet)" strokeWidth={0.2} paintOrder="stroke">
+          <text
+            key={cut}
+            x={x}
+            y={y + 0.25}
+            textAnchor="middle"
+            fontSize={0.76}
+            fontWeight={700}
+            fontFamily="var(--font-num)"
+            fill="var(--ink)"
+            stroke="var(--sheet)"
+            strokeWidth={0.2}
+            paintOrder="stroke"
+          >
             {cut}
           </text>
         );
@@ -70,8 +131,20 @@ export function FilmMap({ run, frame, points, turning, bitten }: { run: SqueezeR
         const now = p.id === turning;
         return (
           <g key={p.id} transform={`translate(${x} ${y})`}>
-            <circle r={0.86} fill={now ? "var(--copper)" : "var(--sheet)"} stroke={bitten.has(p.id) ? "var(--copper-fill)" : "var(--ink)"} strokeWidth={bitten.has(p.id) ? 0.3 : 0.1} />
-            <text y={0.3} textAnchor="middle" fontSize={0.86} fontWeight={720} fontFamily="var(--font-num)" fill={now ? "var(--on-copper)" : "var(--ink)"}>
+            <circle
+              r={0.86}
+              fill={now ? "var(--copper)" : "var(--sheet)"}
+              stroke={bitten.has(p.id) ? "var(--copper-fill)" : "var(--ink)"}
+              strokeWidth={bitten.has(p.id) ? 0.3 : 0.1}
+            />
+            <text
+              y={0.3}
+              textAnchor="middle"
+              fontSize={0.86}
+              fontWeight={720}
+              fontFamily="var(--font-num)"
+              fill={now ? "var(--on-copper)" : "var(--ink)"}
+            >
               {p.mark}
             </text>
           </g>
@@ -90,19 +163,72 @@ export function FilmCut({ run, frame }: { run: SqueezeRun; frame: SqueezeFrame }
   const gap = (s: number) => Math.max(0, along ? frame.gapUm + frame.slopeX * s : frame.gapUm + frame.slopeY * s);
   const shown = (s: number) => Math.min(4.2, gap(s) * lift);
   const at = (i: number) => ((i + 0.5) / n - 0.5) * 2 * half;
-  const filled = Array.from({ length: n }, (_, i) => (frame.film[along ? Math.floor(run.ny / 2) * run.nx + i : i * run.nx + Math.floor(run.nx / 2)] ?? 0) > 0);
+  const filled = Array.from(
+    { length: n },
+    (_, i) => (frame.film[along ? Math.floor(run.ny / 2) * run.nx + i : i * run.nx + Math.floor(run.nx / 2)] ?? 0) > 0,
+  );
   const [left, right] = [gap(-half), gap(half)];
   const um = (v: number) => (v >= 1000 ? `${(v / 1000).toFixed(1)} mm` : `${Math.round(v)} µm`);
   return (
-    <svg viewBox={`${-half - 3.6} -5.6 ${2 * half + 7.2} 7.4`} className="block h-full w-full" role="img" aria-label={`Cut through the long axis: ${um(left)} on one end, ${um(right)} on the other`}>
-      <rect x={-half - EDGE} y={0.9} width={2 * half + 2 * EDGE} height={0.7} fill="var(--d-pkg)" stroke="var(--d-ink)" strokeWidth={0.06} />
-      <rect x={-half} y={0} width={2 * half} height={0.9} fill="var(--d-die)" stroke="var(--d-ink)" strokeWidth={0.08} />
-      {filled.map((is, i) => (is ? <path key={i} d={`M${at(i) - half / n} 0V${-shown(at(i) - half / n)}L${at(i) + half / n} ${-shown(at(i) + half / n)}V0Z`} fill={FILM[CUTS_UM.filter((c) => gap(at(i)) >= c).length]} /> : null))}
-      <path d={`M${-half - EDGE} ${-shown(-half - EDGE)}L${half + EDGE} ${-shown(half + EDGE)}v-1L${-half - EDGE} ${-shown(-half - EDGE) - 1}Z`} fill="var(--cu3)" stroke="var(--cu0)" strokeWidth={0.1} />
-      {([[-half - 0.25, left, "end"], [half + 0.25, right, "start"]] as const).map(([x, v, anchor]) => (
+    <svg
+      viewBox={`${-half - 3.6} -5.6 ${2 * half + 7.2} 7.4`}
+      className="block h-full w-full"
+      role="img"
+      aria-label={`Cut through the long axis: ${um(left)} on one end, ${um(right)} on the other`}
+    >
+      <rect
+        x={-half - EDGE}
+        y={0.9}
+        width={2 * half + 2 * EDGE}
+        height={0.7}
+        fill="var(--d-pkg)"
+        stroke="var(--d-ink)"
+        strokeWidth={0.06}
+      />
+      <rect
+        x={-half}
+        y={0}
+        width={2 * half}
+        height={0.9}
+        fill="var(--d-die)"
+        stroke="var(--d-ink)"
+        strokeWidth={0.08}
+      />
+      {filled.map((is, i) =>
+        is ? (
+          <path
+            key={i}
+            d={`M${at(i) - half / n} 0V${-shown(at(i) - half / n)}L${at(i) + half / n} ${-shown(at(i) + half / n)}V0Z`}
+            fill={FILM[CUTS_UM.filter((c) => gap(at(i)) >= c).length]}
+          />
+        ) : null,
+      )}
+      <path
+        d={`M${-half - EDGE} ${-shown(-half - EDGE)}L${half + EDGE} ${-shown(half + EDGE)}v-1L${-half - EDGE} ${-shown(-half - EDGE) - 1}Z`}
+        fill="var(--cu3)"
+        stroke="var(--cu0)"
+        strokeWidth={0.1}
+      />
+      {(
+        [
+          [-half - 0.25, left, "end"],
+          [half + 0.25, right, "start"],
+        ] as const
+      ).map(([x, v, anchor]) => (
         <g key={anchor} stroke="var(--ink)" strokeWidth={0.09}>
           <path d={`M${x - 0.2} 0h0.4M${x - 0.2} ${-shown(x)}h0.4M${x} 0V${-shown(x)}`} />
-          <text x={x + (anchor === "end" ? -0.35 : 0.35)} y={-shown(x) / 2 + 0.2} textAnchor={anchor} fontSize={0.72} fontWeight={700} fontFamily="var(--font-num)" fill="var(--ink)" stroke="var(--sheet)" strokeWidth={0.16} paintOrder="stroke">
+          <text
+            x={x + (anchor === "end" ? -0.35 : 0.35)}
+            y={-shown(x) / 2 + 0.2}
+            textAnchor={anchor}
+            fontSize={0.72}
+            fontWeight={700}
+            fontFamily="var(--font-num)"
+            fill="var(--ink)"
+            stroke="var(--sheet)"
+            strokeWidth={0.16}
+            paintOrder="stroke"
+          >
             {um(v)}
           </text>
         </g>

@@ -11,11 +11,28 @@ export function PadMarks({ ctx, map, scale }: { ctx: ServiceContext; map: Coolin
         const fresh = isRenewed(ctx, p);
         return (
           <g key={p.id} aria-label={`${p.tag}, ${chosenMm(ctx, p)} mm, ${done ? "in place" : fresh ? "new" : "stays"}`}>
-            <rect x={p.xMm - p.wMm / 2} y={p.yMm - p.hMm / 2} width={p.wMm} height={p.hMm} fill={done ? "var(--d-pad)" : "none"} stroke={fresh ? "var(--copper)" : "var(--ink)"} strokeWidth={fresh ? 1 : 0.6} strokeDasharray={done ? undefined : "2 1.2"} />
+            <rect
+              x={p.xMm - p.wMm / 2}
+              y={p.yMm - p.hMm / 2}
+              width={p.wMm}
+              height={p.hMm}
+              fill={done ? "var(--d-pad)" : "none"}
+              stroke={fresh ? "var(--copper)" : "var(--ink)"}
+              strokeWidth={fresh ? 1 : 0.6}
+              strokeDasharray={done ? undefined : "2 1.2"}
+            />
             <g transform={`translate(${p.xMm} ${p.yMm}) scale(${1 / scale})`}>
               <rect x={-21} y={-10} width={42} height={20} rx={2} fill="var(--d-lab)" opacity={0.92} />
-              <text y={5.5} textAnchor="middle" fontSize={14.5} fontWeight={720} fontFamily="var(--font-num)" fill="var(--ink)">
-                {done ? "\u2713" : ""}{p.tag}
+              <text
+                y={5.5}
+                textAnchor="middle"
+                fontSize={14.5}
+                fontWeight={720}
+                fontFamily="var(--font-num)"
+                fill="var(--ink)"
+              >
+                {done ? "\u2713" : ""}
+                {p.tag}
               </text>
             </g>
           </g>
@@ -30,9 +47,24 @@ export function PadMarks({ ctx, map, scale }: { ctx: ServiceContext; map: Coolin
         const strokes = strokesOf(laid, w, h);
         return (
           <g key={c.id} transform={`translate(${c.xMm} ${c.yMm})`} aria-label={`${pasted.volumeMm3} mm³ on the chip`}>
-            <rect x={-w / 2} y={-h / 2} width={w} height={h} fill={strokes.length ? "var(--d-die)" : "#E9ECE6"} stroke="var(--d-ink)" strokeWidth={0.5} />
+            <rect
+              x={-w / 2}
+              y={-h / 2}
+              width={w}
+              height={h}
+              fill={strokes.length ? "var(--d-die)" : "#E9ECE6"}
+              stroke="var(--d-ink)"
+              strokeWidth={0.5}
+            />
             {strokes.map((s, i) => (
-              <path key={i} d={s.length === 1 ? `M${s[0]?.join(" ") ?? ""}h0.001` : `M${s.map((q) => q.join(" ")).join("L")}`} fill="none" stroke="#E9ECE6" strokeWidth={beadMm(pasted.volumeMm3, strokes)} strokeLinecap="round" />
+              <path
+                key={i}
+                d={s.length === 1 ? `M${s[0]?.join(" ") ?? ""}h0.001` : `M${s.map((q) => q.join(" ")).join("L")}`}
+                fill="none"
+                stroke="#E9ECE6"
+                strokeWidth={beadMm(pasted.volumeMm3, strokes)}
+                strokeLinecap="round"
+              />
             ))}
           </g>
         );

@@ -4,11 +4,29 @@ import type { Load, SqueezeRun } from "@/core/paste";
 const [W, L, R, H] = [720, 46, 140, 120];
 
 /** Time of both trials: rounds as a bar, wetted share over time, one handle for both. */
-export function Scrubber({ a, b, loads, atS, endS, onAt }: { a: SqueezeRun | null; b: SqueezeRun | null; loads: readonly Load[]; atS: number; endS: number; onAt: (s: number) => void }) {
+export function Scrubber({
+  a,
+  b,
+  loads,
+  atS,
+  endS,
+  onAt,
+}: {
+  a: SqueezeRun | null;
+  b: SqueezeRun | null;
+  loads: readonly Load[];
+  atS: number;
+  endS: number;
+  onAt: (s: number) => void;
+}) {
   const x = (s: number) => L + (Math.min(s, endS) / endS) * (W - L - R);
   const y = (share: number) => 28 + (1 - share) * 66;
-  const line = (run: SqueezeRun) => `M${run.frames.map((f) => `${x(f.atS).toFixed(1)} ${y(f.wetted).toFixed(1)}`).join("L")}${run.endS < endS ? `H${x(endS).toFixed(1)}` : ""}`;
-  const rounds = [...new Set(loads.map((l) => l.round ?? 1))].map((r) => ({ r, from: loads.find((l) => (l.round ?? 1) === r)?.atS ?? 0 }));
+  const line = (run: SqueezeRun) =>
+    `M${run.frames.map((f) => `${x(f.atS).toFixed(1)} ${y(f.wetted).toFixed(1)}`).join("L")}${run.endS < endS ? `H${x(endS).toFixed(1)}` : ""}`;
+  const rounds = [...new Set(loads.map((l) => l.round ?? 1))].map((r) => ({
+    r,
+    from: loads.find((l) => (l.round ?? 1) === r)?.atS ?? 0,
+  }));
   const end = (run: SqueezeRun) => run.frames[run.frames.length - 1];
   const step = [5, 10, 20].find((s) => endS / s <= 6) ?? 30;
   const label = (run: SqueezeRun | null, name: string, other: number | null) => {
@@ -16,10 +34,16 @@ export function Scrubber({ a, b, loads, atS, endS, onAt }: { a: SqueezeRun | nul
     if (!f) return null;
     // two ends that meet stand above and below each other
     const own = y(f.wetted);
-    const at = other === null || Math.abs(own - y(other)) > 17 ? own : own + (f.wetted >= other ? -9 : 9) + (name === "B" && f.wetted === other ? 9 : 0);
+    const at =
+      other === null || Math.abs(own - y(other)) > 17
+        ? own
+        : own + (f.wetted >= other ? -9 : 9) + (name === "B" && f.wetted === other ? 9 : 0);
     return (
       <text x={W - R + 8} y={at + 5} fontSize={14.5} fill="var(--ink)">
-        {name} <tspan fontFamily="var(--font-num)" fontWeight={700}>{Math.round(100 * f.wetted)} %, {Math.round(f.meanUm)} µm</tspan>
+        {name}{" "}
+        <tspan fontFamily="var(--font-num)" fontWeight={700}>
+          {Math.round(100 * f.wetted)} %, {Math.round(f.meanUm)} µm
+        </tspan>
       </text>
     );
   };
@@ -31,8 +55,22 @@ export function Scrubber({ a, b, loads, atS, endS, onAt }: { a: SqueezeRun | nul
           const past = Math.max(from, Math.min(to, atS));
           return (
             <g key={r}>
-              <rect x={x(from)} y={2} width={x(to) - x(from)} height={18} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.3} />
-              <rect x={x(from) + 1} y={3} width={Math.max(0, x(past) - x(from) - 1)} height={16} fill="var(--copper-fill)" />
+              <rect
+                x={x(from)}
+                y={2}
+                width={x(to) - x(from)}
+                height={18}
+                fill="var(--sheet)"
+                stroke="var(--ink)"
+                strokeWidth={1.3}
+              />
+              <rect
+                x={x(from) + 1}
+                y={3}
+                width={Math.max(0, x(past) - x(from) - 1)}
+                height={16}
+                fill="var(--copper-fill)"
+              />
               <text x={x(from) + 7} y={16} fontSize={13.5} fill={past - from > 3 ? "#2c1206" : "var(--ink)"}>
                 round {r}
               </text>
@@ -42,13 +80,28 @@ export function Scrubber({ a, b, loads, atS, endS, onAt }: { a: SqueezeRun | nul
         {[0, 0.5, 1].map((s) => (
           <g key={s}>
             <path d={`M${L} ${y(s)}H${W - R}`} stroke="var(--line)" />
-            <text x={L - 7} y={y(s) + 5} textAnchor="end" fontSize={13.5} fontFamily="var(--font-num)" fill="var(--ink-2)">
+            <text
+              x={L - 7}
+              y={y(s) + 5}
+              textAnchor="end"
+              fontSize={13.5}
+              fontFamily="var(--font-num)"
+              fill="var(--ink-2)"
+            >
               {100 * s}
             </text>
           </g>
         ))}
         {Array.from({ length: Math.floor(endS / step) + 1 }, (_, i) => i * step).map((s) => (
-          <text key={s} x={x(s)} y={114} textAnchor="middle" fontSize={13.5} fontFamily="var(--font-num)" fill="var(--ink-2)">
+          <text
+            key={s}
+            x={x(s)}
+            y={114}
+            textAnchor="middle"
+            fontSize={13.5}
+            fontFamily="var(--font-num)"
+            fill="var(--ink-2)"
+          >
             {s} s
           </text>
         ))}
@@ -63,11 +116,30 @@ export function Scrubber({ a, b, loads, atS, endS, onAt }: { a: SqueezeRun | nul
         {label(b, "B", a ? (end(a)?.wetted ?? null) : null)}
         <path d={`M${x(atS)} 0V100`} stroke="var(--ink)" strokeWidth={2} />
         <rect x={x(atS) - 27} y={98} width={54} height={20} rx={3} fill="var(--ink)" />
-        <text x={x(atS)} y={113} textAnchor="middle" fontSize={14} fontWeight={700} fontFamily="var(--font-num)" fill="var(--sheet)">
+        <text
+          x={x(atS)}
+          y={113}
+          textAnchor="middle"
+          fontSize={14}
+          fontWeight={700}
+          fontFamily="var(--font-num)"
+          fill="var(--sheet)"
+        >
           {atS.toFixed(atS < 10 ? 1 : 0)} s
         </text>
       </svg>
-      <input type="range" aria-label="Time of the squeeze" aria-valuetext={`${atS.toFixed(1)} seconds`} min={0} max={endS} step={0.25} value={atS} onChange={(e) => onAt(Number(e.target.value))} className="absolute inset-y-0 m-0 cursor-ew-resize opacity-0" style={{ left: `${(L / W) * 100}%`, width: `${((W - L - R) / W) * 100}%`, height: "100%" }} />
+      <input
+        type="range"
+        aria-label="Time of the squeeze"
+        aria-valuetext={`${atS.toFixed(1)} seconds`}
+        min={0}
+        max={endS}
+        step={0.25}
+        value={atS}
+        onChange={(e) => onAt(Number(e.target.value))}
+        className="absolute inset-y-0 m-0 cursor-ew-resize opacity-0"
+        style={{ left: `${(L / W) * 100}%`, width: `${((W - L - R) / W) * 100}%`, height: "100%" }}
+      />
     </div>
   );
 }
@@ -77,12 +149,26 @@ export function FilmKey() {
   return (
     <span className="inline-flex items-center gap-2 text-[14.5px] text-ink-2">
       Film
-      <svg aria-label={`Film thickness, cuts at ${CUTS_UM.join(", ")} µm`} role="img" width={236} height={34} viewBox="0 0 236 34">
+      <svg
+        aria-label={`Film thickness, cuts at ${CUTS_UM.join(", ")} µm`}
+        role="img"
+        width={236}
+        height={34}
+        viewBox="0 0 236 34"
+      >
         {FILM.map((f, i) => (
           <rect key={f} x={1 + i * 39} y={1} width={39} height={15} fill={f} stroke="var(--ink)" strokeWidth={1} />
         ))}
         {CUTS_UM.map((c, i) => (
-          <text key={c} x={40 + i * 39} y={31} textAnchor="middle" fontSize={13.5} fontFamily="var(--font-num)" fill="var(--ink-2)">
+          <text
+            key={c}
+            x={40 + i * 39}
+            y={31}
+            textAnchor="middle"
+            fontSize={13.5}
+            fontFamily="var(--font-num)"
+            fill="var(--ink-2)"
+          >
             {c}
           </text>
         ))}

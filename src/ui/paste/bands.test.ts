@@ -3,8 +3,26 @@ import { describe, expect, it } from "vitest";
 import { bandOf, cutLine, frameAt, gapAt, outline, over } from "./bands";
 import type { SqueezeFrame, SqueezeRun } from "@/core/paste";
 
-const frame = (more: Partial<SqueezeFrame> = {}): SqueezeFrame => ({ atS: 0, film: new Uint16Array(0), air: new Uint8Array(0), gapUm: 50, slopeX: 0, slopeY: 0, wetted: 1, trapped: 0, meanUm: 50, over: [0, 0, 0, 0], ...more });
-const area = (ring: readonly (readonly [number, number])[]) => Math.abs(ring.reduce((s, p, i) => { const q = ring[(i + 1) % ring.length] ?? p; return s + p[0] * q[1] - q[0] * p[1]; }, 0)) / 2;
+const frame = (more: Partial<SqueezeFrame> = {}): SqueezeFrame => ({
+  atS: 0,
+  film: new Uint16Array(0),
+  air: new Uint8Array(0),
+  gapUm: 50,
+  slopeX: 0,
+  slopeY: 0,
+  wetted: 1,
+  trapped: 0,
+  meanUm: 50,
+  over: [0, 0, 0, 0],
+  ...more,
+});
+const area = (ring: readonly (readonly [number, number])[]) =>
+  Math.abs(
+    ring.reduce((s, p, i) => {
+      const q = ring[(i + 1) % ring.length] ?? p;
+      return s + p[0] * q[1] - q[0] * p[1];
+    }, 0),
+  ) / 2;
 
 describe("bands of film thickness", () => {
   it("part the face at the cut, and no more than it", () => {
@@ -12,12 +30,19 @@ describe("bands of film thickness", () => {
     expect(area(over(frame(), 10, 8, 45))).toBeCloseTo(80, 9);
     expect(over(frame(), 10, 8, 60)).toEqual([]);
     expect(area(over(frame({ slopeX: 2 }), 10, 8, 50))).toBeCloseTo(40, 9);
-    fc.assert(fc.property(fc.double({ min: -9, max: 9, noNaN: true }), fc.double({ min: -9, max: 9, noNaN: true }), fc.constantFrom(30, 45, 60, 80, 110), (slopeX, slopeY, cut) => {
-      const f = frame({ slopeX, slopeY });
-      for (const [x, y] of over(f, 12, 9, cut)) expect(gapAt(f, x, y)).toBeGreaterThanOrEqual(cut - 1e-6);
-      const line = cutLine(f, 12, 9, cut);
-      if (line) for (const [x, y] of line) expect(gapAt(f, x, y)).toBeCloseTo(cut, 6);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: -9, max: 9, noNaN: true }),
+        fc.double({ min: -9, max: 9, noNaN: true }),
+        fc.constantFrom(30, 45, 60, 80, 110),
+        (slopeX, slopeY, cut) => {
+          const f = frame({ slopeX, slopeY });
+          for (const [x, y] of over(f, 12, 9, cut)) expect(gapAt(f, x, y)).toBeGreaterThanOrEqual(cut - 1e-6);
+          const line = cutLine(f, 12, 9, cut);
+          if (line) for (const [x, y] of line) expect(gapAt(f, x, y)).toBeCloseTo(cut, 6);
+        },
+      ),
+    );
   });
   it("an outline of the whole face is the face", () => {
     const d = outline({ nx: 12, ny: 8, widthMm: 6, heightMm: 4 }, () => true);

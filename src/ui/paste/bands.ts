@@ -5,7 +5,8 @@ import type { SqueezeFrame, SqueezeRun } from "@/core/paste";
 export const CUTS_UM = [30, 45, 60, 80, 110] as const;
 export const FILM = ["var(--f1)", "var(--f2)", "var(--f3)", "var(--f4)", "var(--f5)", "var(--f6)"] as const;
 
-export const gapAt = (f: Pick<SqueezeFrame, "gapUm" | "slopeX" | "slopeY">, xMm: number, yMm: number): number => f.gapUm + f.slopeX * xMm + f.slopeY * yMm;
+export const gapAt = (f: Pick<SqueezeFrame, "gapUm" | "slopeX" | "slopeY">, xMm: number, yMm: number): number =>
+  f.gapUm + f.slopeX * xMm + f.slopeY * yMm;
 export const bandOf = (um: number): number => CUTS_UM.filter((c) => um >= c).length;
 
 type Point = readonly [number, number];
@@ -13,7 +14,12 @@ type Point = readonly [number, number];
 /** The part of a rectangle about the middle where the gap is at least a cut, as corners in mm; empty where it is nowhere. */
 export function over(f: SqueezeFrame, widthMm: number, heightMm: number, cut: number): Point[] {
   const [w, h] = [widthMm / 2, heightMm / 2];
-  const ring: Point[] = [[-w, -h], [w, -h], [w, h], [-w, h]];
+  const ring: Point[] = [
+    [-w, -h],
+    [w, -h],
+    [w, h],
+    [-w, h],
+  ];
   const side = (p: Point) => gapAt(f, p[0], p[1]) - cut;
   const out: Point[] = [];
   ring.forEach((p, i) => {
@@ -33,17 +39,23 @@ export function cutLine(f: SqueezeFrame, widthMm: number, heightMm: number, cut:
 }
 
 /** Outline of the cells where `is` holds, as path data in mm about the middle of the face. */
-export function outline(run: Pick<SqueezeRun, "nx" | "ny" | "widthMm" | "heightMm">, is: (i: number) => boolean): string {
+export function outline(
+  run: Pick<SqueezeRun, "nx" | "ny" | "widthMm" | "heightMm">,
+  is: (i: number) => boolean,
+): string {
   const { nx, ny, widthMm, heightMm } = run;
   // a rim of one cell, so that an outline at the edge of the face runs along it
   const [w, h] = [nx + 2, ny + 2];
   const values = new Array<number>(w * h).fill(0);
   for (let j = 0; j < ny; j++) for (let i = 0; i < nx; i++) if (is(j * nx + i)) values[(j + 1) * w + i + 1] = 1;
   const [shape] = contours().size([w, h]).smooth(true).thresholds([0.5])(values);
-  const x = (v: number) => Math.round((((Math.min(nx + 1, Math.max(1, v)) - 1) / nx - 0.5) * widthMm) * 100) / 100;
-  const y = (v: number) => Math.round((((Math.min(ny + 1, Math.max(1, v)) - 1) / ny - 0.5) * heightMm) * 100) / 100;
-  return (shape?.coordinates ?? []).flatMap((polygon) => polygon.map((ring) => `M${ring.map(([a = 0, b = 0]) => `${x(a)} ${y(b)}`).join("L")}Z`)).join("");
+  const x = (v: number) => Math.round(((Math.min(nx + 1, Math.max(1, v)) - 1) / nx - 0.5) * widthMm * 100) / 100;
+  const y = (v: number) => Math.round(((Math.min(ny + 1, Math.max(1, v)) - 1) / ny - 0.5) * heightMm * 100) / 100;
+  return (shape?.coordinates ?? [])
+    .flatMap((polygon) => polygon.map((ring) => `M${ring.map(([a = 0, b = 0]) => `${x(a)} ${y(b)}`).join("L")}Z`))
+    .join("");
 }
 
 /** The frame that stands at a time: the last one not after it. */
-export const frameAt = (run: SqueezeRun, atS: number): SqueezeFrame => run.frames.findLast((f) => f.atS <= atS + 1e-9) ?? (run.frames[0] as SqueezeFrame);
+export const frameAt = (run: SqueezeRun, atS: number): SqueezeFrame =>
+  run.frames.findLast((f) => f.atS <= atS + 1e-9) ?? (run.frames[0] as SqueezeFrame);

@@ -21,7 +21,8 @@ export function useShelf(jobId: number, initial: Shelf) {
     shelf,
     problem,
     busy,
-    book: (lotId: number, what: string, amount: number) => ask("POST", `/api/jobs/${jobId}/bookings`, { lotId, what, amount }),
+    book: (lotId: number, what: string, amount: number) =>
+      ask("POST", `/api/jobs/${jobId}/bookings`, { lotId, what, amount }),
     giveBack: (bookingId: number) => ask("DELETE", `/api/bookings/${bookingId}`),
     cut: (pieces: readonly Piece[]) => ask("POST", `/api/jobs/${jobId}/cutting`, { pieces }),
     uncut: (cuttingId: number) => ask("DELETE", `/api/cuttings/${cuttingId}`),

@@ -20,7 +20,11 @@ export interface Trial {
 
 /** One trial of paste in a worker of its own: a new start takes the place of the one before. */
 export function useTrial(): Trial {
-  const [state, setState] = useState<{ share: number | null; run: SqueezeRun | null; failed: boolean }>({ share: null, run: null, failed: false });
+  const [state, setState] = useState<{ share: number | null; run: SqueezeRun | null; failed: boolean }>({
+    share: null,
+    run: null,
+    failed: false,
+  });
   const held = useRef<ReturnType<typeof open> | null>(null);
   const turn = useRef(0);
   const close = useCallback(() => {
@@ -53,8 +57,16 @@ export function useTrial(): Trial {
 }
 
 /** The pattern that wets a chip best, tried in a worker; null while it is tried. */
-export function useSuggestion(face: PastedFace, paste: Paste, pressing: Pressing): { suggestion: Suggestion | null; share: number | null } {
-  const [state, setState] = useState<{ key: string; suggestion: Suggestion | null; share: number | null }>({ key: "", suggestion: null, share: 0 });
+export function useSuggestion(
+  face: PastedFace,
+  paste: Paste,
+  pressing: Pressing,
+): { suggestion: Suggestion | null; share: number | null } {
+  const [state, setState] = useState<{ key: string; suggestion: Suggestion | null; share: number | null }>({
+    key: "",
+    suggestion: null,
+    share: 0,
+  });
   const key = JSON.stringify([face, paste, pressing.points]);
   useEffect(() => {
     const { worker, session } = open();

@@ -24,19 +24,47 @@ export function Compare({ left, right, onEnd }: { left: PhotoView; right: PhotoV
   };
   return (
     <div className="flex min-h-0 flex-1 flex-col p-4">
-      <div ref={pane} {...bind()} className="relative min-h-[300px] flex-1 cursor-ew-resize touch-none overflow-hidden bg-ink select-none">
+      <div
+        ref={pane}
+        {...bind()}
+        className="relative min-h-[300px] flex-1 cursor-ew-resize touch-none overflow-hidden bg-ink select-none"
+      >
         {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
-        <img src={`/api/photos/${right.id}`} alt={`${PHASE_WORDS[right.phase]}${right.note ? `: ${right.note}` : ""}`} draggable={false} className="absolute inset-0 size-full object-contain" />
+        <img
+          src={`/api/photos/${right.id}`}
+          alt={`${PHASE_WORDS[right.phase]}${right.note ? `: ${right.note}` : ""}`}
+          draggable={false}
+          className="absolute inset-0 size-full object-contain"
+        />
         <div className="absolute inset-0" style={{ clipPath: `inset(0 ${100 - at}% 0 0)` }}>
           {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
-          <img src={`/api/photos/${left.id}`} alt={`${PHASE_WORDS[left.phase]}${left.note ? `: ${left.note}` : ""}`} draggable={false} className="absolute inset-0 size-full bg-ink object-contain" />
+          <img
+            src={`/api/photos/${left.id}`}
+            alt={`${PHASE_WORDS[left.phase]}${left.note ? `: ${left.note}` : ""}`}
+            draggable={false}
+            className="absolute inset-0 size-full bg-ink object-contain"
+          />
         </div>
         <div className="absolute inset-y-0 w-[3px] -translate-x-1/2 bg-white" style={{ left: `${at}%` }} />
-        <button type="button" role="slider" aria-label="Line between the photos" aria-valuemin={0} aria-valuemax={100} aria-valuenow={Math.round(at)} onKeyDown={key} className="absolute top-1/2 grid size-[52px] -translate-1/2 place-items-center rounded-full border-[3px] border-ink bg-white text-[22px] text-[#16211F]" style={{ left: `${at}%` }}>
+        <button
+          type="button"
+          role="slider"
+          aria-label="Line between the photos"
+          aria-valuemin={0}
+          aria-valuemax={100}
+          aria-valuenow={Math.round(at)}
+          onKeyDown={key}
+          className="absolute top-1/2 grid size-[52px] -translate-1/2 place-items-center rounded-full border-[3px] border-ink bg-white text-[22px] text-[#16211F]"
+          style={{ left: `${at}%` }}
+        >
           ⇔
         </button>
-        <span className="absolute top-3 left-3 bg-white px-2.5 py-1 text-[16px] font-[640] text-[#16211F]">{PHASE_WORDS[left.phase]}</span>
-        <span className="absolute top-3 right-3 bg-white px-2.5 py-1 text-[16px] font-[640] text-[#16211F]">{PHASE_WORDS[right.phase]}</span>
+        <span className="absolute top-3 left-3 bg-white px-2.5 py-1 text-[16px] font-[640] text-[#16211F]">
+          {PHASE_WORDS[left.phase]}
+        </span>
+        <span className="absolute top-3 right-3 bg-white px-2.5 py-1 text-[16px] font-[640] text-[#16211F]">
+          {PHASE_WORDS[right.phase]}
+        </span>
       </div>
       <div className="flex justify-end pt-3">
         <Button look="plain" onClick={onEnd}>

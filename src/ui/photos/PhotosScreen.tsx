@@ -16,7 +16,19 @@ import { PHASE_WORDS, sendPhoto, type Phase, type PhotoView } from "./photo";
 const PHASES: readonly Phase[] = ["found", "cleaned", "after"];
 
 /** Photos of the job: pinned to their place on the drawing, as found, cleaned and after, two of them compared by a slider. */
-export function PhotosScreen({ jobId, layout, photos, heat, closed }: { jobId: number; layout: Layout; photos: PhotoView[]; heat: boolean; closed: boolean }) {
+export function PhotosScreen({
+  jobId,
+  layout,
+  photos,
+  heat,
+  closed,
+}: {
+  jobId: number;
+  layout: Layout;
+  photos: PhotoView[];
+  heat: boolean;
+  closed: boolean;
+}) {
   const router = useRouter();
   const [picked, setPicked] = useState<number | null>(photos[0]?.id ?? null);
   const [against, setAgainst] = useState<number | null>(null);
@@ -59,24 +71,48 @@ export function PhotosScreen({ jobId, layout, photos, heat, closed }: { jobId: n
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
-        <LensTabs jobId={jobId} shown="photos" heat={heat} note={`${photos.length} ${photos.length === 1 ? "photo" : "photos"}`} />
+        <LensTabs
+          jobId={jobId}
+          shown="photos"
+          heat={heat}
+          note={`${photos.length} ${photos.length === 1 ? "photo" : "photos"}`}
+        />
         {photo && other ? (
           <Compare left={photo} right={other} onEnd={() => setAgainst(null)} />
         ) : (
           <div ref={ref} className="relative min-h-[360px] flex-1 touch-none overflow-hidden">
-            <svg width={size.width} height={size.height} onClick={pin} className={`absolute inset-0 block ${pinning ? "cursor-crosshair" : ""}`} role="img" aria-label={`Underside with ${pinned.length} pinned ${pinned.length === 1 ? "photo" : "photos"}`}>
+            <svg
+              width={size.width}
+              height={size.height}
+              onClick={pin}
+              className={`absolute inset-0 block ${pinning ? "cursor-crosshair" : ""}`}
+              role="img"
+              aria-label={`Underside with ${pinned.length} pinned ${pinned.length === 1 ? "photo" : "photos"}`}
+            >
               <Defs />
               <g transform={`translate(${x} ${y}) scale(${scale})`}>
                 <Drawing layout={layout} />
               </g>
             </svg>
             {pinned.map((p) => (
-              <button key={p.id} type="button" aria-label={`Photo ${PHASE_WORDS[p.phase].toLowerCase()}${p.note ? `: ${p.note}` : ""}`} aria-pressed={p.id === picked} onClick={() => setPicked(p.id)} className={`absolute -translate-x-1/2 -translate-y-full rounded-[3px] border-[3px] bg-sheet ${p.id === picked ? "z-10 border-copper" : "border-sheet outline outline-1 outline-ink"}`} style={{ left: x + (p.xMm ?? 0) * scale, top: y + (p.yMm ?? 0) * scale }}>
+              <button
+                key={p.id}
+                type="button"
+                aria-label={`Photo ${PHASE_WORDS[p.phase].toLowerCase()}${p.note ? `: ${p.note}` : ""}`}
+                aria-pressed={p.id === picked}
+                onClick={() => setPicked(p.id)}
+                className={`absolute -translate-x-1/2 -translate-y-full rounded-[3px] border-[3px] bg-sheet ${p.id === picked ? "z-10 border-copper" : "border-sheet outline outline-1 outline-ink"}`}
+                style={{ left: x + (p.xMm ?? 0) * scale, top: y + (p.yMm ?? 0) * scale }}
+              >
                 {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
                 <img src={`/api/photos/${p.id}?thumb`} alt="" className="h-[54px] w-[70px] object-cover" />
               </button>
             ))}
-            {pinning ? <p className="absolute bottom-3 left-1/2 -translate-x-1/2 bg-caution px-4 py-2 text-[16px] text-[#231900]">Tap the place on the drawing where the photo was taken.</p> : null}
+            {pinning ? (
+              <p className="absolute bottom-3 left-1/2 -translate-x-1/2 bg-caution px-4 py-2 text-[16px] text-[#231900]">
+                Tap the place on the drawing where the photo was taken.
+              </p>
+            ) : null}
           </div>
         )}
       </div>
@@ -85,7 +121,14 @@ export function PhotosScreen({ jobId, layout, photos, heat, closed }: { jobId: n
           <div className="flex flex-col gap-2">
             <div role="radiogroup" aria-label="Taken" className="flex">
               {PHASES.map((p) => (
-                <button key={p} type="button" role="radio" aria-checked={phase === p} onClick={() => setPhase(p)} className={`min-h-11 flex-1 border-b-[5px] text-[16px] ${phase === p ? "border-copper-fill font-[680]" : "border-line text-ink-2"}`}>
+                <button
+                  key={p}
+                  type="button"
+                  role="radio"
+                  aria-checked={phase === p}
+                  onClick={() => setPhase(p)}
+                  className={`min-h-11 flex-1 border-b-[5px] text-[16px] ${phase === p ? "border-copper-fill font-[680]" : "border-line text-ink-2"}`}
+                >
                   {PHASE_WORDS[p]}
                 </button>
               ))}
@@ -93,19 +136,42 @@ export function PhotosScreen({ jobId, layout, photos, heat, closed }: { jobId: n
             <Button look="main" big className="min-h-[60px]" disabled={busy} onClick={() => input.current?.click()}>
               <Camera aria-hidden size={20} /> {busy ? "Taking it in" : "Add photos"}
             </Button>
-            <input ref={input} type="file" accept="image/*" multiple aria-label="Photos to add" className="sr-only" tabIndex={-1} onChange={(e) => { if (e.target.files?.length) void take(e.target.files); e.target.value = ""; }} />
+            <input
+              ref={input}
+              type="file"
+              accept="image/*"
+              multiple
+              aria-label="Photos to add"
+              className="sr-only"
+              tabIndex={-1}
+              onChange={(e) => {
+                if (e.target.files?.length) void take(e.target.files);
+                e.target.value = "";
+              }}
+            />
           </div>
         )}
         {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
         {removed ? (
           <CautionBand>
             Photo taken away.{" "}
-            <button type="button" className="link min-h-11" onClick={() => { void change(removed.id, { removed: false }); setRemoved(null); }}>
+            <button
+              type="button"
+              className="link min-h-11"
+              onClick={() => {
+                void change(removed.id, { removed: false });
+                setRemoved(null);
+              }}
+            >
               Bring it back
             </button>
           </CautionBand>
         ) : null}
-        {photos.length === 0 ? <p className="text-[17px] leading-[23px] text-ink-2">No photos yet. Take one as found before anything is touched: fins, blowers, paste print.</p> : null}
+        {photos.length === 0 ? (
+          <p className="text-[17px] leading-[23px] text-ink-2">
+            No photos yet. Take one as found before anything is touched: fins, blowers, paste print.
+          </p>
+        ) : null}
         {PHASES.map((p) => {
           const own = photos.filter((x) => x.phase === p);
           return own.length ? (
@@ -114,7 +180,13 @@ export function PhotosScreen({ jobId, layout, photos, heat, closed }: { jobId: n
               <ul className="mt-1 grid grid-cols-3 gap-2">
                 {own.map((x) => (
                   <li key={x.id}>
-                    <button type="button" aria-label={`${PHASE_WORDS[p]}${x.note ? `: ${x.note}` : `, photo ${x.id}`}`} aria-pressed={x.id === picked} onClick={() => setPicked(x.id)} className={`block w-full border-[3px] ${x.id === picked ? "border-copper" : "border-transparent"}`}>
+                    <button
+                      type="button"
+                      aria-label={`${PHASE_WORDS[p]}${x.note ? `: ${x.note}` : `, photo ${x.id}`}`}
+                      aria-pressed={x.id === picked}
+                      onClick={() => setPicked(x.id)}
+                      className={`block w-full border-[3px] ${x.id === picked ? "border-copper" : "border-transparent"}`}
+                    >
                       {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
                       <img src={`/api/photos/${x.id}?thumb`} alt="" className="aspect-[4/3] w-full object-cover" />
                     </button>
@@ -128,23 +200,45 @@ export function PhotosScreen({ jobId, layout, photos, heat, closed }: { jobId: n
           <section aria-label="Photo in hand" className="flex flex-col gap-2 border-t border-line pt-3">
             <label className="text-[15.5px] text-ink-2">
               Note
-              <input className="field mt-0.5" defaultValue={photo.note} key={photo.id} maxLength={200} onBlur={(e) => e.target.value !== photo.note && void change(photo.id, { note: e.target.value })} />
+              <input
+                className="field mt-0.5"
+                defaultValue={photo.note}
+                key={photo.id}
+                maxLength={200}
+                onBlur={(e) => e.target.value !== photo.note && void change(photo.id, { note: e.target.value })}
+              />
             </label>
             <div className="grid grid-cols-2 gap-2">
-              <Button onClick={() => setPinning(!pinning)} aria-pressed={pinning}>{photo.xMm === null ? "Pin it" : "Pin anew"}</Button>
-              <Button onClick={() => { setRemoved(photo); setPicked(null); void change(photo.id, { removed: true }); }}>Take away</Button>
+              <Button onClick={() => setPinning(!pinning)} aria-pressed={pinning}>
+                {photo.xMm === null ? "Pin it" : "Pin anew"}
+              </Button>
+              <Button
+                onClick={() => {
+                  setRemoved(photo);
+                  setPicked(null);
+                  void change(photo.id, { removed: true });
+                }}
+              >
+                Take away
+              </Button>
             </div>
             {photos.length > 1 ? (
               <label className="text-[15.5px] text-ink-2">
                 Compare with
-                <select className="field mt-0.5" value={against ?? ""} onChange={(e) => setAgainst(e.target.value ? Number(e.target.value) : null)}>
+                <select
+                  className="field mt-0.5"
+                  value={against ?? ""}
+                  onChange={(e) => setAgainst(e.target.value ? Number(e.target.value) : null)}
+                >
                   <option value="">nothing</option>
-                  {photos.filter((p) => p.id !== photo.id).map((p) => (
-                    <option key={p.id} value={p.id}>
-                      {PHASE_WORDS[p.phase]}
-                      {p.note ? `: ${p.note}` : `, photo ${p.id}`}
-                    </option>
-                  ))}
+                  {photos
+                    .filter((p) => p.id !== photo.id)
+                    .map((p) => (
+                      <option key={p.id} value={p.id}>
+                        {PHASE_WORDS[p.phase]}
+                        {p.note ? `: ${p.note}` : `, photo ${p.id}`}
+                      </option>
+                    ))}
                 </select>
               </label>
             ) : null}

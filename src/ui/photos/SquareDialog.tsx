@@ -17,12 +17,26 @@ interface Props {
   onClose: () => void;
 }
 
-const NAMES = ["Top left corner", "Top right corner", "Bottom right corner", "Bottom left corner", "Known length, one end", "Known length, other end"] as const;
+const NAMES = [
+  "Top left corner",
+  "Top right corner",
+  "Bottom right corner",
+  "Bottom left corner",
+  "Known length, one end",
+  "Known length, other end",
+] as const;
 
 /** The photo as taken: four rings to the case corners, one known length, and how well that fits. */
 export function SquareDialog({ photo, base, start, trust: startTrust, onDone, onClose }: Props) {
   const [w, h] = [photo.width, photo.height];
-  const [corners, setCorners] = useState<Corners>(start?.corners ?? [[w * 0.1, h * 0.1], [w * 0.9, h * 0.1], [w * 0.9, h * 0.9], [w * 0.1, h * 0.9]]);
+  const [corners, setCorners] = useState<Corners>(
+    start?.corners ?? [
+      [w * 0.1, h * 0.1],
+      [w * 0.9, h * 0.1],
+      [w * 0.9, h * 0.9],
+      [w * 0.1, h * 0.9],
+    ],
+  );
   const [known, setKnown] = useState<NonNullable<Squaring["known"]> | null>(start?.known ?? null);
   const [trust, setTrust] = useState(startTrust);
   const [held, setHeld] = useState<number | null>(null);
@@ -42,39 +56,107 @@ export function SquareDialog({ photo, base, start, trust: startTrust, onDone, on
       <div className="fixed inset-0 grid place-items-center p-4">
         <DialogPanel className="flex h-full max-h-[860px] w-full max-w-[1240px] flex-col border-2 border-ink bg-sheet lg:flex-row">
           <div ref={ref} className="relative min-h-0 flex-1 overflow-hidden bg-plane">
-            <div className="absolute" style={{ width: w * scale, height: h * scale, left: (size.width - w * scale) / 2, top: (size.height - h * scale) / 2 }}>
+            <div
+              className="absolute"
+              style={{
+                width: w * scale,
+                height: h * scale,
+                left: (size.width - w * scale) / 2,
+                top: (size.height - h * scale) / 2,
+              }}
+            >
               {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo, straight from the job */}
-              <img src={`/api/photos/${photo.id}`} alt="The photo as taken" draggable={false} className="absolute inset-0 size-full select-none" />
-              <svg width={w * scale} height={h * scale} viewBox={`0 0 ${w} ${h}`} className="absolute inset-0 overflow-visible">
-                <path d={`M${corners.map(([x, y]) => `${x} ${y}`).join("L")}Z`} fill="none" stroke="#fff" strokeWidth={5 / scale} />
-                <path d={`M${corners.map(([x, y]) => `${x} ${y}`).join("L")}Z`} fill="none" stroke="#16211F" strokeWidth={2 / scale} />
+              <img
+                src={`/api/photos/${photo.id}`}
+                alt="The photo as taken"
+                draggable={false}
+                className="absolute inset-0 size-full select-none"
+              />
+              <svg
+                width={w * scale}
+                height={h * scale}
+                viewBox={`0 0 ${w} ${h}`}
+                className="absolute inset-0 overflow-visible"
+              >
+                <path
+                  d={`M${corners.map(([x, y]) => `${x} ${y}`).join("L")}Z`}
+                  fill="none"
+                  stroke="#fff"
+                  strokeWidth={5 / scale}
+                />
+                <path
+                  d={`M${corners.map(([x, y]) => `${x} ${y}`).join("L")}Z`}
+                  fill="none"
+                  stroke="#16211F"
+                  strokeWidth={2 / scale}
+                />
                 {known ? (
                   <>
                     <path d={`M${known.from.join(" ")}L${known.to.join(" ")}`} stroke="#fff" strokeWidth={5 / scale} />
-                    <path d={`M${known.from.join(" ")}L${known.to.join(" ")}`} stroke="#9C4E1C" strokeWidth={2.4 / scale} />
+                    <path
+                      d={`M${known.from.join(" ")}L${known.to.join(" ")}`}
+                      stroke="#9C4E1C"
+                      strokeWidth={2.4 / scale}
+                    />
                   </>
                 ) : null}
               </svg>
               {points.map((p, i) => (
-                <Ring key={i} name={NAMES[i] ?? "Point"} at={[p[0] * scale, p[1] * scale]} small={i >= 4} onHold={(is) => setHeld(is ? i : null)} onPut={([x, y]) => put(i, [x / scale, y / scale])} />
+                <Ring
+                  key={i}
+                  name={NAMES[i] ?? "Point"}
+                  at={[p[0] * scale, p[1] * scale]}
+                  small={i >= 4}
+                  onHold={(is) => setHeld(is ? i : null)}
+                  onPut={([x, y]) => put(i, [x / scale, y / scale])}
+                />
               ))}
             </div>
-            {held !== null && points[held] ? <Loupe id={photo.id} at={points[held]} photo={[w, h]} pane={size} place={[(size.width - w * scale) / 2 + points[held][0] * scale, (size.height - h * scale) / 2 + points[held][1] * scale]} /> : null}
+            {held !== null && points[held] ? (
+              <Loupe
+                id={photo.id}
+                at={points[held]}
+                photo={[w, h]}
+                pane={size}
+                place={[
+                  (size.width - w * scale) / 2 + points[held][0] * scale,
+                  (size.height - h * scale) / 2 + points[held][1] * scale,
+                ]}
+              />
+            ) : null}
           </div>
           <div className="flex w-full shrink-0 flex-col gap-4 overflow-y-auto p-5 lg:w-[310px]">
             <DialogTitle className="text-[23px] leading-[28px] font-[690]">Square the photo up</DialogTitle>
-            <p className="text-[16px] leading-[22px] text-ink-2">Drag each ring to its corner of the case, or move it with the arrow keys. The case is {base.widthMm} × {base.depthMm} mm.</p>
+            <p className="text-[16px] leading-[22px] text-ink-2">
+              Drag each ring to its corner of the case, or move it with the arrow keys. The case is {base.widthMm} ×{" "}
+              {base.depthMm} mm.
+            </p>
             {known ? (
               <>
-                <NumberField label="Known length" unit="mm" value={known.mm} min={1} max={1000} step={1} onChange={(mm) => setKnown({ ...known, mm })} />
+                <NumberField
+                  label="Known length"
+                  unit="mm"
+                  value={known.mm}
+                  min={1}
+                  max={1000}
+                  step={1}
+                  onChange={(mm) => setKnown({ ...known, mm })}
+                />
                 <label className="flex min-h-11 items-start gap-3 text-[16px]">
-                  <input type="checkbox" className="mt-0.5 size-6 accent-[var(--copper)]" checked={trust === "length"} onChange={(e) => setTrust(e.target.checked ? "length" : "case")} />
+                  <input
+                    type="checkbox"
+                    className="mt-0.5 size-6 accent-[var(--copper)]"
+                    checked={trust === "length"}
+                    onChange={(e) => setTrust(e.target.checked ? "length" : "case")}
+                  />
                   Take the length as true, and size the case by it
                 </label>
                 <Button onClick={() => (setKnown(null), setTrust("case"))}>Without a known length</Button>
               </>
             ) : (
-              <Button onClick={() => setKnown({ from: [w * 0.4, h * 0.5], to: [w * 0.6, h * 0.5], mm: 80 })}>Add a known length</Button>
+              <Button onClick={() => setKnown({ from: [w * 0.4, h * 0.5], to: [w * 0.6, h * 0.5], mm: 80 })}>
+                Add a known length
+              </Button>
             )}
             <p role="status" data-testid="fit" className="border-t border-line pt-3 text-[17px]">
               {!fit.ok ? (
@@ -89,7 +171,8 @@ export function SquareDialog({ photo, base, start, trust: startTrust, onDone, on
                 </>
               ) : known ? (
                 <>
-                  The photo fits within <b className="num font-[680]">{fit.misfitMm.toFixed(1)} mm</b> by the known length.
+                  The photo fits within <b className="num font-[680]">{fit.misfitMm.toFixed(1)} mm</b> by the known
+                  length.
                 </>
               ) : (
                 "Squared up by the case alone."
@@ -99,7 +182,21 @@ export function SquareDialog({ photo, base, start, trust: startTrust, onDone, on
             <Button look="plain" big onClick={onClose}>
               Leave it
             </Button>
-            <Button look="main" big className="min-h-[72px]" disabled={!fit.ok} onClick={() => onDone(s, trust, fit.ok ? { widthMm: Math.round(fit.widthMm * 10) / 10, depthMm: Math.round(fit.depthMm * 10) / 10 } : null)}>
+            <Button
+              look="main"
+              big
+              className="min-h-[72px]"
+              disabled={!fit.ok}
+              onClick={() =>
+                onDone(
+                  s,
+                  trust,
+                  fit.ok
+                    ? { widthMm: Math.round(fit.widthMm * 10) / 10, depthMm: Math.round(fit.depthMm * 10) / 10 }
+                    : null,
+                )
+              }
+            >
               Lay it under
             </Button>
           </div>
@@ -110,7 +207,19 @@ export function SquareDialog({ photo, base, start, trust: startTrust, onDone, on
 }
 
 /** A ring whose middle stays free, so that the corner itself is seen. */
-function Ring({ name, at: [x, y], small, onPut, onHold }: { name: string; at: Point; small: boolean; onPut: (p: Point) => void; onHold: (is: boolean) => void }) {
+function Ring({
+  name,
+  at: [x, y],
+  small,
+  onPut,
+  onHold,
+}: {
+  name: string;
+  at: Point;
+  small: boolean;
+  onPut: (p: Point) => void;
+  onHold: (is: boolean) => void;
+}) {
   const from = useRef<Point>([0, 0]);
   const bind = useDrag(
     ({ first, last, movement: [mx, my] }) => {
@@ -128,7 +237,16 @@ function Ring({ name, at: [x, y], small, onPut, onHold }: { name: string; at: Po
     onPut([x + (d[0] ?? 0) * by, y + (d[1] ?? 0) * by]);
   };
   return (
-    <button type="button" {...bind()} aria-label={`${name}, ${Math.round(x)} across, ${Math.round(y)} down`} onKeyDown={key} onFocus={() => onHold(true)} onBlur={() => onHold(false)} className="absolute grid size-[52px] -translate-1/2 cursor-move touch-none place-items-center rounded-full" style={{ left: x, top: y }}>
+    <button
+      type="button"
+      {...bind()}
+      aria-label={`${name}, ${Math.round(x)} across, ${Math.round(y)} down`}
+      onKeyDown={key}
+      onFocus={() => onHold(true)}
+      onBlur={() => onHold(false)}
+      className="absolute grid size-[52px] -translate-1/2 cursor-move touch-none place-items-center rounded-full"
+      style={{ left: x, top: y }}
+    >
       <svg aria-hidden width={52} height={52} viewBox="-26 -26 52 52">
         <circle r={small ? 11 : 18} fill="none" stroke="#fff" strokeWidth={8} />
         <circle r={small ? 11 : 18} fill="none" stroke={small ? "#9C4E1C" : "#16211F"} strokeWidth={3.4} />
@@ -140,13 +258,38 @@ function Ring({ name, at: [x, y], small, onPut, onHold }: { name: string; at: Po
 }
 
 /** What lies under the finger, 2.6 times, a hand's width away from it. */
-function Loupe({ id, at, photo, pane, place }: { id: number; at: Point; photo: Point; pane: { width: number; height: number }; place: Point }) {
+function Loupe({
+  id,
+  at,
+  photo,
+  pane,
+  place,
+}: {
+  id: number;
+  at: Point;
+  photo: Point;
+  pane: { width: number; height: number };
+  place: Point;
+}) {
   const r = 78;
-  const zoom = Math.max(0.6, (2.6 * Math.min(pane.width / photo[0], pane.height / photo[1])));
+  const zoom = Math.max(0.6, 2.6 * Math.min(pane.width / photo[0], pane.height / photo[1]));
   const left = place[0] > pane.width / 2 ? place[0] - 2 * r - 60 : place[0] + 60;
   const top = Math.min(Math.max(8, place[1] - r), pane.height - 2 * r - 8);
   return (
-    <div aria-hidden className="pointer-events-none absolute overflow-hidden rounded-full border-[3px] border-ink outline-[3px] outline-white" style={{ width: 2 * r, height: 2 * r, left, top, backgroundImage: `url(/api/photos/${id})`, backgroundSize: `${photo[0] * zoom}px ${photo[1] * zoom}px`, backgroundPosition: `${r - 3 - at[0] * zoom}px ${r - 3 - at[1] * zoom}px`, backgroundRepeat: "no-repeat" }}>
+    <div
+      aria-hidden
+      className="pointer-events-none absolute overflow-hidden rounded-full border-[3px] border-ink outline-[3px] outline-white"
+      style={{
+        width: 2 * r,
+        height: 2 * r,
+        left,
+        top,
+        backgroundImage: `url(/api/photos/${id})`,
+        backgroundSize: `${photo[0] * zoom}px ${photo[1] * zoom}px`,
+        backgroundPosition: `${r - 3 - at[0] * zoom}px ${r - 3 - at[1] * zoom}px`,
+        backgroundRepeat: "no-repeat",
+      }}
+    >
       <span className="absolute top-1/2 left-0 h-[2px] w-full -translate-y-1/2 bg-copper" />
       <span className="absolute top-0 left-1/2 h-full w-[2px] -translate-x-1/2 bg-copper" />
     </div>

@@ -16,14 +16,30 @@ export interface PhotoView {
   createdAt: string;
 }
 
-export const PHASE_WORDS: Record<Phase, string> = { found: "As found", cleaned: "Cleaned", after: "After", tracing: "To trace" };
+export const PHASE_WORDS: Record<Phase, string> = {
+  found: "As found",
+  cleaned: "Cleaned",
+  after: "After",
+  tracing: "To trace",
+};
 
 /** Sends a picture to a job. */
 export async function sendPhoto(jobId: number, phase: Phase, file: File): Promise<Result<{ photoId: number }>> {
   try {
-    const response = await fetch(`/api/jobs/${jobId}/photos?phase=${phase}`, { method: "POST", headers: { "content-type": "application/octet-stream" }, body: file });
+    const response = await fetch(`/api/jobs/${jobId}/photos?phase=${phase}`, {
+      method: "POST",
+      headers: { "content-type": "application/octet-stream" },
+      body: file,
+    });
     return (await response.json()) as Result<{ photoId: number }>;
   } catch {
-    return { ok: false, problem: { code: "unreachable", message: "Ovrant's server did not answer.", action: "The photo is still in its place; send it again." } };
+    return {
+      ok: false,
+      problem: {
+        code: "unreachable",
+        message: "Ovrant's server did not answer.",
+        action: "The photo is still in its place; send it again.",
+      },
+    };
   }
 }

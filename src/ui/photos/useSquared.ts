@@ -23,25 +23,46 @@ export interface Squaring0 {
 }
 
 /** The photo squared up in a worker, anew whenever rings, length or base change. */
-export function useSquared(photoId: number | null, squaring: Squaring | null, base: { widthMm: number; depthMm: number }, trust: "case" | "length"): Squaring0 {
+export function useSquared(
+  photoId: number | null,
+  squaring: Squaring | null,
+  base: { widthMm: number; depthMm: number },
+  trust: "case" | "length",
+): Squaring0 {
   const [state, setState] = useState<Squaring0>({ photo: null, share: null, why: null });
-  const key = photoId === null || !squaring ? null : JSON.stringify([photoId, squaring.corners, squaring.known, base, trust]);
+  const key =
+    photoId === null || !squaring ? null : JSON.stringify([photoId, squaring.corners, squaring.known, base, trust]);
   useEffect(() => {
     if (key === null) return;
-    const [id, corners, known, own, by] = JSON.parse(key) as [number, Squaring["corners"], Squaring["known"], typeof base, typeof trust];
+    const [id, corners, known, own, by] = JSON.parse(key) as [
+      number,
+      Squaring["corners"],
+      Squaring["known"],
+      typeof base,
+      typeof trust,
+    ];
     const worker = new Worker(new URL("../../workers/photo.worker.ts", import.meta.url), { type: "module" });
     const api = wrap<PhotoWorker>(worker);
     let gone = false;
     let made = "";
     const run = async () => {
       const blob = await (await fetch(`/api/photos/${id}`)).blob();
-      const done = await api.squareUp(blob, { corners, known, opacity: 1 }, { base: own, trust: by, edgeMm: PHOTO_EDGE_MM, pxPerMm: PX_PER_MM }, proxy((share: number) => {
-        if (!gone) setState((s) => ({ ...s, share }));
-      }));
+      const done = await api.squareUp(
+        blob,
+        { corners, known, opacity: 1 },
+        { base: own, trust: by, edgeMm: PHOTO_EDGE_MM, pxPerMm: PX_PER_MM },
+        proxy((share: number) => {
+          if (!gone) setState((s) => ({ ...s, share }));
+        }),
+      );
       if (gone || !done) return;
       if ("why" in done) return setState({ photo: null, share: null, why: done.why });
       made = URL.createObjectURL(done.picture);
-      setState({ photo: { url: made, misfitMm: done.misfitMm, widthMm: done.widthMm, depthMm: done.depthMm }, share: null, why: null });
+      setState({
+        photo: { url: made, misfitMm: done.misfitMm, widthMm: done.widthMm, depthMm: done.depthMm },
+        share: null,
+        why: null,
+      });
     };
     run().catch(() => {
       if (!gone) setState({ photo: null, share: null, why: "The photo could not be squared up. Try again." });

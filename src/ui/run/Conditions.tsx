@@ -7,7 +7,16 @@ import { settingDifferences, type RunConditions } from "@/core/judge";
 export type ConditionsDraft = Record<keyof RunConditions, string>;
 
 export const draftOf = (c: RunConditions | null): ConditionsDraft => ({
-  roomStartC: text(c?.roomStartC), roomEndC: text(c?.roomEndC), supply: c?.supply ?? "", adapterW: text(c?.adapterW), powerMode: c?.powerMode ?? "", graphicsMode: c?.graphicsMode ?? "", surface: c?.surface ?? "", lid: c?.lid ?? "", recipe: c?.recipe ?? "", fanPolicy: c?.fanPolicy ?? "",
+  roomStartC: text(c?.roomStartC),
+  roomEndC: text(c?.roomEndC),
+  supply: c?.supply ?? "",
+  adapterW: text(c?.adapterW),
+  powerMode: c?.powerMode ?? "",
+  graphicsMode: c?.graphicsMode ?? "",
+  surface: c?.surface ?? "",
+  lid: c?.lid ?? "",
+  recipe: c?.recipe ?? "",
+  fanPolicy: c?.fanPolicy ?? "",
 });
 
 const text = (v: number | null | undefined): string => (v === null || v === undefined ? "" : String(v));
@@ -16,17 +25,44 @@ const num = (s: string): number | null => {
   return s.trim() === "" || !Number.isFinite(v) ? null : v;
 };
 
-export const conditionsOf = (d: ConditionsDraft): RunConditions => ({ ...d, roomStartC: num(d.roomStartC), roomEndC: num(d.roomEndC), adapterW: num(d.adapterW), supply: d.supply === "mains" || d.supply === "battery" ? d.supply : null, lid: d.lid === "open" || d.lid === "closed" ? d.lid : null });
+export const conditionsOf = (d: ConditionsDraft): RunConditions => ({
+  ...d,
+  roomStartC: num(d.roomStartC),
+  roomEndC: num(d.roomEndC),
+  adapterW: num(d.adapterW),
+  supply: d.supply === "mains" || d.supply === "battery" ? d.supply : null,
+  lid: d.lid === "open" || d.lid === "closed" ? d.lid : null,
+});
 
-const ROWS: readonly { field: keyof RunConditions; label: string; unit?: string; options?: readonly [string, string][]; suggest?: readonly string[] }[] = [
+const ROWS: readonly {
+  field: keyof RunConditions;
+  label: string;
+  unit?: string;
+  options?: readonly [string, string][];
+  suggest?: readonly string[];
+}[] = [
   { field: "roomStartC", label: "Room, start", unit: "°C" },
   { field: "roomEndC", label: "Room, end", unit: "°C" },
-  { field: "supply", label: "Power from", options: [["mains", "Mains"], ["battery", "Battery"]] },
+  {
+    field: "supply",
+    label: "Power from",
+    options: [
+      ["mains", "Mains"],
+      ["battery", "Battery"],
+    ],
+  },
   { field: "adapterW", label: "Adapter", unit: "W" },
   { field: "powerMode", label: "Power mode", suggest: ["Performance", "Balanced", "Quiet"] },
   { field: "graphicsMode", label: "Graphics", suggest: ["Graphics chip on", "Processor graphics only", "Automatic"] },
   { field: "surface", label: "Surface", suggest: ["Hard table", "Stand", "Soft mat"] },
-  { field: "lid", label: "Lid", options: [["open", "Open"], ["closed", "Closed"]] },
+  {
+    field: "lid",
+    label: "Lid",
+    options: [
+      ["open", "Open"],
+      ["closed", "Closed"],
+    ],
+  },
   { field: "recipe", label: "Load", suggest: ["All cores, 15 min", "All cores and graphics, 15 min"] },
   { field: "fanPolicy", label: "Fans", suggest: ["Automatic", "Full speed", "Fixed"] },
 ];
@@ -62,15 +98,29 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
           const error = errors[`conditions.${r.field}`] ?? errors[r.field];
           const fieldId = `${id}-${r.field}`;
           return (
-            <div key={r.field} className={`border-b border-line-2 py-[3px] ${difference ? "-mx-2 bg-caution-wash px-2 text-caution-ink" : ""}`}>
-              <div className={`grid items-center gap-x-2 ${before ? "grid-cols-[86px_86px_1fr]" : "grid-cols-[110px_1fr]"}`}>
+            <div
+              key={r.field}
+              className={`border-b border-line-2 py-[3px] ${difference ? "-mx-2 bg-caution-wash px-2 text-caution-ink" : ""}`}
+            >
+              <div
+                className={`grid items-center gap-x-2 ${before ? "grid-cols-[86px_86px_1fr]" : "grid-cols-[110px_1fr]"}`}
+              >
                 <label htmlFor={fieldId} className="text-[15.5px]">
                   {r.label}
                 </label>
-                {before ? <span className={`truncate text-[15px] ${difference ? "" : "text-ink-2"} ${r.unit ? "num" : ""}`}>{shown(before, r)}</span> : null}
+                {before ? (
+                  <span className={`truncate text-[15px] ${difference ? "" : "text-ink-2"} ${r.unit ? "num" : ""}`}>
+                    {shown(before, r)}
+                  </span>
+                ) : null}
                 <span className="flex min-w-0 items-center gap-1.5">
                   {r.options ? (
-                    <Select id={fieldId} value={draft[r.field]} onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })} className="field min-h-[38px]! px-1.5! py-1! text-[15.5px]! font-[600]">
+                    <Select
+                      id={fieldId}
+                      value={draft[r.field]}
+                      onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })}
+                      className="field min-h-[38px]! px-1.5! py-1! text-[15.5px]! font-[600]"
+                    >
                       <option value="">Not said</option>
                       {r.options.map(([v, name]) => (
                         <option key={v} value={v}>
@@ -79,7 +129,17 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
                       ))}
                     </Select>
                   ) : (
-                    <Input id={fieldId} value={draft[r.field]} list={r.suggest ? `${fieldId}-list` : undefined} inputMode={r.unit ? "decimal" : undefined} aria-invalid={Boolean(error)} aria-describedby={error ? `${fieldId}-error` : undefined} onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })} title={draft[r.field]} className={`field min-h-[38px]! px-2! py-1! text-[15.5px]! font-[600] ${r.unit ? "num" : ""}`} />
+                    <Input
+                      id={fieldId}
+                      value={draft[r.field]}
+                      list={r.suggest ? `${fieldId}-list` : undefined}
+                      inputMode={r.unit ? "decimal" : undefined}
+                      aria-invalid={Boolean(error)}
+                      aria-describedby={error ? `${fieldId}-error` : undefined}
+                      onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })}
+                      title={draft[r.field]}
+                      className={`field min-h-[38px]! px-2! py-1! text-[15.5px]! font-[600] ${r.unit ? "num" : ""}`}
+                    />
                   )}
                   {r.unit ? <span className="num w-6 shrink-0 text-[14.5px]">{r.unit}</span> : null}
                   {r.suggest ? (
@@ -92,14 +152,20 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
                 </span>
               </div>
               {error ? (
-                <p id={`${fieldId}-error`} role="alert" className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 text-[14.5px] text-caution-ink">
+                <p
+                  id={`${fieldId}-error`}
+                  role="alert"
+                  className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 text-[14.5px] text-caution-ink"
+                >
                   {error}
                 </p>
               ) : null}
               {difference ? <p className="pt-0.5 text-[14.5px] leading-[18px]">{difference.message}</p> : null}
               {r.field === "roomEndC" && noRoom ? (
                 <Fragment>
-                  <p className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 py-0.5 text-[14.5px] leading-[18px] text-caution-ink">Without a room temperature airflow cannot be judged. Read it at the air inlet.</p>
+                  <p className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 py-0.5 text-[14.5px] leading-[18px] text-caution-ink">
+                    Without a room temperature airflow cannot be judged. Read it at the air inlet.
+                  </p>
                 </Fragment>
               ) : null}
             </div>

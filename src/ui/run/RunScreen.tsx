@@ -45,7 +45,12 @@ export function RunScreen(p: Props) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const attempt = useAttempt(p.runId, Boolean(p.other && p.phases && p.other.phases));
   const changed = JSON.stringify(conditionsOf(draft)) !== JSON.stringify(p.conditions);
-  const next = p.kind === "before" && !p.other ? { href: stagePath(p.jobId, "after"), text: "To the run after" } : p.other ? { href: stagePath(p.jobId, "verdict"), text: "See the verdict" } : { href: stagePath(p.jobId, "before"), text: "To the run before" };
+  const next =
+    p.kind === "before" && !p.other
+      ? { href: stagePath(p.jobId, "after"), text: "To the run after" }
+      : p.other
+        ? { href: stagePath(p.jobId, "verdict"), text: "See the verdict" }
+        : { href: stagePath(p.jobId, "before"), text: "To the run before" };
   const save = async (body: { phases?: Phases; conditions?: typeof draft }) => {
     setSaved("saving");
     setProblem(null);
@@ -56,24 +61,40 @@ export function RunScreen(p: Props) {
   };
   useKeys({ Enter: () => (changed ? void save({ conditions: draft }) : router.push(next.href)) });
   const loadS = phases ? phases.loadOffS - phases.loadOnS : 0;
-  const logged = { power: p.columns.some((c) => c.role.endsWith("power")), fan: p.columns.some((c) => c.role.startsWith("fan")), room: p.columns.some((c) => c.role === "room.temperature") };
+  const logged = {
+    power: p.columns.some((c) => c.role.endsWith("power")),
+    fan: p.columns.some((c) => c.role.startsWith("fan")),
+    room: p.columns.some((c) => c.role === "room.temperature"),
+  };
   const ghost = p.kind === "after" && p.other?.phases ? { curves: p.other.curves, phases: p.other.phases } : null;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_366px]">
       <div className="flex min-w-0 flex-col bg-sheet">
         <div className="flex flex-wrap items-start gap-x-4 gap-y-2 border-b-[1.5px] border-line px-5 py-3">
           <div className="min-w-0 flex-1">
-            <h1 className="text-[24px] leading-[30px] font-[700]">{phases ? `${clockText(loadS)} of load, ${p.source.rows.toLocaleString("en")} readings.` : "No load marked in this run."}</h1>
+            <h1 className="text-[24px] leading-[30px] font-[700]">
+              {phases
+                ? `${clockText(loadS)} of load, ${p.source.rows.toLocaleString("en")} readings.`
+                : "No load marked in this run."}
+            </h1>
             <p className="truncate text-[15.5px] text-ink-2">
-              {p.source.name}, a reading every {Math.round(p.source.stepS * 10) / 10} s{ghost ? "; the run before stands dashed behind" : ""}
+              {p.source.name}, a reading every {Math.round(p.source.stepS * 10) / 10} s
+              {ghost ? "; the run before stands dashed behind" : ""}
             </p>
           </div>
           <div className="flex gap-2">
-            <a href={`/api/runs/${p.runId}/file`} className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3">
+            <a
+              href={`/api/runs/${p.runId}/file`}
+              className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3"
+            >
               <Download aria-hidden size={18} /> Log
             </a>
             {p.closed ? null : (
-              <Link prefetch={false} href={`${stagePath(p.jobId, p.kind)}?replace=1`} className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3">
+              <Link
+                prefetch={false}
+                href={`${stagePath(p.jobId, p.kind)}?replace=1`}
+                className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3"
+              >
                 <RefreshCw aria-hidden size={17} /> Other log
               </Link>
             )}
@@ -113,13 +134,22 @@ export function RunScreen(p: Props) {
             height={p.triage ? 400 : 470}
           />
           {phases ? null : (
-            <Button look="plain" className="mt-2" onClick={() => setPhases({ loadOnS: Math.round(p.curves.endS * 0.2), loadOffS: Math.round(p.curves.endS * 0.8) })}>
+            <Button
+              look="plain"
+              className="mt-2"
+              onClick={() =>
+                setPhases({ loadOnS: Math.round(p.curves.endS * 0.2), loadOffS: Math.round(p.curves.endS * 0.8) })
+              }
+            >
               Mark the load by hand
             </Button>
           )}
         </div>
         <details className="mt-2 border-t-[1.5px] border-line">
-          <summary className="flex min-h-[46px] cursor-pointer items-center px-5 text-[16.5px] font-[560]">What the log was read as: {p.columns.filter((c) => c.role !== "none").length} of {p.columns.length} columns taken{p.warnings.length ? `, ${p.warnings.length} ${p.warnings.length === 1 ? "oddity" : "oddities"}` : ""}</summary>
+          <summary className="flex min-h-[46px] cursor-pointer items-center px-5 text-[16.5px] font-[560]">
+            What the log was read as: {p.columns.filter((c) => c.role !== "none").length} of {p.columns.length} columns
+            taken{p.warnings.length ? `, ${p.warnings.length} ${p.warnings.length === 1 ? "oddity" : "oddities"}` : ""}
+          </summary>
           <ColumnWires columns={p.columns} />
           <ul className="px-5 py-3 text-[15px]">
             {p.warnings.map((w) => (
@@ -132,7 +162,13 @@ export function RunScreen(p: Props) {
       </div>
       <aside className="flex flex-col border-l-[1.5px] border-line bg-sheet">
         <div className="flex-1 px-5 pt-4">
-          <Conditions draft={draft} onChange={setDraft} before={p.kind === "after" ? (p.other?.conditions ?? null) : null} logged={logged} errors={problem?.fields ?? {}} />
+          <Conditions
+            draft={draft}
+            onChange={setDraft}
+            before={p.kind === "after" ? (p.other?.conditions ?? null) : null}
+            logged={logged}
+            errors={problem?.fields ?? {}}
+          />
         </div>
         <div className="sticky bottom-0 flex flex-col gap-2 bg-sheet p-5">
           {problem ? (
@@ -154,7 +190,13 @@ export function RunScreen(p: Props) {
             </p>
           ) : null}
           {changed ? (
-            <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={() => void save({ conditions: draft })}>
+            <Button
+              look="main"
+              big
+              className="min-h-[76px] text-[20px]"
+              keyCap="Enter"
+              onClick={() => void save({ conditions: draft })}
+            >
               {p.other ? "Keep and judge anew" : "Keep conditions"}
             </Button>
           ) : (

@@ -15,11 +15,29 @@ export function AgreementBars({ agreements }: { agreements: readonly Agreement[]
   const f = (v: number) => (Math.abs(v) < 0.005 ? "0" : v.toFixed(2).replace("-", "\u2212"));
   return (
     <figure className="mt-1.5">
-      <svg viewBox={`0 0 ${W} ${own.length * 54 + 22}`} className="block w-full max-w-[420px]" role="img" aria-label={own.map((a) => (a.bars ? `${a.path}: predicted ${f(a.bars.predicted.aboveKW[0])} to ${f(a.bars.predicted.aboveKW[1])}, explained ${f(a.bars.explains[0])} to ${f(a.bars.explains[1])} K/W above usual` : "")).join("; ")}>
+      <svg
+        viewBox={`0 0 ${W} ${own.length * 54 + 22}`}
+        className="block w-full max-w-[420px]"
+        role="img"
+        aria-label={own
+          .map((a) =>
+            a.bars
+              ? `${a.path}: predicted ${f(a.bars.predicted.aboveKW[0])} to ${f(a.bars.predicted.aboveKW[1])}, explained ${f(a.bars.explains[0])} to ${f(a.bars.explains[1])} K/W above usual`
+              : "",
+          )
+          .join("; ")}
+      >
         {ticks.map((t) => (
           <g key={t}>
             <path d={`M${x(t)} 0V${own.length * 54 + 2}`} stroke="var(--line)" strokeWidth={1} />
-            <text x={Math.min(W - 12, x(t))} y={own.length * 54 + 17} textAnchor="middle" fontSize={13.5} fontFamily="var(--font-num)" fill="var(--ink-2)">
+            <text
+              x={Math.min(W - 12, x(t))}
+              y={own.length * 54 + 17}
+              textAnchor="middle"
+              fontSize={13.5}
+              fontFamily="var(--font-num)"
+              fill="var(--ink-2)"
+            >
               {String(Math.round(t * 100) / 100)}
             </text>
           </g>
@@ -34,14 +52,25 @@ export function AgreementBars({ agreements }: { agreements: readonly Agreement[]
               <text x={0} y={y + 27} fontSize={15} fontWeight={640} fill={colour}>
                 {a.path === "airflow" ? "Airflow" : "Contact"}
               </text>
-              <rect x={x(p.aboveKW[0])} y={y + 4} width={Math.max(3, x(p.aboveKW[1]) - x(p.aboveKW[0]))} height={17} fill="var(--sheet)" stroke={colour} strokeWidth={1.8} strokeDasharray="4 3" />
+              <rect
+                x={x(p.aboveKW[0])}
+                y={y + 4}
+                width={Math.max(3, x(p.aboveKW[1]) - x(p.aboveKW[0]))}
+                height={17}
+                fill="var(--sheet)"
+                stroke={colour}
+                strokeWidth={1.8}
+                strokeDasharray="4 3"
+              />
               <path d={`M${x(p.midKW)} ${y + 4}v17`} stroke={colour} strokeWidth={1.8} />
               <rect x={x(e[0])} y={y + 26} width={Math.max(3, x(e[1]) - x(e[0]))} height={17} fill={colour} />
             </g>
           );
         })}
       </svg>
-      <figcaption className="text-[14.5px] text-ink-2">K/W above usual: dashed predicted by the run before, solid explained by what was found</figcaption>
+      <figcaption className="text-[14.5px] text-ink-2">
+        K/W above usual: dashed predicted by the run before, solid explained by what was found
+      </figcaption>
     </figure>
   );
 }

@@ -1,6 +1,16 @@
 "use client";
 import { useState } from "react";
-import { BAYS, baysOfGrade, gradeFits, gradeOfShare, GRADES, isBays, shareClosed, turnBay, type Bay } from "@/core/service";
+import {
+  BAYS,
+  baysOfGrade,
+  gradeFits,
+  gradeOfShare,
+  GRADES,
+  isBays,
+  shareClosed,
+  turnBay,
+  type Bay,
+} from "@/core/service";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import type { AnswerProps } from "./Answer";
@@ -19,13 +29,27 @@ export function BayAnswer({ step, was, onDone, onAlso, grade }: AnswerProps & { 
     setAsks(false);
   };
   const give = () => (fits ? onDone(bays) : setAsks(true));
-  useKeys({ ...Object.fromEntries(Array.from({ length: BAYS }, (_, i) => [String(i + 1), () => turn(i)])), " ": give, Enter: give });
+  useKeys({
+    ...Object.fromEntries(Array.from({ length: BAYS }, (_, i) => [String(i + 1), () => turn(i)])),
+    " ": give,
+    Enter: give,
+  });
   return (
     <div>
       <div role="group" aria-label="Bays of the inlet" className="grid grid-cols-6 gap-1.5">
         {[...bays].map((b, i) => (
-          <button key={i} type="button" aria-label={`Bay ${i + 1}, ${WORDS[b as Bay]}`} onClick={() => turn(i)} className="relative h-[60px] min-w-[38px] overflow-hidden rounded-[4px] border-2 border-ink bg-sheet">
-            <span aria-hidden className="absolute inset-x-0 bottom-0 bg-[var(--lint3)]" style={{ height: b === "c" ? "100%" : b === "h" ? "50%" : 0 }} />
+          <button
+            key={i}
+            type="button"
+            aria-label={`Bay ${i + 1}, ${WORDS[b as Bay]}`}
+            onClick={() => turn(i)}
+            className="relative h-[60px] min-w-[38px] overflow-hidden rounded-[4px] border-2 border-ink bg-sheet"
+          >
+            <span
+              aria-hidden
+              className="absolute inset-x-0 bottom-0 bg-[var(--lint3)]"
+              style={{ height: b === "c" ? "100%" : b === "h" ? "50%" : 0 }}
+            />
             {b === "o" ? (
               <svg aria-hidden viewBox="0 0 40 56" className="absolute inset-0 h-full w-full">
                 <path d="M20 44V16M13 23L20 15L27 23" fill="none" stroke="var(--air)" strokeWidth={4} />
@@ -39,7 +63,10 @@ export function BayAnswer({ step, was, onDone, onAlso, grade }: AnswerProps & { 
         <span className="text-[17px]">of the inlet is closed</span>
       </p>
       {asks ? (
-        <section aria-label="Grade and bays do not fit" className="mt-2 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-caution-ink">
+        <section
+          aria-label="Grade and bays do not fit"
+          className="mt-2 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-caution-ink"
+        >
           <p className="text-[17px] leading-[23px]">
             Grade {grade} means {GRADES[grade]?.[2]}, the bays say {Math.round(100 * share)} %. Which one holds?
           </p>

@@ -11,8 +11,11 @@ export function CleanAnswer({ was, onDone, ask }: AnswerProps & { ask: Extract<S
   const [cleaning, setCleaning] = useState(cleaningOf(was) ?? ask.ways[0] ?? { method: "brush" as const, uses: {} });
   const give = () => onDone(cleaningText(cleaning));
   useKeys({ " ": give, Enter: give });
-  const set = (key: Consumable, n: number) => setCleaning((c) => ({ ...c, uses: { ...c.uses, [key]: Math.max(0, n) } }));
-  const offered = [...new Set([...ask.ways.flatMap((w) => Object.keys(w.uses)), ...Object.keys(cleaning.uses)])] as Consumable[];
+  const set = (key: Consumable, n: number) =>
+    setCleaning((c) => ({ ...c, uses: { ...c.uses, [key]: Math.max(0, n) } }));
+  const offered = [
+    ...new Set([...ask.ways.flatMap((w) => Object.keys(w.uses)), ...Object.keys(cleaning.uses)]),
+  ] as Consumable[];
   return (
     <div>
       <details className="mb-2.5 border-y border-line">
@@ -26,7 +29,14 @@ export function CleanAnswer({ was, onDone, ask }: AnswerProps & { ask: Extract<S
         <div className="pb-2">
           <div role="radiogroup" aria-label="Method" className="flex flex-wrap gap-2">
             {ask.ways.map((w) => (
-              <Button key={w.method} role="radio" aria-checked={w.method === cleaning.method} look={w.method === cleaning.method ? "main" : "quiet"} className="px-3" onClick={() => setCleaning(w)}>
+              <Button
+                key={w.method}
+                role="radio"
+                aria-checked={w.method === cleaning.method}
+                look={w.method === cleaning.method ? "main" : "quiet"}
+                className="px-3"
+                onClick={() => setCleaning(w)}
+              >
                 {METHODS[w.method]}
               </Button>
             ))}
@@ -35,13 +45,21 @@ export function CleanAnswer({ was, onDone, ask }: AnswerProps & { ask: Extract<S
             {offered.map((key) => (
               <li key={key} className="flex items-center gap-2 text-[16px]">
                 <span className="flex-1">{CONSUMABLES[key][0]}</span>
-                <Button className="min-h-11 px-2.5" aria-label={`Less: ${CONSUMABLES[key][0]}`} onClick={() => set(key, (cleaning.uses[key] ?? 0) - 1)}>
+                <Button
+                  className="min-h-11 px-2.5"
+                  aria-label={`Less: ${CONSUMABLES[key][0]}`}
+                  onClick={() => set(key, (cleaning.uses[key] ?? 0) - 1)}
+                >
                   <Minus aria-hidden size={17} />
                 </Button>
                 <span className="num w-[64px] text-center text-[18px]">
                   {cleaning.uses[key] ?? 0} {CONSUMABLES[key][1]}
                 </span>
-                <Button className="min-h-11 px-2.5" aria-label={`More: ${CONSUMABLES[key][0]}`} onClick={() => set(key, (cleaning.uses[key] ?? 0) + 1)}>
+                <Button
+                  className="min-h-11 px-2.5"
+                  aria-label={`More: ${CONSUMABLES[key][0]}`}
+                  onClick={() => set(key, (cleaning.uses[key] ?? 0) + 1)}
+                >
                   <Plus aria-hidden size={17} />
                 </Button>
               </li>

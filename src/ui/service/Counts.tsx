@@ -5,17 +5,24 @@ import type { Count } from "@/core/service";
 export function Counts({ counts }: { counts: readonly Count[] }) {
   if (counts.length === 0) return null;
   return (
-    <ul aria-label="What is out and what is back" className="flex flex-wrap gap-x-7 gap-y-2 max-lg:gap-x-5 max-lg:gap-y-0">
+    <ul
+      aria-label="What is out and what is back"
+      className="flex flex-wrap gap-x-7 gap-y-2 max-lg:gap-x-5 max-lg:gap-y-0"
+    >
       {counts.map((c) => (
         <li key={c.name} className="lg:min-w-[120px]">
-          <p className={`flex items-center gap-2 text-[16px] ${c.missing.length && c.back > 0 ? "text-caution-ink" : ""}`}>
+          <p
+            className={`flex items-center gap-2 text-[16px] ${c.missing.length && c.back > 0 ? "text-caution-ink" : ""}`}
+          >
             {c.missing.length && c.back > 0 ? <TriangleAlert aria-hidden size={18} /> : null}
             <span className="font-[560]">{c.name}</span>
             <span className="num text-[20px] font-[720]">
               {c.back} of {c.out}
             </span>
           </p>
-          <p className="max-w-[200px] truncate max-lg:sr-only text-[14.5px] text-ink-2">{c.missing.length ? `still out: ${c.missing.slice(0, 6).join(", ")}` : "all back"}</p>
+          <p className="max-w-[200px] truncate max-lg:sr-only text-[14.5px] text-ink-2">
+            {c.missing.length ? `still out: ${c.missing.slice(0, 6).join(", ")}` : "all back"}
+          </p>
         </li>
       ))}
     </ul>
@@ -27,7 +34,10 @@ export function OutSoFar({ counts }: { counts: readonly Count[] }) {
   if (counts.length === 0) return null;
   return (
     <p className="text-[16px]">
-      <span className="font-[600]">Out so far</span> <span className="text-ink-2">{counts.map((c) => `${c.out} ${c.name.toLowerCase().replace(/s$/, c.out === 1 ? "" : "s")}`).join(", ")}</span>
+      <span className="font-[600]">Out so far</span>{" "}
+      <span className="text-ink-2">
+        {counts.map((c) => `${c.out} ${c.name.toLowerCase().replace(/s$/, c.out === 1 ? "" : "s")}`).join(", ")}
+      </span>
     </p>
   );
 }

@@ -11,18 +11,36 @@ export function DustLayer({ ctx, map, air }: { ctx: ServiceContext; map: Cooling
   const clean = (id: string) => ctx.journal.isDone(`clean:${id}`);
   return (
     <g aria-hidden>
-      {map.ofKind("blower").map((b) => (clean(b.id) || !ctx.journal.isDone(`dust:${b.id}`) ? null : <BladeLint key={b.id} blower={b} grade={Number(ctx.journal.of(`dust:${b.id}`).value)} />))}
+      {map
+        .ofKind("blower")
+        .map((b) =>
+          clean(b.id) || !ctx.journal.isDone(`dust:${b.id}`) ? null : (
+            <BladeLint key={b.id} blower={b} grade={Number(ctx.journal.of(`dust:${b.id}`).value)} />
+          ),
+        )}
       {map.ofKind("fins").map((f) => {
         const seen = inletSeen(ctx, f.id);
         if (!seen) return null;
         const gone = clean(f.id);
-        return <InletLint key={f.id} fins={f} grade={gone ? 0 : seen.grade} bays={gone ? "oooooo" : seen.bays} air={air} />;
+        return (
+          <InletLint key={f.id} fins={f} grade={gone ? 0 : seen.grade} bays={gone ? "oooooo" : seen.bays} air={air} />
+        );
       })}
     </g>
   );
 }
 
-const InletLint = memo(function InletLint({ fins: f, grade, bays, air }: { fins: FinStack; grade: number; bays: string | null; air: boolean }) {
+const InletLint = memo(function InletLint({
+  fins: f,
+  grade,
+  bays,
+  air,
+}: {
+  fins: FinStack;
+  grade: number;
+  bays: string | null;
+  air: boolean;
+}) {
   const side = inletOf(f);
   const [length, depth] = side === "top" || side === "bottom" ? [f.wMm, f.hMm] : [f.hMm, f.wMm];
   const lint = finLint(length, depth, grade, bays, seedOf(f.id));
@@ -37,9 +55,28 @@ const InletLint = memo(function InletLint({ fins: f, grade, bays, air }: { fins:
         ? [...shown].map((b, i) => {
             const at = ((i + 0.5) * length) / shown.length;
             return (
-              <g key={i} transform={`translate(${at} 0)`} stroke="var(--sheet)" strokeWidth={3.4} fill="none" strokeLinecap="round">
+              <g
+                key={i}
+                transform={`translate(${at} 0)`}
+                stroke="var(--sheet)"
+                strokeWidth={3.4}
+                fill="none"
+                strokeLinecap="round"
+              >
                 {(b === "h" ? [2.8, 1.2] : [3.4, 1.7]).map((w) => (
-                  <path key={w} d={b === "c" ? "M0 9.5V4M-2.4 4H2.4" : b === "h" ? "M0 9.5V3M-2 5.4L0 3L2 5.4" : "M0 9.5V-4M-2.6 -0.8L0 -4L2.6 -0.8"} stroke={w > 2 ? "var(--sheet)" : "var(--air)"} strokeWidth={w} strokeLinecap="butt" />
+                  <path
+                    key={w}
+                    d={
+                      b === "c"
+                        ? "M0 9.5V4M-2.4 4H2.4"
+                        : b === "h"
+                          ? "M0 9.5V3M-2 5.4L0 3L2 5.4"
+                          : "M0 9.5V-4M-2.6 -0.8L0 -4L2.6 -0.8"
+                    }
+                    stroke={w > 2 ? "var(--sheet)" : "var(--air)"}
+                    strokeWidth={w}
+                    strokeLinecap="butt"
+                  />
                 ))}
               </g>
             );
@@ -55,7 +92,15 @@ const BladeLint = memo(function BladeLint({ blower: b, grade }: { blower: Blower
   const [x, y] = centreOf(b);
   return (
     <g transform={`translate(${x} ${y})`}>
-      {grade >= 3 ? <circle r={r * (grade === 4 ? 0.72 : 0.8)} fill="none" stroke="var(--lint2)" strokeWidth={r * (grade === 4 ? 0.5 : 0.24)} opacity={0.88} /> : null}
+      {grade >= 3 ? (
+        <circle
+          r={r * (grade === 4 ? 0.72 : 0.8)}
+          fill="none"
+          stroke="var(--lint2)"
+          strokeWidth={r * (grade === 4 ? 0.5 : 0.24)}
+          opacity={0.88}
+        />
+      ) : null}
       <path d={lint.light} fill="none" stroke="var(--lint1)" strokeWidth={0.6} />
       <path d={lint.dark} fill="none" stroke="var(--lint3)" strokeWidth={0.5} />
     </g>

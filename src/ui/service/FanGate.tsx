@@ -8,7 +8,15 @@ import { stagePath } from "@/ui/steps/paths";
 import { useJournal } from "./useJournal";
 
 /** No run after while a blower is not confirmed plugged in: it would read as a stopped fan. */
-export function FanGate({ jobId, fans, entries }: { jobId: number; fans: readonly string[]; entries: readonly Entry[] }) {
+export function FanGate({
+  jobId,
+  fans,
+  entries,
+}: {
+  jobId: number;
+  fans: readonly string[];
+  entries: readonly Entry[];
+}) {
   const router = useRouter();
   const { add, waiting } = useJournal(jobId, entries);
   const [reason, setReason] = useState("");
@@ -22,7 +30,10 @@ export function FanGate({ jobId, fans, entries }: { jobId: number; fans: readonl
         <h1 className="flex items-center gap-3 text-[27px] leading-[33px] font-[700]">
           <OctagonX aria-hidden size={30} /> {fans.join(" and ")} {fans.length === 1 ? "is" : "are"} not plugged in
         </h1>
-        <p className="mt-2 text-[19px] leading-[26px]">The journal has {fans.length === 1 ? "its plug" : "their plugs"} out and not back in. A run now would heat the machine with a stopped fan and prove nothing.</p>
+        <p className="mt-2 text-[19px] leading-[26px]">
+          The journal has {fans.length === 1 ? "its plug" : "their plugs"} out and not back in. A run now would heat the
+          machine with a stopped fan and prove nothing.
+        </p>
         <div className="mt-5 flex flex-wrap gap-3">
           <LinkButton href={stagePath(jobId, "close")} look="main" big>
             Back to closing up
@@ -39,7 +50,12 @@ export function FanGate({ jobId, fans, entries }: { jobId: number; fans: readonl
         >
           <label className="block text-[16px]">
             <span className="mb-1 block text-ink-2">Or go on, with a reason that is kept</span>
-            <input value={reason} maxLength={500} onChange={(e) => setReason(e.target.value)} className="field min-h-[48px] w-full px-3 text-[17px]" />
+            <input
+              value={reason}
+              maxLength={500}
+              onChange={(e) => setReason(e.target.value)}
+              className="field min-h-[48px] w-full px-3 text-[17px]"
+            />
           </label>
           <Button type="submit" look="plain" className="mt-2.5" disabled={!reason.trim() || given}>
             Go on to the run

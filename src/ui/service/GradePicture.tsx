@@ -13,7 +13,10 @@ export const FinPicture = memo(function FinPicture({ grade }: { grade: number })
   const across = randomUniform.source(source)(0, W);
   const jitter = randomNormal.source(source)(0, 1);
   const edge = (x: number) => H - H * closed * (1 + 0.25 * Math.sin(x / 17 + grade) + 0.12 * Math.sin(x / 6));
-  const felt = closed >= 0.2 ? `M0 ${H}${Array.from({ length: 36 }, (_, i) => `L${(i * W) / 35} ${Math.max(grade === 4 ? 4 : 12, edge((i * W) / 35) + jitter() * 3)}`).join("")}L${W} ${H}Z` : "";
+  const felt =
+    closed >= 0.2
+      ? `M0 ${H}${Array.from({ length: 36 }, (_, i) => `L${(i * W) / 35} ${Math.max(grade === 4 ? 4 : 12, edge((i * W) / 35) + jitter() * 3)}`).join("")}L${W} ${H}Z`
+      : "";
   const threads = Array.from({ length: [0, 9, 40, 110, 240][grade] ?? 0 }, () => {
     const x = across();
     const low = closed >= 0.2 ? edge(x) : 8;
@@ -51,7 +54,17 @@ export const BlowerPicture = memo(function BlowerPicture({ grade }: { grade: num
     <svg aria-hidden viewBox="0 0 140 150" className="block h-full w-full bg-[var(--d-fan)]">
       <circle cx={70} cy={75} r={64} fill="var(--d-we1)" />
       <path d={blades.join("")} fill="none" stroke="var(--d-blade)" strokeWidth={3.2} />
-      {grade >= 3 ? <circle cx={70} cy={75} r={grade === 4 ? 44 : 50} fill="none" stroke="var(--lint2)" strokeWidth={grade === 4 ? 38 : 18} opacity={0.9} /> : null}
+      {grade >= 3 ? (
+        <circle
+          cx={70}
+          cy={75}
+          r={grade === 4 ? 44 : 50}
+          fill="none"
+          stroke="var(--lint2)"
+          strokeWidth={grade === 4 ? 38 : 18}
+          opacity={0.9}
+        />
+      ) : null}
       <circle cx={70} cy={75} r={22} fill="var(--d-al2)" stroke="var(--d-ink)" />
       <path d={lint.join("")} fill="none" stroke="var(--lint1)" strokeWidth={1.3} />
       <path d={lint.filter((_, i) => i % 2 === 0).join("")} fill="none" stroke="var(--lint3)" strokeWidth={1} />

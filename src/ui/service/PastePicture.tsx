@@ -30,10 +30,19 @@ export const PastePicture = memo(function PastePicture({ state }: { state: strin
   const paste = "#C9CCC4";
   const edge = "#8D938B";
   return (
-    <svg aria-hidden viewBox={`0 0 ${W} ${H}`} preserveAspectRatio="xMidYMid slice" className="block h-full w-full bg-[var(--d-pkg)]">
-      {state === "over" ? <path d={ragged(13, 11, 114, 88, 3.4, 0.61)} fill={paste} stroke={edge} strokeWidth={1.2} /> : null}
+    <svg
+      aria-hidden
+      viewBox={`0 0 ${W} ${H}`}
+      preserveAspectRatio="xMidYMid slice"
+      className="block h-full w-full bg-[var(--d-pkg)]"
+    >
+      {state === "over" ? (
+        <path d={ragged(13, 11, 114, 88, 3.4, 0.61)} fill={paste} stroke={edge} strokeWidth={1.2} />
+      ) : null}
       <rect x={26} y={24} width={88} height={62} fill="var(--d-die)" stroke="var(--d-ink)" strokeWidth={1.4} />
-      {state === "even" ? <path d={ragged(28, 26, 84, 58, 0.7, 0.11)} fill={paste} stroke={edge} strokeWidth={1} /> : null}
+      {state === "even" ? (
+        <path d={ragged(28, 26, 84, 58, 0.7, 0.11)} fill={paste} stroke={edge} strokeWidth={1} />
+      ) : null}
       {state === "over" ? <path d={ragged(27, 25, 86, 60, 1, 0.12)} fill={paste} stroke="none" /> : null}
       {state === "dry" ? (
         <>
@@ -42,9 +51,33 @@ export const PastePicture = memo(function PastePicture({ state }: { state: strin
           <path d={cracks(0.37)} fill="none" stroke="#6b6658" strokeWidth={0.6} />
         </>
       ) : null}
-      {state === "pumped" ? <path d={`${ragged(24, 22, 92, 66, 1.6, 0.31)}${ragged(43, 38, 54, 34, 2.6, 0.33)}`} fillRule="evenodd" fill={paste} stroke={edge} strokeWidth={1} /> : null}
-      {state === "little" ? <path d={ragged(54, 42, 30, 22, 2.6, 0.41)} fill={paste} stroke={edge} strokeWidth={1} /> : null}
-      {state === "over" ? Array.from({ length: 5 }, (_, i) => <rect key={i} x={17 + i * 24} y={92} width={8} height={5} fill="var(--d-smd2)" stroke="var(--d-ink)" strokeWidth={0.6} opacity={0.8} />) : null}
+      {state === "pumped" ? (
+        <path
+          d={`${ragged(24, 22, 92, 66, 1.6, 0.31)}${ragged(43, 38, 54, 34, 2.6, 0.33)}`}
+          fillRule="evenodd"
+          fill={paste}
+          stroke={edge}
+          strokeWidth={1}
+        />
+      ) : null}
+      {state === "little" ? (
+        <path d={ragged(54, 42, 30, 22, 2.6, 0.41)} fill={paste} stroke={edge} strokeWidth={1} />
+      ) : null}
+      {state === "over"
+        ? Array.from({ length: 5 }, (_, i) => (
+            <rect
+              key={i}
+              x={17 + i * 24}
+              y={92}
+              width={8}
+              height={5}
+              fill="var(--d-smd2)"
+              stroke="var(--d-ink)"
+              strokeWidth={0.6}
+              opacity={0.8}
+            />
+          ))
+        : null}
     </svg>
   );
 });

@@ -31,7 +31,11 @@ export function PracticeForm({ start, to, closed = false }: { start: Practice; t
       }}
     >
       {KEYS.map((key) => (
-        <fieldset key={key} disabled={closed} className="grid gap-x-8 gap-y-1 border-t-[1.5px] border-line py-4 md:grid-cols-[260px_minmax(0,1fr)]">
+        <fieldset
+          key={key}
+          disabled={closed}
+          className="grid gap-x-8 gap-y-1 border-t-[1.5px] border-line py-4 md:grid-cols-[260px_minmax(0,1fr)]"
+        >
           <legend className="contents">
             <span className="text-[19px] leading-[25px] font-[660]">{SCHOOLS[key].question}</span>
           </legend>
@@ -39,7 +43,13 @@ export function PracticeForm({ start, to, closed = false }: { start: Practice; t
             <div className="flex flex-wrap gap-x-6">
               {SCHOOLS[key].options.map(([value, label], i) => (
                 <label key={String(value)} className="flex min-h-11 items-center gap-2.5 text-[17px]">
-                  <input type="radio" name={key} className="size-5 accent-[var(--copper)]" checked={practice[key] === value} onChange={() => setPractice({ ...practice, [key]: value })} />
+                  <input
+                    type="radio"
+                    name={key}
+                    className="size-5 accent-[var(--copper)]"
+                    checked={practice[key] === value}
+                    onChange={() => setPractice({ ...practice, [key]: value })}
+                  />
                   {label}
                   {i === 0 ? <span className="text-[14.5px] text-ink-2">our default</span> : null}
                 </label>
@@ -53,8 +63,14 @@ export function PracticeForm({ start, to, closed = false }: { start: Practice; t
         <Button type="submit" look="main" big disabled={closed}>
           Keep this practice
         </Button>
-        <span role="status" className="text-[17px] text-ink-2">{said}</span>
-        {problem ? <span role="alert" className="text-[16.5px] text-stop-ink">{problem.message} {problem.action}</span> : null}
+        <span role="status" className="text-[17px] text-ink-2">
+          {said}
+        </span>
+        {problem ? (
+          <span role="alert" className="text-[16.5px] text-stop-ink">
+            {problem.message} {problem.action}
+          </span>
+        ) : null}
       </div>
     </form>
   );

@@ -10,7 +10,10 @@ export function SwollenStop({ jobId }: { jobId: number }) {
         <h1 className="flex items-center gap-3 text-[27px] leading-[33px] font-[700] text-stop-ink">
           <OctagonX aria-hidden size={30} /> No load on a swollen battery
         </h1>
-        <p className="mt-2 text-[19px] leading-[26px]">Heat and charge can set it alight. Do not puncture or press it, move it away from anything that burns, and follow local rules for damaged lithium batteries. A run comes after it was dealt with.</p>
+        <p className="mt-2 text-[19px] leading-[26px]">
+          Heat and charge can set it alight. Do not puncture or press it, move it away from anything that burns, and
+          follow local rules for damaged lithium batteries. A run comes after it was dealt with.
+        </p>
         <LinkButton href={stagePath(jobId, "intake")} look="plain" className="mt-5">
           To the battery at intake
         </LinkButton>

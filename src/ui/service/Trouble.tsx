@@ -2,9 +2,24 @@
 import { Button } from "@/ui/controls/Button";
 
 /** What to do when a step will not go as it should, and the ways on from there. */
-export function Trouble({ word, say, onGoes, onLeave, onAgain }: { word: string; say: string; onGoes: () => void; onLeave: () => void; onAgain?: () => void }) {
+export function Trouble({
+  word,
+  say,
+  onGoes,
+  onLeave,
+  onAgain,
+}: {
+  word: string;
+  say: string;
+  onGoes: () => void;
+  onLeave: () => void;
+  onAgain?: () => void;
+}) {
   return (
-    <section aria-label={word} className="mb-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-caution-ink">
+    <section
+      aria-label={word}
+      className="mb-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-caution-ink"
+    >
       <h2 className="text-[19px] font-[690]">{word}</h2>
       <p className="mt-1 text-[17px] leading-[23px]">{say}</p>
       <div className="mt-2.5 flex flex-wrap gap-2">

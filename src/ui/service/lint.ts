@@ -2,7 +2,15 @@ import { randomLcg, randomNormal, randomUniform } from "d3-random";
 import { baysOfGrade } from "@/core/service";
 
 /** Colours of the metal while lint is to be the only warm thing on the drawing. */
-export const greyMetal = { "--cu0": "var(--d-we2)", "--cu1": "var(--d-al3)", "--cu2": "var(--d-al3)", "--cu3": "var(--d-al2)", "--cu4": "var(--d-al2)", "--cu5": "var(--d-al1)", "--copper-fill": "var(--d-al2)" } as React.CSSProperties;
+export const greyMetal = {
+  "--cu0": "var(--d-we2)",
+  "--cu1": "var(--d-al3)",
+  "--cu2": "var(--d-al3)",
+  "--cu3": "var(--d-al2)",
+  "--cu4": "var(--d-al2)",
+  "--cu5": "var(--d-al1)",
+  "--copper-fill": "var(--d-al2)",
+} as React.CSSProperties;
 
 export interface LintPaths {
   felt: string;
@@ -14,7 +22,13 @@ const CLOSED: Record<string, number> = { o: 0.02, h: 0.5, c: 1 };
 const r1 = (v: number) => Math.round(v * 10) / 10;
 
 /** Lint along the inlet edge of a stack, the edge at y = 0 and the stack above it; mm, the same every time. */
-export function finLint(lengthMm: number, depthMm: number, grade: number, bays: string | null, seed: number): LintPaths {
+export function finLint(
+  lengthMm: number,
+  depthMm: number,
+  grade: number,
+  bays: string | null,
+  seed: number,
+): LintPaths {
   if (grade <= 0) return { felt: "", light: "", dark: "" };
   const source = randomLcg(0.137 + seed * 0.0171);
   const jitter = randomNormal.source(source)(0, 1);
@@ -29,7 +43,13 @@ export function finLint(lengthMm: number, depthMm: number, grade: number, bays: 
     return depthMm * reach * (0.25 + 0.75 * c) * (bays ? Math.max(0.08, c) : 1);
   };
   const steps = Math.max(8, Math.round(lengthMm / 1.4));
-  const felt = grade >= 2 ? `M0 0${Array.from({ length: steps + 1 }, (_, k) => { const x = (k * lengthMm) / steps; return `L${r1(x)} ${r1(-Math.max(0.2, depth(x) + jitter() * 0.5))}`; }).join("")}L${lengthMm} 0Z` : "";
+  const felt =
+    grade >= 2
+      ? `M0 0${Array.from({ length: steps + 1 }, (_, k) => {
+          const x = (k * lengthMm) / steps;
+          return `L${r1(x)} ${r1(-Math.max(0.2, depth(x) + jitter() * 0.5))}`;
+        }).join("")}L${lengthMm} 0Z`
+      : "";
   const threads = Array.from({ length: Math.round(lengthMm * ([0, 0.25, 0.9, 1.8, 3][grade] ?? 0)) }, () => {
     const x = across();
     return `M${r1(x)} ${r1(-Math.abs(jitter()) * 0.55 * depth(x) - 0.2)}q${r1(jitter() * 1.1)} ${r1(jitter() * 0.9)} ${r1(jitter() * 1.9)} ${r1(jitter() * 1.2)}`;
@@ -44,7 +64,8 @@ export function blowerLint(radiusMm: number, grade: number, seed: number): LintP
   const jitter = randomNormal.source(source)(0, 1);
   const threads = Array.from({ length: [0, 18, 90, 220, 420][grade] ?? 0 }, () => {
     const a = turn();
-    const r = radiusMm * Math.min(0.99, grade <= 2 ? 0.93 + jitter() * 0.045 : 0.74 + jitter() * (grade === 4 ? 0.22 : 0.15));
+    const r =
+      radiusMm * Math.min(0.99, grade <= 2 ? 0.93 + jitter() * 0.045 : 0.74 + jitter() * (grade === 4 ? 0.22 : 0.15));
     return `M${r1(r * Math.cos(a))} ${r1(r * Math.sin(a))}q${r1(jitter())} ${r1(jitter())} ${r1(jitter() * 2)} ${r1(jitter() * 1.5)}`;
   });
   return { felt: "", light: threads.join(""), dark: threads.filter((_, i) => i % 2 === 0).join("") };

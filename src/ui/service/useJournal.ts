@@ -8,13 +8,18 @@ import { freshId, handedOver, keepOnDevice, onDevice } from "./outbox";
 export type NewEntry = Pick<Entry, "stage" | "step" | "act"> & Partial<Pick<Entry, "value" | "reason">>;
 
 const RETRY_MS = 4000;
-const merged = (a: readonly Entry[], b: readonly Entry[]): Entry[] => [...new Map([...a, ...b].map((e) => [e.id, e])).values()];
+const merged = (a: readonly Entry[], b: readonly Entry[]): Entry[] => [
+  ...new Map([...a, ...b].map((e) => [e.id, e])).values(),
+];
 
 /**
  * The journal of a job on this device. An entry stands on the device before it counts, is sent at once, and waits
  * there while the server cannot be reached; ids made here let it be sent twice and stand once.
  */
-export function useJournal(jobId: number, initial: readonly Entry[]): { entries: readonly Entry[]; add: (e: NewEntry) => void; waiting: number; problem: Problem | null } {
+export function useJournal(
+  jobId: number,
+  initial: readonly Entry[],
+): { entries: readonly Entry[]; add: (e: NewEntry) => void; waiting: number; problem: Problem | null } {
   const [entries, setEntries] = useState<readonly Entry[]>(initial);
   const [waiting, setWaiting] = useState(0);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -34,7 +39,9 @@ export function useJournal(jobId: number, initial: readonly Entry[]): { entries:
         const mine = await onDevice(jobId);
         setWaiting(mine.length);
         if (mine.length === 0) break;
-        const sent = await send<{ entries: Entry[] }>("POST", `/api/jobs/${jobId}/journal`, { entries: mine.slice(0, 400) });
+        const sent = await send<{ entries: Entry[] }>("POST", `/api/jobs/${jobId}/journal`, {
+          entries: mine.slice(0, 400),
+        });
         if (!sent.ok) {
           setProblem(sent.problem.code === "unreachable" ? null : sent.problem);
           break;

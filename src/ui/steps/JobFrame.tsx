@@ -5,12 +5,30 @@ import { TopBar } from "@/ui/controls/TopBar";
 import { LyingRail, Rail } from "./Rail";
 
 /** The frame every stage of a job stands in: bar, rail, and the stage itself. */
-export function JobFrame({ jobId, machine, stages, shown, facts, children }: { jobId: number; machine: Machine; stages: StageView[]; shown: StageName; facts?: ReactNode; children: ReactNode }) {
+export function JobFrame({
+  jobId,
+  machine,
+  stages,
+  shown,
+  facts,
+  children,
+}: {
+  jobId: number;
+  machine: Machine;
+  stages: StageView[];
+  shown: StageName;
+  facts?: ReactNode;
+  children: ReactNode;
+}) {
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
       <TopBar
         title={
-          <Link prefetch={false} href={`/machines/${machine.id}`} className="inline-flex min-h-11 items-center hover:underline">
+          <Link
+            prefetch={false}
+            href={`/machines/${machine.id}`}
+            className="inline-flex min-h-11 items-center hover:underline"
+          >
             {machine.model}
           </Link>
         }

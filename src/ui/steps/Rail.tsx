@@ -10,11 +10,22 @@ const SHORT: Partial<Record<string, string>> = { before: "Before", paste: "Paste
 
 /** The rail lying across the top, for a tablet held upright. */
 export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: StageView[]; shown: string }) {
-  const come = Math.max(0, stages.findLastIndex((s) => s.state === "done" || s.state === "here"));
+  const come = Math.max(
+    0,
+    stages.findLastIndex((s) => s.state === "done" || s.state === "here"),
+  );
   const x = (i: number) => ((i + 0.5) / stages.length) * 1000;
   return (
-    <nav aria-label="Stages of the job" className="relative h-[76px] shrink-0 border-b-[1.5px] border-line bg-plane lg:hidden">
-      <svg aria-hidden viewBox="0 0 1000 60" preserveAspectRatio="none" className="absolute inset-x-0 top-0 h-[60px] w-full">
+    <nav
+      aria-label="Stages of the job"
+      className="relative h-[76px] shrink-0 border-b-[1.5px] border-line bg-plane lg:hidden"
+    >
+      <svg
+        aria-hidden
+        viewBox="0 0 1000 60"
+        preserveAspectRatio="none"
+        className="absolute inset-x-0 top-0 h-[60px] w-full"
+      >
         <path d={`M0 26H${x(stages.length - 1)}`} stroke="var(--line)" strokeWidth={13} />
         <path d={`M0 26H${x(stages.length - 1)}`} stroke="var(--sheet)" strokeWidth={9.6} />
         <path d={`M0 26H${x(come)}`} stroke="var(--cu0)" strokeWidth={13} />
@@ -25,12 +36,36 @@ export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: Sta
         {stages.map((s, i) => {
           const words = (
             <>
-              <span aria-hidden className={`mt-[9px] grid place-items-center ${s.name === shown ? "h-[34px] w-[34px] rounded-[4px] border-2 border-[var(--cu0)] bg-[var(--cu3)] text-[16px] font-[700] text-[#16211f]" : `mt-[16px] mb-[7px] size-5 rounded-full border-2 text-[14px] leading-none ${s.state === "done" ? "border-[var(--d-ink)] bg-white text-[#16211f]" : "border-ink-3 bg-sheet"}`}`}>{s.name === shown ? i + 1 : s.state === "done" ? "\u2713" : ""}</span>
-              <span className={`block max-w-full truncate px-0.5 text-[15px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" || s.state === "open" ? "text-ink-2" : ""}`}>{SHORT[s.name] ?? s.title}</span>
+              <span
+                aria-hidden
+                className={`mt-[9px] grid place-items-center ${s.name === shown ? "h-[34px] w-[34px] rounded-[4px] border-2 border-[var(--cu0)] bg-[var(--cu3)] text-[16px] font-[700] text-[#16211f]" : `mt-[16px] mb-[7px] size-5 rounded-full border-2 text-[14px] leading-none ${s.state === "done" ? "border-[var(--d-ink)] bg-white text-[#16211f]" : "border-ink-3 bg-sheet"}`}`}
+              >
+                {s.name === shown ? i + 1 : s.state === "done" ? "\u2713" : ""}
+              </span>
+              <span
+                className={`block max-w-full truncate px-0.5 text-[15px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" || s.state === "open" ? "text-ink-2" : ""}`}
+              >
+                {SHORT[s.name] ?? s.title}
+              </span>
             </>
           );
           const box = "flex h-full flex-col items-center";
-          return <li key={s.name}>{s.state === "to come" ? <span className={box}>{words}</span> : <Link prefetch={false} href={stagePath(jobId, s.name)} aria-current={s.name === shown ? "step" : undefined} className={`${box} hover:bg-line-2/40`}>{words}</Link>}</li>;
+          return (
+            <li key={s.name}>
+              {s.state === "to come" ? (
+                <span className={box}>{words}</span>
+              ) : (
+                <Link
+                  prefetch={false}
+                  href={stagePath(jobId, s.name)}
+                  aria-current={s.name === shown ? "step" : undefined}
+                  className={`${box} hover:bg-line-2/40`}
+                >
+                  {words}
+                </Link>
+              )}
+            </li>
+          );
         })}
       </ol>
     </nav>
@@ -40,10 +75,16 @@ export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: Sta
 /** The stages of a job along a heat pipe: copper as far as the job has come, a cold plate at the stage shown. */
 export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageView[]; shown: string }) {
   const height = TOP + (stages.length - 1) * STEP + 60;
-  const come = Math.max(0, stages.findLastIndex((s) => s.state === "done" || s.state === "here"));
+  const come = Math.max(
+    0,
+    stages.findLastIndex((s) => s.state === "done" || s.state === "here"),
+  );
   const copperTo = TOP + come * STEP;
   return (
-    <nav aria-label="Stages of the job" className="relative hidden w-[60px] overflow-x-hidden overflow-y-auto shrink-0 border-r-[1.5px] border-line bg-plane lg:block xl:w-[166px]">
+    <nav
+      aria-label="Stages of the job"
+      className="relative hidden w-[60px] overflow-x-hidden overflow-y-auto shrink-0 border-r-[1.5px] border-line bg-plane lg:block xl:w-[166px]"
+    >
       <svg aria-hidden width={60} height={height} className="absolute top-0 left-0">
         <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 14}`} stroke="var(--line)" strokeWidth={13} />
         <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 13}`} stroke="var(--sheet)" strokeWidth={9.6} />
@@ -58,12 +99,38 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
           if (s.name === shown) {
             return (
               <g key={s.name}>
-                <path d={`M11 ${y - 18}h30l4 4v28l-4 4h-30l-4-4v-28z`} fill="var(--cu3)" stroke="var(--cu0)" strokeWidth={2} />
+                <path
+                  d={`M11 ${y - 18}h30l4 4v28l-4 4h-30l-4-4v-28z`}
+                  fill="var(--cu3)"
+                  stroke="var(--cu0)"
+                  strokeWidth={2}
+                />
                 <path d={`M12 ${y - 14.5}h28M10 ${y - 12}v24`} stroke="var(--cu5)" strokeWidth={1.2} opacity={0.8} />
-                {[[13, -12], [39, -12], [13, 12], [39, 12]].map(([dx = 0, dy = 0]) => (
-                  <circle key={`${dx}${dy}`} cx={dx} cy={y + dy} r={2.2} fill="var(--cu5)" stroke="var(--cu0)" strokeWidth={0.9} />
+                {[
+                  [13, -12],
+                  [39, -12],
+                  [13, 12],
+                  [39, 12],
+                ].map(([dx = 0, dy = 0]) => (
+                  <circle
+                    key={`${dx}${dy}`}
+                    cx={dx}
+                    cy={y + dy}
+                    r={2.2}
+                    fill="var(--cu5)"
+                    stroke="var(--cu0)"
+                    strokeWidth={0.9}
+                  />
                 ))}
-                <text x={26} y={y + 6} textAnchor="middle" fontSize={17} fontWeight={700} fontFamily="var(--font-num)" fill="#16211F">
+                <text
+                  x={26}
+                  y={y + 6}
+                  textAnchor="middle"
+                  fontSize={17}
+                  fontWeight={700}
+                  fontFamily="var(--font-num)"
+                  fill="#16211F"
+                >
                   {i + 1}
                 </text>
               </g>
@@ -71,8 +138,17 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
           }
           return (
             <g key={s.name}>
-              <circle cx={26} cy={y} r={9} fill={s.state === "done" ? "#fff" : "var(--sheet)"} stroke={s.state === "to come" || s.state === "open" ? "var(--ink-3)" : "var(--d-ink)"} strokeWidth={2} />
-              {s.state === "done" ? <path d={`M21.8 ${y + 0.4}l3 3 5.4-6.2`} fill="none" stroke="#16211F" strokeWidth={2.2} /> : null}
+              <circle
+                cx={26}
+                cy={y}
+                r={9}
+                fill={s.state === "done" ? "#fff" : "var(--sheet)"}
+                stroke={s.state === "to come" || s.state === "open" ? "var(--ink-3)" : "var(--d-ink)"}
+                strokeWidth={2}
+              />
+              {s.state === "done" ? (
+                <path d={`M21.8 ${y + 0.4}l3 3 5.4-6.2`} fill="none" stroke="#16211F" strokeWidth={2.2} />
+              ) : null}
             </g>
           );
         })}
@@ -81,7 +157,11 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
         {stages.map((s, i) => {
           const words = (
             <>
-              <span className={`block text-[16.5px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" || s.state === "open" ? "text-ink-2" : "font-[480]"}`}>{s.title}</span>
+              <span
+                className={`block text-[16.5px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" || s.state === "open" ? "text-ink-2" : "font-[480]"}`}
+              >
+                {s.title}
+              </span>
               <span className="block text-[13.5px] leading-[17px] text-ink-2">{s.fact || "\u00a0"}</span>
             </>
           );
@@ -94,7 +174,13 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
                   <span className="sr-only xl:not-sr-only">{words}</span>
                 </span>
               ) : (
-                <Link prefetch={false} href={stagePath(jobId, s.name)} aria-current={s.name === shown ? "step" : undefined} className={`${box} hover:bg-line-2/40`} style={place}>
+                <Link
+                  prefetch={false}
+                  href={stagePath(jobId, s.name)}
+                  aria-current={s.name === shown ? "step" : undefined}
+                  className={`${box} hover:bg-line-2/40`}
+                  style={place}
+                >
                   <span className="sr-only xl:not-sr-only">{words}</span>
                 </Link>
               )}

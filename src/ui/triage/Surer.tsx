@@ -19,8 +19,17 @@ export function Surer({ tests }: { tests: readonly SurerTest[] }) {
             </span>
             <svg aria-hidden width={100} height={44} className="shrink-0">
               <path d="M50 0v44" stroke="var(--line)" />
-              <path d={`M${50 - half(t.nowK)} 12h${2 * half(t.nowK)}M${50 - half(t.nowK)} 7v10M${50 + half(t.nowK)} 7v10`} stroke="var(--air)" strokeWidth={1.8} strokeDasharray="4 3" />
-              <path d={`M${50 - half(t.thenK)} 32h${2 * half(t.thenK)}M${50 - half(t.thenK)} 27v10M${50 + half(t.thenK)} 27v10`} stroke="var(--air)" strokeWidth={3} />
+              <path
+                d={`M${50 - half(t.nowK)} 12h${2 * half(t.nowK)}M${50 - half(t.nowK)} 7v10M${50 + half(t.nowK)} 7v10`}
+                stroke="var(--air)"
+                strokeWidth={1.8}
+                strokeDasharray="4 3"
+              />
+              <path
+                d={`M${50 - half(t.thenK)} 32h${2 * half(t.thenK)}M${50 - half(t.thenK)} 27v10M${50 + half(t.thenK)} 27v10`}
+                stroke="var(--air)"
+                strokeWidth={3}
+              />
             </svg>
             <span className="num w-[62px] shrink-0 text-[14.5px]">
               ±{"\u00a0"}

@@ -27,7 +27,13 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
   const left = 44;
   const right = W - 6;
   const plot = right - left;
-  const plan: LadderPlan = { scale, left, right, before: [left + plot * 0.235, left + plot * 0.235 + 74], after: [left + plot * 0.615, left + plot * 0.615 + 74] };
+  const plan: LadderPlan = {
+    scale,
+    left,
+    right,
+    before: [left + plot * 0.235, left + plot * 0.235 + 74],
+    after: [left + plot * 0.615, left + plot * 0.615 + 74],
+  };
   const { y, footY } = scale;
   const [a, b] = plan.after;
   const x0 = plan.before[1] + 4;
@@ -36,7 +42,13 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
   const mid = (...c: number[]) => c.reduce((s, v) => s + y(v), 0) / c.length;
   return (
     <div ref={ref} className="relative min-h-[380px] w-full flex-1">
-      <svg width={W} height={height} role="img" aria-label={`Heat ladder from the room at ${roomC} °C. This machine: airflow ${airflow.seen.K.toFixed(1)} K, contact ${contact.seen.K.toFixed(1)} K. Good ones: airflow ${kw(airflow.good)}, contact ${kw(contact.good)}.`} className="absolute inset-0 block overflow-visible">
+      <svg
+        width={W}
+        height={height}
+        role="img"
+        aria-label={`Heat ladder from the room at ${roomC} °C. This machine: airflow ${airflow.seen.K.toFixed(1)} K, contact ${contact.seen.K.toFixed(1)} K. Good ones: airflow ${kw(airflow.good)}, contact ${kw(contact.good)}.`}
+        className="absolute inset-0 block overflow-visible"
+      >
         <Defs />
         <Scale plan={plan} roomC={roomC} />
         {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
@@ -45,19 +57,99 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
         <path d={`M${x0} ${y(airC)}L${a - 4} ${y(goodAirC)}`} stroke="var(--air)" strokeWidth={1.2} />
         <path d={`M${x0} ${y(topC)}L${a - 4} ${y(goodTopC)}`} stroke="var(--paste)" strokeWidth={1.4} />
         <Rails plan={plan} roomC={roomC} which="before" airTopC={airC} topC={topC} airKnown contactKnown />
-        <GoodPart x={a} width={b - a} top={y(goodAirC)} foot={y(roomC)} step={Math.abs(y(0) - y(scale.rungK))} colour="var(--air)" />
-        <GoodPart x={a} width={b - a} top={y(goodTopC)} foot={y(goodAirC)} step={Math.abs(y(0) - y(scale.rungK))} colour="var(--paste)" />
-        <Range x={a - 8} width={b - a + 16} top={y(roomC + airflow.good.high)} foot={y(roomC + airflow.good.low)} colour="var(--air)" />
-        <Range x={a - 8} width={b - a + 16} top={y(goodAirC + contact.good.high)} foot={y(goodAirC + contact.good.low)} colour="var(--paste)" />
+        <GoodPart
+          x={a}
+          width={b - a}
+          top={y(goodAirC)}
+          foot={y(roomC)}
+          step={Math.abs(y(0) - y(scale.rungK))}
+          colour="var(--air)"
+        />
+        <GoodPart
+          x={a}
+          width={b - a}
+          top={y(goodTopC)}
+          foot={y(goodAirC)}
+          step={Math.abs(y(0) - y(scale.rungK))}
+          colour="var(--paste)"
+        />
+        <Range
+          x={a - 8}
+          width={b - a + 16}
+          top={y(roomC + airflow.good.high)}
+          foot={y(roomC + airflow.good.low)}
+          colour="var(--air)"
+        />
+        <Range
+          x={a - 8}
+          width={b - a + 16}
+          top={y(goodAirC + contact.good.high)}
+          foot={y(goodAirC + contact.good.low)}
+          colour="var(--paste)"
+        />
         <path d={`M${left} ${footY}H${right}`} stroke="var(--room)" strokeWidth={3} />
         <rect x={left} y={footY + 1.5} width={plot} height={8} fill="url(#ground)" opacity={0.8} />
-        <Height x={plan.before[0] - 28} y={Math.max(62, mid(airC, topC))} anchor="end" colour="var(--paste)" name="Paste, contact" figure={contact.seen} kw={contact.seenKW} />
-        <Height x={plan.before[0] - 28} y={Math.max(130, mid(roomC, airC))} anchor="end" colour="var(--air)" name="Airflow" figure={airflow.seen} kw={airflow.seenKW} />
-        <Height x={b + 18} y={Math.min(mid(goodAirC, goodTopC), mid(roomC, goodAirC) - 64)} anchor="start" colour="var(--paste)" name="Paste, contact" figure={contact.good} kw={null} />
-        <Height x={b + 18} y={mid(roomC, goodAirC)} anchor="start" colour="var(--air)" name="Airflow" figure={airflow.good} kw={null} />
-        <Change x={bandX} y={Math.min(mid(airC, topC, goodAirC, goodTopC), mid(roomC, airC, roomC, goodAirC) - 46)} narrow={a - plan.before[1] < 104} colour="var(--paste)" wash="var(--paste-wash)" figure={contact.excess} unknown={false} />
-        <Change x={bandX} y={mid(roomC, airC, roomC, goodAirC)} narrow={a - plan.before[1] < 104} colour="var(--air)" wash="var(--air-wash)" figure={airflow.excess} unknown={false} />
-        <text x={(plan.before[0] + plan.before[1]) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
+        <Height
+          x={plan.before[0] - 28}
+          y={Math.max(62, mid(airC, topC))}
+          anchor="end"
+          colour="var(--paste)"
+          name="Paste, contact"
+          figure={contact.seen}
+          kw={contact.seenKW}
+        />
+        <Height
+          x={plan.before[0] - 28}
+          y={Math.max(130, mid(roomC, airC))}
+          anchor="end"
+          colour="var(--air)"
+          name="Airflow"
+          figure={airflow.seen}
+          kw={airflow.seenKW}
+        />
+        <Height
+          x={b + 18}
+          y={Math.min(mid(goodAirC, goodTopC), mid(roomC, goodAirC) - 64)}
+          anchor="start"
+          colour="var(--paste)"
+          name="Paste, contact"
+          figure={contact.good}
+          kw={null}
+        />
+        <Height
+          x={b + 18}
+          y={mid(roomC, goodAirC)}
+          anchor="start"
+          colour="var(--air)"
+          name="Airflow"
+          figure={airflow.good}
+          kw={null}
+        />
+        <Change
+          x={bandX}
+          y={Math.min(mid(airC, topC, goodAirC, goodTopC), mid(roomC, airC, roomC, goodAirC) - 46)}
+          narrow={a - plan.before[1] < 104}
+          colour="var(--paste)"
+          wash="var(--paste-wash)"
+          figure={contact.excess}
+          unknown={false}
+        />
+        <Change
+          x={bandX}
+          y={mid(roomC, airC, roomC, goodAirC)}
+          narrow={a - plan.before[1] < 104}
+          colour="var(--air)"
+          wash="var(--air-wash)"
+          figure={airflow.excess}
+          unknown={false}
+        />
+        <text
+          x={(plan.before[0] + plan.before[1]) / 2}
+          y={footY + 34}
+          textAnchor="middle"
+          fontSize={17}
+          fill="var(--ink)"
+        >
           This one{" "}
           <tspan fontFamily="var(--font-num)" fontWeight={680}>
             {topC.toFixed(1)}
@@ -71,7 +163,21 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
   );
 }
 
-function GoodPart({ x, width, top, foot, step, colour }: { x: number; width: number; top: number; foot: number; step: number; colour: string }) {
+function GoodPart({
+  x,
+  width,
+  top,
+  foot,
+  step,
+  colour,
+}: {
+  x: number;
+  width: number;
+  top: number;
+  foot: number;
+  step: number;
+  colour: string;
+}) {
   const rungs: number[] = [];
   for (let y = foot - step; y > top + 1; y -= step) rungs.push(y);
   return (
@@ -85,6 +191,29 @@ function GoodPart({ x, width, top, foot, step, colour }: { x: number; width: num
 }
 
 /** The band of the range good machines lie in. */
-function Range({ x, width, top, foot, colour }: { x: number; width: number; top: number; foot: number; colour: string }) {
-  return <rect x={x} y={top} width={width} height={Math.max(2, foot - top)} fill={colour} fillOpacity={0.24} stroke={colour} strokeWidth={1.2} />;
+function Range({
+  x,
+  width,
+  top,
+  foot,
+  colour,
+}: {
+  x: number;
+  width: number;
+  top: number;
+  foot: number;
+  colour: string;
+}) {
+  return (
+    <rect
+      x={x}
+      y={top}
+      width={width}
+      height={Math.max(2, foot - top)}
+      fill={colour}
+      fillOpacity={0.24}
+      stroke={colour}
+      strokeWidth={1.2}
+    />
+  );
 }

@@ -16,11 +16,22 @@ const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Ma
 /** The run before read alone: where the trouble lies before anything is opened. */
 export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Triage }) {
   const router = useRouter();
-  const [picked, setPicked] = useState(() => Math.max(0, t.chips.findIndex((c) => c.chip === t.lead)));
+  const [picked, setPicked] = useState(() =>
+    Math.max(
+      0,
+      t.chips.findIndex((c) => c.chip === t.lead),
+    ),
+  );
   const chip = t.chips[picked];
   const next = stagePath(jobId, "after");
   useKeys({ Enter: () => router.push(next) });
-  const conditions = [chip && t.matched.powerW[chip.chip] ? `${Math.round(t.matched.powerW[chip.chip] ?? 0)}\u00a0W` : "", t.matched.fanRpm ? `${Math.round(t.matched.fanRpm).toLocaleString("en")}\u00a0rpm` : "", `room ${t.matched.roomC}\u00a0°C`].filter(Boolean).join(", ");
+  const conditions = [
+    chip && t.matched.powerW[chip.chip] ? `${Math.round(t.matched.powerW[chip.chip] ?? 0)}\u00a0W` : "",
+    t.matched.fanRpm ? `${Math.round(t.matched.fanRpm).toLocaleString("en")}\u00a0rpm` : "",
+    `room ${t.matched.roomC}\u00a0°C`,
+  ]
+    .filter(Boolean)
+    .join(", ");
   return (
     <>
       <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
@@ -35,7 +46,10 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
         <TabGroup selectedIndex={picked} onChange={setPicked} className="flex">
           <TabList className="flex">
             {t.chips.map((c) => (
-              <Tab key={c.chip} className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill">
+              <Tab
+                key={c.chip}
+                className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
+              >
                 <span className="text-[16px] font-[560]">{chipName(c.chip).replace(/^./, (x) => x.toUpperCase())}</span>
                 <span className="num text-[20px] leading-[25px] font-[700]">
                   {signed(c.excess.K)}
@@ -52,17 +66,33 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
       <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]">
         <section aria-labelledby="triage-ladder" className="flex min-h-[450px] min-w-0 flex-col px-5 pt-3 pb-2">
           <h2 id="triage-ladder" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
-            Heat ladder <span className="text-[15px] font-[450] text-ink-2">{conditions}; against {t.source}</span>
+            Heat ladder{" "}
+            <span className="text-[15px] font-[450] text-ink-2">
+              {conditions}; against {t.source}
+            </span>
           </h2>
-          {chip && t.word !== "cannot-tell" ? <TriageLadder chip={chip} matched={t.matched} limitC={t.limitC} /> : chip && t.facts?.roomC !== null && Object.keys(t.matched.powerW).length ? <TriageLadder chip={chip} matched={t.matched} limitC={t.limitC} /> : <p className="py-10 text-[17px] text-ink-2">No ladder without room temperature and power.</p>}
+          {chip && t.word !== "cannot-tell" ? (
+            <TriageLadder chip={chip} matched={t.matched} limitC={t.limitC} />
+          ) : chip && t.facts?.roomC !== null && Object.keys(t.matched.powerW).length ? (
+            <TriageLadder chip={chip} matched={t.matched} limitC={t.limitC} />
+          ) : (
+            <p className="py-10 text-[17px] text-ink-2">No ladder without room temperature and power.</p>
+          )}
         </section>
-        <section aria-label="What to expect and how to be surer" tabIndex={0} className="flex min-h-0 min-w-0 flex-col gap-4 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]">
+        <section
+          aria-label="What to expect and how to be surer"
+          tabIndex={0}
+          className="flex min-h-0 min-w-0 flex-col gap-4 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]"
+        >
           {t.expect.length ? (
             <div>
               <h2 className="text-[17px] font-[680]">Expected, not seen yet</h2>
               <ul className="mt-2 flex flex-col gap-2">
                 {t.expect.map((parts, i) => (
-                  <li key={i} className={`border-2 border-dashed px-3.5 py-2 text-[16.5px] ${parts[0]?.path === "contact" ? "border-paste" : "border-air"}`}>
+                  <li
+                    key={i}
+                    className={`border-2 border-dashed px-3.5 py-2 text-[16.5px] ${parts[0]?.path === "contact" ? "border-paste" : "border-air"}`}
+                  >
                     <Sentence parts={parts} />
                   </li>
                 ))}
@@ -80,7 +110,9 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
         </section>
       </div>
       <div className="sticky bottom-0 flex flex-wrap items-center gap-5 border-t-[1.5px] border-line bg-plane px-5 py-4">
-        <p className="min-w-[280px] flex-1 text-[16px] text-ink-2">Good figures come from {t.source}. This is a forecast: what is found inside is set against it.</p>
+        <p className="min-w-[280px] flex-1 text-[16px] text-ink-2">
+          Good figures come from {t.source}. This is a forecast: what is found inside is set against it.
+        </p>
         <LinkButton href={`${stagePath(jobId, "before")}`} big>
           Curves
         </LinkButton>

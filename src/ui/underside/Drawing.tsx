@@ -29,8 +29,22 @@ export function Drawing({ layout, hidden, faint, without, under }: Props) {
       {under ? (
         <>
           {under}
-          <rect width={layout.base.widthMm} height={layout.base.depthMm} rx={layout.base.cornerMm} fill="none" stroke="var(--sheet)" strokeWidth={2} />
-          <rect width={layout.base.widthMm} height={layout.base.depthMm} rx={layout.base.cornerMm} fill="none" stroke="var(--ink)" strokeWidth={0.8} />
+          <rect
+            width={layout.base.widthMm}
+            height={layout.base.depthMm}
+            rx={layout.base.cornerMm}
+            fill="none"
+            stroke="var(--sheet)"
+            strokeWidth={2}
+          />
+          <rect
+            width={layout.base.widthMm}
+            height={layout.base.depthMm}
+            rx={layout.base.cornerMm}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth={0.8}
+          />
         </>
       ) : (
         <Base base={layout.base} />

@@ -13,7 +13,15 @@ const EDGE_MM = 8;
 export function DrawnOnBench({ revisionId, version, widthMm, depthMm, pxPerMm }: SmallDrawing & { pxPerMm: number }) {
   const picture = (theme: "light" | "dark", className: string) => (
     // eslint-disable-next-line @next/next/no-img-element -- a small SVG of our own; there is nothing to optimise
-    <img alt="" loading="lazy" src={`/api/layouts/${revisionId}/file?form=svg&theme=${theme}&v=${version}`} width={(widthMm + 2 * EDGE_MM) * pxPerMm} height={(depthMm + 2 * EDGE_MM) * pxPerMm} className={`max-w-none ${className}`} style={{ margin: `0 ${-2 * pxPerMm}px ${-2 * pxPerMm}px` }} />
+    <img
+      alt=""
+      loading="lazy"
+      src={`/api/layouts/${revisionId}/file?form=svg&theme=${theme}&v=${version}`}
+      width={(widthMm + 2 * EDGE_MM) * pxPerMm}
+      height={(depthMm + 2 * EDGE_MM) * pxPerMm}
+      className={`max-w-none ${className}`}
+      style={{ margin: `0 ${-2 * pxPerMm}px ${-2 * pxPerMm}px` }}
+    />
   );
   return (
     <>

@@ -8,7 +8,12 @@ export function Rulers({ view, width, height }: { view: View; width: number; hei
   const fine = step / (step === 2 || step === 20 || step === 200 ? 4 : 5);
   const marks = (from: number, length: number) => {
     const first = Math.ceil((26 - from) / view.scale / fine) * fine;
-    return Array.from({ length: Math.max(0, Math.min(400, Math.floor((length - from - view.scale * first) / (fine * view.scale)) + 1)) }, (_, i) => first + i * fine);
+    return Array.from(
+      {
+        length: Math.max(0, Math.min(400, Math.floor((length - from - view.scale * first) / (fine * view.scale)) + 1)),
+      },
+      (_, i) => first + i * fine,
+    );
   };
   const isMain = (v: number) => Math.abs(v / step - Math.round(v / step)) < 1e-6;
   return (
@@ -35,9 +40,7 @@ export function Rulers({ view, width, height }: { view: View; width: number; hei
         return (
           <g key={`y${v}`}>
             <path d={`M25.5 ${y}h${isMain(v) ? -9 : -4.5}`} stroke="var(--ink-3)" strokeWidth={1} />
-            {isMain(v) && y > 60 ? (
-              <text transform={`translate(13 ${y - 3}) rotate(-90)`}>{Math.round(v)}</text>
-            ) : null}
+            {isMain(v) && y > 60 ? <text transform={`translate(13 ${y - 3}) rotate(-90)`}>{Math.round(v)}</text> : null}
           </g>
         );
       })}

@@ -8,7 +8,13 @@ export function SmallUnderside({ layout, pxPerMm }: { layout: Layout; pxPerMm: n
   const w = layout.base.widthMm + 2 * EDGE;
   const h = layout.base.depthMm + 2 * EDGE;
   return (
-    <svg aria-hidden width={w * pxPerMm} height={h * pxPerMm} viewBox={`${-EDGE} ${-EDGE} ${w} ${h}`} className="block max-w-full">
+    <svg
+      aria-hidden
+      width={w * pxPerMm}
+      height={h * pxPerMm}
+      viewBox={`${-EDGE} ${-EDGE} ${w} ${h}`}
+      className="block max-w-full"
+    >
       <Defs />
       <Drawing layout={layout} />
     </svg>

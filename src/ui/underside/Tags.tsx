@@ -22,7 +22,16 @@ export function Tags({ parts, scale, selected }: Props) {
         const is = selected.has(l.id);
         return (
           <g key={l.id} transform={`translate(${l.xMm} ${l.yMm}) scale(${1 / scale})`}>
-            <rect x={(-l.wMm * scale) / 2} y={-9.5} width={l.wMm * scale} height={19} rx={2.5} fill={is ? "var(--ink)" : "var(--d-lab)"} stroke={is ? "var(--sheet)" : "var(--d-ink)"} strokeWidth={1.2} />
+            <rect
+              x={(-l.wMm * scale) / 2}
+              y={-9.5}
+              width={l.wMm * scale}
+              height={19}
+              rx={2.5}
+              fill={is ? "var(--ink)" : "var(--d-lab)"}
+              stroke={is ? "var(--sheet)" : "var(--d-ink)"}
+              strokeWidth={1.2}
+            />
             <text y={4.7} fontSize={px} fill={is ? "var(--sheet)" : "var(--ink)"}>
               {l.text}
             </text>

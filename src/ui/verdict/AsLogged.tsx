@@ -19,8 +19,18 @@ interface Props {
 
 /** Both runs as the logs have them, load starts laid on each other; the raw picture that misleads. */
 export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }: Props) {
-  const rows = useMemo(() => chartRows([{ key: "before", points: curves.before }, { key: "after", points: curves.after }]), [curves]);
-  const span = [...curves.before, ...curves.after].reduce<[number, number]>(([a, b], p) => [Math.min(a, p.t), Math.max(b, p.t)], [0, 60]);
+  const rows = useMemo(
+    () =>
+      chartRows([
+        { key: "before", points: curves.before },
+        { key: "after", points: curves.after },
+      ]),
+    [curves],
+  );
+  const span = [...curves.before, ...curves.after].reduce<[number, number]>(
+    ([a, b], p) => [Math.min(a, p.t), Math.max(b, p.t)],
+    [0, 60],
+  );
   const rooms = [facts.before.roomC, facts.after.roomC].filter((r): r is number => r !== null);
   const t = extent([{ points: curves.before }, { points: curves.after }], 3);
   const low = Math.floor(Math.min(t[0], ...rooms.map((r) => r - 2)));
@@ -33,33 +43,100 @@ export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }
     ...(limitC === null ? [] : [{ text: "Limit", value: `${limitC}`, y: yOf(limitC) - 0.1, quiet: true }]),
     { text: "Before", value: `${Math.round(late("before"))} °C`, y: yOf(late("before")), quiet: false },
     { text: "After", value: `${Math.round(late("after"))} °C`, y: yOf(late("after")), quiet: false },
-    ...(facts.before.roomC === null ? [] : [{ text: "Room", value: facts.before.roomC.toFixed(1), y: yOf(facts.before.roomC), quiet: true }]),
-    ...(facts.after.roomC === null ? [] : [{ text: "Room", value: facts.after.roomC.toFixed(1), y: yOf(facts.after.roomC), quiet: true }]),
+    ...(facts.before.roomC === null
+      ? []
+      : [{ text: "Room", value: facts.before.roomC.toFixed(1), y: yOf(facts.before.roomC), quiet: true }]),
+    ...(facts.after.roomC === null
+      ? []
+      : [{ text: "Room", value: facts.after.roomC.toFixed(1), y: yOf(facts.after.roomC), quiet: true }]),
   ]);
   return (
     <div className="relative" style={{ width, height }}>
-      <LineChart width={width} height={height} data={rows} margin={{ top: 6, right: 96, bottom: 0, left: 0 }} accessibilityLayer={false}>
+      <LineChart
+        width={width}
+        height={height}
+        data={rows}
+        margin={{ top: 6, right: 96, bottom: 0, left: 0 }}
+        accessibilityLayer={false}
+      >
         <CartesianGrid vertical={false} stroke="var(--line-2)" />
-        <XAxis dataKey="t" type="number" domain={span} ticks={minutes} allowDataOverflow height={24} tickLine={false} axisLine={false} tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }} tickFormatter={(s: number) => (s === 0 ? "load on" : `${Math.round(s / 60)} min`)} interval="preserveStart" />
-        <YAxis width={46} domain={[low, high]} ticks={roundTicks(low, high, 4)} allowDataOverflow tickLine={false} axisLine={false} tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }} interval={0} />
+        <XAxis
+          dataKey="t"
+          type="number"
+          domain={span}
+          ticks={minutes}
+          allowDataOverflow
+          height={24}
+          tickLine={false}
+          axisLine={false}
+          tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+          tickFormatter={(s: number) => (s === 0 ? "load on" : `${Math.round(s / 60)} min`)}
+          interval="preserveStart"
+        />
+        <YAxis
+          width={46}
+          domain={[low, high]}
+          ticks={roundTicks(low, high, 4)}
+          allowDataOverflow
+          tickLine={false}
+          axisLine={false}
+          tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+          interval={0}
+        />
         {limitC !== null ? <ReferenceLine y={limitC} stroke="var(--limit)" strokeWidth={1.6} /> : null}
-        {facts.before.roomC !== null ? <ReferenceLine y={facts.before.roomC} stroke="var(--room)" strokeWidth={1.6} strokeDasharray="5 4" /> : null}
-        {facts.after.roomC !== null ? <ReferenceLine y={facts.after.roomC} stroke="var(--room)" strokeWidth={2} /> : null}
+        {facts.before.roomC !== null ? (
+          <ReferenceLine y={facts.before.roomC} stroke="var(--room)" strokeWidth={1.6} strokeDasharray="5 4" />
+        ) : null}
+        {facts.after.roomC !== null ? (
+          <ReferenceLine y={facts.after.roomC} stroke="var(--room)" strokeWidth={2} />
+        ) : null}
         <ReferenceLine x={0} stroke="var(--line)" />
-        {enoughS !== null ? <ReferenceLine x={enoughS} stroke="var(--ink)" strokeWidth={2} strokeDasharray="3 3" label={{ value: "enough", position: "insideBottomLeft", fontSize: 14, fill: "var(--ink)" }} /> : null}
-        <Line dataKey="before" dot={false} isAnimationActive={false} connectNulls stroke="var(--ink-2)" strokeWidth={1.7} strokeDasharray="5 4" activeDot={false} />
-        <Line dataKey="after" dot={false} isAnimationActive={false} connectNulls stroke="var(--ink)" strokeWidth={2.6} activeDot={false} />
+        {enoughS !== null ? (
+          <ReferenceLine
+            x={enoughS}
+            stroke="var(--ink)"
+            strokeWidth={2}
+            strokeDasharray="3 3"
+            label={{ value: "enough", position: "insideBottomLeft", fontSize: 14, fill: "var(--ink)" }}
+          />
+        ) : null}
+        <Line
+          dataKey="before"
+          dot={false}
+          isAnimationActive={false}
+          connectNulls
+          stroke="var(--ink-2)"
+          strokeWidth={1.7}
+          strokeDasharray="5 4"
+          activeDot={false}
+        />
+        <Line
+          dataKey="after"
+          dot={false}
+          isAnimationActive={false}
+          connectNulls
+          stroke="var(--ink)"
+          strokeWidth={2.6}
+          activeDot={false}
+        />
       </LineChart>
       {seen
         .filter((m) => m.chip === null || m.chip === curves.chip)
         .slice(0, 3)
         .map((m, i) => {
-          const x = (t: number) => 46 + ((Math.min(span[1], Math.max(span[0], t)) - span[0]) / (span[1] - span[0])) * (width - 142);
+          const x = (t: number) =>
+            46 + ((Math.min(span[1], Math.max(span[0], t)) - span[0]) / (span[1] - span[0])) * (width - 142);
           const top = plotH - 12 - i * 19;
           return (
             <div key={m.word} aria-hidden>
-              <div className="absolute h-[9px] border-x-2 border-b-2 border-ink-2" style={{ left: x(m.fromS), width: Math.max(4, x(m.toS) - x(m.fromS)), top: top - 4 }} />
-              <span className="absolute bg-sheet/85 px-1 text-[13.5px] leading-[15px] text-ink-2" style={{ left: Math.min(x(m.fromS) + 5, width - 230), top: top - 14 }}>
+              <div
+                className="absolute h-[9px] border-x-2 border-b-2 border-ink-2"
+                style={{ left: x(m.fromS), width: Math.max(4, x(m.toS) - x(m.fromS)), top: top - 4 }}
+              />
+              <span
+                className="absolute bg-sheet/85 px-1 text-[13.5px] leading-[15px] text-ink-2"
+                style={{ left: Math.min(x(m.fromS) + 5, width - 230), top: top - 14 }}
+              >
                 {m.word}
               </span>
             </div>

@@ -1,6 +1,7 @@
 import type { CoreSpread } from "@/core/judge";
 
-const whole = (v: number | null): string => (v === null ? "–" : `${Math.round(v) > 0 ? "+" : Math.round(v) < 0 ? "\u2212" : ""}${Math.abs(Math.round(v))}`);
+const whole = (v: number | null): string =>
+  v === null ? "–" : `${Math.round(v) > 0 ? "+" : Math.round(v) < 0 ? "\u2212" : ""}${Math.abs(Math.round(v))}`;
 
 const named = (key: string): string => key.replace(/^cpu\.core(\d+)\.temperature$/, "Core $1");
 
@@ -10,14 +11,22 @@ export function CoreGrid({ spread }: { spread: CoreSpread }) {
   const hottest = spread.cores.reduce((m, c) => ((c.afterK ?? -99) > (m.afterK ?? -99) ? c : m));
   return (
     <figure className="flex flex-wrap items-start gap-x-5 gap-y-1">
-      <div className="inline-grid shrink-0 border-2 border-ink" style={{ gridTemplateColumns: `repeat(${perRow}, 50px)` }}>
+      <div
+        className="inline-grid shrink-0 border-2 border-ink"
+        style={{ gridTemplateColumns: `repeat(${perRow}, 50px)` }}
+      >
         {spread.cores.map((c) => {
           const k = c.afterK ?? 0;
           const top = c === hottest && k > 5;
           return (
-            <div key={c.key} className={`grid h-[50px] place-content-center border border-ink text-center ${top ? "bg-paste text-on-paste" : k >= 2 ? "bg-paste-wash" : "bg-sheet"}`}>
+            <div
+              key={c.key}
+              className={`grid h-[50px] place-content-center border border-ink text-center ${top ? "bg-paste text-on-paste" : k >= 2 ? "bg-paste-wash" : "bg-sheet"}`}
+            >
               <span className="num block text-[18px] leading-[20px] font-[700]">{whole(c.afterK)}</span>
-              <span className={`num block text-[13.5px] leading-[15px] ${top ? "" : "text-ink-2"}`}>{whole(c.beforeK)}</span>
+              <span className={`num block text-[13.5px] leading-[15px] ${top ? "" : "text-ink-2"}`}>
+                {whole(c.beforeK)}
+              </span>
             </div>
           );
         })}
@@ -25,7 +34,9 @@ export function CoreGrid({ spread }: { spread: CoreSpread }) {
       <figcaption className="min-w-[180px] flex-1">
         <p className="text-[17px] font-[680]">One corner runs hot</p>
         <p className="text-[15.5px] leading-[20px]">
-          {named(hottest.key)} is <b className="num">{whole(hottest.afterK)} K</b> off the mean, before <b className="num">{whole(hottest.beforeK)} K</b>. Poor paste alone would warm all {spread.cores.length} alike, so the plate leans.
+          {named(hottest.key)} is <b className="num">{whole(hottest.afterK)} K</b> off the mean, before{" "}
+          <b className="num">{whole(hottest.beforeK)} K</b>. Poor paste alone would warm all {spread.cores.length}{" "}
+          alike, so the plate leans.
         </p>
         <p className="mt-1 text-[14px] text-ink-2">K off the mean: after large, before small</p>
       </figcaption>

@@ -1,5 +1,14 @@
 "use client";
-import { Checkbox, Dialog, DialogPanel, DialogTitle, Field as HeadlessField, Input, Label, Textarea } from "@headlessui/react";
+import {
+  Checkbox,
+  Dialog,
+  DialogPanel,
+  DialogTitle,
+  Field as HeadlessField,
+  Input,
+  Label,
+  Textarea,
+} from "@headlessui/react";
 import { Check } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -30,11 +39,20 @@ export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
   const submit = async (e: React.FormEvent) => {
     e.preventDefault();
     if (missing) {
-      setProblem({ code: "reason-missing", message: `${reasonNeeded}.`, action: "Write why the job is closed all the same." });
+      setProblem({
+        code: "reason-missing",
+        message: `${reasonNeeded}.`,
+        action: "Write why the job is closed all the same.",
+      });
       return;
     }
     setBusy(true);
-    const sent = await send<{ machineId: number }>("POST", `/api/jobs/${jobId}/due`, { dueOn: dueOn || null, why, close, note });
+    const sent = await send<{ machineId: number }>("POST", `/api/jobs/${jobId}/due`, {
+      dueOn: dueOn || null,
+      why,
+      close,
+      note,
+    });
     setBusy(false);
     if (!sent.ok) return setProblem(sent.problem);
     router.push(close ? "/" : `/machines/${sent.value.machineId}`);
@@ -44,7 +62,11 @@ export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
     <Dialog open onClose={onClose} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/40" />
       <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">
-        <DialogPanel as="form" onSubmit={(e: React.FormEvent) => void submit(e)} className="w-full max-w-[560px] border-2 border-ink bg-sheet p-7">
+        <DialogPanel
+          as="form"
+          onSubmit={(e: React.FormEvent) => void submit(e)}
+          className="w-full max-w-[560px] border-2 border-ink bg-sheet p-7"
+        >
           <DialogTitle className="text-[24px] font-[700]">Next due date</DialogTitle>
           <div className="mt-4 grid gap-4">
             <Field label="Due on" error={problem?.fields?.dueOn}>
@@ -54,13 +76,21 @@ export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
               <Input className="field" value={why} onChange={(e) => setWhy(e.target.value)} />
             </Field>
             <HeadlessField className="flex min-h-11 items-center gap-3">
-              <Checkbox checked={close} onChange={setClose} className="grid size-7 place-items-center rounded-[4px] border-2 border-ink bg-sheet data-checked:bg-copper data-checked:text-on-copper">
+              <Checkbox
+                checked={close}
+                onChange={setClose}
+                className="grid size-7 place-items-center rounded-[4px] border-2 border-ink bg-sheet data-checked:bg-copper data-checked:text-on-copper"
+              >
                 {close ? <Check aria-hidden size={19} strokeWidth={2.6} /> : null}
               </Checkbox>
               <Label className="text-[17px]">Close the job with it</Label>
             </HeadlessField>
             {close ? (
-              <Field label={reasonNeeded ? "Why it is closed all the same" : "What was found and done"} hint={reasonNeeded ?? "Kept with the job"} error={problem?.fields?.note}>
+              <Field
+                label={reasonNeeded ? "Why it is closed all the same" : "What was found and done"}
+                hint={reasonNeeded ?? "Kept with the job"}
+                error={problem?.fields?.note}
+              >
                 <Textarea className="field" rows={3} value={note} onChange={(e) => setNote(e.target.value)} />
               </Field>
             ) : null}

@@ -15,10 +15,21 @@ export interface EarlierVerdict {
   because: string;
 }
 
-const K = (v: number | null) => (v === null ? "no difference given" : `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}\u00a0K`);
+const K = (v: number | null) =>
+  v === null ? "no difference given" : `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}\u00a0K`;
 
 /** The verdict this one took the place of, and a way to judge anew when the judge has moved on. */
-export function Earlier({ jobId, earlier, outdated, judge }: { jobId: number; earlier: EarlierVerdict | null; outdated: boolean; judge: string }) {
+export function Earlier({
+  jobId,
+  earlier,
+  outdated,
+  judge,
+}: {
+  jobId: number;
+  earlier: EarlierVerdict | null;
+  outdated: boolean;
+  judge: string;
+}) {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   if (!earlier && !outdated) return null;
@@ -32,7 +43,9 @@ export function Earlier({ jobId, earlier, outdated, judge }: { jobId: number; ea
     <section aria-label="Earlier verdict" className="mt-3 border-t border-line pt-2.5 text-[15.5px]">
       {earlier ? (
         <p>
-          <b className="font-[640]">Judged before:</b> <Sentence parts={earlier.headline} />, <span className="num">{K(earlier.K)}</span>; now <span className="num">{K(earlier.nowK)}</span>. Why it differs: {earlier.because}.
+          <b className="font-[640]">Judged before:</b> <Sentence parts={earlier.headline} />,{" "}
+          <span className="num">{K(earlier.K)}</span>; now <span className="num">{K(earlier.nowK)}</span>. Why it
+          differs: {earlier.because}.
         </p>
       ) : null}
       {outdated ? (

@@ -27,7 +27,11 @@ export function ExplainDialog({ jobId, chip, onClose }: Props) {
         if (r.ok) setAll(r.value);
         else setProblem(r.problem);
       })
-      .catch(() => !gone && setProblem({ code: "unreachable", message: "Ovrant's server did not answer.", action: "Try again." }));
+      .catch(
+        () =>
+          !gone &&
+          setProblem({ code: "unreachable", message: "Ovrant's server did not answer.", action: "Try again." }),
+      );
     return () => {
       gone = true;
     };
@@ -84,11 +88,37 @@ function Fit({ title, fit, ghost = false }: { title: string; fit: FitView; ghost
   return (
     <section aria-label={title}>
       <h3 className="text-[17px] font-[680]">
-        {title} <span className="pl-2 text-[15px] font-[450] text-ink-2">measured grey, fit black; it leaves {fit.rmsK.toFixed(2)} K</span>
+        {title}{" "}
+        <span className="pl-2 text-[15px] font-[450] text-ink-2">
+          measured grey, fit black; it leaves {fit.rmsK.toFixed(2)} K
+        </span>
       </h3>
-      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={`${title}: measured and fitted temperature`}>
-        <Strip width={W} height={118} span={[start, end]} domain={[Math.floor(low), Math.ceil(high)]} ticks={roundTicks(low, high, 3)} lines={[{ key: "measured", label: "", unit: "°C", points: fit.measured, colour: "var(--room)" }, { key: "fitted", label: "", unit: "°C", points: fit.fitted, ghost, colour: "var(--ink)" }]} />
-        <Strip width={W} height={66} span={[start, end]} domain={[-off, off]} ticks={[-Math.floor(off), 0, Math.floor(off)]} xTicks lines={[{ key: "residual", label: "", unit: "K", points: fit.residual, colour: "var(--ink-2)" }]} />
+      <div
+        className="overflow-x-auto"
+        tabIndex={0}
+        role="group"
+        aria-label={`${title}: measured and fitted temperature`}
+      >
+        <Strip
+          width={W}
+          height={118}
+          span={[start, end]}
+          domain={[Math.floor(low), Math.ceil(high)]}
+          ticks={roundTicks(low, high, 3)}
+          lines={[
+            { key: "measured", label: "", unit: "°C", points: fit.measured, colour: "var(--room)" },
+            { key: "fitted", label: "", unit: "°C", points: fit.fitted, ghost, colour: "var(--ink)" },
+          ]}
+        />
+        <Strip
+          width={W}
+          height={66}
+          span={[start, end]}
+          domain={[-off, off]}
+          ticks={[-Math.floor(off), 0, Math.floor(off)]}
+          xTicks
+          lines={[{ key: "residual", label: "", unit: "K", points: fit.residual, colour: "var(--ink-2)" }]}
+        />
       </div>
     </section>
   );
@@ -103,9 +133,15 @@ function Spectrum({ before, after }: { before: FitView; after: FitView }) {
   return (
     <section aria-label="Time constants">
       <h3 className="text-[17px] font-[680]">
-        Time constants <span className="pl-2 text-[15px] font-[450] text-ink-2">K each holds: before hollow, after solid</span>
+        Time constants{" "}
+        <span className="pl-2 text-[15px] font-[450] text-ink-2">K each holds: before hollow, after solid</span>
       </h3>
-      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={`Heights per time constant: ${taus.map((t) => `${t} s: ${bar(before, t).toFixed(1)} K before, ${bar(after, t).toFixed(1)} K after`).join("; ")}`}>
+      <div
+        className="overflow-x-auto"
+        tabIndex={0}
+        role="group"
+        aria-label={`Heights per time constant: ${taus.map((t) => `${t} s: ${bar(before, t).toFixed(1)} K before, ${bar(after, t).toFixed(1)} K after`).join("; ")}`}
+      >
         <svg aria-hidden width={W} height={128}>
           {taus.map((tau, i) => {
             const contact = [...before.spectrum, ...after.spectrum].find((l) => l.tauS === tau)?.path === "contact";
@@ -115,7 +151,16 @@ function Spectrum({ before, after }: { before: FitView; after: FitView }) {
             const ha = (bar(after, tau) / top) * 84;
             return (
               <g key={tau}>
-                <rect x={x - 18} y={100 - hb} width={15} height={hb} fill="none" stroke={colour} strokeWidth={1.6} strokeDasharray="4 2.5" />
+                <rect
+                  x={x - 18}
+                  y={100 - hb}
+                  width={15}
+                  height={hb}
+                  fill="none"
+                  stroke={colour}
+                  strokeWidth={1.6}
+                  strokeDasharray="4 2.5"
+                />
                 <rect x={x + 2} y={100 - ha} width={15} height={ha} fill={colour} />
                 <text x={x} y={119} textAnchor="middle" fontSize={14} fill="var(--ink-2)" fontFamily="var(--font-num)">
                   {tau}s

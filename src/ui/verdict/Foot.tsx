@@ -2,7 +2,15 @@ import type { ReactNode } from "react";
 import type { NextStep } from "@/core/judge";
 
 /** The foot of the verdict: what to do now, and the main button at its fixed place. */
-export function Foot({ next, closed, children }: { next: readonly NextStep[]; closed: { note: string } | null; children: ReactNode }) {
+export function Foot({
+  next,
+  closed,
+  children,
+}: {
+  next: readonly NextStep[];
+  closed: { note: string } | null;
+  children: ReactNode;
+}) {
   const [first, ...more] = next;
   return (
     <div className="sticky bottom-0 flex flex-wrap items-center gap-5 border-t-[1.5px] border-line bg-plane px-5 py-4">
@@ -14,7 +22,11 @@ export function Foot({ next, closed, children }: { next: readonly NextStep[]; cl
           </>
         ) : (
           <>
-            <p className={`font-[650] ${(first?.message.length ?? 0) > 95 ? "text-[17px] leading-[22px]" : "text-[19px] leading-[24px]"}`}>{first?.message}</p>
+            <p
+              className={`font-[650] ${(first?.message.length ?? 0) > 95 ? "text-[17px] leading-[22px]" : "text-[19px] leading-[24px]"}`}
+            >
+              {first?.message}
+            </p>
             {more.map((m) => (
               <p key={m.code} className="mt-0.5 text-[16px] leading-[21px] text-ink-2">
                 {m.message}

@@ -17,9 +17,17 @@ export function RepeatBand({ enoughS, width }: { enoughS: number; width: number 
   return (
     <section className="mt-4 border-t border-line pt-3" aria-label="The run that would be enough">
       <h2 className="text-[17px] font-[680]">
-        Do it once more <span className="pl-2 text-[15px] font-[450] text-ink-2">{Math.round(total / 60)} min, you need not stay; all else as before</span>
+        Do it once more{" "}
+        <span className="pl-2 text-[15px] font-[450] text-ink-2">
+          {Math.round(total / 60)} min, you need not stay; all else as before
+        </span>
       </h2>
-      <svg width={width} height={86} role="img" aria-label={`Idle ${clockText(IDLE_S)}, load ${clockText(loadS)}, cool-down ${clockText(COOL_S)}; enough at ${clockText(enoughS)} of load`}>
+      <svg
+        width={width}
+        height={86}
+        role="img"
+        aria-label={`Idle ${clockText(IDLE_S)}, load ${clockText(loadS)}, cool-down ${clockText(COOL_S)}; enough at ${clockText(enoughS)} of load`}
+      >
         {parts.map(([name, from, length]) => (
           <g key={name}>
             <text x={x(from) + 3} y={18} fontSize={15} fill="var(--ink)">
@@ -28,7 +36,15 @@ export function RepeatBand({ enoughS, width }: { enoughS: number; width: number 
                 {clockText(length)}
               </tspan>
             </text>
-            <rect x={x(from) + 2} y={27} width={x(length) - 3} height={26} fill={name === "Load" ? "var(--copper-wash)" : "var(--sheet)"} stroke="var(--ink)" strokeWidth={2} />
+            <rect
+              x={x(from) + 2}
+              y={27}
+              width={x(length) - 3}
+              height={26}
+              fill={name === "Load" ? "var(--copper-wash)" : "var(--sheet)"}
+              stroke="var(--ink)"
+              strokeWidth={2}
+            />
           </g>
         ))}
         <path d={`M${x(IDLE_S + enoughS)} 24v40`} stroke="var(--ink)" strokeWidth={2} strokeDasharray="3 3" />

@@ -17,7 +17,8 @@ interface Props {
 /** Between the slowest contact and the quickest air constant of the fit. */
 const SPLIT_S = 7;
 
-const riseAt = (lines: readonly SpectrumLine[], t: number): number => lines.reduce((s, l) => s + l.K * (l.tauS > 0 ? 1 - Math.exp(-t / l.tauS) : 1), 0);
+const riseAt = (lines: readonly SpectrumLine[], t: number): number =>
+  lines.reduce((s, l) => s + l.K * (l.tauS > 0 ? 1 - Math.exp(-t / l.tauS) : 1), 0);
 
 /** The proof of the split: rise per watt over log time. The jump is paste, the climb is air. */
 export function RiseChart({ estimate, powerW, loadS, width, height }: Props) {
@@ -47,31 +48,101 @@ export function RiseChart({ estimate, powerW, loadS, width, height }: Props) {
   const unit = powerW === null ? "\u00a0K" : "";
   return (
     <div className="relative" style={{ width, height }}>
-      <LineChart width={width} height={height} data={rows} margin={{ top: 6, right: 96, bottom: 0, left: 0 }} accessibilityLayer={false}>
+      <LineChart
+        width={width}
+        height={height}
+        data={rows}
+        margin={{ top: 6, right: 96, bottom: 0, left: 0 }}
+        accessibilityLayer={false}
+      >
         <ReferenceArea x1={1} x2={SPLIT_S} fill="var(--paste-wash)" fillOpacity={1} />
         <ReferenceArea x1={SPLIT_S} x2={900} fill="var(--air-wash)" fillOpacity={1} />
         <CartesianGrid vertical={false} stroke="var(--line)" strokeOpacity={0.7} />
-        <XAxis dataKey="t" type="number" scale="log" domain={[1, 900]} allowDataOverflow ticks={[1, 10, 60, 600]} height={24} tickLine={false} axisLine={false} tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }} tickFormatter={(t: number) => (t < 60 ? `${t} s` : `${t / 60} min`)} interval={0} />
-        <YAxis width={46} domain={[0, top]} ticks={roundTicks(0, top, 3)} tickLine={false} axisLine={false} tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }} interval={0} />
-        <Line dataKey="before" dot={false} isAnimationActive={false} stroke="var(--ink)" strokeWidth={1.8} strokeDasharray="5 4" activeDot={false} />
-        <Line dataKey="after" dot={false} isAnimationActive={false} stroke="var(--ink)" strokeWidth={2.8} activeDot={false} />
+        <XAxis
+          dataKey="t"
+          type="number"
+          scale="log"
+          domain={[1, 900]}
+          allowDataOverflow
+          ticks={[1, 10, 60, 600]}
+          height={24}
+          tickLine={false}
+          axisLine={false}
+          tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+          tickFormatter={(t: number) => (t < 60 ? `${t} s` : `${t / 60} min`)}
+          interval={0}
+        />
+        <YAxis
+          width={46}
+          domain={[0, top]}
+          ticks={roundTicks(0, top, 3)}
+          tickLine={false}
+          axisLine={false}
+          tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+          interval={0}
+        />
+        <Line
+          dataKey="before"
+          dot={false}
+          isAnimationActive={false}
+          stroke="var(--ink)"
+          strokeWidth={1.8}
+          strokeDasharray="5 4"
+          activeDot={false}
+        />
+        <Line
+          dataKey="after"
+          dot={false}
+          isAnimationActive={false}
+          stroke="var(--ink)"
+          strokeWidth={2.8}
+          activeDot={false}
+        />
       </LineChart>
       <span className="absolute text-[14.5px] font-[600] text-paste" style={{ left: 54, top: 8 }}>
         Paste, contact
       </span>
-      <span className="absolute text-[14.5px] font-[600] text-air" style={{ left: Math.max(160, 46 + ((width - 142) * Math.log(SPLIT_S)) / Math.log(900) + 8), top: 8 }}>
+      <span
+        className="absolute text-[14.5px] font-[600] text-air"
+        style={{ left: Math.max(160, 46 + ((width - 142) * Math.log(SPLIT_S)) / Math.log(900) + 8), top: 8 }}
+      >
         Airflow
       </span>
-      <EndLabel x={width - 92} y={yOf(wB) - (close && wB >= wA ? 6 : 0) + (close && wB < wA ? 8 : 0)} text="Before" value={`${wB.toFixed(digits)}${unit}`} />
-      <EndLabel x={width - 92} y={yOf(wA) + (close && wB >= wA ? 14 : 0) - (close && wB < wA ? 8 : 0)} text="After" value={`${wA.toFixed(digits)}${unit}`} />
+      <EndLabel
+        x={width - 92}
+        y={yOf(wB) - (close && wB >= wA ? 6 : 0) + (close && wB < wA ? 8 : 0)}
+        text="Before"
+        value={`${wB.toFixed(digits)}${unit}`}
+      />
+      <EndLabel
+        x={width - 92}
+        y={yOf(wA) + (close && wB >= wA ? 14 : 0) - (close && wB < wA ? 8 : 0)}
+        text="After"
+        value={`${wA.toFixed(digits)}${unit}`}
+      />
     </div>
   );
 }
 
 /** A label at the end of a line. */
-export function EndLabel({ x, y, text, value, quiet = false }: { x: number; y: number; text: string; value: string; quiet?: boolean }) {
+export function EndLabel({
+  x,
+  y,
+  text,
+  value,
+  quiet = false,
+}: {
+  x: number;
+  y: number;
+  text: string;
+  value: string;
+  quiet?: boolean;
+}) {
   return (
-    <span className={`absolute text-[14.5px] leading-[18px] whitespace-nowrap ${quiet ? "text-ink-2" : ""}`} style={{ left: x, top: y - 9 }}>
+    <span
+      className={`absolute text-[14.5px] leading-[18px] whitespace-nowrap ${quiet ? "text-ink-2" : ""}`}
+      style={{ left: x, top: y - 9 }}
+    >
       {text} <b className="num font-[680]">{value}</b>
     </span>
   );

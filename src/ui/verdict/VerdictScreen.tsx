@@ -45,9 +45,25 @@ const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Ma
 const named = (chip: ChipVerdict["chip"]) => chipName(chip).replace(/^./, (c) => c.toUpperCase());
 
 /** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
-export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed, earlier, outdated, drawn, films, found }: Props) {
+export function VerdictScreen({
+  jobId,
+  verdict: v,
+  curves,
+  suggestedDue,
+  closed,
+  earlier,
+  outdated,
+  drawn,
+  films,
+  found,
+}: Props) {
   const router = useRouter();
-  const [picked, setPicked] = useState(() => Math.max(0, v.chips.findIndex((c) => c.chip === v.lead)));
+  const [picked, setPicked] = useState(() =>
+    Math.max(
+      0,
+      v.chips.findIndex((c) => c.chip === v.lead),
+    ),
+  );
   const [due, setDue] = useState(false);
   const [explain, setExplain] = useState(false);
   const [ref, size] = useSize<HTMLDivElement>({ width: 490, height: 500 });
@@ -63,7 +79,11 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   const short = v.verdict !== "not-comparable" && v.headline.length === 1;
   const main = closed ? null : none || v.verdict === "worse" || against ? again : () => setDue(true);
-  useKeys({ h: drawn ? () => router.push(stagePath(jobId, "heat")) : undefined, Enter: due || explain ? undefined : (main ?? undefined), e: chip ? () => setExplain(true) : undefined });
+  useKeys({
+    h: drawn ? () => router.push(stagePath(jobId, "heat")) : undefined,
+    Enter: due || explain ? undefined : (main ?? undefined),
+    e: chip ? () => setExplain(true) : undefined,
+  });
   return (
     <>
       <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
@@ -71,7 +91,9 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
           <h1 className={`font-[740] ${short ? "text-[38px] leading-[46px]" : "text-[33px] leading-[39px]"}`}>
             <Sentence parts={v.headline} />
           </h1>
-          <p className={`text-ink-2 ${short ? "min-w-[300px] flex-1 text-[20px] leading-[26px]" : "text-[18.5px] leading-[25px]"}`}>
+          <p
+            className={`text-ink-2 ${short ? "min-w-[300px] flex-1 text-[20px] leading-[26px]" : "text-[18.5px] leading-[25px]"}`}
+          >
             <Sentence parts={v.summary} />
           </p>
         </div>
@@ -79,7 +101,10 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
           <TabGroup selectedIndex={picked} onChange={setPicked} className="flex">
             <TabList className="flex">
               {v.chips.map((c) => (
-                <Tab key={c.chip} className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill">
+                <Tab
+                  key={c.chip}
+                  className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
+                >
                   <span className="text-[16px] font-[560]">{named(c.chip)}</span>
                   {c.change ? (
                     <>
@@ -109,36 +134,71 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
             Heat ladder
             <span className="text-[15px] font-[450] text-ink-2">both at {conditionWords(v, chip)}; bars are 90 %</span>
             {drawn ? (
-              <Link prefetch={false} href={stagePath(jobId, "heat")} className="link ml-auto inline-flex min-h-[30px] items-center text-[15.5px] font-[560]">
+              <Link
+                prefetch={false}
+                href={stagePath(jobId, "heat")}
+                className="link ml-auto inline-flex min-h-[30px] items-center text-[15.5px] font-[560]"
+              >
                 On the drawing
               </Link>
             ) : null}
             {chip ? (
-              <button type="button" onClick={() => setExplain(true)} className={`link ${drawn ? "" : "ml-auto"} min-h-[30px] text-[15.5px] font-[560]`}>
+              <button
+                type="button"
+                onClick={() => setExplain(true)}
+                className={`link ${drawn ? "" : "ml-auto"} min-h-[30px] text-[15.5px] font-[560]`}
+              >
                 How was this found?
               </button>
             ) : null}
           </h2>
-          {chip ? <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} /> : <p className="py-10 text-[17px] text-ink-2">No ladder: no load was found in the logs.</p>}
+          {chip ? (
+            <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
+          ) : (
+            <p className="py-10 text-[17px] text-ink-2">No ladder: no load was found in the logs.</p>
+          )}
         </section>
-        <section aria-label="Proof and evidence" tabIndex={0} className="min-h-0 min-w-0 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]">
+        <section
+          aria-label="Proof and evidence"
+          tabIndex={0}
+          className="min-h-0 min-w-0 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]"
+        >
           <div ref={ref} className={`flex flex-col gap-1 ${against ? "flex-col-reverse" : ""}`}>
             {own ? (
               <div>
                 <h2 className="truncate text-[17px] font-[680]">
                   As logged <span className="pl-2 text-[15px] font-[450] text-ink-2">{naive(v, chip)}</span>
                 </h2>
-                <AsLogged curves={own} facts={v.facts} limitC={v.limitC} enoughS={v.reasons.some((r) => r.code === "load-too-short") ? v.enoughS : null} seen={v.reasons.flatMap((r) => (r.seen ? [r.seen] : []))} width={chartW} height={none ? 210 : 144} />
+                <AsLogged
+                  curves={own}
+                  facts={v.facts}
+                  limitC={v.limitC}
+                  enoughS={v.reasons.some((r) => r.code === "load-too-short") ? v.enoughS : null}
+                  seen={v.reasons.flatMap((r) => (r.seen ? [r.seen] : []))}
+                  width={chartW}
+                  height={none ? 210 : 144}
+                />
               </div>
             ) : null}
-            {against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? <CoreGrid spread={v.spread} /> : null}
+            {against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? (
+              <CoreGrid spread={v.spread} />
+            ) : null}
             {chip?.estimate && !none ? (
               <div>
                 <h2 className="flex items-baseline text-[17px] font-[680]">
-                  {chip.paths[0].beforeKW === null ? "Rise since load on" : "Rise per watt since load on"} <span className="pl-2 text-[15px] font-[450] text-ink-2">{chip.paths[0].beforeKW === null ? "K, power not logged" : "K/W"}</span>
+                  {chip.paths[0].beforeKW === null ? "Rise since load on" : "Rise per watt since load on"}{" "}
+                  <span className="pl-2 text-[15px] font-[450] text-ink-2">
+                    {chip.paths[0].beforeKW === null ? "K, power not logged" : "K/W"}
+                  </span>
                   <LineKey />
                 </h2>
-                <RiseChart estimate={chip.estimate} powerW={chip.paths[0].beforeKW === null ? null : (v.matched.powerW[chip.chip] ?? null)} loadS={curves.loadS} width={chartW} height={144} />
+                <RiseChart
+                  estimate={chip.estimate}
+                  powerW={chip.paths[0].beforeKW === null ? null : (v.matched.powerW[chip.chip] ?? null)}
+                  loadS={curves.loadS}
+                  width={chartW}
+                  height={144}
+                />
               </div>
             ) : null}
           </div>
@@ -157,7 +217,9 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
           </ul>
           {found ? (
             <section aria-label="Found inside" className="mt-2.5 border-t border-line pt-2 text-[16px] leading-[22px]">
-              <h2 className="text-[17px] font-[680]">Found inside{found.words.length ? `: ${found.words.join(", ")}` : ": nothing out of order"}</h2>
+              <h2 className="text-[17px] font-[680]">
+                Found inside{found.words.length ? `: ${found.words.join(", ")}` : ": nothing out of order"}
+              </h2>
               {found.agreements.map((a) => (
                 <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
                   <b className="font-[660]">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
@@ -166,7 +228,13 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
               <AgreementBars agreements={found.agreements} />
               {films.map((f) => (
                 <p key={f.chip} className="text-ink-2">
-                  {f.chip === "cpu" ? "Processor" : f.chip === "gpu" ? "Graphics chip" : "Chip"}: the film was expected at {f.filmKW.toFixed(3)} K/W of the {f.contactKW.toFixed(2)} K/W of contact measured; the rest lies in die, plate and solder{f.filmKW > f.contactKW ? ", so the measure is below what the paste can do: look at the film's reckoning" : ""}.
+                  {f.chip === "cpu" ? "Processor" : f.chip === "gpu" ? "Graphics chip" : "Chip"}: the film was expected
+                  at {f.filmKW.toFixed(3)} K/W of the {f.contactKW.toFixed(2)} K/W of contact measured; the rest lies in
+                  die, plate and solder
+                  {f.filmKW > f.contactKW
+                    ? ", so the measure is below what the paste can do: look at the film's reckoning"
+                    : ""}
+                  .
                 </p>
               ))}
             </section>
@@ -210,7 +278,14 @@ export function VerdictScreen({ jobId, verdict: v, curves, suggestedDue, closed,
         )}
       </Foot>
       {explain && chip ? <ExplainDialog jobId={jobId} chip={chip.chip} onClose={() => setExplain(false)} /> : null}
-      {due ? <DueDialog jobId={jobId} suggested={suggestedDue} reasonNeeded={none ? "There is no comparison" : v.verdict === "worse" || against ? "A path got worse" : null} onClose={() => setDue(false)} /> : null}
+      {due ? (
+        <DueDialog
+          jobId={jobId}
+          suggested={suggestedDue}
+          reasonNeeded={none ? "There is no comparison" : v.verdict === "worse" || against ? "A path got worse" : null}
+          onClose={() => setDue(false)}
+        />
+      ) : null}
     </>
   );
 }
@@ -232,27 +307,51 @@ function LineKey() {
 
 function conditionWords(v: Verdict, chip: ChipVerdict | undefined): string {
   const power = chip ? v.matched.powerW[chip.chip] : undefined;
-  return [power === undefined ? "equal work" : `${Math.round(power)}\u00a0W`, v.matched.fanRpm === null || v.matched.fanRpm < 1 ? "" : `${Math.round(v.matched.fanRpm).toLocaleString("en")}\u00a0rpm`, `room ${v.matched.roomC}\u00a0°C`].filter(Boolean).join(", ");
+  return [
+    power === undefined ? "equal work" : `${Math.round(power)}\u00a0W`,
+    v.matched.fanRpm === null || v.matched.fanRpm < 1
+      ? ""
+      : `${Math.round(v.matched.fanRpm).toLocaleString("en")}\u00a0rpm`,
+    `room ${v.matched.roomC}\u00a0°C`,
+  ]
+    .filter(Boolean)
+    .join(", ");
 }
 
 function unknownWhy(v: Verdict): string | null {
   const blocks = v.reasons.filter((r) => r.level === "blocks");
-  return blocks.length ? blocks.slice(0, 2).map((r) => r.message).join(" ") : null;
+  return blocks.length
+    ? blocks
+        .slice(0, 2)
+        .map((r) => r.message)
+        .join(" ")
+    : null;
 }
 
 /** What the peaks alone would say, and where it misleads. */
 function naive(v: Verdict, chip: ChipVerdict | undefined): string {
   if (!chip) return "";
   const peak = (v.facts.after.peakC[chip.chip] ?? 0) - (v.facts.before.peakC[chip.chip] ?? 0);
-  const words = Math.abs(peak) < 1.5 ? "peaks alone: no change" : `peaks alone: ${Math.abs(Math.round(peak))}\u00a0K ${peak < 0 ? "cooler" : "hotter"}`;
+  const words =
+    Math.abs(peak) < 1.5
+      ? "peaks alone: no change"
+      : `peaks alone: ${Math.abs(Math.round(peak))}\u00a0K ${peak < 0 ? "cooler" : "hotter"}`;
   if (!chip.change || Math.abs(peak - chip.change.K) < 3) return words;
-  const causes = [roomDiffers(v) ? "room" : "", powerDiffers(v, chip) ? "power" : "", fanDiffers(v) ? "fans" : ""].filter(Boolean);
+  const causes = [
+    roomDiffers(v) ? "room" : "",
+    powerDiffers(v, chip) ? "power" : "",
+    fanDiffers(v) ? "fans" : "",
+  ].filter(Boolean);
   return `${words}${causes.length ? `, but ${causes.join(", ").replace(/, ([^,]*)$/, " and $1")} ${causes.length > 1 || causes[0] === "fans" ? "differ" : "differs"}` : ""}`;
 }
 
 const roomDiffers = (v: Verdict) => Math.abs((v.facts.before.roomC ?? 0) - (v.facts.after.roomC ?? 0)) > 1;
-const powerDiffers = (v: Verdict, c: ChipVerdict) => Math.abs((v.facts.after.latePowerW[c.chip] ?? 1) / (v.facts.before.latePowerW[c.chip] ?? 1) - 1) > 0.04;
-const fanDiffers = (v: Verdict) => v.facts.before.fanRpm !== null && v.facts.after.fanRpm !== null && Math.abs(v.facts.after.fanRpm - v.facts.before.fanRpm) > 0.06 * v.facts.before.fanRpm;
+const powerDiffers = (v: Verdict, c: ChipVerdict) =>
+  Math.abs((v.facts.after.latePowerW[c.chip] ?? 1) / (v.facts.before.latePowerW[c.chip] ?? 1) - 1) > 0.04;
+const fanDiffers = (v: Verdict) =>
+  v.facts.before.fanRpm !== null &&
+  v.facts.after.fanRpm !== null &&
+  Math.abs(v.facts.after.fanRpm - v.facts.before.fanRpm) > 0.06 * v.facts.before.fanRpm;
 
 interface Evidence {
   kind: "holds" | "caution" | "note";
@@ -265,16 +364,40 @@ function evidence(v: Verdict): Evidence[] {
   const out: Evidence[] = [];
   if (v.verdict !== "not-comparable") {
     const { before, after } = v.facts;
-    out.push({ kind: "holds", text: `Both loads long enough for airflow (${clockText(v.enoughS ?? 0)} needed)`, figure: `${clockText(before.loadS)}, ${clockText(after.loadS)}` });
+    out.push({
+      kind: "holds",
+      text: `Both loads long enough for airflow (${clockText(v.enoughS ?? 0)} needed)`,
+      figure: `${clockText(before.loadS)}, ${clockText(after.loadS)}`,
+    });
     const hot = v.outlook.hotDay;
     if (hot) {
-      if (hot.headroomK !== null && hot.headroomK >= 0) out.push({ kind: "holds", text: "Hot day, room 35 °C, this power: below its limit", figure: `${Math.round(hot.headroomK)} K left` });
-      else if (hot.powerShare !== null) out.push({ kind: "caution", text: "Hot day, room 35 °C: it would throttle", figure: `to ${Math.round(hot.powerShare * 100)} %` });
+      if (hot.headroomK !== null && hot.headroomK >= 0)
+        out.push({
+          kind: "holds",
+          text: "Hot day, room 35 °C, this power: below its limit",
+          figure: `${Math.round(hot.headroomK)} K left`,
+        });
+      else if (hot.powerShare !== null)
+        out.push({
+          kind: "caution",
+          text: "Hot day, room 35 °C: it would throttle",
+          figure: `to ${Math.round(hot.powerShare * 100)} %`,
+        });
     }
     const gain = v.outlook.sustainedW;
-    if (gain && Math.abs(gain.after / gain.before - 1) > 0.04) out.push({ kind: gain.after > gain.before ? "holds" : "caution", text: `Power held at the end of the load ${gain.after > gain.before ? "grew" : "fell"}`, figure: `${Math.round(gain.before)} → ${Math.round(gain.after)} W` });
+    if (gain && Math.abs(gain.after / gain.before - 1) > 0.04)
+      out.push({
+        kind: gain.after > gain.before ? "holds" : "caution",
+        text: `Power held at the end of the load ${gain.after > gain.before ? "grew" : "fell"}`,
+        figure: `${Math.round(gain.before)} → ${Math.round(gain.after)} W`,
+      });
     const fan = v.outlook.fanShare;
-    if (fan !== null && v.matched.fanRpm && v.matched.fanRpm > 1 && Math.abs(fan - 1) > 0.08) out.push({ kind: fan < 1 ? "holds" : "caution", text: fan < 1 ? "Quieter: the old temperature now needs" : "Louder: the old temperature now needs", figure: `${fan < 0.25 ? "under a quarter of" : `${Math.round(fan * 100)} % of`} ${Math.round(v.matched.fanRpm).toLocaleString("en")} rpm` });
+    if (fan !== null && v.matched.fanRpm && v.matched.fanRpm > 1 && Math.abs(fan - 1) > 0.08)
+      out.push({
+        kind: fan < 1 ? "holds" : "caution",
+        text: fan < 1 ? "Quieter: the old temperature now needs" : "Louder: the old temperature now needs",
+        figure: `${fan < 0.25 ? "under a quarter of" : `${Math.round(fan * 100)} % of`} ${Math.round(v.matched.fanRpm).toLocaleString("en")} rpm`,
+      });
   }
   return [...out, ...v.reasons.map((r): Evidence => ({ kind: kindOf(r), text: r.message, figure: r.figure }))];
 }

@@ -7,5 +7,7 @@ export const dynamic = "force-dynamic";
 
 /** Takes in a log: one line of JSON, then the file (see docs/formats.md). */
 export function POST(request: Request): Promise<Response> {
-  return handle(request, async () => respond(request.body ? await storeRun(request.body) : bad(serverProblem.badHead())));
+  return handle(request, async () =>
+    respond(request.body ? await storeRun(request.body) : bad(serverProblem.badHead())),
+  );
 }

@@ -11,7 +11,17 @@ import { SwollenStop } from "@/ui/service/SwollenStop";
 import { JobFrame } from "@/ui/steps/JobFrame";
 
 /** The page of one run of a job: the import while there is none (or another is wanted), else the run. */
-export async function RunStage({ jobId, kind, replace, alone = false }: { jobId: number; kind: "before" | "after"; replace: boolean; alone?: boolean }) {
+export async function RunStage({
+  jobId,
+  kind,
+  replace,
+  alone = false,
+}: {
+  jobId: number;
+  kind: "before" | "after";
+  replace: boolean;
+  alone?: boolean;
+}) {
   const view = await jobView(jobId);
   if (!view) notFound();
   const stage = await runStage(view, kind);
@@ -21,7 +31,17 @@ export async function RunStage({ jobId, kind, replace, alone = false }: { jobId:
   const fansOut = kind === "after" && !stage.run ? fansUnconfirmed(ctx) : [];
   const importing = !stage.run || !stage.curves || replace;
   return (
-    <JobFrame jobId={jobId} machine={view.machine} stages={view.stages} shown={kind} facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">{importing ? "Nothing stored until you say so" : "Run kept"}</span>}>
+    <JobFrame
+      jobId={jobId}
+      machine={view.machine}
+      stages={view.stages}
+      shown={kind}
+      facts={
+        <span className="hidden text-[15.5px] text-ink-2 lg:inline">
+          {importing ? "Nothing stored until you say so" : "Run kept"}
+        </span>
+      }
+    >
       {importing && batterySwollen(ctx.journal) ? (
         <SwollenStop jobId={jobId} />
       ) : fansOut.length > 0 ? (
@@ -36,7 +56,19 @@ export async function RunStage({ jobId, kind, replace, alone = false }: { jobId:
           limitC={view.machine.limitC}
           remembered={stage.remembered}
           start={stage.run?.conditions ?? (kind === "after" ? (other?.record.conditions ?? null) : null)}
-          other={other ? { kind: other.record.kind, name: other.record.sourceName, sha256: other.record.sourceSha256, startMs: other.record.startMs, conditions: other.record.conditions, curves: other.curves, phases: other.record.phases } : null}
+          other={
+            other
+              ? {
+                  kind: other.record.kind,
+                  name: other.record.sourceName,
+                  sha256: other.record.sourceSha256,
+                  startMs: other.record.startMs,
+                  conditions: other.record.conditions,
+                  curves: other.curves,
+                  phases: other.record.phases,
+                }
+              : null
+          }
         />
       ) : stage.run && stage.curves ? (
         <RunScreen
@@ -51,7 +83,9 @@ export async function RunStage({ jobId, kind, replace, alone = false }: { jobId:
           columns={stage.columns}
           warnings={stage.run.warnings}
           limitC={view.machine.limitC}
-          other={other ? { curves: other.curves, phases: other.record.phases, conditions: other.record.conditions } : null}
+          other={
+            other ? { curves: other.curves, phases: other.record.phases, conditions: other.record.conditions } : null
+          }
           closed={view.job.closedAt !== null}
           triage={triage ? { headline: triage.headline, summary: triage.summary } : null}
         />

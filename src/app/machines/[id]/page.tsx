@@ -29,21 +29,47 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
       <TopBar wide title={machine.model} note={[machine.tag, machine.place].filter(Boolean).join(", ")} />
       <main className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]">
         <div className="min-w-0 bg-sheet px-10 py-6">
-          <h1 className="text-[29px] leading-[36px] font-[700]">{jobs.length === 0 ? "No job yet." : open.length ? `${open.length === 1 ? "One job is" : `${open.length} jobs are`} open.` : `${jobs.length === 1 ? "One job" : `${jobs.length} jobs`}, all closed.`}</h1>
+          <h1 className="text-[29px] leading-[36px] font-[700]">
+            {jobs.length === 0
+              ? "No job yet."
+              : open.length
+                ? `${open.length === 1 ? "One job is" : `${open.length} jobs are`} open.`
+                : `${jobs.length === 1 ? "One job" : `${jobs.length} jobs`}, all closed.`}
+          </h1>
           <ul className="mt-4">
             {jobs.map((j) => (
               <li key={j.job.id} className="border-t-[1.5px] border-line">
-                <Link prefetch={false} href={stagePath(j.job.id, j.at)} className="flex items-center gap-7 py-5 hover:bg-plane">
+                <Link
+                  prefetch={false}
+                  href={stagePath(j.job.id, j.at)}
+                  className="flex items-center gap-7 py-5 hover:bg-plane"
+                >
                   <JobLadders verdict={j.verdict?.result ?? null} />
                   <span className="min-w-0 flex-1">
                     <span className="block text-[15.5px] text-ink-2">
                       {format(parseISO(j.job.openedAt), "d MMM yyyy")}
                       {j.job.closedAt ? `, closed ${format(parseISO(j.job.closedAt), "d MMM")}` : ", open"}
                     </span>
-                    <span className="block text-[24px] leading-[30px] font-[700]">{j.verdict ? <Sentence parts={j.verdict.result.headline} /> : j.at === "before" ? "Waits for its run before" : j.at === "after" ? "Waits for its run after" : `On the bench: ${STAGE_TITLES[j.at].toLowerCase()}`}</span>
-                    <span className="mt-1 block text-[16.5px] text-ink-2">{j.verdict ? <Sentence parts={j.verdict.result.summary} /> : j.job.complaint}</span>
-                    {j.verdict ? <span className="mt-1 block text-[15.5px] text-ink-2">In for: {j.job.complaint}</span> : null}
-                    {j.job.closingNote ? <span className="block text-[15.5px] text-ink-2">Found: {j.job.closingNote}</span> : null}
+                    <span className="block text-[24px] leading-[30px] font-[700]">
+                      {j.verdict ? (
+                        <Sentence parts={j.verdict.result.headline} />
+                      ) : j.at === "before" ? (
+                        "Waits for its run before"
+                      ) : j.at === "after" ? (
+                        "Waits for its run after"
+                      ) : (
+                        `On the bench: ${STAGE_TITLES[j.at].toLowerCase()}`
+                      )}
+                    </span>
+                    <span className="mt-1 block text-[16.5px] text-ink-2">
+                      {j.verdict ? <Sentence parts={j.verdict.result.summary} /> : j.job.complaint}
+                    </span>
+                    {j.verdict ? (
+                      <span className="mt-1 block text-[15.5px] text-ink-2">In for: {j.job.complaint}</span>
+                    ) : null}
+                    {j.job.closingNote ? (
+                      <span className="block text-[15.5px] text-ink-2">Found: {j.job.closingNote}</span>
+                    ) : null}
                   </span>
                 </Link>
               </li>
@@ -52,11 +78,16 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
         </div>
         <aside className="flex flex-col gap-6 border-l-[1.5px] border-line bg-plane p-7">
           <div className="grid place-items-center">
-            {drawing ? <SmallUnderside layout={drawing.document} pxPerMm={0.86} /> : <BaseOutline form={machine.form} pxPerMm={0.78} />}
+            {drawing ? (
+              <SmallUnderside layout={drawing.document} pxPerMm={0.86} />
+            ) : (
+              <BaseOutline form={machine.form} pxPerMm={0.78} />
+            )}
           </div>
           {drawing ? (
             <p className="text-[16.5px] leading-[22px]">
-              <MapWords words={mapSentence(new CoolingMap(drawing.document))} /> <span className="text-ink-2">Revision {drawing.number}.</span>
+              <MapWords words={mapSentence(new CoolingMap(drawing.document))} />{" "}
+              <span className="text-ink-2">Revision {drawing.number}.</span>
             </p>
           ) : null}
           <dl className="grid grid-cols-[110px_1fr] gap-y-1.5 text-[16.5px]">
@@ -69,7 +100,11 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
             <dt className="text-ink-2">Limit</dt>
             <dd className="num">{machine.limitC === null ? "not known" : `${machine.limitC} °C`}</dd>
             <dt className="text-ink-2">Due</dt>
-            <dd>{machine.dueOn ? `${format(parseISO(machine.dueOn), "d MMM yyyy")}${machine.dueWhy ? `, ${machine.dueWhy}` : ""}` : "no date set"}</dd>
+            <dd>
+              {machine.dueOn
+                ? `${format(parseISO(machine.dueOn), "d MMM yyyy")}${machine.dueWhy ? `, ${machine.dueWhy}` : ""}`
+                : "no date set"}
+            </dd>
           </dl>
           <div className="flex-1" />
           <NewJob machineId={machine.id} />

@@ -20,10 +20,13 @@ const screw = { id: "a", kind: "screw", xMm: 1, yMm: 1, wMm: 5, hMm: 5 };
 
 describe("a layout as JSON", () => {
   it("comes back as it was", () => {
-    fc.assert(fc.property(anyLayout, (l) => {
-      const back = parseLayout(layoutJson(l));
-      expect(back.ok && back.value).toEqual(l);
-    }), { numRuns: 150 });
+    fc.assert(
+      fc.property(anyLayout, (l) => {
+        const back = parseLayout(layoutJson(l));
+        expect(back.ok && back.value).toEqual(l);
+      }),
+      { numRuns: 150 },
+    );
   });
 
   it("is refused with the place and what is wanted there", () => {
@@ -35,16 +38,28 @@ describe("a layout as JSON", () => {
     expect(refused({ ...plain, parts: [{ ...screw, head: "star" }] })).toContain("parts[0].head must be one of");
     expect(refused({ ...plain, parts: [{ ...screw, wMm: 0 }] })).toContain("parts[0].wMm");
     expect(refused({ ...plain, parts: [{ ...screw, id: "<b>" }] })).toContain("letters and digits");
-    expect(refused({ ...plain, parts: [{ id: "h", kind: "pipe", points: [{ xMm: 1, yMm: 1 }] }] })).toContain("two points or more");
-    expect(refused({ ...plain, links: [{ a: "a", b: "b", is: "yes" }] })).toContain("links[0].is must be true or false");
-    expect(refused({ ...plain, parts: Array.from({ length: MOST_PARTS + 1 }, () => screw) })).toContain(String(MOST_PARTS));
+    expect(refused({ ...plain, parts: [{ id: "h", kind: "pipe", points: [{ xMm: 1, yMm: 1 }] }] })).toContain(
+      "two points or more",
+    );
+    expect(refused({ ...plain, links: [{ a: "a", b: "b", is: "yes" }] })).toContain(
+      "links[0].is must be true or false",
+    );
+    expect(refused({ ...plain, parts: Array.from({ length: MOST_PARTS + 1 }, () => screw) })).toContain(
+      String(MOST_PARTS),
+    );
     expect(refused([])).toContain("must be an object");
     expect(parseLayout("{").ok).toBe(false);
   });
 
   it("fills what a hand-written file leaves out", () => {
     const read = layoutFrom({ ...plain, parts: [screw] });
-    expect(read.ok && read.value.parts[0]).toMatchObject({ tag: "", locked: false, turnDeg: 0, head: "cross-0", under: "nothing" });
+    expect(read.ok && read.value.parts[0]).toMatchObject({
+      tag: "",
+      locked: false,
+      turnDeg: 0,
+      head: "cross-0",
+      under: "nothing",
+    });
   });
 });
 
@@ -53,13 +68,23 @@ describe("the published schema", () => {
 
   it("takes every layout that is written, and the demo's", () => {
     for (const l of demoLayouts()) expect(valid(l), JSON.stringify(valid.errors?.slice(0, 2))).toBe(true);
-    fc.assert(fc.property(anyLayout, (l) => {
-      expect(valid(l), JSON.stringify(valid.errors?.slice(0, 2))).toBe(true);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(anyLayout, (l) => {
+        expect(valid(l), JSON.stringify(valid.errors?.slice(0, 2))).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it("and the reader agree on what is wrong", () => {
-    for (const wrong of [{ ...plain, version: 2 }, { ...plain, colour: 1 }, { ...plain, parts: [{ ...screw, head: "star" }] }, { ...plain, parts: [{ ...screw, wMm: 0 }] }, { ...plain, parts: [{ ...screw, blades: 3 }] }, { ...plain, base: { widthMm: 2, depthMm: 2 } }]) {
+    for (const wrong of [
+      { ...plain, version: 2 },
+      { ...plain, colour: 1 },
+      { ...plain, parts: [{ ...screw, head: "star" }] },
+      { ...plain, parts: [{ ...screw, wMm: 0 }] },
+      { ...plain, parts: [{ ...screw, blades: 3 }] },
+      { ...plain, base: { widthMm: 2, depthMm: 2 } },
+    ]) {
       expect(valid(wrong)).toBe(false);
       expect(layoutFrom(wrong).ok).toBe(false);
     }
@@ -68,13 +93,16 @@ describe("the published schema", () => {
 
 describe("a layout as SVG", () => {
   it("is well formed, names no unknown colour, and comes back without loss", () => {
-    fc.assert(fc.property(anyLayout, (l) => {
-      const svg = layoutSvg(l, drawingColours);
-      expect(XMLValidator.validate(svg)).toBe(true);
-      expect(svg).not.toMatch(/var\(|undefined|NaN|<script|\son\w+=/);
-      const back = readSvg(svg);
-      expect(back.ok && back.value.own && back.value.layout).toEqual(l);
-    }), { numRuns: 80 });
+    fc.assert(
+      fc.property(anyLayout, (l) => {
+        const svg = layoutSvg(l, drawingColours);
+        expect(XMLValidator.validate(svg)).toBe(true);
+        expect(svg).not.toMatch(/var\(|undefined|NaN|<script|\son\w+=/);
+        const back = readSvg(svg);
+        expect(back.ok && back.value.own && back.value.layout).toEqual(l);
+      }),
+      { numRuns: 80 },
+    );
   });
 
   it("is in true size and draws every part once", () => {
@@ -86,12 +114,21 @@ describe("a layout as SVG", () => {
   });
 
   it("of others is reduced to lines, with what was left out", () => {
-    const read = readSvg('<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 200 200" onload="x()"><style>*{}</style><g transform="scale(2)"><rect x="20" y="40" width="60" height="20"/></g><circle cx="10" cy="10" r="5"/><path d="M0 0h10v10z"/><path d="nonsense"/><script>x()</script><foreignObject><b/></foreignObject><a href="javascript:x()"><line x1="0" y1="0" x2="8" y2="0"/></a></svg>');
+    const read = readSvg(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 200 200" onload="x()"><style>*{}</style><g transform="scale(2)"><rect x="20" y="40" width="60" height="20"/></g><circle cx="10" cy="10" r="5"/><path d="M0 0h10v10z"/><path d="nonsense"/><script>x()</script><foreignObject><b/></foreignObject><a href="javascript:x()"><line x1="0" y1="0" x2="8" y2="0"/></a></svg>',
+    );
     if (!read.ok || read.value.own) throw new Error("should be foreign");
-    expect(read.value.sketches.map((s) => [s.closed, s.points.length])).toEqual([[true, 4], [true, 24], [true, 3], [false, 2]]);
+    expect(read.value.sketches.map((s) => [s.closed, s.points.length])).toEqual([
+      [true, 4],
+      [true, 24],
+      [true, 3],
+      [false, 2],
+    ]);
     // 100 mm over 200 units: half a millimetre each
     expect(read.value.sketches[0]?.points[0]).toEqual({ xMm: 10, yMm: 20, bendMm: 0 });
-    expect(read.value.leftOut.join()).toMatch(/event handlers.*styles.*transforms.*<path> that could not be read.*<script>.*<foreignObject>.*references/);
+    expect(read.value.leftOut.join()).toMatch(
+      /event handlers.*styles.*transforms.*<path> that could not be read.*<script>.*<foreignObject>.*references/,
+    );
   });
 
   it("that declares entities, is broken, or holds nothing harmless is refused", () => {
@@ -119,9 +156,12 @@ describe("the parts list as CSV", () => {
     expect(csvCell("@SUM(A1)")).toBe("'@SUM(A1)");
     expect(csvCell("-12.5")).toBe("-12.5");
     expect(csvCell('say "a", b')).toBe('"say ""a"", b"');
-    fc.assert(fc.property(anyLayout, (l) => {
-      for (const row of partsTable(l)) for (const cell of row) expect(csvCell(cell)).not.toMatch(/^"?[=+@\t\r]/);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(anyLayout, (l) => {
+        for (const row of partsTable(l)) for (const cell of row) expect(csvCell(cell)).not.toMatch(/^"?[=+@\t\r]/);
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it("has a row for each part under one heading", () => {

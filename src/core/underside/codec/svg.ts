@@ -22,14 +22,26 @@ export const svgWidthMm = (layout: Layout): number => layout.base.widthMm + 2 * 
  */
 export function layoutSvg(layout: Layout, colours: Readonly<Record<string, string>>): string {
   const { widthMm: w, depthMm: d } = layout.base;
-  const parts = drawOrder(layout.parts).map((p) => el("g", { id: `part-${p.id}` }, [el("title", {}, partName(p)), drawPart(p)]));
-  const svg = el("svg", { xmlns: "http://www.w3.org/2000/svg", version: "1.1", width: `${n(w + 2 * EDGE_MM)}mm`, height: `${n(d + 2 * EDGE_MM)}mm`, viewBox: `${n(-EDGE_MM)} ${n(-EDGE_MM)} ${n(w + 2 * EDGE_MM)} ${n(d + 2 * EDGE_MM)}` }, [
-    el("title", {}, `${layout.model}${layout.variant ? `, ${layout.variant}` : ""}: underside, seen from below`),
-    el("metadata", { id: MARK }, JSON.stringify(layout)),
-    drawingDefs(),
-    drawBase(layout.base),
-    ...parts,
-  ]);
+  const parts = drawOrder(layout.parts).map((p) =>
+    el("g", { id: `part-${p.id}` }, [el("title", {}, partName(p)), drawPart(p)]),
+  );
+  const svg = el(
+    "svg",
+    {
+      xmlns: "http://www.w3.org/2000/svg",
+      version: "1.1",
+      width: `${n(w + 2 * EDGE_MM)}mm`,
+      height: `${n(d + 2 * EDGE_MM)}mm`,
+      viewBox: `${n(-EDGE_MM)} ${n(-EDGE_MM)} ${n(w + 2 * EDGE_MM)} ${n(d + 2 * EDGE_MM)}`,
+    },
+    [
+      el("title", {}, `${layout.model}${layout.variant ? `, ${layout.variant}` : ""}: underside, seen from below`),
+      el("metadata", { id: MARK }, JSON.stringify(layout)),
+      drawingDefs(),
+      drawBase(layout.base),
+      ...parts,
+    ],
+  );
   return `<?xml version="1.0" encoding="UTF-8"?>\n${svg.replace(/var\(--(?:d-)?([a-z0-9-]+)\)/g, (whole: string, name: string) => literal(whole, name, colours))}\n`;
 }
 
@@ -46,10 +58,22 @@ type Node = Record<string, unknown>;
 
 /** Reads an SVG. Entities are never expanded, nothing is fetched, nothing of it is ever shown as it stands. */
 export function readSvg(svg: string, at: { xMm: number; yMm: number } = { xMm: 0, yMm: 0 }): Result<SvgIntake> {
-  if (/<!(DOCTYPE|ENTITY)/i.test(svg)) return bad({ ...layoutProblem.notSvg(), message: "The SVG declares entities of its own, which can hide anything; it is refused." });
+  if (/<!(DOCTYPE|ENTITY)/i.test(svg))
+    return bad({
+      ...layoutProblem.notSvg(),
+      message: "The SVG declares entities of its own, which can hide anything; it is refused.",
+    });
   const valid = XMLValidator.validate(svg);
   if (valid !== true) return bad(layoutProblem.notSvg(valid.err.line));
-  const parsed = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: "@", preserveOrder: true, parseTagValue: false, parseAttributeValue: false, trimValues: false, processEntities: true }).parse(svg) as Node[];
+  const parsed = new XMLParser({
+    ignoreAttributes: false,
+    attributeNamePrefix: "@",
+    preserveOrder: true,
+    parseTagValue: false,
+    parseAttributeValue: false,
+    trimValues: false,
+    processEntities: true,
+  }).parse(svg) as Node[];
   const root = parsed.find((x) => "svg" in x);
   if (!root) return bad(layoutProblem.notSvg());
   const own = ownLayout(root);
@@ -67,7 +91,9 @@ const attributes = (node: Node): Record<string, string> => (node[":@"] ?? {}) as
 function ownLayout(root: Node): Result<SvgIntake> | null {
   const meta = childrenOf(root).find((c) => tagOf(c) === "metadata" && attributes(c)["@id"] === MARK);
   if (!meta) return null;
-  const text = childrenOf(meta).map((c) => (typeof c["#text"] === "string" ? c["#text"] : "")).join("");
+  const text = childrenOf(meta)
+    .map((c) => (typeof c["#text"] === "string" ? c["#text"] : ""))
+    .join("");
   try {
     const layout = layoutFrom(JSON.parse(text));
     return layout.ok ? good({ own: true, layout: layout.value }) : layout;
@@ -104,8 +130,22 @@ function foreign(root: Node, at: { xMm: number; yMm: number }): Result<SvgIntake
   walk(root, 0);
   if (rings.length === 0) return bad(layoutProblem.nothingHarmless());
   const scale = mmPerUnit(attributes(root));
-  const sketches = rings.map((r, i): Sketch => ({ id: `s${i + 1}`, kind: "sketch", tag: "", locked: false, group: "imported", closed: r.closed, points: r.points.slice(0, 400).map(([x, y]): PathPoint => ({ xMm: clamp(at.xMm + x * scale), yMm: clamp(at.yMm + y * scale), bendMm: 0 })) }));
-  return good({ own: false, sketches, leftOut: [...left].map(([what, count]) => (count > 1 ? `${what} (${count})` : what)) });
+  const sketches = rings.map((r, i): Sketch => ({
+    id: `s${i + 1}`,
+    kind: "sketch",
+    tag: "",
+    locked: false,
+    group: "imported",
+    closed: r.closed,
+    points: r.points
+      .slice(0, 400)
+      .map(([x, y]): PathPoint => ({ xMm: clamp(at.xMm + x * scale), yMm: clamp(at.yMm + y * scale), bendMm: 0 })),
+  }));
+  return good({
+    own: false,
+    sketches,
+    leftOut: [...left].map(([what, count]) => (count > 1 ? `${what} (${count})` : what)),
+  });
 }
 
 const clamp = (v: number) => Math.max(-2000, Math.min(2000, Math.round(v * 1000) / 1000));
@@ -120,18 +160,43 @@ function mmPerUnit(a: Record<string, string>): number {
 
 function ringOf(tag: string, a: Record<string, string>): { points: [number, number][]; closed: boolean } | null {
   const v = (key: string) => Number.parseFloat(a[`@${key}`] ?? "0") || 0;
-  if (tag === "rect") return { closed: true, points: [[v("x"), v("y")], [v("x") + v("width"), v("y")], [v("x") + v("width"), v("y") + v("height")], [v("x"), v("y") + v("height")]] };
+  if (tag === "rect")
+    return {
+      closed: true,
+      points: [
+        [v("x"), v("y")],
+        [v("x") + v("width"), v("y")],
+        [v("x") + v("width"), v("y") + v("height")],
+        [v("x"), v("y") + v("height")],
+      ],
+    };
   if (tag === "circle" || tag === "ellipse") {
     const [rx, ry] = tag === "circle" ? [v("r"), v("r")] : [v("rx"), v("ry")];
-    return { closed: true, points: Array.from({ length: 24 }, (_, i): [number, number] => [v("cx") + rx * Math.cos((i / 12) * Math.PI), v("cy") + ry * Math.sin((i / 12) * Math.PI)]) };
+    return {
+      closed: true,
+      points: Array.from({ length: 24 }, (_, i): [number, number] => [
+        v("cx") + rx * Math.cos((i / 12) * Math.PI),
+        v("cy") + ry * Math.sin((i / 12) * Math.PI),
+      ]),
+    };
   }
-  if (tag === "line") return { closed: false, points: [[v("x1"), v("y1")], [v("x2"), v("y2")]] };
+  if (tag === "line")
+    return {
+      closed: false,
+      points: [
+        [v("x1"), v("y1")],
+        [v("x2"), v("y2")],
+      ],
+    };
   if (tag === "path") return pathRing(a["@d"] ?? "");
   const numbers = (a["@points"] ?? "").match(/-?\d*\.?\d+(?:e[-+]?\d+)?/gi)?.map(Number) ?? [];
   return { closed: tag === "polygon", points: pairs(numbers) };
 }
 
-const pairs = (v: readonly number[]): [number, number][] => Array.from({ length: v.length >> 1 }, (_, i): [number, number] => [v[2 * i] ?? 0, v[2 * i + 1] ?? 0]).filter((p) => p.every(Number.isFinite));
+const pairs = (v: readonly number[]): [number, number][] =>
+  Array.from({ length: v.length >> 1 }, (_, i): [number, number] => [v[2 * i] ?? 0, v[2 * i + 1] ?? 0]).filter((p) =>
+    p.every(Number.isFinite),
+  );
 
 const NEEDS: Record<string, number> = { m: 2, l: 2, h: 1, v: 1, c: 6, s: 4, q: 4, t: 2, a: 7 };
 
@@ -149,7 +214,8 @@ function pathRing(d: string): { points: [number, number][]; closed: boolean } | 
     for (let i = 0; i + need <= numbers.length; i += need) {
       const relative = letter === low;
       const last = (k: number) => numbers[i + need - k] ?? 0;
-      const [px, py] = low === "h" ? [last(1), relative ? 0 : y] : low === "v" ? [relative ? 0 : x, last(1)] : [last(2), last(1)];
+      const [px, py] =
+        low === "h" ? [last(1), relative ? 0 : y] : low === "v" ? [relative ? 0 : x, last(1)] : [last(2), last(1)];
       x = relative ? x + px : px;
       y = relative ? y + py : py;
       points.push([x, y]);

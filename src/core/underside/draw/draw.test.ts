@@ -25,26 +25,35 @@ const block = (selector: string) => {
 describe("the drawing's colours", () => {
   it("written into files are those of the app, in both themes", () => {
     const light = block(":root");
-    const dark = block("[data-theme=\"dark\"]");
+    const dark = block('[data-theme="dark"]');
     expect(light.size).toBeGreaterThan(30);
-    for (const [name, value] of Object.entries(drawingColours)) if (light.has(name)) expect(value.toLowerCase(), name).toBe(light.get(name));
-    for (const [name, value] of Object.entries(darkDrawingColours)) expect(value.toLowerCase(), name).toBe(dark.get(name) ?? light.get(name) ?? value.toLowerCase());
+    for (const [name, value] of Object.entries(drawingColours))
+      if (light.has(name)) expect(value.toLowerCase(), name).toBe(light.get(name));
+    for (const [name, value] of Object.entries(darkDrawingColours))
+      expect(value.toLowerCase(), name).toBe(dark.get(name) ?? light.get(name) ?? value.toLowerCase());
   });
 });
 
 describe("a drawn part", () => {
   it("is well formed and names only colours there are, whatever the part", () => {
-    fc.assert(fc.property(anyPart, (p) => {
-      const svg = drawPart({ ...p, id: "p1" });
-      expect(XMLValidator.validate(`<svg>${svg}</svg>`)).toBe(true);
-      expect(svg).not.toMatch(/NaN|undefined|Infinity/);
-      for (const [, name] of svg.matchAll(/var\(--([a-z0-9-]+)\)/g)) if (!name?.startsWith("font-")) expect(drawingColours).toHaveProperty([name ?? ""]);
-    }), { numRuns: 400 });
+    fc.assert(
+      fc.property(anyPart, (p) => {
+        const svg = drawPart({ ...p, id: "p1" });
+        expect(XMLValidator.validate(`<svg>${svg}</svg>`)).toBe(true);
+        expect(svg).not.toMatch(/NaN|undefined|Infinity/);
+        for (const [, name] of svg.matchAll(/var\(--([a-z0-9-]+)\)/g))
+          if (!name?.startsWith("font-")) expect(drawingColours).toHaveProperty([name ?? ""]);
+      }),
+      { numRuns: 400 },
+    );
   });
 
   it("a new one of every kind has its tag's letter and its fields' starting values", () => {
     for (const [kind, spec] of Object.entries(KINDS)) {
-      const p = newPart(kind as keyof typeof KINDS, "p1", "", 50, 50, [{ xMm: 0, yMm: 0, bendMm: 0 }, { xMm: 30, yMm: 0, bendMm: 0 }]);
+      const p = newPart(kind as keyof typeof KINDS, "p1", "", 50, 50, [
+        { xMm: 0, yMm: 0, bendMm: 0 },
+        { xMm: 30, yMm: 0, bendMm: 0 },
+      ]);
       for (const f of spec.fields) expect(p).toHaveProperty(f.key, f.start);
       expect(nextTag([], p.kind)).toBe(spec.letter && `${spec.letter}1`);
     }
@@ -60,8 +69,23 @@ describe("the order of drawing", () => {
     }
   });
   it("a cable runs over everything but the part it is said to run under", () => {
-    const cable = (under: string) => ({ ...newPart("cable", "w", "W1", 0, 0, [{ xMm: 0, yMm: 50, bendMm: 0 }, { xMm: 90, yMm: 50, bendMm: 0 }]), under }) as Part;
-    const parts = (under: string) => [cable(under), newPart("pipe", "h", "H1", 0, 0, [{ xMm: 0, yMm: 50, bendMm: 0 }, { xMm: 90, yMm: 50, bendMm: 0 }]), newPart("blower", "b", "B1", 60, 60), newPart("fins", "f", "F1", 60, 20)];
+    const cable = (under: string) =>
+      ({
+        ...newPart("cable", "w", "W1", 0, 0, [
+          { xMm: 0, yMm: 50, bendMm: 0 },
+          { xMm: 90, yMm: 50, bendMm: 0 },
+        ]),
+        under,
+      }) as Part;
+    const parts = (under: string) => [
+      cable(under),
+      newPart("pipe", "h", "H1", 0, 0, [
+        { xMm: 0, yMm: 50, bendMm: 0 },
+        { xMm: 90, yMm: 50, bendMm: 0 },
+      ]),
+      newPart("blower", "b", "B1", 60, 60),
+      newPart("fins", "f", "F1", 60, 20),
+    ];
     const ids = (under: string) => drawOrder(parts(under)).map((p) => p.id);
     expect(ids("")[3]).toBe("w");
     expect(ids("nothing there")[3]).toBe("w");
@@ -78,8 +102,20 @@ describe("labels", () => {
         for (const [i, a] of labels.entries()) {
           const p = l.parts.find((q) => q.id === a.id);
           const b = p && boundsOfPart(p);
-          if (b) expect(a.xMm >= b.left - a.wMm && a.xMm <= b.right + a.wMm && a.yMm >= b.top - 2 * a.hMm && a.yMm <= b.bottom + 2 * a.hMm, `${l.model} ${a.text}`).toBe(true);
-          for (const o of labels.slice(i + 1)) expect(Math.abs(a.xMm - o.xMm) >= (a.wMm + o.wMm) / 2 - 0.01 || Math.abs(a.yMm - o.yMm) >= (a.hMm + o.hMm) / 2 - 0.01, `${l.model}: ${a.text} on ${o.text}`).toBe(true);
+          if (b)
+            expect(
+              a.xMm >= b.left - a.wMm &&
+                a.xMm <= b.right + a.wMm &&
+                a.yMm >= b.top - 2 * a.hMm &&
+                a.yMm <= b.bottom + 2 * a.hMm,
+              `${l.model} ${a.text}`,
+            ).toBe(true);
+          for (const o of labels.slice(i + 1))
+            expect(
+              Math.abs(a.xMm - o.xMm) >= (a.wMm + o.wMm) / 2 - 0.01 ||
+                Math.abs(a.yMm - o.yMm) >= (a.hMm + o.hMm) / 2 - 0.01,
+              `${l.model}: ${a.text} on ${o.text}`,
+            ).toBe(true);
         }
       }
     }
@@ -91,8 +127,16 @@ describe("ways along the pipes", () => {
     const map = new CoolingMap(tessalyK15Layout());
     for (const pipe of map.ofKind("pipe")) {
       const legs = legsOf(map, pipe);
-      expect(legs.map((x) => x.fins).sort()).toEqual(map.beside(pipe.id, "fins").map((f) => f.id).sort());
-      for (const leg of legs) expect(leg.back ? leg.endS < leg.finsS && leg.finsS < leg.fromS : leg.endS > leg.finsS && leg.finsS > leg.fromS).toBe(true);
+      expect(legs.map((x) => x.fins).sort()).toEqual(
+        map
+          .beside(pipe.id, "fins")
+          .map((f) => f.id)
+          .sort(),
+      );
+      for (const leg of legs)
+        expect(
+          leg.back ? leg.endS < leg.finsS && leg.finsS < leg.fromS : leg.endS > leg.finsS && leg.finsS > leg.fromS,
+        ).toBe(true);
     }
   });
 });

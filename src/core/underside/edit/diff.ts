@@ -25,7 +25,8 @@ export function changesBetween(from: Layout, to: Layout): string[] {
 function counted(parts: readonly Part[], name: (p: Part) => string): string {
   if (parts.length <= 3) return parts.map(name).join(", ");
   const kinds = new Map<string, number>();
-  for (const p of parts) kinds.set(KINDS[p.kind].name.toLowerCase(), (kinds.get(KINDS[p.kind].name.toLowerCase()) ?? 0) + 1);
+  for (const p of parts)
+    kinds.set(KINDS[p.kind].name.toLowerCase(), (kinds.get(KINDS[p.kind].name.toLowerCase()) ?? 0) + 1);
   return [...kinds].map(([k, n]) => `${n} ${n === 1 ? k : k.endsWith("s") ? k : `${k}s`}`).join(", ");
 }
 

@@ -19,12 +19,16 @@ export function did(h: History, layout: Layout, what: string, joins = false): Hi
 
 export function undo(h: History): History {
   const last = h.past[h.past.length - 1];
-  return last ? { now: last.layout, past: h.past.slice(0, -1), future: [...h.future, { layout: h.now, did: last.did }] } : h;
+  return last
+    ? { now: last.layout, past: h.past.slice(0, -1), future: [...h.future, { layout: h.now, did: last.did }] }
+    : h;
 }
 
 export function redo(h: History): History {
   const next = h.future[h.future.length - 1];
-  return next ? { now: next.layout, past: [...h.past, { layout: h.now, did: next.did }], future: h.future.slice(0, -1) } : h;
+  return next
+    ? { now: next.layout, past: [...h.past, { layout: h.now, did: next.did }], future: h.future.slice(0, -1) }
+    : h;
 }
 
 /** What undo and redo would take back or do again; null when there is nothing. */

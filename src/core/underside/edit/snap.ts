@@ -36,15 +36,30 @@ export function snapLines(layout: Layout, moving: ReadonlySet<string>): SnapLine
     }
     const b = boundsOfPart(p);
     const [cx, cy] = centreOf(p);
-    x.push({ at: cx, word: `middle of ${name}` }, { at: b.left, word: `left edge of ${name}` }, { at: b.right, word: `right edge of ${name}` });
-    y.push({ at: cy, word: `middle of ${name}` }, { at: b.top, word: `top edge of ${name}` }, { at: b.bottom, word: `bottom edge of ${name}` });
+    x.push(
+      { at: cx, word: `middle of ${name}` },
+      { at: b.left, word: `left edge of ${name}` },
+      { at: b.right, word: `right edge of ${name}` },
+    );
+    y.push(
+      { at: cy, word: `middle of ${name}` },
+      { at: b.top, word: `top edge of ${name}` },
+      { at: b.bottom, word: `bottom edge of ${name}` },
+    );
   }
   return { x, y };
 }
 
-function nearest(lines: readonly Line[], values: readonly number[], reachMm: number): { by: number; line: Line } | null {
+function nearest(
+  lines: readonly Line[],
+  values: readonly number[],
+  reachMm: number,
+): { by: number; line: Line } | null {
   let best: { by: number; line: Line } | null = null;
-  for (const line of lines) for (const v of values) if (Math.abs(line.at - v) <= reachMm && (!best || Math.abs(line.at - v) < Math.abs(best.by))) best = { by: line.at - v, line };
+  for (const line of lines)
+    for (const v of values)
+      if (Math.abs(line.at - v) <= reachMm && (!best || Math.abs(line.at - v) < Math.abs(best.by)))
+        best = { by: line.at - v, line };
   return best;
 }
 
@@ -55,24 +70,47 @@ function nearest(lines: readonly Line[], values: readonly number[], reachMm: num
 export function snapBounds(lines: SnapLines, b: Bounds, reachMm: number): { dx: number; dy: number; guides: Guide[] } {
   const x = nearest(lines.x, [(b.left + b.right) / 2, b.left, b.right], reachMm);
   const y = nearest(lines.y, [(b.top + b.bottom) / 2, b.top, b.bottom], reachMm);
-  return { dx: x?.by ?? 0, dy: y?.by ?? 0, guides: [...(x ? [{ axis: "x" as const, atMm: x.line.at, word: x.line.word }] : []), ...(y ? [{ axis: "y" as const, atMm: y.line.at, word: y.line.word }] : [])] };
+  return {
+    dx: x?.by ?? 0,
+    dy: y?.by ?? 0,
+    guides: [
+      ...(x ? [{ axis: "x" as const, atMm: x.line.at, word: x.line.word }] : []),
+      ...(y ? [{ axis: "y" as const, atMm: y.line.at, word: y.line.word }] : []),
+    ],
+  };
 }
 
 /**
  * How far to go along one axis: to the line exactly where one is near, else by whole tenths of a millimetre.
  * @param goMm how far the hand went @param snapMm the push to the line, if one is within reach
  */
-const toLineOrTenth = (goMm: number, snapMm: number, onLine: boolean): number => (onLine ? Math.round((goMm + snapMm) * 1e4) / 1e4 : Math.round(goMm * 10) / 10);
+const toLineOrTenth = (goMm: number, snapMm: number, onLine: boolean): number =>
+  onLine ? Math.round((goMm + snapMm) * 1e4) / 1e4 : Math.round(goMm * 10) / 10;
 
 /** How far a box that the hand moved by (dx, dy) goes once lines within reach have drawn it, with the guides to show. */
-export function snapMove(lines: SnapLines, b: Bounds, dx: number, dy: number, reachMm: number): { dx: number; dy: number; guides: Guide[] } {
-  const s = snapBounds(lines, { left: b.left + dx, right: b.right + dx, top: b.top + dy, bottom: b.bottom + dy }, reachMm);
+export function snapMove(
+  lines: SnapLines,
+  b: Bounds,
+  dx: number,
+  dy: number,
+  reachMm: number,
+): { dx: number; dy: number; guides: Guide[] } {
+  const s = snapBounds(
+    lines,
+    { left: b.left + dx, right: b.right + dx, top: b.top + dy, bottom: b.bottom + dy },
+    reachMm,
+  );
   const on = (axis: "x" | "y") => s.guides.some((g) => g.axis === axis);
   return { dx: toLineOrTenth(dx, s.dx, on("x")), dy: toLineOrTenth(dy, s.dy, on("y")), guides: s.guides };
 }
 
 /** A point drawn to lines within reach. */
-export const snapPoint = (lines: SnapLines, xMm: number, yMm: number, reachMm: number): { xMm: number; yMm: number; guides: Guide[] } => {
+export const snapPoint = (
+  lines: SnapLines,
+  xMm: number,
+  yMm: number,
+  reachMm: number,
+): { xMm: number; yMm: number; guides: Guide[] } => {
   const s = snapMove(lines, { left: 0, right: 0, top: 0, bottom: 0 }, xMm, yMm, reachMm);
   return { xMm: s.dx, yMm: s.dy, guides: s.guides };
 };

@@ -3,7 +3,7 @@ import { nextId, nextTag } from "../kinds";
 import { isPath, type Blower, type BoxPart, type Layout, type Part, type PathPoint, type Side } from "../parts";
 
 const round = (v: number) => Math.round(v * 1000) / 1000;
-const turned = (deg: number) => round(((deg % 360) + 540) % 360 - 180);
+const turned = (deg: number) => round((((deg % 360) + 540) % 360) - 180);
 
 /** The layout with some parts changed; locked parts stay as they are. Returns the same layout when nothing changed. */
 export function change(layout: Layout, ids: ReadonlySet<string>, how: (p: Part) => Part): Layout {
@@ -20,7 +20,8 @@ export function change(layout: Layout, ids: ReadonlySet<string>, how: (p: Part) 
 /** A part moved by dx, dy mm. */
 export function moved(p: Part, dx: number, dy: number): Part {
   if (dx === 0 && dy === 0) return p;
-  if (isPath(p)) return { ...p, points: p.points.map((q) => ({ ...q, xMm: round(q.xMm + dx), yMm: round(q.yMm + dy) })) };
+  if (isPath(p))
+    return { ...p, points: p.points.map((q) => ({ ...q, xMm: round(q.xMm + dx), yMm: round(q.yMm + dy) })) };
   return { ...p, xMm: round(p.xMm + dx), yMm: round(p.yMm + dy) };
 }
 
@@ -28,7 +29,10 @@ export function moved(p: Part, dx: number, dy: number): Part {
 export function turnedAbout(p: Part, cx: number, cy: number, deg: number): Part {
   const c = Math.cos((deg * Math.PI) / 180);
   const s = Math.sin((deg * Math.PI) / 180);
-  const at = (x: number, y: number) => ({ xMm: round(cx + (x - cx) * c - (y - cy) * s), yMm: round(cy + (x - cx) * s + (y - cy) * c) });
+  const at = (x: number, y: number) => ({
+    xMm: round(cx + (x - cx) * c - (y - cy) * s),
+    yMm: round(cy + (x - cx) * s + (y - cy) * c),
+  });
   if (isPath(p)) return { ...p, points: p.points.map((q) => ({ ...q, ...at(q.xMm, q.yMm) })) };
   return { ...p, ...at(p.xMm, p.yMm), turnDeg: turned(p.turnDeg + deg) };
 }
@@ -45,7 +49,13 @@ export function mirrored(p: Part, cx: number): Part {
   return box;
 }
 
-const mirroredBlower = (b: Blower): Blower => ({ ...b, outlet: FLIP[b.outlet], outlet2: b.outlet2 === "none" ? "none" : FLIP[b.outlet2], turns: b.turns === "cw" ? "ccw" : "cw", hand: b.hand === "none" ? "none" : b.hand === "left" ? "right" : "left" });
+const mirroredBlower = (b: Blower): Blower => ({
+  ...b,
+  outlet: FLIP[b.outlet],
+  outlet2: b.outlet2 === "none" ? "none" : FLIP[b.outlet2],
+  turns: b.turns === "cw" ? "ccw" : "cw",
+  hand: b.hand === "none" ? "none" : b.hand === "left" ? "right" : "left",
+});
 
 /** The middle of some parts together. */
 function middle(parts: readonly Part[]): [number, number] {
@@ -55,7 +65,8 @@ function middle(parts: readonly Part[]): [number, number] {
 
 const chosen = (layout: Layout, ids: ReadonlySet<string>) => layout.parts.filter((p) => ids.has(p.id));
 
-export const moveParts = (layout: Layout, ids: ReadonlySet<string>, dx: number, dy: number): Layout => change(layout, ids, (p) => moved(p, dx, dy));
+export const moveParts = (layout: Layout, ids: ReadonlySet<string>, dx: number, dy: number): Layout =>
+  change(layout, ids, (p) => moved(p, dx, dy));
 
 /** Turns the chosen parts together about their middle; one box alone about its own centre. */
 export function turnParts(layout: Layout, ids: ReadonlySet<string>, deg: number): Layout {
@@ -129,7 +140,13 @@ export function lockParts(layout: Layout, ids: ReadonlySet<string>): Layout {
 /** Takes parts away, with the links that were told of them. Locked parts stay. */
 export function removeParts(layout: Layout, ids: ReadonlySet<string>): Layout {
   const gone = new Set(layout.parts.filter((p) => ids.has(p.id) && !p.locked).map((p) => p.id));
-  return gone.size === 0 ? layout : { ...layout, parts: layout.parts.filter((p) => !gone.has(p.id)), links: layout.links.filter((l) => !gone.has(l.a) && !gone.has(l.b)) };
+  return gone.size === 0
+    ? layout
+    : {
+        ...layout,
+        parts: layout.parts.filter((p) => !gone.has(p.id)),
+        links: layout.links.filter((l) => !gone.has(l.a) && !gone.has(l.b)),
+      };
 }
 
 export const addPart = (layout: Layout, part: Part): Layout => ({ ...layout, parts: [...layout.parts, part] });
@@ -148,7 +165,16 @@ export interface Handle {
   y: -1 | 0 | 1;
 }
 
-export const HANDLES: readonly Handle[] = [{ x: -1, y: -1 }, { x: 0, y: -1 }, { x: 1, y: -1 }, { x: 1, y: 0 }, { x: 1, y: 1 }, { x: 0, y: 1 }, { x: -1, y: 1 }, { x: -1, y: 0 }];
+export const HANDLES: readonly Handle[] = [
+  { x: -1, y: -1 },
+  { x: 0, y: -1 },
+  { x: 1, y: -1 },
+  { x: 1, y: 0 },
+  { x: 1, y: 1 },
+  { x: 0, y: 1 },
+  { x: -1, y: 1 },
+  { x: -1, y: 0 },
+];
 
 /** A box pulled at a handle by dx, dy on the sheet; the opposite edge stays where it is. Round parts keep their form. */
 export function resized(p: BoxPart, h: Handle, dx: number, dy: number): BoxPart {
@@ -156,16 +182,26 @@ export function resized(p: BoxPart, h: Handle, dx: number, dy: number): BoxPart 
   const [ox, oy] = [dx * Math.cos(a) - dy * Math.sin(a), dx * Math.sin(a) + dy * Math.cos(a)];
   let w = Math.max(1, p.wMm + h.x * ox);
   let d = Math.max(1, p.hMm + h.y * oy);
-  if (p.kind === "screw" || (p.kind === "module" && p.form === "coin")) w = d = Math.max(w, d) === Math.max(p.wMm, p.hMm) ? Math.min(w, d) : Math.max(w, d);
+  if (p.kind === "screw" || (p.kind === "module" && p.form === "coin"))
+    w = d = Math.max(w, d) === Math.max(p.wMm, p.hMm) ? Math.min(w, d) : Math.max(w, d);
   const [sx, sy] = [(h.x * (w - p.wMm)) / 2, (h.y * (d - p.hMm)) / 2];
   const b = (p.turnDeg * Math.PI) / 180;
-  return { ...p, wMm: round(w), hMm: round(d), xMm: round(p.xMm + sx * Math.cos(b) - sy * Math.sin(b)), yMm: round(p.yMm + sx * Math.sin(b) + sy * Math.cos(b)) };
+  return {
+    ...p,
+    wMm: round(w),
+    hMm: round(d),
+    xMm: round(p.xMm + sx * Math.cos(b) - sy * Math.sin(b)),
+    yMm: round(p.yMm + sx * Math.sin(b) + sy * Math.cos(b)),
+  };
 }
 
 /** Where a handle of a box lies on the sheet. */
 export function handleAt(p: BoxPart, h: Handle): [number, number] {
   const [a, b, c, d] = corners(p);
-  const at = (u: readonly [number, number] | undefined, v: readonly [number, number] | undefined): [number, number] => [((u?.[0] ?? 0) + (v?.[0] ?? 0)) / 2, ((u?.[1] ?? 0) + (v?.[1] ?? 0)) / 2];
+  const at = (u: readonly [number, number] | undefined, v: readonly [number, number] | undefined): [number, number] => [
+    ((u?.[0] ?? 0) + (v?.[0] ?? 0)) / 2,
+    ((u?.[1] ?? 0) + (v?.[1] ?? 0)) / 2,
+  ];
   if (h.x === -1 && h.y === -1) return at(a, a);
   if (h.x === 1 && h.y === -1) return at(b, b);
   if (h.x === 1 && h.y === 1) return at(c, c);
@@ -177,7 +213,13 @@ export function handleAt(p: BoxPart, h: Handle): [number, number] {
 }
 
 /** The whole drawing seen from above: left and right swapped about the middle of the base. Twice gives it back. */
-export const seenFromAbove = (layout: Layout): Layout => ({ ...layout, parts: layout.parts.map((p) => mirrored(p, layout.base.widthMm / 2)) });
+export const seenFromAbove = (layout: Layout): Layout => ({
+  ...layout,
+  parts: layout.parts.map((p) => mirrored(p, layout.base.widthMm / 2)),
+});
 
 /** One point of a path put elsewhere, or given another bend. */
-export const withPoint = <P extends { points: PathPoint[] }>(p: P, i: number, point: Partial<PathPoint>): P => ({ ...p, points: p.points.map((q, k) => (k === i ? { ...q, ...point } : q)) });
+export const withPoint = <P extends { points: PathPoint[] }>(p: P, i: number, point: Partial<PathPoint>): P => ({
+  ...p,
+  points: p.points.map((q, k) => (k === i ? { ...q, ...point } : q)),
+});

@@ -8,7 +8,9 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
   return handle(request, async () => {
     const bytes = await photoBytes(idOf((await params).id), new URL(request.url).searchParams.has("thumb"));
     if (!bytes) return respond(bad(serverProblem.noPhoto()));
-    return new Response(new Uint8Array(bytes), { headers: { "content-type": "image/jpeg", "cache-control": "private, max-age=31536000, immutable" } });
+    return new Response(new Uint8Array(bytes), {
+      headers: { "content-type": "image/jpeg", "cache-control": "private, max-age=31536000, immutable" },
+    });
   });
 }
 

@@ -27,7 +27,16 @@ export default async function ServiceStagePage({ params }: { params: Promise<{ i
   const more = await serviceStage(view);
   return (
     <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown={stage}>
-      <ServiceScreen key={stage} jobId={view.job.id} stage={stage} facts={view.service} more={more} closed={view.job.closedAt !== null} complaint={view.job.complaint} shelf={await stockView(view.job.id)} />
+      <ServiceScreen
+        key={stage}
+        jobId={view.job.id}
+        stage={stage}
+        facts={view.service}
+        more={more}
+        closed={view.job.closedAt !== null}
+        complaint={view.job.complaint}
+        shelf={await stockView(view.job.id)}
+      />
     </JobFrame>
   );
 }

@@ -5,6 +5,12 @@ import { RunStage } from "../RunStage";
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Run after" };
 
-export default async function RunAfterPage({ params, searchParams }: { params: Promise<{ id: string }>; searchParams: Promise<{ replace?: string }> }) {
+export default async function RunAfterPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ replace?: string }>;
+}) {
   return <RunStage jobId={idOf((await params).id)} kind="after" replace={(await searchParams).replace === "1"} />;
 }

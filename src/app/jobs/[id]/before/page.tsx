@@ -5,7 +5,13 @@ import { RunStage } from "../RunStage";
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Run before" };
 
-export default async function RunBeforePage({ params, searchParams }: { params: Promise<{ id: string }>; searchParams: Promise<{ replace?: string; view?: string }> }) {
+export default async function RunBeforePage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ replace?: string; view?: string }>;
+}) {
   const { replace, view } = await searchParams;
   return <RunStage jobId={idOf((await params).id)} kind="before" replace={replace === "1"} alone={view === "alone"} />;
 }

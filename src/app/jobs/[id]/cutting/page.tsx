@@ -21,12 +21,20 @@ export default async function CuttingPage({ params }: { params: Promise<{ id: st
       <div className="mb-4 flex flex-wrap items-center gap-3 print:hidden">
         <h1 className="text-[25px] font-[690]">Cutting plan, {view.machine.tag}</h1>
         <PrintButton />
-        <a href={`/api/jobs/${view.job.id}/cutting`} download className="inline-flex min-h-[48px] items-center rounded-[5px] border-2 border-line px-5 text-[17px] font-[560] hover:border-ink-3">
+        <a
+          href={`/api/jobs/${view.job.id}/cutting`}
+          download
+          className="inline-flex min-h-[48px] items-center rounded-[5px] border-2 border-line px-5 text-[17px] font-[560] hover:border-ink-3"
+        >
           SVG
         </a>
         <LinkButton href={stagePath(view.job.id, "paste")}>Back to the bench</LinkButton>
       </div>
-      <CuttingSheet ctx={contextOf(view.service)} shelf={await stockView(view.job.id)} title={[view.machine.model, view.machine.tag].filter(Boolean).join(", ")} />
+      <CuttingSheet
+        ctx={contextOf(view.service)}
+        shelf={await stockView(view.job.id)}
+        title={[view.machine.model, view.machine.tag].filter(Boolean).join(", ")}
+      />
     </main>
   );
 }

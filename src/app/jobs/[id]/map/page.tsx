@@ -12,15 +12,55 @@ import { JobFrame } from "@/ui/steps/JobFrame";
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Map" };
 
-export default async function MapPage({ params, searchParams }: { params: Promise<{ id: string }>; searchParams: Promise<{ edit?: string }> }) {
+export default async function MapPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ edit?: string }>;
+}) {
   const view = await jobView(idOf((await params).id));
   if (!view) notFound();
   const { revision, offer } = await layoutStage(view);
   const closed = view.job.closedAt !== null;
   const editing = (await searchParams).edit !== undefined && revision?.open && !closed;
   return (
-    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="map" facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">{revision ? `Revision ${revision.number}${revision.open ? ", open" : ", kept"}` : "No drawing yet"}</span>}>
-      {revision && editing ? <EditorScreen key={`edit-${revision.id}`} jobId={view.job.id} revision={revision} photos={await jobPhotos(view.job.id)} /> : revision ? <MapScreen key={revision.id} jobId={view.job.id} layout={revision.document} revision={{ number: revision.number, open: revision.open }} heat={view.verdict !== null} closed={closed} /> : <StartMap jobId={view.job.id} model={view.machine.model} variant={view.machine.variant} offer={offer} closed={closed} />}
+    <JobFrame
+      jobId={view.job.id}
+      machine={view.machine}
+      stages={view.stages}
+      shown="map"
+      facts={
+        <span className="hidden text-[15.5px] text-ink-2 lg:inline">
+          {revision ? `Revision ${revision.number}${revision.open ? ", open" : ", kept"}` : "No drawing yet"}
+        </span>
+      }
+    >
+      {revision && editing ? (
+        <EditorScreen
+          key={`edit-${revision.id}`}
+          jobId={view.job.id}
+          revision={revision}
+          photos={await jobPhotos(view.job.id)}
+        />
+      ) : revision ? (
+        <MapScreen
+          key={revision.id}
+          jobId={view.job.id}
+          layout={revision.document}
+          revision={{ number: revision.number, open: revision.open }}
+          heat={view.verdict !== null}
+          closed={closed}
+        />
+      ) : (
+        <StartMap
+          jobId={view.job.id}
+          model={view.machine.model}
+          variant={view.machine.variant}
+          offer={offer}
+          closed={closed}
+        />
+      )}
     </JobFrame>
   );
 }

@@ -19,7 +19,13 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
   const photos = (await jobPhotos(view.job.id)).filter((p) => p.phase !== "tracing");
   return (
     <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="map">
-      <PhotosScreen jobId={view.job.id} layout={revision.document} photos={photos} heat={view.verdict !== null} closed={view.job.closedAt !== null} />
+      <PhotosScreen
+        jobId={view.job.id}
+        layout={revision.document}
+        photos={photos}
+        heat={view.verdict !== null}
+        closed={view.job.closedAt !== null}
+      />
     </JobFrame>
   );
 }

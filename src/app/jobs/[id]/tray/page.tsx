@@ -23,7 +23,15 @@ export default async function TrayPage({ params }: { params: Promise<{ id: strin
         <PrintButton />
         <LinkButton href={stagePath(view.job.id, "open")}>Back to the bench</LinkButton>
       </div>
-      {ctx.map ? <TrayMap ctx={ctx} map={ctx.map} title={[view.machine.model, view.machine.variant, view.machine.tag].filter(Boolean).join(", ")} /> : <p className="text-[18px]">This model is not drawn yet: draw its cover screws on the map first.</p>}
+      {ctx.map ? (
+        <TrayMap
+          ctx={ctx}
+          map={ctx.map}
+          title={[view.machine.model, view.machine.variant, view.machine.tag].filter(Boolean).join(", ")}
+        />
+      ) : (
+        <p className="text-[18px]">This model is not drawn yet: draw its cover screws on the map first.</p>
+      )}
     </main>
   );
 }

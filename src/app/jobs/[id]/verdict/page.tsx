@@ -31,8 +31,30 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
     return [{ chip: c.role, filmKW: amountFor(faceOf(ctx, c), paste).resistanceKW, contactKW }];
   });
   return (
-    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="verdict" facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">Judge {stage.record.judgeVersion}</span>}>
-      <VerdictScreen key={stage.record.id} jobId={view.job.id} verdict={stage.record.result} curves={stage.curves} suggestedDue={stage.suggestedDue} earlier={stage.earlier} outdated={stage.outdated} drawn={view.stages.some((s) => s.name === "map" && s.state === "done")} films={films} found={found.words.length || found.grade !== null ? { words: found.words, agreements: predicted ? agreementOf(ctx, predicted) : [] } : null} closed={view.job.closedAt ? { note: view.job.closingNote } : null} />
+    <JobFrame
+      jobId={view.job.id}
+      machine={view.machine}
+      stages={view.stages}
+      shown="verdict"
+      facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">Judge {stage.record.judgeVersion}</span>}
+    >
+      <VerdictScreen
+        key={stage.record.id}
+        jobId={view.job.id}
+        verdict={stage.record.result}
+        curves={stage.curves}
+        suggestedDue={stage.suggestedDue}
+        earlier={stage.earlier}
+        outdated={stage.outdated}
+        drawn={view.stages.some((s) => s.name === "map" && s.state === "done")}
+        films={films}
+        found={
+          found.words.length || found.grade !== null
+            ? { words: found.words, agreements: predicted ? agreementOf(ctx, predicted) : [] }
+            : null
+        }
+        closed={view.job.closedAt ? { note: view.job.closingNote } : null}
+      />
     </JobFrame>
   );
 }

@@ -10,6 +10,12 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
   return handle(request, async () => {
     const file = await cuttingFile(idOf((await params).id));
     if (!file.ok) return respond(file);
-    return new Response(file.value, { headers: { "content-type": "image/svg+xml", "content-disposition": 'attachment; filename="cutting-plan.svg"', "content-security-policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox" } });
+    return new Response(file.value, {
+      headers: {
+        "content-type": "image/svg+xml",
+        "content-disposition": 'attachment; filename="cutting-plan.svg"',
+        "content-security-policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+      },
+    });
   });
 }

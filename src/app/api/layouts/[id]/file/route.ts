@@ -7,6 +7,13 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const asked = new URL(request.url).searchParams;
     const file = await layoutFile(idOf((await params).id), asked.get("form") ?? "json", asked.get("theme") === "dark");
     if (!file.ok) return respond(file);
-    return new Response(new Uint8Array(file.value.bytes), { headers: { "content-type": file.value.type, "content-disposition": `attachment; filename="${file.value.name}"`, "content-security-policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox", ...(asked.has("v") ? { "cache-control": "private, max-age=31536000, immutable" } : {}) } });
+    return new Response(new Uint8Array(file.value.bytes), {
+      headers: {
+        "content-type": file.value.type,
+        "content-disposition": `attachment; filename="${file.value.name}"`,
+        "content-security-policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+        ...(asked.has("v") ? { "cache-control": "private, max-age=31536000, immutable" } : {}),
+      },
+    });
   });
 }

@@ -9,6 +9,8 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const file = await sourceOf(idOf((await params).id));
     if (!file) return respond(bad(serverProblem.noRun()));
     const name = file.name.replace(/[^\w.-]+/g, "_") || "log.csv";
-    return new Response(new Uint8Array(file.bytes), { headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="${name}"` } });
+    return new Response(new Uint8Array(file.bytes), {
+      headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="${name}"` },
+    });
   });
 }
