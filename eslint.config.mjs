@@ -11,7 +11,9 @@ const MAY_REACH = {
   server: ["core", "input", "data"],
   ui: ["core", "input", "workers"],
   app: ["core", "input", "server", "ui"],
-  demo: ["core", "data", "server"],
+  samples: ["core"],
+  testing: ["core", "data", "input", "server", "samples"],
+  demo: ["core", "data", "samples", "server"],
   cli: ["core", "data", "server", "demo"],
 };
 const FOLDERS = Object.keys(MAY_REACH);

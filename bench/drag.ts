@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium, type Page } from "@playwright/test";
-import { emptyLayout, newPart, type Kind, type Layout, type Part } from "../src/core/underside";
+import { emptyLayout, newPart, type Kind, type Layout, type Part } from "../src/core/drawing";
 import { database } from "../src/data/connection";
 import { saveLayout, startLayout } from "../src/server/layouts";
 import { intake } from "../src/server/machines";

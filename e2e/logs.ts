@@ -10,7 +10,7 @@ import {
   type RigFormat,
   type RigRecipe,
 } from "../src/core/rig";
-import { wrenfell14 } from "../src/demo/models";
+import { wrenfell14 } from "../src/samples/rigs";
 
 /** The text of a log made on the rig. */
 export function rigLog(

@@ -3,7 +3,8 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { homography, mapped, type Corners } from "../src/core/photo";
-import { layoutFrom, parseLayout, readSvg, type Layout } from "../src/core/underside";
+import { layoutFrom, parseLayout, readSvg } from "../src/core/codec";
+import { type Layout } from "../src/core/drawing";
 import { takeIn } from "./logs";
 
 /** Opens an empty drawing for a new machine of a model nobody has drawn. */

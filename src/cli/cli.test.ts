@@ -4,9 +4,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardRecipe, withFaults } from "../core/rig";
-import { drawingColours, layoutJson, layoutSvg } from "../core/underside";
-import { tessalyK15Layout } from "../demo/layouts";
-import { wrenfell14 } from "../demo/models";
+import { drawingColours } from "../core/draw";
+import { layoutJson, layoutSvg } from "../core/codec";
+import { tessalyK15Layout } from "../samples/layouts";
+import { wrenfell14 } from "../samples/rigs";
 
 let folder: string;
 const file = (name: string) => join(folder, name);

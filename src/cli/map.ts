@@ -1,20 +1,8 @@
 import { readFile, stat } from "node:fs/promises";
 import { parseArgs } from "node:util";
-import {
-  checksOf,
-  CoolingMap,
-  countsOf,
-  estimatedKW,
-  heatPaths,
-  KINDS,
-  layoutProblem,
-  mapSentence,
-  parseLayout,
-  partName,
-  pipeLoads,
-  readSvg,
-  type Layout,
-} from "../core/underside";
+import { checksOf, estimatedKW, heatPaths, mapSentence, pipeLoads } from "../core/cooling";
+import { CoolingMap, countsOf, KINDS, partName, type Layout } from "../core/drawing";
+import { layoutProblem, parseLayout, readSvg } from "../core/codec";
 import { Unusable } from "./unusable";
 
 const LIMIT_MB = 8;

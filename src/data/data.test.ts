@@ -6,7 +6,7 @@ import type { Knex } from "knex";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { findPhases, readTable, toRun } from "../core/log";
 import { plainSensors, renderLog, simulate, soundMachine, standardRecipe } from "../core/rig";
-import { wrenfell14 } from "../demo/models";
+import { wrenfell14 } from "../samples/rigs";
 import { openDatabase } from "./connection";
 import { rememberedRoles, rememberRoles } from "./headings";
 import { addJob, listJobs } from "./jobs";

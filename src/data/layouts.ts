@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { Layout } from "../core/underside";
+import type { Layout } from "../core/drawing";
 
 /** The drawings of one model and variant. */
 export interface LayoutRecord {

@@ -14,7 +14,7 @@ import {
   type ServiceFacts,
   type Step,
 } from "../core/service";
-import { CoolingMap, type Layout } from "../core/underside";
+import { CoolingMap, type Layout } from "../core/drawing";
 
 /** The journal of a finished service: every step in its order, answered by what was wrong with the machine. */
 export function demoJournal(layout: Layout, faults: RigFaults, jobId: number, start: string): Entry[] {

@@ -11,7 +11,7 @@ import { addRun, type RunKind } from "../data/runs";
 import { addLayout, addRevision, giveRevision } from "../data/layouts";
 import { judgeJob } from "../server/verdicts";
 import { demoJournal } from "./journal";
-import { demoLayouts } from "./layouts";
+import { demoLayouts } from "../samples/layouts";
 import { demoShelf } from "./materials";
 import { demoLog, lanternRow, type DemoRun } from "./scenario";
 

@@ -11,7 +11,7 @@ import {
 } from "../core/rig";
 import type { NewMachine } from "../data/machines";
 import type { RunConditions } from "../core/judge";
-import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "./models";
+import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../samples/rigs";
 
 /** One run of the scenario: the machine's state, the room, and how the logger wrote it. */
 export interface DemoRun {

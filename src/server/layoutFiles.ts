@@ -1,14 +1,7 @@
 import sharp from "sharp";
 import { bad, good, type Result } from "../core/result";
-import {
-  csvCell,
-  darkDrawingColours,
-  drawingColours,
-  layoutJson,
-  layoutSvg,
-  partsTable,
-  svgWidthMm,
-} from "../core/underside";
+import { csvCell, layoutJson, layoutSvg, partsTable, svgWidthMm } from "../core/codec";
+import { darkDrawingColours, drawingColours } from "../core/draw";
 import { database } from "../data/connection";
 import { findRevision } from "../data/layouts";
 import { serverProblem } from "./problems";

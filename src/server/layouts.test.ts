@@ -3,26 +3,19 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import {
-  drawingColours,
-  emptyLayout,
-  layoutJson,
-  layoutSvg,
-  moveParts,
-  newPart,
-  parseLayout,
-  readSvg,
-  type Layout,
-} from "../core/underside";
+import { drawingColours } from "../core/draw";
+import { emptyLayout, newPart, type Layout } from "../core/drawing";
+import { layoutJson, layoutSvg, parseLayout, readSvg } from "../core/codec";
+import { moveParts } from "../core/edit";
 import { database } from "../data/connection";
 import { revisionOfJob } from "../data/layouts";
-import { tessalyK15Layout } from "../demo/layouts";
+import { tessalyK15Layout } from "../samples/layouts";
 import { layoutFile } from "./layoutFiles";
-import { forkLayout, importLayout, keepLayout, layoutOfMachine, saveLayout, startLayout } from "./layouts";
+import { forkLayout, importLayout, keepLayout, saveLayout, startLayout } from "./layouts";
 import { intake, newJob } from "./machines";
 import { jobPhotos, photoBytes, storePhoto, updatePhoto } from "./photos";
 import { jobView } from "./views/job";
-import { layoutStage, library } from "./views/layout";
+import { layoutOfMachine, layoutStage, library } from "./views/layout";
 
 let folder: string;
 beforeAll(() => {

@@ -1,4 +1,6 @@
-import { changesBetween, emptyLayout, layoutFrom, parseLayout, readSvg, type Layout } from "../core/underside";
+import { changesBetween } from "../core/edit";
+import { emptyLayout, type Layout } from "../core/drawing";
+import { layoutFrom, parseLayout, readSvg } from "../core/codec";
 import { bad, good, type Result } from "../core/result";
 import { database } from "../data/connection";
 import {
@@ -7,13 +9,11 @@ import {
   findLayout,
   findRevision,
   keepRevision,
-  lastKept,
   layoutFor,
   newestKept,
   revisionOfJob,
   saveRevision,
   giveRevision,
-  type RevisionRecord,
 } from "../data/layouts";
 import { findJob } from "../data/jobs";
 import { findMachine } from "../data/machines";
@@ -183,17 +183,4 @@ export async function importLayout(
     leftOut: read.value.leftOut,
     own: false,
   });
-}
-
-/** The drawing that stands for a machine: its newest job's, else the last kept one of its model and variant. */
-export async function layoutOfMachine(
-  machine: { model: string; variant: string },
-  jobIds: readonly number[],
-): Promise<RevisionRecord | null> {
-  const db = await database();
-  for (const id of jobIds) {
-    const own = await revisionOfJob(db, id);
-    if (own) return own;
-  }
-  return lastKept(db, machine.model, machine.variant);
 }

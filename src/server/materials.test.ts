@@ -6,7 +6,7 @@ import { closeJob } from "../data/jobs";
 import { database } from "../data/connection";
 import { bookMaterial, cutPads, giveBack, newLot, uncutPads, updateLot } from "./materials";
 import { keepEntries } from "./service";
-import { jobOn, temporaryDatabase } from "./testBed";
+import { jobOn, temporaryDatabase } from "../testing/bed";
 import { stockView } from "./views/materials";
 
 temporaryDatabase("materials");

@@ -12,7 +12,7 @@ import {
   type RigFaults,
 } from "../core/rig";
 import { database } from "../data/connection";
-import { wrenfell14 } from "../demo/models";
+import { wrenfell14 } from "../samples/rigs";
 import { intake, newJob, openAgain, setDueDate } from "./machines";
 import { changeRun, sourceOf, storeRun } from "./runs";
 import { explainJob, judgeAgain, tryBounds } from "./verdicts";

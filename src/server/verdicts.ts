@@ -14,7 +14,7 @@ import { findRun, loadSamples, runsOfJob, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
 import { check } from "../input/check";
 import { PhasesInput } from "../input/run";
-import { goodFigures } from "./good";
+import { goodFigures } from "./views/good";
 import { serverProblem } from "./problems";
 
 export const THRESHOLD_K = 3;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardRecipe } from "../core/rig";
-import { wrenfell14 } from "../demo/models";
+import { wrenfell14 } from "../samples/rigs";
 import { LogSession } from "./logSession";
 
 const text = renderLog(

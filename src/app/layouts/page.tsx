@@ -1,6 +1,7 @@
 import { format, parseISO } from "date-fns";
 import type { Metadata } from "next";
-import { CoolingMap, countsOf, mapSentence } from "@/core/underside";
+import { CoolingMap, countsOf } from "@/core/drawing";
+import { mapSentence } from "@/core/cooling";
 import { library } from "@/server/views/layout";
 import { TopBar } from "@/ui/controls/TopBar";
 import { ForkForm } from "@/ui/map/ForkForm";

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { padCurvesView, workshopPracticeView } from "@/server/views/practice";
 import { TopBar } from "@/ui/controls/TopBar";
 import { CurvesForm } from "@/ui/pads/CurvesForm";
-import { PracticeForm } from "@/ui/service/PracticeForm";
+import { PracticeForm } from "@/ui/service/frame/PracticeForm";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Workshop practice" };

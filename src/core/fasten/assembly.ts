@@ -1,4 +1,4 @@
-import { boundsOf, dieRing, isPasted, rigidGroups, type CoolingMap } from "../underside";
+import { boundsOf, dieRing, isPasted, rigidGroups, type CoolingMap } from "../drawing";
 import type { ChipFace, PlateScrew } from "./pressure";
 
 /** What is tightened as one: plates, the chips they press on, the screws that hold them. */

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { demoLayouts } from "../../demo/layouts";
-import { CoolingMap } from "../underside";
+import { demoLayouts } from "../../samples/layouts";
+import { CoolingMap } from "../drawing";
 import {
   assembliesOf,
   geometricFractions,
@@ -86,14 +86,12 @@ function* permutations<T>(of: readonly T[]): Generator<T[]> {
 
 describe("the order to tighten in", () => {
   it("is as good as the best of all orders, up to seven screws", () => {
-    const screws = fc
-      .integer({ min: 1, max: 7 })
-      .chain((n) =>
-        fc.array(fc.record({ xMm: fc.integer({ min: -40, max: 60 }), yMm: fc.integer({ min: -30, max: 30 }) }), {
-          minLength: n,
-          maxLength: n,
-        }),
-      );
+    const screws = fc.integer({ min: 1, max: 7 }).chain((n) =>
+      fc.array(fc.record({ xMm: fc.integer({ min: -40, max: 60 }), yMm: fc.integer({ min: -30, max: 30 }) }), {
+        minLength: n,
+        maxLength: n,
+      }),
+    );
     const rounds = fc.constantFrom([1], [0.2, 1], [0.2, 0.5, 1], [0.1, 0.3, 0.6, 1]);
     fc.assert(
       fc.property(screws, rounds, fc.boolean(), (spots, fractions, two) => {

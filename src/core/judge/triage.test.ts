@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { tessalyK15, wrenfell14 } from "../../demo/models";
+import { tessalyK15, wrenfell14 } from "../../samples/rigs";
 import { findPhases, readLog } from "../log";
 import {
   plainFormat,

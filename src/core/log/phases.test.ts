@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults } from "../rig";
-import { wrenfell14 } from "../../demo/models";
+import { wrenfell14 } from "../../samples/rigs";
 import { decimate, findPhases, readLog, shapeIn } from "./index";
 
 function phases(recipe: Partial<typeof standardRecipe>, omit: string[] = [], faults = {}) {

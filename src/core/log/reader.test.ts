@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardRecipe, type RigFormat } from "../rig";
-import { tessalyK15, wrenfell14 } from "../../demo/models";
+import { tessalyK15, wrenfell14 } from "../../samples/rigs";
 import { channelOf, headerKey, LogReader, readLog, readTable, summarise, withChoices } from "./index";
 
 const short = { ...standardRecipe, idleS: 20, loadS: 60, coolS: 20 };

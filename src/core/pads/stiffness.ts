@@ -1,4 +1,4 @@
-import type { Pad } from "../underside";
+import type { Pad } from "../drawing";
 
 /** Softness classes, and how a pad of each presses back: σ = E ε / (1 − ε/limit)², relaxed, ε = share it is pressed by. */
 export type Softness = Pad["softness"];

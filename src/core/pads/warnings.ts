@@ -1,4 +1,4 @@
-import { corners, overlapMm2, type CoolingMap, type Pad } from "../underside";
+import { corners, overlapMm2, type CoolingMap, type Pad } from "../drawing";
 
 /** Something about a pad's place or thickness that a hand should look at. */
 export interface PadWarning {

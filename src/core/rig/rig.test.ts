@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../../demo/models";
+import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../../samples/rigs";
 import { fanTarget, throttle } from "./controls";
 import { coldState, linksOf, stepNetwork } from "./network";
 import { plainSensors, simulate, soundMachine, standardRecipe, steadyRise, truthOf, withFaults } from "./index";

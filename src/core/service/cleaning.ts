@@ -1,5 +1,5 @@
 import type { Practice } from "./practice";
-import type { ServiceContext } from "./step";
+import type { Journal } from "./journal";
 
 /** What cleaning uses up, in the unit it is counted in. */
 export const CONSUMABLES = {
@@ -86,15 +86,13 @@ export interface CleanedPart extends Cleaning {
 }
 
 /** What was cleaned, how, for how long and with what. */
-export function cleanedIn(ctx: ServiceContext): CleanedPart[] {
+export function cleanedIn(journal: Journal): CleanedPart[] {
   const keys = [
-    ...new Set(
-      ctx.journal.entries.filter((e) => /^clean:/.test(e.step) && ctx.journal.isDone(e.step)).map((e) => e.step),
-    ),
+    ...new Set(journal.entries.filter((e) => /^clean:/.test(e.step) && journal.isDone(e.step)).map((e) => e.step)),
   ];
   return keys.flatMap((key) => {
-    const c = cleaningOf(ctx.journal.of(key).value);
-    return c ? [{ ...c, partId: key.slice("clean:".length), seconds: ctx.journal.secondsOf(key) }] : [];
+    const c = cleaningOf(journal.of(key).value);
+    return c ? [{ ...c, partId: key.slice("clean:".length), seconds: journal.secondsOf(key) }] : [];
   });
 }
 

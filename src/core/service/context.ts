@@ -1,6 +1,6 @@
 import { assembliesOf, geometricFractions, MOST_SCREWS, tightenPlan, type TightenPlan } from "../fasten";
 import { usualCurves, type PadCurves } from "../pads";
-import { CoolingMap, type Layout } from "../underside";
+import { CoolingMap, type Layout } from "../drawing";
 import { Journal, type Entry } from "./journal";
 import type { Practice } from "./practice";
 import type { ServiceContext } from "./step";

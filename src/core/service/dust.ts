@@ -1,4 +1,4 @@
-import type { FinStack, Side } from "../underside";
+import type { FinStack, Side } from "../drawing";
 import type { ServiceContext } from "./step";
 
 /** Grades of dust, each with its word and how much of an inlet it closes. */

@@ -1,4 +1,4 @@
-import { isKind, type Screw } from "../underside";
+import { isKind, type Screw } from "../drawing";
 import { act, type ServiceContext, type Step } from "./step";
 import { byRows, REACH, RELEASES, screwForm, STUCK } from "./words";
 

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { calderNook13Layout, demoLayouts, tessalyK15Layout } from "../../demo/layouts";
-import { CoolingMap } from "../underside";
+import { calderNook13Layout, demoLayouts, tessalyK15Layout } from "../../samples/layouts";
+import { CoolingMap } from "../drawing";
 import {
   adapterWords,
   aluminiumAt,

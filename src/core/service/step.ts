@@ -1,4 +1,4 @@
-import type { CoolingMap } from "../underside";
+import type { CoolingMap } from "../drawing";
 import type { TightenPlan } from "../fasten";
 import type { Cleaning } from "./cleaning";
 import type { Journal, ServiceStage } from "./journal";

@@ -1,4 +1,4 @@
-import { isPasted, type Chip, type Pad } from "../underside";
+import { isPasted, type Chip, type Pad } from "../drawing";
 import { act, type ServiceContext, type Step } from "./step";
 import { usualPrint } from "./print";
 import { byRows, chipWord, RELEASES, STUCK } from "./words";

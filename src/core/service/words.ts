@@ -1,4 +1,4 @@
-import type { Chip, Part, Plug, Screw } from "../underside";
+import type { Chip, Part, Plug, Screw } from "../drawing";
 
 export const HEADS: Record<Screw["head"], string> = {
   "cross-00": "cross 00",

@@ -1,23 +1,21 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { plainSensors, renderLog, simulate, soundMachine, standardRecipe } from "../rig";
-import { wrenfell14 } from "../../demo/models";
+import { wrenfell14 } from "../../samples/rigs";
 import { findPhases, readLog } from "../log";
 import { blockEquations, fanSlowness, nnls, prepareSeries, response, riseAt, solveBlocks } from "./index";
 
 describe("non-negative least squares", () => {
-  const problem = fc
-    .integer({ min: 2, max: 7 })
-    .chain((n) =>
-      fc.record({
-        n: fc.constant(n),
-        a: fc.array(fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: n, maxLength: n }), {
-          minLength: n + 3,
-          maxLength: n + 8,
-        }),
-        b: fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: n + 8, maxLength: n + 8 }),
+  const problem = fc.integer({ min: 2, max: 7 }).chain((n) =>
+    fc.record({
+      n: fc.constant(n),
+      a: fc.array(fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: n, maxLength: n }), {
+        minLength: n + 3,
+        maxLength: n + 8,
       }),
-    );
+      b: fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: n + 8, maxLength: n + 8 }),
+    }),
+  );
   it("meets the conditions of Karush, Kuhn and Tucker", () => {
     fc.assert(
       fc.property(problem, ({ n, a, b }) => {

@@ -2,7 +2,7 @@ import { benchItem, benchOrder, type BenchItem, type DueDate } from "../../core/
 import { database } from "../../data/connection";
 import { listJobs } from "../../data/jobs";
 import { listMachines } from "../../data/machines";
-import { layoutOfMachine } from "../layouts";
+import { layoutOfMachine } from "./layout";
 import { jobView } from "./job";
 
 /** The drawing of a machine that lies open on the bench. */

@@ -1,6 +1,6 @@
 import { runFact, stageAt, stagesOf, verdictFact, type Machine, type StageName, type StageView } from "../../core/job";
 import { contextOf, foundIn, plansOf, progressOf, type ServiceFacts } from "../../core/service";
-import { CoolingMap } from "../../core/underside";
+import { CoolingMap } from "../../core/drawing";
 import { database } from "../../data/connection";
 import { findJob, type Job } from "../../data/jobs";
 import { entriesOf } from "../../data/journal";

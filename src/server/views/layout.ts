@@ -1,4 +1,5 @@
-import { changesBetween, type Layout } from "../../core/underside";
+import { changesBetween } from "../../core/edit";
+import { type Layout } from "../../core/drawing";
 import { database } from "../../data/connection";
 import {
   findLayout,
@@ -86,4 +87,17 @@ export async function library(): Promise<LibraryEntry[]> {
     });
   }
   return out;
+}
+
+/** The drawing that stands for a machine: its newest job's, else the last kept one of its model and variant. */
+export async function layoutOfMachine(
+  machine: { model: string; variant: string },
+  jobIds: readonly number[],
+): Promise<RevisionRecord | null> {
+  const db = await database();
+  for (const id of jobIds) {
+    const own = await revisionOfJob(db, id);
+    if (own) return own;
+  }
+  return lastKept(db, machine.model, machine.variant);
 }

@@ -3,8 +3,8 @@ import { database } from "../../data/connection";
 import { listJobs } from "../../data/jobs";
 import type { Machine } from "../../core/job";
 import { findMachine, listMachines } from "../../data/machines";
-import type { Layout } from "../../core/underside";
-import { layoutOfMachine } from "../layouts";
+import type { Layout } from "../../core/drawing";
+import { layoutOfMachine } from "./layout";
 import { jobView, type JobView } from "./job";
 
 export interface MachineView {

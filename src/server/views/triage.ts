@@ -1,7 +1,7 @@
 import { triageRun, type Triage } from "../../core/judge";
 import { database } from "../../data/connection";
 import { loadSamples } from "../../data/runs";
-import { goodFigures } from "../good";
+import { goodFigures } from "./good";
 import type { JobView } from "./job";
 
 /** The run before of a job, judged alone against good figures; null while there is none or no load is marked. */

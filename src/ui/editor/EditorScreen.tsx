@@ -1,18 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useDeferredValue, useEffect, useMemo, useReducer, useRef, useState } from "react";
-import {
-  checksOf,
-  CoolingMap,
-  historyOf,
-  KINDS,
-  mapSentence,
-  redoName,
-  snapLines,
-  snapPoint,
-  undoName,
-  type Layout,
-} from "@/core/underside";
+import { checksOf, mapSentence } from "@/core/cooling";
+import { CoolingMap, KINDS, type Layout } from "@/core/drawing";
+import { historyOf, redoName, snapLines, snapPoint, undoName } from "@/core/edit";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
@@ -21,18 +12,18 @@ import { MapWords } from "@/ui/map/MapWords";
 import { PartsList } from "@/ui/map/PartsList";
 import { stagePath } from "@/ui/steps/paths";
 import { useView } from "@/ui/underside/useView";
-import { Arrange } from "./Arrange";
-import { Conflict } from "./Conflict";
-import { EditSheet } from "./EditSheet";
-import { Files } from "./Files";
-import { NumberField } from "./NumberField";
-import { Properties } from "./Properties";
+import { Arrange } from "./panel/Arrange";
+import { Conflict } from "./saving/Conflict";
+import { EditSheet } from "./sheet/EditSheet";
+import { Files } from "./panel/Files";
+import { NumberField } from "@/ui/controls/NumberField";
+import { Properties } from "./panel/Properties";
 import type { PhotoView } from "@/ui/photos/photo";
-import { editorStep, startState, type EditorState } from "./state";
-import { useTracePhoto } from "./TracePhoto";
-import { Tray } from "./Tray";
-import { draftOf, useAutosave, type SaveState } from "./useAutosave";
-import { acts, takeKind, useEditorKeys } from "./useEditorKeys";
+import { editorStep, startState, type EditorState } from "./sheet/state";
+import { useTracePhoto } from "./sheet/TracePhoto";
+import { Tray } from "./sheet/Tray";
+import { draftOf, useAutosave, type SaveState } from "./saving/useAutosave";
+import { acts, takeKind, useEditorKeys } from "./sheet/useEditorKeys";
 
 interface Props {
   jobId: number;

@@ -1,5 +1,5 @@
 import type { Verdict } from "@/core/judge";
-import type { CoolingMap } from "@/core/underside";
+import type { CoolingMap } from "@/core/drawing";
 
 /** Chips as ink blocks with their watts; below each the matched °C before (hollow, dashed) over after (solid). */
 export function ChipBlocks({ map, verdict: v, scale }: { map: CoolingMap; verdict: Verdict; scale: number }) {

@@ -1,15 +1,15 @@
 import {
   bandAlong,
   boundsOfPart,
-  centreLinePath,
   chevronsOf,
   legsOf,
   walk,
   type CoolingMap,
-  type HeatPicture,
   type HeatPipe,
   type Point,
-} from "@/core/underside";
+} from "@/core/drawing";
+import { centreLinePath } from "@/core/draw";
+import { type HeatPicture } from "@/core/cooling";
 
 const ringD = (ring: readonly Point[]): string =>
   ring.length ? `M${ring.map(([x, y]) => `${Math.round(x * 100) / 100} ${Math.round(y * 100) / 100}`).join("L")}Z` : "";

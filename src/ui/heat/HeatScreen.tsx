@@ -3,16 +3,15 @@ import { Tab, TabGroup, TabList } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { chipName, type ChipVerdict, type Verdict } from "@/core/judge";
+import { CoolingMap, type Layout } from "@/core/drawing";
 import {
-  CoolingMap,
   estimatedKW,
   heatPicture,
   heatSentence,
   placeWords,
   type HeatPicture,
-  type Layout,
   type MeasuredChip,
-} from "@/core/underside";
+} from "@/core/cooling";
 import { LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { useSize } from "@/ui/controls/size";

@@ -13,7 +13,7 @@ import { Conditions, conditionsOf, draftOf, type ConditionsDraft } from "@/ui/ru
 import { stagePath } from "@/ui/steps/paths";
 import type { ImportSummary } from "@/workers/logSession";
 import { Ask } from "./Ask";
-import { ColumnWires } from "./ColumnWires";
+import { ColumnWires } from "@/ui/run/ColumnWires";
 import { DropZone, Progress } from "./DropZone";
 import { useLog } from "./useLog";
 

@@ -36,16 +36,14 @@ export function useLog(remembered: Readonly<Record<string, ColumnChoices>>) {
       const onShare = proxy((share: number) => {
         if (turn.current === mine) setState((s) => (s.step === "reading" ? { ...s, share } : s));
       });
-      const result = await remote
-        .read(file, remembered, onShare)
-        .catch((): { ok: false; problem: Problem } => ({
-          ok: false,
-          problem: {
-            code: "log-worker",
-            message: "Reading the log failed.",
-            action: "Nothing was stored; drop the file again.",
-          },
-        }));
+      const result = await remote.read(file, remembered, onShare).catch((): { ok: false; problem: Problem } => ({
+        ok: false,
+        problem: {
+          code: "log-worker",
+          message: "Reading the log failed.",
+          action: "Nothing was stored; drop the file again.",
+        },
+      }));
       if (turn.current !== mine) return;
       if (result.ok) setState({ step: "read", name, file, summary: result.value });
       else setState({ step: "empty", problem: { ...result.problem, message: `${name}: ${result.problem.message}` } });

@@ -2,17 +2,9 @@
 import { Pencil } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import {
-  boundsOfPart,
-  centreOf,
-  checksOf,
-  chevronsOf,
-  CoolingMap,
-  hits,
-  mapSentence,
-  seenFromAbove,
-  type Layout,
-} from "@/core/underside";
+import { boundsOfPart, centreOf, chevronsOf, CoolingMap, type Layout } from "@/core/drawing";
+import { checksOf, mapSentence } from "@/core/cooling";
+import { hits, seenFromAbove } from "@/core/edit";
 import { Button, KeyCap } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";

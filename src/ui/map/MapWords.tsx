@@ -1,4 +1,4 @@
-import type { MapWord } from "@/core/underside";
+import type { MapWord } from "@/core/cooling";
 
 /** The sentence of a drawing with its figures strong. */
 export function MapWords({ words }: { words: readonly MapWord[] }) {

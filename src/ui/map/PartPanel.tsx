@@ -1,4 +1,5 @@
-import { partFacts, partRemark, partTitle, type CoolingMap, type Part } from "@/core/underside";
+import { partFacts, partRemark, partTitle } from "@/core/cooling";
+import { type CoolingMap, type Part } from "@/core/drawing";
 import { PipeSection } from "./PipeSection";
 
 /** What a part is and what the drawing says of it. */

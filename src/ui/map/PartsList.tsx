@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useRef } from "react";
-import { KINDS, partName, type Part } from "@/core/underside";
+import { KINDS, partName, type Part } from "@/core/drawing";
 
 interface Props {
   parts: readonly Part[];

@@ -1,5 +1,5 @@
-import type { CoolingMap, HeatPipe } from "@/core/underside";
-import { chipLabel } from "@/core/underside";
+import type { CoolingMap, HeatPipe } from "@/core/drawing";
+import { chipLabel } from "@/core/drawing";
 
 /** A pipe cut along its way, board below: fins where it gives heat, plates and chips where it takes it. */
 export function PipeSection({ map, pipe }: { map: CoolingMap; pipe: HeatPipe }) {

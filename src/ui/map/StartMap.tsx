@@ -2,7 +2,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Problem } from "@/core/result";
-import { CoolingMap, mapSentence, type Layout } from "@/core/underside";
+import { CoolingMap, type Layout } from "@/core/drawing";
+import { mapSentence } from "@/core/cooling";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";

@@ -12,7 +12,7 @@ import {
 import { PASTES } from "@/core/paste";
 import { chosenMm, gapMm, pressedMm, stackOf, type ServiceContext, type Step } from "@/core/service";
 import type { Shelf } from "@/core/stock";
-import type { Chip, CoolingMap, Pad } from "@/core/underside";
+import type { Chip, CoolingMap, Pad } from "@/core/drawing";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { Section } from "./Section";

@@ -1,6 +1,6 @@
 import { useId } from "react";
 import type { Balance, PlateStack } from "@/core/pads";
-import type { Chip, Pad } from "@/core/underside";
+import type { Chip, Pad } from "@/core/drawing";
 
 const UP = 10;
 const DIE_MM = 0.75;

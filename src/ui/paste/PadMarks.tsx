@@ -1,6 +1,6 @@
 import { chosenMm, isRenewed, pastedOf, pastedChips, type ServiceContext } from "@/core/service";
 import { beadMm, NOZZLE_MM, strokesOf, type Laid, type Pattern } from "@/core/paste";
-import { dieRing, boundsOf, type CoolingMap } from "@/core/underside";
+import { dieRing, boundsOf, type CoolingMap } from "@/core/drawing";
 
 /** What goes where: each pad with its thickness and a tick once it lies, each chip with its paste as laid. */
 export function PadMarks({ ctx, map, scale }: { ctx: ServiceContext; map: CoolingMap; scale: number }) {

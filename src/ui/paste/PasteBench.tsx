@@ -27,7 +27,7 @@ import {
   type TightenTrial,
 } from "@/core/service";
 import { isExpired, leftOf, type Lot, type Shelf } from "@/core/stock";
-import type { Chip } from "@/core/underside";
+import type { Chip } from "@/core/drawing";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { frameAt } from "./bands";

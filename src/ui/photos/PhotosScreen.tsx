@@ -2,7 +2,7 @@
 import { Camera } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
-import type { Layout } from "@/core/underside";
+import type { Layout } from "@/core/drawing";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";

@@ -5,7 +5,7 @@ import { useRef, useState } from "react";
 import { square, type Corners, type Point, type Squaring } from "@/core/photo";
 import { Button } from "@/ui/controls/Button";
 import { useSize } from "@/ui/controls/size";
-import { NumberField } from "@/ui/editor/NumberField";
+import { NumberField } from "@/ui/controls/NumberField";
 import type { PhotoView } from "./photo";
 
 interface Props {

@@ -13,7 +13,7 @@ import { CautionBand } from "@/ui/controls/Band";
 import { Button, LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
-import { ColumnWires } from "@/ui/import/ColumnWires";
+import { ColumnWires } from "./ColumnWires";
 import { stagePath } from "@/ui/steps/paths";
 import type { ColumnView } from "@/workers/logSession";
 import { useAttempt } from "./useAttempt";

@@ -1,5 +1,6 @@
 import { memo, type ReactNode } from "react";
-import { drawBase, drawingDefs, drawOrder, KINDS, type Layer, type Layout, type Part } from "@/core/underside";
+import { drawBase, drawingDefs } from "@/core/draw";
+import { drawOrder, KINDS, type Layer, type Layout, type Part } from "@/core/drawing";
 import { PartShape } from "./PartShape";
 
 const Base = memo(function Base({ base }: { base: Layout["base"] }) {

@@ -1,4 +1,4 @@
-import { corners, dieRing, footprint, overlapMm2, type Layout, type Part } from "@/core/underside";
+import { corners, dieRing, footprint, overlapMm2, type Layout, type Part } from "@/core/drawing";
 import { drawPartOutline } from "./outline";
 
 /** Outline of a chosen part: ink in a white gap, so that it holds over metal, board and photo alike. */

@@ -1,5 +1,5 @@
 import { Defs, Drawing } from "./Drawing";
-import type { Layout } from "@/core/underside";
+import type { Layout } from "@/core/drawing";
 
 const EDGE = 6;
 

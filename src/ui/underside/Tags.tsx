@@ -1,5 +1,6 @@
 import { useMemo } from "react";
-import { placeLabels, type Part } from "@/core/underside";
+import { placeLabels } from "@/core/draw";
+import { type Part } from "@/core/drawing";
 
 interface Props {
   parts: readonly Part[];

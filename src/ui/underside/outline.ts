@@ -1,4 +1,4 @@
-import { isPath, onSheet, ribbon, type Part, type Point } from "@/core/underside";
+import { isPath, onSheet, ribbon, type Part, type Point } from "@/core/drawing";
 
 /** The outline of a part pushed outwards by a gap, as path data. */
 export function drawPartOutline(part: Part, gapMm: number): string {

@@ -11,7 +11,7 @@ import { Button, LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { useSize } from "@/ui/controls/size";
-import { AgreementBars } from "@/ui/service/AgreementBars";
+import { AgreementBars } from "@/ui/service/pictures/AgreementBars";
 import { HeatLadder } from "@/ui/ladder/HeatLadder";
 import { stagePath } from "@/ui/steps/paths";
 import { AsLogged } from "./AsLogged";

@@ -6,8 +6,8 @@ import { triageOf } from "@/server/views/triage";
 import { TriageScreen } from "@/ui/triage/TriageScreen";
 import { ImportScreen } from "@/ui/import/ImportScreen";
 import { RunScreen } from "@/ui/run/RunScreen";
-import { FanGate } from "@/ui/service/FanGate";
-import { SwollenStop } from "@/ui/service/SwollenStop";
+import { FanGate } from "@/ui/service/frame/FanGate";
+import { SwollenStop } from "@/ui/service/frame/SwollenStop";
 import { JobFrame } from "@/ui/steps/JobFrame";
 
 /** The page of one run of a job: the import while there is none (or another is wanted), else the run. */

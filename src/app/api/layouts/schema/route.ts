@@ -1,4 +1,4 @@
-import { layoutSchema } from "@/core/underside";
+import { layoutSchema } from "@/core/codec";
 
 export const dynamic = "force-static";
 

@@ -6,7 +6,7 @@ import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
 import { stockView } from "@/server/views/materials";
 import { serviceStage } from "@/server/views/service";
-import { ServiceScreen } from "@/ui/service/ServiceScreen";
+import { ServiceScreen } from "@/ui/service/frame/ServiceScreen";
 import { JobFrame } from "@/ui/steps/JobFrame";
 
 export const dynamic = "force-dynamic";

@@ -6,7 +6,7 @@ import { jobView } from "@/server/views/job";
 import { stockView } from "@/server/views/materials";
 import { LinkButton } from "@/ui/controls/Button";
 import { CuttingSheet } from "@/ui/pads/CuttingSheet";
-import { PrintButton } from "@/ui/service/PrintButton";
+import { PrintButton } from "@/ui/controls/PrintButton";
 import { stagePath } from "@/ui/steps/paths";
 
 export const dynamic = "force-dynamic";

@@ -3,7 +3,7 @@ import { notFound } from "next/navigation";
 import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
 import { JobFrame } from "@/ui/steps/JobFrame";
-import { PracticeForm } from "@/ui/service/PracticeForm";
+import { PracticeForm } from "@/ui/service/frame/PracticeForm";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Practice of this job" };

@@ -5,8 +5,8 @@ import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
 import { stagePath } from "@/ui/steps/paths";
 import { LinkButton } from "@/ui/controls/Button";
-import { PrintButton } from "@/ui/service/PrintButton";
-import { TrayMap } from "@/ui/service/TrayMap";
+import { PrintButton } from "@/ui/controls/PrintButton";
+import { TrayMap } from "@/ui/service/pictures/TrayMap";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Tray map" };

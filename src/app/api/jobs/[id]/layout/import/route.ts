@@ -1,5 +1,5 @@
 import { bad } from "@/core/result";
-import { layoutProblem } from "@/core/underside";
+import { layoutProblem } from "@/core/codec";
 import { importLayout } from "@/server/layouts";
 import { LAYOUT_LIMIT, handle, idOf, respond } from "@/server/respond";
 

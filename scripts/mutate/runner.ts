@@ -1,0 +1,57 @@
+import { resolve } from "node:path";
+import { createVitest, type Vitest } from "vitest/node";
+import type { Mutant } from "./mutants";
+
+/** A process that holds one test runner warm and answers, for each mutant sent, whether its tests noticed it. */
+export interface Order {
+  /** None: the tests as they are, to learn how long they take. */
+  mutant: Mutant | null;
+  tests: string[];
+}
+
+export interface Answer {
+  failed: boolean;
+  ms: number;
+}
+
+let active: Mutant | null = null;
+
+async function start(): Promise<Vitest> {
+  return createVitest(
+    "test",
+    { watch: false, reporters: [{}], bail: 1, maxWorkers: 1, silent: true, coverage: { enabled: false } },
+    {
+      plugins: [
+        {
+          name: "mutant",
+          enforce: "pre",
+          transform(code: string, id: string) {
+            if (!active || resolve(id.split("?")[0] ?? "") !== resolve(active.file)) return null;
+            return code.slice(0, active.start) + active.text + code.slice(active.end);
+          },
+        },
+      ],
+    },
+  );
+}
+
+async function judged(vitest: Vitest, order: Order): Promise<Answer> {
+  const from = performance.now();
+  const touched = [active?.file, order.mutant?.file].filter((f) => f !== undefined);
+  active = order.mutant;
+  for (const file of touched) vitest.invalidateFile(resolve(file));
+  const specifications = order.tests.flatMap((t) => vitest.getModuleSpecifications(resolve(t)));
+  const { testModules, unhandledErrors } = await vitest.runTestSpecifications(specifications);
+  const failed = unhandledErrors.length > 0 || testModules.some((m) => !m.ok());
+  return { failed, ms: performance.now() - from };
+}
+
+const vitest = await start();
+await vitest.standalone();
+process.on("message", (order: Order) => {
+  judged(vitest, order).then(
+    (answer) => process.send?.(answer),
+    () => process.send?.({ failed: true, ms: 0 } satisfies Answer),
+  );
+});
+process.send?.("ready");

@@ -1,0 +1,225 @@
+import { XMLParser, XMLValidator } from "fast-xml-parser";
+import { bad, good, type Result } from "../result";
+import { drawBase } from "../draw/case";
+import { el, n } from "../draw/markup";
+import { drawingDefs, drawPart } from "../draw/part";
+import { partName } from "../drawing/kinds";
+import { drawOrder } from "../drawing/order";
+import type { Layout, PathPoint, Sketch } from "../drawing/parts";
+import { layoutFrom, MOST_PARTS } from "./json";
+import { layoutProblem } from "./problems";
+
+const MARK = "ovrant-layout";
+const EDGE_MM = 8;
+
+/** Width of the picture of a layout, with the edge round the base, mm. */
+export const svgWidthMm = (layout: Layout): number => layout.base.widthMm + 2 * EDGE_MM;
+
+/**
+ * A layout as SVG in true size (mm) that any viewer shows: colours are written out, no styles, no scripts, no
+ * references to outside. The layout itself rides along as text in the metadata, so it comes back without loss.
+ * @param colours figures for the drawing's named colours, such as { "cu2": "#B4622F" }
+ */
+export function layoutSvg(layout: Layout, colours: Readonly<Record<string, string>>): string {
+  const { widthMm: w, depthMm: d } = layout.base;
+  const parts = drawOrder(layout.parts).map((p) =>
+    el("g", { id: `part-${p.id}` }, [el("title", {}, partName(p)), drawPart(p)]),
+  );
+  const svg = el(
+    "svg",
+    {
+      xmlns: "http://www.w3.org/2000/svg",
+      version: "1.1",
+      width: `${n(w + 2 * EDGE_MM)}mm`,
+      height: `${n(d + 2 * EDGE_MM)}mm`,
+      viewBox: `${n(-EDGE_MM)} ${n(-EDGE_MM)} ${n(w + 2 * EDGE_MM)} ${n(d + 2 * EDGE_MM)}`,
+    },
+    [
+      el("title", {}, `${layout.model}${layout.variant ? `, ${layout.variant}` : ""}: underside, seen from below`),
+      el("metadata", { id: MARK }, JSON.stringify(layout)),
+      drawingDefs(),
+      drawBase(layout.base),
+      ...parts,
+    ],
+  );
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${svg.replace(/var\(--(?:d-)?([a-z0-9-]+)\)/g, (whole: string, name: string) => literal(whole, name, colours))}\n`;
+}
+
+function literal(whole: string, name: string, colours: Readonly<Record<string, string>>): string {
+  const full = whole.slice(6, -1);
+  if (full.startsWith("font-")) return full === "font-num" ? "monospace" : "sans-serif";
+  return colours[full] ?? colours[name] ?? "#808080";
+}
+
+/** What came out of an SVG: our own layout whole, or the harmless shapes of a foreign one and what was left out. */
+export type SvgIntake = { own: true; layout: Layout } | { own: false; sketches: Sketch[]; leftOut: string[] };
+
+type Node = Record<string, unknown>;
+
+/** Reads an SVG. Entities are never expanded, nothing is fetched, nothing of it is ever shown as it stands. */
+export function readSvg(svg: string, at: { xMm: number; yMm: number } = { xMm: 0, yMm: 0 }): Result<SvgIntake> {
+  if (/<!(DOCTYPE|ENTITY)/i.test(svg))
+    return bad({
+      ...layoutProblem.notSvg(),
+      message: "The SVG declares entities of its own, which can hide anything; it is refused.",
+    });
+  const valid = XMLValidator.validate(svg);
+  if (valid !== true) return bad(layoutProblem.notSvg(valid.err.line));
+  const parsed = new XMLParser({
+    ignoreAttributes: false,
+    attributeNamePrefix: "@",
+    preserveOrder: true,
+    parseTagValue: false,
+    parseAttributeValue: false,
+    trimValues: false,
+    processEntities: true,
+  }).parse(svg) as Node[];
+  const root = parsed.find((x) => "svg" in x);
+  if (!root) return bad(layoutProblem.notSvg());
+  const own = ownLayout(root);
+  if (own) return own;
+  return foreign(root, at);
+}
+
+const childrenOf = (node: Node): Node[] => {
+  const tag = tagOf(node);
+  return tag && Array.isArray(node[tag]) ? (node[tag] as Node[]) : [];
+};
+const tagOf = (node: Node): string => Object.keys(node).find((k) => k !== ":@") ?? "";
+const attributes = (node: Node): Record<string, string> => (node[":@"] ?? {}) as Record<string, string>;
+
+function ownLayout(root: Node): Result<SvgIntake> | null {
+  const meta = childrenOf(root).find((c) => tagOf(c) === "metadata" && attributes(c)["@id"] === MARK);
+  if (!meta) return null;
+  const text = childrenOf(meta)
+    .map((c) => (typeof c["#text"] === "string" ? c["#text"] : ""))
+    .join("");
+  try {
+    const layout = layoutFrom(JSON.parse(text));
+    return layout.ok ? good({ own: true, layout: layout.value }) : layout;
+  } catch {
+    return bad(layoutProblem.notJson());
+  }
+}
+
+const SHAPES = ["rect", "circle", "ellipse", "line", "polyline", "polygon", "path"];
+const QUIET = ["svg", "g", "title", "desc", "metadata", "defs", "#text", "?xml", "style"];
+
+function foreign(root: Node, at: { xMm: number; yMm: number }): Result<SvgIntake> {
+  const rings: { points: [number, number][]; closed: boolean }[] = [];
+  const left = new Map<string, number>();
+  const drop = (what: string) => left.set(what, (left.get(what) ?? 0) + 1);
+  const walk = (node: Node, depth: number) => {
+    const tag = tagOf(node);
+    const a = attributes(node);
+    for (const key of Object.keys(a)) {
+      if (/^@on/i.test(key)) drop("event handlers");
+      else if (/href$/i.test(key)) drop("references");
+    }
+    if (a["@transform"]) drop("transforms");
+    if (tag === "defs" || tag === "style" || tag === "metadata") return void (tag === "style" && drop("styles"));
+    if (SHAPES.includes(tag)) {
+      if (rings.length < MOST_PARTS) {
+        const r = ringOf(tag, a);
+        if (r && r.points.length >= 2) rings.push(r);
+        else drop(`<${tag}> that could not be read`);
+      } else drop("shapes past the limit");
+    } else if (!QUIET.includes(tag)) drop(`<${tag.slice(0, 24)}>`);
+    if (depth < 40) for (const c of childrenOf(node)) walk(c, depth + 1);
+  };
+  walk(root, 0);
+  if (rings.length === 0) return bad(layoutProblem.nothingHarmless());
+  const scale = mmPerUnit(attributes(root));
+  const sketches = rings.map((r, i): Sketch => ({
+    id: `s${i + 1}`,
+    kind: "sketch",
+    tag: "",
+    locked: false,
+    group: "imported",
+    closed: r.closed,
+    points: r.points
+      .slice(0, 400)
+      .map(([x, y]): PathPoint => ({ xMm: clamp(at.xMm + x * scale), yMm: clamp(at.yMm + y * scale), bendMm: 0 })),
+  }));
+  return good({
+    own: false,
+    sketches,
+    leftOut: [...left].map(([what, count]) => (count > 1 ? `${what} (${count})` : what)),
+  });
+}
+
+const clamp = (v: number) => Math.max(-2000, Math.min(2000, Math.round(v * 1000) / 1000));
+
+/** mm of one unit: from a width in mm, cm or in against the view box, else a CSS pixel (25.4 / 96 mm). */
+function mmPerUnit(a: Record<string, string>): number {
+  const size = /^([\d.]+)(mm|cm|in)$/.exec(a["@width"] ?? "");
+  const box = (a["@viewBox"] ?? "").split(/[\s,]+/).map(Number)[2];
+  const mm = size ? Number(size[1]) * { mm: 1, cm: 10, in: 25.4 }[size[2] as "mm" | "cm" | "in"] : null;
+  return mm && box && box > 0 ? mm / box : 25.4 / 96;
+}
+
+function ringOf(tag: string, a: Record<string, string>): { points: [number, number][]; closed: boolean } | null {
+  const v = (key: string) => Number.parseFloat(a[`@${key}`] ?? "0") || 0;
+  if (tag === "rect")
+    return {
+      closed: true,
+      points: [
+        [v("x"), v("y")],
+        [v("x") + v("width"), v("y")],
+        [v("x") + v("width"), v("y") + v("height")],
+        [v("x"), v("y") + v("height")],
+      ],
+    };
+  if (tag === "circle" || tag === "ellipse") {
+    const [rx, ry] = tag === "circle" ? [v("r"), v("r")] : [v("rx"), v("ry")];
+    return {
+      closed: true,
+      points: Array.from({ length: 24 }, (_, i): [number, number] => [
+        v("cx") + rx * Math.cos((i / 12) * Math.PI),
+        v("cy") + ry * Math.sin((i / 12) * Math.PI),
+      ]),
+    };
+  }
+  if (tag === "line")
+    return {
+      closed: false,
+      points: [
+        [v("x1"), v("y1")],
+        [v("x2"), v("y2")],
+      ],
+    };
+  if (tag === "path") return pathRing(a["@d"] ?? "");
+  const numbers = (a["@points"] ?? "").match(/-?\d*\.?\d+(?:e[-+]?\d+)?/gi)?.map(Number) ?? [];
+  return { closed: tag === "polygon", points: pairs(numbers) };
+}
+
+const pairs = (v: readonly number[]): [number, number][] =>
+  Array.from({ length: v.length >> 1 }, (_, i): [number, number] => [v[2 * i] ?? 0, v[2 * i + 1] ?? 0]).filter((p) =>
+    p.every(Number.isFinite),
+  );
+
+const NEEDS: Record<string, number> = { m: 2, l: 2, h: 1, v: 1, c: 6, s: 4, q: 4, t: 2, a: 7 };
+
+/** The corners of a path; curves give up their ends only. The first stretch is taken. */
+function pathRing(d: string): { points: [number, number][]; closed: boolean } | null {
+  const points: [number, number][] = [];
+  let x = 0;
+  let y = 0;
+  for (const [, letter = "", rest = ""] of d.slice(0, 200_000).matchAll(/([a-z])([^a-z]*(?:e[-+]?\d[^a-z]*)*)/gi)) {
+    const low = letter.toLowerCase();
+    if (low === "z") return { points, closed: true };
+    const need = NEEDS[low];
+    if (!need || (low === "m" && points.length > 1)) break;
+    const numbers = rest.match(/-?\d*\.?\d+(?:e[-+]?\d+)?/gi)?.map(Number) ?? [];
+    for (let i = 0; i + need <= numbers.length; i += need) {
+      const relative = letter === low;
+      const last = (k: number) => numbers[i + need - k] ?? 0;
+      const [px, py] =
+        low === "h" ? [last(1), relative ? 0 : y] : low === "v" ? [relative ? 0 : x, last(1)] : [last(2), last(1)];
+      x = relative ? x + px : px;
+      y = relative ? y + py : py;
+      points.push([x, y]);
+    }
+  }
+  return points.length ? { points, closed: false } : null;
+}

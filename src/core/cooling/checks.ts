@@ -1,0 +1,271 @@
+import { centreOf, corners, inside, grown, rightAngles, type Point } from "../drawing/geometry";
+import { dieRing, isPasted } from "../drawing/links";
+import { chipLabel, partName } from "../drawing/kinds";
+import type { CoolingMap } from "../drawing/map";
+import { conductances, flows, solveNetwork } from "./network";
+import { rigidGroups } from "../drawing/rigid";
+import { overlapMm2 } from "../drawing/overlap";
+import { heatPaths } from "./paths";
+import type { Chip, Figures, HeatPipe, Screw } from "../drawing/parts";
+
+/** Something in the drawing that wants a look, with the parts it concerns. */
+export interface MapCheck {
+  code: CheckCode;
+  message: string;
+  parts: string[];
+}
+
+export type CheckCode =
+  | "no-path-to-air"
+  | "no-pad"
+  | "pipe-ends-in-nothing"
+  | "pipe-takes-nothing"
+  | "blower-without-fins"
+  | "fins-without-blower"
+  | "stamp-twice"
+  | "stamp-missing"
+  | "screws-not-around"
+  | "pads-unlike"
+  | "pipe-over-capacity"
+  | "cable-unrouted"
+  | "battery-swollen";
+
+/** Watts a chip is taken to give off when nothing is known, by role; only for the load on pipes. */
+export const USUAL_W: Record<Chip["role"], number> = {
+  cpu: 28,
+  gpu: 50,
+  memory: 1.5,
+  regulator: 1.2,
+  inductor: 0.4,
+  chipset: 4,
+  drive: 4,
+  other: 1,
+};
+
+/**
+ * Watts a pipe usually carries: with its width to the 1.5 and its flattened height, less a share for every right
+ * angle. An estimate on the careful side; the figures can be set.
+ */
+export function usualCapacityW(pipe: HeatPipe, figures: Figures): number {
+  const round = figures.pipe6W * (pipe.widthMm / 6) ** 1.5;
+  const flat = Math.min(1.15, Math.max(0.35, pipe.heightMm / 2.5));
+  return round * flat * Math.max(0.4, 1 - figures.perBend * rightAngles(pipe.points));
+}
+
+/** Everything in the drawing that does not add up. */
+export function checksOf(map: CoolingMap): MapCheck[] {
+  return [...heatChecks(map), ...padChecks(map), ...screwChecks(map), ...loadChecks(map), ...otherChecks(map)];
+}
+
+function heatChecks(map: CoolingMap): MapCheck[] {
+  const out: MapCheck[] = [];
+  const paths = heatPaths(map);
+  for (const c of map.ofKind("chip")) {
+    const own = paths.filter((p) => p.chip === c.id);
+    if (isPasted(c) && !own.some((p) => p.reachesAir))
+      out.push({
+        code: "no-path-to-air",
+        message: `${chipLabel(c)} has no path to the air${own.length ? "" : ": no plate lies on it"}.`,
+        parts: [c.id],
+      });
+  }
+  for (const h of map.ofKind("pipe")) {
+    const takes = map.chipsOf(h).length > 0;
+    const gives = map.beside(h.id, "fins").length > 0;
+    if (!gives)
+      out.push({ code: "pipe-ends-in-nothing", message: `${h.tag || "A pipe"} ends in no fin stack.`, parts: [h.id] });
+    if (!takes)
+      out.push({ code: "pipe-takes-nothing", message: `${h.tag || "A pipe"} takes heat from no chip.`, parts: [h.id] });
+  }
+  for (const b of map.ofKind("blower"))
+    if (map.beside(b.id, "fins").length === 0)
+      out.push({
+        code: "blower-without-fins",
+        message: `${b.tag || "A blower"} blows through no fin stack.`,
+        parts: [b.id],
+      });
+  for (const f of map.ofKind("fins"))
+    if (map.beside(f.id, "blower").length === 0)
+      out.push({
+        code: "fins-without-blower",
+        message: `${f.tag || "A fin stack"} gets air from no blower.`,
+        parts: [f.id],
+      });
+  return out;
+}
+
+function padChecks(map: CoolingMap): MapCheck[] {
+  const out: MapCheck[] = [];
+  const bare = map
+    .ofKind("chip")
+    .filter((c) => (c.role === "memory" || c.role === "regulator") && map.beside(c.id, "pad").length === 0);
+  for (const role of ["memory", "regulator"] as const) {
+    const own = bare.filter((c) => c.role === role && coveredBy(map, c));
+    if (own.length)
+      out.push({
+        code: "no-pad",
+        message: `${own.length === 1 ? `One ${role === "memory" ? "memory chip" : "regulator"} has` : `${own.length} ${role === "memory" ? "memory chips" : "regulators"} have`} no pad.`,
+        parts: own.map((c) => c.id),
+      });
+  }
+  // pads under one plate share its level: unlike thickness is worth a second look
+  for (const s of [...map.ofKind("plate"), ...map.ofKind("chamber"), ...map.ofKind("spreader")]) {
+    for (const role of ["memory", "regulator"] as const) {
+      const pads = map.beside(s.id, "pad").filter((p) => map.beside(p.id, "chip").some((c) => c.role === role));
+      const thick = [...new Set(pads.map((p) => p.thicknessMm))].sort((a, b) => a - b);
+      if (thick.length > 1)
+        out.push({
+          code: "pads-unlike",
+          message: `Pads on the ${role === "memory" ? "memory" : "regulators"} under ${s.tag || "one plate"} differ: ${thick.join(" and ")} mm on one level.`,
+          parts: pads.map((p) => p.id),
+        });
+    }
+  }
+  return out;
+}
+
+/** Whether any of the cooling assembly lies over a chip at all. */
+const coveredBy = (map: CoolingMap, c: Chip): boolean => {
+  const ring = corners(c);
+  return [...map.ofKind("plate"), ...map.ofKind("chamber"), ...map.ofKind("spreader")].some(
+    (s) => overlapMm2(ring, corners(s)) > 0.3 * c.wMm * c.hMm,
+  );
+};
+
+function screwChecks(map: CoolingMap): MapCheck[] {
+  const out: MapCheck[] = [];
+  for (const group of rigidGroups(map)) {
+    const held = group.map((s) => ({ tag: s.tag, screws: map.screwsOf(s) })).filter((x) => x.screws.length > 0);
+    // some number each plate from 1, some run on from plate to plate
+    const anew = held.every((x) => x.screws.every((s) => s.stamp === "") || x.screws.some((s) => s.stamp === "1"));
+    if (anew) out.push(...held.flatMap((x) => stampChecks(x.tag, x.screws)));
+    else
+      out.push(
+        ...stampChecks(
+          held.map((x) => x.tag).join(" and "),
+          held.flatMap((x) => x.screws),
+        ),
+      );
+  }
+  for (const s of rigidGroups(map).flat()) {
+    const screws = map.screwsOf(s);
+    if (screws.length === 0) continue;
+    for (const c of map.beside(s.id, "chip").filter(isPasted)) {
+      const hull = hullOf(screws.map(centreOf));
+      const [x, y] = centreOf(c);
+      if (hull.length < 3 || !inside(hull, x, y) || !dieRing(c).every(([px, py]) => inside(grown(hull, 0.5), px, py))) {
+        out.push({
+          code: "screws-not-around",
+          message: `The screws of ${s.tag} do not surround ${chipLabel(c).toLowerCase()}: its pressure will lean.`,
+          parts: [s.id, c.id, ...screws.map((x) => x.id)],
+        });
+      }
+    }
+  }
+  return out;
+}
+
+function stampChecks(tag: string, screws: readonly Screw[]): MapCheck[] {
+  const out: MapCheck[] = [];
+  const stamped = screws.filter((s) => s.stamp !== "");
+  if (stamped.length === 0) return out;
+  const seen = new Map<string, Screw[]>();
+  for (const s of stamped) seen.set(s.stamp, [...(seen.get(s.stamp) ?? []), s]);
+  for (const [stamp, own] of seen)
+    if (own.length > 1)
+      out.push({
+        code: "stamp-twice",
+        message: `${tag} has the stamped mark ${stamp} ${own.length} times.`,
+        parts: own.map((s) => s.id),
+      });
+  const numbers = stamped.map((s) => Number(s.stamp)).filter((n) => Number.isInteger(n) && n > 0);
+  const missing =
+    numbers.length === stamped.length
+      ? Array.from({ length: Math.max(...numbers) }, (_, i) => i + 1).filter((n) => !numbers.includes(n))
+      : [];
+  const unmarked = screws.filter((s) => s.stamp === "");
+  if (missing.length)
+    out.push({
+      code: "stamp-missing",
+      message: `${tag} lacks the stamped ${missing.length === 1 ? "number" : "numbers"} ${missing.join(", ")}.`,
+      parts: screws.map((s) => s.id),
+    });
+  else if (unmarked.length)
+    out.push({
+      code: "stamp-missing",
+      message: `${unmarked.length} of ${screws.length} screws of ${tag} ${unmarked.length === 1 ? "has" : "have"} no stamped mark.`,
+      parts: unmarked.map((s) => s.id),
+    });
+  return out;
+}
+
+/** The convex hull of points (Andrew's monotone chain, 1979), anticlockwise on the sheet. */
+export function hullOf(points: readonly Point[]): Point[] {
+  const p = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+  const half = (from: readonly Point[]) => {
+    const out: Point[] = [];
+    for (const c of from) {
+      while (out.length >= 2) {
+        const [b, a] = [out[out.length - 1] ?? c, out[out.length - 2] ?? c];
+        if ((b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]) > 0) break;
+        out.pop();
+      }
+      out.push(c);
+    }
+    return out.slice(0, -1);
+  };
+  return p.length < 3 ? p : [...half(p), ...half([...p].reverse())];
+}
+
+/** Watts of every chip as drawn, or the usual ones of its role. */
+export const drawnWatts = (map: CoolingMap): Map<string, number> =>
+  new Map(map.ofKind("chip").map((c) => [c.id, c.powerW || USUAL_W[c.role]]));
+
+/** Load on each pipe against what it usually carries, W; of a pipe with fins at both ends the heavier leg. */
+export function pipeLoads(map: CoolingMap, watts = drawnWatts(map)): { pipe: string; W: number; usualW: number }[] {
+  const net = conductances(map);
+  const T = solveNetwork(net, watts);
+  const along = flows(net, T);
+  return map.ofKind("pipe").map((h) => ({
+    pipe: h.id,
+    W: Math.max(
+      0,
+      ...along.filter((f) => f.a === h.id && f.b !== null && map.part(f.b)?.kind === "fins").map((f) => f.W),
+    ),
+    usualW: usualCapacityW(h, map.layout.figures),
+  }));
+}
+
+function loadChecks(map: CoolingMap): MapCheck[] {
+  return pipeLoads(map).flatMap(({ pipe, W, usualW }) => {
+    const h = map.part(pipe);
+    return h && W > 1.1 * usualW
+      ? [
+          {
+            code: "pipe-over-capacity" as const,
+            message: `${partName(h)} would carry about ${Math.round(W)} W; one of its width and bends usually carries ${Math.round(usualW)} W. An estimate.`,
+            parts: [pipe],
+          },
+        ]
+      : [];
+  });
+}
+
+function otherChecks(map: CoolingMap): MapCheck[] {
+  const out: MapCheck[] = [];
+  for (const b of map.ofKind("battery"))
+    if (b.swollen)
+      out.push({
+        code: "battery-swollen",
+        message:
+          "The battery is marked swollen: stop, no pressure, no charge, follow local rules for damaged lithium batteries.",
+        parts: [b.id],
+      });
+  const plugs = map.ofKind("plug");
+  const cables = map.ofKind("cable");
+  for (const b of map.ofKind("blower")) {
+    if (plugs.some((p) => p.forWhat === b.tag) && !cables.some((c) => c.forWhat === b.tag))
+      out.push({ code: "cable-unrouted", message: `The cable of ${b.tag} has no route drawn.`, parts: [b.id] });
+  }
+  return out;
+}

@@ -1,0 +1,178 @@
+import { areaOf, footprint, sideLength } from "../drawing/geometry";
+import { dieRing, isPasted } from "../drawing/links";
+import type { CoolingMap } from "../drawing/map";
+import type { Chip, FinStack, Part } from "../drawing/parts";
+
+/** A conductance between two parts, or from a part to the air (`b` null), W/K. */
+export interface Conductance {
+  a: string;
+  b: string | null;
+  WK: number;
+}
+
+/** Film of paste taken for the estimate, m. */
+const BOND_LINE_M = 40e-6;
+/** Wick and joint of a flat pipe on a plate, per area, W/(m²·K): soldered, pressed. */
+const EVAPORATOR = { solder: 15_000, pressed: 8_000, unknown: 11_000 } as const;
+/** Wick, wall and joint of a pipe in a fin stack, W/(m²·K). */
+const CONDENSER = 10_000;
+/** Chamber or plate carried straight into fins, W/(m²·K). */
+const INTO_FINS = 12_000;
+/** Still air with radiation, W/(m²·K). */
+const STILL_AIR = 11;
+/** Flow of a thin radial blower against its fins, as a share of rotor diameter cubed times turns per second. */
+const FLOW_NUMBER = 0.1;
+const AIR = { conductivity: 0.027, heatJm3K: 1.1 * 1006 };
+const CONDUCTIVITY: Record<string, number> = { copper: 390, nickel: 385, aluminium: 200, graphite: 600 };
+
+const M2 = 1e-6;
+
+/** Capacity rate of the air of a blower, W/K: V = 0.1 D³ n with the rotor as wide as fits its housing. */
+function blowerWK(b: Extract<Part, { kind: "blower" }>, rpm: number): number {
+  const rotorM = 0.82e-3 * Math.min(b.wMm, b.hMm);
+  return FLOW_NUMBER * rotorM ** 3 * (rpm / 60) * AIR.heatJm3K * Math.min(1, b.heightMm / 6);
+}
+
+/** Laminar flow between fins: Nu = 7.54 on twice the gap (parallel plates of one temperature; Shah & London 1978). */
+function finsUA(f: FinStack): number {
+  const lengthM = sideLength(f, f.outlet) / 1000;
+  const depthM = (f.outlet === "top" || f.outlet === "bottom" ? f.hMm : f.wMm) / 1000 || 0;
+  const gapM = Math.max(0.3, f.pitchMm - 0.2) / 1000;
+  const n = lengthM / (f.pitchMm / 1000);
+  return ((7.54 * AIR.conductivity) / (2 * gapM)) * (2 * n * depthM * (f.heightMm / 1000));
+}
+
+/**
+ * Conductances of a drawn assembly, from geometry and usual figures; estimates, named as such on screen.
+ * Fins: G = C (1 − exp(−UA / C)), C the capacity rate of their share of the blowers' air. Under a chip:
+ * paste of 40 µm plus the constriction into the plate, 1 / (4 k a) for a disc of the die's area (Carslaw & Jaeger).
+ * @param share of the top speed the blowers turn at, 0 to 1
+ */
+export function conductances(map: CoolingMap, share = 0.85): Conductance[] {
+  const out: Conductance[] = [];
+  const { pasteWmK, padWmK } = map.layout.figures;
+  for (const l of map.links) {
+    const a = map.part(l.a);
+    const b = map.part(l.b);
+    if (!a || !b) continue;
+    const area = (l.areaMm2 || usualArea(a, b)) * M2;
+    if (l.kind === "pipe-on-plate" && a.kind === "pipe") out.push({ a: a.id, b: b.id, WK: EVAPORATOR[a.joint] * area });
+    else if (l.kind === "pipe-into-fins") out.push({ a: a.id, b: b.id, WK: CONDENSER * area });
+    else if (l.kind === "plate-into-fins") out.push({ a: a.id, b: b.id, WK: INTO_FINS * area });
+    else if (l.kind === "plate-on-chip" || l.kind === "pipe-on-chip") {
+      const die = areaOf(dieRing(b as Chip)) * M2;
+      const k = CONDUCTIVITY["material" in a ? a.material : "copper"] ?? 390;
+      const paste = BOND_LINE_M / (pasteWmK * die);
+      const spread = 1 / (4 * k * Math.sqrt(die / Math.PI));
+      out.push({ a: b.id, b: a.id, WK: Math.min(1, area / die) / (paste + spread) });
+    } else if (l.kind === "pad-on-chip" && a.kind === "pad") {
+      const padded = areaOf(footprint(a)) * M2;
+      const over = map.links.filter((x) => x.kind === "pad-under" && x.a === a.id);
+      for (const o of over)
+        out.push({ a: b.id, b: o.b, WK: (padWmK * Math.min(area, padded)) / (a.thicknessMm / 1000) / over.length });
+    }
+  }
+  for (const f of map.ofKind("fins")) {
+    const blowers = map.beside(f.id, "blower");
+    const UA = finsUA(f);
+    const C = blowers.reduce((s, b) => {
+      const all = map.beside(b.id, "fins").reduce((t, x) => t + sideLength(x, x.outlet) * x.heightMm, 0);
+      return s + (blowerWK(b, share * b.maxRpm) * sideLength(f, f.outlet) * f.heightMm) / (all || 1);
+    }, 0);
+    out.push({
+      a: f.id,
+      b: null,
+      WK: C > 0 ? C * (1 - Math.exp(-UA / C)) : (STILL_AIR * UA * 2e-3) / (7.54 * AIR.conductivity),
+    });
+  }
+  for (const s of map.ofKind("spreader"))
+    out.push({ a: s.id, b: null, WK: STILL_AIR * 2 * (s.wMm * s.hMm - s.windowWMm * s.windowHMm) * M2 });
+  return out.filter((c) => c.WK > 0 && Number.isFinite(c.WK));
+}
+
+/** Area taken for a link that was only told: a third of the smaller part. */
+const usualArea = (a: Part, b: Part): number => Math.min(areaOf(footprint(a)), areaOf(footprint(b))) / 3;
+
+/**
+ * Steady temperatures over the air for given watts per part, K. Parts with no way to the air are left out.
+ * Gauss-Jordan elimination of the conductance matrix.
+ */
+export function solveNetwork(net: readonly Conductance[], watts: ReadonlyMap<string, number>): Map<string, number> {
+  const grounded = reachable(net);
+  const ids = [...grounded];
+  const at = new Map(ids.map((id, i) => [id, i]));
+  const n = ids.length;
+  const m = Array.from({ length: n }, (_, i) => {
+    const row = new Float64Array(n + 1);
+    row[n] = watts.get(ids[i] ?? "") ?? 0;
+    return row;
+  });
+  const add = (i: number, j: number, v: number) => {
+    const row = m[i];
+    if (row) row[j] = (row[j] ?? 0) + v;
+  };
+  for (const { a, b, WK } of net) {
+    const i = at.get(a);
+    if (i === undefined) continue;
+    add(i, i, WK);
+    if (b === null) continue;
+    const j = at.get(b);
+    if (j === undefined) continue;
+    add(j, j, WK);
+    add(i, j, -WK);
+    add(j, i, -WK);
+  }
+  // symmetric and positive definite once every part reaches the air: no pivoting is needed
+  for (let c = 0; c < n; c++) {
+    const top = m[c];
+    for (let r = 0; r < n; r++) {
+      const row = m[r];
+      if (!top || !row || r === c) continue;
+      const f = (row[c] ?? 0) / (top[c] ?? 1);
+      if (f !== 0) for (let k = c; k <= n; k++) row[k] = (row[k] ?? 0) - f * (top[k] ?? 0);
+    }
+  }
+  return new Map(ids.map((id, i) => [id, (m[i]?.[n] ?? 0) / (m[i]?.[i] ?? 1)]));
+}
+
+/** Parts from which heat can reach the air. */
+function reachable(net: readonly Conductance[]): Set<string> {
+  const found = new Set(net.filter((c) => c.b === null).map((c) => c.a));
+  for (let grown = true; grown;) {
+    grown = false;
+    for (const { a, b } of net) {
+      if (b === null || found.has(a) === found.has(b)) continue;
+      found.add(a).add(b);
+      grown = true;
+    }
+  }
+  return found;
+}
+
+/** Watts along each conductance, from a to b, at given temperatures. */
+export const flows = (net: readonly Conductance[], T: ReadonlyMap<string, number>): (Conductance & { W: number })[] =>
+  net.map((c) => ({ ...c, W: c.WK * ((T.get(c.a) ?? 0) - (c.b === null ? 0 : (T.get(c.b) ?? 0))) }));
+
+/** What the geometry lets expect of a chip that is pasted: K/W across its contact and on to the air. */
+export interface ChipEstimateKW {
+  chip: string;
+  contactKW: number;
+  airflowKW: number;
+}
+
+/** Estimated K/W of each main chip by its own watts; chips with no way to the air are left out. */
+export function estimatedKW(map: CoolingMap): ChipEstimateKW[] {
+  const net = conductances(map);
+  return map
+    .ofKind("chip")
+    .filter(isPasted)
+    .flatMap((c) => {
+      const T = solveNetwork(net, new Map([[c.id, 1]]));
+      const own = T.get(c.id);
+      if (own === undefined) return [];
+      const under = net.filter((x) => x.a === c.id && x.b !== null);
+      const total = under.reduce((s, x) => s + x.WK, 0);
+      const plate = under.reduce((s, x) => s + x.WK * (T.get(x.b ?? "") ?? 0), 0) / (total || 1);
+      return [{ chip: c.id, contactKW: own - plate, airflowKW: plate }];
+    });
+}

@@ -1,0 +1,23 @@
+export * from "./parts";
+export {
+  KINDS,
+  KIND_NAMES,
+  LAYERS,
+  ROLE_NAMES,
+  chipLabel,
+  newPart,
+  nextId,
+  nextTag,
+  partName,
+  type FieldSpec,
+  type KindSpec,
+  type Layer,
+} from "./kinds";
+export * from "./geometry";
+export { drawOrder } from "./order";
+export { linksOf, dieRing, isPasted, kindFor, type Link, type LinkKind } from "./links";
+export { CoolingMap, spreadAt } from "./map";
+export { rigidGroups, type Spread } from "./rigid";
+export { countsOf, type PartCounts } from "./counts";
+export { overlapMm2 } from "./overlap";
+export { bandAlong, chevronsOf, legsOf, walk, type Leg, type Step } from "./way";

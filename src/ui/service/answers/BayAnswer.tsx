@@ -1,0 +1,96 @@
+"use client";
+import { useState } from "react";
+import {
+  BAYS,
+  baysOfGrade,
+  gradeFits,
+  gradeOfShare,
+  GRADES,
+  isBays,
+  shareClosed,
+  turnBay,
+  type Bay,
+} from "@/core/service";
+import { Button } from "@/ui/controls/Button";
+import { useKeys } from "@/ui/controls/keys";
+import type { AnswerProps } from "./props";
+
+const WORDS: Record<Bay, string> = { o: "open", h: "half", c: "closed" };
+
+/** The six bays of an inlet; when they and the grade cannot both be right, the panel asks which one holds. */
+export function BayAnswer({ step, was, onDone, onAlso, grade }: AnswerProps & { grade: number }) {
+  const [bays, setBays] = useState(isBays(was) ? was : baysOfGrade(grade));
+  const [asks, setAsks] = useState(false);
+  const share = shareClosed(bays);
+  const other = gradeOfShare(share);
+  const fits = gradeFits(grade, bays);
+  const turn = (i: number) => {
+    setBays((b) => turnBay(b, i));
+    setAsks(false);
+  };
+  const give = () => (fits ? onDone(bays) : setAsks(true));
+  useKeys({
+    ...Object.fromEntries(Array.from({ length: BAYS }, (_, i) => [String(i + 1), () => turn(i)])),
+    " ": give,
+    Enter: give,
+  });
+  return (
+    <div>
+      <div role="group" aria-label="Bays of the inlet" className="grid grid-cols-6 gap-1.5">
+        {[...bays].map((b, i) => (
+          <button
+            key={i}
+            type="button"
+            aria-label={`Bay ${i + 1}, ${WORDS[b as Bay]}`}
+            onClick={() => turn(i)}
+            className="relative h-[60px] min-w-[38px] overflow-hidden rounded-[4px] border-2 border-ink bg-sheet"
+          >
+            <span
+              aria-hidden
+              className="absolute inset-x-0 bottom-0 bg-[var(--lint3)]"
+              style={{ height: b === "c" ? "100%" : b === "h" ? "50%" : 0 }}
+            />
+            {b === "o" ? (
+              <svg aria-hidden viewBox="0 0 40 56" className="absolute inset-0 h-full w-full">
+                <path d="M20 44V16M13 23L20 15L27 23" fill="none" stroke="var(--air)" strokeWidth={4} />
+              </svg>
+            ) : null}
+          </button>
+        ))}
+      </div>
+      <p className="mt-2 flex items-baseline gap-3" aria-live="polite">
+        <span className="num text-[40px] leading-[46px] font-[740]">{Math.round(100 * share)} %</span>
+        <span className="text-[17px]">of the inlet is closed</span>
+      </p>
+      {asks ? (
+        <section
+          aria-label="Grade and bays do not fit"
+          className="mt-2 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-caution-ink"
+        >
+          <p className="text-[17px] leading-[23px]">
+            Grade {grade} means {GRADES[grade]?.[2]}, the bays say {Math.round(100 * share)} %. Which one holds?
+          </p>
+          <div className="mt-2 grid grid-cols-2 gap-2">
+            <Button look="plain" className="min-h-[52px] px-2" onClick={() => onDone(baysOfGrade(grade))}>
+              Grade {grade}
+            </Button>
+            <Button
+              look="plain"
+              className="min-h-[52px] px-2"
+              onClick={() => {
+                onAlso(step.key.replace(/^bays:/, "dust:"), String(other));
+                onDone(bays);
+              }}
+            >
+              The bays: grade {other}
+            </Button>
+          </div>
+        </section>
+      ) : (
+        <Button look="main" className="mt-2 min-h-[68px] w-full px-4 text-[20px]" keyCap="Space" onClick={give}>
+          {step.mark} is {Math.round(100 * share)} % closed
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,56 @@
+"use client";
+import { PastePicture } from "@/ui/service/pictures/PastePicture";
+
+const SIGNS: Record<string, string> = {
+  even: "soft, to every edge",
+  dry: "hard, in flakes: age and heat",
+  pumped: "thick rim, bare middle: cycles",
+  little: "an island: too little, or a gap",
+  over: "on the parts round it: too much",
+};
+
+/** Old paste in five pictures to hold beside the chip. */
+export function PasteRow({
+  options,
+  was,
+  question,
+  onPick,
+}: {
+  options: readonly (readonly [string, string])[];
+  was: string;
+  question: string;
+  onPick: (state: string) => void;
+}) {
+  return (
+    <section aria-label="Which paste is it?">
+      <p className="text-[17.5px] font-[560]">{question}</p>
+      <div role="group" aria-label="Pictures of old paste" className="mt-2 grid grid-cols-5 gap-3">
+        {options.map(([value, label], i) => (
+          <button
+            key={value}
+            type="button"
+            onClick={() => onPick(value)}
+            className="group flex flex-col justify-start text-left"
+          >
+            <span
+              className={`block h-[104px] overflow-hidden rounded-[4px] border-[3px] group-hover:border-ink ${was === value ? "border-ink" : "border-line"}`}
+            >
+              <PastePicture state={value} />
+            </span>
+            <span
+              className={`mt-1.5 flex items-start gap-2 border-b-[5px] pb-1 ${was === value ? "border-copper-fill" : "border-transparent"}`}
+            >
+              <span aria-hidden className="num text-[26px] leading-[26px] font-[760]">
+                {i + 1}
+              </span>
+              <span className="min-w-0">
+                <span className="block text-[16px] leading-[19px]">{label}</span>
+                <span className="block text-[14px] leading-[17px] text-ink-2">{SIGNS[value] ?? ""}</span>
+              </span>
+            </span>
+          </button>
+        ))}
+      </div>
+    </section>
+  );
+}

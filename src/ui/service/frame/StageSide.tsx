@@ -1,0 +1,135 @@
+import Link from "next/link";
+import {
+  adapterWords,
+  agreementOf,
+  estimateMinutes,
+  foundIn,
+  warrantyDays,
+  type Predicted,
+  type ServiceContext,
+  type ServiceStage,
+} from "@/core/service";
+import { STAGE_TITLES } from "@/core/job";
+import { AgreementBars } from "@/ui/service/pictures/AgreementBars";
+import { CleanedParts, type StepPhotoView } from "@/ui/service/pictures/CleanedParts";
+import { stagePath } from "@/ui/steps/paths";
+
+export interface SideFacts {
+  predicted: (Predicted & { headline: string }) | null;
+  chipW: number;
+  earlier: readonly Partial<Record<ServiceStage, number>>[];
+  photos: readonly StepPhotoView[];
+  /** Watts of each chip in the run before, by its role. */
+  wattsOf: Readonly<Record<string, number>>;
+}
+
+/** What a stage knows besides its step: the run before's word and time at intake, agreement at inspection. */
+export function StageSide({
+  stage,
+  ctx,
+  more,
+  complaint,
+  jobId,
+}: {
+  stage: ServiceStage;
+  ctx: ServiceContext;
+  more: SideFacts;
+  complaint: string;
+  jobId: number;
+}) {
+  if (stage === "intake") return <IntakeFacts ctx={ctx} more={more} complaint={complaint} jobId={jobId} />;
+  if (stage === "strip") return <Agreements ctx={ctx} more={more} />;
+  if (stage === "clean") return <CleanedParts ctx={ctx} photos={more.photos} />;
+  return null;
+}
+
+function IntakeFacts({
+  ctx,
+  more,
+  complaint,
+  jobId,
+}: {
+  ctx: ServiceContext;
+  more: SideFacts;
+  complaint: string;
+  jobId: number;
+}) {
+  const times = estimateMinutes(
+    ctx,
+    more.earlier.map((e) => new Map(Object.entries(e) as [ServiceStage, number][])),
+  );
+  const total = times.reduce((s, t) => s + t.minutes, 0);
+  const days = warrantyDays(ctx);
+  const adapter = adapterWords(ctx, more.chipW);
+  return (
+    <div className="grid gap-x-8 gap-y-3 md:grid-cols-2">
+      <section aria-label="What is known">
+        <h2 className="text-[18px] font-[660]">{complaint}</h2>
+        <p className="mt-1 text-[16.5px] leading-[23px]">
+          {more.predicted
+            ? `Run before, read alone: ${more.predicted.headline}`
+            : "No run before yet: what is likely can be told from one."}
+        </p>
+        {adapter ? (
+          <p className="mt-1.5 border-l-[6px] border-caution bg-caution-wash px-3 py-1.5 text-[16px] text-caution-ink">
+            {adapter}
+          </p>
+        ) : null}
+        {days !== null ? (
+          <p
+            className={`mt-1.5 text-[16px] ${days >= 0 ? "border-l-[6px] border-caution bg-caution-wash px-3 py-1.5 text-caution-ink" : "text-ink-2"}`}
+          >
+            {days >= 0
+              ? `${days} days of warranty left: the maker's service comes first. Opening it may end it.`
+              : `Warranty ran out ${-days} days ago.`}
+          </p>
+        ) : null}
+      </section>
+      <section aria-label="Time it may take">
+        <h2 className="text-[18px] font-[660]">About {Math.round(total / 5) * 5} minutes of handwork</h2>
+        <ul className="mt-1 grid grid-cols-2 gap-x-6 text-[16px]">
+          {times.map((t) => (
+            <li key={t.stage} className="flex justify-between border-b border-line-2 py-0.5">
+              <span>{STAGE_TITLES[t.stage]}</span>
+              <span className="num">{Math.max(1, Math.round(t.minutes))} min</span>
+            </li>
+          ))}
+        </ul>
+        <p className="mt-1 text-[15px] text-ink-2">
+          {more.earlier.length
+            ? `Median of ${more.earlier.length} earlier ${more.earlier.length === 1 ? "job" : "jobs"} of this model.`
+            : "From the drawing's steps; earlier jobs of this model will tell better."}
+        </p>
+        <Link
+          prefetch={false}
+          href={stagePath(jobId, "practice")}
+          className="link inline-flex min-h-11 items-center text-[16px]"
+        >
+          How this job is worked
+        </Link>
+      </section>
+    </div>
+  );
+}
+
+function Agreements({ ctx, more }: { ctx: ServiceContext; more: SideFacts }) {
+  const found = foundIn(ctx);
+  const agreements = more.predicted ? agreementOf(ctx, more.predicted) : [];
+  if (found.words.length === 0 && agreements.length === 0) return null;
+  return (
+    <section
+      aria-label="What was found"
+      className="mt-2.5 grid gap-x-6 border-t border-line-2 pt-2 text-[16.5px] leading-[23px] md:grid-cols-[1fr_minmax(0,300px)]"
+    >
+      <div>
+        {found.words.length ? <p className="font-[600]">Found: {found.words.join(", ")}.</p> : null}
+        {agreements.map((a) => (
+          <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
+            <b className="font-[660]">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
+          </p>
+        ))}
+      </div>
+      <AgreementBars agreements={agreements} />
+    </section>
+  );
+}

@@ -1,0 +1,353 @@
+"use client";
+import { Camera, OctagonX, Undo2 } from "lucide-react";
+import { useRef, useState, type ReactNode } from "react";
+import { GRADES, type Entry, type Gate, type ServiceContext, type Step } from "@/core/service";
+import { centreOf } from "@/core/drawing";
+import { Button, KeyCap } from "@/ui/controls/Button";
+import { useKeys } from "@/ui/controls/keys";
+import { send } from "@/ui/controls/send";
+import { Answer } from "@/ui/service/answers/Answer";
+import { LeanGauge } from "@/ui/service/pictures/LeanGauge";
+import { Trouble } from "./Trouble";
+
+interface Props {
+  jobId: number;
+  ctx: ServiceContext;
+  step: Step;
+  gate: Gate | null;
+  place: number;
+  of: number;
+  next: readonly Step[];
+  canBack: boolean;
+  onSettle: (act: Entry["act"], value?: string, reason?: string) => void;
+  onGate: (reason: string) => void;
+  onNote: (text: string) => void;
+  onBack: () => void;
+  onRun: () => void;
+  onPick: (key: string) => void;
+  /** Settles another step beside this one. */
+  onAlso: (step: string, value: string) => void;
+  /** Takes every turn of the tightening back. */
+  onAgain: () => void;
+  /** Takes the place of the usual answer. */
+  answer?: ReactNode;
+}
+
+/** Kinds of answers that read as words in the journal. */
+const shown: readonly string[] = ["choose", "grade", "number", "text", "date", "length"];
+
+/** One big step: what to do, what to mind, one way on, and the ways round it. */
+export function StepPanel({
+  jobId,
+  ctx,
+  step,
+  gate,
+  place,
+  of,
+  next,
+  canBack,
+  onSettle,
+  onGate,
+  onNote,
+  onBack,
+  onRun,
+  onPick,
+  onAlso,
+  onAgain,
+  answer,
+}: Props) {
+  const was = ctx.journal.of(step.key);
+  const [asking, setAsking] = useState<"skip" | "note" | "gate" | "trouble" | null>(null);
+  const main = step.ask.kind === "do" && !gate ? () => onSettle("done") : undefined;
+  const options =
+    step.ask.kind === "choose"
+      ? step.ask.options
+      : step.ask.kind === "grade"
+        ? GRADES.map(([v, l]) => [v, l] as const)
+        : [];
+  const pick = (i: number) => (gate || !options[i] ? undefined : () => onSettle("done", options[i]?.[0] ?? ""));
+  // the same key picks the picture or the line with its number
+  const digits =
+    step.ask.kind === "grade"
+      ? Object.fromEntries(GRADES.map(([v], i) => [v, pick(i)]))
+      : Object.fromEntries(options.map((_, i) => [String(i + 1), pick(i)]));
+  // a hard stop has no way round, not even by leaving the step out
+  const stopped = gate !== null && !gate.opens;
+  const astray = () => {
+    if (!step.trouble || gate) return setAsking("skip");
+    onNote(step.trouble.word);
+    setAsking("trouble");
+  };
+  useKeys({
+    " ": main,
+    Enter: main,
+    b: canBack ? onBack : undefined,
+    x: stopped ? undefined : astray,
+    n: () => setAsking("note"),
+    ...digits,
+  });
+  const notes = ctx.journal.notes(step.key);
+  return (
+    <div className="flex flex-1 flex-col p-5">
+      <div className="flex items-center gap-4">
+        {step.mark ? <span className="num text-[76px] leading-[72px] font-[760]">{step.mark}</span> : null}
+        <div className="min-w-0">
+          <p className="text-[15px] text-ink-2">
+            Step {place + 1} of {of}
+          </p>
+          <h1 className="text-[23px] leading-[28px] font-[690]">{step.title}</h1>
+          {step.sub ? <p className="text-[16px] leading-[21px] text-ink-2">{step.sub}</p> : null}
+        </div>
+      </div>
+      {gate ? (
+        <section
+          aria-label={gate.title}
+          className={`mt-4 border-[3px] p-4 ${gate.opens ? "border-caution" : "border-stop"}`}
+        >
+          <h2
+            className={`flex items-center gap-2.5 text-[21px] leading-[26px] font-[700] ${gate.opens ? "" : "text-stop-ink"}`}
+          >
+            <OctagonX aria-hidden size={26} className="shrink-0" /> {gate.title}
+          </h2>
+          <p className="mt-2 text-[17.5px] leading-[24px]">{gate.say}</p>
+          {gate.opens && asking !== "gate" ? (
+            <Button look="plain" className="mt-3" onClick={() => setAsking("gate")}>
+              Go on, with a reason
+            </Button>
+          ) : null}
+          {asking === "gate" ? (
+            <Reason
+              label="Why go on?"
+              button="Keep the reason"
+              onCancel={() => setAsking(null)}
+              onGive={(r) => (onGate(r), setAsking(null))}
+            />
+          ) : null}
+        </section>
+      ) : (
+        <div className="md:max-lg:grid md:max-lg:grid-cols-2 md:max-lg:gap-x-8">
+          <div>
+            {step.ask.kind === "grade" || answer ? null : (
+              <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">
+                {step.say}
+              </p>
+            )}
+            {step.mind ? <p className="mt-2.5 text-[17.5px] leading-[24px] text-ink-2">{step.mind}</p> : null}
+            {step.caution ? (
+              <p className="mt-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] font-[520] text-caution-ink">
+                {step.caution}
+              </p>
+            ) : null}
+          </div>
+          {/^(tighten|loosen):/.test(step.key) && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
+          {notes.length ? (
+            <ul className="mt-3 border-t border-line pt-2 text-[15.5px] text-ink-2">
+              {notes.map((t, i) => (
+                <li key={i}>Note: {t}</li>
+              ))}
+            </ul>
+          ) : null}
+        </div>
+      )}
+      {next.length > 0 && !gate && step.ask.kind === "do" && !/^(tighten|loosen):/.test(step.key) ? (
+        <section aria-label="Then" className="mt-4 border-t border-line pt-2">
+          <h2 className="text-[16px] font-[640]">Then</h2>
+          <ol className="text-[16px] text-ink-2">
+            {next.map((s) => (
+              <li key={s.key}>
+                <button
+                  type="button"
+                  className="flex min-h-[36px] w-full items-center text-left hover:text-ink"
+                  onClick={() => onPick(s.key)}
+                >
+                  {s.title}
+                  {s.mark && !s.title.includes(s.mark) ? ` ${s.mark}` : ""}
+                </button>
+              </li>
+            ))}
+          </ol>
+        </section>
+      ) : null}
+      <div className="mt-auto bg-sheet pt-5 max-lg:sticky max-lg:bottom-0 max-lg:pb-2">
+        {asking === "skip" ? (
+          <Reason
+            label="Why is it left out?"
+            button="Leave it out"
+            onCancel={() => setAsking(null)}
+            onGive={(r) => onSettle("skipped", "", r)}
+          />
+        ) : null}
+        {asking === "note" ? (
+          <Reason
+            label="Note on this step"
+            button="Keep the note"
+            onCancel={() => setAsking(null)}
+            onGive={(r) => (onNote(r), setAsking(null))}
+          />
+        ) : null}
+        {was.status !== "open" ? (
+          <p className="mb-2 text-[16px] text-ink-2">
+            {was.status === "done"
+              ? `Done${was.value && shown.includes(step.ask.kind) ? `: ${was.value}` : ""}.`
+              : `Left out: ${was.reason}.`}{" "}
+            Answer again to change it.
+          </p>
+        ) : null}
+        {asking === "trouble" && step.trouble ? (
+          <Trouble
+            {...step.trouble}
+            onGoes={() => setAsking(null)}
+            onLeave={() => setAsking("skip")}
+            {...(/^tighten:/.test(step.key) ? { onAgain: onAgain } : {})}
+          />
+        ) : null}
+        <div className="md:max-lg:flex md:max-lg:flex-row-reverse md:max-lg:items-end md:max-lg:gap-2.5">
+          <div className="md:max-lg:min-w-0 md:max-lg:flex-1">
+            {gate || asking === "skip" || asking === "trouble" ? null : answer ? (
+              answer
+            ) : (
+              <Answer
+                step={step}
+                was={was.value}
+                onDone={(value = "") => onSettle("done", value)}
+                onAlso={onAlso}
+                onNote={onNote}
+              />
+            )}
+            {step.run && !gate && (step.ask.kind === "do" || step.ask.kind === "length") && asking === null ? (
+              <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-[16px]">
+                All {step.run} at once
+              </button>
+            ) : null}
+          </div>
+          <div className="mt-2.5 grid grid-cols-3 gap-2.5 md:max-lg:w-[400px] md:max-lg:shrink-0 md:max-lg:[&>button]:min-h-[76px]">
+            <Button
+              className="min-h-[56px] px-2"
+              onClick={onBack}
+              disabled={!canBack}
+              aria-label="Back: take the last step back"
+            >
+              <Undo2 aria-hidden size={18} className="shrink-0" /> Back
+            </Button>
+            <Button
+              className="min-h-[56px] px-1.5 text-[16px]"
+              onClick={astray}
+              disabled={stopped}
+              keyCap={step.trouble && !gate ? undefined : "X"}
+              aria-keyshortcuts="X"
+            >
+              {step.trouble && !gate ? step.trouble.word : "Skip"}
+            </Button>
+            <Button className="min-h-[56px] px-2" onClick={() => setAsking("note")} keyCap="N">
+              Note
+            </Button>
+          </div>
+        </div>
+        <StepPhoto jobId={jobId} ctx={ctx} step={step} />
+      </div>
+    </div>
+  );
+}
+
+function Reason({
+  label,
+  button,
+  onGive,
+  onCancel,
+}: {
+  label: string;
+  button: string;
+  onGive: (reason: string) => void;
+  onCancel: () => void;
+}) {
+  const [text, setText] = useState("");
+  return (
+    <form
+      className="mb-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim()) onGive(text.trim());
+      }}
+    >
+      <label className="block text-[16px]">
+        <span className="mb-1 block text-ink-2">{label}</span>
+        <textarea
+          autoFocus
+          rows={2}
+          maxLength={500}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => e.key === "Escape" && onCancel()}
+          className="field w-full px-3 py-2 text-[17px]"
+        />
+      </label>
+      <div className="mt-2 flex gap-2.5">
+        <Button type="submit" look="plain" disabled={!text.trim()}>
+          {button}
+        </Button>
+        <Button onClick={onCancel}>Leave</Button>
+      </div>
+    </form>
+  );
+}
+
+/** A photo of what is at hand, pinned where the step's part lies. */
+function StepPhoto({ jobId, ctx, step }: { jobId: number; ctx: ServiceContext; step: Step }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [said, setSaid] = useState("");
+  const take = async (file: File) => {
+    setSaid("Keeping the photo");
+    const phase =
+      step.stage === "clean" ? "cleaned" : step.stage === "paste" || step.stage === "close" ? "after" : "found";
+    try {
+      const response = await fetch(`/api/jobs/${jobId}/photos?phase=${phase}`, {
+        method: "POST",
+        headers: { "content-type": "application/octet-stream" },
+        body: file,
+      });
+      const answer = (await response.json()) as
+        { ok: true; value: { photoId: number } } | { ok: false; problem: { message: string } };
+      if (!answer.ok) return setSaid(answer.problem.message);
+      const part = step.parts.length === 1 ? ctx.map?.part(step.parts[0] ?? "") : undefined;
+      const [x, y] = part ? centreOf(part) : [null, null];
+      await send("PATCH", `/api/photos/${answer.value.photoId}`, {
+        note: [step.title, step.mark && !step.title.includes(step.mark) ? step.mark : ""].filter(Boolean).join(" "),
+        ...(x === null ? {} : { xMm: x, yMm: y }),
+      });
+      setSaid("Photo kept");
+    } catch {
+      setSaid("The server did not answer: take it again later.");
+    }
+  };
+  return (
+    <div className="mt-1 flex items-center gap-3">
+      <button
+        type="button"
+        onClick={() => input.current?.click()}
+        className="link inline-flex min-h-11 items-center gap-2 text-[16px]"
+      >
+        <Camera aria-hidden size={19} /> Photo
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        aria-label="Photo of this step"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void take(file);
+        }}
+      />
+      <span role="status" className="text-[15.5px] text-ink-2">
+        {said}
+      </span>
+      <span aria-hidden className="ml-auto hidden items-center gap-1.5 text-[14px] text-ink-2 lg:flex">
+        <KeyCap>B</KeyCap> back
+      </span>
+    </div>
+  );
+}
