@@ -51,6 +51,10 @@ export default tseslint.config(
     rules: {
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
       "@typescript-eslint/no-explicit-any": "error",
+      "@typescript-eslint/consistent-type-imports": ["error", { fixStyle: "inline-type-imports" }],
+      "max-len": ["error", { code: 120, ignorePattern: 'className=|^\\s*d[:=]|https?:|^import ' }],
+      "max-lines-per-function": ["error", { max: 80 }],
+      "max-params": ["error", 5],
     },
   },
   { files: ["src/**/*.test.ts", "e2e/**/*.ts"], rules: { "no-restricted-imports": "off" } },

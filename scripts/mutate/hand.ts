@@ -10,7 +10,7 @@ export class Hand {
     const child = (this.child ??= await started());
     const answer = await new Promise<Answer | null>((done) => {
       const timer = setTimeout(() => done(null), limitMs);
-      const ended = () => done({ failed: true, ms: 0 });
+      const ended = () => done({ failed: true, ms: 0, tainted: true });
       child.once("exit", ended);
       child.once("message", (m: Answer) => {
         clearTimeout(timer);
@@ -19,7 +19,7 @@ export class Hand {
       });
       child.send(order);
     });
-    if (answer === null || child.exitCode !== null) this.stop();
+    if (answer === null || answer.tainted || child.exitCode !== null) this.stop();
     return answer;
   }
 

@@ -24,7 +24,10 @@ const { values, positionals } = parseArgs({
 });
 
 /** Tests of one mutant together, as they take unchanged, ms; further ones are left out. */
-const TESTS_MS = 20_000;
+const TESTS_MS = 12_000;
+
+/** So many killed one after another are looked at again: a runner gone wrong would kill them all. */
+const STREAK = 6;
 
 interface Result {
   mutant: Mutant;
@@ -33,7 +36,9 @@ interface Result {
 }
 
 const git = (...args: string[]) => execFileSync("git", args, { encoding: "utf8", maxBuffer: 1 << 28 });
-const tracked = git("ls-files", "-co", "--exclude-standard", "src").split("\n").filter((f) => /\.tsx?$/.test(f));
+const tracked = git("ls-files", "-co", "--exclude-standard", "src")
+  .split("\n")
+  .filter((f) => /\.tsx?$/.test(f));
 const isTest = (f: string) => /\.test\.tsx?$/.test(f);
 
 /** Production files of the core; what only makes data for tests is not judged. */
@@ -100,10 +105,13 @@ async function timed(hand: Hand, tests: readonly string[]): Promise<Map<string, 
   return times;
 }
 
-/** The nearest tests first, the quick before the slow at one distance, until the time is used up. */
+/** The quick before the slow, the nearest before the farther, until the time is used up. */
 function testsFor(related: Related, times: ReadonlyMap<string, number>, file: string): string[] {
   let ms = 0;
-  return related.testsOf(file).filter((t, i) => {
+  const near = related.testsOf(file);
+  const nearest = near[0];
+  const quick = [...near].sort((a, b) => (times.get(a) ?? 0) - (times.get(b) ?? 0));
+  return (nearest ? [nearest, ...quick.filter((t) => t !== nearest)] : []).filter((t, i) => {
     const own = times.get(t) ?? 0;
     if (i > 0 && ms + own > TESTS_MS) return false;
     ms += own;
@@ -118,6 +126,14 @@ async function judge(hand: Hand, mutant: Mutant, tests: string[], ms: number): P
   return { mutant, fate, tests: tests.length };
 }
 
+/** Whether tests fail with nothing changed: then the runner is started anew. */
+async function wentWrong(hand: Hand, tests: string[]): Promise<boolean> {
+  const answer = await hand.ask({ mutant: null, tests }, 240_000);
+  if (answer && !answer.failed) return false;
+  hand.stop();
+  return true;
+}
+
 function table(results: readonly Result[]): string {
   const folders = [...new Set(results.map((r) => folderOf(r.mutant.file)))].sort();
   const row = (name: string, of: readonly Result[]) => {
@@ -127,11 +143,18 @@ function table(results: readonly Result[]): string {
   };
   const rows = [
     ["folder", "mutants", "killed", "of these by time", "survived", "killed share"],
-    ...folders.map((f) => row(f, results.filter((r) => folderOf(r.mutant.file) === f))),
+    ...folders.map((f) =>
+      row(
+        f,
+        results.filter((r) => folderOf(r.mutant.file) === f),
+      ),
+    ),
     row("all", results),
   ].map((r) => r.map(String));
   const widths = rows[0]?.map((_, c) => Math.max(...rows.map((r) => r[c]?.length ?? 0))) ?? [];
-  return rows.map((r) => r.map((c, i) => (i ? c.padStart(widths[i] ?? 0) : c.padEnd(widths[i] ?? 0))).join("  ")).join("\n");
+  return rows
+    .map((r) => r.map((c, i) => (i ? c.padStart(widths[i] ?? 0) : c.padEnd(widths[i] ?? 0))).join("  "))
+    .join("\n");
 }
 
 const folderOf = (file: string) => file.split("/").slice(1, -1).slice(0, 2).join("/") || "core";
@@ -157,10 +180,20 @@ async function main(): Promise<void> {
     const results: Result[] = [];
     await Promise.all(
       hands.map(async (hand) => {
+        let streak: Result[] = [];
         for (let mutant = waiting.shift(); mutant; mutant = waiting.shift()) {
           const own = testsFor(known, times, mutant.file);
           const ms = own.reduce((sum, t) => sum + (times.get(t) ?? 0), 0);
-          results.push(await judge(hand, mutant, own, ms));
+          const result = await judge(hand, mutant, own, ms);
+          streak = result.fate === "killed" ? [...streak, result] : [];
+          results.push(result);
+          if (streak.length === STREAK) {
+            if (await wentWrong(hand, own)) {
+              results.splice(0, results.length, ...results.filter((r) => !streak.includes(r)));
+              waiting.unshift(...streak.map((r) => r.mutant));
+            }
+            streak = [];
+          }
           if (!values.quiet && results.length % 20 === 0) console.log(`${results.length} of ${chosen.length}`);
         }
       }),
@@ -168,7 +201,8 @@ async function main(): Promise<void> {
     const lived = results.filter((r) => r.fate === "survived" || r.fate === "no test");
     lived.sort((a, b) => a.mutant.file.localeCompare(b.mutant.file) || a.mutant.line - b.mutant.line);
     console.log(`\nNot noticed:`);
-    for (const { mutant: m, fate } of lived) console.log(`  ${m.file}:${m.line}  ${m.what}${fate === "no test" ? "  (no test reaches it)" : ""}`);
+    for (const { mutant: m, fate } of lived)
+      console.log(`  ${m.file}:${m.line}  ${m.what}${fate === "no test" ? "  (no test reaches it)" : ""}`);
     console.log(`\n${table(results)}\n\nin ${Math.round((Date.now() - from) / 1000)} s`);
   } finally {
     stop();

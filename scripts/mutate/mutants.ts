@@ -62,7 +62,8 @@ type Add = (start: number, end: number, text: string, what: string) => void;
 
 function offer(node: ts.Node, tree: ts.SourceFile, add: Add): void {
   if (ts.isBinaryExpression(node)) offerBinary(node, tree, add);
-  else if (ts.isConditionalExpression(node)) add(...span(node.condition, tree), `!(${node.condition.getText(tree)})`, "? turned");
+  else if (ts.isConditionalExpression(node))
+    add(...span(node.condition, tree), `!(${node.condition.getText(tree)})`, "? turned");
   else if (ts.isIfStatement(node)) {
     const text = node.expression.getText(tree);
     add(...span(node.expression, tree), "false", `if (${short(text)}) never`);
@@ -90,7 +91,8 @@ function offerBinary(node: ts.BinaryExpression, tree: ts.SourceFile, add: Add): 
 
 function offerNumber(node: ts.NumericLiteral, tree: ts.SourceFile, add: Add): void {
   const value = Number(node.text);
-  const other = value === 0 ? "1" : value === 1 ? "2" : Number.isInteger(value) ? String(value + 1) : String(value * 1.5);
+  const other =
+    value === 0 ? "1" : value === 1 ? "2" : Number.isInteger(value) ? String(value + 1) : String(value * 1.5);
   add(...span(node, tree), other, `${node.getText(tree)} → ${other}`);
 }
 

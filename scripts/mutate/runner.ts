@@ -12,6 +12,8 @@ export interface Order {
 export interface Answer {
   failed: boolean;
   ms: number;
+  /** Something outlived the run: the next answer of this process could not be trusted. */
+  tainted: boolean;
 }
 
 let active: Mutant | null = null;
@@ -42,8 +44,8 @@ async function judged(vitest: Vitest, order: Order): Promise<Answer> {
   for (const file of touched) vitest.invalidateFile(resolve(file));
   const specifications = order.tests.flatMap((t) => vitest.getModuleSpecifications(resolve(t)));
   const { testModules, unhandledErrors } = await vitest.runTestSpecifications(specifications);
-  const failed = unhandledErrors.length > 0 || testModules.some((m) => !m.ok());
-  return { failed, ms: performance.now() - from };
+  const tainted = unhandledErrors.length > 0;
+  return { failed: tainted || testModules.some((m) => !m.ok()), ms: performance.now() - from, tainted };
 }
 
 const vitest = await start();
@@ -51,7 +53,7 @@ await vitest.standalone();
 process.on("message", (order: Order) => {
   judged(vitest, order).then(
     (answer) => process.send?.(answer),
-    () => process.send?.({ failed: true, ms: 0 } satisfies Answer),
+    () => process.send?.({ failed: true, ms: 0, tainted: true } satisfies Answer),
   );
 });
 process.send?.("ready");

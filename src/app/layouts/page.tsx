@@ -2,7 +2,7 @@ import { format, parseISO } from "date-fns";
 import type { Metadata } from "next";
 import { CoolingMap, countsOf } from "@/core/drawing";
 import { mapSentence } from "@/core/cooling";
-import { library } from "@/server/views/layout";
+import { library, type LibraryEntry } from "@/server/views/layout";
 import { TopBar } from "@/ui/controls/TopBar";
 import { ForkForm } from "@/ui/map/ForkForm";
 import { MapWords } from "@/ui/map/MapWords";
@@ -35,67 +35,78 @@ export default async function LayoutsPage() {
             const screws = counts.screws.reduce((n, s) => n + s.count, 0);
             const pads = counts.pads.reduce((n, p) => n + p.count, 0);
             const name = `${e.model}${e.variant ? `, ${e.variant}` : ""}`;
-            return (
-              <section
-                key={e.id}
-                aria-label={name}
-                className="grid grid-cols-1 gap-x-8 gap-y-4 border-t-[1.5px] border-line py-6 md:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,20rem)]"
-              >
-                <div className="grid w-[320px] place-items-center xl:w-[420px] xl:justify-items-start">
-                  <SmallUnderside layout={e.newest.document} pxPerMm={1.04} />
-                </div>
-                <div className="min-w-0">
-                  <h2 className="text-[23px] leading-[29px] font-[690]">
-                    {e.model}{" "}
-                    {e.variant ? <span className="text-[18px] font-[450] text-ink-2">{e.variant}</span> : null}
-                  </h2>
-                  <p className="mt-1 text-[17.5px] leading-[24px]">
-                    <MapWords words={mapSentence(map)} />
-                  </p>
-                  <p className="mt-1 text-[16px] text-ink-2">
-                    {e.newest.document.parts.length} parts, {screws} {screws === 1 ? "screw" : "screws"}, {pads}{" "}
-                    {pads === 1 ? "pad" : "pads"}
-                    {e.forkedFrom ? `; forked from ${e.forkedFrom}` : ""}
-                  </p>
-                  <p className="mt-3 flex flex-wrap items-center gap-x-1 text-[16px]">
-                    <span className="text-ink-2">Save as</span>
-                    {FORMS.map((form) => (
-                      <a
-                        key={form}
-                        href={`/api/layouts/${e.newest.id}/file?form=${form}`}
-                        download
-                        className="link inline-flex min-h-11 items-center px-2 uppercase"
-                      >
-                        {form}
-                      </a>
-                    ))}
-                  </p>
-                  <ForkForm revisionId={e.newest.id} />
-                </div>
-                <ol aria-label={`Revisions of ${name}`} className="min-w-0 md:col-span-2 xl:col-span-1">
-                  {e.revisions.map((r) => (
-                    <li
-                      key={r.id}
-                      className="grid grid-cols-[44px_minmax(0,1fr)] gap-x-3 border-t border-line-2 py-2 first:border-t-0"
-                    >
-                      <span className="num text-[20px] font-[680]">{r.number}</span>
-                      <span className="min-w-0">
-                        <span className="block text-[16px]">
-                          {format(parseISO(r.at), "d MMM yyyy")}, {r.parts} parts{r.open ? ", still open" : ""}
-                        </span>
-                        <span className="block text-[15.5px] text-ink-2">
-                          {[r.note, r.changes.join("; ")].filter(Boolean).join(". ") ||
-                            (r.number === 1 ? "First drawing" : "Drawn anew")}
-                        </span>
-                      </span>
-                    </li>
-                  ))}
-                </ol>
-              </section>
-            );
+            return <LibraryEntryRow key={e.id} e={e} name={name} map={map} screws={screws} pads={pads} />;
           })}
         </div>
       </main>
     </div>
+  );
+}
+
+interface LibraryEntryRowProps {
+  e: LibraryEntry;
+  name: string;
+  map: CoolingMap;
+  screws: number;
+  pads: number;
+}
+
+/** DOC LibraryEntryRow */
+function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
+  return (
+    <section
+      aria-label={name}
+      className="grid grid-cols-1 gap-x-8 gap-y-4 border-t-[1.5px] border-line py-6 md:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,20rem)]"
+    >
+      <div className="grid w-[320px] place-items-center xl:w-[420px] xl:justify-items-start">
+        <SmallUnderside layout={e.newest.document} pxPerMm={1.04} />
+      </div>
+      <div className="min-w-0">
+        <h2 className="text-[23px] leading-[29px] font-[690]">
+          {e.model} {e.variant ? <span className="text-[18px] font-[450] text-ink-2">{e.variant}</span> : null}
+        </h2>
+        <p className="mt-1 text-[17.5px] leading-[24px]">
+          <MapWords words={mapSentence(map)} />
+        </p>
+        <p className="mt-1 text-[16px] text-ink-2">
+          {e.newest.document.parts.length} parts, {screws} {screws === 1 ? "screw" : "screws"}, {pads}{" "}
+          {pads === 1 ? "pad" : "pads"}
+          {e.forkedFrom ? `; forked from ${e.forkedFrom}` : ""}
+        </p>
+        <p className="mt-3 flex flex-wrap items-center gap-x-1 text-[16px]">
+          <span className="text-ink-2">Save as</span>
+          {FORMS.map((form) => (
+            <a
+              key={form}
+              href={`/api/layouts/${e.newest.id}/file?form=${form}`}
+              download
+              className="link inline-flex min-h-11 items-center px-2 uppercase"
+            >
+              {form}
+            </a>
+          ))}
+        </p>
+        <ForkForm revisionId={e.newest.id} />
+      </div>
+      <ol aria-label={`Revisions of ${name}`} className="min-w-0 md:col-span-2 xl:col-span-1">
+        {e.revisions.map((r) => (
+          <li
+            key={r.id}
+            className="grid grid-cols-[44px_minmax(0,1fr)] gap-x-3 border-t border-line-2 py-2 first:border-t-0"
+          >
+            <span className="num text-[20px] font-[680]">{r.number}</span>
+            <span className="min-w-0">
+              <span className="block text-[16px]">
+                {format(parseISO(r.at), "d MMM yyyy")}, {r.parts} parts{r.open ? ", still open" : ""}
+              </span>
+              <span className="block text-[15.5px] text-ink-2">
+                {[r.note, r.changes.join("; ")].filter(Boolean).join(". ") ||
+                  (r.number === 1 ? "First drawing" : "Drawn anew")}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }

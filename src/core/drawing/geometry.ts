@@ -23,7 +23,7 @@ export const ringIn = (box: Box, x: number, y: number, w: number, h: number): Po
 export const corners = (box: Box): Point[] => ringIn(box, -box.wMm / 2, -box.hMm / 2, box.wMm, box.hMm);
 
 /** A straight piece or an arc of a centre line. */
-export type Piece =
+export type LinePiece =
   | { kind: "line"; from: Point; to: Point }
   | { kind: "arc"; from: Point; to: Point; centre: Point; radiusMm: number; sweepDeg: number };
 
@@ -31,8 +31,8 @@ export type Piece =
  * The true centre line of a path: straight pieces and tangent arcs. A radius that does not fit between its
  * neighbours is made as large as fits (at most half of the shorter piece's tangent length).
  */
-export function centreLine(points: readonly PathPoint[]): Piece[] {
-  const pieces: Piece[] = [];
+export function centreLine(points: readonly PathPoint[]): LinePiece[] {
+  const pieces: LinePiece[] = [];
   let at: Point | null = null;
   for (let i = 0; i < points.length; i++) {
     const p = points[i];
@@ -63,7 +63,7 @@ function fillet(
   wantedMm: number,
   shareA: boolean,
   shareC: boolean,
-): Extract<Piece, { kind: "arc" }> | null {
+): Extract<LinePiece, { kind: "arc" }> | null {
   const ua: Point = [a[0] - b[0], a[1] - b[1]];
   const uc: Point = [c[0] - b[0], c[1] - b[1]];
   const la = Math.hypot(...ua);

@@ -10,3 +10,4 @@ export { LogReader, withChoices, type LogTable, type ReadOptions } from "./reade
 export { isRole, unitOfRole, type ColumnGuess, type Role } from "./recognise";
 export { channelOf, toRun, type Channel, type Run } from "./run";
 export { summarise, type LogSummary } from "./summary";
+export type { Layout } from "./sniff";

@@ -9,7 +9,7 @@ export {
   type Amount,
   type PastedFace,
 } from "./amount";
-export { bondLineM, PASTES, stopsOf, type Paste, type PasteStop } from "./paste";
+export { bondLineM, PASTES, USUAL_PASTE, stopsOf, type Paste, type PasteStop } from "./paste";
 export { beadMm, laidHeights, PATTERNS, strokesOf, type Laid, type Pattern, type Stroke } from "./pattern";
 export { PressureGrid } from "./poisson";
 export { pressingOf, stepsInOrder, TURN_S, type PlateScrewForce, type Pressing } from "./loads";

@@ -15,18 +15,21 @@ export interface Paste {
   liquidMetal: boolean;
 }
 
+/** The paste of trials and estimates where none is chosen. */
+export const USUAL_PASTE: Paste = {
+  name: "Grey silicone paste, 6 W/m·K",
+  densityGcm3: 2.6,
+  yieldPa: 140,
+  viscosityPas: 160,
+  conductivityWmK: 6,
+  fillerUm: 20,
+  conductive: false,
+  liquidMetal: false,
+};
+
 /** Generic pastes to choose from when a lot is entered. */
 export const PASTES: readonly Paste[] = [
-  {
-    name: "Grey silicone paste, 6 W/m·K",
-    densityGcm3: 2.6,
-    yieldPa: 140,
-    viscosityPas: 160,
-    conductivityWmK: 6,
-    fillerUm: 20,
-    conductive: false,
-    liquidMetal: false,
-  },
+  USUAL_PASTE,
   {
     name: "Thick paste for films, 9 W/m·K",
     densityGcm3: 3.1,

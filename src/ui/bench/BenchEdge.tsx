@@ -13,6 +13,54 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
   const last = due.reduce((m, d) => Math.max(m, x(parseISO(d.dueOn))), 0);
   const width = Math.max(1600, last + 320);
   const days = Array.from({ length: Math.ceil(width / PX_PER_DAY) }, (_, i) => addDays(start, i));
+  const { level, months, room } = edgeLevels({ start, x, width, due, today });
+  return (
+    <section aria-labelledby="due-heading" className="border-t-2 border-ink bg-bench">
+      <h2 id="due-heading" className="sr-only">
+        Dates of service
+      </h2>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Bench edge with dates, scrolls sideways">
+        <div className="relative" style={{ width, height: level.includes(1) ? 216 : 150 }}>
+          <EdgeRule width={width} days={days} months={months} x={x} />
+          <div
+            className="absolute top-[3px] rounded-[2px] bg-copper px-4 text-[16.5px] leading-[27px] font-[560] text-on-copper"
+            style={{ left: x(now) - 48 }}
+          >
+            Today <b className="font-[700]">{format(now, "d")}</b>
+          </div>
+          <div aria-hidden className="absolute w-[4px] bg-copper" style={{ left: x(now) - 2, top: 30, height: 28 }} />
+          <ul>
+            {due.map((d, i) => {
+              const date = parseISO(d.dueOn);
+              const late = differenceInCalendarDays(now, date);
+              const left = Math.max(20, x(date));
+              const drop = level[i] === 1 ? 74 : 0;
+              return (
+                <DueTag key={d.machine.id} d={d} left={left} late={late} drop={drop} room={room} i={i} date={date} />
+              );
+            })}
+          </ul>
+          {due.length === 0 ? (
+            <p className="absolute top-[70px] left-10 text-[16px] text-ink-2">
+              No dates yet. A verdict sets the next one.
+            </p>
+          ) : null}
+        </div>
+      </div>
+    </section>
+  );
+}
+
+interface EdgeLevelsGiven {
+  start: Date;
+  x: (date: Date) => number;
+  width: number;
+  due: DueDate[];
+  today: string;
+}
+
+/** DOC edgeLevels */
+function edgeLevels({ start, x, width, due, today }: EdgeLevelsGiven) {
   const months: Date[] = [];
   for (let m = startOfMonth(start); x(m) < width; m = addMonths(m, 1)) months.push(m);
   // a date too close to the one before hangs one level lower
@@ -30,90 +78,83 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
     const next = due.findIndex((_, j) => j > i && level[j] === level[i]);
     return next < 0 ? 230 : Math.min(230, Math.max(20, x(parseISO(due[next]?.dueOn ?? today))) - own - 24);
   };
+  return { level, months, room };
+}
+
+interface EdgeRuleProps {
+  width: number;
+  days: Date[];
+  months: Date[];
+  x: (date: Date) => number;
+}
+
+/** DOC EdgeRule */
+function EdgeRule({ width, days, months, x }: EdgeRuleProps) {
   return (
-    <section aria-labelledby="due-heading" className="border-t-2 border-ink bg-bench">
-      <h2 id="due-heading" className="sr-only">
-        Dates of service
-      </h2>
-      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Bench edge with dates, scrolls sideways">
-        <div className="relative" style={{ width, height: level.includes(1) ? 216 : 150 }}>
-          <svg aria-hidden width={width} height={46} className="absolute inset-x-0 top-0">
-            <rect width={width} height={44} fill="var(--d-al2)" />
-            <path d={`M0 44h${width}`} stroke="var(--ink)" strokeWidth={1.6} />
-            {days.map((d, i) => (
-              <path
-                key={i}
-                d={`M${i * PX_PER_DAY} 44v${d.getDay() === 1 ? -14 : -5}`}
-                stroke="var(--on-al)"
-                strokeWidth={d.getDay() === 1 ? 1.4 : 0.8}
-              />
-            ))}
-            {months.map((m) => (
-              <g key={m.toISOString()}>
-                <path d={`M${x(m)} 0v44`} stroke="var(--on-al)" strokeWidth={1.6} />
-                <text x={Math.max(x(m), 12) + 8} y={22} fontSize={16} fontWeight={600} fill="var(--on-al)">
-                  {format(m, "MMMM")}
-                </text>
-              </g>
-            ))}
-          </svg>
-          <div
-            className="absolute top-[3px] rounded-[2px] bg-copper px-4 text-[16.5px] leading-[27px] font-[560] text-on-copper"
-            style={{ left: x(now) - 48 }}
-          >
-            Today <b className="font-[700]">{format(now, "d")}</b>
-          </div>
-          <div aria-hidden className="absolute w-[4px] bg-copper" style={{ left: x(now) - 2, top: 30, height: 28 }} />
-          <ul>
-            {due.map((d, i) => {
-              const date = parseISO(d.dueOn);
-              const late = differenceInCalendarDays(now, date);
-              const left = Math.max(20, x(date));
-              const drop = level[i] === 1 ? 74 : 0;
-              return (
-                <li key={d.machine.id} className="absolute" style={{ left, top: 38 }}>
-                  <svg aria-hidden width={14} height={110 + 40} className="absolute -left-[7px] top-0">
-                    <path d={`M7 6v${late > 0 ? 14 : 78 + drop}`} stroke="var(--ink)" strokeWidth={1.8} />
-                    {late > 0 ? <path d={`M7 20v${64 + drop}`} stroke="var(--caution)" strokeWidth={5} /> : null}
-                    <circle
-                      cx={7}
-                      cy={6}
-                      r={5.4}
-                      fill={late > 0 ? "var(--caution)" : "var(--sheet)"}
-                      stroke="var(--ink)"
-                      strokeWidth={1.8}
-                    />
-                  </svg>
-                  <Link
-                    prefetch={false}
-                    href={`/machines/${d.machine.id}`}
-                    className="absolute left-[12px] block w-max rounded-[3px] pr-1"
-                    style={{ top: 18 + drop, maxWidth: room(i) }}
-                  >
-                    <span
-                      className={`block truncate text-[15.5px] leading-[20px] ${late > 0 ? "font-[640] text-caution-ink" : "text-ink-2"}`}
-                    >
-                      {format(date, "d MMM")}
-                      {late > 0 ? `, ${late} ${late === 1 ? "day" : "days"} late` : late === 0 ? ", today" : ""}
-                    </span>
-                    <span className="block truncate text-[18px] leading-[23px] font-[640]">
-                      {d.machine.place || d.machine.tag}
-                    </span>
-                    <span className="block truncate text-[14.5px] leading-[20px] text-ink-2">
-                      {d.why || d.machine.model}
-                    </span>
-                  </Link>
-                </li>
-              );
-            })}
-          </ul>
-          {due.length === 0 ? (
-            <p className="absolute top-[70px] left-10 text-[16px] text-ink-2">
-              No dates yet. A verdict sets the next one.
-            </p>
-          ) : null}
-        </div>
-      </div>
-    </section>
+    <svg aria-hidden width={width} height={46} className="absolute inset-x-0 top-0">
+      <rect width={width} height={44} fill="var(--d-al2)" />
+      <path d={`M0 44h${width}`} stroke="var(--ink)" strokeWidth={1.6} />
+      {days.map((d, i) => (
+        <path
+          key={i}
+          d={`M${i * PX_PER_DAY} 44v${d.getDay() === 1 ? -14 : -5}`}
+          stroke="var(--on-al)"
+          strokeWidth={d.getDay() === 1 ? 1.4 : 0.8}
+        />
+      ))}
+      {months.map((m) => (
+        <g key={m.toISOString()}>
+          <path d={`M${x(m)} 0v44`} stroke="var(--on-al)" strokeWidth={1.6} />
+          <text x={Math.max(x(m), 12) + 8} y={22} fontSize={16} fontWeight={600} fill="var(--on-al)">
+            {format(m, "MMMM")}
+          </text>
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+interface DueTagProps {
+  d: DueDate;
+  left: number;
+  late: number;
+  drop: 0 | 74;
+  room: (i: number) => number;
+  i: number;
+  date: Date;
+}
+
+/** DOC DueTag */
+function DueTag({ d, left, late, drop, room, i, date }: DueTagProps) {
+  return (
+    <li className="absolute" style={{ left, top: 38 }}>
+      <svg aria-hidden width={14} height={110 + 40} className="absolute -left-[7px] top-0">
+        <path d={`M7 6v${late > 0 ? 14 : 78 + drop}`} stroke="var(--ink)" strokeWidth={1.8} />
+        {late > 0 ? <path d={`M7 20v${64 + drop}`} stroke="var(--caution)" strokeWidth={5} /> : null}
+        <circle
+          cx={7}
+          cy={6}
+          r={5.4}
+          fill={late > 0 ? "var(--caution)" : "var(--sheet)"}
+          stroke="var(--ink)"
+          strokeWidth={1.8}
+        />
+      </svg>
+      <Link
+        prefetch={false}
+        href={`/machines/${d.machine.id}`}
+        className="absolute left-[12px] block w-max rounded-[3px] pr-1"
+        style={{ top: 18 + drop, maxWidth: room(i) }}
+      >
+        <span
+          className={`block truncate text-[15.5px] leading-[20px] ${late > 0 ? "font-[640] text-caution-ink" : "text-ink-2"}`}
+        >
+          {format(date, "d MMM")}
+          {late > 0 ? `, ${late} ${late === 1 ? "day" : "days"} late` : late === 0 ? ", today" : ""}
+        </span>
+        <span className="block truncate text-[18px] leading-[23px] font-[640]">{d.machine.place || d.machine.tag}</span>
+        <span className="block truncate text-[14.5px] leading-[20px] text-ink-2">{d.why || d.machine.model}</span>
+      </Link>
+    </li>
   );
 }

@@ -19,6 +19,83 @@ interface Props {
 
 /** A run in three strips on one time axis: °C, W, fan speed; the load's bounds go through all of them. */
 export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height }: Props) {
+  const work = useRunChart({
+    height,
+    curves,
+    ghost,
+    phases,
+    room,
+    limitC,
+  });
+  const { span, ref, width, topH, strips, t, tHigh, lower, lowH, plotWidth, labelLeft } = work;
+  return (
+    <div>
+      {phases ? <PhaseNames phases={phases} span={span} /> : null}
+      <div ref={ref} className="relative isolate" style={{ height: height + (onPhases ? 52 : 0) }}>
+        <Strip
+          width={width}
+          height={topH}
+          lines={strips.temperature}
+          domain={[Math.floor(t[0]), Math.ceil(tHigh)]}
+          ticks={roundTicks(t[0], tHigh, 5)}
+          span={span}
+          limits={limitC !== null ? [{ value: limitC, label: `Throttle limit ${limitC} °C` }] : []}
+          xTicks={lower === 0}
+        />
+        <LowerStrips work={work} />
+        {lineLabels(
+          strips.temperature,
+          phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6,
+          { low: Math.floor(t[0]), high: Math.ceil(tHigh), plotH: topH - 2 * STRIP_PAD },
+        ).map((l) => (
+          <StripLabel
+            key={l.text}
+            top={l.top}
+            text={l.text}
+            left={
+              AXIS_W +
+              plotWidth *
+                ((phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6) / span[1])
+            }
+          />
+        ))}
+        {strips.power.length ? <StripLabel top={topH + 8} text="Power, W" left={labelLeft} /> : null}
+        {strips.fans.length ? (
+          <StripLabel
+            top={topH + lowH * (strips.power.length ? 1 : 0) + 8}
+            text={curves.fans[0]?.unit === "%" ? "Fans, %" : "Fans, rpm"}
+            left={labelLeft}
+          />
+        ) : null}
+        {phases ? (
+          <PhaseBounds
+            phases={phases}
+            span={span}
+            left={AXIS_W}
+            plotWidth={plotWidth}
+            height={height - 26}
+            gripTop={height + 2}
+            onChange={onPhases}
+            onBy={boundNote(phases.loadOnS, curves.found?.loadOnS, curves.found?.onBy)}
+            offBy={boundNote(phases.loadOffS, curves.found?.loadOffS, curves.found?.offBy)}
+          />
+        ) : null}
+      </div>
+    </div>
+  );
+}
+
+interface UseRunChartGiven {
+  height: number;
+  curves: RunCurves;
+  ghost: { curves: RunCurves; phases: Phases } | null | undefined;
+  phases: Phases | null;
+  room: { startC: number | null; endC: number | null } | undefined;
+  limitC: number | null;
+}
+
+/** DOC useRunChart */
+function useRunChart({ height, curves, ghost, phases, room, limitC }: UseRunChartGiven) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 760, height });
   const width = Math.max(320, size.width);
   const span = useMemo<[number, number]>(() => [0, Math.max(1, curves.endS)], [curves.endS]);
@@ -67,104 +144,74 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
   const f = extent(strips.fans, 0)[1] * 1.18;
   const plotWidth = width - AXIS_W - EDGE_R;
   const labelLeft = AXIS_W + 8 + (phases ? (phases.loadOnS / span[1]) * plotWidth : 0);
+  return { span, ref, width, topH, strips, t, tHigh, lower, lowH, p, f, plotWidth, labelLeft };
+}
+
+interface PhaseNamesProps {
+  phases: Phases;
+  span: [number, number];
+}
+
+/** DOC PhaseNames */
+function PhaseNames({ phases, span }: PhaseNamesProps) {
   return (
-    <div>
-      {phases ? (
-        <div className="flex items-baseline text-[15.5px]" style={{ paddingLeft: AXIS_W, paddingRight: EDGE_R }}>
-          <span
-            className="shrink-0 overflow-hidden whitespace-nowrap text-ink-2"
-            style={{ width: `${(phases.loadOnS / span[1]) * 100}%` }}
-          >
-            Idle <span className="num text-[15px]">{clockText(phases.loadOnS)}</span>
-          </span>
-          <span
-            className="shrink-0 whitespace-nowrap pl-2 font-[640]"
-            style={{ width: `${((phases.loadOffS - phases.loadOnS) / span[1]) * 100}%` }}
-          >
-            Load <span className="num text-[15px]">{clockText(phases.loadOffS - phases.loadOnS)}</span>
-          </span>
-          <span className="whitespace-nowrap pl-2 text-ink-2">
-            {span[1] - phases.loadOffS > 5 ? (
-              <>
-                Cool-down <span className="num text-[15px]">{clockText(span[1] - phases.loadOffS)}</span>
-              </>
-            ) : null}
-          </span>
-        </div>
-      ) : null}
-      <div ref={ref} className="relative isolate" style={{ height: height + (onPhases ? 52 : 0) }}>
+    <div className="flex items-baseline text-[15.5px]" style={{ paddingLeft: AXIS_W, paddingRight: EDGE_R }}>
+      <span
+        className="shrink-0 overflow-hidden whitespace-nowrap text-ink-2"
+        style={{ width: `${(phases.loadOnS / span[1]) * 100}%` }}
+      >
+        Idle <span className="num text-[15px]">{clockText(phases.loadOnS)}</span>
+      </span>
+      <span
+        className="shrink-0 whitespace-nowrap pl-2 font-[640]"
+        style={{ width: `${((phases.loadOffS - phases.loadOnS) / span[1]) * 100}%` }}
+      >
+        Load <span className="num text-[15px]">{clockText(phases.loadOffS - phases.loadOnS)}</span>
+      </span>
+      <span className="whitespace-nowrap pl-2 text-ink-2">
+        {span[1] - phases.loadOffS > 5 ? (
+          <>
+            Cool-down <span className="num text-[15px]">{clockText(span[1] - phases.loadOffS)}</span>
+          </>
+        ) : null}
+      </span>
+    </div>
+  );
+}
+
+interface LowerStripsProps {
+  work: ReturnType<typeof useRunChart>;
+}
+
+/** DOC LowerStrips */
+function LowerStrips({ work }: LowerStripsProps) {
+  const { strips, width, lowH, p, span, f } = work;
+  return (
+    <>
+      {strips.power.length ? (
         <Strip
           width={width}
-          height={topH}
-          lines={strips.temperature}
-          domain={[Math.floor(t[0]), Math.ceil(tHigh)]}
-          ticks={roundTicks(t[0], tHigh, 5)}
+          height={lowH + (strips.fans.length ? 0 : 26)}
+          lines={strips.power}
+          domain={[0, Math.ceil(p)]}
+          ticks={roundTicks(0, p, 2)}
           span={span}
-          limits={limitC !== null ? [{ value: limitC, label: `Throttle limit ${limitC} °C` }] : []}
-          xTicks={lower === 0}
+          xTicks={!strips.fans.length}
         />
-        {strips.power.length ? (
-          <Strip
-            width={width}
-            height={lowH + (strips.fans.length ? 0 : 26)}
-            lines={strips.power}
-            domain={[0, Math.ceil(p)]}
-            ticks={roundTicks(0, p, 2)}
-            span={span}
-            xTicks={!strips.fans.length}
-          />
-        ) : null}
-        {strips.fans.length ? (
-          <Strip
-            width={width}
-            height={lowH + 26}
-            lines={strips.fans}
-            domain={[0, Math.ceil(f)]}
-            ticks={roundTicks(0, f, 2)}
-            span={span}
-            format={(v) => (v >= 1000 ? `${v / 1000}k` : String(v))}
-            xTicks
-          />
-        ) : null}
-        {lineLabels(
-          strips.temperature,
-          phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6,
-          { low: Math.floor(t[0]), high: Math.ceil(tHigh), plotH: topH - 2 * STRIP_PAD },
-        ).map((l) => (
-          <StripLabel
-            key={l.text}
-            top={l.top}
-            text={l.text}
-            left={
-              AXIS_W +
-              plotWidth *
-                ((phases ? phases.loadOnS + 0.6 * (phases.loadOffS - phases.loadOnS) : span[1] * 0.6) / span[1])
-            }
-          />
-        ))}
-        {strips.power.length ? <StripLabel top={topH + 8} text="Power, W" left={labelLeft} /> : null}
-        {strips.fans.length ? (
-          <StripLabel
-            top={topH + lowH * (strips.power.length ? 1 : 0) + 8}
-            text={curves.fans[0]?.unit === "%" ? "Fans, %" : "Fans, rpm"}
-            left={labelLeft}
-          />
-        ) : null}
-        {phases ? (
-          <PhaseBounds
-            phases={phases}
-            span={span}
-            left={AXIS_W}
-            plotWidth={plotWidth}
-            height={height - 26}
-            gripTop={height + 2}
-            onChange={onPhases}
-            onBy={boundNote(phases.loadOnS, curves.found?.loadOnS, curves.found?.onBy)}
-            offBy={boundNote(phases.loadOffS, curves.found?.loadOffS, curves.found?.offBy)}
-          />
-        ) : null}
-      </div>
-    </div>
+      ) : null}
+      {strips.fans.length ? (
+        <Strip
+          width={width}
+          height={lowH + 26}
+          lines={strips.fans}
+          domain={[0, Math.ceil(f)]}
+          ticks={roundTicks(0, f, 2)}
+          span={span}
+          format={(v) => (v >= 1000 ? `${v / 1000}k` : String(v))}
+          xTicks
+        />
+      ) : null}
+    </>
   );
 }
 

@@ -19,7 +19,7 @@ import { Files } from "./panel/Files";
 import { NumberField } from "@/ui/controls/NumberField";
 import { Properties } from "./panel/Properties";
 import type { PhotoView } from "@/ui/photos/photo";
-import { editorStep, startState, type EditorState } from "./sheet/state";
+import { type Action, editorStep, startState, type EditorState } from "./sheet/state";
 import { useTracePhoto } from "./sheet/TracePhoto";
 import { Tray } from "./sheet/Tray";
 import { draftOf, useAutosave, type SaveState } from "./saving/useAutosave";
@@ -35,6 +35,135 @@ const NOTHING: ReadonlySet<string> = new Set();
 
 /** Drawing the underside: the sheet, the kit, what is in hand in millimetres, and the same parts as a list. */
 export function EditorScreen({ jobId, revision, photos }: Props) {
+  const work = useEditor(revision, jobId, photos);
+  const { dispatch, ref, layout, save, problem, done } = work;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
+      <SheetPane work={work} ref={ref} />
+      <aside className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-3 pb-4 lg:w-[290px] lg:border-l-[1.5px] xl:w-[330px] 2xl:w-[380px]">
+        <div className="flex items-center justify-between gap-2 pb-1">
+          <SavedWord state={save.state} />
+          <Files
+            jobId={jobId}
+            revisionId={revision.id}
+            before={() => save.flush()}
+            onImport={(document, what) => dispatch({ do: "change", layout: document, what })}
+          />
+        </div>
+        {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
+        <PanelOfPart work={work} />
+        <div className="mt-3">
+          <Button look="main" big className="min-h-[64px] w-full" onClick={() => void done()}>
+            Keep revision {revision.number}
+          </Button>
+        </div>
+      </aside>
+      {save.state.is === "conflict" ? (
+        <ConflictOf
+          theirs={save.state.theirs}
+          layout={layout}
+          save={save}
+          jobId={jobId}
+          revision={revision}
+          dispatch={dispatch}
+        />
+      ) : null}
+    </div>
+  );
+}
+
+interface ConflictOfProps {
+  theirs: Extract<SaveState, { is: "conflict" }>["theirs"];
+  layout: Layout;
+  save: ReturnType<typeof useAutosave>;
+  jobId: number;
+  revision: Props["revision"];
+  dispatch: (a: Action) => void;
+}
+
+/** Another tab saved first: both drawings stand beside each other, and neither is lost. */
+function ConflictOf({ theirs, layout, save, jobId, revision, dispatch }: ConflictOfProps) {
+  const goOnWithTheirs = async () => {
+    const version = await setAside(jobId, revision.id, theirs.version, layout, theirs.document);
+    save.adopt({ version, document: theirs.document });
+    dispatch({ do: "replace", layout: theirs.document });
+  };
+  return (
+    <Conflict
+      mine={layout}
+      theirs={theirs}
+      onMine={() => void save.overTheirs()}
+      onTheirs={() => void goOnWithTheirs()}
+    />
+  );
+}
+
+interface PanelOfPartProps {
+  work: ReturnType<typeof useEditor>;
+}
+
+/** DOC PanelOfPart */
+function PanelOfPart({ work }: PanelOfPartProps) {
+  const { panel, state, dispatch, map, layout, selected, checks } = work;
+  return (
+    <div
+      ref={panel}
+      className="min-h-0 flex-1 overflow-y-auto pr-1"
+      tabIndex={0}
+      role="region"
+      aria-label="Part in hand"
+    >
+      {state.tool.name === "trace" || state.tool.name === "place" ? (
+        <InHand
+          state={state}
+          onBend={(bendMm) => dispatch({ do: "set", bendMm })}
+          onStamping={(stamping) => dispatch({ do: "set", stamping })}
+          onEnd={() => dispatch({ do: "end-path" })}
+        />
+      ) : (
+        <Properties
+          map={map}
+          layout={layout}
+          selected={selected}
+          onChange={(l, what, joins) => dispatch({ do: "change", layout: l, what, joins })}
+        />
+      )}
+      {checks.length ? (
+        <section aria-label="What does not add up" className="mt-4">
+          <h2 className="text-[16px] font-[640]">To look at</h2>
+          <ul className="flex flex-col gap-1.5 pt-1">
+            {checks.slice(0, 12).map((c) => (
+              <li key={c.code + c.parts.join()}>
+                <button
+                  type="button"
+                  onClick={() => dispatch({ do: "select", ids: c.parts.slice(0, 1) })}
+                  className="min-h-11 w-full border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[15.5px] text-caution-ink"
+                >
+                  {c.message}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      <h2 className="mt-4 flex items-baseline justify-between border-t border-line pt-2 text-[16px] font-[640]">
+        Parts as a list <span className="text-[15px] font-[450] text-ink-2">{layout.parts.length}</span>
+      </h2>
+      <PartsList
+        parts={layout.parts}
+        selected={state.selected}
+        onSelect={(id, also) => dispatch({ do: "select", ids: [id], also })}
+      />
+    </div>
+  );
+}
+
+/** DOC useEditor */
+function useEditor(
+  revision: { id: number; number: number; version: number; document: Layout },
+  jobId: number,
+  photos: readonly PhotoView[],
+) {
   const router = useRouter();
   const [state, dispatch] = useReducer(editorStep, revision.document, (d) => startState(historyOf(d)));
   const layout = state.history.now;
@@ -60,19 +189,7 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
         what: "Size of the base from the photo",
       }),
   });
-  const panel = useRef<HTMLDivElement>(null);
-  const shown = [...state.selected].join();
-  useEffect(() => {
-    if (panel.current) panel.current.scrollTop = 0;
-  }, [shown, inHand]);
-  const restored = useRef(false);
-  useEffect(() => {
-    if (restored.current) return;
-    restored.current = true;
-    const draft = draftOf(revision.id);
-    if (draft && JSON.stringify(draft) !== JSON.stringify(revision.document))
-      dispatch({ do: "change", layout: draft, what: "Work that had not reached the server" });
-  }, [revision.id, revision.document]);
+  const panel = useShownPart({ state, inHand, revision, dispatch });
 
   const done = async () => {
     if (!(await save.flush())) return;
@@ -90,125 +207,132 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
     const s = snapPoint(snapLines(layout, NOTHING), p.x, p.y, 7 / view.view.scale);
     dispatch({ do: "cursor", xMm: s.xMm, yMm: s.yMm });
   };
+  return {
+    state,
+    selected,
+    act,
+    align,
+    dispatch,
+    ref,
+    follow,
+    view,
+    size,
+    under,
+    has,
+    map,
+    layout,
+    checks,
+    controls,
+    inHand,
+    save,
+    problem,
+    panel,
+    done,
+  };
+}
+
+interface UseShownPartGiven {
+  state: EditorState;
+  inHand:
+    | "blower"
+    | "fins"
+    | "chamber"
+    | "plate"
+    | "spreader"
+    | "chip"
+    | "pad"
+    | "screw"
+    | "plug"
+    | "tape"
+    | "gasket"
+    | "clip"
+    | "shield"
+    | "battery"
+    | "speaker"
+    | "foot"
+    | "vent"
+    | "port"
+    | "module"
+    | "note"
+    | "pipe"
+    | "cable"
+    | "board"
+    | "sketch"
+    | null;
+  revision: { id: number; number: number; version: number; document: Layout };
+  dispatch: React.ActionDispatch<[a: Action]>;
+}
+
+/** DOC useShownPart */
+function useShownPart({ state, inHand, revision, dispatch }: UseShownPartGiven) {
+  const panel = useRef<HTMLDivElement>(null);
+  const shown = [...state.selected].join();
+  useEffect(() => {
+    if (panel.current) panel.current.scrollTop = 0;
+  }, [shown, inHand]);
+  const restored = useRef(false);
+  useEffect(() => {
+    if (restored.current) return;
+    restored.current = true;
+    const draft = draftOf(revision.id);
+    if (draft && JSON.stringify(draft) !== JSON.stringify(revision.document))
+      dispatch({ do: "change", layout: draft, what: "Work that had not reached the server" });
+  }, [revision.id, revision.document, dispatch]);
+  return panel;
+}
+
+interface SheetPaneProps {
+  work: ReturnType<typeof useEditor>;
+  ref: React.RefObject<HTMLDivElement | null>;
+}
+
+/** DOC SheetPane */
+function SheetPane({ work, ref }: SheetPaneProps) {
+  const {
+    state,
+    selected,
+    act,
+    align,
+    dispatch,
+    follow,
+    view,
+    size,
+    under,
+    has,
+    map,
+    layout,
+    checks,
+    controls,
+    inHand,
+  } = work;
   return (
-    <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-      <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
-        <Arrange
-          undo={undoName(state.history)}
-          redo={redoName(state.history)}
-          some={selected.length > 0}
-          several={selected.length > 1}
-          measuring={state.tool.name === "measure"}
-          hidden={state.hidden}
-          act={act}
-          align={align}
-          layer={(l) => dispatch({ do: "layer", layer: l })}
-        />
-        <div ref={ref} className="relative min-h-[360px] flex-1 overflow-hidden" onPointerMove={follow}>
-          <EditSheet
-            state={state}
-            dispatch={dispatch}
-            view={view}
-            pane={ref}
-            size={size}
-            under={under}
-            overPhoto={has}
-          />
-        </div>
-        <div className="shrink-0 border-t-[1.5px] border-line px-4 pt-2 pb-3">
-          <div className="flex items-baseline justify-between gap-4 pb-2">
-            <h1 className="min-w-0 text-[17.5px] leading-[23px] font-[580]" aria-live="polite">
-              {state.tool.name === "select" ? <MapWords words={mapSentence(map)} /> : hint(state)}
-            </h1>
-            <span className="shrink-0 text-[15px] text-ink-2">
-              {layout.parts.length === 0 ? "" : checks.length === 0 ? "all adds up" : `${checks.length} to look at`}
-            </span>
-          </div>
-          {controls}
-          <Tray parts={layout.parts} inHand={inHand} onTake={(kind) => dispatch(takeKind(kind))} />
-        </div>
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
+      <Arrange
+        undo={undoName(state.history)}
+        redo={redoName(state.history)}
+        some={selected.length > 0}
+        several={selected.length > 1}
+        measuring={state.tool.name === "measure"}
+        hidden={state.hidden}
+        act={act}
+        align={align}
+        layer={(l) => dispatch({ do: "layer", layer: l })}
+      />
+      <div ref={ref} className="relative min-h-[360px] flex-1 overflow-hidden" onPointerMove={follow}>
+        <EditSheet state={state} dispatch={dispatch} view={view} pane={ref} size={size} under={under} overPhoto={has} />
       </div>
-      <aside className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-3 pb-4 lg:w-[290px] lg:border-l-[1.5px] xl:w-[330px] 2xl:w-[380px]">
-        <div className="flex items-center justify-between gap-2 pb-1">
-          <SavedWord state={save.state} />
-          <Files
-            jobId={jobId}
-            revisionId={revision.id}
-            before={() => save.flush()}
-            onImport={(document, what) => dispatch({ do: "change", layout: document, what })}
-          />
+      <div className="shrink-0 border-t-[1.5px] border-line px-4 pt-2 pb-3">
+        <div className="flex items-baseline justify-between gap-4 pb-2">
+          <h1 className="min-w-0 text-[17.5px] leading-[23px] font-[580]" aria-live="polite">
+            {state.tool.name === "select" ? <MapWords words={mapSentence(map)} /> : hint(state)}
+          </h1>
+          <span className="shrink-0 text-[15px] text-ink-2">
+            {layout.parts.length === 0 ? "" : checks.length === 0 ? "all adds up" : `${checks.length} to look at`}
+          </span>
         </div>
-        {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
-        <div
-          ref={panel}
-          className="min-h-0 flex-1 overflow-y-auto pr-1"
-          tabIndex={0}
-          role="region"
-          aria-label="Part in hand"
-        >
-          {state.tool.name === "trace" || state.tool.name === "place" ? (
-            <InHand
-              state={state}
-              onBend={(bendMm) => dispatch({ do: "set", bendMm })}
-              onStamping={(stamping) => dispatch({ do: "set", stamping })}
-              onEnd={() => dispatch({ do: "end-path" })}
-            />
-          ) : (
-            <Properties
-              map={map}
-              layout={layout}
-              selected={selected}
-              onChange={(l, what, joins) => dispatch({ do: "change", layout: l, what, joins })}
-            />
-          )}
-          {checks.length ? (
-            <section aria-label="What does not add up" className="mt-4">
-              <h2 className="text-[16px] font-[640]">To look at</h2>
-              <ul className="flex flex-col gap-1.5 pt-1">
-                {checks.slice(0, 12).map((c) => (
-                  <li key={c.code + c.parts.join()}>
-                    <button
-                      type="button"
-                      onClick={() => dispatch({ do: "select", ids: c.parts.slice(0, 1) })}
-                      className="min-h-11 w-full border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[15.5px] text-caution-ink"
-                    >
-                      {c.message}
-                    </button>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          ) : null}
-          <h2 className="mt-4 flex items-baseline justify-between border-t border-line pt-2 text-[16px] font-[640]">
-            Parts as a list <span className="text-[15px] font-[450] text-ink-2">{layout.parts.length}</span>
-          </h2>
-          <PartsList
-            parts={layout.parts}
-            selected={state.selected}
-            onSelect={(id, also) => dispatch({ do: "select", ids: [id], also })}
-          />
-        </div>
-        <div className="mt-3">
-          <Button look="main" big className="min-h-[64px] w-full" onClick={() => void done()}>
-            Keep revision {revision.number}
-          </Button>
-        </div>
-      </aside>
-      {save.state.is === "conflict" ? (
-        <Conflict
-          mine={layout}
-          theirs={save.state.theirs}
-          onMine={() => void save.overTheirs()}
-          onTheirs={() => {
-            if (save.state.is !== "conflict") return;
-            const { theirs } = save.state;
-            void setAside(jobId, revision.id, theirs.version, layout, theirs.document).then((version) => {
-              save.adopt({ version, document: theirs.document });
-              dispatch({ do: "replace", layout: theirs.document });
-            });
-          }}
-        />
-      ) : null}
+        {controls}
+        <Tray parts={layout.parts} inHand={inHand} onTake={(kind) => dispatch(takeKind(kind))} />
+      </div>
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { useMemo, useState } from "react";
 import { chipName, type ChipVerdict, type Verdict } from "@/core/judge";
 import { CoolingMap, type Layout } from "@/core/drawing";
 import {
+  type ChipEstimateKW,
   estimatedKW,
   heatPicture,
   heatSentence,
@@ -103,70 +104,101 @@ export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layou
             </g>
           </svg>
         </div>
-        <div className="shrink-0 border-t-[1.5px] border-line px-5 pt-3 pb-4">
-          <h1 className="text-[21px] leading-[27px] font-[560]">
-            <MapWords words={heatSentence(map, before, after)} />
-          </h1>
-          {shown ? <Bars map={map} before={before} after={after} /> : null}
-          <p className="mt-2 text-[15.5px] text-ink-2">
-            At{" "}
-            {v.chips
-              .flatMap((c) =>
-                v.matched.powerW[c.chip]
-                  ? [`${Math.round(v.matched.powerW[c.chip] ?? 0)}\u00a0W on the ${chipName(c.chip)}`]
-                  : [],
-              )
-              .join(" and ")}
-            {v.matched.fanRpm ? `, ${Math.round(v.matched.fanRpm).toLocaleString("en")}\u00a0rpm` : ""}, room{" "}
-            {v.matched.roomC}
-            {"\u00a0"}°C.
-            {shown
-              ? ` Modelled from the drawing and the two runs, ±${Math.round(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}\u00a0W.`
-              : ""}
-          </p>
-        </div>
+        <HeatWords map={map} before={before} after={after} shown={shown} v={v} />
       </div>
-      <aside className="flex w-full shrink-0 flex-col border-line bg-sheet pb-4 lg:w-[280px] lg:border-l-[1.5px] xl:w-[316px] 2xl:w-[380px]">
-        <TabGroup selectedIndex={picked} onChange={setPicked}>
-          <TabList className="flex border-b border-line">
-            {v.chips.map((c) => (
-              <Tab
-                key={c.chip}
-                className="flex min-h-[68px] flex-1 flex-col justify-center border-b-[6px] border-transparent px-4 text-left data-selected:border-copper-fill"
-              >
-                <span className="text-[16px] font-[560]">{named(c.chip)}</span>
-                <span className="num text-[19px] font-[700]">{c.change ? signed(c.change.K) : "not told"}</span>
-              </Tab>
-            ))}
-          </TabList>
-        </TabGroup>
-        <div className="flex min-h-0 flex-1 flex-col px-4 pt-4">
-          {chip ? <SmallLadder chip={chip} roomC={v.matched.roomC} limitC={v.limitC} /> : null}
-          {chip && estimate ? (
-            <dl className="mt-1 grid grid-cols-[1fr_auto_auto] gap-x-4 border-t border-line pt-2 text-[15.5px]">
-              <dt className="text-ink-2">K/W</dt>
-              <dd className="text-ink-2">measured</dd>
-              <dd className="text-ink-2">by drawing</dd>
-              <dt className="text-paste">Contact</dt>
-              <dd className="num text-right font-[650]">
-                {(chip.paths[0].afterKW ?? chip.paths[0].beforeKW)?.toFixed(2) ?? "?"}
-              </dd>
-              <dd className="num text-right">{estimate.contactKW.toFixed(2)}</dd>
-              <dt className="text-air">Airflow</dt>
-              <dd className="num text-right font-[650]">
-                {(chip.paths[1].afterKW ?? chip.paths[1].beforeKW)?.toFixed(2) ?? "?"}
-              </dd>
-              <dd className="num text-right">{estimate.airflowKW.toFixed(2)}</dd>
-            </dl>
-          ) : null}
-        </div>
-        <div className="px-4 pt-3">
-          <LinkButton href={stagePath(jobId, "verdict")} look="plain" big keyCap="B" className="w-full">
-            Back to the verdict
-          </LinkButton>
-        </div>
-      </aside>
+      <HeatSide picked={picked} setPicked={setPicked} v={v} chip={chip} estimate={estimate} jobId={jobId} />
     </div>
+  );
+}
+
+interface HeatWordsProps {
+  map: CoolingMap;
+  before: HeatPicture | null;
+  after: HeatPicture | null;
+  shown: HeatPicture | null;
+  v: Verdict;
+}
+
+/** DOC HeatWords */
+function HeatWords({ map, before, after, shown, v }: HeatWordsProps) {
+  return (
+    <div className="shrink-0 border-t-[1.5px] border-line px-5 pt-3 pb-4">
+      <h1 className="text-[21px] leading-[27px] font-[560]">
+        <MapWords words={heatSentence(map, before, after)} />
+      </h1>
+      {shown ? <Bars map={map} before={before} after={after} /> : null}
+      <p className="mt-2 text-[15.5px] text-ink-2">
+        At{" "}
+        {v.chips
+          .flatMap((c) =>
+            v.matched.powerW[c.chip]
+              ? [`${Math.round(v.matched.powerW[c.chip] ?? 0)}\u00a0W on the ${chipName(c.chip)}`]
+              : [],
+          )
+          .join(" and ")}
+        {v.matched.fanRpm ? `, ${Math.round(v.matched.fanRpm).toLocaleString("en")}\u00a0rpm` : ""}, room{" "}
+        {v.matched.roomC}
+        {"\u00a0"}°C.
+        {shown
+          ? ` Modelled from the drawing and the two runs, ±${Math.round(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}\u00a0W.`
+          : ""}
+      </p>
+    </div>
+  );
+}
+
+interface HeatSideProps {
+  picked: number;
+  setPicked: React.Dispatch<React.SetStateAction<number>>;
+  v: Verdict;
+  chip: ChipVerdict | undefined;
+  estimate: ChipEstimateKW | undefined;
+  jobId: number;
+}
+
+/** DOC HeatSide */
+function HeatSide({ picked, setPicked, v, chip, estimate, jobId }: HeatSideProps) {
+  return (
+    <aside className="flex w-full shrink-0 flex-col border-line bg-sheet pb-4 lg:w-[280px] lg:border-l-[1.5px] xl:w-[316px] 2xl:w-[380px]">
+      <TabGroup selectedIndex={picked} onChange={setPicked}>
+        <TabList className="flex border-b border-line">
+          {v.chips.map((c) => (
+            <Tab
+              key={c.chip}
+              className="flex min-h-[68px] flex-1 flex-col justify-center border-b-[6px] border-transparent px-4 text-left data-selected:border-copper-fill"
+            >
+              <span className="text-[16px] font-[560]">{named(c.chip)}</span>
+              <span className="num text-[19px] font-[700]">{c.change ? signed(c.change.K) : "not told"}</span>
+            </Tab>
+          ))}
+        </TabList>
+      </TabGroup>
+      <div className="flex min-h-0 flex-1 flex-col px-4 pt-4">
+        {chip ? <SmallLadder chip={chip} roomC={v.matched.roomC} limitC={v.limitC} /> : null}
+        {chip && estimate ? (
+          <dl className="mt-1 grid grid-cols-[1fr_auto_auto] gap-x-4 border-t border-line pt-2 text-[15.5px]">
+            <dt className="text-ink-2">K/W</dt>
+            <dd className="text-ink-2">measured</dd>
+            <dd className="text-ink-2">by drawing</dd>
+            <dt className="text-paste">Contact</dt>
+            <dd className="num text-right font-[650]">
+              {(chip.paths[0].afterKW ?? chip.paths[0].beforeKW)?.toFixed(2) ?? "?"}
+            </dd>
+            <dd className="num text-right">{estimate.contactKW.toFixed(2)}</dd>
+            <dt className="text-air">Airflow</dt>
+            <dd className="num text-right font-[650]">
+              {(chip.paths[1].afterKW ?? chip.paths[1].beforeKW)?.toFixed(2) ?? "?"}
+            </dd>
+            <dd className="num text-right">{estimate.airflowKW.toFixed(2)}</dd>
+          </dl>
+        ) : null}
+      </div>
+      <div className="px-4 pt-3">
+        <LinkButton href={stagePath(jobId, "verdict")} look="plain" big keyCap="B" className="w-full">
+          Back to the verdict
+        </LinkButton>
+      </div>
+    </aside>
   );
 }
 

@@ -1,10 +1,10 @@
 "use client";
-import type { ChipVerdict } from "@/core/judge";
+import type { ChipVerdict, PathVerdict } from "@/core/judge";
 import { useSize } from "@/ui/controls/size";
 import { Beam, Defs, Scale } from "@/ui/ladder/Frame";
 import { Bands, describe } from "@/ui/ladder/HeatLadder";
 import { Rails } from "@/ui/ladder/Rails";
-import { apart, ladderScale, type LadderPlan } from "@/ui/ladder/scale";
+import { apart, type LadderScale, ladderScale, type LadderPlan } from "@/ui/ladder/scale";
 
 const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}\u00a0K`;
 
@@ -61,42 +61,53 @@ export function SmallLadder({ chip, roomC, limitC }: { chip: ChipVerdict; roomC:
           contactKnown={contact.after !== null}
         />
         <path d={`M${plan.left} ${scale.footY}H${plan.right}`} stroke="var(--room)" strokeWidth={3} />
-        {[
-          ["Before", (plan.before[0] + plan.before[1]) / 2],
-          ["After", (plan.after[0] + plan.after[1]) / 2],
-        ].map(([word, x]) => (
-          <text
-            key={word}
-            x={x}
-            y={scale.footY + 22}
-            textAnchor="middle"
-            fontSize={15}
-            fontWeight={620}
-            fill="var(--ink)"
-          >
-            {word}
-          </text>
-        ))}
-        {contact.change ? (
-          <Label
-            x={plan.after[1] + 8}
-            y={mids[0]}
-            colour="var(--paste)"
-            name="Contact"
-            value={signed(contact.change.K)}
-          />
-        ) : null}
-        {airflow.change ? (
-          <Label
-            x={plan.after[1] + 8}
-            y={mids[1]}
-            colour="var(--air)"
-            name="Airflow"
-            value={signed(airflow.change.K)}
-          />
-        ) : null}
+        <SmallLabels plan={plan} scale={scale} contact={contact} mids={mids} airflow={airflow} />
       </svg>
     </div>
+  );
+}
+
+interface SmallLabelsProps {
+  plan: LadderPlan;
+  scale: LadderScale;
+  contact: PathVerdict;
+  mids: [number, number];
+  airflow: PathVerdict;
+}
+
+/** DOC SmallLabels */
+function SmallLabels({ plan, scale, contact, mids, airflow }: SmallLabelsProps) {
+  return (
+    <>
+      {[
+        ["Before", (plan.before[0] + plan.before[1]) / 2],
+        ["After", (plan.after[0] + plan.after[1]) / 2],
+      ].map(([word, x]) => (
+        <text
+          key={word}
+          x={x}
+          y={scale.footY + 22}
+          textAnchor="middle"
+          fontSize={15}
+          fontWeight={620}
+          fill="var(--ink)"
+        >
+          {word}
+        </text>
+      ))}
+      {contact.change ? (
+        <Label
+          x={plan.after[1] + 8}
+          y={mids[0]}
+          colour="var(--paste)"
+          name="Contact"
+          value={signed(contact.change.K)}
+        />
+      ) : null}
+      {airflow.change ? (
+        <Label x={plan.after[1] + 8} y={mids[1]} colour="var(--air)" name="Airflow" value={signed(airflow.change.K)} />
+      ) : null}
+    </>
   );
 }
 

@@ -51,32 +51,74 @@ export function DropZone({ kind, problem, onFile }: Props) {
         }}
         className={`grid flex-1 place-items-center border-[2.5px] border-dashed ${over ? "border-copper bg-copper-wash" : "border-ink-3"} min-h-[300px] p-8 text-center`}
       >
-        <div className="max-w-[560px]">
-          <FileDown aria-hidden size={44} strokeWidth={1.5} className="mx-auto text-ink-2" />
-          <h1 className="mt-3 text-[27px] font-[700]">Drop the log of the run {kind} here</h1>
-          <p className="mt-2 text-[17px] text-ink-2">
-            A text table from any sensor logger: comma, semicolon or tab. Best: some minutes idle, 15 min load, 5 min
-            cool-down, a reading every second, with power and fan speed.
-          </p>
-          <div className="mt-5 flex flex-wrap justify-center gap-3">
-            <Button look="main" big onClick={() => input.current?.click()}>
-              Choose a file
-            </Button>
-            <Button look="quiet" big onClick={() => setPasting((p) => !p)} aria-expanded={pasting}>
-              <ClipboardPaste aria-hidden size={19} /> Paste text
-            </Button>
-          </div>
-          <input
-            ref={input}
-            type="file"
-            aria-label={`Log of the run ${kind}`}
-            accept=".csv,.tsv,.txt,.log,text/*"
-            className="sr-only"
-            tabIndex={-1}
-            onChange={(e) => take(e.target.files?.[0])}
-          />
-        </div>
+        <DropWords kind={kind} input={input} setPasting={setPasting} pasting={pasting} take={take} />
       </div>
+      <PasteBox pasting={pasting} pasted={pasted} setPasted={setPasted} onFile={onFile} />
+      {kind === "before" ? (
+        <CautionBand>
+          <b className="font-[640]">During a run:</b> stop at the limit temperature, never on a bed or with vents
+          covered, never with a swollen battery.
+        </CautionBand>
+      ) : (
+        <CautionBand>
+          <b className="font-[640]">Before the load:</b> fan plugs in, all counts closed, fans turn. The same load, the
+          same settings, the same place as the run before.
+        </CautionBand>
+      )}
+    </div>
+  );
+}
+
+interface DropWordsProps {
+  kind: "before" | "after";
+  input: React.RefObject<HTMLInputElement | null>;
+  setPasting: React.Dispatch<React.SetStateAction<boolean>>;
+  pasting: boolean;
+  take: (file: File | undefined) => void;
+}
+
+/** DOC DropWords */
+function DropWords({ kind, input, setPasting, pasting, take }: DropWordsProps) {
+  return (
+    <div className="max-w-[560px]">
+      <FileDown aria-hidden size={44} strokeWidth={1.5} className="mx-auto text-ink-2" />
+      <h1 className="mt-3 text-[27px] font-[700]">Drop the log of the run {kind} here</h1>
+      <p className="mt-2 text-[17px] text-ink-2">
+        A text table from any sensor logger: comma, semicolon or tab. Best: some minutes idle, 15 min load, 5 min
+        cool-down, a reading every second, with power and fan speed.
+      </p>
+      <div className="mt-5 flex flex-wrap justify-center gap-3">
+        <Button look="main" big onClick={() => input.current?.click()}>
+          Choose a file
+        </Button>
+        <Button look="quiet" big onClick={() => setPasting((p) => !p)} aria-expanded={pasting}>
+          <ClipboardPaste aria-hidden size={19} /> Paste text
+        </Button>
+      </div>
+      <input
+        ref={input}
+        type="file"
+        aria-label={`Log of the run ${kind}`}
+        accept=".csv,.tsv,.txt,.log,text/*"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => take(e.target.files?.[0])}
+      />
+    </div>
+  );
+}
+
+interface PasteBoxProps {
+  pasting: boolean;
+  pasted: string;
+  setPasted: React.Dispatch<React.SetStateAction<string>>;
+  onFile: (file: Blob, name: string) => void;
+}
+
+/** DOC PasteBox */
+function PasteBox({ pasting, pasted, setPasted, onFile }: PasteBoxProps) {
+  return (
+    <>
       {pasting ? (
         <div>
           <label htmlFor="pasted-log" className="mb-1 block text-[16px] font-[560]">
@@ -99,18 +141,7 @@ export function DropZone({ kind, problem, onFile }: Props) {
           </Button>
         </div>
       ) : null}
-      {kind === "before" ? (
-        <CautionBand>
-          <b className="font-[640]">During a run:</b> stop at the limit temperature, never on a bed or with vents
-          covered, never with a swollen battery.
-        </CautionBand>
-      ) : (
-        <CautionBand>
-          <b className="font-[640]">Before the load:</b> fan plugs in, all counts closed, fans turn. The same load, the
-          same settings, the same place as the run before.
-        </CautionBand>
-      )}
-    </div>
+    </>
   );
 }
 

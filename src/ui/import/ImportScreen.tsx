@@ -11,11 +11,11 @@ import { useKeys } from "@/ui/controls/keys";
 import { sendLog, type Sent } from "@/ui/controls/send";
 import { Conditions, conditionsOf, draftOf, type ConditionsDraft } from "@/ui/run/Conditions";
 import { stagePath } from "@/ui/steps/paths";
-import type { ImportSummary } from "@/workers/logSession";
+import type { ColumnView, ImportSummary } from "@/workers/logSession";
 import { Ask } from "./Ask";
 import { ColumnWires } from "@/ui/run/ColumnWires";
 import { DropZone, Progress } from "./DropZone";
-import { useLog } from "./useLog";
+import { type LogState, useLog } from "./useLog";
 
 interface Props {
   jobId: number;
@@ -29,6 +29,120 @@ interface Props {
 
 /** A log being read: its columns as wires, its phases on the curve, its conditions; stored only when said so. */
 export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: Props) {
+  const { read, doubt, sending, store, abort, log, open, shownPhases, setPhases, draft, setDraft, problem } = useImport(
+    { remembered, start, kind, other, jobId },
+  );
+  useKeys({
+    Enter: read && !doubt && sending === null ? () => void store(false) : undefined,
+    Escape: sending !== null ? () => abort.current?.() : log.state.step === "reading" ? log.cancel : undefined,
+  });
+
+  if (sending !== null)
+    return <Progress label={`Storing ${read?.name ?? "the log"}`} share={sending} onCancel={() => abort.current?.()} />;
+  if (log.state.step === "reading")
+    return <Progress label={`Reading ${log.state.name}`} share={log.state.share} onCancel={log.cancel} />;
+  if (!read)
+    return <DropZone kind={kind} problem={log.state.step === "empty" ? log.state.problem : null} onFile={open} />;
+
+  const { summary } = read;
+  const asked = summary.columns.filter((c) => !c.sure);
+  const choose = (heading: string, role: Role) => void log.choose({ ...log.choices, [heading]: role });
+  const logged = {
+    power: has(summary, "power"),
+    fan: summary.columns.some((c) => c.role.startsWith("fan")),
+    room: has(summary, "room.temperature"),
+  };
+  const ghost = kind === "after" && other?.phases ? { curves: other.curves, phases: other.phases } : null;
+  return (
+    <div
+      className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_366px]"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        const f = e.dataTransfer.files[0];
+        if (f) open(f, f.name);
+      }}
+    >
+      <div className="flex min-w-0 flex-col bg-sheet">
+        <ReadHead summary={summary} asked={asked} read={read} log={log} />
+        <div
+          className="max-h-[268px] overflow-y-auto border-b-[1.5px] border-line"
+          tabIndex={0}
+          role="region"
+          aria-label="Columns of the log"
+        >
+          <ColumnWires columns={summary.columns} onChoose={choose} />
+        </div>
+        <ReadCurves
+          summary={summary}
+          shownPhases={shownPhases}
+          setPhases={setPhases}
+          limitC={limitC}
+          ghost={ghost}
+          draft={draft}
+        />
+        <Oddities summary={summary} />
+      </div>
+      <aside className="flex flex-col border-l-[1.5px] border-line bg-sheet">
+        {asked[0] ? <Ask column={asked[0]} onChoose={(role) => choose(asked[0]?.heading ?? "", role)} /> : null}
+        <div className="flex-1 px-5 pt-4">
+          <Conditions
+            draft={draft}
+            onChange={setDraft}
+            before={kind === "after" ? (other?.conditions ?? null) : null}
+            logged={logged}
+            errors={problem?.fields ?? {}}
+          />
+        </div>
+        <StoreBar doubt={doubt} problem={problem} store={store} summary={summary} other={other} />
+      </aside>
+    </div>
+  );
+}
+
+interface ReadHeadProps {
+  summary: ImportSummary;
+  asked: ColumnView[];
+  read: { step: "read"; name: string; file: Blob; summary: ImportSummary };
+  log: {
+    state: LogState;
+    choices: Readonly<Record<string, Role>>;
+    open: (file: Blob, name: string) => Promise<void>;
+    choose: (next: ColumnChoices) => Promise<void>;
+    cancel: () => void;
+  };
+}
+
+/** DOC ReadHead */
+function ReadHead({ summary, asked, read, log }: ReadHeadProps) {
+  return (
+    <div className="flex flex-wrap items-start gap-3 border-b-[1.5px] border-line px-5 py-3">
+      <div className="min-w-0 flex-1">
+        <h1 className="text-[24px] leading-[30px] font-[700]">
+          {summary.rows.toLocaleString("en")} rows read.{" "}
+          {asked.length === 0
+            ? "Every column is clear."
+            : asked.length === 1
+              ? "One column to ask about."
+              : `${asked.length} columns to ask about.`}
+        </h1>
+        <p className="text-[15.5px] text-ink-2">{described(read.name, summary)}</p>
+      </div>
+      <Button onClick={log.cancel}>Another log</Button>
+    </div>
+  );
+}
+
+interface UseImportGiven {
+  remembered: Record<string, Readonly<Record<string, Role>>>;
+  start: RunConditions | null;
+  kind: "before" | "after";
+  other: (OtherRun & { conditions: RunConditions; curves: RunCurves; phases: Phases | null }) | null;
+  jobId: number;
+}
+
+/** DOC useImport */
+function useImport({ remembered, start, kind, other, jobId }: UseImportGiven) {
   const router = useRouter();
   const log = useLog(remembered);
   const [draft, setDraft] = useState<ConditionsDraft>(() => ({
@@ -89,148 +203,121 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
     router.refresh();
   };
   const doubt = problem && ["swapped-logs", "name-says-other"].includes(problem.code) ? problem : (doubts[0] ?? null);
-  useKeys({
-    Enter: read && !doubt && sending === null ? () => void store(false) : undefined,
-    Escape: sending !== null ? () => abort.current?.() : log.state.step === "reading" ? log.cancel : undefined,
-  });
+  return { read, doubt, sending, store, abort, log, open, shownPhases, setPhases, draft, setDraft, problem };
+}
 
-  if (sending !== null)
-    return <Progress label={`Storing ${read?.name ?? "the log"}`} share={sending} onCancel={() => abort.current?.()} />;
-  if (log.state.step === "reading")
-    return <Progress label={`Reading ${log.state.name}`} share={log.state.share} onCancel={log.cancel} />;
-  if (!read)
-    return <DropZone kind={kind} problem={log.state.step === "empty" ? log.state.problem : null} onFile={open} />;
+interface ReadCurvesProps {
+  summary: ImportSummary;
+  shownPhases: Phases | null;
+  setPhases: React.Dispatch<React.SetStateAction<Phases | null>>;
+  limitC: number | null;
+  ghost: { curves: RunCurves; phases: Phases } | null;
+  draft: ConditionsDraft;
+}
 
-  const { summary } = read;
-  const asked = summary.columns.filter((c) => !c.sure);
-  const choose = (heading: string, role: Role) => void log.choose({ ...log.choices, [heading]: role });
-  const logged = {
-    power: has(summary, "power"),
-    fan: summary.columns.some((c) => c.role.startsWith("fan")),
-    room: has(summary, "room.temperature"),
-  };
-  const ghost = kind === "after" && other?.phases ? { curves: other.curves, phases: other.phases } : null;
+/** DOC ReadCurves */
+function ReadCurves({ summary, shownPhases, setPhases, limitC, ghost, draft }: ReadCurvesProps) {
   return (
-    <div
-      className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_366px]"
-      onDragOver={(e) => e.preventDefault()}
-      onDrop={(e) => {
-        e.preventDefault();
-        const f = e.dataTransfer.files[0];
-        if (f) open(f, f.name);
-      }}
-    >
-      <div className="flex min-w-0 flex-col bg-sheet">
-        <div className="flex flex-wrap items-start gap-3 border-b-[1.5px] border-line px-5 py-3">
-          <div className="min-w-0 flex-1">
-            <h1 className="text-[24px] leading-[30px] font-[700]">
-              {summary.rows.toLocaleString("en")} rows read.{" "}
-              {asked.length === 0
-                ? "Every column is clear."
-                : asked.length === 1
-                  ? "One column to ask about."
-                  : `${asked.length} columns to ask about.`}
-            </h1>
-            <p className="text-[15.5px] text-ink-2">{described(read.name, summary)}</p>
-          </div>
-          <Button onClick={log.cancel}>Another log</Button>
-        </div>
-        <div
-          className="max-h-[268px] overflow-y-auto border-b-[1.5px] border-line"
-          tabIndex={0}
-          role="region"
-          aria-label="Columns of the log"
-        >
-          <ColumnWires columns={summary.columns} onChoose={choose} />
-        </div>
-        <div className="px-4 pt-3 pb-2">
-          {summary.curves ? (
-            shownPhases ? (
-              <RunChart
-                curves={summary.curves}
-                phases={shownPhases}
-                onPhases={(p) => setPhases(p)}
-                limitC={limitC}
-                ghost={ghost}
-                room={roomOf(draft)}
-                height={262}
-              />
-            ) : (
-              <>
-                <CautionBand role="status">
-                  No load was found: nothing tells it from idle.{" "}
-                  <button
-                    type="button"
-                    className="link min-h-8"
-                    onClick={() => setPhases({ loadOnS: summary.durationS * 0.2, loadOffS: summary.durationS * 0.8 })}
-                  >
-                    Mark it by hand
-                  </button>
-                </CautionBand>
-                <RunChart curves={summary.curves} phases={null} limitC={limitC} height={240} />
-              </>
-            )
-          ) : (
-            <CautionBand role="alert">
-              <b className="font-[640]">{summary.missing?.message}</b> {summary.missing?.action}
-            </CautionBand>
-          )}
-        </div>
-        {summary.warnings.length ? (
-          <details className="px-5 pb-3 text-[15px]" open={summary.warnings.length <= 2}>
-            <summary className="min-h-8 cursor-pointer text-ink-2">
-              {summary.warnings.length} {summary.warnings.length === 1 ? "oddity" : "oddities"} in the file, all dealt
-              with
-            </summary>
-            <ul className="mt-1">
-              {summary.warnings.map((w) => (
-                <li key={`${w.line}-${w.message}`}>
-                  <span className="num text-[14px] text-ink-2">line {w.line.toLocaleString("en")}</span> {w.message}
-                </li>
-              ))}
-            </ul>
-          </details>
-        ) : null}
-      </div>
-      <aside className="flex flex-col border-l-[1.5px] border-line bg-sheet">
-        {asked[0] ? <Ask column={asked[0]} onChoose={(role) => choose(asked[0]?.heading ?? "", role)} /> : null}
-        <div className="flex-1 px-5 pt-4">
-          <Conditions
-            draft={draft}
-            onChange={setDraft}
-            before={kind === "after" ? (other?.conditions ?? null) : null}
-            logged={logged}
-            errors={problem?.fields ?? {}}
+    <div className="px-4 pt-3 pb-2">
+      {summary.curves ? (
+        shownPhases ? (
+          <RunChart
+            curves={summary.curves}
+            phases={shownPhases}
+            onPhases={(p) => setPhases(p)}
+            limitC={limitC}
+            ghost={ghost}
+            room={roomOf(draft)}
+            height={262}
           />
-        </div>
-        <div className="sticky bottom-0 flex flex-col gap-3 bg-sheet p-5">
-          {doubt ? (
-            <CautionBand role="alert">
-              <b className="font-[640]">{doubt.message}</b> {doubt.action} Nothing is stored yet.
+        ) : (
+          <>
+            <CautionBand role="status">
+              No load was found: nothing tells it from idle.{" "}
+              <button
+                type="button"
+                className="link min-h-8"
+                onClick={() => setPhases({ loadOnS: summary.durationS * 0.2, loadOffS: summary.durationS * 0.8 })}
+              >
+                Mark it by hand
+              </button>
             </CautionBand>
-          ) : problem ? (
-            <CautionBand role="alert">
-              <b className="font-[640]">{problem.message}</b> {problem.action}
-            </CautionBand>
-          ) : null}
-          {doubt ? (
-            <Button look="plain" big onClick={() => void store(true)} disabled={!summary.curves}>
-              Take it all the same
-            </Button>
-          ) : (
-            <Button
-              look="main"
-              big
-              className="min-h-[76px] text-[20px]"
-              keyCap="Enter"
-              onClick={() => void store(false)}
-              disabled={!summary.curves}
-            >
-              {other ? "Judge with this log" : "Keep this log"}
-            </Button>
-          )}
-        </div>
-      </aside>
+            <RunChart curves={summary.curves} phases={null} limitC={limitC} height={240} />
+          </>
+        )
+      ) : (
+        <CautionBand role="alert">
+          <b className="font-[640]">{summary.missing?.message}</b> {summary.missing?.action}
+        </CautionBand>
+      )}
+    </div>
+  );
+}
+
+interface OdditiesProps {
+  summary: ImportSummary;
+}
+
+/** DOC Oddities */
+function Oddities({ summary }: OdditiesProps) {
+  return (
+    <>
+      {summary.warnings.length ? (
+        <details className="px-5 pb-3 text-[15px]" open={summary.warnings.length <= 2}>
+          <summary className="min-h-8 cursor-pointer text-ink-2">
+            {summary.warnings.length} {summary.warnings.length === 1 ? "oddity" : "oddities"} in the file, all dealt
+            with
+          </summary>
+          <ul className="mt-1">
+            {summary.warnings.map((w) => (
+              <li key={`${w.line}-${w.message}`}>
+                <span className="num text-[14px] text-ink-2">line {w.line.toLocaleString("en")}</span> {w.message}
+              </li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
+    </>
+  );
+}
+
+interface StoreBarProps {
+  doubt: Problem | null;
+  problem: Problem | null;
+  store: (anyway: boolean) => Promise<void>;
+  summary: ImportSummary;
+  other: (OtherRun & { conditions: RunConditions; curves: RunCurves; phases: Phases | null }) | null;
+}
+
+/** DOC StoreBar */
+function StoreBar({ doubt, problem, store, summary, other }: StoreBarProps) {
+  return (
+    <div className="sticky bottom-0 flex flex-col gap-3 bg-sheet p-5">
+      {doubt ? (
+        <CautionBand role="alert">
+          <b className="font-[640]">{doubt.message}</b> {doubt.action} Nothing is stored yet.
+        </CautionBand>
+      ) : problem ? (
+        <CautionBand role="alert">
+          <b className="font-[640]">{problem.message}</b> {problem.action}
+        </CautionBand>
+      ) : null}
+      {doubt ? (
+        <Button look="plain" big onClick={() => void store(true)} disabled={!summary.curves}>
+          Take it all the same
+        </Button>
+      ) : (
+        <Button
+          look="main"
+          big
+          className="min-h-[76px] text-[20px]"
+          keyCap="Enter"
+          onClick={() => void store(false)}
+          disabled={!summary.curves}
+        >
+          {other ? "Judge with this log" : "Keep this log"}
+        </Button>
+      )}
     </div>
   );
 }

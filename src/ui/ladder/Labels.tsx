@@ -16,6 +16,79 @@ interface Props {
 
 /** All figures of the ladder: heights beside it, changes in the bands, bars, headroom, totals at the foot. */
 export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfterC, afterC, contactAfterTopC }: Props) {
+  const work = labelPlaces({ plan, chip, afterC, limitC, airBeforeC, beforeC, roomC, airAfterC, contactAfterTopC });
+  const { contact, airflow, bandX, contactBandY, narrow, airBandY, lost, footY } = work;
+  return (
+    <g>
+      <PathLabels work={work} />
+      {chip.before ? (
+        <Bar x={plan.before[0] - 14} figure={chip.before} roomC={roomC} plan={plan} colour="var(--paste)" dashed />
+      ) : null}
+      {airflow.before ? (
+        <Bar x={plan.before[0] - 14} figure={airflow.before} roomC={roomC} plan={plan} colour="var(--air)" dashed />
+      ) : null}
+      {chip.after ? (
+        <Bar x={plan.after[1] + 15} figure={chip.after} roomC={roomC} plan={plan} colour="var(--paste)" />
+      ) : null}
+      {airflow.after ? (
+        <Bar x={plan.after[1] + 15} figure={airflow.after} roomC={roomC} plan={plan} colour="var(--air)" />
+      ) : null}
+      {contact.change ? (
+        <Change
+          x={bandX}
+          y={contactBandY}
+          narrow={narrow}
+          colour="var(--paste)"
+          wash="var(--paste-wash)"
+          figure={contact.change}
+          unknown={contact.finding === "unknown"}
+        />
+      ) : null}
+      {airflow.change ? (
+        <Change
+          x={bandX}
+          y={airBandY}
+          narrow={narrow}
+          colour="var(--air)"
+          wash="var(--air-wash)"
+          figure={airflow.change}
+          unknown={airflow.finding === "unknown"}
+        />
+      ) : null}
+      {lost && afterC !== null ? (
+        <Lost plan={plan} afterC={afterC} lost={lost} />
+      ) : afterC !== null && limitC !== null && limitC - afterC > 9 ? (
+        <Headroom plan={plan} afterC={afterC} limitC={limitC} beforeC={beforeC} />
+      ) : null}
+      <LadderFoot plan={plan} footY={footY} beforeC={beforeC} afterC={afterC} />
+    </g>
+  );
+}
+
+interface LabelPlacesGiven {
+  plan: LadderPlan;
+  chip: ChipVerdict;
+  afterC: number | null;
+  limitC: number | null;
+  airBeforeC: number;
+  beforeC: number;
+  roomC: number;
+  airAfterC: number;
+  contactAfterTopC: number;
+}
+
+/** DOC labelPlaces */
+function labelPlaces({
+  plan,
+  chip,
+  afterC,
+  limitC,
+  airBeforeC,
+  beforeC,
+  roomC,
+  airAfterC,
+  contactAfterTopC,
+}: LabelPlacesGiven) {
   const { y, footY } = plan.scale;
   const [contact, airflow] = chip.paths;
   const mid = (a: number, b: number) => (y(a) + y(b)) / 2;
@@ -49,8 +122,33 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
   );
   const beforeX = plan.before[0] - 28;
   const afterX = plan.after[1] + 30;
+  return {
+    beforeX,
+    contactBeforeY,
+    contact,
+    airBeforeY,
+    airflow,
+    afterX,
+    contactAfterY,
+    airAfterY,
+    bandX,
+    contactBandY,
+    narrow,
+    airBandY,
+    lost,
+    footY,
+  };
+}
+
+interface PathLabelsProps {
+  work: ReturnType<typeof labelPlaces>;
+}
+
+/** DOC PathLabels */
+function PathLabels({ work }: PathLabelsProps) {
+  const { beforeX, contactBeforeY, contact, airBeforeY, airflow, afterX, contactAfterY, airAfterY } = work;
   return (
-    <g>
+    <>
       <Height
         x={beforeX}
         y={contactBeforeY}
@@ -91,45 +189,21 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
           kw={airflow.afterKW}
         />
       ) : null}
-      {chip.before ? (
-        <Bar x={plan.before[0] - 14} figure={chip.before} roomC={roomC} plan={plan} colour="var(--paste)" dashed />
-      ) : null}
-      {airflow.before ? (
-        <Bar x={plan.before[0] - 14} figure={airflow.before} roomC={roomC} plan={plan} colour="var(--air)" dashed />
-      ) : null}
-      {chip.after ? (
-        <Bar x={plan.after[1] + 15} figure={chip.after} roomC={roomC} plan={plan} colour="var(--paste)" />
-      ) : null}
-      {airflow.after ? (
-        <Bar x={plan.after[1] + 15} figure={airflow.after} roomC={roomC} plan={plan} colour="var(--air)" />
-      ) : null}
-      {contact.change ? (
-        <Change
-          x={bandX}
-          y={contactBandY}
-          narrow={narrow}
-          colour="var(--paste)"
-          wash="var(--paste-wash)"
-          figure={contact.change}
-          unknown={contact.finding === "unknown"}
-        />
-      ) : null}
-      {airflow.change ? (
-        <Change
-          x={bandX}
-          y={airBandY}
-          narrow={narrow}
-          colour="var(--air)"
-          wash="var(--air-wash)"
-          figure={airflow.change}
-          unknown={airflow.finding === "unknown"}
-        />
-      ) : null}
-      {lost && afterC !== null ? (
-        <Lost plan={plan} afterC={afterC} lost={lost} />
-      ) : afterC !== null && limitC !== null && limitC - afterC > 9 ? (
-        <Headroom plan={plan} afterC={afterC} limitC={limitC} beforeC={beforeC} />
-      ) : null}
+    </>
+  );
+}
+
+interface LadderFootProps {
+  plan: LadderPlan;
+  footY: number;
+  beforeC: number;
+  afterC: number | null;
+}
+
+/** DOC LadderFoot */
+function LadderFoot({ plan, footY, beforeC, afterC }: LadderFootProps) {
+  return (
+    <>
       <text
         x={(plan.before[0] + plan.before[1]) / 2}
         y={footY + 34}
@@ -156,7 +230,7 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
           </>
         )}
       </text>
-    </g>
+    </>
   );
 }
 

@@ -1,13 +1,14 @@
 "use client";
 import "reflect-metadata";
-import { Input, Select, Textarea } from "@headlessui/react";
+import { Input, Textarea } from "@headlessui/react";
 import { classValidatorResolver } from "@hookform/resolvers/class-validator";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { useForm, useWatch, type Resolver } from "react-hook-form";
+import { Controller, useForm, useWatch, type Control, type Resolver } from "react-hook-form";
 import type { Problem } from "@/core/result";
 import { ENVIRONMENTS, FORMS, IntakeInput } from "@/input/machine";
 import { CautionBand } from "@/ui/controls/Band";
+import { Pick } from "@/ui/controls/Pick";
 import { Button } from "@/ui/controls/Button";
 import { Field } from "@/ui/controls/Field";
 import { send } from "@/ui/controls/send";
@@ -18,31 +19,8 @@ type Draft = Omit<IntakeInput, "limitC"> & { limitC: string | null };
 
 /** A machine comes in: which it is, where it lives, and what for. */
 export function IntakeForm({ models }: { models: string[] }) {
-  const router = useRouter();
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const form = useForm<Draft>({
-    resolver: classValidatorResolver(IntakeInput) as unknown as Resolver<Draft>,
-    defaultValues: {
-      tag: "",
-      model: "",
-      variant: "",
-      place: "",
-      environment: "office",
-      form: "fifteen",
-      limitC: "",
-      complaint: "",
-    },
-  });
-  const { errors, isSubmitting } = form.formState;
-  const shape = useWatch({ control: form.control, name: "form" });
-  const submit = form.handleSubmit(async () => {
-    setProblem(null);
-    const sent = await send<{ jobId: number }>("POST", "/api/intake", form.getValues());
-    if (sent.ok) return router.push(`/jobs/${sent.value.jobId}/before`);
-    for (const [name, message] of Object.entries(sent.problem.fields ?? {}))
-      form.setError(name as keyof Draft, { message });
-    setProblem(sent.problem);
-  });
+  const work = useIntake();
+  const { submit, errors, form } = work;
   return (
     <form
       onSubmit={(e) => void submit(e)}
@@ -73,13 +51,13 @@ export function IntakeForm({ models }: { models: string[] }) {
             <Input className="field" {...form.register("place")} />
           </Field>
           <Field label="Where it lives" error={errors.environment?.message}>
-            <Select className="field" {...form.register("environment")}>
-              {ENVIRONMENTS.map((e) => (
-                <option key={e} value={e}>
-                  {ENVIRONMENT_WORDS[e]}
-                </option>
-              ))}
-            </Select>
+            <PickedField
+              control={form.control}
+              name="environment"
+              label="Where it lives"
+              values={ENVIRONMENTS}
+              names={ENVIRONMENT_WORDS}
+            />
           </Field>
           <Field label="Throttle limit, °C" hint="Where known, such as 97" error={errors.limitC?.message}>
             <Input
@@ -99,33 +77,94 @@ export function IntakeForm({ models }: { models: string[] }) {
           </Field>
         </div>
       </div>
-      <aside className="flex flex-col gap-5 border-l-[1.5px] border-line bg-plane p-7">
-        <Field label="Size of the base" error={errors.form?.message}>
-          <Select className="field" {...form.register("form")}>
-            {FORMS.map((f) => (
-              <option key={f} value={f}>
-                {FORM_WORDS[f]}
-              </option>
-            ))}
-          </Select>
-        </Field>
-        <div className="grid h-[230px] place-items-center">
-          <BaseOutline form={shape} pxPerMm={0.76} />
-        </div>
-        <CautionBand>
-          <b className="font-[640]">Battery swollen?</b> If the base bulges or the touchpad lifts: stop, no load run.
-          Move it away from anything that burns and follow the local rules for damaged lithium batteries.
-        </CautionBand>
-        <div className="flex-1" />
-        {problem ? (
-          <CautionBand role="alert">
-            {problem.message} {problem.action}
-          </CautionBand>
-        ) : null}
-        <Button type="submit" look="main" big disabled={isSubmitting} keyCap="Enter">
-          Take it in
-        </Button>
-      </aside>
+      <BaseSide work={work} />
     </form>
+  );
+}
+
+/** The intake as typed, checked by the class the server checks it with. */
+function useIntake() {
+  const router = useRouter();
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const form = useForm<Draft>({
+    resolver: classValidatorResolver(IntakeInput) as unknown as Resolver<Draft>,
+    defaultValues: {
+      tag: "",
+      model: "",
+      variant: "",
+      place: "",
+      environment: "office",
+      form: "fifteen",
+      limitC: "",
+      complaint: "",
+    },
+  });
+  const { errors, isSubmitting } = form.formState;
+  const shape = useWatch({ control: form.control, name: "form" });
+  const submit = form.handleSubmit(async () => {
+    setProblem(null);
+    const sent = await send<{ jobId: number }>("POST", "/api/intake", form.getValues());
+    if (sent.ok) return router.push(`/jobs/${sent.value.jobId}/before`);
+    for (const [name, message] of Object.entries(sent.problem.fields ?? {}))
+      form.setError(name as keyof Draft, { message });
+    setProblem(sent.problem);
+  });
+  return { submit, errors, form, shape, problem, isSubmitting };
+}
+
+interface BaseSideProps {
+  work: ReturnType<typeof useIntake>;
+}
+
+/** The base to scale, the caution, and the act. */
+function BaseSide({ work }: BaseSideProps) {
+  const { errors, form, shape, problem, isSubmitting } = work;
+  return (
+    <aside className="flex flex-col gap-5 border-l-[1.5px] border-line bg-plane p-7">
+      <Field label="Size of the base" error={errors.form?.message}>
+        <PickedField control={form.control} name="form" label="Size of the base" values={FORMS} names={FORM_WORDS} />
+      </Field>
+      <div className="grid h-[230px] place-items-center">
+        <BaseOutline form={shape} pxPerMm={0.76} />
+      </div>
+      <CautionBand>
+        <b className="font-[640]">Battery swollen?</b> If the base bulges or the touchpad lifts: stop, no load run. Move
+        it away from anything that burns and follow the local rules for damaged lithium batteries.
+      </CautionBand>
+      <div className="flex-1" />
+      {problem ? (
+        <CautionBand role="alert">
+          {problem.message} {problem.action}
+        </CautionBand>
+      ) : null}
+      <Button type="submit" look="main" big disabled={isSubmitting} keyCap="Enter">
+        Take it in
+      </Button>
+    </aside>
+  );
+}
+
+interface PickedFieldProps<T extends string> {
+  control: Control<Draft>;
+  name: "environment" | "form";
+  label: string;
+  values: readonly T[];
+  names: Record<T, string>;
+}
+
+function PickedField<T extends string>({ control, name, label, values, names }: PickedFieldProps<T>) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <Pick
+          label={label}
+          value={field.value}
+          options={values.map((value) => ({ value, name: names[value] }))}
+          onChange={field.onChange}
+        />
+      )}
+    />
   );
 }

@@ -1,4 +1,4 @@
-import { ENVIRONMENTS, FORMS } from "@/input/machine";
+import { type ENVIRONMENTS, type FORMS } from "@/input/machine";
 
 export const ENVIRONMENT_WORDS: Record<(typeof ENVIRONMENTS)[number], string> = {
   office: "Office air",

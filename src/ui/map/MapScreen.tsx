@@ -2,8 +2,8 @@
 import { Pencil } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { boundsOfPart, centreOf, chevronsOf, CoolingMap, type Layout } from "@/core/drawing";
-import { checksOf, mapSentence } from "@/core/cooling";
+import { boundsOfPart, centreOf, chevronsOf, CoolingMap, type Part, type Layout } from "@/core/drawing";
+import { checksOf, type MapCheck, mapSentence } from "@/core/cooling";
 import { hits, seenFromAbove } from "@/core/edit";
 import { Button, KeyCap } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
@@ -14,7 +14,7 @@ import { Defs, Drawing } from "@/ui/underside/Drawing";
 import { Chevrons, Chosen, Hidden } from "@/ui/underside/Marks";
 import { Rulers } from "@/ui/underside/Rulers";
 import { Tags } from "@/ui/underside/Tags";
-import { useView } from "@/ui/underside/useView";
+import { useView, type ViewControl } from "@/ui/underside/useView";
 import { LensTabs } from "./LensTabs";
 import { MapWords } from "./MapWords";
 import { PartPanel } from "./PartPanel";
@@ -32,6 +32,77 @@ const COOLING = ["blower", "fins", "pipe", "chamber", "plate", "spreader", "pad"
 
 /** The map lens: the drawing to look at and ask, its sentence, what does not add up, and the part in hand. */
 export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
+  const work = useMap(layout, jobId, closed);
+  const {
+    setAbove,
+    above,
+    ref,
+    size,
+    click,
+    x,
+    y,
+    scale,
+    shown,
+    shownPart,
+    shownMap,
+    selected,
+    view,
+    map,
+    checks,
+    pick,
+    edit,
+    next,
+  } = work;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
+        <MapTabs jobId={jobId} heat={heat} setAbove={setAbove} above={above} />
+        <div ref={ref} className="relative min-h-[360px] flex-1 touch-none overflow-hidden">
+          <svg
+            data-testid="underside"
+            width={size.width}
+            height={size.height}
+            className="absolute inset-0 block cursor-pointer"
+            role="img"
+            aria-label={`Underside of ${layout.model} to scale, ${layout.parts.length} parts${above ? ", seen from above" : ", seen from below"}`}
+            onClick={click}
+          >
+            <Defs />
+            <g transform={`translate(${x} ${y}) scale(${scale})`}>
+              <Drawing layout={shown} />
+              <Hidden layout={shown} />
+              {shownPart ? <Chosen part={shownPart} scale={scale} /> : null}
+              {shownPart?.kind === "pipe" ? (
+                <Chevrons points={chevronsOf(shownMap, shownPart)} widthMm={shownPart.widthMm} />
+              ) : null}
+              <Tags parts={shown.parts} scale={scale} selected={selected} />
+            </g>
+            <Rulers view={view.view} width={size.width} height={size.height} />
+          </svg>
+        </div>
+        <MapSentence map={map} checks={checks} pick={pick} />
+      </div>
+      <aside className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-4 pb-4 lg:w-[280px] lg:border-l-[1.5px] xl:w-[306px] 2xl:w-[380px]">
+        <PartInHand work={work} revision={revision} layout={layout} />
+        <div className="mt-3 flex gap-2.5">
+          {closed ? null : (
+            <Button look="quiet" className="min-h-[56px] flex-1 px-3" onClick={() => void edit()}>
+              <Pencil aria-hidden size={18} /> {layout.parts.length ? "Edit" : "Draw"}
+            </Button>
+          )}
+          {next ? (
+            <Button look="main" className="min-h-[56px] flex-[1.4] px-3" keyCap="N" onClick={() => pick(next.id)}>
+              Next: {next.tag || "part"}
+            </Button>
+          ) : null}
+        </div>
+      </aside>
+    </div>
+  );
+}
+
+/** DOC useMap */
+function useMap(layout: Layout, jobId: number, closed: boolean) {
   const router = useRouter();
   const [picked, setPicked] = useState<string | null>(null);
   const [above, setAbove] = useState(false);
@@ -60,6 +131,72 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
       router.refresh();
     }
   };
+  useMapKeys({ shownPart, layout, shown, picked, pick, next, closed, edit, view, setAbove, checks });
+
+  const click = (e: React.MouseEvent) => {
+    const box = e.currentTarget.getBoundingClientRect();
+    const p = view.toSheet(e.clientX - box.left, e.clientY - box.top);
+    const found = hits(
+      shown.parts.filter((x) => x.kind !== "board" && x.kind !== "sketch"),
+      p.x,
+      p.y,
+      14 / view.view.scale,
+    );
+    const again = found.findIndex((x) => x.id === picked);
+    pick(found[again >= 0 ? (again + 1) % found.length : 0]?.id ?? null);
+  };
+  const { scale, x, y } = view.view;
+  return {
+    setAbove,
+    above,
+    ref,
+    size,
+    click,
+    x,
+    y,
+    scale,
+    shown,
+    shownPart,
+    shownMap,
+    selected,
+    view,
+    map,
+    checks,
+    pick,
+    part,
+    edit,
+    next,
+  };
+}
+
+interface UseMapKeysGiven {
+  shownPart: Part | undefined;
+  layout: Layout;
+  shown: Layout;
+  picked: string | null;
+  pick: (id: string | null) => void;
+  next: Part | undefined;
+  closed: boolean;
+  edit: () => Promise<void>;
+  view: ViewControl;
+  setAbove: React.Dispatch<React.SetStateAction<boolean>>;
+  checks: MapCheck[];
+}
+
+/** DOC useMapKeys */
+function useMapKeys({
+  shownPart,
+  layout,
+  shown,
+  picked,
+  pick,
+  next,
+  closed,
+  edit,
+  view,
+  setAbove,
+  checks,
+}: UseMapKeysGiven) {
   const step = (dx: number, dy: number) => {
     const from = shownPart ? centreOf(shownPart) : ([layout.base.widthMm / 2, layout.base.depthMm / 2] as const);
     const better = shown.parts
@@ -89,117 +226,98 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
   };
   checks.slice(0, 9).forEach((c, i) => (keys[String(i + 1)] = () => pick(c.parts[0] ?? null)));
   useKeys(keys);
+}
 
-  const click = (e: React.MouseEvent) => {
-    const box = e.currentTarget.getBoundingClientRect();
-    const p = view.toSheet(e.clientX - box.left, e.clientY - box.top);
-    const found = hits(
-      shown.parts.filter((x) => x.kind !== "board" && x.kind !== "sketch"),
-      p.x,
-      p.y,
-      14 / view.view.scale,
-    );
-    const again = found.findIndex((x) => x.id === picked);
-    pick(found[again >= 0 ? (again + 1) % found.length : 0]?.id ?? null);
-  };
-  const { scale, x, y } = view.view;
+interface MapTabsProps {
+  jobId: number;
+  heat: boolean;
+  setAbove: React.Dispatch<React.SetStateAction<boolean>>;
+  above: boolean;
+}
+
+/** DOC MapTabs */
+function MapTabs({ jobId, heat, setAbove, above }: MapTabsProps) {
   return (
-    <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-      <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
-        <LensTabs
-          jobId={jobId}
-          shown="map"
-          heat={heat}
-          note={
+    <LensTabs
+      jobId={jobId}
+      shown="map"
+      heat={heat}
+      note={
+        <button
+          type="button"
+          onClick={() => setAbove(!above)}
+          aria-pressed={above}
+          className="min-h-11 rounded-[5px] px-2 hover:bg-plane"
+        >
+          {above ? "Seen from above: left and right swapped" : "Seen from below"}
+        </button>
+      }
+    />
+  );
+}
+
+interface MapSentenceProps {
+  map: CoolingMap;
+  checks: MapCheck[];
+  pick: (id: string | null) => void;
+}
+
+/** DOC MapSentence */
+function MapSentence({ map, checks, pick }: MapSentenceProps) {
+  return (
+    <div className="shrink-0 border-t-[1.5px] border-line px-5 pt-3 pb-4">
+      <h1 className="text-[20px] leading-[26px] font-[560]">
+        <MapWords words={mapSentence(map)} />
+      </h1>
+      <ul aria-label="What does not add up" className="mt-2 grid grid-cols-1 gap-2 md:grid-cols-2">
+        {checks.slice(0, 4).map((c, i) => (
+          <li key={c.code + c.parts.join()}>
             <button
               type="button"
-              onClick={() => setAbove(!above)}
-              aria-pressed={above}
-              className="min-h-11 rounded-[5px] px-2 hover:bg-plane"
+              onClick={() => pick(c.parts[0] ?? null)}
+              className="flex min-h-11 w-full items-center gap-3 border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[16px] text-caution-ink"
             >
-              {above ? "Seen from above: left and right swapped" : "Seen from below"}
+              <span className="min-w-0 flex-1">{c.message}</span>
+              <KeyCap>{i + 1}</KeyCap>
             </button>
-          }
-        />
-        <div ref={ref} className="relative min-h-[360px] flex-1 touch-none overflow-hidden">
-          <svg
-            data-testid="underside"
-            width={size.width}
-            height={size.height}
-            className="absolute inset-0 block cursor-pointer"
-            role="img"
-            aria-label={`Underside of ${layout.model} to scale, ${layout.parts.length} parts${above ? ", seen from above" : ", seen from below"}`}
-            onClick={click}
-          >
-            <Defs />
-            <g transform={`translate(${x} ${y}) scale(${scale})`}>
-              <Drawing layout={shown} />
-              <Hidden layout={shown} />
-              {shownPart ? <Chosen part={shownPart} scale={scale} /> : null}
-              {shownPart?.kind === "pipe" ? (
-                <Chevrons points={chevronsOf(shownMap, shownPart)} widthMm={shownPart.widthMm} />
-              ) : null}
-              <Tags parts={shown.parts} scale={scale} selected={selected} />
-            </g>
-            <Rulers view={view.view} width={size.width} height={size.height} />
-          </svg>
-        </div>
-        <div className="shrink-0 border-t-[1.5px] border-line px-5 pt-3 pb-4">
-          <h1 className="text-[20px] leading-[26px] font-[560]">
-            <MapWords words={mapSentence(map)} />
-          </h1>
-          <ul aria-label="What does not add up" className="mt-2 grid grid-cols-1 gap-2 md:grid-cols-2">
-            {checks.slice(0, 4).map((c, i) => (
-              <li key={c.code + c.parts.join()}>
-                <button
-                  type="button"
-                  onClick={() => pick(c.parts[0] ?? null)}
-                  className="flex min-h-11 w-full items-center gap-3 border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[16px] text-caution-ink"
-                >
-                  <span className="min-w-0 flex-1">{c.message}</span>
-                  <KeyCap>{i + 1}</KeyCap>
-                </button>
-              </li>
-            ))}
-          </ul>
-          {checks.length === 0 ? (
-            <p className="mt-1 text-[16px] text-ink-2">
-              Every chip has its way to the air, every pad and screw has its place.
-            </p>
-          ) : null}
-          {checks.length > 4 ? <p className="mt-1 text-[15px] text-ink-2">And {checks.length - 4} more.</p> : null}
-        </div>
-      </div>
-      <aside className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-4 pb-4 lg:w-[280px] lg:border-l-[1.5px] xl:w-[306px] 2xl:w-[380px]">
-        <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Part in hand">
-          {part ? (
-            <PartPanel map={map} part={part} />
-          ) : (
-            <>
-              <h2 className="flex items-baseline justify-between px-2 text-[19px] font-[680]">
-                Parts as a list{" "}
-                <span className="text-[15px] font-[450] text-ink-2">
-                  revision {revision.number}
-                  {revision.open ? ", open" : ""}
-                </span>
-              </h2>
-              <PartsList follow parts={layout.parts} selected={selected} onSelect={(id) => pick(id)} />
-            </>
-          )}
-        </div>
-        <div className="mt-3 flex gap-2.5">
-          {closed ? null : (
-            <Button look="quiet" className="min-h-[56px] flex-1 px-3" onClick={() => void edit()}>
-              <Pencil aria-hidden size={18} /> {layout.parts.length ? "Edit" : "Draw"}
-            </Button>
-          )}
-          {next ? (
-            <Button look="main" className="min-h-[56px] flex-[1.4] px-3" keyCap="N" onClick={() => pick(next.id)}>
-              Next: {next.tag || "part"}
-            </Button>
-          ) : null}
-        </div>
-      </aside>
+          </li>
+        ))}
+      </ul>
+      {checks.length === 0 ? (
+        <p className="mt-1 text-[16px] text-ink-2">
+          Every chip has its way to the air, every pad and screw has its place.
+        </p>
+      ) : null}
+      {checks.length > 4 ? <p className="mt-1 text-[15px] text-ink-2">And {checks.length - 4} more.</p> : null}
+    </div>
+  );
+}
+
+interface PartInHandProps {
+  work: ReturnType<typeof useMap>;
+  revision: { number: number; open: boolean };
+  layout: Layout;
+}
+
+/** DOC PartInHand */
+function PartInHand({ work, revision, layout }: PartInHandProps) {
+  const { part, map, selected, pick } = work;
+  return (
+    <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Part in hand">
+      {part ? (
+        <PartPanel map={map} part={part} />
+      ) : (
+        <>
+          <h2 className="flex items-baseline justify-between px-2 text-[19px] font-[680]">
+            Parts as a list{" "}
+            <span className="text-[15px] font-[450] text-ink-2">
+              revision {revision.number}
+              {revision.open ? ", open" : ""}
+            </span>
+          </h2>
+          <PartsList follow parts={layout.parts} selected={selected} onSelect={(id) => pick(id)} />
+        </>
+      )}
     </div>
   );
 }

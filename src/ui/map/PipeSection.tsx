@@ -1,4 +1,4 @@
-import type { CoolingMap, HeatPipe } from "@/core/drawing";
+import type { Chip, Blower, CoolingMap, FinStack, HeatPipe } from "@/core/drawing";
 import { chipLabel } from "@/core/drawing";
 
 /** A pipe cut along its way, board below: fins where it gives heat, plates and chips where it takes it. */
@@ -34,65 +34,11 @@ export function PipeSection({ map, pipe }: { map: CoolingMap; pipe: HeatPipe }) 
   const name = `Section: ${pipe.tag} from ${under.join(" and ")} to ${fins.map((f) => f.tag).join(" and ") || "nothing"}`;
   return (
     <svg role="img" aria-label={name} viewBox={`0 0 ${W} 126`} className="block w-full">
-      {left ? (
-        <>
-          <text x={8} y={18} fontSize={13.5} fill="var(--ink)" fontFamily="var(--font-num)">
-            {fins.map((f) => f.tag).join(", ")}
-          </text>
-          <rect x={8} y={40} width={48} height={30} fill="var(--d-al2)" stroke="var(--d-ink)" strokeWidth={1} />
-          {Array.from({ length: 13 }, (_, i) => (
-            <path key={i} d={`M${11 + i * 3.6} 41v28`} stroke="var(--d-we2)" strokeWidth={1.3} />
-          ))}
-          {blower ? (
-            <>
-              {[18, 32, 46].map((x) => (
-                <path key={x} d={`M${x} 94v-15m-4 5l4-6 4 6`} fill="none" stroke="var(--air)" strokeWidth={2} />
-              ))}
-              <text x={6} y={122} fontSize={13.5} fill="var(--air)">
-                Air from {blower.tag}
-              </text>
-            </>
-          ) : null}
-        </>
-      ) : null}
+      <BlowerEnd left={left} fins={fins} blower={blower} />
       {under.map((label, i) => {
         const cx = x0 + step * (i + 0.5);
         const w = Math.min(70, step - 8);
-        return (
-          <g key={label}>
-            <rect
-              x={cx - w / 2}
-              y={66}
-              width={w}
-              height={9}
-              fill={chips.length ? "var(--cu3)" : "var(--d-pad)"}
-              stroke="var(--d-ink)"
-              strokeWidth={0.9}
-            />
-            {chips.length ? <rect x={cx - w * 0.28} y={75} width={w * 0.56} height={3.4} fill="var(--paste)" /> : null}
-            <rect
-              x={cx - w * 0.3}
-              y={chips.length ? 78.4 : 75}
-              width={w * 0.6}
-              height={8}
-              fill="var(--d-die)"
-              stroke="var(--d-ink)"
-              strokeWidth={0.9}
-            />
-            <rect
-              x={cx - w * 0.45}
-              y={chips.length ? 86.4 : 83}
-              width={w * 0.9}
-              height={9}
-              fill="var(--d-pkg)"
-              stroke="var(--d-ink)"
-              strokeWidth={0.9}
-            />
-            <text x={cx} y={122} fontSize={13.5} textAnchor="middle" fill="var(--ink)">
-              {label}
-            </text>
-          </g>
-        );
+        return <ChipUnderPipe key={label} label={label} cx={cx} w={w} chips={chips} />;
       })}
       <rect
         x={x0 - 6}
@@ -119,5 +65,86 @@ export function PipeSection({ map, pipe }: { map: CoolingMap; pipe: HeatPipe }) 
         {pipe.widthMm.toFixed(1)} × {pipe.heightMm.toFixed(1)} mm
       </text>
     </svg>
+  );
+}
+
+interface BlowerEndProps {
+  left: boolean;
+  fins: FinStack[];
+  blower: Blower | undefined;
+}
+
+/** DOC BlowerEnd */
+function BlowerEnd({ left, fins, blower }: BlowerEndProps) {
+  return (
+    <>
+      {left ? (
+        <>
+          <text x={8} y={18} fontSize={13.5} fill="var(--ink)" fontFamily="var(--font-num)">
+            {fins.map((f) => f.tag).join(", ")}
+          </text>
+          <rect x={8} y={40} width={48} height={30} fill="var(--d-al2)" stroke="var(--d-ink)" strokeWidth={1} />
+          {Array.from({ length: 13 }, (_, i) => (
+            <path key={i} d={`M${11 + i * 3.6} 41v28`} stroke="var(--d-we2)" strokeWidth={1.3} />
+          ))}
+          {blower ? (
+            <>
+              {[18, 32, 46].map((x) => (
+                <path key={x} d={`M${x} 94v-15m-4 5l4-6 4 6`} fill="none" stroke="var(--air)" strokeWidth={2} />
+              ))}
+              <text x={6} y={122} fontSize={13.5} fill="var(--air)">
+                Air from {blower.tag}
+              </text>
+            </>
+          ) : null}
+        </>
+      ) : null}
+    </>
+  );
+}
+
+interface ChipUnderPipeProps {
+  label: string;
+  cx: number;
+  w: number;
+  chips: Chip[];
+}
+
+/** DOC ChipUnderPipe */
+function ChipUnderPipe({ label, cx, w, chips }: ChipUnderPipeProps) {
+  return (
+    <g>
+      <rect
+        x={cx - w / 2}
+        y={66}
+        width={w}
+        height={9}
+        fill={chips.length ? "var(--cu3)" : "var(--d-pad)"}
+        stroke="var(--d-ink)"
+        strokeWidth={0.9}
+      />
+      {chips.length ? <rect x={cx - w * 0.28} y={75} width={w * 0.56} height={3.4} fill="var(--paste)" /> : null}
+      <rect
+        x={cx - w * 0.3}
+        y={chips.length ? 78.4 : 75}
+        width={w * 0.6}
+        height={8}
+        fill="var(--d-die)"
+        stroke="var(--d-ink)"
+        strokeWidth={0.9}
+      />
+      <rect
+        x={cx - w * 0.45}
+        y={chips.length ? 86.4 : 83}
+        width={w * 0.9}
+        height={9}
+        fill="var(--d-pkg)"
+        stroke="var(--d-ink)"
+        strokeWidth={0.9}
+      />
+      <text x={cx} y={122} fontSize={13.5} textAnchor="middle" fill="var(--ink)">
+        {label}
+      </text>
+    </g>
   );
 }

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { PASTES } from "@/core/paste";
 import { MATERIAL_KINDS, type MaterialKind } from "@/core/stock";
 import { Button } from "@/ui/controls/Button";
+import { Pick, type PickOption } from "@/ui/controls/Pick";
 import { send } from "@/ui/controls/send";
 
 /** A new lot for the shelf. */
@@ -22,6 +23,157 @@ export function LotDialog({ open, onClose, onKept }: { open: boolean; onClose: (
 }
 
 function LotForm({ onClose, onKept }: { onClose: () => void; onKept: () => void }) {
+  const lot = useLotForm(onKept);
+  const { fields, set, errors, keep, kind, setKind } = lot;
+  const { unit } = MATERIAL_KINDS[kind];
+  return (
+    <form
+      className="mt-4 grid grid-cols-2 gap-x-4 gap-y-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <Wide>
+        <LotPick
+          label="What it is"
+          value={kind}
+          options={KIND_OPTIONS}
+          error={errors.kind}
+          onChange={(v) => setKind(v)}
+        />
+      </Wide>
+      {kind === "paste" ? (
+        <Wide>
+          <LotPick
+            label="Like"
+            value={fields.paste ?? ""}
+            options={PASTES.map((p) => ({ value: p.name, name: p.name }))}
+            error={errors.paste}
+            onChange={(v) => set("paste", v)}
+          />
+        </Wide>
+      ) : null}
+      <Wide>
+        <LotField lot={lot} name="name" label={kind === "paste" ? "Name, if another" : "Name"} />
+      </Wide>
+      {kind === "pad" ? <PadFields lot={lot} /> : null}
+      <LotField
+        lot={lot}
+        name="amount"
+        label={kind === "pad" ? "Sheets" : `Amount${unit ? `, ${unit}` : ""}`}
+        inputMode="decimal"
+      />
+      <LotField lot={lot} name="price" label="Price of the lot" inputMode="decimal" />
+      <LotField lot={lot} name="lot" label="Lot number" />
+      <LotField lot={lot} name="bestBefore" label="Best before" type="date" />
+      <Wide>
+        <LotField lot={lot} name="openedOn" label="Opened on; empty while it is closed" type="date" />
+      </Wide>
+      {errors[""] ? (
+        <p role="alert" className="col-span-2 text-[16px] text-stop-ink">
+          {errors[""]}
+        </p>
+      ) : null}
+      <div className="col-span-2 mt-2 flex gap-3">
+        <Button type="submit" look="main">
+          Put it on the shelf
+        </Button>
+        <Button onClick={onClose}>Leave</Button>
+      </div>
+    </form>
+  );
+}
+
+const KIND_OPTIONS = (Object.keys(MATERIAL_KINDS) as MaterialKind[]).map((value) => ({
+  value,
+  name: MATERIAL_KINDS[value].name,
+}));
+
+const SOFTNESS_OPTIONS = ["soft", "medium", "firm"].map((value) => ({ value, name: value }));
+
+type LotDraft = ReturnType<typeof useLotForm>;
+
+function Wide({ children }: { children: React.ReactNode }) {
+  return <div className="col-span-2">{children}</div>;
+}
+
+function PadFields({ lot }: { lot: LotDraft }) {
+  return (
+    <>
+      <LotField lot={lot} name="thicknessMm" label="Thickness, mm" inputMode="decimal" />
+      <LotPick
+        label="Softness"
+        value={lot.fields.softness ?? "soft"}
+        options={SOFTNESS_OPTIONS}
+        error={lot.errors.softness}
+        onChange={(v) => lot.set("softness", v)}
+      />
+      <LotField lot={lot} name="widthMm" label="Sheet width, mm" inputMode="decimal" />
+      <LotField lot={lot} name="heightMm" label="Sheet height, mm" inputMode="decimal" />
+    </>
+  );
+}
+
+interface LotFieldProps extends React.InputHTMLAttributes<HTMLInputElement> {
+  lot: LotDraft;
+  name: string;
+  label: string;
+}
+
+function LotField({ lot, name, label, ...more }: LotFieldProps) {
+  const error = lot.errors[name];
+  return (
+    <label className="block text-[16px]">
+      <span className="mb-1 block text-ink-2">{label}</span>
+      <input
+        value={lot.fields[name] ?? ""}
+        onChange={(e) => lot.set(name, e.target.value)}
+        aria-invalid={Boolean(error)}
+        className="field min-h-[46px] w-full px-3 text-[17px]"
+        {...more}
+      />
+      <Wrong error={error} />
+    </label>
+  );
+}
+
+interface LotPickProps<T extends string> {
+  label: string;
+  value: T;
+  options: readonly PickOption<T>[];
+  error: string | undefined;
+  onChange: (v: T) => void;
+}
+
+function LotPick<T extends string>({ label, value, options, error, onChange }: LotPickProps<T>) {
+  return (
+    <div className="text-[16px]">
+      <span aria-hidden className="mb-1 block text-ink-2">
+        {label}
+      </span>
+      <Pick
+        label={label}
+        value={value}
+        options={options}
+        onChange={onChange}
+        className="min-h-[46px] w-full px-3 text-[17px]"
+      />
+      <Wrong error={error} />
+    </div>
+  );
+}
+
+function Wrong({ error }: { error: string | undefined }) {
+  return error ? (
+    <span role="alert" className="mt-1 block text-[15px] text-stop-ink">
+      {error}
+    </span>
+  ) : null;
+}
+
+/** A lot as typed; kept when the server takes it. */
+function useLotForm(onKept: () => void) {
   const [kind, setKind] = useState<MaterialKind>("paste");
   const [fields, setFields] = useState<Record<string, string>>({
     paste: PASTES[0]?.name ?? "",
@@ -49,117 +201,5 @@ function LotForm({ onClose, onKept }: { onClose: () => void; onKept: () => void 
     if (answer.ok) onKept();
     else setErrors(answer.problem.fields ?? { "": answer.problem.message });
   };
-  const field = (key: string, label: string, more: React.InputHTMLAttributes<HTMLInputElement> = {}) => (
-    <label className="block text-[16px]">
-      <span className="mb-1 block text-ink-2">{label}</span>
-      <input
-        value={fields[key] ?? ""}
-        onChange={(e) => set(key, e.target.value)}
-        aria-invalid={Boolean(errors[key])}
-        className="field min-h-[46px] w-full px-3 text-[17px]"
-        {...more}
-      />
-      {errors[key] ? (
-        <span role="alert" className="mt-1 block text-[15px] text-stop-ink">
-          {errors[key]}
-        </span>
-      ) : null}
-    </label>
-  );
-  const select = (
-    key: string,
-    label: string,
-    options: readonly (readonly [string, string])[],
-    value: string,
-    onChange: (v: string) => void,
-  ) => (
-    <label className="block text-[16px]">
-      <span className="mb-1 block text-ink-2">{label}</span>
-      <select
-        value={value}
-        onChange={(e) => onChange(e.target.value)}
-        className="field min-h-[46px] w-full px-2 text-[17px]"
-      >
-        {options.map(([v, name]) => (
-          <option key={v} value={v}>
-            {name}
-          </option>
-        ))}
-      </select>
-      {errors[key] ? (
-        <span role="alert" className="mt-1 block text-[15px] text-stop-ink">
-          {errors[key]}
-        </span>
-      ) : null}
-    </label>
-  );
-  return (
-    <form
-      className="mt-4 grid grid-cols-2 gap-x-4 gap-y-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
-    >
-      <div className="col-span-2">
-        {select(
-          "kind",
-          "What it is",
-          Object.entries(MATERIAL_KINDS).map(([v, k]) => [v, k.name] as const),
-          kind,
-          (v) => setKind(v as MaterialKind),
-        )}
-      </div>
-      {kind === "paste" ? (
-        <div className="col-span-2">
-          {select(
-            "paste",
-            "Like",
-            PASTES.map((p) => [p.name, p.name] as const),
-            fields.paste ?? "",
-            (v) => set("paste", v),
-          )}
-        </div>
-      ) : null}
-      <div className="col-span-2">{field("name", kind === "paste" ? "Name, if another" : "Name")}</div>
-      {kind === "pad" ? (
-        <>
-          {field("thicknessMm", "Thickness, mm", { inputMode: "decimal" })}
-          {select(
-            "softness",
-            "Softness",
-            [
-              ["soft", "soft"],
-              ["medium", "medium"],
-              ["firm", "firm"],
-            ],
-            fields.softness ?? "soft",
-            (v) => set("softness", v),
-          )}
-          {field("widthMm", "Sheet width, mm", { inputMode: "decimal" })}
-          {field("heightMm", "Sheet height, mm", { inputMode: "decimal" })}
-        </>
-      ) : null}
-      {field(
-        "amount",
-        kind === "pad" ? "Sheets" : `Amount${MATERIAL_KINDS[kind].unit ? `, ${MATERIAL_KINDS[kind].unit}` : ""}`,
-        { inputMode: "decimal" },
-      )}
-      {field("price", "Price of the lot", { inputMode: "decimal" })}
-      {field("lot", "Lot number")}
-      {field("bestBefore", "Best before", { type: "date" })}
-      <div className="col-span-2">{field("openedOn", "Opened on; empty while it is closed", { type: "date" })}</div>
-      {errors[""] ? (
-        <p role="alert" className="col-span-2 text-[16px] text-stop-ink">
-          {errors[""]}
-        </p>
-      ) : null}
-      <div className="col-span-2 mt-2 flex gap-3">
-        <Button type="submit" look="main">
-          Put it on the shelf
-        </Button>
-        <Button onClick={onClose}>Leave</Button>
-      </div>
-    </form>
-  );
+  return { fields, set, errors, keep, kind, setKind };
 }

@@ -10,7 +10,9 @@ import {
   leftOf,
   MATERIAL_KINDS,
   shelfHeadline,
+  type StockDate,
   stockDates,
+  type StockSheet,
   type Lot,
   type Shelf,
 } from "@/core/stock";
@@ -39,15 +41,168 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   };
   return (
     <main className="flex flex-1 flex-col">
-      <div className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-sheet px-6 py-3 lg:px-10">
-        <h1 className="min-w-0 flex-1 text-[27px] leading-[34px] font-[700]">
-          {lots.length ? say.first : "Nothing is on the shelf yet."}{" "}
-          <span className="font-[450] text-ink-2">{lots.length ? say.then : "Put the first lot there."}</span>
-        </h1>
-        <Button look="plain" className="ml-auto" keyCap="N" onClick={() => setAdding(true)}>
-          New lot
-        </Button>
+      <ShelfHead lots={lots} say={say} setAdding={setAdding} />
+      <ToBuy lots={lots} today={today} />
+      {away ? (
+        <p role="status" className="flex items-center gap-4 bg-sheet px-6 pb-2 text-[16.5px] lg:px-10">
+          {away.name}, lot {away.lot}, is put away.
+          <button type="button" className="link min-h-11" onClick={() => void put(away, false)}>
+            Put it back
+          </button>
+        </p>
+      ) : null}
+      <div className="mat flex-1 overflow-x-auto px-6 py-5 lg:px-10">
+        <div className="flex flex-wrap items-start gap-x-10 gap-y-8">
+          <Pastes of={of} today={today} shelf={shelf} put={put} />
+          {of("pad").map((l) => (
+            <PadArticle key={l.id} l={l} sheets={sheets} today={today} shelf={shelf} put={put} />
+          ))}
+          {offcuts.length ? <Offcuts offcuts={offcuts} /> : null}
+          {of("alcohol", "remover", "air").map((l) => (
+            <article key={l.id} aria-label={l.name} className="w-[190px]">
+              <Bottle lot={l} />
+              <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
+            </article>
+          ))}
+          <SmallThings of={of} today={today} shelf={shelf} put={put} />
+        </div>
       </div>
+      <Dates shelf={shelf} />
+      <LotDialog open={adding} onClose={() => setAdding(false)} onKept={() => (setAdding(false), router.refresh())} />
+    </main>
+  );
+}
+
+interface PadArticleProps {
+  l: Lot;
+  sheets: StockSheet[];
+  today: string;
+  shelf: Shelf;
+  put: (lot: Lot, retired: boolean) => Promise<void>;
+}
+
+/** DOC PadArticle */
+function PadArticle({ l, sheets, today, shelf, put }: PadArticleProps) {
+  return (
+    <article aria-label={l.name} style={{ width: Math.max(220, ((l.pad?.widthMm ?? 60) + 8) * PX) }}>
+      <SheetPlace lot={l} sheets={sheets} />
+      <div className="pl-3.5">
+        <Words
+          lot={l}
+          today={today}
+          history={shelf.history}
+          more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/mK`}
+          onAway={() => void put(l, true)}
+        />
+      </div>
+    </article>
+  );
+}
+
+interface OffcutsProps {
+  offcuts: StockSheet[];
+}
+
+/** DOC Offcuts */
+function Offcuts({ offcuts }: OffcutsProps) {
+  return (
+    <section aria-label="Off-cuts" className="w-[250px]">
+      <svg aria-hidden width={50 * PX} height={22} viewBox={`0 0 ${50 * PX} 22`} className="mb-1 ml-auto">
+        <path
+          d={`M1 12v8M1 16H${50 * PX - 1}M${50 * PX - 1} 12v8`}
+          stroke="var(--ink-3)"
+          strokeWidth={1.4}
+          fill="none"
+        />
+        <text x={25 * PX} y={11} textAnchor="middle" fontSize={13.5} fontFamily="var(--font-num)" fill="var(--ink-2)">
+          50 mm
+        </text>
+      </svg>
+      <div className="border-2 border-ink bg-sheet">
+        {[...new Set(offcuts.map((s) => s.thicknessMm))]
+          .sort((a, b) => a - b)
+          .map((t) => (
+            <div key={t} className="flex flex-wrap items-center gap-2 border-t border-line p-2.5 first:border-t-0">
+              {offcuts
+                .filter((s) => s.thicknessMm === t)
+                .map((s) => (
+                  <PadSheet
+                    key={s.id}
+                    sheet={s}
+                    label={`Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} mm thick`}
+                  />
+                ))}
+            </div>
+          ))}
+      </div>
+      <p className="mt-2 text-[17px] font-[640]">Off-cuts</p>
+      <p className="text-[16px]">
+        <b className="num font-[700]">{offcuts.length}</b>, used before whole sheets
+      </p>
+    </section>
+  );
+}
+
+interface SmallThingsProps {
+  of: (...kinds: Lot["kind"][]) => Lot[];
+  today: string;
+  shelf: Shelf;
+  put: (lot: Lot, retired: boolean) => Promise<void>;
+}
+
+/** DOC SmallThings */
+function SmallThings({ of, today, shelf, put }: SmallThingsProps) {
+  return (
+    <section aria-label="Small things" className="flex w-[220px] flex-col gap-5">
+      {of("swab", "cloth", "wipe").map((l) => (
+        <article key={l.id} aria-label={l.name}>
+          <div
+            className="flex h-7 w-[190px] border-2 border-ink bg-sheet"
+            role="img"
+            aria-label={`${Math.round(leftOf(l))} of ${l.amount}`}
+          >
+            <span
+              className="bg-[repeating-linear-gradient(90deg,var(--d-al2)_0_5px,var(--sheet)_5px_8px)]"
+              style={{ width: `${(100 * leftOf(l)) / Math.max(1, l.amount)}%` }}
+            />
+          </div>
+          <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
+        </article>
+      ))}
+    </section>
+  );
+}
+
+interface ShelfHeadProps {
+  lots: Lot[];
+  say: { first: string; then: string };
+  setAdding: React.Dispatch<React.SetStateAction<boolean>>;
+}
+
+/** DOC ShelfHead */
+function ShelfHead({ lots, say, setAdding }: ShelfHeadProps) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-sheet px-6 py-3 lg:px-10">
+      <h1 className="min-w-0 flex-1 text-[27px] leading-[34px] font-[700]">
+        {lots.length ? say.first : "Nothing is on the shelf yet."}{" "}
+        <span className="font-[450] text-ink-2">{lots.length ? say.then : "Put the first lot there."}</span>
+      </h1>
+      <Button look="plain" className="ml-auto" keyCap="N" onClick={() => setAdding(true)}>
+        New lot
+      </Button>
+    </div>
+  );
+}
+
+interface ToBuyProps {
+  lots: Lot[];
+  today: string;
+}
+
+/** DOC ToBuy */
+function ToBuy({ lots, today }: ToBuyProps) {
+  return (
+    <>
       {lots.some((l) => isLow(l) || isExpired(l, today)) ? (
         <p className="bg-sheet px-6 pb-2.5 text-[16.5px] lg:px-10">
           <b className="font-[660]">To buy:</b>{" "}
@@ -60,118 +215,34 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
           .
         </p>
       ) : null}
-      {away ? (
-        <p role="status" className="flex items-center gap-4 bg-sheet px-6 pb-2 text-[16.5px] lg:px-10">
-          {away.name}, lot {away.lot}, is put away.
-          <button type="button" className="link min-h-11" onClick={() => void put(away, false)}>
-            Put it back
-          </button>
-        </p>
-      ) : null}
-      <div className="mat flex-1 overflow-x-auto px-6 py-5 lg:px-10">
-        <div className="flex flex-wrap items-start gap-x-10 gap-y-8">
-          <section aria-label="Pastes" className="flex w-[330px] flex-col gap-5">
-            {of("paste").map((l) => (
-              <article key={l.id} aria-label={l.name}>
-                <Tube lot={l} today={today} />
-                <Words
-                  lot={l}
-                  today={today}
-                  history={shelf.history}
-                  more={l.paste?.conductive ? (l.paste.liquidMetal ? "Conducts: never on aluminium" : "Conducts") : ""}
-                  onAway={() => void put(l, true)}
-                />
-              </article>
-            ))}
-          </section>
-          {of("pad").map((l) => (
-            <article key={l.id} aria-label={l.name} style={{ width: Math.max(220, ((l.pad?.widthMm ?? 60) + 8) * PX) }}>
-              <SheetPlace lot={l} sheets={sheets} />
-              <div className="pl-3.5">
-                <Words
-                  lot={l}
-                  today={today}
-                  history={shelf.history}
-                  more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/mK`}
-                  onAway={() => void put(l, true)}
-                />
-              </div>
-            </article>
-          ))}
-          {offcuts.length ? (
-            <section aria-label="Off-cuts" className="w-[250px]">
-              <svg aria-hidden width={50 * PX} height={22} viewBox={`0 0 ${50 * PX} 22`} className="mb-1 ml-auto">
-                <path
-                  d={`M1 12v8M1 16H${50 * PX - 1}M${50 * PX - 1} 12v8`}
-                  stroke="var(--ink-3)"
-                  strokeWidth={1.4}
-                  fill="none"
-                />
-                <text
-                  x={25 * PX}
-                  y={11}
-                  textAnchor="middle"
-                  fontSize={13.5}
-                  fontFamily="var(--font-num)"
-                  fill="var(--ink-2)"
-                >
-                  50 mm
-                </text>
-              </svg>
-              <div className="border-2 border-ink bg-sheet">
-                {[...new Set(offcuts.map((s) => s.thicknessMm))]
-                  .sort((a, b) => a - b)
-                  .map((t) => (
-                    <div
-                      key={t}
-                      className="flex flex-wrap items-center gap-2 border-t border-line p-2.5 first:border-t-0"
-                    >
-                      {offcuts
-                        .filter((s) => s.thicknessMm === t)
-                        .map((s) => (
-                          <PadSheet
-                            key={s.id}
-                            sheet={s}
-                            label={`Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} mm thick`}
-                          />
-                        ))}
-                    </div>
-                  ))}
-              </div>
-              <p className="mt-2 text-[17px] font-[640]">Off-cuts</p>
-              <p className="text-[16px]">
-                <b className="num font-[700]">{offcuts.length}</b>, used before whole sheets
-              </p>
-            </section>
-          ) : null}
-          {of("alcohol", "remover", "air").map((l) => (
-            <article key={l.id} aria-label={l.name} className="w-[190px]">
-              <Bottle lot={l} />
-              <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
-            </article>
-          ))}
-          <section aria-label="Small things" className="flex w-[220px] flex-col gap-5">
-            {of("swab", "cloth", "wipe").map((l) => (
-              <article key={l.id} aria-label={l.name}>
-                <div
-                  className="flex h-7 w-[190px] border-2 border-ink bg-sheet"
-                  role="img"
-                  aria-label={`${Math.round(leftOf(l))} of ${l.amount}`}
-                >
-                  <span
-                    className="bg-[repeating-linear-gradient(90deg,var(--d-al2)_0_5px,var(--sheet)_5px_8px)]"
-                    style={{ width: `${(100 * leftOf(l)) / Math.max(1, l.amount)}%` }}
-                  />
-                </div>
-                <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
-              </article>
-            ))}
-          </section>
-        </div>
-      </div>
-      <Dates shelf={shelf} />
-      <LotDialog open={adding} onClose={() => setAdding(false)} onKept={() => (setAdding(false), router.refresh())} />
-    </main>
+    </>
+  );
+}
+
+interface PastesProps {
+  of: (...kinds: Lot["kind"][]) => Lot[];
+  today: string;
+  shelf: Shelf;
+  put: (lot: Lot, retired: boolean) => Promise<void>;
+}
+
+/** DOC Pastes */
+function Pastes({ of, today, shelf, put }: PastesProps) {
+  return (
+    <section aria-label="Pastes" className="flex w-[330px] flex-col gap-5">
+      {of("paste").map((l) => (
+        <article key={l.id} aria-label={l.name}>
+          <Tube lot={l} today={today} />
+          <Words
+            lot={l}
+            today={today}
+            history={shelf.history}
+            more={l.paste?.conductive ? (l.paste.liquidMetal ? "Conducts: never on aluminium" : "Conducts") : ""}
+            onAway={() => void put(l, true)}
+          />
+        </article>
+      ))}
+    </section>
   );
 }
 
@@ -251,21 +322,7 @@ function Dates({ shelf }: { shelf: Shelf }) {
   const now = parseISO(shelf.today);
   const start = addDays(now, -30);
   const x = (d: Date) => Math.max(16, differenceInCalendarDays(d, start) * PX_PER_DAY);
-  const months = Array.from({ length: 10 }, (_, i) => new Date(now.getFullYear(), now.getMonth() + i, 1)).filter(
-    (m) => m > start,
-  );
-  const width = 30 * PX_PER_DAY + 250 * PX_PER_DAY + 200;
-  // words stand clear of each other on three levels
-  const level: number[] = [];
-  dates.forEach((d, i) => {
-    let l = 0;
-    while (
-      l < 2 &&
-      dates.slice(0, i).some((o, j) => level[j] === l && Math.abs(x(parseISO(o.on)) - x(parseISO(d.on))) < 250)
-    )
-      l++;
-    level.push(l);
-  });
+  const { width, level, months } = dateLevels({ now, start, dates, x });
   return (
     <section aria-label="Dates of the shelf" className="border-t-2 border-ink bg-bench">
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Bench edge with dates, scrolls sideways">
@@ -335,4 +392,31 @@ function Dates({ shelf }: { shelf: Shelf }) {
       </div>
     </section>
   );
+}
+
+interface DateLevelsGiven {
+  now: Date;
+  start: Date;
+  dates: StockDate[];
+  x: (d: Date) => number;
+}
+
+/** DOC dateLevels */
+function dateLevels({ now, start, dates, x }: DateLevelsGiven) {
+  const months = Array.from({ length: 10 }, (_, i) => new Date(now.getFullYear(), now.getMonth() + i, 1)).filter(
+    (m) => m > start,
+  );
+  const width = 30 * PX_PER_DAY + 250 * PX_PER_DAY + 200;
+  // words stand clear of each other on three levels
+  const level: number[] = [];
+  dates.forEach((d, i) => {
+    let l = 0;
+    while (
+      l < 2 &&
+      dates.slice(0, i).some((o, j) => level[j] === l && Math.abs(x(parseISO(o.on)) - x(parseISO(d.on))) < 250)
+    )
+      l++;
+    level.push(l);
+  });
+  return { width, level, months };
 }

@@ -30,6 +30,22 @@ export function Tube({ lot, today }: { lot: Lot; today: string }) {
         </pattern>
       </defs>
       <rect x={2} y={-6} width={2.4} height={12} rx={0.8} fill="var(--d-al2)" stroke="var(--ink)" strokeWidth={0.6} />
+      <TubeEmpty out={out} d={d} long={long} />
+      <TubeFull out={out} d={d} fill={fill} lot={lot} today={today} id={id} metal={metal} long={long} />
+    </svg>
+  );
+}
+
+interface TubeEmptyProps {
+  out: number;
+  d: 10;
+  long: number;
+}
+
+/** DOC TubeEmpty */
+function TubeEmpty({ out, d, long }: TubeEmptyProps) {
+  return (
+    <>
       <rect
         x={4.4}
         y={-1.6}
@@ -57,6 +73,25 @@ export function Tube({ lot, today }: { lot: Lot; today: string }) {
         height={d - 1.2}
         fill="var(--d-we2)"
       />
+    </>
+  );
+}
+
+interface TubeFullProps {
+  out: number;
+  d: 10;
+  fill: number;
+  lot: Lot;
+  today: string;
+  id: string;
+  metal: boolean;
+  long: number;
+}
+
+/** DOC TubeFull */
+function TubeFull({ out, d, fill, lot, today, id, metal, long }: TubeFullProps) {
+  return (
+    <>
       <rect
         x={22.6 + out}
         y={-d / 2 + 0.6}
@@ -88,7 +123,7 @@ export function Tube({ lot, today }: { lot: Lot; today: string }) {
         stroke="var(--ink)"
         strokeWidth={0.6}
       />
-    </svg>
+    </>
   );
 }
 

@@ -2,9 +2,9 @@
 import Link from "next/link";
 import { Printer, Undo2 } from "lucide-react";
 import { useMemo, type ReactNode } from "react";
-import { cuttingPlan, KERF_MM, MARGIN_MM, type Piece } from "@/core/pads";
+import { type CuttingPlan, cuttingPlan, KERF_MM, MARGIN_MM, type Piece } from "@/core/pads";
 import { piecesToCut, type ServiceContext } from "@/core/service";
-import { costOf, type Shelf } from "@/core/stock";
+import { costOf, type StockSheet, type Cutting, type Shelf } from "@/core/stock";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { stagePath } from "@/ui/steps/paths";
@@ -50,26 +50,7 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
             .reduce((a, r) => a + r.widthMm * r.heightMm, 0);
           return sum + (lot ? costOf(lot, (s.widthMm * s.heightMm - rests) / 100) : 0);
         }, 0);
-  const main = (
-    <div className="h-full overflow-auto bg-sheet px-5 py-4">
-      <h2 className="flex flex-wrap items-baseline gap-x-3 text-[19px] font-[680]">
-        Cutting plan
-        <span className="text-[16px] font-[450] text-ink-2">
-          {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines, off-cuts
-          first, {KERF_MM} mm left for the knife, {MARGIN_MM} mm off the edges of whole sheets
-        </span>
-      </h2>
-      <div className="mt-3">
-        {plan.placed.length ? (
-          <CuttingView plan={plan} sheets={sheets} done={cutting !== null} />
-        ) : (
-          <p className="text-[17px] text-ink-2">
-            {pieces.length ? "No sheet on the shelf takes these pads." : "Choose the thickness of the new pads first."}
-          </p>
-        )}
-      </div>
-    </div>
-  );
+  const main = <CutPlan plan={plan} sheets={sheets} cutting={cutting} pieces={pieces} />;
   const act = cutting ? onDone : plan.placed.length ? () => onCut(pieces) : undefined;
   useKeys({ " ": act });
   const answer = (
@@ -91,22 +72,7 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
           {problem}
         </p>
       ) : null}
-      <div className="mt-2.5 grid grid-cols-2 gap-2.5">
-        <Link
-          prefetch={false}
-          href={stagePath(jobId, "cutting")}
-          className="inline-flex min-h-[52px] items-center justify-center gap-2 rounded-[5px] border-2 border-line text-[17px] font-[560] hover:border-ink-3"
-        >
-          <Printer aria-hidden size={19} /> Print 1:1
-        </Link>
-        <Button
-          className="min-h-[52px] px-2"
-          disabled={!cutting || busy}
-          onClick={() => cutting && onUncut(cutting.id)}
-        >
-          <Undo2 aria-hidden size={18} /> Take back
-        </Button>
-      </div>
+      <CutLinks jobId={jobId} cutting={cutting} busy={busy} onUncut={onUncut} />
       <Button
         look="main"
         className="mt-2.5 min-h-[72px] w-full px-4 text-[20px]"
@@ -119,4 +85,60 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
     </div>
   );
   return children(main, answer);
+}
+
+interface CutPlanProps {
+  plan: CuttingPlan;
+  sheets: StockSheet[];
+  cutting: Cutting | null;
+  pieces: Piece[];
+}
+
+/** DOC CutPlan */
+function CutPlan({ plan, sheets, cutting, pieces }: CutPlanProps) {
+  return (
+    <div className="h-full overflow-auto bg-sheet px-5 py-4">
+      <h2 className="flex flex-wrap items-baseline gap-x-3 text-[19px] font-[680]">
+        Cutting plan
+        <span className="text-[16px] font-[450] text-ink-2">
+          {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines, off-cuts
+          first, {KERF_MM} mm left for the knife, {MARGIN_MM} mm off the edges of whole sheets
+        </span>
+      </h2>
+      <div className="mt-3">
+        {plan.placed.length ? (
+          <CuttingView plan={plan} sheets={sheets} done={cutting !== null} />
+        ) : (
+          <p className="text-[17px] text-ink-2">
+            {pieces.length ? "No sheet on the shelf takes these pads." : "Choose the thickness of the new pads first."}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+interface CutLinksProps {
+  jobId: number;
+  cutting: Cutting | null;
+  busy: boolean;
+  onUncut: (cuttingId: number) => void;
+}
+
+/** DOC CutLinks */
+function CutLinks({ jobId, cutting, busy, onUncut }: CutLinksProps) {
+  return (
+    <div className="mt-2.5 grid grid-cols-2 gap-2.5">
+      <Link
+        prefetch={false}
+        href={stagePath(jobId, "cutting")}
+        className="inline-flex min-h-[52px] items-center justify-center gap-2 rounded-[5px] border-2 border-line text-[17px] font-[560] hover:border-ink-3"
+      >
+        <Printer aria-hidden size={19} /> Print 1:1
+      </Link>
+      <Button className="min-h-[52px] px-2" disabled={!cutting || busy} onClick={() => cutting && onUncut(cutting.id)}>
+        <Undo2 aria-hidden size={18} /> Take back
+      </Button>
+    </div>
+  );
 }

@@ -1,4 +1,4 @@
-import type { CuttingPlan } from "@/core/pads";
+import type { CuttingPlan, Placement, KnifeLine } from "@/core/pads";
 import type { StockSheet } from "@/core/stock";
 
 /** Least and most px to the mm on screen; never said to be real size. */
@@ -92,74 +92,14 @@ function SheetPlan({
           if (!piece) return null;
           const [pw, ph] = p.turned ? [piece.heightMm, piece.widthMm] : [piece.widthMm, piece.heightMm];
           const f = Math.min(4, ph * 0.42, pw * 0.3);
-          return (
-            <g key={p.piece}>
-              <rect
-                x={p.xMm}
-                y={p.yMm}
-                width={pw}
-                height={ph}
-                fill={done ? "var(--sheet)" : `url(#${id}p)`}
-                stroke="var(--ink)"
-                strokeWidth={0.35}
-              />
-              <rect
-                x={p.xMm + pw / 2 - f * 1.15}
-                y={p.yMm + ph / 2 - f * 0.72}
-                width={f * 2.3}
-                height={f * 1.44}
-                rx={0.4}
-                fill="var(--d-lab)"
-              />
-              <text
-                x={p.xMm + pw / 2}
-                y={p.yMm + ph / 2 + f * 0.36}
-                textAnchor="middle"
-                fontSize={f}
-                fontWeight={720}
-                fontFamily="var(--font-num)"
-                fill="var(--ink)"
-              >
-                {nameOf(p.piece)}
-              </text>
-              {done ? (
-                <path
-                  d={`M${p.xMm + pw - 3.4} ${p.yMm + 2}l0.9 1.1 1.6-2`}
-                  fill="none"
-                  stroke="var(--ink)"
-                  strokeWidth={0.5}
-                />
-              ) : null}
-            </g>
-          );
+          return <CutPiece key={p.piece} p={p} pw={pw} ph={ph} done={done} id={id} f={f} nameOf={nameOf} />;
         })}
         {lines.map((l) => {
           const upright = l.x1 === l.x2;
           const [tx, ty] = upright
             ? [l.x1, l.y1 <= 0.01 ? -2.6 : l.y1 + 2.4]
             : [l.x1 <= 0.01 ? -2.6 : l.x1 + 2.4, l.y1];
-          return (
-            <g key={l.n}>
-              <path
-                d={`M${l.x1} ${l.y1}L${l.x2} ${l.y2}`}
-                stroke="var(--ink)"
-                strokeWidth={0.5}
-                strokeDasharray={done ? undefined : "2 0.9"}
-              />
-              <circle cx={tx} cy={ty} r={2.1} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.35} />
-              <text
-                x={tx}
-                y={ty + 0.95}
-                textAnchor="middle"
-                fontSize={2.7}
-                fontWeight={700}
-                fontFamily="var(--font-num)"
-                fill="var(--ink)"
-              >
-                {l.n}
-              </text>
-            </g>
-          );
+          return <CutLine key={l.n} l={l} done={done} tx={tx} ty={ty} />;
         })}
       </svg>
       <figcaption className="text-[15px] leading-[20px] text-ink-2">
@@ -167,5 +107,87 @@ function SheetPlan({
         {Math.round(s.heightMm * 10) / 10} × {s.thicknessMm} mm, {Math.round(100 * usedShare)} % used
       </figcaption>
     </figure>
+  );
+}
+
+interface CutPieceProps {
+  p: Placement;
+  pw: number;
+  ph: number;
+  done: boolean;
+  id: string;
+  f: number;
+  nameOf: (id: string) => string;
+}
+
+/** DOC CutPiece */
+function CutPiece({ p, pw, ph, done, id, f, nameOf }: CutPieceProps) {
+  return (
+    <g>
+      <rect
+        x={p.xMm}
+        y={p.yMm}
+        width={pw}
+        height={ph}
+        fill={done ? "var(--sheet)" : `url(#${id}p)`}
+        stroke="var(--ink)"
+        strokeWidth={0.35}
+      />
+      <rect
+        x={p.xMm + pw / 2 - f * 1.15}
+        y={p.yMm + ph / 2 - f * 0.72}
+        width={f * 2.3}
+        height={f * 1.44}
+        rx={0.4}
+        fill="var(--d-lab)"
+      />
+      <text
+        x={p.xMm + pw / 2}
+        y={p.yMm + ph / 2 + f * 0.36}
+        textAnchor="middle"
+        fontSize={f}
+        fontWeight={720}
+        fontFamily="var(--font-num)"
+        fill="var(--ink)"
+      >
+        {nameOf(p.piece)}
+      </text>
+      {done ? (
+        <path d={`M${p.xMm + pw - 3.4} ${p.yMm + 2}l0.9 1.1 1.6-2`} fill="none" stroke="var(--ink)" strokeWidth={0.5} />
+      ) : null}
+    </g>
+  );
+}
+
+interface CutLineProps {
+  l: KnifeLine;
+  done: boolean;
+  tx: number;
+  ty: number;
+}
+
+/** DOC CutLine */
+function CutLine({ l, done, tx, ty }: CutLineProps) {
+  return (
+    <g>
+      <path
+        d={`M${l.x1} ${l.y1}L${l.x2} ${l.y2}`}
+        stroke="var(--ink)"
+        strokeWidth={0.5}
+        strokeDasharray={done ? undefined : "2 0.9"}
+      />
+      <circle cx={tx} cy={ty} r={2.1} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.35} />
+      <text
+        x={tx}
+        y={ty + 0.95}
+        textAnchor="middle"
+        fontSize={2.7}
+        fontWeight={700}
+        fontFamily="var(--font-num)"
+        fill="var(--ink)"
+      >
+        {l.n}
+      </text>
+    </g>
   );
 }

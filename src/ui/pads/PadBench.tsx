@@ -4,6 +4,7 @@ import {
   balanceOf,
   nearby,
   padWarnings,
+  type PlateStack,
   STOCK_MM,
   thicknessOptions,
   type Balance,
@@ -68,57 +69,16 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
     t === null ? [] : [t],
   );
 
-  const main = (
-    <div className="flex h-full flex-col overflow-y-auto bg-sheet">
-      <div className="relative min-h-[300px] flex-1">
-        <div className="absolute inset-0 p-2">
-          <Section pad={pad} chip={chip} stack={stack} balance={balance} />
-        </div>
-        <p className="absolute top-2 left-4 text-[15px] leading-[20px] text-ink-2">
-          Across to scale, height 10 times
-          <br />- · - where the plate should lie &nbsp; ···· pad before it is pressed
-        </p>
-      </div>
-      <div className="shrink-0 border-t border-line px-5 py-3">{below}</div>
-    </div>
-  );
+  const main = <PadSectionPane pad={pad} chip={chip} stack={stack} balance={balance} below={below} />;
   const answer = (
     <div>
-      <label className="block text-[16px]">
-        <span className="mb-1 block text-ink-2">Old {pad.tag} was pressed to, mm</span>
-        <span className="flex gap-2">
-          <input
-            value={text}
-            inputMode="decimal"
-            placeholder={mm(gap)}
-            aria-invalid={wrong}
-            onChange={(e) => setText(e.target.value)}
-            onKeyDown={(e) => e.key === "Enter" && keep()}
-            className="field num min-h-[48px] w-full px-3 text-[20px]"
-          />
-          <Button onClick={keep} disabled={wrong || text.trim() === ""}>
-            Take it
-          </Button>
-        </span>
-      </label>
+      <PressedField pad={pad} text={text} gap={gap} wrong={wrong} setText={setText} keep={keep} />
       {wrong ? (
         <p role="alert" className="mt-1 text-[15.5px] text-stop-ink">
           From 0.1 to 6 mm
         </p>
       ) : null}
-      <p className="mt-2.5 text-[18px] leading-[25px]" aria-live="polite">
-        The gap is <b className="font-[690]">{gap.toFixed(2)} mm</b>
-        {pressedMm(ctx, pad) === null ? ", reckoned from the old pad" : ""}.{" "}
-        {fit ? (
-          <>
-            Take <b className="font-[690]">{fit.thicknessMm} mm</b>: pads then take{" "}
-            <b className="font-[690]">{Math.round(100 * at(fit.thicknessMm).padsShare)} %</b> of the screws&apos; force,
-            the die the rest.
-          </>
-        ) : (
-          "No stock thickness fits it: measure again, or change the softness on the map."
-        )}
-      </p>
+      <GapWords gap={gap} ctx={ctx} pad={pad} fit={fit} at={at} />
       <div role="radiogroup" aria-label={`Thickness of ${pad.tag}`} className="mt-2 border-t border-line">
         {rows.map((o, i) => (
           <Row
@@ -137,28 +97,7 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
         {compared.map((t) => {
           const b = at(t);
           const share = Math.round(100 * b.padsShare);
-          return (
-            <div key={t}>
-              <p className="flex justify-between text-[15px]">
-                <span>
-                  {pad.tag} at {t} mm: pads take
-                </span>
-                <span className="num font-[700]">{share} %</span>
-              </p>
-              <div className="flex h-6 border-[1.5px] border-ink">
-                <span
-                  className="num grid items-center overflow-hidden bg-paste px-1.5 text-[14px] font-[700] whitespace-nowrap text-on-paste"
-                  style={{ width: `${100 - share}%` }}
-                >
-                  die {b.chipsN.toFixed(0)} N
-                </span>
-                <span
-                  className="bg-[repeating-linear-gradient(135deg,var(--d-pad)_0_4px,var(--d-padl)_4px_5px)]"
-                  style={{ width: `${share}%` }}
-                />
-              </div>
-            </div>
-          );
+          return <ForceShares key={t} t={t} pad={pad} share={share} b={b} />;
         })}
       </div>
       {warnings.map((w) => (
@@ -175,6 +114,124 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
     </div>
   );
   return children(main, answer);
+}
+
+interface PadSectionPaneProps {
+  pad: Pad;
+  chip: Chip;
+  stack: PlateStack;
+  balance: Balance;
+  below: ReactNode;
+}
+
+/** DOC PadSectionPane */
+function PadSectionPane({ pad, chip, stack, balance, below }: PadSectionPaneProps) {
+  return (
+    <div className="flex h-full flex-col overflow-y-auto bg-sheet">
+      <div className="relative min-h-[300px] flex-1">
+        <div className="absolute inset-0 p-2">
+          <Section pad={pad} chip={chip} stack={stack} balance={balance} />
+        </div>
+        <p className="absolute top-2 left-4 text-[15px] leading-[20px] text-ink-2">
+          Across to scale, height 10 times
+          <br />- · - where the plate should lie &nbsp; ···· pad before it is pressed
+        </p>
+      </div>
+      <div className="shrink-0 border-t border-line px-5 py-3">{below}</div>
+    </div>
+  );
+}
+
+interface PressedFieldProps {
+  pad: Pad;
+  text: string;
+  gap: number;
+  wrong: boolean;
+  setText: React.Dispatch<React.SetStateAction<string>>;
+  keep: () => void;
+}
+
+/** DOC PressedField */
+function PressedField({ pad, text, gap, wrong, setText, keep }: PressedFieldProps) {
+  return (
+    <label className="block text-[16px]">
+      <span className="mb-1 block text-ink-2">Old {pad.tag} was pressed to, mm</span>
+      <span className="flex gap-2">
+        <input
+          value={text}
+          inputMode="decimal"
+          placeholder={mm(gap)}
+          aria-invalid={wrong}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => e.key === "Enter" && keep()}
+          className="field num min-h-[48px] w-full px-3 text-[20px]"
+        />
+        <Button onClick={keep} disabled={wrong || text.trim() === ""}>
+          Take it
+        </Button>
+      </span>
+    </label>
+  );
+}
+
+interface GapWordsProps {
+  gap: number;
+  ctx: ServiceContext;
+  pad: Pad;
+  fit: ThicknessOption | null;
+  at: (t: number) => Balance;
+}
+
+/** DOC GapWords */
+function GapWords({ gap, ctx, pad, fit, at }: GapWordsProps) {
+  return (
+    <p className="mt-2.5 text-[18px] leading-[25px]" aria-live="polite">
+      The gap is <b className="font-[690]">{gap.toFixed(2)} mm</b>
+      {pressedMm(ctx, pad) === null ? ", reckoned from the old pad" : ""}.{" "}
+      {fit ? (
+        <>
+          Take <b className="font-[690]">{fit.thicknessMm} mm</b>: pads then take{" "}
+          <b className="font-[690]">{Math.round(100 * at(fit.thicknessMm).padsShare)} %</b> of the screws&apos; force,
+          the die the rest.
+        </>
+      ) : (
+        "No stock thickness fits it: measure again, or change the softness on the map."
+      )}
+    </p>
+  );
+}
+
+interface ForceSharesProps {
+  t: number;
+  pad: Pad;
+  share: number;
+  b: Balance;
+}
+
+/** DOC ForceShares */
+function ForceShares({ t, pad, share, b }: ForceSharesProps) {
+  return (
+    <div>
+      <p className="flex justify-between text-[15px]">
+        <span>
+          {pad.tag} at {t} mm: pads take
+        </span>
+        <span className="num font-[700]">{share} %</span>
+      </p>
+      <div className="flex h-6 border-[1.5px] border-ink">
+        <span
+          className="num grid items-center overflow-hidden bg-paste px-1.5 text-[14px] font-[700] whitespace-nowrap text-on-paste"
+          style={{ width: `${100 - share}%` }}
+        >
+          die {b.chipsN.toFixed(0)} N
+        </span>
+        <span
+          className="bg-[repeating-linear-gradient(135deg,var(--d-pad)_0_4px,var(--d-padl)_4px_5px)]"
+          style={{ width: `${share}%` }}
+        />
+      </div>
+    </div>
+  );
 }
 
 function Row({

@@ -1,5 +1,5 @@
 import { useId } from "react";
-import type { Balance, PlateStack } from "@/core/pads";
+import type { Balance, PlateStack, StackPad } from "@/core/pads";
 import type { Chip, Pad } from "@/core/drawing";
 
 const UP = 10;
@@ -17,6 +17,63 @@ interface Props {
 
 /** The cut from the pad across the chip: board below, plate above, across to scale, up ten times. */
 export function Section({ pad, chip, stack, balance }: Props) {
+  const work = useSection({ pad, chip, stack, balance });
+  const { reach, mm, film, id, die, dieTop, under, shown, along, width, evenMm, text, plateHalf, screwsN } = work;
+  return (
+    <svg
+      viewBox={`${-reach - 11} -57 ${2 * reach + 22} 75`}
+      className="block h-full w-full"
+      role="img"
+      aria-label={`Cut across ${pad.tag}: gap ${mm(balance.pads.find((x) => x.tag === pad.tag)?.gapMm ?? 0)} mm, film ${Math.round(film?.thinUm ?? 0)} to ${Math.round(film?.thickUm ?? 0)} µm`}
+    >
+      <defs>
+        <pattern id={id} width={2} height={2} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width={2} height={2} fill="var(--d-pad)" />
+          <path d="M0 0V2" stroke="var(--d-padl)" strokeWidth={0.5} />
+        </pattern>
+      </defs>
+      <BoardAndDie work={work} />
+      <text x={0} y={-dieTop * UP + 5} textAnchor="middle" fontSize={3} fill="#16211f">
+        Die
+      </text>
+      <path
+        d={`M${-die / 2} ${-dieTop * UP}V${Math.min(-dieTop * UP - 0.3, under(-die / 2))}L${die / 2} ${Math.min(-dieTop * UP - 0.3, under(die / 2))}V${-dieTop * UP}Z`}
+        fill="var(--paste)"
+      />
+      {shown.map((s) => {
+        const b = balance.pads.find((x) => x.tag === s.tag);
+        if (!b) return null;
+        const x = along(s);
+        const w = width(s);
+        const partTop = -(dieTop + evenMm - s.gapMm) * UP;
+        const top = Math.max(partTop - s.thicknessMm * UP, under(x));
+        const bulge = Math.max(0, b.pressed) * 2.4;
+        return (
+          <PadInSection work={work} key={s.tag} s={s} x={x} w={w} partTop={partTop} bulge={bulge} top={top} b={b} />
+        );
+      })}
+      <PlateInSection work={work} />
+      {[-1, 1].map((side) => {
+        const n = screwsN(side);
+        const x = side * (plateHalf - 1.6);
+        const y = under(x) - PLATE_MM * UP * 0.72;
+        return n > 0 ? <ScrewForce key={side} side={side} x={x} y={y} n={n} text={text} /> : null;
+      })}
+      <FilmFigures work={work} />
+      <LiftMark work={work} pad={pad} />
+    </svg>
+  );
+}
+
+interface UseSectionGiven {
+  pad: Pad;
+  chip: Chip;
+  stack: PlateStack;
+  balance: Balance;
+}
+
+/** DOC useSection */
+function useSection({ pad, chip, stack, balance }: UseSectionGiven) {
   const id = useId();
   const upright = Math.abs(pad.yMm - chip.yMm) > Math.abs(pad.xMm - chip.xMm);
   const along = (p: { xMm: number; yMm: number }) => (upright ? p.yMm - chip.yMm : p.xMm - chip.xMm);
@@ -50,19 +107,40 @@ export function Section({ pad, chip, stack, balance }: Props) {
       .reduce((t, s) => t + s.forceN, 0);
   const bad = balance.padsShare > 0.35 || (film?.thickUm ?? 0) > 80;
   const text = { fontSize: 3.1, fontFamily: "var(--font-num)", fontWeight: 700, fill: "var(--ink)" } as const;
+  return {
+    reach,
+    mm,
+    film,
+    id,
+    pack,
+    die,
+    dieTop,
+    under,
+    shown,
+    along,
+    width,
+    evenMm,
+    text,
+    plateHalf,
+    flat,
+    screwsN,
+    base,
+    slope,
+    bad,
+    at,
+    own,
+  };
+}
+
+interface BoardAndDieProps {
+  work: ReturnType<typeof useSection>;
+}
+
+/** DOC BoardAndDie */
+function BoardAndDie({ work }: BoardAndDieProps) {
+  const { reach, pack, die, dieTop } = work;
   return (
-    <svg
-      viewBox={`${-reach - 11} -57 ${2 * reach + 22} 75`}
-      className="block h-full w-full"
-      role="img"
-      aria-label={`Cut across ${pad.tag}: gap ${mm(balance.pads.find((x) => x.tag === pad.tag)?.gapMm ?? 0)} mm, film ${Math.round(film?.thinUm ?? 0)} to ${Math.round(film?.thickUm ?? 0)} µm`}
-    >
-      <defs>
-        <pattern id={id} width={2} height={2} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width={2} height={2} fill="var(--d-pad)" />
-          <path d="M0 0V2" stroke="var(--d-padl)" strokeWidth={0.5} />
-        </pattern>
-      </defs>
+    <>
       <rect
         x={-reach - 6}
         y={0}
@@ -90,99 +168,112 @@ export function Section({ pad, chip, stack, balance }: Props) {
         stroke="var(--d-ink)"
         strokeWidth={0.4}
       />
-      <text x={0} y={-dieTop * UP + 5} textAnchor="middle" fontSize={3} fill="#16211f">
-        Die
+    </>
+  );
+}
+
+interface PadInSectionProps {
+  work: ReturnType<typeof useSection>;
+  s: StackPad;
+  x: number;
+  w: number;
+  partTop: number;
+  bulge: number;
+  top: number;
+  b: { tag: string; gapMm: number; pressed: number; forceN: number; liftsMm: number };
+}
+
+/** DOC PadInSection */
+function PadInSection({ work, s, x, w, partTop, bulge, top, b }: PadInSectionProps) {
+  const { id, text, under, mm } = work;
+  return (
+    <g>
+      <rect
+        x={x - w / 2 - 0.6}
+        y={partTop}
+        width={w + 1.2}
+        height={-partTop}
+        fill="var(--d-ic)"
+        stroke="var(--d-ink)"
+        strokeWidth={0.4}
+      />
+      <path
+        d={`M${x - w / 2} ${partTop}Q${x - w / 2 - bulge} ${(partTop + top) / 2} ${x - w / 2} ${top}H${x + w / 2}Q${x + w / 2 + bulge} ${(partTop + top) / 2} ${x + w / 2} ${partTop}Z`}
+        fill={`url(#${id})`}
+        stroke="var(--d-ink)"
+        strokeWidth={0.4}
+      />
+      <rect
+        x={x - w / 2}
+        y={partTop - s.thicknessMm * UP}
+        width={w}
+        height={s.thicknessMm * UP}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={0.4}
+        strokeDasharray="0.4 1"
+      />
+      <rect
+        x={x - 4.4}
+        y={(partTop + top) / 2 - 2.3}
+        width={8.8}
+        height={4.6}
+        rx={0.6}
+        fill="var(--d-lab)"
+        stroke="var(--ink)"
+        strokeWidth={0.3}
+      />
+      <text x={x} y={(partTop + top) / 2 + 1.1} textAnchor="middle" {...text}>
+        {s.tag}
+      </text>
+      <text
+        x={x}
+        y={Math.min(partTop - s.thicknessMm * UP, under(x) - PLATE_MM * 4) - 1.4}
+        textAnchor="middle"
+        fontSize={3}
+        fill="var(--ink-2)"
+      >
+        free{" "}
+        <tspan fontFamily="var(--font-num)" fontWeight={700} fill="var(--ink)">
+          {s.thicknessMm}
+        </tspan>
+      </text>
+      <g stroke="var(--ink)" strokeWidth={0.4}>
+        <path
+          d={`M${x + Math.sign(x || 1) * (w / 2 + 3)} ${partTop}V${under(x)}m-1 0h2M${x + Math.sign(x || 1) * (w / 2 + 3) - 1} ${partTop}h2`}
+          fill="none"
+        />
+      </g>
+      <text
+        x={x + Math.sign(x || 1) * (w / 2 + 4.4)}
+        y={(partTop + under(x)) / 2 + 1}
+        textAnchor={x > 0 ? "start" : "end"}
+        {...text}
+      >
+        {mm(b.gapMm)}
+      </text>
+      <text x={x} y={13} textAnchor="middle" {...text}>
+        {b.forceN.toFixed(1)} N
       </text>
       <path
-        d={`M${-die / 2} ${-dieTop * UP}V${Math.min(-dieTop * UP - 0.3, under(-die / 2))}L${die / 2} ${Math.min(-dieTop * UP - 0.3, under(die / 2))}V${-dieTop * UP}Z`}
-        fill="var(--paste)"
+        d={`M${x} 9.4V6.2M${x - 1.2} 7.6L${x} 6L${x + 1.2} 7.6`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={Math.min(2.4, 0.7 + b.forceN / 8)}
       />
-      {shown.map((s) => {
-        const b = balance.pads.find((x) => x.tag === s.tag);
-        if (!b) return null;
-        const x = along(s);
-        const w = width(s);
-        const partTop = -(dieTop + evenMm - s.gapMm) * UP;
-        const top = Math.max(partTop - s.thicknessMm * UP, under(x));
-        const bulge = Math.max(0, b.pressed) * 2.4;
-        return (
-          <g key={s.tag}>
-            <rect
-              x={x - w / 2 - 0.6}
-              y={partTop}
-              width={w + 1.2}
-              height={-partTop}
-              fill="var(--d-ic)"
-              stroke="var(--d-ink)"
-              strokeWidth={0.4}
-            />
-            <path
-              d={`M${x - w / 2} ${partTop}Q${x - w / 2 - bulge} ${(partTop + top) / 2} ${x - w / 2} ${top}H${x + w / 2}Q${x + w / 2 + bulge} ${(partTop + top) / 2} ${x + w / 2} ${partTop}Z`}
-              fill={`url(#${id})`}
-              stroke="var(--d-ink)"
-              strokeWidth={0.4}
-            />
-            <rect
-              x={x - w / 2}
-              y={partTop - s.thicknessMm * UP}
-              width={w}
-              height={s.thicknessMm * UP}
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth={0.4}
-              strokeDasharray="0.4 1"
-            />
-            <rect
-              x={x - 4.4}
-              y={(partTop + top) / 2 - 2.3}
-              width={8.8}
-              height={4.6}
-              rx={0.6}
-              fill="var(--d-lab)"
-              stroke="var(--ink)"
-              strokeWidth={0.3}
-            />
-            <text x={x} y={(partTop + top) / 2 + 1.1} textAnchor="middle" {...text}>
-              {s.tag}
-            </text>
-            <text
-              x={x}
-              y={Math.min(partTop - s.thicknessMm * UP, under(x) - PLATE_MM * 4) - 1.4}
-              textAnchor="middle"
-              fontSize={3}
-              fill="var(--ink-2)"
-            >
-              free{" "}
-              <tspan fontFamily="var(--font-num)" fontWeight={700} fill="var(--ink)">
-                {s.thicknessMm}
-              </tspan>
-            </text>
-            <g stroke="var(--ink)" strokeWidth={0.4}>
-              <path
-                d={`M${x + Math.sign(x || 1) * (w / 2 + 3)} ${partTop}V${under(x)}m-1 0h2M${x + Math.sign(x || 1) * (w / 2 + 3) - 1} ${partTop}h2`}
-                fill="none"
-              />
-            </g>
-            <text
-              x={x + Math.sign(x || 1) * (w / 2 + 4.4)}
-              y={(partTop + under(x)) / 2 + 1}
-              textAnchor={x > 0 ? "start" : "end"}
-              {...text}
-            >
-              {mm(b.gapMm)}
-            </text>
-            <text x={x} y={13} textAnchor="middle" {...text}>
-              {b.forceN.toFixed(1)} N
-            </text>
-            <path
-              d={`M${x} 9.4V6.2M${x - 1.2} 7.6L${x} 6L${x + 1.2} 7.6`}
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth={Math.min(2.4, 0.7 + b.forceN / 8)}
-            />
-          </g>
-        );
-      })}
+    </g>
+  );
+}
+
+interface PlateInSectionProps {
+  work: ReturnType<typeof useSection>;
+}
+
+/** DOC PlateInSection */
+function PlateInSection({ work }: PlateInSectionProps) {
+  const { reach, under, plateHalf, flat } = work;
+  return (
+    <>
       <path
         d={`M${-reach} ${under(-reach)}L${reach} ${under(reach)}v${-PLATE_MM * 3}L${-reach} ${under(-reach) - PLATE_MM * 3}Z`}
         fill="var(--d-al2)"
@@ -201,24 +292,49 @@ export function Section({ pad, chip, stack, balance }: Props) {
         strokeWidth={0.4}
         strokeDasharray="3 1 0.6 1"
       />
-      {[-1, 1].map((side) => {
-        const n = screwsN(side);
-        const x = side * (plateHalf - 1.6);
-        const y = under(x) - PLATE_MM * UP * 0.72;
-        return n > 0 ? (
-          <g key={side}>
-            <path
-              d={`M${x} ${y - 10}V${y - 1.4}M${x - 1.4} ${y - 3.4}L${x} ${y - 1}L${x + 1.4} ${y - 3.4}`}
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth={Math.min(2.2, 0.8 + n / 24)}
-            />
-            <text x={x + side * -2.6} y={y - 6} textAnchor={side > 0 ? "end" : "start"} {...text}>
-              {Math.round(n)} N
-            </text>
-          </g>
-        ) : null;
-      })}
+    </>
+  );
+}
+
+interface ScrewForceProps {
+  side: number;
+  x: number;
+  y: number;
+  n: number;
+  text: {
+    readonly fontSize: 3.1;
+    readonly fontFamily: "var(--font-num)";
+    readonly fontWeight: 700;
+    readonly fill: "var(--ink)";
+  };
+}
+
+/** DOC ScrewForce */
+function ScrewForce({ side, x, y, n, text }: ScrewForceProps) {
+  return (
+    <g>
+      <path
+        d={`M${x} ${y - 10}V${y - 1.4}M${x - 1.4} ${y - 3.4}L${x} ${y - 1}L${x + 1.4} ${y - 3.4}`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={Math.min(2.2, 0.8 + n / 24)}
+      />
+      <text x={x + side * -2.6} y={y - 6} textAnchor={side > 0 ? "end" : "start"} {...text}>
+        {Math.round(n)} N
+      </text>
+    </g>
+  );
+}
+
+interface FilmFiguresProps {
+  work: ReturnType<typeof useSection>;
+}
+
+/** DOC FilmFigures */
+function FilmFigures({ work }: FilmFiguresProps) {
+  const { text, film, die, dieTop, evenMm, base, slope } = work;
+  return (
+    <>
       <text x={0} y={13} textAnchor="middle" {...text} fill="var(--paste)">
         {(film?.forceN ?? 0).toFixed(0)} N on the die
       </text>
@@ -230,6 +346,20 @@ export function Section({ pad, chip, stack, balance }: Props) {
           {Math.round(1000 * (evenMm + base + slope * (die / 2)))} µm
         </text>
       </g>
+    </>
+  );
+}
+
+interface LiftMarkProps {
+  work: ReturnType<typeof useSection>;
+  pad: Pad;
+}
+
+/** DOC LiftMark */
+function LiftMark({ work, pad }: LiftMarkProps) {
+  const { bad, at, reach, own } = work;
+  return (
+    <>
       {bad ? (
         <g transform={`translate(${Math.sign(at || 1) * (reach - 16)} -52)`}>
           <rect
@@ -247,6 +377,6 @@ export function Section({ pad, chip, stack, balance }: Props) {
           </text>
         </g>
       ) : null}
-    </svg>
+    </>
   );
 }

@@ -27,6 +27,48 @@ export function DiePicture({
     first.length > 1
       ? Math.hypot((first[1]?.[0] ?? 0) - (first[0]?.[0] ?? 0), (first[1]?.[1] ?? 0) - (first[0]?.[1] ?? 0))
       : 0;
+  const down = usePen({ w, edge, h, onStroke });
+  return (
+    <svg
+      viewBox={`${-w / 2 - edge} ${-h / 2 - edge} ${w + 2 * edge} ${h + 2 * edge}`}
+      className={`block h-full w-full ${onStroke ? "cursor-crosshair touch-none" : ""}`}
+      {...(label ? { role: "img", "aria-label": label } : { "aria-hidden": true })}
+      onPointerDown={down}
+    >
+      <defs>
+        <pattern id={id} width={1} height={1.9} patternUnits="userSpaceOnUse">
+          <rect width={1} height={1.9} fill="#E9ECE6" />
+          <path d="M0 0.5H1" stroke="#B9BFB6" strokeWidth={0.3} />
+        </pattern>
+      </defs>
+      <rect x={-w / 2 - edge} y={-h / 2 - edge} width={w + 2 * edge} height={h + 2 * edge} fill="var(--d-pkg)" />
+      <rect x={-w / 2} y={-h / 2} width={w} height={h} fill="var(--d-die)" stroke="var(--d-ink)" strokeWidth={0.16} />
+      {laid.pattern === "film" ? (
+        <rect
+          x={-w / 2 + 0.2}
+          y={-h / 2 + 0.2}
+          width={w - 0.4}
+          height={h - 0.4}
+          fill={`url(#${id})`}
+          stroke="#8d938b"
+          strokeWidth={0.12}
+        />
+      ) : null}
+      <Beads bead={bead} strokes={strokes} />
+      <Measures figures={figures} laid={laid} xs={xs} long={long} bead={bead} h={h} />
+    </svg>
+  );
+}
+
+interface UsePenGiven {
+  w: number;
+  edge: 3.4 | 1.2;
+  h: number;
+  onStroke: ((s: Stroke) => void) | undefined;
+}
+
+/** DOC usePen */
+function usePen({ w, edge, h, onStroke }: UsePenGiven) {
   const point = (e: React.PointerEvent<SVGSVGElement>): [number, number] => {
     const box = e.currentTarget.getBoundingClientRect();
     const scale = Math.max((w + 2 * edge) / box.width, (h + 2 * edge) / box.height);
@@ -55,32 +97,18 @@ export function DiePicture({
     svg.addEventListener("pointermove", onMove);
     svg.addEventListener("pointerup", up, { once: true });
   };
+  return down;
+}
+
+interface BeadsProps {
+  bead: number;
+  strokes: Stroke[];
+}
+
+/** DOC Beads */
+function Beads({ bead, strokes }: BeadsProps) {
   return (
-    <svg
-      viewBox={`${-w / 2 - edge} ${-h / 2 - edge} ${w + 2 * edge} ${h + 2 * edge}`}
-      className={`block h-full w-full ${onStroke ? "cursor-crosshair touch-none" : ""}`}
-      {...(label ? { role: "img", "aria-label": label } : { "aria-hidden": true })}
-      onPointerDown={down}
-    >
-      <defs>
-        <pattern id={id} width={1} height={1.9} patternUnits="userSpaceOnUse">
-          <rect width={1} height={1.9} fill="#E9ECE6" />
-          <path d="M0 0.5H1" stroke="#B9BFB6" strokeWidth={0.3} />
-        </pattern>
-      </defs>
-      <rect x={-w / 2 - edge} y={-h / 2 - edge} width={w + 2 * edge} height={h + 2 * edge} fill="var(--d-pkg)" />
-      <rect x={-w / 2} y={-h / 2} width={w} height={h} fill="var(--d-die)" stroke="var(--d-ink)" strokeWidth={0.16} />
-      {laid.pattern === "film" ? (
-        <rect
-          x={-w / 2 + 0.2}
-          y={-h / 2 + 0.2}
-          width={w - 0.4}
-          height={h - 0.4}
-          fill={`url(#${id})`}
-          stroke="#8d938b"
-          strokeWidth={0.12}
-        />
-      ) : null}
+    <>
       {[
         ["#8d938b", bead + 0.2],
         ["#E9ECE6", bead],
@@ -101,6 +129,23 @@ export function DiePicture({
           ))}
         </g>
       ))}
+    </>
+  );
+}
+
+interface MeasuresProps {
+  figures: boolean;
+  laid: Laid;
+  xs: number[];
+  long: number;
+  bead: number;
+  h: number;
+}
+
+/** DOC Measures */
+function Measures({ figures, laid, xs, long, bead, h }: MeasuresProps) {
+  return (
+    <>
       {figures && laid.pattern !== "film" && laid.pattern !== "own" ? (
         <g stroke="#fff" fill="#fff" strokeWidth={0.14}>
           <path
@@ -119,6 +164,6 @@ export function DiePicture({
           </text>
         </g>
       ) : null}
-    </svg>
+    </>
   );
 }

@@ -20,25 +20,7 @@ export function FilmMap({
 }) {
   const id = useId();
   const { widthMm: w, heightMm: h } = run;
-  const wet = useMemo(() => outline(run, (i) => (frame.film[i] ?? 0) > 0), [run, frame]);
-  const air = useMemo(() => (frame.trapped > 0 ? outline(run, (i) => frame.air[i] === 1) : ""), [run, frame]);
-  // a figure on each cut, as long as it stands clear of the one before
-  const labels: { cut: number; x: number; y: number }[] = [];
-  for (const cut of frame.wetted < 0.1 ? [] : CUTS_UM) {
-    const line = cutLine(frame, w, h, cut);
-    if (!line) continue;
-    const [x, y] = [(line[0][0] + line[1][0]) / 2, (line[0][1] + line[1][1]) / 2];
-    if (labels.every((l) => Math.hypot(l.x - x, l.y - y) > 1.7)) labels.push({ cut, x, y });
-  }
-  const k = 1 / 22;
-  const bulge = (side: number, along: number) =>
-    Math.min(EDGE * 0.8, (frame.over[side] ?? 0) / Math.max(1e-6, along * 0.25));
-  const name = `${Math.round(100 * frame.wetted)} % of the die wetted${frame.trapped > 0.003 ? `, ${Math.round(100 * frame.trapped)} % shut-in air` : ""}${frame.meanUm ? `, film ${Math.round(frame.meanUm)} µm` : ""}${overMm3(frame) > 0.05 ? `, ${overMm3(frame).toFixed(1)} mm³ past the edge` : ""}`;
-  const mark = { width: (w / 2 + EDGE) * 2, height: (h / 2 + EDGE) * 2 };
-  const place = (p: PressPoint) => ({
-    x: Math.sign(p.xMm || 1) * (w / 2 + EDGE * 0.45),
-    y: Math.sign(p.yMm || 1) * (h / 2 + EDGE * 0.45),
-  });
+  const { mark, name, wet, bulge, air, k, labels, place } = useFilmMap({ run, frame, w, h });
   return (
     <svg
       viewBox={`${-mark.width / 2} ${-mark.height / 2} ${mark.width} ${mark.height}`}
@@ -68,6 +50,73 @@ export function FilmMap({
         stroke="var(--cu1)"
         strokeWidth={0.2}
       />
+      <Bulges w={w} h={h} bulge={bulge} id={id} />
+      <rect x={-w / 2} y={-h / 2} width={w} height={h} fill={`url(#${id}d)`} stroke="var(--d-ink)" strokeWidth={0.09} />
+      <g clipPath={`url(#${id}w)`}>
+        <rect x={-w / 2} y={-h / 2} width={w} height={h} fill={FILM[0]} />
+        {CUTS_UM.map((cut, i) => {
+          const ring = over(frame, w, h, cut);
+          return ring.length ? (
+            <path key={cut} d={`M${ring.map((p) => p.join(" ")).join("L")}Z`} fill={FILM[i + 1]} />
+          ) : null;
+        })}
+        {CUTS_UM.map((cut) => {
+          const line = cutLine(frame, w, h, cut);
+          return line ? (
+            <path key={cut} d={`M${line[0].join(" ")}L${line[1].join(" ")}`} stroke="var(--paste)" strokeWidth={0.06} />
+          ) : null;
+        })}
+      </g>
+      <path d={air} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.08} />
+      <path d={wet} fill="none" stroke="var(--ink)" strokeWidth={1.8 * k} />
+      <FilmLabels labels={labels} />
+      <PressMarks points={points} place={place} turning={turning} bitten={bitten} />
+    </svg>
+  );
+}
+
+interface UseFilmMapGiven {
+  run: SqueezeRun;
+  frame: SqueezeFrame;
+  w: number;
+  h: number;
+}
+
+/** DOC useFilmMap */
+function useFilmMap({ run, frame, w, h }: UseFilmMapGiven) {
+  const wet = useMemo(() => outline(run, (i) => (frame.film[i] ?? 0) > 0), [run, frame]);
+  const air = useMemo(() => (frame.trapped > 0 ? outline(run, (i) => frame.air[i] === 1) : ""), [run, frame]);
+  // a figure on each cut, as long as it stands clear of the one before
+  const labels: { cut: number; x: number; y: number }[] = [];
+  for (const cut of frame.wetted < 0.1 ? [] : CUTS_UM) {
+    const line = cutLine(frame, w, h, cut);
+    if (!line) continue;
+    const [x, y] = [(line[0][0] + line[1][0]) / 2, (line[0][1] + line[1][1]) / 2];
+    if (labels.every((l) => Math.hypot(l.x - x, l.y - y) > 1.7)) labels.push({ cut, x, y });
+  }
+  const k = 1 / 22;
+  const bulge = (side: number, along: number) =>
+    Math.min(EDGE * 0.8, (frame.over[side] ?? 0) / Math.max(1e-6, along * 0.25));
+  const name = `${Math.round(100 * frame.wetted)} % of the die wetted${frame.trapped > 0.003 ? `, ${Math.round(100 * frame.trapped)} % shut-in air` : ""}${frame.meanUm ? `, film ${Math.round(frame.meanUm)} µm` : ""}${overMm3(frame) > 0.05 ? `, ${overMm3(frame).toFixed(1)} mm³ past the edge` : ""}`;
+  const mark = { width: (w / 2 + EDGE) * 2, height: (h / 2 + EDGE) * 2 };
+  const place = (p: PressPoint) => ({
+    x: Math.sign(p.xMm || 1) * (w / 2 + EDGE * 0.45),
+    y: Math.sign(p.yMm || 1) * (h / 2 + EDGE * 0.45),
+  });
+  return { mark, name, wet, bulge, air, k, labels, place };
+}
+
+interface BulgesProps {
+  w: number;
+  h: number;
+  bulge: (side: number, along: number) => number;
+  id: string;
+}
+
+/** DOC Bulges */
+function Bulges({ w, h, bulge, id }: BulgesProps) {
+  return (
+    <>
       {[
         [-w / 2, 0, 0],
         [w / 2, 0, 1],
@@ -89,24 +138,18 @@ export function FilmMap({
           />
         ) : null;
       })}
-      <rect x={-w / 2} y={-h / 2} width={w} height={h} fill={`url(#${id}d)`} stroke="var(--d-ink)" strokeWidth={0.09} />
-      <g clipPath={`url(#${id}w)`}>
-        <rect x={-w / 2} y={-h / 2} width={w} height={h} fill={FILM[0]} />
-        {CUTS_UM.map((cut, i) => {
-          const ring = over(frame, w, h, cut);
-          return ring.length ? (
-            <path key={cut} d={`M${ring.map((p) => p.join(" ")).join("L")}Z`} fill={FILM[i + 1]} />
-          ) : null;
-        })}
-        {CUTS_UM.map((cut) => {
-          const line = cutLine(frame, w, h, cut);
-          return line ? (
-            <path key={cut} d={`M${line[0].join(" ")}L${line[1].join(" ")}`} stroke="var(--paste)" strokeWidth={0.06} />
-          ) : null;
-        })}
-      </g>
-      <path d={air} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.08} />
-      <path d={wet} fill="none" stroke="var(--ink)" strokeWidth={1.8 * k} />
+    </>
+  );
+}
+
+interface FilmLabelsProps {
+  labels: { cut: number; x: number; y: number }[];
+}
+
+/** DOC FilmLabels */
+function FilmLabels({ labels }: FilmLabelsProps) {
+  return (
+    <>
       {labels.map(({ cut, x, y }) => {
         return (
           <text
@@ -126,6 +169,21 @@ export function FilmMap({
           </text>
         );
       })}
+    </>
+  );
+}
+
+interface PressMarksProps {
+  points: readonly (PressPoint & { mark: string })[];
+  place: (p: PressPoint) => { x: number; y: number };
+  turning: string | null;
+  bitten: ReadonlySet<string>;
+}
+
+/** DOC PressMarks */
+function PressMarks({ points, place, turning, bitten }: PressMarksProps) {
+  return (
+    <>
       {points.map((p) => {
         const { x, y } = place(p);
         const now = p.id === turning;
@@ -150,7 +208,7 @@ export function FilmMap({
           </g>
         );
       })}
-    </svg>
+    </>
   );
 }
 
@@ -209,6 +267,23 @@ export function FilmCut({ run, frame }: { run: SqueezeRun; frame: SqueezeFrame }
         stroke="var(--cu0)"
         strokeWidth={0.1}
       />
+      <GapFigures half={half} left={left} right={right} shown={shown} um={um} />
+    </svg>
+  );
+}
+
+interface GapFiguresProps {
+  half: number;
+  left: number;
+  right: number;
+  shown: (s: number) => number;
+  um: (v: number) => string;
+}
+
+/** DOC GapFigures */
+function GapFigures({ half, left, right, shown, um }: GapFiguresProps) {
+  return (
+    <>
       {(
         [
           [-half - 0.25, left, "end"],
@@ -233,6 +308,6 @@ export function FilmCut({ run, frame }: { run: SqueezeRun; frame: SqueezeFrame }
           </text>
         </g>
       ))}
-    </svg>
+    </>
   );
 }

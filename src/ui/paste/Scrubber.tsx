@@ -50,61 +50,8 @@ export function Scrubber({
   return (
     <div className="relative">
       <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" aria-hidden>
-        {rounds.map(({ r, from }, i) => {
-          const to = rounds[i + 1]?.from ?? endS;
-          const past = Math.max(from, Math.min(to, atS));
-          return (
-            <g key={r}>
-              <rect
-                x={x(from)}
-                y={2}
-                width={x(to) - x(from)}
-                height={18}
-                fill="var(--sheet)"
-                stroke="var(--ink)"
-                strokeWidth={1.3}
-              />
-              <rect
-                x={x(from) + 1}
-                y={3}
-                width={Math.max(0, x(past) - x(from) - 1)}
-                height={16}
-                fill="var(--copper-fill)"
-              />
-              <text x={x(from) + 7} y={16} fontSize={13.5} fill={past - from > 3 ? "#2c1206" : "var(--ink)"}>
-                round {r}
-              </text>
-            </g>
-          );
-        })}
-        {[0, 0.5, 1].map((s) => (
-          <g key={s}>
-            <path d={`M${L} ${y(s)}H${W - R}`} stroke="var(--line)" />
-            <text
-              x={L - 7}
-              y={y(s) + 5}
-              textAnchor="end"
-              fontSize={13.5}
-              fontFamily="var(--font-num)"
-              fill="var(--ink-2)"
-            >
-              {100 * s}
-            </text>
-          </g>
-        ))}
-        {Array.from({ length: Math.floor(endS / step) + 1 }, (_, i) => i * step).map((s) => (
-          <text
-            key={s}
-            x={x(s)}
-            y={114}
-            textAnchor="middle"
-            fontSize={13.5}
-            fontFamily="var(--font-num)"
-            fill="var(--ink-2)"
-          >
-            {s} s
-          </text>
-        ))}
+        <RoundBars rounds={rounds} endS={endS} atS={atS} x={x} />
+        <ScrubAxes y={y} endS={endS} step={step} x={x} />
         {b ? (
           <>
             <path d={line(b)} fill="none" stroke="var(--ink)" strokeWidth={4.6} />
@@ -116,17 +63,7 @@ export function Scrubber({
         {label(b, "B", a ? (end(a)?.wetted ?? null) : null)}
         <path d={`M${x(atS)} 0V100`} stroke="var(--ink)" strokeWidth={2} />
         <rect x={x(atS) - 27} y={98} width={54} height={20} rx={3} fill="var(--ink)" />
-        <text
-          x={x(atS)}
-          y={113}
-          textAnchor="middle"
-          fontSize={14}
-          fontWeight={700}
-          fontFamily="var(--font-num)"
-          fill="var(--sheet)"
-        >
-          {atS.toFixed(atS < 10 ? 1 : 0)} s
-        </text>
+        <ScrubTime x={x} atS={atS} />
       </svg>
       <input
         type="range"
@@ -141,6 +78,113 @@ export function Scrubber({
         style={{ left: `${(L / W) * 100}%`, width: `${((W - L - R) / W) * 100}%`, height: "100%" }}
       />
     </div>
+  );
+}
+
+interface ScrubTimeProps {
+  x: (s: number) => number;
+  atS: number;
+}
+
+/** DOC ScrubTime */
+function ScrubTime({ x, atS }: ScrubTimeProps) {
+  return (
+    <text
+      x={x(atS)}
+      y={113}
+      textAnchor="middle"
+      fontSize={14}
+      fontWeight={700}
+      fontFamily="var(--font-num)"
+      fill="var(--sheet)"
+    >
+      {atS.toFixed(atS < 10 ? 1 : 0)} s
+    </text>
+  );
+}
+
+interface RoundBarsProps {
+  rounds: { r: number; from: number }[];
+  endS: number;
+  atS: number;
+  x: (s: number) => number;
+}
+
+/** DOC RoundBars */
+function RoundBars({ rounds, endS, atS, x }: RoundBarsProps) {
+  return (
+    <>
+      {rounds.map(({ r, from }, i) => {
+        const to = rounds[i + 1]?.from ?? endS;
+        const past = Math.max(from, Math.min(to, atS));
+        return (
+          <g key={r}>
+            <rect
+              x={x(from)}
+              y={2}
+              width={x(to) - x(from)}
+              height={18}
+              fill="var(--sheet)"
+              stroke="var(--ink)"
+              strokeWidth={1.3}
+            />
+            <rect
+              x={x(from) + 1}
+              y={3}
+              width={Math.max(0, x(past) - x(from) - 1)}
+              height={16}
+              fill="var(--copper-fill)"
+            />
+            <text x={x(from) + 7} y={16} fontSize={13.5} fill={past - from > 3 ? "#2c1206" : "var(--ink)"}>
+              round {r}
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+interface ScrubAxesProps {
+  y: (share: number) => number;
+  endS: number;
+  step: number;
+  x: (s: number) => number;
+}
+
+/** DOC ScrubAxes */
+function ScrubAxes({ y, endS, step, x }: ScrubAxesProps) {
+  return (
+    <>
+      {[0, 0.5, 1].map((s) => (
+        <g key={s}>
+          <path d={`M${L} ${y(s)}H${W - R}`} stroke="var(--line)" />
+          <text
+            x={L - 7}
+            y={y(s) + 5}
+            textAnchor="end"
+            fontSize={13.5}
+            fontFamily="var(--font-num)"
+            fill="var(--ink-2)"
+          >
+            {100 * s}
+          </text>
+        </g>
+      ))}
+      {Array.from({ length: Math.floor(endS / step) + 1 }, (_, i) => i * step).map((s) => (
+        <text
+          key={s}
+          x={x(s)}
+          y={114}
+          textAnchor="middle"
+          fontSize={13.5}
+          fontFamily="var(--font-num)"
+          fill="var(--ink-2)"
+        >
+          {s} s
+        </text>
+      ))}
+    </>
   );
 }
 

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
 import type { Layout } from "@/core/drawing";
 import { CautionBand } from "@/ui/controls/Band";
+import { Pick } from "@/ui/controls/Pick";
 import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
 import { useSize } from "@/ui/controls/size";
@@ -29,6 +30,66 @@ export function PhotosScreen({
   heat: boolean;
   closed: boolean;
 }) {
+  const work = usePhotos(photos, layout, jobId);
+  const { photo, other, setAgainst, ref, picked, setPicked, problem, removed, change, setRemoved } = work;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
+        <LensTabs
+          jobId={jobId}
+          shown="photos"
+          heat={heat}
+          note={`${photos.length} ${photos.length === 1 ? "photo" : "photos"}`}
+        />
+        {photo && other ? (
+          <Compare left={photo} right={other} onEnd={() => setAgainst(null)} />
+        ) : (
+          <PinSheet work={work} ref={ref} layout={layout} />
+        )}
+      </div>
+      <aside className="flex w-full shrink-0 flex-col gap-3 overflow-y-auto border-line bg-sheet p-4 lg:w-[290px] lg:border-l-[1.5px] xl:w-[330px]">
+        {closed ? null : <TakeBar work={work} />}
+        {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
+        {removed ? <TakenAway change={change} removed={removed} setRemoved={setRemoved} /> : null}
+        {photos.length === 0 ? (
+          <p className="text-[17px] leading-[23px] text-ink-2">
+            No photos yet. Take one as found before anything is touched: fins, blowers, paste print.
+          </p>
+        ) : null}
+        <PhotoList photos={photos} picked={picked} setPicked={setPicked} />
+        {photo && !closed ? <PhotoInHand work={work} photo={photo} photos={photos} /> : null}
+      </aside>
+    </div>
+  );
+}
+
+interface TakenAwayProps {
+  change: (id: number, set: object) => Promise<void>;
+  removed: PhotoView;
+  setRemoved: React.Dispatch<React.SetStateAction<PhotoView | null>>;
+}
+
+/** DOC TakenAway */
+function TakenAway({ change, removed, setRemoved }: TakenAwayProps) {
+  return (
+    <CautionBand>
+      Photo taken away.{" "}
+      <button
+        type="button"
+        className="link min-h-11"
+        onClick={() => {
+          void change(removed.id, { removed: false });
+          setRemoved(null);
+        }}
+      >
+        Bring it back
+      </button>
+    </CautionBand>
+  );
+}
+
+/** DOC usePhotos */
+function usePhotos(photos: PhotoView[], layout: Layout, jobId: number) {
   const router = useRouter();
   const [picked, setPicked] = useState<number | null>(photos[0]?.id ?? null);
   const [against, setAgainst] = useState<number | null>(null);
@@ -68,183 +129,217 @@ export function PhotosScreen({
     setPinning(false);
     void change(photo.id, { xMm: Math.round(at.x * 10) / 10, yMm: Math.round(at.y * 10) / 10 });
   };
+  return {
+    photo,
+    other,
+    setAgainst,
+    ref,
+    size,
+    pin,
+    pinning,
+    pinned,
+    x,
+    y,
+    scale,
+    picked,
+    setPicked,
+    phase,
+    setPhase,
+    busy,
+    input,
+    take,
+    problem,
+    removed,
+    change,
+    setRemoved,
+    setPinning,
+    against,
+  };
+}
+
+interface PinSheetProps {
+  work: ReturnType<typeof usePhotos>;
+  ref: React.RefObject<HTMLDivElement | null>;
+  layout: Layout;
+}
+
+/** DOC PinSheet */
+function PinSheet({ work, ref, layout }: PinSheetProps) {
+  const { size, pin, pinning, pinned, x, y, scale, picked, setPicked } = work;
   return (
-    <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-      <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
-        <LensTabs
-          jobId={jobId}
-          shown="photos"
-          heat={heat}
-          note={`${photos.length} ${photos.length === 1 ? "photo" : "photos"}`}
-        />
-        {photo && other ? (
-          <Compare left={photo} right={other} onEnd={() => setAgainst(null)} />
-        ) : (
-          <div ref={ref} className="relative min-h-[360px] flex-1 touch-none overflow-hidden">
-            <svg
-              width={size.width}
-              height={size.height}
-              onClick={pin}
-              className={`absolute inset-0 block ${pinning ? "cursor-crosshair" : ""}`}
-              role="img"
-              aria-label={`Underside with ${pinned.length} pinned ${pinned.length === 1 ? "photo" : "photos"}`}
-            >
-              <Defs />
-              <g transform={`translate(${x} ${y}) scale(${scale})`}>
-                <Drawing layout={layout} />
-              </g>
-            </svg>
-            {pinned.map((p) => (
-              <button
-                key={p.id}
-                type="button"
-                aria-label={`Photo ${PHASE_WORDS[p.phase].toLowerCase()}${p.note ? `: ${p.note}` : ""}`}
-                aria-pressed={p.id === picked}
-                onClick={() => setPicked(p.id)}
-                className={`absolute -translate-x-1/2 -translate-y-full rounded-[3px] border-[3px] bg-sheet ${p.id === picked ? "z-10 border-copper" : "border-sheet outline outline-1 outline-ink"}`}
-                style={{ left: x + (p.xMm ?? 0) * scale, top: y + (p.yMm ?? 0) * scale }}
-              >
-                {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
-                <img src={`/api/photos/${p.id}?thumb`} alt="" className="h-[54px] w-[70px] object-cover" />
-              </button>
-            ))}
-            {pinning ? (
-              <p className="absolute bottom-3 left-1/2 -translate-x-1/2 bg-caution px-4 py-2 text-[16px] text-[#231900]">
-                Tap the place on the drawing where the photo was taken.
-              </p>
-            ) : null}
-          </div>
-        )}
-      </div>
-      <aside className="flex w-full shrink-0 flex-col gap-3 overflow-y-auto border-line bg-sheet p-4 lg:w-[290px] lg:border-l-[1.5px] xl:w-[330px]">
-        {closed ? null : (
-          <div className="flex flex-col gap-2">
-            <div role="radiogroup" aria-label="Taken" className="flex">
-              {PHASES.map((p) => (
-                <button
-                  key={p}
-                  type="button"
-                  role="radio"
-                  aria-checked={phase === p}
-                  onClick={() => setPhase(p)}
-                  className={`min-h-11 flex-1 border-b-[5px] text-[16px] ${phase === p ? "border-copper-fill font-[680]" : "border-line text-ink-2"}`}
-                >
-                  {PHASE_WORDS[p]}
-                </button>
-              ))}
-            </div>
-            <Button look="main" big className="min-h-[60px]" disabled={busy} onClick={() => input.current?.click()}>
-              <Camera aria-hidden size={20} /> {busy ? "Taking it in" : "Add photos"}
-            </Button>
-            <input
-              ref={input}
-              type="file"
-              accept="image/*"
-              multiple
-              aria-label="Photos to add"
-              className="sr-only"
-              tabIndex={-1}
-              onChange={(e) => {
-                if (e.target.files?.length) void take(e.target.files);
-                e.target.value = "";
-              }}
-            />
-          </div>
-        )}
-        {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
-        {removed ? (
-          <CautionBand>
-            Photo taken away.{" "}
-            <button
-              type="button"
-              className="link min-h-11"
-              onClick={() => {
-                void change(removed.id, { removed: false });
-                setRemoved(null);
-              }}
-            >
-              Bring it back
-            </button>
-          </CautionBand>
-        ) : null}
-        {photos.length === 0 ? (
-          <p className="text-[17px] leading-[23px] text-ink-2">
-            No photos yet. Take one as found before anything is touched: fins, blowers, paste print.
-          </p>
-        ) : null}
-        {PHASES.map((p) => {
-          const own = photos.filter((x) => x.phase === p);
-          return own.length ? (
-            <section key={p} aria-label={PHASE_WORDS[p]}>
-              <h2 className="text-[17px] font-[680]">{PHASE_WORDS[p]}</h2>
-              <ul className="mt-1 grid grid-cols-3 gap-2">
-                {own.map((x) => (
-                  <li key={x.id}>
-                    <button
-                      type="button"
-                      aria-label={`${PHASE_WORDS[p]}${x.note ? `: ${x.note}` : `, photo ${x.id}`}`}
-                      aria-pressed={x.id === picked}
-                      onClick={() => setPicked(x.id)}
-                      className={`block w-full border-[3px] ${x.id === picked ? "border-copper" : "border-transparent"}`}
-                    >
-                      {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
-                      <img src={`/api/photos/${x.id}?thumb`} alt="" className="aspect-[4/3] w-full object-cover" />
-                    </button>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          ) : null;
-        })}
-        {photo && !closed ? (
-          <section aria-label="Photo in hand" className="flex flex-col gap-2 border-t border-line pt-3">
-            <label className="text-[15.5px] text-ink-2">
-              Note
-              <input
-                className="field mt-0.5"
-                defaultValue={photo.note}
-                key={photo.id}
-                maxLength={200}
-                onBlur={(e) => e.target.value !== photo.note && void change(photo.id, { note: e.target.value })}
-              />
-            </label>
-            <div className="grid grid-cols-2 gap-2">
-              <Button onClick={() => setPinning(!pinning)} aria-pressed={pinning}>
-                {photo.xMm === null ? "Pin it" : "Pin anew"}
-              </Button>
-              <Button
-                onClick={() => {
-                  setRemoved(photo);
-                  setPicked(null);
-                  void change(photo.id, { removed: true });
-                }}
-              >
-                Take away
-              </Button>
-            </div>
-            {photos.length > 1 ? (
-              <label className="text-[15.5px] text-ink-2">
-                Compare with
-                <select
-                  className="field mt-0.5"
-                  value={against ?? ""}
-                  onChange={(e) => setAgainst(e.target.value ? Number(e.target.value) : null)}
-                >
-                  <option value="">nothing</option>
-                  {photos
-                    .filter((p) => p.id !== photo.id)
-                    .map((p) => (
-                      <option key={p.id} value={p.id}>
-                        {PHASE_WORDS[p.phase]}
-                        {p.note ? `: ${p.note}` : `, photo ${p.id}`}
-                      </option>
-                    ))}
-                </select>
-              </label>
-            ) : null}
-          </section>
-        ) : null}
-      </aside>
+    <div ref={ref} className="relative min-h-[360px] flex-1 touch-none overflow-hidden">
+      <svg
+        width={size.width}
+        height={size.height}
+        onClick={pin}
+        className={`absolute inset-0 block ${pinning ? "cursor-crosshair" : ""}`}
+        role="img"
+        aria-label={`Underside with ${pinned.length} pinned ${pinned.length === 1 ? "photo" : "photos"}`}
+      >
+        <Defs />
+        <g transform={`translate(${x} ${y}) scale(${scale})`}>
+          <Drawing layout={layout} />
+        </g>
+      </svg>
+      {pinned.map((p) => (
+        <button
+          key={p.id}
+          type="button"
+          aria-label={`Photo ${PHASE_WORDS[p.phase].toLowerCase()}${p.note ? `: ${p.note}` : ""}`}
+          aria-pressed={p.id === picked}
+          onClick={() => setPicked(p.id)}
+          className={`absolute -translate-x-1/2 -translate-y-full rounded-[3px] border-[3px] bg-sheet ${p.id === picked ? "z-10 border-copper" : "border-sheet outline outline-1 outline-ink"}`}
+          style={{ left: x + (p.xMm ?? 0) * scale, top: y + (p.yMm ?? 0) * scale }}
+        >
+          {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
+          <img src={`/api/photos/${p.id}?thumb`} alt="" className="h-[54px] w-[70px] object-cover" />
+        </button>
+      ))}
+      {pinning ? (
+        <p className="absolute bottom-3 left-1/2 -translate-x-1/2 bg-caution px-4 py-2 text-[16px] text-[#231900]">
+          Tap the place on the drawing where the photo was taken.
+        </p>
+      ) : null}
     </div>
+  );
+}
+
+interface TakeBarProps {
+  work: ReturnType<typeof usePhotos>;
+}
+
+/** DOC TakeBar */
+function TakeBar({ work }: TakeBarProps) {
+  const { phase, setPhase, busy, input, take } = work;
+  return (
+    <div className="flex flex-col gap-2">
+      <div role="radiogroup" aria-label="Taken" className="flex">
+        {PHASES.map((p) => (
+          <button
+            key={p}
+            type="button"
+            role="radio"
+            aria-checked={phase === p}
+            onClick={() => setPhase(p)}
+            className={`min-h-11 flex-1 border-b-[5px] text-[16px] ${phase === p ? "border-copper-fill font-[680]" : "border-line text-ink-2"}`}
+          >
+            {PHASE_WORDS[p]}
+          </button>
+        ))}
+      </div>
+      <Button look="main" big className="min-h-[60px]" disabled={busy} onClick={() => input.current?.click()}>
+        <Camera aria-hidden size={20} /> {busy ? "Taking it in" : "Add photos"}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        multiple
+        aria-label="Photos to add"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => {
+          if (e.target.files?.length) void take(e.target.files);
+          e.target.value = "";
+        }}
+      />
+    </div>
+  );
+}
+
+interface PhotoListProps {
+  photos: PhotoView[];
+  picked: number | null;
+  setPicked: React.Dispatch<React.SetStateAction<number | null>>;
+}
+
+/** DOC PhotoList */
+function PhotoList({ photos, picked, setPicked }: PhotoListProps) {
+  return (
+    <>
+      {PHASES.map((p) => {
+        const own = photos.filter((x) => x.phase === p);
+        return own.length ? (
+          <section key={p} aria-label={PHASE_WORDS[p]}>
+            <h2 className="text-[17px] font-[680]">{PHASE_WORDS[p]}</h2>
+            <ul className="mt-1 grid grid-cols-3 gap-2">
+              {own.map((x) => (
+                <li key={x.id}>
+                  <button
+                    type="button"
+                    aria-label={`${PHASE_WORDS[p]}${x.note ? `: ${x.note}` : `, photo ${x.id}`}`}
+                    aria-pressed={x.id === picked}
+                    onClick={() => setPicked(x.id)}
+                    className={`block w-full border-[3px] ${x.id === picked ? "border-copper" : "border-transparent"}`}
+                  >
+                    {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
+                    <img src={`/api/photos/${x.id}?thumb`} alt="" className="aspect-[4/3] w-full object-cover" />
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ) : null;
+      })}
+    </>
+  );
+}
+
+interface PhotoInHandProps {
+  work: ReturnType<typeof usePhotos>;
+  photo: PhotoView;
+  photos: PhotoView[];
+}
+
+/** DOC PhotoInHand */
+function PhotoInHand({ work, photo, photos }: PhotoInHandProps) {
+  const { change, setPinning, pinning, setRemoved, setPicked, against, setAgainst } = work;
+  return (
+    <section aria-label="Photo in hand" className="flex flex-col gap-2 border-t border-line pt-3">
+      <label className="text-[15.5px] text-ink-2">
+        Note
+        <input
+          className="field mt-0.5"
+          defaultValue={photo.note}
+          key={photo.id}
+          maxLength={200}
+          onBlur={(e) => e.target.value !== photo.note && void change(photo.id, { note: e.target.value })}
+        />
+      </label>
+      <div className="grid grid-cols-2 gap-2">
+        <Button onClick={() => setPinning(!pinning)} aria-pressed={pinning}>
+          {photo.xMm === null ? "Pin it" : "Pin anew"}
+        </Button>
+        <Button
+          onClick={() => {
+            setRemoved(photo);
+            setPicked(null);
+            void change(photo.id, { removed: true });
+          }}
+        >
+          Take away
+        </Button>
+      </div>
+      {photos.length > 1 ? (
+        <div className="text-[15.5px] text-ink-2">
+          <span aria-hidden>Compare with</span>
+          <Pick
+            label="Compare with"
+            value={against === null ? "" : String(against)}
+            options={[
+              { value: "", name: "nothing" },
+              ...photos
+                .filter((p) => p.id !== photo.id)
+                .map((p) => ({
+                  value: String(p.id),
+                  name: `${PHASE_WORDS[p.phase]}${p.note ? `: ${p.note}` : `, photo ${p.id}`}`,
+                })),
+            ]}
+            onChange={(v) => setAgainst(v ? Number(v) : null)}
+            className="mt-0.5"
+          />
+        </div>
+      ) : null}
+    </section>
   );
 }

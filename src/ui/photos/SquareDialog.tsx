@@ -2,7 +2,7 @@
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useDrag } from "@use-gesture/react";
 import { useRef, useState } from "react";
-import { square, type Corners, type Point, type Squaring } from "@/core/photo";
+import { square, type Squared, type Corners, type Point, type Squaring } from "@/core/photo";
 import { Button } from "@/ui/controls/Button";
 import { useSize } from "@/ui/controls/size";
 import { NumberField } from "@/ui/controls/NumberField";
@@ -55,154 +55,215 @@ export function SquareDialog({ photo, base, start, trust: startTrust, onDone, on
       <div aria-hidden className="fixed inset-0 bg-ink/50" />
       <div className="fixed inset-0 grid place-items-center p-4">
         <DialogPanel className="flex h-full max-h-[860px] w-full max-w-[1240px] flex-col border-2 border-ink bg-sheet lg:flex-row">
-          <div ref={ref} className="relative min-h-0 flex-1 overflow-hidden bg-plane">
-            <div
-              className="absolute"
-              style={{
-                width: w * scale,
-                height: h * scale,
-                left: (size.width - w * scale) / 2,
-                top: (size.height - h * scale) / 2,
-              }}
-            >
-              {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo, straight from the job */}
-              <img
-                src={`/api/photos/${photo.id}`}
-                alt="The photo as taken"
-                draggable={false}
-                className="absolute inset-0 size-full select-none"
-              />
-              <svg
-                width={w * scale}
-                height={h * scale}
-                viewBox={`0 0 ${w} ${h}`}
-                className="absolute inset-0 overflow-visible"
-              >
-                <path
-                  d={`M${corners.map(([x, y]) => `${x} ${y}`).join("L")}Z`}
-                  fill="none"
-                  stroke="#fff"
-                  strokeWidth={5 / scale}
-                />
-                <path
-                  d={`M${corners.map(([x, y]) => `${x} ${y}`).join("L")}Z`}
-                  fill="none"
-                  stroke="#16211F"
-                  strokeWidth={2 / scale}
-                />
-                {known ? (
-                  <>
-                    <path d={`M${known.from.join(" ")}L${known.to.join(" ")}`} stroke="#fff" strokeWidth={5 / scale} />
-                    <path
-                      d={`M${known.from.join(" ")}L${known.to.join(" ")}`}
-                      stroke="#9C4E1C"
-                      strokeWidth={2.4 / scale}
-                    />
-                  </>
-                ) : null}
-              </svg>
-              {points.map((p, i) => (
-                <Ring
-                  key={i}
-                  name={NAMES[i] ?? "Point"}
-                  at={[p[0] * scale, p[1] * scale]}
-                  small={i >= 4}
-                  onHold={(is) => setHeld(is ? i : null)}
-                  onPut={([x, y]) => put(i, [x / scale, y / scale])}
-                />
-              ))}
-            </div>
-            {held !== null && points[held] ? (
-              <Loupe
-                id={photo.id}
-                at={points[held]}
-                photo={[w, h]}
-                pane={size}
-                place={[
-                  (size.width - w * scale) / 2 + points[held][0] * scale,
-                  (size.height - h * scale) / 2 + points[held][1] * scale,
-                ]}
-              />
-            ) : null}
-          </div>
-          <div className="flex w-full shrink-0 flex-col gap-4 overflow-y-auto p-5 lg:w-[310px]">
-            <DialogTitle className="text-[23px] leading-[28px] font-[690]">Square the photo up</DialogTitle>
-            <p className="text-[16px] leading-[22px] text-ink-2">
-              Drag each ring to its corner of the case, or move it with the arrow keys. The case is {base.widthMm} ×{" "}
-              {base.depthMm} mm.
-            </p>
-            {known ? (
-              <>
-                <NumberField
-                  label="Known length"
-                  unit="mm"
-                  value={known.mm}
-                  min={1}
-                  max={1000}
-                  step={1}
-                  onChange={(mm) => setKnown({ ...known, mm })}
-                />
-                <label className="flex min-h-11 items-start gap-3 text-[16px]">
-                  <input
-                    type="checkbox"
-                    className="mt-0.5 size-6 accent-[var(--copper)]"
-                    checked={trust === "length"}
-                    onChange={(e) => setTrust(e.target.checked ? "length" : "case")}
-                  />
-                  Take the length as true, and size the case by it
-                </label>
-                <Button onClick={() => (setKnown(null), setTrust("case"))}>Without a known length</Button>
-              </>
-            ) : (
-              <Button onClick={() => setKnown({ from: [w * 0.4, h * 0.5], to: [w * 0.6, h * 0.5], mm: 80 })}>
-                Add a known length
-              </Button>
-            )}
-            <p role="status" data-testid="fit" className="border-t border-line pt-3 text-[17px]">
-              {!fit.ok ? (
-                fit.why
-              ) : trust === "length" && known ? (
-                <>
-                  By the length the case is{" "}
-                  <b className="num font-[680]">
-                    {fit.widthMm.toFixed(1)} × {fit.depthMm.toFixed(1)} mm
-                  </b>
-                  .
-                </>
-              ) : known ? (
-                <>
-                  The photo fits within <b className="num font-[680]">{fit.misfitMm.toFixed(1)} mm</b> by the known
-                  length.
-                </>
-              ) : (
-                "Squared up by the case alone."
-              )}
-            </p>
-            <div className="flex-1" />
-            <Button look="plain" big onClick={onClose}>
-              Leave it
-            </Button>
-            <Button
-              look="main"
-              big
-              className="min-h-[72px]"
-              disabled={!fit.ok}
-              onClick={() =>
-                onDone(
-                  s,
-                  trust,
-                  fit.ok
-                    ? { widthMm: Math.round(fit.widthMm * 10) / 10, depthMm: Math.round(fit.depthMm * 10) / 10 }
-                    : null,
-                )
-              }
-            >
-              Lay it under
-            </Button>
-          </div>
+          <PhotoPane
+            ref={ref}
+            w={w}
+            scale={scale}
+            h={h}
+            size={size}
+            photo={photo}
+            corners={corners}
+            known={known}
+            points={points}
+            setHeld={setHeld}
+            put={put}
+            held={held}
+          />
+          <SquarePanel
+            base={base}
+            known={known}
+            setKnown={setKnown}
+            trust={trust}
+            setTrust={setTrust}
+            w={w}
+            h={h}
+            fit={fit}
+            onClose={onClose}
+            onDone={onDone}
+            s={s}
+          />
         </DialogPanel>
       </div>
     </Dialog>
+  );
+}
+
+interface PhotoPaneProps {
+  ref: React.RefObject<HTMLDivElement | null>;
+  w: number;
+  scale: number;
+  h: number;
+  size: { width: number; height: number };
+  photo: PhotoView;
+  corners: Corners;
+  known: { from: Point; to: Point; mm: number } | null;
+  points: Point[];
+  setHeld: React.Dispatch<React.SetStateAction<number | null>>;
+  put: (i: number, [x, y]: Point) => void;
+  held: number | null;
+}
+
+/** DOC PhotoPane */
+function PhotoPane({ ref, w, scale, h, size, photo, corners, known, points, setHeld, put, held }: PhotoPaneProps) {
+  return (
+    <div ref={ref} className="relative min-h-0 flex-1 overflow-hidden bg-plane">
+      <div
+        className="absolute"
+        style={{
+          width: w * scale,
+          height: h * scale,
+          left: (size.width - w * scale) / 2,
+          top: (size.height - h * scale) / 2,
+        }}
+      >
+        {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo, straight from the job */}
+        <img
+          src={`/api/photos/${photo.id}`}
+          alt="The photo as taken"
+          draggable={false}
+          className="absolute inset-0 size-full select-none"
+        />
+        <svg
+          width={w * scale}
+          height={h * scale}
+          viewBox={`0 0 ${w} ${h}`}
+          className="absolute inset-0 overflow-visible"
+        >
+          <path
+            d={`M${corners.map(([x, y]) => `${x} ${y}`).join("L")}Z`}
+            fill="none"
+            stroke="#fff"
+            strokeWidth={5 / scale}
+          />
+          <path
+            d={`M${corners.map(([x, y]) => `${x} ${y}`).join("L")}Z`}
+            fill="none"
+            stroke="#16211F"
+            strokeWidth={2 / scale}
+          />
+          {known ? (
+            <>
+              <path d={`M${known.from.join(" ")}L${known.to.join(" ")}`} stroke="#fff" strokeWidth={5 / scale} />
+              <path d={`M${known.from.join(" ")}L${known.to.join(" ")}`} stroke="#9C4E1C" strokeWidth={2.4 / scale} />
+            </>
+          ) : null}
+        </svg>
+        {points.map((p, i) => (
+          <Ring
+            key={i}
+            name={NAMES[i] ?? "Point"}
+            at={[p[0] * scale, p[1] * scale]}
+            small={i >= 4}
+            onHold={(is) => setHeld(is ? i : null)}
+            onPut={([x, y]) => put(i, [x / scale, y / scale])}
+          />
+        ))}
+      </div>
+      {held !== null && points[held] ? (
+        <Loupe
+          id={photo.id}
+          at={points[held]}
+          photo={[w, h]}
+          pane={size}
+          place={[
+            (size.width - w * scale) / 2 + points[held][0] * scale,
+            (size.height - h * scale) / 2 + points[held][1] * scale,
+          ]}
+        />
+      ) : null}
+    </div>
+  );
+}
+
+interface SquarePanelProps {
+  base: { widthMm: number; depthMm: number };
+  known: { from: Point; to: Point; mm: number } | null;
+  setKnown: React.Dispatch<React.SetStateAction<{ from: Point; to: Point; mm: number } | null>>;
+  trust: "case" | "length";
+  setTrust: React.Dispatch<React.SetStateAction<"case" | "length">>;
+  w: number;
+  h: number;
+  fit: Squared;
+  onClose: () => void;
+  onDone: (s: Squaring, trust: "case" | "length", size: { widthMm: number; depthMm: number } | null) => void;
+  s: Squaring;
+}
+
+/** DOC SquarePanel */
+function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClose, onDone, s }: SquarePanelProps) {
+  return (
+    <div className="flex w-full shrink-0 flex-col gap-4 overflow-y-auto p-5 lg:w-[310px]">
+      <DialogTitle className="text-[23px] leading-[28px] font-[690]">Square the photo up</DialogTitle>
+      <p className="text-[16px] leading-[22px] text-ink-2">
+        Drag each ring to its corner of the case, or move it with the arrow keys. The case is {base.widthMm} ×{" "}
+        {base.depthMm} mm.
+      </p>
+      {known ? (
+        <>
+          <NumberField
+            label="Known length"
+            unit="mm"
+            value={known.mm}
+            min={1}
+            max={1000}
+            step={1}
+            onChange={(mm) => setKnown({ ...known, mm })}
+          />
+          <label className="flex min-h-11 items-start gap-3 text-[16px]">
+            <input
+              type="checkbox"
+              className="mt-0.5 size-6 accent-[var(--copper)]"
+              checked={trust === "length"}
+              onChange={(e) => setTrust(e.target.checked ? "length" : "case")}
+            />
+            Take the length as true, and size the case by it
+          </label>
+          <Button onClick={() => (setKnown(null), setTrust("case"))}>Without a known length</Button>
+        </>
+      ) : (
+        <Button onClick={() => setKnown({ from: [w * 0.4, h * 0.5], to: [w * 0.6, h * 0.5], mm: 80 })}>
+          Add a known length
+        </Button>
+      )}
+      <p role="status" data-testid="fit" className="border-t border-line pt-3 text-[17px]">
+        {!fit.ok ? (
+          fit.why
+        ) : trust === "length" && known ? (
+          <>
+            By the length the case is{" "}
+            <b className="num font-[680]">
+              {fit.widthMm.toFixed(1)} × {fit.depthMm.toFixed(1)} mm
+            </b>
+            .
+          </>
+        ) : known ? (
+          <>
+            The photo fits within <b className="num font-[680]">{fit.misfitMm.toFixed(1)} mm</b> by the known length.
+          </>
+        ) : (
+          "Squared up by the case alone."
+        )}
+      </p>
+      <div className="flex-1" />
+      <Button look="plain" big onClick={onClose}>
+        Leave it
+      </Button>
+      <Button
+        look="main"
+        big
+        className="min-h-[72px]"
+        disabled={!fit.ok}
+        onClick={() =>
+          onDone(
+            s,
+            trust,
+            fit.ok ? { widthMm: Math.round(fit.widthMm * 10) / 10, depthMm: Math.round(fit.depthMm * 10) / 10 } : null,
+          )
+        }
+      >
+        Lay it under
+      </Button>
+    </div>
   );
 }
 

@@ -15,7 +15,7 @@ export interface SquaredPhoto {
   depthMm: number;
 }
 
-export interface Squaring0 {
+export interface SquaringState {
   photo: SquaredPhoto | null;
   /** 0 to 1 while at work; null at rest. */
   share: number | null;
@@ -28,8 +28,8 @@ export function useSquared(
   squaring: Squaring | null,
   base: { widthMm: number; depthMm: number },
   trust: "case" | "length",
-): Squaring0 {
-  const [state, setState] = useState<Squaring0>({ photo: null, share: null, why: null });
+): SquaringState {
+  const [state, setState] = useState<SquaringState>({ photo: null, share: null, why: null });
   const key =
     photoId === null || !squaring ? null : JSON.stringify([photoId, squaring.corners, squaring.known, base, trust]);
   useEffect(() => {

@@ -1,5 +1,5 @@
 "use client";
-import { Select } from "@headlessui/react";
+import { Pick } from "@/ui/controls/Pick";
 import type { Role } from "@/core/log";
 import type { ColumnView } from "@/workers/logSession";
 import { ROLE_WORDS, roleName, wireColour } from "./roles";
@@ -63,25 +63,7 @@ export function ColumnWires({
               </td>
               <td className="py-0 pl-3">
                 {onChoose ? (
-                  <Select
-                    aria-label={`${c.heading} is taken for`}
-                    value={c.role}
-                    onChange={(e) => onChoose(c.heading, e.target.value as Role)}
-                    className={`min-h-[36px] w-[182px] rounded-[5px] border-[1.5px] border-transparent bg-transparent px-1.5 text-[16px] hover:border-line ${asked || !out ? "font-[640]" : "text-ink-2"}`}
-                  >
-                    {ROLE_WORDS.some((g) => g.roles.some(([r]) => r === c.role)) ? null : (
-                      <option value={c.role}>{roleName(c.role)}</option>
-                    )}
-                    {ROLE_WORDS.map((g) => (
-                      <optgroup key={g.group} label={g.group}>
-                        {g.roles.map(([role, name]) => (
-                          <option key={role} value={role}>
-                            {asked && role === "none" ? "Not known" : name}
-                          </option>
-                        ))}
-                      </optgroup>
-                    ))}
-                  </Select>
+                  <RoleSelect c={c} onChoose={onChoose} asked={asked} out={out} />
                 ) : (
                   <span className={`text-[16px] leading-[34px] ${out ? "text-ink-2" : "font-[640]"}`}>
                     {roleName(c.role)}
@@ -101,6 +83,30 @@ export function ColumnWires({
         })}
       </tbody>
     </table>
+  );
+}
+
+interface RoleSelectProps {
+  c: ColumnView;
+  onChoose: (heading: string, role: Role) => void;
+  asked: boolean;
+  out: boolean;
+}
+
+/** What a column is taken for, by group. */
+function RoleSelect({ c, onChoose, asked, out }: RoleSelectProps) {
+  const known = ROLE_WORDS.flatMap((g) =>
+    g.roles.map(([value, name]) => ({ value, group: g.group, name: asked && value === "none" ? "Not known" : name })),
+  );
+  const own = known.some((o) => o.value === c.role) ? [] : [{ value: c.role, name: roleName(c.role) }];
+  return (
+    <Pick
+      label={`${c.heading} is taken for`}
+      value={c.role}
+      options={[...own, ...known]}
+      onChange={(role) => onChoose(c.heading, role)}
+      className={`min-h-[36px]! w-[182px]! border-transparent! bg-transparent! px-1.5! py-0! text-[16px] hover:border-line! ${asked || !out ? "font-[640]" : "text-ink-2"}`}
+    />
   );
 }
 

@@ -1,7 +1,8 @@
 "use client";
-import { Input, Select } from "@headlessui/react";
-import { Fragment, useId } from "react";
-import { settingDifferences, type RunConditions } from "@/core/judge";
+import { Pick } from "@/ui/controls/Pick";
+import { Input } from "@headlessui/react";
+import { useId } from "react";
+import { type SettingDifference, settingDifferences, type RunConditions } from "@/core/judge";
 
 /** The conditions of a run as typed: numbers stay text until they are sent. */
 export type ConditionsDraft = Record<keyof RunConditions, string>;
@@ -34,13 +35,15 @@ export const conditionsOf = (d: ConditionsDraft): RunConditions => ({
   lid: d.lid === "open" || d.lid === "closed" ? d.lid : null,
 });
 
-const ROWS: readonly {
+interface Row {
   field: keyof RunConditions;
   label: string;
   unit?: string;
   options?: readonly [string, string][];
   suggest?: readonly string[];
-}[] = [
+}
+
+const ROWS: readonly Row[] = [
   { field: "roomStartC", label: "Room, start", unit: "°C" },
   { field: "roomEndC", label: "Room, end", unit: "°C" },
   {
@@ -98,77 +101,17 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
           const error = errors[`conditions.${r.field}`] ?? errors[r.field];
           const fieldId = `${id}-${r.field}`;
           return (
-            <div
+            <ConditionRow
               key={r.field}
-              className={`border-b border-line-2 py-[3px] ${difference ? "-mx-2 bg-caution-wash px-2 text-caution-ink" : ""}`}
-            >
-              <div
-                className={`grid items-center gap-x-2 ${before ? "grid-cols-[86px_86px_1fr]" : "grid-cols-[110px_1fr]"}`}
-              >
-                <label htmlFor={fieldId} className="text-[15.5px]">
-                  {r.label}
-                </label>
-                {before ? (
-                  <span className={`truncate text-[15px] ${difference ? "" : "text-ink-2"} ${r.unit ? "num" : ""}`}>
-                    {shown(before, r)}
-                  </span>
-                ) : null}
-                <span className="flex min-w-0 items-center gap-1.5">
-                  {r.options ? (
-                    <Select
-                      id={fieldId}
-                      value={draft[r.field]}
-                      onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })}
-                      className="field min-h-[38px]! px-1.5! py-1! text-[15.5px]! font-[600]"
-                    >
-                      <option value="">Not said</option>
-                      {r.options.map(([v, name]) => (
-                        <option key={v} value={v}>
-                          {name}
-                        </option>
-                      ))}
-                    </Select>
-                  ) : (
-                    <Input
-                      id={fieldId}
-                      value={draft[r.field]}
-                      list={r.suggest ? `${fieldId}-list` : undefined}
-                      inputMode={r.unit ? "decimal" : undefined}
-                      aria-invalid={Boolean(error)}
-                      aria-describedby={error ? `${fieldId}-error` : undefined}
-                      onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })}
-                      title={draft[r.field]}
-                      className={`field min-h-[38px]! px-2! py-1! text-[15.5px]! font-[600] ${r.unit ? "num" : ""}`}
-                    />
-                  )}
-                  {r.unit ? <span className="num w-6 shrink-0 text-[14.5px]">{r.unit}</span> : null}
-                  {r.suggest ? (
-                    <datalist id={`${fieldId}-list`}>
-                      {r.suggest.map((s) => (
-                        <option key={s} value={s} />
-                      ))}
-                    </datalist>
-                  ) : null}
-                </span>
-              </div>
-              {error ? (
-                <p
-                  id={`${fieldId}-error`}
-                  role="alert"
-                  className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 text-[14.5px] text-caution-ink"
-                >
-                  {error}
-                </p>
-              ) : null}
-              {difference ? <p className="pt-0.5 text-[14.5px] leading-[18px]">{difference.message}</p> : null}
-              {r.field === "roomEndC" && noRoom ? (
-                <Fragment>
-                  <p className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 py-0.5 text-[14.5px] leading-[18px] text-caution-ink">
-                    Without a room temperature airflow cannot be judged. Read it at the air inlet.
-                  </p>
-                </Fragment>
-              ) : null}
-            </div>
+              r={r}
+              difference={difference}
+              before={before}
+              fieldId={fieldId}
+              draft={draft}
+              onChange={onChange}
+              error={error}
+              noRoom={noRoom}
+            />
           );
         })}
       </div>
@@ -176,7 +119,85 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
   );
 }
 
-function shown(c: RunConditions, r: (typeof ROWS)[number]): string {
+interface ConditionRowProps {
+  r: Row;
+  difference: SettingDifference | undefined;
+  before: RunConditions | null;
+  fieldId: string;
+  draft: ConditionsDraft;
+  onChange: (d: ConditionsDraft) => void;
+  error: string | undefined;
+  noRoom: boolean;
+}
+
+/** One setting: that of the run before, this run's, and what is wrong or differs. */
+function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, noRoom }: ConditionRowProps) {
+  return (
+    <div
+      className={`border-b border-line-2 py-[3px] ${difference ? "-mx-2 bg-caution-wash px-2 text-caution-ink" : ""}`}
+    >
+      <div className={`grid items-center gap-x-2 ${before ? "grid-cols-[86px_86px_1fr]" : "grid-cols-[110px_1fr]"}`}>
+        <label htmlFor={fieldId} className="text-[15.5px]">
+          {r.label}
+        </label>
+        {before ? (
+          <span className={`truncate text-[15px] ${difference ? "" : "text-ink-2"} ${r.unit ? "num" : ""}`}>
+            {shown(before, r)}
+          </span>
+        ) : null}
+        <span className="flex min-w-0 items-center gap-1.5">
+          {r.options ? (
+            <Pick
+              id={fieldId}
+              label={r.label}
+              value={draft[r.field]}
+              options={[{ value: "", name: "Not said" }, ...r.options.map(([value, name]) => ({ value, name }))]}
+              onChange={(v) => onChange({ ...draft, [r.field]: v })}
+              className="min-h-[38px]! px-1.5! py-1! text-[15.5px]! font-[600]"
+            />
+          ) : (
+            <Input
+              id={fieldId}
+              value={draft[r.field]}
+              list={r.suggest ? `${fieldId}-list` : undefined}
+              inputMode={r.unit ? "decimal" : undefined}
+              aria-invalid={Boolean(error)}
+              aria-describedby={error ? `${fieldId}-error` : undefined}
+              onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })}
+              title={draft[r.field]}
+              className={`field min-h-[38px]! px-2! py-1! text-[15.5px]! font-[600] ${r.unit ? "num" : ""}`}
+            />
+          )}
+          {r.unit ? <span className="num w-6 shrink-0 text-[14.5px]">{r.unit}</span> : null}
+          {r.suggest ? (
+            <datalist id={`${fieldId}-list`}>
+              {r.suggest.map((s) => (
+                <option key={s} value={s} />
+              ))}
+            </datalist>
+          ) : null}
+        </span>
+      </div>
+      {error ? (
+        <p
+          id={`${fieldId}-error`}
+          role="alert"
+          className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 text-[14.5px] text-caution-ink"
+        >
+          {error}
+        </p>
+      ) : null}
+      {difference ? <p className="pt-0.5 text-[14.5px] leading-[18px]">{difference.message}</p> : null}
+      {r.field === "roomEndC" && noRoom ? (
+        <p className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 py-0.5 text-[14.5px] leading-[18px] text-caution-ink">
+          Without a room temperature airflow cannot be judged. Read it at the air inlet.
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+function shown(c: RunConditions, r: Row): string {
   const v = c[r.field];
   if (v === null || v === "") return "—";
   return r.options?.find(([o]) => o === v)?.[1] ?? `${v}${r.unit ? `\u00a0${r.unit}` : ""}`;

@@ -38,83 +38,13 @@ interface Props {
 
 /** A stored run: its curves with the load's bounds, its conditions, and what the log was read as. */
 export function RunScreen(p: Props) {
-  const router = useRouter();
-  const [phases, setPhases] = useState(p.phases);
-  const [draft, setDraft] = useState(() => draftOf(p.conditions));
-  const [saved, setSaved] = useState<"" | "saving" | "saved">("");
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const attempt = useAttempt(p.runId, Boolean(p.other && p.phases && p.other.phases));
-  const changed = JSON.stringify(conditionsOf(draft)) !== JSON.stringify(p.conditions);
-  const next =
-    p.kind === "before" && !p.other
-      ? { href: stagePath(p.jobId, "after"), text: "To the run after" }
-      : p.other
-        ? { href: stagePath(p.jobId, "verdict"), text: "See the verdict" }
-        : { href: stagePath(p.jobId, "before"), text: "To the run before" };
-  const save = async (body: { phases?: Phases; conditions?: typeof draft }) => {
-    setSaved("saving");
-    setProblem(null);
-    const sent = await send("PATCH", `/api/runs/${p.runId}`, body);
-    setSaved(sent.ok ? "saved" : "");
-    if (sent.ok) router.refresh();
-    else setProblem(sent.problem);
-  };
-  useKeys({ Enter: () => (changed ? void save({ conditions: draft }) : router.push(next.href)) });
-  const loadS = phases ? phases.loadOffS - phases.loadOnS : 0;
-  const logged = {
-    power: p.columns.some((c) => c.role.endsWith("power")),
-    fan: p.columns.some((c) => c.role.startsWith("fan")),
-    room: p.columns.some((c) => c.role === "room.temperature"),
-  };
-  const ghost = p.kind === "after" && p.other?.phases ? { curves: p.other.curves, phases: p.other.phases } : null;
+  const work = useRun(p);
+  const { phases, loadS, ghost, setPhases, attempt, save, draft, setDraft, logged, problem } = work;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_366px]">
       <div className="flex min-w-0 flex-col bg-sheet">
-        <div className="flex flex-wrap items-start gap-x-4 gap-y-2 border-b-[1.5px] border-line px-5 py-3">
-          <div className="min-w-0 flex-1">
-            <h1 className="text-[24px] leading-[30px] font-[700]">
-              {phases
-                ? `${clockText(loadS)} of load, ${p.source.rows.toLocaleString("en")} readings.`
-                : "No load marked in this run."}
-            </h1>
-            <p className="truncate text-[15.5px] text-ink-2">
-              {p.source.name}, a reading every {Math.round(p.source.stepS * 10) / 10} s
-              {ghost ? "; the run before stands dashed behind" : ""}
-            </p>
-          </div>
-          <div className="flex gap-2">
-            <a
-              href={`/api/runs/${p.runId}/file`}
-              className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3"
-            >
-              <Download aria-hidden size={18} /> Log
-            </a>
-            {p.closed ? null : (
-              <Link
-                prefetch={false}
-                href={`${stagePath(p.jobId, p.kind)}?replace=1`}
-                className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3"
-              >
-                <RefreshCw aria-hidden size={17} /> Other log
-              </Link>
-            )}
-          </div>
-        </div>
-        {p.triage ? (
-          <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b-[1.5px] border-line bg-plane px-5 py-2.5">
-            <p className="min-w-[260px] flex-1 text-[16px] leading-[21px]">
-              <b className="pr-2 text-[18px] font-[700]">
-                <Sentence parts={p.triage.headline} />.
-              </b>
-              <span className="text-ink-2">
-                <Sentence parts={p.triage.summary} />
-              </span>
-            </p>
-            <LinkButton href={`${stagePath(p.jobId, "before")}?view=alone`} look="plain">
-              Read alone
-            </LinkButton>
-          </div>
-        ) : null}
+        <RunHead phases={phases} loadS={loadS} p={p} ghost={ghost} />
+        {p.triage ? <TriageBand jobId={p.jobId} triage={p.triage} /> : null}
         <div className="px-4 pt-3">
           <RunChart
             curves={p.curves}
@@ -145,20 +75,7 @@ export function RunScreen(p: Props) {
             </Button>
           )}
         </div>
-        <details className="mt-2 border-t-[1.5px] border-line">
-          <summary className="flex min-h-[46px] cursor-pointer items-center px-5 text-[16.5px] font-[560]">
-            What the log was read as: {p.columns.filter((c) => c.role !== "none").length} of {p.columns.length} columns
-            taken{p.warnings.length ? `, ${p.warnings.length} ${p.warnings.length === 1 ? "oddity" : "oddities"}` : ""}
-          </summary>
-          <ColumnWires columns={p.columns} />
-          <ul className="px-5 py-3 text-[15px]">
-            {p.warnings.map((w) => (
-              <li key={`${w.line}${w.message}`}>
-                <span className="num text-[14px] text-ink-2">line {w.line}</span> {w.message}
-              </li>
-            ))}
-          </ul>
-        </details>
+        <ReadAs p={p} />
       </div>
       <aside className="flex flex-col border-l-[1.5px] border-line bg-sheet">
         <div className="flex-1 px-5 pt-4">
@@ -170,42 +87,180 @@ export function RunScreen(p: Props) {
             errors={problem?.fields ?? {}}
           />
         </div>
-        <div className="sticky bottom-0 flex flex-col gap-2 bg-sheet p-5">
-          {problem ? (
-            <CautionBand role="alert">
-              <b className="font-[640]">{problem.message}</b> {problem.action}
-            </CautionBand>
-          ) : null}
-          <p role="status" className="min-h-[20px] text-[14.5px] text-ink-2">
-            {saved === "saving" ? "Saving" : saved === "saved" && !changed ? "Saved" : ""}
-          </p>
-          {attempt.said ? (
-            <p className="text-[15.5px]" aria-live="polite">
-              With these bounds: <Sentence parts={attempt.said.headline} />
-              {attempt.said.chips.map((c) => (
-                <span key={c.chip} className="num block text-[14.5px]">
-                  {chipName(c.chip)} {c.K.toFixed(1)} K ({c.low.toFixed(1)} to {c.high.toFixed(1)})
-                </span>
-              ))}
-            </p>
-          ) : null}
-          {changed ? (
-            <Button
-              look="main"
-              big
-              className="min-h-[76px] text-[20px]"
-              keyCap="Enter"
-              onClick={() => void save({ conditions: draft })}
-            >
-              {p.other ? "Keep and judge anew" : "Keep conditions"}
-            </Button>
-          ) : (
-            <LinkButton href={next.href} look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter">
-              {next.text}
-            </LinkButton>
-          )}
-        </div>
+        <RunFoot work={work} p={p} />
       </aside>
+    </div>
+  );
+}
+
+/** DOC useRun */
+function useRun(p: Props) {
+  const router = useRouter();
+  const [phases, setPhases] = useState(p.phases);
+  const [draft, setDraft] = useState(() => draftOf(p.conditions));
+  const [saved, setSaved] = useState<"" | "saving" | "saved">("");
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const attempt = useAttempt(p.runId, Boolean(p.other && p.phases && p.other.phases));
+  const changed = JSON.stringify(conditionsOf(draft)) !== JSON.stringify(p.conditions);
+  const next =
+    p.kind === "before" && !p.other
+      ? { href: stagePath(p.jobId, "after"), text: "To the run after" }
+      : p.other
+        ? { href: stagePath(p.jobId, "verdict"), text: "See the verdict" }
+        : { href: stagePath(p.jobId, "before"), text: "To the run before" };
+  const save = async (body: { phases?: Phases; conditions?: typeof draft }) => {
+    setSaved("saving");
+    setProblem(null);
+    const sent = await send("PATCH", `/api/runs/${p.runId}`, body);
+    setSaved(sent.ok ? "saved" : "");
+    if (sent.ok) router.refresh();
+    else setProblem(sent.problem);
+  };
+  useKeys({ Enter: () => (changed ? void save({ conditions: draft }) : router.push(next.href)) });
+  const loadS = phases ? phases.loadOffS - phases.loadOnS : 0;
+  const logged = {
+    power: p.columns.some((c) => c.role.endsWith("power")),
+    fan: p.columns.some((c) => c.role.startsWith("fan")),
+    room: p.columns.some((c) => c.role === "room.temperature"),
+  };
+  const ghost = p.kind === "after" && p.other?.phases ? { curves: p.other.curves, phases: p.other.phases } : null;
+  return { phases, loadS, ghost, setPhases, attempt, save, draft, setDraft, logged, problem, saved, changed, next };
+}
+
+interface RunHeadProps {
+  phases: Phases | null;
+  loadS: number;
+  p: Props;
+  ghost: { curves: RunCurves; phases: Phases } | null;
+}
+
+/** DOC RunHead */
+function RunHead({ phases, loadS, p, ghost }: RunHeadProps) {
+  return (
+    <div className="flex flex-wrap items-start gap-x-4 gap-y-2 border-b-[1.5px] border-line px-5 py-3">
+      <div className="min-w-0 flex-1">
+        <h1 className="text-[24px] leading-[30px] font-[700]">
+          {phases
+            ? `${clockText(loadS)} of load, ${p.source.rows.toLocaleString("en")} readings.`
+            : "No load marked in this run."}
+        </h1>
+        <p className="truncate text-[15.5px] text-ink-2">
+          {p.source.name}, a reading every {Math.round(p.source.stepS * 10) / 10} s
+          {ghost ? "; the run before stands dashed behind" : ""}
+        </p>
+      </div>
+      <div className="flex gap-2">
+        <a
+          href={`/api/runs/${p.runId}/file`}
+          className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3"
+        >
+          <Download aria-hidden size={18} /> Log
+        </a>
+        {p.closed ? null : (
+          <Link
+            prefetch={false}
+            href={`${stagePath(p.jobId, p.kind)}?replace=1`}
+            className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3"
+          >
+            <RefreshCw aria-hidden size={17} /> Other log
+          </Link>
+        )}
+      </div>
+    </div>
+  );
+}
+
+interface TriageBandProps {
+  jobId: number;
+  triage: NonNullable<Props["triage"]>;
+}
+
+/** DOC TriageBand */
+function TriageBand({ jobId, triage }: TriageBandProps) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b-[1.5px] border-line bg-plane px-5 py-2.5">
+      <p className="min-w-[260px] flex-1 text-[16px] leading-[21px]">
+        <b className="pr-2 text-[18px] font-[700]">
+          <Sentence parts={triage.headline} />.
+        </b>
+        <span className="text-ink-2">
+          <Sentence parts={triage.summary} />
+        </span>
+      </p>
+      <LinkButton href={`${stagePath(jobId, "before")}?view=alone`} look="plain">
+        Read alone
+      </LinkButton>
+    </div>
+  );
+}
+
+interface ReadAsProps {
+  p: Props;
+}
+
+/** DOC ReadAs */
+function ReadAs({ p }: ReadAsProps) {
+  return (
+    <details className="mt-2 border-t-[1.5px] border-line">
+      <summary className="flex min-h-[46px] cursor-pointer items-center px-5 text-[16.5px] font-[560]">
+        What the log was read as: {p.columns.filter((c) => c.role !== "none").length} of {p.columns.length} columns
+        taken{p.warnings.length ? `, ${p.warnings.length} ${p.warnings.length === 1 ? "oddity" : "oddities"}` : ""}
+      </summary>
+      <ColumnWires columns={p.columns} />
+      <ul className="px-5 py-3 text-[15px]">
+        {p.warnings.map((w) => (
+          <li key={`${w.line}${w.message}`}>
+            <span className="num text-[14px] text-ink-2">line {w.line}</span> {w.message}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+interface RunFootProps {
+  work: ReturnType<typeof useRun>;
+  p: Props;
+}
+
+/** DOC RunFoot */
+function RunFoot({ work, p }: RunFootProps) {
+  const { problem, saved, changed, attempt, save, draft, next } = work;
+  return (
+    <div className="sticky bottom-0 flex flex-col gap-2 bg-sheet p-5">
+      {problem ? (
+        <CautionBand role="alert">
+          <b className="font-[640]">{problem.message}</b> {problem.action}
+        </CautionBand>
+      ) : null}
+      <p role="status" className="min-h-[20px] text-[14.5px] text-ink-2">
+        {saved === "saving" ? "Saving" : saved === "saved" && !changed ? "Saved" : ""}
+      </p>
+      {attempt.said ? (
+        <p className="text-[15.5px]" aria-live="polite">
+          With these bounds: <Sentence parts={attempt.said.headline} />
+          {attempt.said.chips.map((c) => (
+            <span key={c.chip} className="num block text-[14.5px]">
+              {chipName(c.chip)} {c.K.toFixed(1)} K ({c.low.toFixed(1)} to {c.high.toFixed(1)})
+            </span>
+          ))}
+        </p>
+      ) : null}
+      {changed ? (
+        <Button
+          look="main"
+          big
+          className="min-h-[76px] text-[20px]"
+          keyCap="Enter"
+          onClick={() => void save({ conditions: draft })}
+        >
+          {p.other ? "Keep and judge anew" : "Keep conditions"}
+        </Button>
+      ) : (
+        <LinkButton href={next.href} look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter">
+          {next.text}
+        </LinkButton>
+      )}
     </div>
   );
 }

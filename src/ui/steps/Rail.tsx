@@ -85,6 +85,23 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
       aria-label="Stages of the job"
       className="relative hidden w-[60px] overflow-x-hidden overflow-y-auto shrink-0 border-r-[1.5px] border-line bg-plane lg:block xl:w-[166px]"
     >
+      <RailPicture height={height} stages={stages} copperTo={copperTo} shown={shown} jobId={jobId} />
+    </nav>
+  );
+}
+
+interface RailPictureProps {
+  height: number;
+  stages: StageView[];
+  copperTo: number;
+  shown: string;
+  jobId: number;
+}
+
+/** DOC RailPicture */
+function RailPicture({ height, stages, copperTo, shown, jobId }: RailPictureProps) {
+  return (
+    <>
       <svg aria-hidden width={60} height={height} className="absolute top-0 left-0">
         <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 14}`} stroke="var(--line)" strokeWidth={13} />
         <path d={`M26 0V${TOP + (stages.length - 1) * STEP + 13}`} stroke="var(--sheet)" strokeWidth={9.6} />
@@ -97,44 +114,7 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
         {stages.map((s, i) => {
           const y = TOP + i * STEP;
           if (s.name === shown) {
-            return (
-              <g key={s.name}>
-                <path
-                  d={`M11 ${y - 18}h30l4 4v28l-4 4h-30l-4-4v-28z`}
-                  fill="var(--cu3)"
-                  stroke="var(--cu0)"
-                  strokeWidth={2}
-                />
-                <path d={`M12 ${y - 14.5}h28M10 ${y - 12}v24`} stroke="var(--cu5)" strokeWidth={1.2} opacity={0.8} />
-                {[
-                  [13, -12],
-                  [39, -12],
-                  [13, 12],
-                  [39, 12],
-                ].map(([dx = 0, dy = 0]) => (
-                  <circle
-                    key={`${dx}${dy}`}
-                    cx={dx}
-                    cy={y + dy}
-                    r={2.2}
-                    fill="var(--cu5)"
-                    stroke="var(--cu0)"
-                    strokeWidth={0.9}
-                  />
-                ))}
-                <text
-                  x={26}
-                  y={y + 6}
-                  textAnchor="middle"
-                  fontSize={17}
-                  fontWeight={700}
-                  fontFamily="var(--font-num)"
-                  fill="#16211F"
-                >
-                  {i + 1}
-                </text>
-              </g>
-            );
+            return <StageHere key={s.name} y={y} i={i} />;
           }
           return (
             <g key={s.name}>
@@ -188,6 +168,48 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
           );
         })}
       </ol>
-    </nav>
+    </>
+  );
+}
+
+interface StageHereProps {
+  y: number;
+  i: number;
+}
+
+/** DOC StageHere */
+function StageHere({ y, i }: StageHereProps) {
+  return (
+    <g>
+      <path d={`M11 ${y - 18}h30l4 4v28l-4 4h-30l-4-4v-28z`} fill="var(--cu3)" stroke="var(--cu0)" strokeWidth={2} />
+      <path d={`M12 ${y - 14.5}h28M10 ${y - 12}v24`} stroke="var(--cu5)" strokeWidth={1.2} opacity={0.8} />
+      {[
+        [13, -12],
+        [39, -12],
+        [13, 12],
+        [39, 12],
+      ].map(([dx = 0, dy = 0]) => (
+        <circle
+          key={`${dx}${dy}`}
+          cx={dx}
+          cy={y + dy}
+          r={2.2}
+          fill="var(--cu5)"
+          stroke="var(--cu0)"
+          strokeWidth={0.9}
+        />
+      ))}
+      <text
+        x={26}
+        y={y + 6}
+        textAnchor="middle"
+        fontSize={17}
+        fontWeight={700}
+        fontFamily="var(--font-num)"
+        fill="#16211F"
+      >
+        {i + 1}
+      </text>
+    </g>
   );
 }

@@ -15,6 +15,56 @@ interface Props {
 /** This machine, dashed as a run before, beside good ones as an outline with the band of their range. */
 export function TriageLadder({ chip, matched, limitC }: Props) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 540, height: 440 });
+  const work = triageLadderPlan({ size, chip, matched, limitC });
+  const { W, height, roomC, airflow, contact, kw, plan, x0, y, airC, a, goodAirC, topC, goodTopC, b, footY } = work;
+  return (
+    <div ref={ref} className="relative min-h-[380px] w-full flex-1">
+      <svg
+        width={W}
+        height={height}
+        role="img"
+        aria-label={`Heat ladder from the room at ${roomC} °C. This machine: airflow ${airflow.seen.K.toFixed(1)} K, contact ${contact.seen.K.toFixed(1)} K. Good ones: airflow ${kw(airflow.good)}, contact ${kw(contact.good)}.`}
+        className="absolute inset-0 block overflow-visible"
+      >
+        <Defs />
+        <Scale plan={plan} roomC={roomC} />
+        {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
+        <path d={`M${x0} ${y(roomC)}V${y(airC)}L${a - 4} ${y(goodAirC)}V${y(roomC)}z`} fill="var(--air-wash)" />
+        <path d={`M${x0} ${y(airC)}V${y(topC)}L${a - 4} ${y(goodTopC)}V${y(goodAirC)}z`} fill="var(--paste-wash)" />
+        <path d={`M${x0} ${y(airC)}L${a - 4} ${y(goodAirC)}`} stroke="var(--air)" strokeWidth={1.2} />
+        <path d={`M${x0} ${y(topC)}L${a - 4} ${y(goodTopC)}`} stroke="var(--paste)" strokeWidth={1.4} />
+        <Rails plan={plan} roomC={roomC} which="before" airTopC={airC} topC={topC} airKnown contactKnown />
+        <GoodParts work={work} />
+        <TriageFigures work={work} />
+        <text
+          x={(plan.before[0] + plan.before[1]) / 2}
+          y={footY + 34}
+          textAnchor="middle"
+          fontSize={17}
+          fill="var(--ink)"
+        >
+          This one{" "}
+          <tspan fontFamily="var(--font-num)" fontWeight={680}>
+            {topC.toFixed(1)}
+          </tspan>
+        </text>
+        <text x={(a + b) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
+          Good ones
+        </text>
+      </svg>
+    </div>
+  );
+}
+
+interface TriageLadderPlanGiven {
+  size: { width: number; height: number };
+  chip: TriageChip;
+  matched: Matched;
+  limitC: number | null;
+}
+
+/** DOC triageLadderPlan */
+function triageLadderPlan({ size, chip, matched, limitC }: TriageLadderPlanGiven) {
   const W = Math.max(420, size.width);
   const height = Math.max(380, size.height);
   const [contact, airflow] = chip.paths;
@@ -40,126 +90,141 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
   const kw = (good: { low: number; high: number }) => `${good.low.toFixed(0)} to ${good.high.toFixed(0)}\u00a0K`;
   const bandX = (plan.before[1] + a) / 2;
   const mid = (...c: number[]) => c.reduce((s, v) => s + y(v), 0) / c.length;
+  return {
+    W,
+    height,
+    roomC,
+    airflow,
+    contact,
+    kw,
+    plan,
+    x0,
+    y,
+    airC,
+    a,
+    goodAirC,
+    topC,
+    goodTopC,
+    b,
+    scale,
+    left,
+    footY,
+    right,
+    plot,
+    mid,
+    bandX,
+  };
+}
+
+interface GoodPartsProps {
+  work: ReturnType<typeof triageLadderPlan>;
+}
+
+/** DOC GoodParts */
+function GoodParts({ work }: GoodPartsProps) {
+  const { a, b, y, goodAirC, roomC, scale, goodTopC, airflow, contact, left, footY, right, plot } = work;
   return (
-    <div ref={ref} className="relative min-h-[380px] w-full flex-1">
-      <svg
-        width={W}
-        height={height}
-        role="img"
-        aria-label={`Heat ladder from the room at ${roomC} °C. This machine: airflow ${airflow.seen.K.toFixed(1)} K, contact ${contact.seen.K.toFixed(1)} K. Good ones: airflow ${kw(airflow.good)}, contact ${kw(contact.good)}.`}
-        className="absolute inset-0 block overflow-visible"
-      >
-        <Defs />
-        <Scale plan={plan} roomC={roomC} />
-        {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
-        <path d={`M${x0} ${y(roomC)}V${y(airC)}L${a - 4} ${y(goodAirC)}V${y(roomC)}z`} fill="var(--air-wash)" />
-        <path d={`M${x0} ${y(airC)}V${y(topC)}L${a - 4} ${y(goodTopC)}V${y(goodAirC)}z`} fill="var(--paste-wash)" />
-        <path d={`M${x0} ${y(airC)}L${a - 4} ${y(goodAirC)}`} stroke="var(--air)" strokeWidth={1.2} />
-        <path d={`M${x0} ${y(topC)}L${a - 4} ${y(goodTopC)}`} stroke="var(--paste)" strokeWidth={1.4} />
-        <Rails plan={plan} roomC={roomC} which="before" airTopC={airC} topC={topC} airKnown contactKnown />
-        <GoodPart
-          x={a}
-          width={b - a}
-          top={y(goodAirC)}
-          foot={y(roomC)}
-          step={Math.abs(y(0) - y(scale.rungK))}
-          colour="var(--air)"
-        />
-        <GoodPart
-          x={a}
-          width={b - a}
-          top={y(goodTopC)}
-          foot={y(goodAirC)}
-          step={Math.abs(y(0) - y(scale.rungK))}
-          colour="var(--paste)"
-        />
-        <Range
-          x={a - 8}
-          width={b - a + 16}
-          top={y(roomC + airflow.good.high)}
-          foot={y(roomC + airflow.good.low)}
-          colour="var(--air)"
-        />
-        <Range
-          x={a - 8}
-          width={b - a + 16}
-          top={y(goodAirC + contact.good.high)}
-          foot={y(goodAirC + contact.good.low)}
-          colour="var(--paste)"
-        />
-        <path d={`M${left} ${footY}H${right}`} stroke="var(--room)" strokeWidth={3} />
-        <rect x={left} y={footY + 1.5} width={plot} height={8} fill="url(#ground)" opacity={0.8} />
-        <Height
-          x={plan.before[0] - 28}
-          y={Math.max(62, mid(airC, topC))}
-          anchor="end"
-          colour="var(--paste)"
-          name="Paste, contact"
-          figure={contact.seen}
-          kw={contact.seenKW}
-        />
-        <Height
-          x={plan.before[0] - 28}
-          y={Math.max(130, mid(roomC, airC))}
-          anchor="end"
-          colour="var(--air)"
-          name="Airflow"
-          figure={airflow.seen}
-          kw={airflow.seenKW}
-        />
-        <Height
-          x={b + 18}
-          y={Math.min(mid(goodAirC, goodTopC), mid(roomC, goodAirC) - 64)}
-          anchor="start"
-          colour="var(--paste)"
-          name="Paste, contact"
-          figure={contact.good}
-          kw={null}
-        />
-        <Height
-          x={b + 18}
-          y={mid(roomC, goodAirC)}
-          anchor="start"
-          colour="var(--air)"
-          name="Airflow"
-          figure={airflow.good}
-          kw={null}
-        />
-        <Change
-          x={bandX}
-          y={Math.min(mid(airC, topC, goodAirC, goodTopC), mid(roomC, airC, roomC, goodAirC) - 46)}
-          narrow={a - plan.before[1] < 104}
-          colour="var(--paste)"
-          wash="var(--paste-wash)"
-          figure={contact.excess}
-          unknown={false}
-        />
-        <Change
-          x={bandX}
-          y={mid(roomC, airC, roomC, goodAirC)}
-          narrow={a - plan.before[1] < 104}
-          colour="var(--air)"
-          wash="var(--air-wash)"
-          figure={airflow.excess}
-          unknown={false}
-        />
-        <text
-          x={(plan.before[0] + plan.before[1]) / 2}
-          y={footY + 34}
-          textAnchor="middle"
-          fontSize={17}
-          fill="var(--ink)"
-        >
-          This one{" "}
-          <tspan fontFamily="var(--font-num)" fontWeight={680}>
-            {topC.toFixed(1)}
-          </tspan>
-        </text>
-        <text x={(a + b) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
-          Good ones
-        </text>
-      </svg>
-    </div>
+    <>
+      <GoodPart
+        x={a}
+        width={b - a}
+        top={y(goodAirC)}
+        foot={y(roomC)}
+        step={Math.abs(y(0) - y(scale.rungK))}
+        colour="var(--air)"
+      />
+      <GoodPart
+        x={a}
+        width={b - a}
+        top={y(goodTopC)}
+        foot={y(goodAirC)}
+        step={Math.abs(y(0) - y(scale.rungK))}
+        colour="var(--paste)"
+      />
+      <Range
+        x={a - 8}
+        width={b - a + 16}
+        top={y(roomC + airflow.good.high)}
+        foot={y(roomC + airflow.good.low)}
+        colour="var(--air)"
+      />
+      <Range
+        x={a - 8}
+        width={b - a + 16}
+        top={y(goodAirC + contact.good.high)}
+        foot={y(goodAirC + contact.good.low)}
+        colour="var(--paste)"
+      />
+      <path d={`M${left} ${footY}H${right}`} stroke="var(--room)" strokeWidth={3} />
+      <rect x={left} y={footY + 1.5} width={plot} height={8} fill="url(#ground)" opacity={0.8} />
+    </>
+  );
+}
+
+interface TriageFiguresProps {
+  work: ReturnType<typeof triageLadderPlan>;
+}
+
+/** DOC TriageFigures */
+function TriageFigures({ work }: TriageFiguresProps) {
+  const { plan, mid, airC, topC, contact, roomC, airflow, b, goodAirC, goodTopC, bandX, a } = work;
+  return (
+    <>
+      <Height
+        x={plan.before[0] - 28}
+        y={Math.max(62, mid(airC, topC))}
+        anchor="end"
+        colour="var(--paste)"
+        name="Paste, contact"
+        figure={contact.seen}
+        kw={contact.seenKW}
+      />
+      <Height
+        x={plan.before[0] - 28}
+        y={Math.max(130, mid(roomC, airC))}
+        anchor="end"
+        colour="var(--air)"
+        name="Airflow"
+        figure={airflow.seen}
+        kw={airflow.seenKW}
+      />
+      <Height
+        x={b + 18}
+        y={Math.min(mid(goodAirC, goodTopC), mid(roomC, goodAirC) - 64)}
+        anchor="start"
+        colour="var(--paste)"
+        name="Paste, contact"
+        figure={contact.good}
+        kw={null}
+      />
+      <Height
+        x={b + 18}
+        y={mid(roomC, goodAirC)}
+        anchor="start"
+        colour="var(--air)"
+        name="Airflow"
+        figure={airflow.good}
+        kw={null}
+      />
+      <Change
+        x={bandX}
+        y={Math.min(mid(airC, topC, goodAirC, goodTopC), mid(roomC, airC, roomC, goodAirC) - 46)}
+        narrow={a - plan.before[1] < 104}
+        colour="var(--paste)"
+        wash="var(--paste-wash)"
+        figure={contact.excess}
+        unknown={false}
+      />
+      <Change
+        x={bandX}
+        y={mid(roomC, airC, roomC, goodAirC)}
+        narrow={a - plan.before[1] < 104}
+        colour="var(--air)"
+        wash="var(--air-wash)"
+        figure={airflow.excess}
+        unknown={false}
+      />
+    </>
   );
 }
 

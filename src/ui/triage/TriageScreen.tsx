@@ -34,35 +34,7 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
     .join(", ");
   return (
     <>
-      <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
-        <div className="min-w-0 flex-1 px-5 py-3">
-          <h1 className="text-[33px] leading-[39px] font-[740]">
-            <Sentence parts={t.headline} />
-          </h1>
-          <p className="text-[18.5px] leading-[25px] text-ink-2">
-            <Sentence parts={t.summary} />
-          </p>
-        </div>
-        <TabGroup selectedIndex={picked} onChange={setPicked} className="flex">
-          <TabList className="flex">
-            {t.chips.map((c) => (
-              <Tab
-                key={c.chip}
-                className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
-              >
-                <span className="text-[16px] font-[560]">{chipName(c.chip).replace(/^./, (x) => x.toUpperCase())}</span>
-                <span className="num text-[20px] leading-[25px] font-[700]">
-                  {signed(c.excess.K)}
-                  {"\u00a0"}K
-                </span>
-                <span className="num text-[14px]">
-                  {signed(c.excess.low)} to {signed(c.excess.high)}
-                </span>
-              </Tab>
-            ))}
-          </TabList>
-        </TabGroup>
-      </div>
+      <TriageHead t={t} picked={picked} setPicked={setPicked} />
       <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]">
         <section aria-labelledby="triage-ladder" className="flex min-h-[450px] min-w-0 flex-col px-5 pt-3 pb-2">
           <h2 id="triage-ladder" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
@@ -79,35 +51,7 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
             <p className="py-10 text-[17px] text-ink-2">No ladder without room temperature and power.</p>
           )}
         </section>
-        <section
-          aria-label="What to expect and how to be surer"
-          tabIndex={0}
-          className="flex min-h-0 min-w-0 flex-col gap-4 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]"
-        >
-          {t.expect.length ? (
-            <div>
-              <h2 className="text-[17px] font-[680]">Expected, not seen yet</h2>
-              <ul className="mt-2 flex flex-col gap-2">
-                {t.expect.map((parts, i) => (
-                  <li
-                    key={i}
-                    className={`border-2 border-dashed px-3.5 py-2 text-[16.5px] ${parts[0]?.path === "contact" ? "border-paste" : "border-air"}`}
-                  >
-                    <Sentence parts={parts} />
-                  </li>
-                ))}
-              </ul>
-            </div>
-          ) : null}
-          <Surer tests={t.surer} />
-          <ul className="flex flex-col gap-1.5 border-t border-line pt-2.5" aria-label="What else the run shows">
-            {t.notes.map((n) => (
-              <EvidenceLine key={n.code + n.message} kind={n.level === "note" ? "note" : "caution"} figure={n.figure}>
-                {n.message}
-              </EvidenceLine>
-            ))}
-          </ul>
-        </section>
+        <Expectations t={t} />
       </div>
       <div className="sticky bottom-0 flex flex-wrap items-center gap-5 border-t-[1.5px] border-line bg-plane px-5 py-4">
         <p className="min-w-[280px] flex-1 text-[16px] text-ink-2">
@@ -121,5 +65,85 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
         </LinkButton>
       </div>
     </>
+  );
+}
+
+interface TriageHeadProps {
+  t: Triage;
+  picked: number;
+  setPicked: React.Dispatch<React.SetStateAction<number>>;
+}
+
+/** DOC TriageHead */
+function TriageHead({ t, picked, setPicked }: TriageHeadProps) {
+  return (
+    <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
+      <div className="min-w-0 flex-1 px-5 py-3">
+        <h1 className="text-[33px] leading-[39px] font-[740]">
+          <Sentence parts={t.headline} />
+        </h1>
+        <p className="text-[18.5px] leading-[25px] text-ink-2">
+          <Sentence parts={t.summary} />
+        </p>
+      </div>
+      <TabGroup selectedIndex={picked} onChange={setPicked} className="flex">
+        <TabList className="flex">
+          {t.chips.map((c) => (
+            <Tab
+              key={c.chip}
+              className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
+            >
+              <span className="text-[16px] font-[560]">{chipName(c.chip).replace(/^./, (x) => x.toUpperCase())}</span>
+              <span className="num text-[20px] leading-[25px] font-[700]">
+                {signed(c.excess.K)}
+                {"\u00a0"}K
+              </span>
+              <span className="num text-[14px]">
+                {signed(c.excess.low)} to {signed(c.excess.high)}
+              </span>
+            </Tab>
+          ))}
+        </TabList>
+      </TabGroup>
+    </div>
+  );
+}
+
+interface ExpectationsProps {
+  t: Triage;
+}
+
+/** DOC Expectations */
+function Expectations({ t }: ExpectationsProps) {
+  return (
+    <section
+      aria-label="What to expect and how to be surer"
+      tabIndex={0}
+      className="flex min-h-0 min-w-0 flex-col gap-4 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]"
+    >
+      {t.expect.length ? (
+        <div>
+          <h2 className="text-[17px] font-[680]">Expected, not seen yet</h2>
+          <ul className="mt-2 flex flex-col gap-2">
+            {t.expect.map((parts, i) => (
+              <li
+                key={i}
+                className={`border-2 border-dashed px-3.5 py-2 text-[16.5px] ${parts[0]?.path === "contact" ? "border-paste" : "border-air"}`}
+              >
+                <Sentence parts={parts} />
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
+      <Surer tests={t.surer} />
+      <ul className="flex flex-col gap-1.5 border-t border-line pt-2.5" aria-label="What else the run shows">
+        {t.notes.map((n) => (
+          <EvidenceLine key={n.code + n.message} kind={n.level === "note" ? "note" : "caution"} figure={n.figure}>
+            {n.message}
+          </EvidenceLine>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -1,4 +1,4 @@
-import { baseShape } from "./base";
+import { type BaseShape, baseShape } from "./base";
 
 /** The closed underside to scale, hinge edge up. It stands in until the machine's own drawing exists. */
 export function BaseOutline({ form, pxPerMm, seal = false }: { form: string; pxPerMm: number; seal?: boolean }) {
@@ -51,6 +51,41 @@ export function BaseOutline({ form, pxPerMm, seal = false }: { form: string; pxP
           <rect key={`${g.x}-${i}`} x={g.x} y={g.y + i * 3.8} width={14} height={1.7} rx={0.8} fill="var(--d-we2)" />
         )),
       )}
+      <FeetAndScrews b={b} cross={cross} />
+      {[0.24, 0.44, 0.62, 0.8].map((f, i) => (
+        <path
+          key={f}
+          d={`M${b.label.x + 4} ${b.label.y + f * b.label.h}h${(i % 2 ? 0.55 : 0.78) * b.label.w}`}
+          stroke="var(--d-al3)"
+          strokeWidth={1}
+        />
+      ))}
+      {seal ? (
+        <rect
+          x={b.widthMm * 0.58}
+          y={b.depthMm * 0.38}
+          width={20}
+          height={11}
+          rx={5}
+          fill="var(--caution)"
+          stroke="var(--d-ink)"
+          strokeWidth={0.6}
+        />
+      ) : null}
+      <Vents b={b} />
+    </svg>
+  );
+}
+
+interface FeetAndScrewsProps {
+  b: BaseShape;
+  cross: (x: number, y: number) => string;
+}
+
+/** DOC FeetAndScrews */
+function FeetAndScrews({ b, cross }: FeetAndScrewsProps) {
+  return (
+    <>
       {b.feet.map((f) => (
         <rect
           key={`${f.x}-${f.y}`}
@@ -80,26 +115,18 @@ export function BaseOutline({ form, pxPerMm, seal = false }: { form: string; pxP
         stroke="var(--d-ink)"
         strokeWidth={0.5}
       />
-      {[0.24, 0.44, 0.62, 0.8].map((f, i) => (
-        <path
-          key={f}
-          d={`M${b.label.x + 4} ${b.label.y + f * b.label.h}h${(i % 2 ? 0.55 : 0.78) * b.label.w}`}
-          stroke="var(--d-al3)"
-          strokeWidth={1}
-        />
-      ))}
-      {seal ? (
-        <rect
-          x={b.widthMm * 0.58}
-          y={b.depthMm * 0.38}
-          width={20}
-          height={11}
-          rx={5}
-          fill="var(--caution)"
-          stroke="var(--d-ink)"
-          strokeWidth={0.6}
-        />
-      ) : null}
+    </>
+  );
+}
+
+interface VentsProps {
+  b: BaseShape;
+}
+
+/** DOC Vents */
+function Vents({ b }: VentsProps) {
+  return (
+    <>
       {[0.5, 0.58, 0.66].map((f) => (
         <g key={f}>
           <rect
@@ -124,6 +151,6 @@ export function BaseOutline({ form, pxPerMm, seal = false }: { form: string; pxP
           />
         </g>
       ))}
-    </svg>
+    </>
   );
 }

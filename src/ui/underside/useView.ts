@@ -113,6 +113,16 @@ export function useView(
     [],
   );
 
+  useViewGestures(pane, pan, zoom);
+  return { view, fitted: own === null, zoom, pan, fit, show, toSheet };
+}
+
+/** DOC useViewGestures */
+function useViewGestures(
+  pane: RefObject<Element | null>,
+  pan: (dx: number, dy: number) => void,
+  zoom: (factor: number, at?: { x: number; y: number }) => void,
+) {
   useGesture(
     {
       onWheel: ({ event, delta: [dx, dy] }) => {
@@ -146,5 +156,4 @@ export function useView(
       pinch: { preventDefault: true },
     },
   );
-  return { view, fitted: own === null, zoom, pan, fit, show, toSheet };
 }

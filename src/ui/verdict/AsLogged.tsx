@@ -1,9 +1,10 @@
 "use client";
 import { useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from "recharts";
-import type { PairCurves, Reason, RunFacts } from "@/core/judge";
+import type { ChipId, PairCurves, Reason, RunFacts } from "@/core/judge";
 import { chartRows, extent, roundTicks } from "@/ui/charts/rows";
 import { EndLabel } from "./RiseChart";
+import { type CurvePoint } from "@/core/log";
 
 interface Props {
   curves: PairCurves["chips"][number];
@@ -19,37 +20,7 @@ interface Props {
 
 /** Both runs as the logs have them, load starts laid on each other; the raw picture that misleads. */
 export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }: Props) {
-  const rows = useMemo(
-    () =>
-      chartRows([
-        { key: "before", points: curves.before },
-        { key: "after", points: curves.after },
-      ]),
-    [curves],
-  );
-  const span = [...curves.before, ...curves.after].reduce<[number, number]>(
-    ([a, b], p) => [Math.min(a, p.t), Math.max(b, p.t)],
-    [0, 60],
-  );
-  const rooms = [facts.before.roomC, facts.after.roomC].filter((r): r is number => r !== null);
-  const t = extent([{ points: curves.before }, { points: curves.after }], 3);
-  const low = Math.floor(Math.min(t[0], ...rooms.map((r) => r - 2)));
-  const high = Math.ceil(Math.max(t[1], limitC ?? 0) + 2);
-  const plotH = height - 30;
-  const yOf = (v: number) => 6 + ((high - v) / (high - low)) * plotH;
-  const minutes = roundTicks(0, span[1] / 60, 4).map((m) => m * 60);
-  const late = (run: "before" | "after") => facts[run].lateC[curves.chip] ?? NaN;
-  const ends = spread([
-    ...(limitC === null ? [] : [{ text: "Limit", value: `${limitC}`, y: yOf(limitC) - 0.1, quiet: true }]),
-    { text: "Before", value: `${Math.round(late("before"))} °C`, y: yOf(late("before")), quiet: false },
-    { text: "After", value: `${Math.round(late("after"))} °C`, y: yOf(late("after")), quiet: false },
-    ...(facts.before.roomC === null
-      ? []
-      : [{ text: "Room", value: facts.before.roomC.toFixed(1), y: yOf(facts.before.roomC), quiet: true }]),
-    ...(facts.after.roomC === null
-      ? []
-      : [{ text: "Room", value: facts.after.roomC.toFixed(1), y: yOf(facts.after.roomC), quiet: true }]),
-  ]);
+  const { rows, span, minutes, low, high, plotH, ends } = useLoggedAxes({ curves, facts, limitC, height });
   return (
     <div className="relative" style={{ width, height }}>
       <LineChart
@@ -120,6 +91,69 @@ export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }
           activeDot={false}
         />
       </LineChart>
+      <SeenMarks seen={seen} curves={curves} span={span} width={width} plotH={plotH} />
+      {ends.map((e, i) => (
+        <EndLabel key={i} x={width - 92} y={e.y} text={e.text} value={e.value} quiet={e.quiet} />
+      ))}
+    </div>
+  );
+}
+
+interface UseLoggedAxesGiven {
+  curves: { chip: ChipId; before: CurvePoint[]; after: CurvePoint[] };
+  facts: { before: RunFacts; after: RunFacts };
+  limitC: number | null;
+  height: number;
+}
+
+/** DOC useLoggedAxes */
+function useLoggedAxes({ curves, facts, limitC, height }: UseLoggedAxesGiven) {
+  const rows = useMemo(
+    () =>
+      chartRows([
+        { key: "before", points: curves.before },
+        { key: "after", points: curves.after },
+      ]),
+    [curves],
+  );
+  const span = [...curves.before, ...curves.after].reduce<[number, number]>(
+    ([a, b], p) => [Math.min(a, p.t), Math.max(b, p.t)],
+    [0, 60],
+  );
+  const rooms = [facts.before.roomC, facts.after.roomC].filter((r): r is number => r !== null);
+  const t = extent([{ points: curves.before }, { points: curves.after }], 3);
+  const low = Math.floor(Math.min(t[0], ...rooms.map((r) => r - 2)));
+  const high = Math.ceil(Math.max(t[1], limitC ?? 0) + 2);
+  const plotH = height - 30;
+  const yOf = (v: number) => 6 + ((high - v) / (high - low)) * plotH;
+  const minutes = roundTicks(0, span[1] / 60, 4).map((m) => m * 60);
+  const late = (run: "before" | "after") => facts[run].lateC[curves.chip] ?? NaN;
+  const ends = spread([
+    ...(limitC === null ? [] : [{ text: "Limit", value: `${limitC}`, y: yOf(limitC) - 0.1, quiet: true }]),
+    { text: "Before", value: `${Math.round(late("before"))} °C`, y: yOf(late("before")), quiet: false },
+    { text: "After", value: `${Math.round(late("after"))} °C`, y: yOf(late("after")), quiet: false },
+    ...(facts.before.roomC === null
+      ? []
+      : [{ text: "Room", value: facts.before.roomC.toFixed(1), y: yOf(facts.before.roomC), quiet: true }]),
+    ...(facts.after.roomC === null
+      ? []
+      : [{ text: "Room", value: facts.after.roomC.toFixed(1), y: yOf(facts.after.roomC), quiet: true }]),
+  ]);
+  return { rows, span, minutes, low, high, plotH, ends };
+}
+
+interface SeenMarksProps {
+  seen: readonly { run: "before" | "after"; chip: ChipId | null; fromS: number; toS: number; word: string }[];
+  curves: { chip: ChipId; before: CurvePoint[]; after: CurvePoint[] };
+  span: [number, number];
+  width: number;
+  plotH: number;
+}
+
+/** DOC SeenMarks */
+function SeenMarks({ seen, curves, span, width, plotH }: SeenMarksProps) {
+  return (
+    <>
       {seen
         .filter((m) => m.chip === null || m.chip === curves.chip)
         .slice(0, 3)
@@ -142,10 +176,7 @@ export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }
             </div>
           );
         })}
-      {ends.map((e, i) => (
-        <EndLabel key={i} x={width - 92} y={e.y} text={e.text} value={e.value} quiet={e.quiet} />
-      ))}
-    </div>
+    </>
   );
 }
 

@@ -28,36 +28,11 @@ interface Props {
 
 /** The next due date, and the end of the job. */
 export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
-  const router = useRouter();
-  const [dueOn, setDueOn] = useState(suggested.dueOn);
-  const [why, setWhy] = useState(suggested.why);
-  const [close, setClose] = useState(true);
-  const [note, setNote] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const [busy, setBusy] = useState(false);
-  const missing = close && reasonNeeded !== null && note.trim() === "";
-  const submit = async (e: React.FormEvent) => {
-    e.preventDefault();
-    if (missing) {
-      setProblem({
-        code: "reason-missing",
-        message: `${reasonNeeded}.`,
-        action: "Write why the job is closed all the same.",
-      });
-      return;
-    }
-    setBusy(true);
-    const sent = await send<{ machineId: number }>("POST", `/api/jobs/${jobId}/due`, {
-      dueOn: dueOn || null,
-      why,
-      close,
-      note,
-    });
-    setBusy(false);
-    if (!sent.ok) return setProblem(sent.problem);
-    router.push(close ? "/" : `/machines/${sent.value.machineId}`);
-    router.refresh();
-  };
+  const { submit, problem, dueOn, setDueOn, why, setWhy, close, setClose, note, setNote, busy } = useDue(
+    suggested,
+    reasonNeeded,
+    jobId,
+  );
   return (
     <Dialog open onClose={onClose} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/40" />
@@ -112,4 +87,39 @@ export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
       </div>
     </Dialog>
   );
+}
+
+/** DOC useDue */
+function useDue(suggested: { dueOn: string; why: string }, reasonNeeded: string | null, jobId: number) {
+  const router = useRouter();
+  const [dueOn, setDueOn] = useState(suggested.dueOn);
+  const [why, setWhy] = useState(suggested.why);
+  const [close, setClose] = useState(true);
+  const [note, setNote] = useState("");
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [busy, setBusy] = useState(false);
+  const missing = close && reasonNeeded !== null && note.trim() === "";
+  const submit = async (e: React.FormEvent) => {
+    e.preventDefault();
+    if (missing) {
+      setProblem({
+        code: "reason-missing",
+        message: `${reasonNeeded}.`,
+        action: "Write why the job is closed all the same.",
+      });
+      return;
+    }
+    setBusy(true);
+    const sent = await send<{ machineId: number }>("POST", `/api/jobs/${jobId}/due`, {
+      dueOn: dueOn || null,
+      why,
+      close,
+      note,
+    });
+    setBusy(false);
+    if (!sent.ok) return setProblem(sent.problem);
+    router.push(close ? "/" : `/machines/${sent.value.machineId}`);
+    router.refresh();
+  };
+  return { submit, problem, dueOn, setDueOn, why, setWhy, close, setClose, note, setNote, busy };
 }

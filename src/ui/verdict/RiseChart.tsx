@@ -22,30 +22,7 @@ const riseAt = (lines: readonly SpectrumLine[], t: number): number =>
 
 /** The proof of the split: rise per watt over log time. The jump is paste, the climb is air. */
 export function RiseChart({ estimate, powerW, loadS, width, height }: Props) {
-  const { rows, top } = useMemo(() => {
-    const scale = powerW ?? 1;
-    const out: { t: number; before?: number; after?: number }[] = [];
-    let highest = 0;
-    for (let i = 0; i <= 80; i++) {
-      const t = 10 ** ((Math.log10(900) * i) / 80);
-      const b = riseAt(estimate.spectrum.before, t) / scale;
-      const a = riseAt(estimate.spectrum.after, t) / scale;
-      const row: (typeof out)[number] = { t };
-      if (t <= loadS.before) row.before = b;
-      if (t <= loadS.after) row.after = a;
-      highest = Math.max(highest, row.before ?? 0, row.after ?? 0);
-      out.push(row);
-    }
-    return { rows: out, top: highest * 1.12 };
-  }, [estimate, powerW, loadS]);
-  const last = (key: "before" | "after") => [...rows].reverse().find((r) => r[key] !== undefined)?.[key] ?? 0;
-  const digits = powerW === null ? 0 : 2;
-  const plotH = height - 30;
-  const yOf = (v: number) => 6 + (1 - v / top) * plotH;
-  const wB = last("before");
-  const wA = last("after");
-  const close = Math.abs(yOf(wB) - yOf(wA)) < 20;
-  const unit = powerW === null ? "\u00a0K" : "";
+  const { rows, top, yOf, wB, close, wA, digits, unit } = useRise({ powerW, estimate, loadS, height });
   return (
     <div className="relative" style={{ width, height }}>
       <LineChart
@@ -122,6 +99,42 @@ export function RiseChart({ estimate, powerW, loadS, width, height }: Props) {
       />
     </div>
   );
+}
+
+interface UseRiseGiven {
+  powerW: number | null;
+  estimate: ChipEstimate;
+  loadS: { before: number; after: number };
+  height: number;
+}
+
+/** DOC useRise */
+function useRise({ powerW, estimate, loadS, height }: UseRiseGiven) {
+  const { rows, top } = useMemo(() => {
+    const scale = powerW ?? 1;
+    const out: { t: number; before?: number; after?: number }[] = [];
+    let highest = 0;
+    for (let i = 0; i <= 80; i++) {
+      const t = 10 ** ((Math.log10(900) * i) / 80);
+      const b = riseAt(estimate.spectrum.before, t) / scale;
+      const a = riseAt(estimate.spectrum.after, t) / scale;
+      const row: (typeof out)[number] = { t };
+      if (t <= loadS.before) row.before = b;
+      if (t <= loadS.after) row.after = a;
+      highest = Math.max(highest, row.before ?? 0, row.after ?? 0);
+      out.push(row);
+    }
+    return { rows: out, top: highest * 1.12 };
+  }, [estimate, powerW, loadS]);
+  const last = (key: "before" | "after") => [...rows].reverse().find((r) => r[key] !== undefined)?.[key] ?? 0;
+  const digits = powerW === null ? 0 : 2;
+  const plotH = height - 30;
+  const yOf = (v: number) => 6 + (1 - v / top) * plotH;
+  const wB = last("before");
+  const wA = last("after");
+  const close = Math.abs(yOf(wB) - yOf(wA)) < 20;
+  const unit = powerW === null ? "\u00a0K" : "";
+  return { rows, top, yOf, wB, close, wA, digits, unit };
 }
 
 /** A label at the end of a line. */

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Agreement } from "@/core/service";
-import { chipName, type ChipVerdict, type PairCurves, type Reason, type Verdict } from "@/core/judge";
+import { type ChipId, chipName, type ChipVerdict, type PairCurves, type Reason, type Verdict } from "@/core/judge";
 import { clockText } from "@/ui/charts/rows";
 import { EvidenceLine } from "@/ui/controls/Band";
 import { Button, LinkButton } from "@/ui/controls/Button";
@@ -24,6 +24,7 @@ import { MatchedTable } from "./MatchedTable";
 import { RepeatBand } from "./RepeatBand";
 import { RiseChart } from "./RiseChart";
 import { Sentence } from "./Sentence";
+import { type CurvePoint } from "@/core/log";
 
 interface Props {
   jobId: number;
@@ -57,6 +58,93 @@ export function VerdictScreen({
   films,
   found,
 }: Props) {
+  const work = useVerdictScreen({ v, curves, jobId, closed, drawn });
+  const { short, picked, setPicked, chip, setExplain, ref, against, none, setDue, explain, due } = work;
+  return (
+    <>
+      <VerdictHead short={short} v={v} picked={picked} setPicked={setPicked} />
+      <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]">
+        <LadderPane v={v} chip={chip} drawn={drawn} jobId={jobId} setExplain={setExplain} />
+        <ProofPane
+          work={work}
+          ref={ref}
+          v={v}
+          curves={curves}
+          found={found}
+          films={films}
+          jobId={jobId}
+          earlier={earlier}
+          outdated={outdated}
+        />
+      </div>
+      <Foot next={v.next} closed={closed}>
+        <FootActions work={work} closed={closed} v={v} />
+      </Foot>
+      {explain && chip ? <ExplainDialog jobId={jobId} chip={chip.chip} onClose={() => setExplain(false)} /> : null}
+      {due ? (
+        <DueDialog
+          jobId={jobId}
+          suggested={suggestedDue}
+          reasonNeeded={none ? "There is no comparison" : v.verdict === "worse" || against ? "A path got worse" : null}
+          onClose={() => setDue(false)}
+        />
+      ) : null}
+    </>
+  );
+}
+
+interface ProofPaneProps {
+  work: ReturnType<typeof useVerdictScreen>;
+  ref: React.RefObject<HTMLDivElement | null>;
+  v: Verdict;
+  curves: PairCurves;
+  found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
+  films: readonly { chip: string; filmKW: number; contactKW: number }[];
+  jobId: number;
+  earlier: EarlierVerdict | null;
+  outdated: boolean;
+}
+
+/** DOC ProofPane */
+function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, outdated }: ProofPaneProps) {
+  const { against, own, chip, chartW, none } = work;
+  return (
+    <section
+      aria-label="Proof and evidence"
+      tabIndex={0}
+      className="min-h-0 min-w-0 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]"
+    >
+      <Proof ref={ref} against={against} own={own} v={v} chip={chip} chartW={chartW} none={none} curves={curves} />
+      {chip && !none ? <MatchedTable chip={chip.chip} matched={v.matched} facts={v.facts} /> : null}
+      {!against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? (
+        <div className="mt-3">
+          <CoreGrid spread={v.spread} />
+        </div>
+      ) : null}
+      <ul className="mt-3 flex flex-col gap-1.5 border-t border-line pt-2.5" aria-label="Evidence and cautions">
+        {evidence(v).map((e) => (
+          <EvidenceLine key={e.text} kind={e.kind} figure={e.figure}>
+            {e.text}
+          </EvidenceLine>
+        ))}
+      </ul>
+      <FoundInside found={found} films={films} />
+      <Earlier jobId={jobId} earlier={earlier} outdated={outdated} judge={v.judge} />
+      {none && v.enoughS !== null ? <RepeatBand enoughS={v.enoughS} width={chartW} /> : null}
+    </section>
+  );
+}
+
+interface UseVerdictScreenGiven {
+  v: Verdict;
+  curves: PairCurves;
+  jobId: number;
+  closed: { note: string } | null;
+  drawn: boolean;
+}
+
+/** DOC useVerdictScreen */
+function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenGiven) {
   const router = useRouter();
   const [picked, setPicked] = useState(() =>
     Math.max(
@@ -84,208 +172,257 @@ export function VerdictScreen({
     Enter: due || explain ? undefined : (main ?? undefined),
     e: chip ? () => setExplain(true) : undefined,
   });
+  return {
+    short,
+    picked,
+    setPicked,
+    chip,
+    setExplain,
+    ref,
+    against,
+    own,
+    chartW,
+    none,
+    openAgain,
+    setDue,
+    again,
+    explain,
+    due,
+  };
+}
+
+interface VerdictHeadProps {
+  short: boolean;
+  v: Verdict;
+  picked: number;
+  setPicked: React.Dispatch<React.SetStateAction<number>>;
+}
+
+/** DOC VerdictHead */
+function VerdictHead({ short, v, picked, setPicked }: VerdictHeadProps) {
+  return (
+    <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
+      <div className={`min-w-0 flex-1 px-5 py-3 ${short ? "flex flex-wrap items-center gap-x-6" : ""}`}>
+        <h1 className={`font-[740] ${short ? "text-[38px] leading-[46px]" : "text-[33px] leading-[39px]"}`}>
+          <Sentence parts={v.headline} />
+        </h1>
+        <p
+          className={`text-ink-2 ${short ? "min-w-[300px] flex-1 text-[20px] leading-[26px]" : "text-[18.5px] leading-[25px]"}`}
+        >
+          <Sentence parts={v.summary} />
+        </p>
+      </div>
+      {v.chips.length ? (
+        <TabGroup selectedIndex={picked} onChange={setPicked} className="flex">
+          <TabList className="flex">
+            {v.chips.map((c) => (
+              <Tab
+                key={c.chip}
+                className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
+              >
+                <span className="text-[16px] font-[560]">{named(c.chip)}</span>
+                {c.change ? (
+                  <>
+                    <span className="num text-[20px] leading-[25px] font-[700]">
+                      {signed(c.change.K)}
+                      {"\u00a0"}K
+                    </span>
+                    <span className="num text-[14px]">
+                      {signed(c.change.low)} to {signed(c.change.high)}
+                    </span>
+                  </>
+                ) : (
+                  <>
+                    <span className="text-[16.5px] font-[640]">no difference given</span>
+                    <span className="text-[14px] text-ink-2">{c.paths[0].change ? "contact only" : "\u00a0"}</span>
+                  </>
+                )}
+              </Tab>
+            ))}
+          </TabList>
+        </TabGroup>
+      ) : null}
+    </div>
+  );
+}
+
+interface LadderPaneProps {
+  v: Verdict;
+  chip: ChipVerdict | undefined;
+  drawn: boolean;
+  jobId: number;
+  setExplain: React.Dispatch<React.SetStateAction<boolean>>;
+}
+
+/** DOC LadderPane */
+function LadderPane({ v, chip, drawn, jobId, setExplain }: LadderPaneProps) {
+  return (
+    <section aria-labelledby="ladder-heading" className="flex min-h-[470px] min-w-0 flex-col px-5 pt-3 pb-2">
+      <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
+        Heat ladder
+        <span className="text-[15px] font-[450] text-ink-2">both at {conditionWords(v, chip)}; bars are 90 %</span>
+        {drawn ? (
+          <Link
+            prefetch={false}
+            href={stagePath(jobId, "heat")}
+            className="link ml-auto inline-flex min-h-[30px] items-center text-[15.5px] font-[560]"
+          >
+            On the drawing
+          </Link>
+        ) : null}
+        {chip ? (
+          <button
+            type="button"
+            onClick={() => setExplain(true)}
+            className={`link ${drawn ? "" : "ml-auto"} min-h-[30px] text-[15.5px] font-[560]`}
+          >
+            How was this found?
+          </button>
+        ) : null}
+      </h2>
+      {chip ? (
+        <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
+      ) : (
+        <p className="py-10 text-[17px] text-ink-2">No ladder: no load was found in the logs.</p>
+      )}
+    </section>
+  );
+}
+
+interface ProofProps {
+  ref: React.RefObject<HTMLDivElement | null>;
+  against: boolean;
+  own: { chip: ChipId; before: CurvePoint[]; after: CurvePoint[] } | undefined;
+  v: Verdict;
+  chip: ChipVerdict | undefined;
+  chartW: number;
+  none: boolean;
+  curves: PairCurves;
+}
+
+/** DOC Proof */
+function Proof({ ref, against, own, v, chip, chartW, none, curves }: ProofProps) {
+  return (
+    <div ref={ref} className={`flex flex-col gap-1 ${against ? "flex-col-reverse" : ""}`}>
+      {own ? (
+        <div>
+          <h2 className="truncate text-[17px] font-[680]">
+            As logged <span className="pl-2 text-[15px] font-[450] text-ink-2">{naive(v, chip)}</span>
+          </h2>
+          <AsLogged
+            curves={own}
+            facts={v.facts}
+            limitC={v.limitC}
+            enoughS={v.reasons.some((r) => r.code === "load-too-short") ? v.enoughS : null}
+            seen={v.reasons.flatMap((r) => (r.seen ? [r.seen] : []))}
+            width={chartW}
+            height={none ? 210 : 144}
+          />
+        </div>
+      ) : null}
+      {against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? <CoreGrid spread={v.spread} /> : null}
+      {chip?.estimate && !none ? (
+        <div>
+          <h2 className="flex items-baseline text-[17px] font-[680]">
+            {chip.paths[0].beforeKW === null ? "Rise since load on" : "Rise per watt since load on"}{" "}
+            <span className="pl-2 text-[15px] font-[450] text-ink-2">
+              {chip.paths[0].beforeKW === null ? "K, power not logged" : "K/W"}
+            </span>
+            <LineKey />
+          </h2>
+          <RiseChart
+            estimate={chip.estimate}
+            powerW={chip.paths[0].beforeKW === null ? null : (v.matched.powerW[chip.chip] ?? null)}
+            loadS={curves.loadS}
+            width={chartW}
+            height={144}
+          />
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+interface FoundInsideProps {
+  found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
+  films: readonly { chip: string; filmKW: number; contactKW: number }[];
+}
+
+/** DOC FoundInside */
+function FoundInside({ found, films }: FoundInsideProps) {
   return (
     <>
-      <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
-        <div className={`min-w-0 flex-1 px-5 py-3 ${short ? "flex flex-wrap items-center gap-x-6" : ""}`}>
-          <h1 className={`font-[740] ${short ? "text-[38px] leading-[46px]" : "text-[33px] leading-[39px]"}`}>
-            <Sentence parts={v.headline} />
-          </h1>
-          <p
-            className={`text-ink-2 ${short ? "min-w-[300px] flex-1 text-[20px] leading-[26px]" : "text-[18.5px] leading-[25px]"}`}
-          >
-            <Sentence parts={v.summary} />
-          </p>
-        </div>
-        {v.chips.length ? (
-          <TabGroup selectedIndex={picked} onChange={setPicked} className="flex">
-            <TabList className="flex">
-              {v.chips.map((c) => (
-                <Tab
-                  key={c.chip}
-                  className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
-                >
-                  <span className="text-[16px] font-[560]">{named(c.chip)}</span>
-                  {c.change ? (
-                    <>
-                      <span className="num text-[20px] leading-[25px] font-[700]">
-                        {signed(c.change.K)}
-                        {"\u00a0"}K
-                      </span>
-                      <span className="num text-[14px]">
-                        {signed(c.change.low)} to {signed(c.change.high)}
-                      </span>
-                    </>
-                  ) : (
-                    <>
-                      <span className="text-[16.5px] font-[640]">no difference given</span>
-                      <span className="text-[14px] text-ink-2">{c.paths[0].change ? "contact only" : "\u00a0"}</span>
-                    </>
-                  )}
-                </Tab>
-              ))}
-            </TabList>
-          </TabGroup>
-        ) : null}
-      </div>
-      <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]">
-        <section aria-labelledby="ladder-heading" className="flex min-h-[470px] min-w-0 flex-col px-5 pt-3 pb-2">
-          <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
-            Heat ladder
-            <span className="text-[15px] font-[450] text-ink-2">both at {conditionWords(v, chip)}; bars are 90 %</span>
-            {drawn ? (
-              <Link
-                prefetch={false}
-                href={stagePath(jobId, "heat")}
-                className="link ml-auto inline-flex min-h-[30px] items-center text-[15.5px] font-[560]"
-              >
-                On the drawing
-              </Link>
-            ) : null}
-            {chip ? (
-              <button
-                type="button"
-                onClick={() => setExplain(true)}
-                className={`link ${drawn ? "" : "ml-auto"} min-h-[30px] text-[15.5px] font-[560]`}
-              >
-                How was this found?
-              </button>
-            ) : null}
+      {found ? (
+        <section aria-label="Found inside" className="mt-2.5 border-t border-line pt-2 text-[16px] leading-[22px]">
+          <h2 className="text-[17px] font-[680]">
+            Found inside{found.words.length ? `: ${found.words.join(", ")}` : ": nothing out of order"}
           </h2>
-          {chip ? (
-            <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
-          ) : (
-            <p className="py-10 text-[17px] text-ink-2">No ladder: no load was found in the logs.</p>
-          )}
+          {found.agreements.map((a) => (
+            <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
+              <b className="font-[660]">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
+            </p>
+          ))}
+          <AgreementBars agreements={found.agreements} />
+          {films.map((f) => (
+            <p key={f.chip} className="text-ink-2">
+              {f.chip === "cpu" ? "Processor" : f.chip === "gpu" ? "Graphics chip" : "Chip"}: the film was expected at{" "}
+              {f.filmKW.toFixed(3)} K/W of the {f.contactKW.toFixed(2)} K/W of contact measured; the rest lies in die,
+              plate and solder
+              {f.filmKW > f.contactKW
+                ? ", so the measure is below what the paste can do: look at the film's reckoning"
+                : ""}
+              .
+            </p>
+          ))}
         </section>
-        <section
-          aria-label="Proof and evidence"
-          tabIndex={0}
-          className="min-h-0 min-w-0 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]"
-        >
-          <div ref={ref} className={`flex flex-col gap-1 ${against ? "flex-col-reverse" : ""}`}>
-            {own ? (
-              <div>
-                <h2 className="truncate text-[17px] font-[680]">
-                  As logged <span className="pl-2 text-[15px] font-[450] text-ink-2">{naive(v, chip)}</span>
-                </h2>
-                <AsLogged
-                  curves={own}
-                  facts={v.facts}
-                  limitC={v.limitC}
-                  enoughS={v.reasons.some((r) => r.code === "load-too-short") ? v.enoughS : null}
-                  seen={v.reasons.flatMap((r) => (r.seen ? [r.seen] : []))}
-                  width={chartW}
-                  height={none ? 210 : 144}
-                />
-              </div>
-            ) : null}
-            {against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? (
-              <CoreGrid spread={v.spread} />
-            ) : null}
-            {chip?.estimate && !none ? (
-              <div>
-                <h2 className="flex items-baseline text-[17px] font-[680]">
-                  {chip.paths[0].beforeKW === null ? "Rise since load on" : "Rise per watt since load on"}{" "}
-                  <span className="pl-2 text-[15px] font-[450] text-ink-2">
-                    {chip.paths[0].beforeKW === null ? "K, power not logged" : "K/W"}
-                  </span>
-                  <LineKey />
-                </h2>
-                <RiseChart
-                  estimate={chip.estimate}
-                  powerW={chip.paths[0].beforeKW === null ? null : (v.matched.powerW[chip.chip] ?? null)}
-                  loadS={curves.loadS}
-                  width={chartW}
-                  height={144}
-                />
-              </div>
-            ) : null}
-          </div>
-          {chip && !none ? <MatchedTable chip={chip.chip} matched={v.matched} facts={v.facts} /> : null}
-          {!against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? (
-            <div className="mt-3">
-              <CoreGrid spread={v.spread} />
-            </div>
-          ) : null}
-          <ul className="mt-3 flex flex-col gap-1.5 border-t border-line pt-2.5" aria-label="Evidence and cautions">
-            {evidence(v).map((e) => (
-              <EvidenceLine key={e.text} kind={e.kind} figure={e.figure}>
-                {e.text}
-              </EvidenceLine>
-            ))}
-          </ul>
-          {found ? (
-            <section aria-label="Found inside" className="mt-2.5 border-t border-line pt-2 text-[16px] leading-[22px]">
-              <h2 className="text-[17px] font-[680]">
-                Found inside{found.words.length ? `: ${found.words.join(", ")}` : ": nothing out of order"}
-              </h2>
-              {found.agreements.map((a) => (
-                <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
-                  <b className="font-[660]">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
-                </p>
-              ))}
-              <AgreementBars agreements={found.agreements} />
-              {films.map((f) => (
-                <p key={f.chip} className="text-ink-2">
-                  {f.chip === "cpu" ? "Processor" : f.chip === "gpu" ? "Graphics chip" : "Chip"}: the film was expected
-                  at {f.filmKW.toFixed(3)} K/W of the {f.contactKW.toFixed(2)} K/W of contact measured; the rest lies in
-                  die, plate and solder
-                  {f.filmKW > f.contactKW
-                    ? ", so the measure is below what the paste can do: look at the film's reckoning"
-                    : ""}
-                  .
-                </p>
-              ))}
-            </section>
-          ) : null}
-          <Earlier jobId={jobId} earlier={earlier} outdated={outdated} judge={v.judge} />
-          {none && v.enoughS !== null ? <RepeatBand enoughS={v.enoughS} width={chartW} /> : null}
-        </section>
-      </div>
-      <Foot next={v.next} closed={closed}>
-        {closed ? (
-          <>
-            <Button big onClick={() => void openAgain()}>
-              Open again
-            </Button>
-            <LinkButton href="/" look="plain" big>
-              To the bench
-            </LinkButton>
-          </>
-        ) : none ? (
-          <>
-            <Button big onClick={() => setDue(true)}>
-              Close without verdict
-            </Button>
-            <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={again}>
-              Run after again
-            </Button>
-          </>
-        ) : v.verdict === "worse" || against ? (
-          <>
-            <Button big onClick={() => setDue(true)}>
-              Leave it, with reason
-            </Button>
-            <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={again}>
-              Reopened: run after again
-            </Button>
-          </>
-        ) : (
-          <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={() => setDue(true)}>
-            Set due date
-          </Button>
-        )}
-      </Foot>
-      {explain && chip ? <ExplainDialog jobId={jobId} chip={chip.chip} onClose={() => setExplain(false)} /> : null}
-      {due ? (
-        <DueDialog
-          jobId={jobId}
-          suggested={suggestedDue}
-          reasonNeeded={none ? "There is no comparison" : v.verdict === "worse" || against ? "A path got worse" : null}
-          onClose={() => setDue(false)}
-        />
       ) : null}
+    </>
+  );
+}
+
+interface FootActionsProps {
+  work: ReturnType<typeof useVerdictScreen>;
+  closed: { note: string } | null;
+  v: Verdict;
+}
+
+/** DOC FootActions */
+function FootActions({ work, closed, v }: FootActionsProps) {
+  const { openAgain, none, setDue, again, against } = work;
+  return (
+    <>
+      {closed ? (
+        <>
+          <Button big onClick={() => void openAgain()}>
+            Open again
+          </Button>
+          <LinkButton href="/" look="plain" big>
+            To the bench
+          </LinkButton>
+        </>
+      ) : none ? (
+        <>
+          <Button big onClick={() => setDue(true)}>
+            Close without verdict
+          </Button>
+          <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={again}>
+            Run after again
+          </Button>
+        </>
+      ) : v.verdict === "worse" || against ? (
+        <>
+          <Button big onClick={() => setDue(true)}>
+            Leave it, with reason
+          </Button>
+          <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={again}>
+            Reopened: run after again
+          </Button>
+        </>
+      ) : (
+        <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={() => setDue(true)}>
+          Set due date
+        </Button>
+      )}
     </>
   );
 }

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import { batterySwollen, contextOf, fansUnconfirmed } from "@/core/service";
-import { jobView } from "@/server/views/job";
-import { runStage } from "@/server/views/stage";
+import { type JobView, jobView } from "@/server/views/job";
+import { runStage, type RunStageView } from "@/server/views/stage";
 import { triageOf } from "@/server/views/triage";
 import { TriageScreen } from "@/ui/triage/TriageScreen";
 import { ImportScreen } from "@/ui/import/ImportScreen";
@@ -9,6 +9,7 @@ import { RunScreen } from "@/ui/run/RunScreen";
 import { FanGate } from "@/ui/service/frame/FanGate";
 import { SwollenStop } from "@/ui/service/frame/SwollenStop";
 import { JobFrame } from "@/ui/steps/JobFrame";
+import { type Triage } from "@/core/judge";
 
 /** The page of one run of a job: the import while there is none (or another is wanted), else the run. */
 export async function RunStage({
@@ -25,8 +26,25 @@ export async function RunStage({
   const view = await jobView(jobId);
   if (!view) notFound();
   const stage = await runStage(view, kind);
-  const { other } = stage;
   const triage = kind === "before" && stage.run ? await triageOf(view) : null;
+  return (
+    <StageBody jobId={jobId} view={view} kind={kind} stage={stage} triage={triage} replace={replace} alone={alone} />
+  );
+}
+
+interface StageBodyProps {
+  jobId: number;
+  view: JobView;
+  kind: "before" | "after";
+  stage: RunStageView;
+  triage: Triage | null;
+  replace: boolean;
+  alone: boolean;
+}
+
+/** What bars a run comes first, then the run alone, the import, or the run that was kept. */
+function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBodyProps) {
+  const { other } = stage;
   const ctx = contextOf(view.service);
   const fansOut = kind === "after" && !stage.run ? fansUnconfirmed(ctx) : [];
   const importing = !stage.run || !stage.curves || replace;

@@ -1,5 +1,5 @@
 import { format, parseISO } from "date-fns";
-import { STAGE_TITLES } from "@/core/job";
+import { type Machine, STAGE_TITLES } from "@/core/job";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
@@ -9,13 +9,14 @@ import { TopBar } from "@/ui/controls/TopBar";
 import { NewJob } from "@/ui/machine/NewJob";
 import { ENVIRONMENT_WORDS } from "@/ui/machine/words";
 import { stagePath } from "@/ui/steps/paths";
-import { CoolingMap } from "@/core/drawing";
+import { CoolingMap, type Layout } from "@/core/drawing";
 import { mapSentence } from "@/core/cooling";
 import { MapWords } from "@/ui/map/MapWords";
 import { SmallUnderside } from "@/ui/underside/SmallUnderside";
 import { BaseOutline } from "@/ui/underside/BaseOutline";
 import { JobLadders } from "@/ui/machine/JobLadders";
 import { Sentence } from "@/ui/verdict/Sentence";
+import { type JobView } from "@/server/views/job";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Machine" };
@@ -39,78 +40,95 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
           </h1>
           <ul className="mt-4">
             {jobs.map((j) => (
-              <li key={j.job.id} className="border-t-[1.5px] border-line">
-                <Link
-                  prefetch={false}
-                  href={stagePath(j.job.id, j.at)}
-                  className="flex items-center gap-7 py-5 hover:bg-plane"
-                >
-                  <JobLadders verdict={j.verdict?.result ?? null} />
-                  <span className="min-w-0 flex-1">
-                    <span className="block text-[15.5px] text-ink-2">
-                      {format(parseISO(j.job.openedAt), "d MMM yyyy")}
-                      {j.job.closedAt ? `, closed ${format(parseISO(j.job.closedAt), "d MMM")}` : ", open"}
-                    </span>
-                    <span className="block text-[24px] leading-[30px] font-[700]">
-                      {j.verdict ? (
-                        <Sentence parts={j.verdict.result.headline} />
-                      ) : j.at === "before" ? (
-                        "Waits for its run before"
-                      ) : j.at === "after" ? (
-                        "Waits for its run after"
-                      ) : (
-                        `On the bench: ${STAGE_TITLES[j.at].toLowerCase()}`
-                      )}
-                    </span>
-                    <span className="mt-1 block text-[16.5px] text-ink-2">
-                      {j.verdict ? <Sentence parts={j.verdict.result.summary} /> : j.job.complaint}
-                    </span>
-                    {j.verdict ? (
-                      <span className="mt-1 block text-[15.5px] text-ink-2">In for: {j.job.complaint}</span>
-                    ) : null}
-                    {j.job.closingNote ? (
-                      <span className="block text-[15.5px] text-ink-2">Found: {j.job.closingNote}</span>
-                    ) : null}
-                  </span>
-                </Link>
-              </li>
+              <JobRow key={j.job.id} j={j} />
             ))}
           </ul>
         </div>
-        <aside className="flex flex-col gap-6 border-l-[1.5px] border-line bg-plane p-7">
-          <div className="grid place-items-center">
-            {drawing ? (
-              <SmallUnderside layout={drawing.document} pxPerMm={0.86} />
-            ) : (
-              <BaseOutline form={machine.form} pxPerMm={0.78} />
-            )}
-          </div>
-          {drawing ? (
-            <p className="text-[16.5px] leading-[22px]">
-              <MapWords words={mapSentence(new CoolingMap(drawing.document))} />{" "}
-              <span className="text-ink-2">Revision {drawing.number}.</span>
-            </p>
-          ) : null}
-          <dl className="grid grid-cols-[110px_1fr] gap-y-1.5 text-[16.5px]">
-            <dt className="text-ink-2">Tag</dt>
-            <dd className="num font-[600]">{machine.tag}</dd>
-            <dt className="text-ink-2">Variant</dt>
-            <dd>{machine.variant || "not said"}</dd>
-            <dt className="text-ink-2">Lives in</dt>
-            <dd>{ENVIRONMENT_WORDS[machine.environment as keyof typeof ENVIRONMENT_WORDS] ?? machine.environment}</dd>
-            <dt className="text-ink-2">Limit</dt>
-            <dd className="num">{machine.limitC === null ? "not known" : `${machine.limitC} °C`}</dd>
-            <dt className="text-ink-2">Due</dt>
-            <dd>
-              {machine.dueOn
-                ? `${format(parseISO(machine.dueOn), "d MMM yyyy")}${machine.dueWhy ? `, ${machine.dueWhy}` : ""}`
-                : "no date set"}
-            </dd>
-          </dl>
-          <div className="flex-1" />
-          <NewJob machineId={machine.id} />
-        </aside>
+        <MachineSide drawing={drawing} machine={machine} />
       </main>
     </div>
+  );
+}
+
+interface JobRowProps {
+  j: JobView & { sentence: string };
+}
+
+/** DOC JobRow */
+function JobRow({ j }: JobRowProps) {
+  return (
+    <li className="border-t-[1.5px] border-line">
+      <Link prefetch={false} href={stagePath(j.job.id, j.at)} className="flex items-center gap-7 py-5 hover:bg-plane">
+        <JobLadders verdict={j.verdict?.result ?? null} />
+        <span className="min-w-0 flex-1">
+          <span className="block text-[15.5px] text-ink-2">
+            {format(parseISO(j.job.openedAt), "d MMM yyyy")}
+            {j.job.closedAt ? `, closed ${format(parseISO(j.job.closedAt), "d MMM")}` : ", open"}
+          </span>
+          <span className="block text-[24px] leading-[30px] font-[700]">
+            {j.verdict ? (
+              <Sentence parts={j.verdict.result.headline} />
+            ) : j.at === "before" ? (
+              "Waits for its run before"
+            ) : j.at === "after" ? (
+              "Waits for its run after"
+            ) : (
+              `On the bench: ${STAGE_TITLES[j.at].toLowerCase()}`
+            )}
+          </span>
+          <span className="mt-1 block text-[16.5px] text-ink-2">
+            {j.verdict ? <Sentence parts={j.verdict.result.summary} /> : j.job.complaint}
+          </span>
+          {j.verdict ? <span className="mt-1 block text-[15.5px] text-ink-2">In for: {j.job.complaint}</span> : null}
+          {j.job.closingNote ? (
+            <span className="block text-[15.5px] text-ink-2">Found: {j.job.closingNote}</span>
+          ) : null}
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+interface MachineSideProps {
+  drawing: { number: number; document: Layout } | null;
+  machine: Machine;
+}
+
+/** DOC MachineSide */
+function MachineSide({ drawing, machine }: MachineSideProps) {
+  return (
+    <aside className="flex flex-col gap-6 border-l-[1.5px] border-line bg-plane p-7">
+      <div className="grid place-items-center">
+        {drawing ? (
+          <SmallUnderside layout={drawing.document} pxPerMm={0.86} />
+        ) : (
+          <BaseOutline form={machine.form} pxPerMm={0.78} />
+        )}
+      </div>
+      {drawing ? (
+        <p className="text-[16.5px] leading-[22px]">
+          <MapWords words={mapSentence(new CoolingMap(drawing.document))} />{" "}
+          <span className="text-ink-2">Revision {drawing.number}.</span>
+        </p>
+      ) : null}
+      <dl className="grid grid-cols-[110px_1fr] gap-y-1.5 text-[16.5px]">
+        <dt className="text-ink-2">Tag</dt>
+        <dd className="num font-[600]">{machine.tag}</dd>
+        <dt className="text-ink-2">Variant</dt>
+        <dd>{machine.variant || "not said"}</dd>
+        <dt className="text-ink-2">Lives in</dt>
+        <dd>{ENVIRONMENT_WORDS[machine.environment as keyof typeof ENVIRONMENT_WORDS] ?? machine.environment}</dd>
+        <dt className="text-ink-2">Limit</dt>
+        <dd className="num">{machine.limitC === null ? "not known" : `${machine.limitC} °C`}</dd>
+        <dt className="text-ink-2">Due</dt>
+        <dd>
+          {machine.dueOn
+            ? `${format(parseISO(machine.dueOn), "d MMM yyyy")}${machine.dueWhy ? `, ${machine.dueWhy}` : ""}`
+            : "no date set"}
+        </dd>
+      </dl>
+      <div className="flex-1" />
+      <NewJob machineId={machine.id} />
+    </aside>
   );
 }

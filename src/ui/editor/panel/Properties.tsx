@@ -1,8 +1,22 @@
 "use client";
-import { Checkbox, Field, Input, Label, Select } from "@headlessui/react";
-import { KINDS, isBox, isPath, kindFor, partName, type CoolingMap, type Layout, type Part } from "@/core/drawing";
+import { Checkbox, Field, Input, Label } from "@headlessui/react";
+import {
+  type FieldSpec,
+  KINDS,
+  type PathPoint,
+  isBox,
+  isPath,
+  kindFor,
+  partName,
+  type CoolingMap,
+  type Layout,
+  type Part,
+  type PathPart,
+  type BoxPart,
+} from "@/core/drawing";
 import { withPoint } from "@/core/edit";
 import { Button } from "@/ui/controls/Button";
+import { Pick } from "@/ui/controls/Pick";
 import { NumberField } from "@/ui/controls/NumberField";
 
 interface Props {
@@ -42,53 +56,7 @@ export function Properties({ map, layout, selected, onChange }: Props) {
         {KINDS[part.kind].letter ? (
           <TextField label="Tag" value={part.tag} max={8} onChange={(tag) => set({ tag }, `Tag of ${name}`)} />
         ) : null}
-        {isBox(part) ? (
-          <>
-            <NumberField
-              label="Across"
-              unit="mm"
-              value={part.xMm}
-              min={-500}
-              max={1500}
-              onChange={(xMm) => set({ xMm }, `Place of ${name}`)}
-            />
-            <NumberField
-              label="Down"
-              unit="mm"
-              value={part.yMm}
-              min={-500}
-              max={1500}
-              onChange={(yMm) => set({ yMm }, `Place of ${name}`)}
-            />
-            <NumberField
-              label="Width"
-              unit="mm"
-              value={part.wMm}
-              min={0.2}
-              max={1000}
-              onChange={(wMm) => set(part.kind === "screw" ? { wMm, hMm: wMm } : { wMm }, `Size of ${name}`)}
-            />
-            {part.kind === "screw" ? null : (
-              <NumberField
-                label="Height"
-                unit="mm"
-                value={part.hMm}
-                min={0.2}
-                max={1000}
-                onChange={(hMm) => set({ hMm }, `Size of ${name}`)}
-              />
-            )}
-            <NumberField
-              label="Turn"
-              unit="°"
-              value={part.turnDeg}
-              min={-360}
-              max={360}
-              step={5}
-              onChange={(turnDeg) => set({ turnDeg }, `Turn of ${name}`)}
-            />
-          </>
-        ) : null}
+        {isBox(part) ? <BoxFields part={part} set={set} name={name} /> : null}
         {KINDS[part.kind].fields
           .filter((f) => f.type === "number")
           .map((f) => (
@@ -104,51 +72,115 @@ export function Properties({ map, layout, selected, onChange }: Props) {
             />
           ))}
       </div>
-      {KINDS[part.kind].fields.map((f) => {
-        if (f.type === "choice") {
-          return (
-            <label key={f.key} className="grid grid-cols-[108px_1fr] items-center gap-2">
-              <span className="text-[15.5px] text-ink-2">{f.label}</span>
-              <Select
-                className="field"
-                value={String(value(f.key))}
-                onChange={(e) => set({ [f.key]: e.target.value }, `${f.label} of ${name}`)}
-              >
-                {f.options.map(([v, l]) => (
-                  <option key={v} value={v}>
-                    {l}
-                  </option>
-                ))}
-              </Select>
-            </label>
-          );
-        }
-        if (f.type === "text")
-          return (
-            <TextField
-              key={f.key}
-              row
-              label={f.label}
-              value={String(value(f.key))}
-              max={f.max}
-              onChange={(v) => set({ [f.key]: v }, `${f.label} of ${name}`)}
-            />
-          );
-        if (f.type === "flag")
-          return (
-            <Flag
-              key={f.key}
-              label={f.label}
-              value={Boolean(value(f.key))}
-              onChange={(v) => set({ [f.key]: v }, `${f.label} of ${name}`)}
-            />
-          );
-        return null;
-      })}
+      {KINDS[part.kind].fields.map((f) => (
+        <FieldFor key={f.key} f={f} value={value} set={set} name={name} />
+      ))}
       {isPath(part) ? <Points part={part} onChange={(p, what) => onChange(replaced(layout, p), what, true)} /> : null}
       <Links map={map} layout={layout} part={part} onChange={onChange} />
     </fieldset>
   );
+}
+
+interface BoxFieldsProps {
+  part: BoxPart;
+  set: (more: object, what: string) => void;
+  name: string;
+}
+
+/** Where a part lies, how large it is, and how it is turned. */
+function BoxFields({ part, set, name }: BoxFieldsProps) {
+  return (
+    <>
+      <NumberField
+        label="Across"
+        unit="mm"
+        value={part.xMm}
+        min={-500}
+        max={1500}
+        onChange={(xMm) => set({ xMm }, `Place of ${name}`)}
+      />
+      <NumberField
+        label="Down"
+        unit="mm"
+        value={part.yMm}
+        min={-500}
+        max={1500}
+        onChange={(yMm) => set({ yMm }, `Place of ${name}`)}
+      />
+      <NumberField
+        label="Width"
+        unit="mm"
+        value={part.wMm}
+        min={0.2}
+        max={1000}
+        onChange={(wMm) => set(part.kind === "screw" ? { wMm, hMm: wMm } : { wMm }, `Size of ${name}`)}
+      />
+      {part.kind === "screw" ? null : (
+        <NumberField
+          label="Height"
+          unit="mm"
+          value={part.hMm}
+          min={0.2}
+          max={1000}
+          onChange={(hMm) => set({ hMm }, `Size of ${name}`)}
+        />
+      )}
+      <NumberField
+        label="Turn"
+        unit="°"
+        value={part.turnDeg}
+        min={-360}
+        max={360}
+        step={5}
+        onChange={(turnDeg) => set({ turnDeg }, `Turn of ${name}`)}
+      />
+    </>
+  );
+}
+
+interface FieldForProps {
+  f: FieldSpec;
+  value: (key: string) => unknown;
+  set: (more: object, what: string) => void;
+  name: string;
+}
+
+/** A field that is no number: a choice, words, or yes and no. */
+function FieldFor({ f, value, set, name }: FieldForProps) {
+  if (f.type === "choice") {
+    return (
+      <div className="grid grid-cols-[108px_1fr] items-center gap-2">
+        <span aria-hidden className="text-[15.5px] text-ink-2">
+          {f.label}
+        </span>
+        <Pick
+          label={f.label}
+          value={String(value(f.key))}
+          options={f.options.map(([v, l]) => ({ value: v, name: l }))}
+          onChange={(v) => set({ [f.key]: v }, `${f.label} of ${name}`)}
+        />
+      </div>
+    );
+  }
+  if (f.type === "text")
+    return (
+      <TextField
+        row
+        label={f.label}
+        value={String(value(f.key))}
+        max={f.max}
+        onChange={(v) => set({ [f.key]: v }, `${f.label} of ${name}`)}
+      />
+    );
+  if (f.type === "flag")
+    return (
+      <Flag
+        label={f.label}
+        value={Boolean(value(f.key))}
+        onChange={(v) => set({ [f.key]: v }, `${f.label} of ${name}`)}
+      />
+    );
+  return null;
 }
 
 function TextField({
@@ -201,27 +233,7 @@ function Points({
   return (
     <table className="w-full text-left">
       <caption className="pb-1 text-left text-[16px] font-[640]">Points</caption>
-      <thead className="text-[14.5px] text-ink-2">
-        <tr>
-          <th scope="col">
-            <span className="sr-only">Point</span>
-          </th>
-          <th scope="col" className="font-[450]">
-            across
-          </th>
-          <th scope="col" className="font-[450]">
-            down
-          </th>
-          {bends ? (
-            <th scope="col" className="font-[450]">
-              bend
-            </th>
-          ) : null}
-          <th scope="col">
-            <span className="sr-only">Take away</span>
-          </th>
-        </tr>
-      </thead>
+      <PointHeads bends={bends} />
       <tbody>
         {part.points.map((p, i) => (
           <tr key={i}>
@@ -239,21 +251,7 @@ function Points({
                 />
               </td>
             ))}
-            {bends ? (
-              <td className="p-0.5">
-                {i > 0 && i < part.points.length - 1 ? (
-                  <NumberField
-                    hideLabel
-                    label={`Bend at point ${i + 1}`}
-                    unit="mm"
-                    value={p.bendMm}
-                    min={0}
-                    max={200}
-                    onChange={(v) => onChange(withPoint(part, i, { bendMm: v }), `Bend ${i + 1} of ${name}`)}
-                  />
-                ) : null}
-              </td>
-            ) : null}
+            <BendCell bends={bends} i={i} part={part} p={p} onChange={onChange} name={name} />
             <td>
               {part.points.length > 2 ? (
                 <button
@@ -275,6 +273,69 @@ function Points({
         ))}
       </tbody>
     </table>
+  );
+}
+
+interface PointHeadsProps {
+  bends: boolean;
+}
+
+/** DOC PointHeads */
+function PointHeads({ bends }: PointHeadsProps) {
+  return (
+    <thead className="text-[14.5px] text-ink-2">
+      <tr>
+        <th scope="col">
+          <span className="sr-only">Point</span>
+        </th>
+        <th scope="col" className="font-[450]">
+          across
+        </th>
+        <th scope="col" className="font-[450]">
+          down
+        </th>
+        {bends ? (
+          <th scope="col" className="font-[450]">
+            bend
+          </th>
+        ) : null}
+        <th scope="col">
+          <span className="sr-only">Take away</span>
+        </th>
+      </tr>
+    </thead>
+  );
+}
+
+interface BendCellProps {
+  bends: boolean;
+  i: number;
+  part: PathPart;
+  p: PathPoint;
+  onChange: (p: Part, what: string) => void;
+  name: string;
+}
+
+/** DOC BendCell */
+function BendCell({ bends, i, part, p, onChange, name }: BendCellProps) {
+  return (
+    <>
+      {bends ? (
+        <td className="p-0.5">
+          {i > 0 && i < part.points.length - 1 ? (
+            <NumberField
+              hideLabel
+              label={`Bend at point ${i + 1}`}
+              unit="mm"
+              value={p.bendMm}
+              min={0}
+              max={200}
+              onChange={(v) => onChange(withPoint(part, i, { bendMm: v }), `Bend ${i + 1} of ${name}`)}
+            />
+          ) : null}
+        </td>
+      ) : null}
+    </>
   );
 }
 

@@ -88,20 +88,8 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
     const t = setTimeout(() => void push(), PAUSE_MS);
     return () => clearTimeout(t);
   }, [layout, push, revisionId]);
-
-  useEffect(() => {
-    if (state.is !== "stuck" || state.problem.code !== "unreachable") return;
-    const t = setTimeout(() => void push(), RETRY_MS);
-    return () => clearTimeout(t);
-  }, [state, push]);
-
-  useEffect(() => {
-    const warn = (e: BeforeUnloadEvent) => {
-      if (latest.current !== saved.current) e.preventDefault();
-    };
-    window.addEventListener("beforeunload", warn);
-    return () => window.removeEventListener("beforeunload", warn);
-  }, []);
+  useRetry(state, push);
+  useLeaveWarning(useCallback(() => latest.current !== saved.current, []));
 
   /** Takes the other tab's drawing as the one to go on with. */
   const adopt = useCallback(
@@ -118,4 +106,24 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
   // a change in the pause before it is sent is not saved yet, and is not said to be
   const shown: SaveState = state.is === "saved" && state.of !== layout ? { is: "waiting" } : state;
   return { state: shown, flush: () => push(), overTheirs: () => push(true), adopt };
+}
+
+/** Tries again after a while when the server could not be reached. */
+function useRetry(state: SaveState, push: () => Promise<boolean>) {
+  useEffect(() => {
+    if (state.is !== "stuck" || state.problem.code !== "unreachable") return;
+    const t = setTimeout(() => void push(), RETRY_MS);
+    return () => clearTimeout(t);
+  }, [state, push]);
+}
+
+/** Asks before the page is left with something unsaved. */
+function useLeaveWarning(unsaved: () => boolean) {
+  useEffect(() => {
+    const warn = (e: BeforeUnloadEvent) => {
+      if (unsaved()) e.preventDefault();
+    };
+    window.addEventListener("beforeunload", warn);
+    return () => window.removeEventListener("beforeunload", warn);
+  }, [unsaved]);
 }

@@ -79,6 +79,58 @@ const Still = memo(function Still({
 
 /** The sheet under the hand: pick, drag with guides, pull handles, move bends, place, trace, measure, frame, pan. */
 export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto }: Props) {
+  const work = useSheet({
+    state,
+    view,
+    pane,
+    dispatch,
+  });
+  const { bind, hold, layout, lifted, scale, x, y, moveBy, liftedParts } = work;
+  return (
+    <div
+      {...bind()}
+      data-testid="edit-sheet"
+      className={`absolute inset-0 touch-none ${state.tool.name === "select" ? (hold?.is === "pan" ? "cursor-grabbing" : "cursor-default") : "cursor-crosshair"}`}
+    >
+      <Still
+        layout={layout}
+        hidden={state.hidden}
+        without={lifted}
+        scale={scale}
+        x={x}
+        y={y}
+        width={size.width}
+        height={size.height}
+        selected={state.selected}
+      >
+        {under}
+      </Still>
+      {hold?.is === "parts" ? (
+        <svg
+          width={size.width}
+          height={size.height}
+          aria-hidden
+          className="pointer-events-none absolute inset-0 block"
+          style={{ transform: `translate(${moveBy.x}px, ${moveBy.y}px)`, willChange: "transform" }}
+        >
+          <Lifted parts={liftedParts} x={x} y={y} scale={scale} />
+        </svg>
+      ) : null}
+      <Overlay work={work} size={size} state={state} view={view} />
+      {overPhoto ? <span className="sr-only">A photo lies under the drawing.</span> : null}
+    </div>
+  );
+}
+
+interface UseSheetGiven {
+  state: EditorState;
+  view: ViewControl;
+  pane: RefObject<HTMLDivElement | null>;
+  dispatch: (a: Action) => void;
+}
+
+/** DOC useSheet */
+function useSheet({ state, view, pane, dispatch }: UseSheetGiven) {
   const layout = state.history.now;
   const { scale, x, y } = view.view;
   const [hold, setHold] = useState<Hold | null>(null);
@@ -89,23 +141,7 @@ export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto 
     [layout, state.hidden],
   );
 
-  const at = (clientX: number, clientY: number) => {
-    const box = pane.current?.getBoundingClientRect();
-    return view.toSheet(clientX - (box?.left ?? 0), clientY - (box?.top ?? 0));
-  };
-
-  const tap = (px: number, py: number, also: boolean) => {
-    const p = at(px, py);
-    if (state.tool.name !== "select") {
-      const s = snapPoint(snapLines(layout, EMPTY), p.x, p.y, SNAP_PX / scale);
-      dispatch({ do: "point", xMm: s.xMm, yMm: s.yMm });
-      return;
-    }
-    const found = hits(visible, p.x, p.y, 12 / scale).filter((q) => q.kind !== "board" || state.hidden.size > 0);
-    const again = found.findIndex((q) => state.selected.has(q.id) && state.selected.size === 1);
-    const next = found[again >= 0 && !also ? (again + 1) % found.length : 0];
-    dispatch({ do: "select", ids: next ? [next.id] : [], also });
-  };
+  const { tap, at } = useTap({ pane, view, state, layout, scale, dispatch, visible });
 
   const grip = (e: PointerEvent, p: { x: number; y: number }): Grip => {
     if (e.buttons === 4 || state.tool.name !== "select") return { on: "pan" };
@@ -128,42 +164,7 @@ export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto 
     return held;
   };
 
-  const drag = (
-    start: Grip,
-    from: { x: number; y: number },
-    to: { x: number; y: number },
-    last: boolean,
-    also: boolean,
-  ) => {
-    const [dx, dy] = [to.x - from.x, to.y - from.y];
-    if (start.on === "frame") {
-      if (!last) return setHold({ is: "frame", from, to });
-      const b = {
-        left: Math.min(from.x, to.x),
-        right: Math.max(from.x, to.x),
-        top: Math.min(from.y, to.y),
-        bottom: Math.max(from.y, to.y),
-      };
-      dispatch({ do: "select", ids: visible.filter((p) => p.kind !== "board" && within(p, b)).map((p) => p.id), also });
-    } else if (start.on === "parts") {
-      const { dx: mx, dy: my, guides } = snapMove(start.lines, start.bounds, dx, dy, SNAP_PX / scale);
-      if (!last) return setHold({ is: "parts", ids: start.ids, dx: mx, dy: my, guides });
-      dispatch({
-        do: "change",
-        layout: moveParts(layout, start.ids, mx, my),
-        what: start.ids.size === 1 ? `${start.name} moved` : `${start.ids.size} parts moved`,
-      });
-    } else if (start.on !== "pan") {
-      const one = pulled(start, dx, dy, SNAP_PX / scale);
-      if (!last) return setHold({ is: "one", ids: start.ids, ...one });
-      dispatch({
-        do: "change",
-        layout: { ...layout, parts: layout.parts.map((p) => (p.id === one.part.id ? one.part : p)) },
-        what: one.what,
-      });
-    }
-    setHold(null);
-  };
+  const drag = useDrop({ setHold, dispatch, visible, scale, layout });
 
   const bind = useDrag(
     ({
@@ -204,83 +205,146 @@ export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto 
   const guides = hold?.is === "parts" || hold?.is === "one" ? hold.guides : [];
   const moveBy = hold?.is === "parts" ? { x: hold.dx * scale, y: hold.dy * scale } : { x: 0, y: 0 };
   const liftedParts = useMemo(() => layout.parts.filter((p) => lifted.has(p.id)), [layout, lifted]);
+  return { bind, hold, layout, lifted, scale, x, y, moveBy, liftedParts, live, selected, only, guides };
+}
+
+interface UseTapGiven {
+  pane: RefObject<HTMLDivElement | null>;
+  view: ViewControl;
+  state: EditorState;
+  layout: Layout;
+  scale: number;
+  dispatch: (a: Action) => void;
+  visible: Part[];
+}
+
+/** DOC useTap */
+function useTap({ pane, view, state, layout, scale, dispatch, visible }: UseTapGiven) {
+  const at = (clientX: number, clientY: number) => {
+    const box = pane.current?.getBoundingClientRect();
+    return view.toSheet(clientX - (box?.left ?? 0), clientY - (box?.top ?? 0));
+  };
+
+  const tap = (px: number, py: number, also: boolean) => {
+    const p = at(px, py);
+    if (state.tool.name !== "select") {
+      const s = snapPoint(snapLines(layout, EMPTY), p.x, p.y, SNAP_PX / scale);
+      dispatch({ do: "point", xMm: s.xMm, yMm: s.yMm });
+      return;
+    }
+    const found = hits(visible, p.x, p.y, 12 / scale).filter((q) => q.kind !== "board" || state.hidden.size > 0);
+    const again = found.findIndex((q) => state.selected.has(q.id) && state.selected.size === 1);
+    const next = found[again >= 0 && !also ? (again + 1) % found.length : 0];
+    dispatch({ do: "select", ids: next ? [next.id] : [], also });
+  };
+  return { tap, at };
+}
+
+interface UseDropGiven {
+  setHold: React.Dispatch<React.SetStateAction<Hold | null>>;
+  dispatch: (a: Action) => void;
+  visible: Part[];
+  scale: number;
+  layout: Layout;
+}
+
+/** DOC useDrop */
+function useDrop({ setHold, dispatch, visible, scale, layout }: UseDropGiven) {
+  const drag = (
+    start: Grip,
+    from: { x: number; y: number },
+    to: { x: number; y: number },
+    last: boolean,
+    also: boolean,
+  ) => {
+    const [dx, dy] = [to.x - from.x, to.y - from.y];
+    if (start.on === "frame") {
+      if (!last) return setHold({ is: "frame", from, to });
+      const b = {
+        left: Math.min(from.x, to.x),
+        right: Math.max(from.x, to.x),
+        top: Math.min(from.y, to.y),
+        bottom: Math.max(from.y, to.y),
+      };
+      dispatch({ do: "select", ids: visible.filter((p) => p.kind !== "board" && within(p, b)).map((p) => p.id), also });
+    } else if (start.on === "parts") {
+      const { dx: mx, dy: my, guides } = snapMove(start.lines, start.bounds, dx, dy, SNAP_PX / scale);
+      if (!last) return setHold({ is: "parts", ids: start.ids, dx: mx, dy: my, guides });
+      dispatch({
+        do: "change",
+        layout: moveParts(layout, start.ids, mx, my),
+        what: start.ids.size === 1 ? `${start.name} moved` : `${start.ids.size} parts moved`,
+      });
+    } else if (start.on !== "pan") {
+      const one = pulled(start, dx, dy, SNAP_PX / scale);
+      if (!last) return setHold({ is: "one", ids: start.ids, ...one });
+      dispatch({
+        do: "change",
+        layout: { ...layout, parts: layout.parts.map((p) => (p.id === one.part.id ? one.part : p)) },
+        what: one.what,
+      });
+    }
+    setHold(null);
+  };
+  return drag;
+}
+
+interface OverlayProps {
+  work: ReturnType<typeof useSheet>;
+  size: { width: number; height: number };
+  state: EditorState;
+  view: ViewControl;
+}
+
+/** DOC Overlay */
+function Overlay({ work, size, state, view }: OverlayProps) {
+  const { layout, x, y, scale, live, hold, liftedParts, selected, only, guides } = work;
   return (
-    <div
-      {...bind()}
-      data-testid="edit-sheet"
-      className={`absolute inset-0 touch-none ${state.tool.name === "select" ? (hold?.is === "pan" ? "cursor-grabbing" : "cursor-default") : "cursor-crosshair"}`}
+    <svg
+      width={size.width}
+      height={size.height}
+      className="absolute inset-0 block"
+      role="img"
+      aria-label={`Drawing of ${layout.model}, ${layout.parts.length} parts; the list beside it holds the same parts`}
     >
-      <Still
-        layout={layout}
-        hidden={state.hidden}
-        without={lifted}
-        scale={scale}
-        x={x}
-        y={y}
-        width={size.width}
-        height={size.height}
-        selected={state.selected}
-      >
-        {under}
-      </Still>
-      {hold?.is === "parts" ? (
-        <svg
-          width={size.width}
-          height={size.height}
-          aria-hidden
-          className="pointer-events-none absolute inset-0 block"
-          style={{ transform: `translate(${moveBy.x}px, ${moveBy.y}px)`, willChange: "transform" }}
-        >
-          <Lifted parts={liftedParts} x={x} y={y} scale={scale} />
-        </svg>
-      ) : null}
-      <svg
-        width={size.width}
-        height={size.height}
-        className="absolute inset-0 block"
-        role="img"
-        aria-label={`Drawing of ${layout.model}, ${layout.parts.length} parts; the list beside it holds the same parts`}
-      >
-        <g transform={`translate(${x} ${y}) scale(${scale})`}>
-          {live ? (
-            <>
-              <PartShape part={live} />
-              <Chosen part={live} scale={scale} />
-            </>
-          ) : hold?.is === "parts" ? (
-            liftedParts.slice(0, 40).map((p) => <Chosen key={p.id} part={moved(p, hold.dx, hold.dy)} scale={scale} />)
-          ) : (
-            selected.slice(0, 200).map((p) => <Chosen key={p.id} part={p} scale={scale} />)
-          )}
-          {only && !hold && !only.locked ? <Grips part={only} scale={scale} /> : null}
-          {live ? <Grips part={live} scale={scale} /> : null}
-          {guides.map((g) => (
-            <GuideLine key={g.axis} guide={g} scale={scale} layout={layout} />
-          ))}
-          {hold?.is === "frame" ? (
-            <rect
-              x={Math.min(hold.from.x, hold.to.x)}
-              y={Math.min(hold.from.y, hold.to.y)}
-              width={Math.abs(hold.to.x - hold.from.x)}
-              height={Math.abs(hold.to.y - hold.from.y)}
-              fill="var(--copper-fill)"
-              fillOpacity={0.12}
-              stroke="var(--copper)"
-              strokeWidth={1.4 / scale}
-            />
-          ) : null}
-          {state.tool.name === "trace" ? (
-            <PathInHand tool={state.tool} cursor={state.cursor} bendMm={state.bendMm} scale={scale} />
-          ) : null}
-          {state.tool.name === "measure" ? (
-            <Measure points={state.tool.points} cursor={state.cursor} scale={scale} />
-          ) : null}
-          {state.tool.name === "place" ? <Cross xMm={state.cursor.xMm} yMm={state.cursor.yMm} scale={scale} /> : null}
-        </g>
-        <Rulers view={view.view} width={size.width} height={size.height} />
-      </svg>
-      {overPhoto ? <span className="sr-only">A photo lies under the drawing.</span> : null}
-    </div>
+      <g transform={`translate(${x} ${y}) scale(${scale})`}>
+        {live ? (
+          <>
+            <PartShape part={live} />
+            <Chosen part={live} scale={scale} />
+          </>
+        ) : hold?.is === "parts" ? (
+          liftedParts.slice(0, 40).map((p) => <Chosen key={p.id} part={moved(p, hold.dx, hold.dy)} scale={scale} />)
+        ) : (
+          selected.slice(0, 200).map((p) => <Chosen key={p.id} part={p} scale={scale} />)
+        )}
+        {only && !hold && !only.locked ? <Grips part={only} scale={scale} /> : null}
+        {live ? <Grips part={live} scale={scale} /> : null}
+        {guides.map((g) => (
+          <GuideLine key={g.axis} guide={g} scale={scale} layout={layout} />
+        ))}
+        {hold?.is === "frame" ? (
+          <rect
+            x={Math.min(hold.from.x, hold.to.x)}
+            y={Math.min(hold.from.y, hold.to.y)}
+            width={Math.abs(hold.to.x - hold.from.x)}
+            height={Math.abs(hold.to.y - hold.from.y)}
+            fill="var(--copper-fill)"
+            fillOpacity={0.12}
+            stroke="var(--copper)"
+            strokeWidth={1.4 / scale}
+          />
+        ) : null}
+        {state.tool.name === "trace" ? (
+          <PathInHand tool={state.tool} cursor={state.cursor} bendMm={state.bendMm} scale={scale} />
+        ) : null}
+        {state.tool.name === "measure" ? (
+          <Measure points={state.tool.points} cursor={state.cursor} scale={scale} />
+        ) : null}
+        {state.tool.name === "place" ? <Cross xMm={state.cursor.xMm} yMm={state.cursor.yMm} scale={scale} /> : null}
+      </g>
+      <Rulers view={view.view} width={size.width} height={size.height} />
+    </svg>
   );
 }
 

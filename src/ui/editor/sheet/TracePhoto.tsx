@@ -18,6 +18,73 @@ interface Props {
 
 /** A photo under the drawing: taken in, squared up, as strong or faint as wished; it stays with the job. */
 export function useTracePhoto({ jobId, photos, base, onBase }: Props) {
+  const work = useTraced(photos, base, jobId);
+  const { squared, opacity, photo, setOpen, input, squaring, store, take, problem, open, setSquaring } = work;
+
+  const under = squared.photo ? (
+    <g opacity={opacity}>
+      <image
+        href={squared.photo.url}
+        x={-PHOTO_EDGE_MM}
+        y={-PHOTO_EDGE_MM}
+        width={base.widthMm + 2 * PHOTO_EDGE_MM}
+        height={base.depthMm + 2 * PHOTO_EDGE_MM}
+        preserveAspectRatio="none"
+      />
+    </g>
+  ) : null;
+  const controls = (
+    <div className="flex flex-wrap items-center gap-x-3">
+      <button
+        type="button"
+        onClick={() => (photo ? setOpen(true) : input.current?.click())}
+        className="inline-flex min-h-11 items-center gap-2 rounded-[5px] px-2.5 text-[15.5px] hover:bg-plane"
+      >
+        <Camera aria-hidden size={18} /> {photo ? "Photo" : "Trace a photo"}
+      </button>
+      {photo ? (
+        <button type="button" className="link min-h-11 text-[15.5px]" onClick={() => input.current?.click()}>
+          another
+        </button>
+      ) : null}
+      <TraceStrength work={work} />
+      {squared.why ? <span className="text-[15px] text-caution-ink">{squared.why}</span> : null}
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        aria-label="Photo to trace"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => {
+          const f = e.target.files?.[0];
+          if (f) void take(f);
+          e.target.value = "";
+        }}
+      />
+      {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
+      {open && photo ? (
+        <SquareDialog
+          photo={photo}
+          base={base}
+          start={squaring ? { ...squaring, opacity } : null}
+          trust="case"
+          onClose={() => setOpen(false)}
+          onDone={(s, trust, size) => {
+            setOpen(false);
+            setSquaring(s);
+            if (trust === "length" && size) onBase(size);
+            void store(photo.id, { ...s, opacity });
+          }}
+        />
+      ) : null}
+    </div>
+  );
+  return { under, controls, has: squared.photo !== null };
+}
+
+/** DOC useTraced */
+function useTraced(photos: readonly PhotoView[], base: { widthMm: number; depthMm: number }, jobId: number) {
   const [photo, setPhoto] = useState<PhotoView | null>(
     () => [...photos].reverse().find((p) => p.phase === "tracing") ?? null,
   );
@@ -62,33 +129,18 @@ export function useTracePhoto({ jobId, photos, base, onBase }: Props) {
     setSquaring(null);
     setOpen(true);
   };
+  return { squared, opacity, photo, setOpen, input, setOpacity, squaring, store, take, problem, open, setSquaring };
+}
 
-  const under = squared.photo ? (
-    <g opacity={opacity}>
-      <image
-        href={squared.photo.url}
-        x={-PHOTO_EDGE_MM}
-        y={-PHOTO_EDGE_MM}
-        width={base.widthMm + 2 * PHOTO_EDGE_MM}
-        height={base.depthMm + 2 * PHOTO_EDGE_MM}
-        preserveAspectRatio="none"
-      />
-    </g>
-  ) : null;
-  const controls = (
-    <div className="flex flex-wrap items-center gap-x-3">
-      <button
-        type="button"
-        onClick={() => (photo ? setOpen(true) : input.current?.click())}
-        className="inline-flex min-h-11 items-center gap-2 rounded-[5px] px-2.5 text-[15.5px] hover:bg-plane"
-      >
-        <Camera aria-hidden size={18} /> {photo ? "Photo" : "Trace a photo"}
-      </button>
-      {photo ? (
-        <button type="button" className="link min-h-11 text-[15.5px]" onClick={() => input.current?.click()}>
-          another
-        </button>
-      ) : null}
+interface TraceStrengthProps {
+  work: ReturnType<typeof useTraced>;
+}
+
+/** DOC TraceStrength */
+function TraceStrength({ work }: TraceStrengthProps) {
+  const { squared, opacity, setOpacity, squaring, photo, store } = work;
+  return (
+    <>
       {squared.photo ? (
         <label className="flex min-h-11 items-center gap-2 text-[15px] text-ink-2">
           Strength
@@ -117,37 +169,6 @@ export function useTracePhoto({ jobId, photos, base, onBase }: Props) {
           className="h-2 w-[110px] accent-[var(--copper)]"
         />
       ) : null}
-      {squared.why ? <span className="text-[15px] text-caution-ink">{squared.why}</span> : null}
-      <input
-        ref={input}
-        type="file"
-        accept="image/*"
-        aria-label="Photo to trace"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(e) => {
-          const f = e.target.files?.[0];
-          if (f) void take(f);
-          e.target.value = "";
-        }}
-      />
-      {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
-      {open && photo ? (
-        <SquareDialog
-          photo={photo}
-          base={base}
-          start={squaring ? { ...squaring, opacity } : null}
-          trust="case"
-          onClose={() => setOpen(false)}
-          onDone={(s, trust, size) => {
-            setOpen(false);
-            setSquaring(s);
-            if (trust === "length" && size) onBase(size);
-            void store(photo.id, { ...s, opacity });
-          }}
-        />
-      ) : null}
-    </div>
+    </>
   );
-  return { under, controls, has: squared.photo !== null };
 }

@@ -1,7 +1,7 @@
 "use client";
 import { Camera, OctagonX, Undo2 } from "lucide-react";
 import { useRef, useState, type ReactNode } from "react";
-import { GRADES, type Entry, type Gate, type ServiceContext, type Step } from "@/core/service";
+import { GRADES, type StepState, type Entry, type Gate, type ServiceContext, type Step } from "@/core/service";
 import { centreOf } from "@/core/drawing";
 import { Button, KeyCap } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
@@ -56,6 +56,125 @@ export function StepPanel({
   onAgain,
   answer,
 }: Props) {
+  const work = useStep({
+    ctx,
+    step,
+    gate,
+    onSettle,
+    onNote,
+    canBack,
+    onBack,
+  });
+  const { asking, setAsking, notes, was } = work;
+  return (
+    <div className="flex flex-1 flex-col p-5">
+      <StepHead step={step} place={place} of={of} />
+      {gate ? (
+        <GateBox gate={gate} asking={asking} setAsking={setAsking} onGate={onGate} />
+      ) : (
+        <StepWords step={step} answer={answer} ctx={ctx} notes={notes} />
+      )}
+      {next.length > 0 && !gate && step.ask.kind === "do" && !/^(tighten|loosen):/.test(step.key) ? (
+        <ThenList next={next} onPick={onPick} />
+      ) : null}
+      <div className="mt-auto bg-sheet pt-5 max-lg:sticky max-lg:bottom-0 max-lg:pb-2">
+        <AskedNow
+          asking={asking}
+          setAsking={setAsking}
+          onSettle={onSettle}
+          onNote={onNote}
+          was={was}
+          step={step}
+          onAgain={onAgain}
+        />
+        <ActionRow
+          work={work}
+          gate={gate}
+          answer={answer}
+          step={step}
+          onSettle={onSettle}
+          onAlso={onAlso}
+          onNote={onNote}
+          onRun={onRun}
+          onBack={onBack}
+          canBack={canBack}
+        />
+        <StepPhoto jobId={jobId} ctx={ctx} step={step} />
+      </div>
+    </div>
+  );
+}
+
+interface StepHeadProps {
+  step: Step;
+  place: number;
+  of: number;
+}
+
+/** DOC StepHead */
+function StepHead({ step, place, of }: StepHeadProps) {
+  return (
+    <div className="flex items-center gap-4">
+      {step.mark ? <span className="num text-[76px] leading-[72px] font-[760]">{step.mark}</span> : null}
+      <div className="min-w-0">
+        <p className="text-[15px] text-ink-2">
+          Step {place + 1} of {of}
+        </p>
+        <h1 className="text-[23px] leading-[28px] font-[690]">{step.title}</h1>
+        {step.sub ? <p className="text-[16px] leading-[21px] text-ink-2">{step.sub}</p> : null}
+      </div>
+    </div>
+  );
+}
+
+interface StepWordsProps {
+  step: Step;
+  answer: ReactNode;
+  ctx: ServiceContext;
+  notes: string[];
+}
+
+/** DOC StepWords */
+function StepWords({ step, answer, ctx, notes }: StepWordsProps) {
+  return (
+    <div className="md:max-lg:grid md:max-lg:grid-cols-2 md:max-lg:gap-x-8">
+      <div>
+        {step.ask.kind === "grade" || answer ? null : (
+          <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">
+            {step.say}
+          </p>
+        )}
+        {step.mind ? <p className="mt-2.5 text-[17.5px] leading-[24px] text-ink-2">{step.mind}</p> : null}
+        {step.caution ? (
+          <p className="mt-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] font-[520] text-caution-ink">
+            {step.caution}
+          </p>
+        ) : null}
+      </div>
+      {/^(tighten|loosen):/.test(step.key) && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
+      {notes.length ? (
+        <ul className="mt-3 border-t border-line pt-2 text-[15.5px] text-ink-2">
+          {notes.map((t, i) => (
+            <li key={i}>Note: {t}</li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
+  );
+}
+
+interface UseStepGiven {
+  ctx: ServiceContext;
+  step: Step;
+  gate: Gate | null;
+  onSettle: (act: Entry["act"], value?: string, reason?: string) => void;
+  onNote: (text: string) => void;
+  canBack: boolean;
+  onBack: () => void;
+}
+
+/** DOC useStep */
+function useStep({ ctx, step, gate, onSettle, onNote, canBack, onBack }: UseStepGiven) {
   const was = ctx.journal.of(step.key);
   const [asking, setAsking] = useState<"skip" | "note" | "gate" | "trouble" | null>(null);
   const main = step.ask.kind === "do" && !gate ? () => onSettle("done") : undefined;
@@ -87,163 +206,181 @@ export function StepPanel({
     ...digits,
   });
   const notes = ctx.journal.notes(step.key);
+  return { asking, setAsking, notes, was, astray, stopped };
+}
+
+interface GateBoxProps {
+  gate: Gate;
+  asking: "gate" | "skip" | "note" | "trouble" | null;
+  setAsking: React.Dispatch<React.SetStateAction<"gate" | "skip" | "note" | "trouble" | null>>;
+  onGate: (reason: string) => void;
+}
+
+/** DOC GateBox */
+function GateBox({ gate, asking, setAsking, onGate }: GateBoxProps) {
   return (
-    <div className="flex flex-1 flex-col p-5">
-      <div className="flex items-center gap-4">
-        {step.mark ? <span className="num text-[76px] leading-[72px] font-[760]">{step.mark}</span> : null}
-        <div className="min-w-0">
-          <p className="text-[15px] text-ink-2">
-            Step {place + 1} of {of}
-          </p>
-          <h1 className="text-[23px] leading-[28px] font-[690]">{step.title}</h1>
-          {step.sub ? <p className="text-[16px] leading-[21px] text-ink-2">{step.sub}</p> : null}
-        </div>
-      </div>
-      {gate ? (
-        <section
-          aria-label={gate.title}
-          className={`mt-4 border-[3px] p-4 ${gate.opens ? "border-caution" : "border-stop"}`}
-        >
-          <h2
-            className={`flex items-center gap-2.5 text-[21px] leading-[26px] font-[700] ${gate.opens ? "" : "text-stop-ink"}`}
-          >
-            <OctagonX aria-hidden size={26} className="shrink-0" /> {gate.title}
-          </h2>
-          <p className="mt-2 text-[17.5px] leading-[24px]">{gate.say}</p>
-          {gate.opens && asking !== "gate" ? (
-            <Button look="plain" className="mt-3" onClick={() => setAsking("gate")}>
-              Go on, with a reason
-            </Button>
-          ) : null}
-          {asking === "gate" ? (
-            <Reason
-              label="Why go on?"
-              button="Keep the reason"
-              onCancel={() => setAsking(null)}
-              onGive={(r) => (onGate(r), setAsking(null))}
-            />
-          ) : null}
-        </section>
-      ) : (
-        <div className="md:max-lg:grid md:max-lg:grid-cols-2 md:max-lg:gap-x-8">
-          <div>
-            {step.ask.kind === "grade" || answer ? null : (
-              <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">
-                {step.say}
-              </p>
-            )}
-            {step.mind ? <p className="mt-2.5 text-[17.5px] leading-[24px] text-ink-2">{step.mind}</p> : null}
-            {step.caution ? (
-              <p className="mt-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] font-[520] text-caution-ink">
-                {step.caution}
-              </p>
-            ) : null}
-          </div>
-          {/^(tighten|loosen):/.test(step.key) && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
-          {notes.length ? (
-            <ul className="mt-3 border-t border-line pt-2 text-[15.5px] text-ink-2">
-              {notes.map((t, i) => (
-                <li key={i}>Note: {t}</li>
-              ))}
-            </ul>
-          ) : null}
-        </div>
-      )}
-      {next.length > 0 && !gate && step.ask.kind === "do" && !/^(tighten|loosen):/.test(step.key) ? (
-        <section aria-label="Then" className="mt-4 border-t border-line pt-2">
-          <h2 className="text-[16px] font-[640]">Then</h2>
-          <ol className="text-[16px] text-ink-2">
-            {next.map((s) => (
-              <li key={s.key}>
-                <button
-                  type="button"
-                  className="flex min-h-[36px] w-full items-center text-left hover:text-ink"
-                  onClick={() => onPick(s.key)}
-                >
-                  {s.title}
-                  {s.mark && !s.title.includes(s.mark) ? ` ${s.mark}` : ""}
-                </button>
-              </li>
-            ))}
-          </ol>
-        </section>
+    <section
+      aria-label={gate.title}
+      className={`mt-4 border-[3px] p-4 ${gate.opens ? "border-caution" : "border-stop"}`}
+    >
+      <h2
+        className={`flex items-center gap-2.5 text-[21px] leading-[26px] font-[700] ${gate.opens ? "" : "text-stop-ink"}`}
+      >
+        <OctagonX aria-hidden size={26} className="shrink-0" /> {gate.title}
+      </h2>
+      <p className="mt-2 text-[17.5px] leading-[24px]">{gate.say}</p>
+      {gate.opens && asking !== "gate" ? (
+        <Button look="plain" className="mt-3" onClick={() => setAsking("gate")}>
+          Go on, with a reason
+        </Button>
       ) : null}
-      <div className="mt-auto bg-sheet pt-5 max-lg:sticky max-lg:bottom-0 max-lg:pb-2">
-        {asking === "skip" ? (
-          <Reason
-            label="Why is it left out?"
-            button="Leave it out"
-            onCancel={() => setAsking(null)}
-            onGive={(r) => onSettle("skipped", "", r)}
-          />
-        ) : null}
-        {asking === "note" ? (
-          <Reason
-            label="Note on this step"
-            button="Keep the note"
-            onCancel={() => setAsking(null)}
-            onGive={(r) => (onNote(r), setAsking(null))}
-          />
-        ) : null}
-        {was.status !== "open" ? (
-          <p className="mb-2 text-[16px] text-ink-2">
-            {was.status === "done"
-              ? `Done${was.value && shown.includes(step.ask.kind) ? `: ${was.value}` : ""}.`
-              : `Left out: ${was.reason}.`}{" "}
-            Answer again to change it.
-          </p>
-        ) : null}
-        {asking === "trouble" && step.trouble ? (
-          <Trouble
-            {...step.trouble}
-            onGoes={() => setAsking(null)}
-            onLeave={() => setAsking("skip")}
-            {...(/^tighten:/.test(step.key) ? { onAgain: onAgain } : {})}
-          />
-        ) : null}
-        <div className="md:max-lg:flex md:max-lg:flex-row-reverse md:max-lg:items-end md:max-lg:gap-2.5">
-          <div className="md:max-lg:min-w-0 md:max-lg:flex-1">
-            {gate || asking === "skip" || asking === "trouble" ? null : answer ? (
-              answer
-            ) : (
-              <Answer
-                step={step}
-                was={was.value}
-                onDone={(value = "") => onSettle("done", value)}
-                onAlso={onAlso}
-                onNote={onNote}
-              />
-            )}
-            {step.run && !gate && (step.ask.kind === "do" || step.ask.kind === "length") && asking === null ? (
-              <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-[16px]">
-                All {step.run} at once
-              </button>
-            ) : null}
-          </div>
-          <div className="mt-2.5 grid grid-cols-3 gap-2.5 md:max-lg:w-[400px] md:max-lg:shrink-0 md:max-lg:[&>button]:min-h-[76px]">
-            <Button
-              className="min-h-[56px] px-2"
-              onClick={onBack}
-              disabled={!canBack}
-              aria-label="Back: take the last step back"
+      {asking === "gate" ? (
+        <Reason
+          label="Why go on?"
+          button="Keep the reason"
+          onCancel={() => setAsking(null)}
+          onGive={(r) => (onGate(r), setAsking(null))}
+        />
+      ) : null}
+    </section>
+  );
+}
+
+interface ThenListProps {
+  next: readonly Step[];
+  onPick: (key: string) => void;
+}
+
+/** DOC ThenList */
+function ThenList({ next, onPick }: ThenListProps) {
+  return (
+    <section aria-label="Then" className="mt-4 border-t border-line pt-2">
+      <h2 className="text-[16px] font-[640]">Then</h2>
+      <ol className="text-[16px] text-ink-2">
+        {next.map((s) => (
+          <li key={s.key}>
+            <button
+              type="button"
+              className="flex min-h-[36px] w-full items-center text-left hover:text-ink"
+              onClick={() => onPick(s.key)}
             >
-              <Undo2 aria-hidden size={18} className="shrink-0" /> Back
-            </Button>
-            <Button
-              className="min-h-[56px] px-1.5 text-[16px]"
-              onClick={astray}
-              disabled={stopped}
-              keyCap={step.trouble && !gate ? undefined : "X"}
-              aria-keyshortcuts="X"
-            >
-              {step.trouble && !gate ? step.trouble.word : "Skip"}
-            </Button>
-            <Button className="min-h-[56px] px-2" onClick={() => setAsking("note")} keyCap="N">
-              Note
-            </Button>
-          </div>
-        </div>
-        <StepPhoto jobId={jobId} ctx={ctx} step={step} />
+              {s.title}
+              {s.mark && !s.title.includes(s.mark) ? ` ${s.mark}` : ""}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+interface AskedNowProps {
+  asking: "skip" | "note" | "gate" | "trouble" | null;
+  setAsking: React.Dispatch<React.SetStateAction<"skip" | "note" | "gate" | "trouble" | null>>;
+  onSettle: (act: Entry["act"], value?: string, reason?: string) => void;
+  onNote: (text: string) => void;
+  was: StepState;
+  step: Step;
+  onAgain: () => void;
+}
+
+/** DOC AskedNow */
+function AskedNow({ asking, setAsking, onSettle, onNote, was, step, onAgain }: AskedNowProps) {
+  return (
+    <>
+      {asking === "skip" ? (
+        <Reason
+          label="Why is it left out?"
+          button="Leave it out"
+          onCancel={() => setAsking(null)}
+          onGive={(r) => onSettle("skipped", "", r)}
+        />
+      ) : null}
+      {asking === "note" ? (
+        <Reason
+          label="Note on this step"
+          button="Keep the note"
+          onCancel={() => setAsking(null)}
+          onGive={(r) => (onNote(r), setAsking(null))}
+        />
+      ) : null}
+      {was.status !== "open" ? (
+        <p className="mb-2 text-[16px] text-ink-2">
+          {was.status === "done"
+            ? `Done${was.value && shown.includes(step.ask.kind) ? `: ${was.value}` : ""}.`
+            : `Left out: ${was.reason}.`}{" "}
+          Answer again to change it.
+        </p>
+      ) : null}
+      {asking === "trouble" && step.trouble ? (
+        <Trouble
+          {...step.trouble}
+          onGoes={() => setAsking(null)}
+          onLeave={() => setAsking("skip")}
+          {...(/^tighten:/.test(step.key) ? { onAgain: onAgain } : {})}
+        />
+      ) : null}
+    </>
+  );
+}
+
+interface ActionRowProps {
+  work: ReturnType<typeof useStep>;
+  gate: Gate | null;
+  answer: ReactNode;
+  step: Step;
+  onSettle: (act: Entry["act"], value?: string, reason?: string) => void;
+  onAlso: (step: string, value: string) => void;
+  onNote: (text: string) => void;
+  onRun: () => void;
+  onBack: () => void;
+  canBack: boolean;
+}
+
+/** DOC ActionRow */
+function ActionRow({ work, gate, answer, step, onSettle, onAlso, onNote, onRun, onBack, canBack }: ActionRowProps) {
+  const { asking, was, astray, stopped, setAsking } = work;
+  return (
+    <div className="md:max-lg:flex md:max-lg:flex-row-reverse md:max-lg:items-end md:max-lg:gap-2.5">
+      <div className="md:max-lg:min-w-0 md:max-lg:flex-1">
+        {gate || asking === "skip" || asking === "trouble" ? null : answer ? (
+          answer
+        ) : (
+          <Answer
+            step={step}
+            was={was.value}
+            onDone={(value = "") => onSettle("done", value)}
+            onAlso={onAlso}
+            onNote={onNote}
+          />
+        )}
+        {step.run && !gate && (step.ask.kind === "do" || step.ask.kind === "length") && asking === null ? (
+          <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-[16px]">
+            All {step.run} at once
+          </button>
+        ) : null}
+      </div>
+      <div className="mt-2.5 grid grid-cols-3 gap-2.5 md:max-lg:w-[400px] md:max-lg:shrink-0 md:max-lg:[&>button]:min-h-[76px]">
+        <Button
+          className="min-h-[56px] px-2"
+          onClick={onBack}
+          disabled={!canBack}
+          aria-label="Back: take the last step back"
+        >
+          <Undo2 aria-hidden size={18} className="shrink-0" /> Back
+        </Button>
+        <Button
+          className="min-h-[56px] px-1.5 text-[16px]"
+          onClick={astray}
+          disabled={stopped}
+          keyCap={step.trouble && !gate ? undefined : "X"}
+          aria-keyshortcuts="X"
+        >
+          {step.trouble && !gate ? step.trouble.word : "Skip"}
+        </Button>
+        <Button className="min-h-[56px] px-2" onClick={() => setAsking("note")} keyCap="N">
+          Note
+        </Button>
       </div>
     </div>
   );

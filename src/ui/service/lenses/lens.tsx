@@ -241,31 +241,7 @@ function Seal({ r, cut }: { r: number; cut: boolean }) {
 
 /** The opened underside with the step's parts marked, and near where it works on the heatsink. */
 export function InsideLens({ stage, ctx, map, step, size }: LensProps) {
-  const targets = useMemo(() => (step?.parts ?? []).flatMap((id) => map.part(id) ?? []), [step, map]);
-  const near =
-    step !== null && /^(tighten|loosen|strip:look|close:lower|close:start)/.test(step.key) && targets.length > 0;
-  const heat = ctx.plans.flatMap((p) => p.order).flatMap((id) => map.part(id) ?? []);
-  const middleY = heat.reduce((t, p) => t + centreOf(p)[1] / heat.length, 0);
-  // with lint in question the metal goes grey, so that lint is the only warm colour
-  const dusty =
-    step !== null &&
-    (/^(dust|bays|bearing):/.test(step.key) ||
-      (step.stage === "clean" && targets.some((t) => t.kind === "fins" || t.kind === "blower")));
-  const cooling = dusty ? [...map.ofKind("fins"), ...map.ofKind("blower")] : [];
-  const view = cooling.length
-    ? around(cooling, size, 12, true)
-    : near && heat.length
-      ? around(heat, size)
-      : fitted(map.layout.base, size, 8, 8);
-  const done = (p: Part) => {
-    const round = /^tighten:(\d)/.exec(step?.key ?? "")?.[1];
-    const back = /^loosen:(\d)/.exec(step?.key ?? "")?.[1];
-    return round
-      ? ctx.journal.isDone(`tighten:${round}:${p.id}`)
-      : back
-        ? ctx.journal.isDone(`loosen:${back}:${p.id}`)
-        : false;
-  };
+  const { view, dusty, targets, near, heat, done, middleY } = useInsideView({ step, map, ctx, size });
   return (
     <Sheet
       size={size}
@@ -291,40 +267,17 @@ export function InsideLens({ stage, ctx, map, step, size }: LensProps) {
             const next = targets.length === 1 && targets[0]?.id === p.id;
             const stamp = p.kind === "screw" ? p.stamp : "";
             return (
-              <g key={p.id} transform={`translate(${x} ${y})`}>
-                <circle
-                  r={5.4}
-                  fill="none"
-                  stroke={next ? "var(--copper)" : done(p) ? "var(--copper-fill)" : "var(--sheet)"}
-                  strokeWidth={next ? 2.6 : 1.8}
-                />
-                <g
-                  transform={`scale(${1 / view.scale}) translate(0 ${(y < middleY ? -1 : 1) * (5.4 * view.scale + (next ? 27 : 21))})`}
-                >
-                  {next ? <rect x={-23} y={-20} width={46} height={40} rx={4} fill="var(--copper)" /> : null}
-                  <text
-                    y={10}
-                    textAnchor="middle"
-                    fontSize={28}
-                    fontWeight={760}
-                    fontFamily="var(--font-num)"
-                    fill={next ? "var(--on-copper)" : "var(--ink)"}
-                    stroke={next ? "none" : "var(--sheet)"}
-                    strokeWidth={5}
-                    paintOrder="stroke"
-                  >
-                    {stamp}
-                  </text>
-                  {done(p) && !next
-                    ? [
-                        [7, "var(--sheet)"],
-                        [4, "var(--ink)"],
-                      ].map(([w, c]) => (
-                        <path key={w} d="M15 -1l6 7 11-14" fill="none" stroke={String(c)} strokeWidth={w} />
-                      ))
-                    : null}
-                </g>
-              </g>
+              <ScrewMark
+                key={p.id}
+                p={p}
+                x={x}
+                y={y}
+                next={next}
+                done={done}
+                view={view}
+                middleY={middleY}
+                stamp={stamp}
+              />
             );
           })
         : targets.map((p) => <Chosen key={p.id} part={p} scale={view.scale} />)}
@@ -345,6 +298,92 @@ export function InsideLens({ stage, ctx, map, step, size }: LensProps) {
         <Flag part={targets[0]} text={step.mark} scale={view.scale} base={map.layout.base} />
       ) : null}
     </Sheet>
+  );
+}
+
+interface InsideGiven {
+  step: Step | null;
+  map: CoolingMap;
+  ctx: ServiceContext;
+  size: { width: number; height: number };
+}
+
+/** DOC useInsideView */
+function useInsideView({ step, map, ctx, size }: InsideGiven) {
+  const targets = useMemo(() => (step?.parts ?? []).flatMap((id) => map.part(id) ?? []), [step, map]);
+  const near =
+    step !== null && /^(tighten|loosen|strip:look|close:lower|close:start)/.test(step.key) && targets.length > 0;
+  const heat = ctx.plans.flatMap((p) => p.order).flatMap((id) => map.part(id) ?? []);
+  const middleY = heat.reduce((t, p) => t + centreOf(p)[1] / heat.length, 0);
+  // with lint in question the metal goes grey, so that lint is the only warm colour
+  const dusty =
+    step !== null &&
+    (/^(dust|bays|bearing):/.test(step.key) ||
+      (step.stage === "clean" && targets.some((t) => t.kind === "fins" || t.kind === "blower")));
+  const cooling = dusty ? [...map.ofKind("fins"), ...map.ofKind("blower")] : [];
+  const view = cooling.length
+    ? around(cooling, size, 12, true)
+    : near && heat.length
+      ? around(heat, size)
+      : fitted(map.layout.base, size, 8, 8);
+  const done = (p: Part) => {
+    const round = /^tighten:(\d)/.exec(step?.key ?? "")?.[1];
+    const back = /^loosen:(\d)/.exec(step?.key ?? "")?.[1];
+    return round
+      ? ctx.journal.isDone(`tighten:${round}:${p.id}`)
+      : back
+        ? ctx.journal.isDone(`loosen:${back}:${p.id}`)
+        : false;
+  };
+  return { view, dusty, targets, near, heat, done, middleY };
+}
+
+interface ScrewMarkProps {
+  p: Part;
+  x: number;
+  y: number;
+  next: boolean;
+  done: (p: Part) => boolean;
+  view: View;
+  middleY: number;
+  stamp: string;
+}
+
+/** DOC ScrewMark */
+function ScrewMark({ p, x, y, next, done, view, middleY, stamp }: ScrewMarkProps) {
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      <circle
+        r={5.4}
+        fill="none"
+        stroke={next ? "var(--copper)" : done(p) ? "var(--copper-fill)" : "var(--sheet)"}
+        strokeWidth={next ? 2.6 : 1.8}
+      />
+      <g
+        transform={`scale(${1 / view.scale}) translate(0 ${(y < middleY ? -1 : 1) * (5.4 * view.scale + (next ? 27 : 21))})`}
+      >
+        {next ? <rect x={-23} y={-20} width={46} height={40} rx={4} fill="var(--copper)" /> : null}
+        <text
+          y={10}
+          textAnchor="middle"
+          fontSize={28}
+          fontWeight={760}
+          fontFamily="var(--font-num)"
+          fill={next ? "var(--on-copper)" : "var(--ink)"}
+          stroke={next ? "none" : "var(--sheet)"}
+          strokeWidth={5}
+          paintOrder="stroke"
+        >
+          {stamp}
+        </text>
+        {done(p) && !next
+          ? [
+              [7, "var(--sheet)"],
+              [4, "var(--ink)"],
+            ].map(([w, c]) => <path key={w} d="M15 -1l6 7 11-14" fill="none" stroke={String(c)} strokeWidth={w} />)
+          : null}
+      </g>
+    </g>
   );
 }
 

@@ -80,7 +80,7 @@ function Pair({ part, photos }: { part: Part; photos: readonly StepPhotoView[] }
     <span className="flex gap-1.5 py-1">
       {pair.map(([phase, word]) => {
         const p = own(phase);
-        // eslint-disable-next-line @next/next/no-img-element -- kept photos come from the own server at their own size
+
         return p ? (
           <img
             key={phase}

@@ -2,7 +2,16 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
 import { ChevronRight } from "lucide-react";
 import { useMemo } from "react";
-import { assembliesOf, geometricFractions, oneSideFirst, orderLean, RigidPlate, tightenPlan } from "@/core/fasten";
+import {
+  assembliesOf,
+  type Assembly,
+  geometricFractions,
+  oneSideFirst,
+  orderLean,
+  type PressurePlane,
+  RigidPlate,
+  tightenPlan,
+} from "@/core/fasten";
 import { tightenOrder, type ServiceContext, type Step } from "@/core/service";
 import type { CoolingMap } from "@/core/drawing";
 
@@ -44,57 +53,7 @@ export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: Coolin
   const word = (lean: number) => (lean < 0.35 ? "even" : lean < 1 ? "leans a little" : "an edge is unloaded");
   return (
     <section aria-label="Lean of the plate" className="mt-3">
-      <svg
-        viewBox={`${box.x} ${box.y} ${box.w} ${box.h}`}
-        className="block h-[112px] w-full"
-        role="img"
-        aria-label={`Pressure now ${word(a.lean)}, after this turn ${word(b.lean)}`}
-      >
-        <rect
-          x={box.x + 0.5}
-          y={box.y + 0.5}
-          width={box.w - 1}
-          height={box.h - 1}
-          rx={3}
-          fill="var(--copper-wash)"
-          stroke="var(--cu1)"
-          strokeWidth={0.8}
-        />
-        {assembly.chips.map((c) => (
-          <rect
-            key={c.id}
-            x={c.xMm - c.widthMm / 2}
-            y={c.yMm - c.heightMm / 2}
-            width={c.widthMm}
-            height={c.heightMm}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth={0.6}
-            strokeDasharray="2 1.2"
-          />
-        ))}
-        {assembly.screws.map((s, i) => (
-          <circle
-            key={s.id}
-            cx={s.xMm}
-            cy={s.yMm}
-            r={3.4}
-            fill={(now[i] ?? 0) > 0 ? "var(--ink)" : "var(--sheet)"}
-            stroke={s.id === id ? "var(--copper)" : "var(--ink)"}
-            strokeWidth={s.id === id ? 1.8 : 0.8}
-          />
-        ))}
-        <circle cx={plate.middle.x} cy={plate.middle.y} r={5} fill="none" stroke="var(--ink)" strokeWidth={0.7} />
-        <circle {...dot(b.offMm)} r={2.6} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.8} />
-        {a.lean > 0 || now.some((f) => f > 0) ? <circle {...dot(a.offMm)} r={2.6} fill="var(--ink)" /> : null}
-        {a.lean > 0.05 ? (
-          <path
-            d={`M${dot(a.offMm).cx} ${dot(a.offMm).cy}L${dot(b.offMm).cx} ${dot(b.offMm).cy}`}
-            stroke="var(--ink)"
-            strokeWidth={0.7}
-          />
-        ) : null}
-      </svg>
+      <LeanPicture box={box} word={word} a={a} b={b} assembly={assembly} now={now} id={id} plate={plate} dot={dot} />
       <p className="mt-1.5 text-[16px] leading-[21px]">
         <b className="font-[680]">{now.some((f) => f > 0) ? `Now: ${word(a.lean)}` : "Nothing presses yet"}.</b> After
         this turn: {then.some((f) => f > 0) ? word(b.lean) : "nothing presses any more"}
@@ -105,41 +64,118 @@ export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: Coolin
           : ""}
         .
       </p>
-      {loosening ? null : (
-        <Disclosure>
-          <DisclosureButton className="group mt-1 flex min-h-11 items-center gap-1.5 text-[15.5px] text-ink-2 hover:text-ink">
-            <ChevronRight aria-hidden size={17} className="transition-transform group-data-open:rotate-90" /> Why this
-            order
-          </DisclosureButton>
-          <DisclosurePanel>
-            <table className="w-full text-[15px]">
-              <thead>
-                <tr className="text-left text-ink-2">
-                  <th scope="col" className="font-[450]">
-                    Lean, round two on
-                  </th>
-                  <th scope="col" className="text-right font-[450]">
-                    worst
-                  </th>
-                  <th scope="col" className="text-right font-[450]">
-                    total
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {others.map((o) => (
-                  <tr key={o.name} className={o.used ? "font-[680]" : ""}>
-                    <td>{o.name}</td>
-                    <td className="num text-right">{o.worst.toFixed(2)}</td>
-                    <td className="num text-right">{o.total.toFixed(1)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </DisclosurePanel>
-        </Disclosure>
-      )}
+      {loosening ? null : <WhyThisOrder others={others} />}
     </section>
+  );
+}
+
+interface LeanPictureProps {
+  box: { x: number; y: number; w: number; h: number };
+  word: (lean: number) => "even" | "leans a little" | "an edge is unloaded";
+  a: PressurePlane;
+  b: PressurePlane;
+  assembly: Assembly;
+  now: number[];
+  id: string;
+  plate: RigidPlate;
+  dot: (o: { x: number; y: number }) => { cx: number; cy: number };
+}
+
+/** DOC LeanPicture */
+function LeanPicture({ box, word, a, b, assembly, now, id, plate, dot }: LeanPictureProps) {
+  return (
+    <svg
+      viewBox={`${box.x} ${box.y} ${box.w} ${box.h}`}
+      className="block h-[112px] w-full"
+      role="img"
+      aria-label={`Pressure now ${word(a.lean)}, after this turn ${word(b.lean)}`}
+    >
+      <rect
+        x={box.x + 0.5}
+        y={box.y + 0.5}
+        width={box.w - 1}
+        height={box.h - 1}
+        rx={3}
+        fill="var(--copper-wash)"
+        stroke="var(--cu1)"
+        strokeWidth={0.8}
+      />
+      {assembly.chips.map((c) => (
+        <rect
+          key={c.id}
+          x={c.xMm - c.widthMm / 2}
+          y={c.yMm - c.heightMm / 2}
+          width={c.widthMm}
+          height={c.heightMm}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={0.6}
+          strokeDasharray="2 1.2"
+        />
+      ))}
+      {assembly.screws.map((s, i) => (
+        <circle
+          key={s.id}
+          cx={s.xMm}
+          cy={s.yMm}
+          r={3.4}
+          fill={(now[i] ?? 0) > 0 ? "var(--ink)" : "var(--sheet)"}
+          stroke={s.id === id ? "var(--copper)" : "var(--ink)"}
+          strokeWidth={s.id === id ? 1.8 : 0.8}
+        />
+      ))}
+      <circle cx={plate.middle.x} cy={plate.middle.y} r={5} fill="none" stroke="var(--ink)" strokeWidth={0.7} />
+      <circle {...dot(b.offMm)} r={2.6} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={0.8} />
+      {a.lean > 0 || now.some((f) => f > 0) ? <circle {...dot(a.offMm)} r={2.6} fill="var(--ink)" /> : null}
+      {a.lean > 0.05 ? (
+        <path
+          d={`M${dot(a.offMm).cx} ${dot(a.offMm).cy}L${dot(b.offMm).cx} ${dot(b.offMm).cy}`}
+          stroke="var(--ink)"
+          strokeWidth={0.7}
+        />
+      ) : null}
+    </svg>
+  );
+}
+
+interface WhyThisOrderProps {
+  others: { name: string; worst: number; total: number; used: boolean }[];
+}
+
+/** DOC WhyThisOrder */
+function WhyThisOrder({ others }: WhyThisOrderProps) {
+  return (
+    <Disclosure>
+      <DisclosureButton className="group mt-1 flex min-h-11 items-center gap-1.5 text-[15.5px] text-ink-2 hover:text-ink">
+        <ChevronRight aria-hidden size={17} className="transition-transform group-data-open:rotate-90" /> Why this order
+      </DisclosureButton>
+      <DisclosurePanel>
+        <table className="w-full text-[15px]">
+          <thead>
+            <tr className="text-left text-ink-2">
+              <th scope="col" className="font-[450]">
+                Lean, round two on
+              </th>
+              <th scope="col" className="text-right font-[450]">
+                worst
+              </th>
+              <th scope="col" className="text-right font-[450]">
+                total
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {others.map((o) => (
+              <tr key={o.name} className={o.used ? "font-[680]" : ""}>
+                <td>{o.name}</td>
+                <td className="num text-right">{o.worst.toFixed(2)}</td>
+                <td className="num text-right">{o.total.toFixed(1)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </DisclosurePanel>
+    </Disclosure>
   );
 }
 

@@ -1,0 +1,172 @@
+"use client";
+import { OctagonMinus, TriangleAlert } from "lucide-react";
+import {
+  BARREL_MM,
+  beadMm,
+  NOZZLE_MM,
+  PATTERNS,
+  strokesOf,
+  type PasteStop,
+  type PatternTrial,
+  type Stroke,
+} from "@/core/paste";
+import { isExpired, leftOf, type Shelf } from "@/core/stock";
+import { Pick } from "@/ui/controls/Pick";
+import { DiePicture } from "./DiePicture";
+import type { PasteWork } from "./usePasteBench";
+
+export const patternName = (p: string): string => PATTERNS.find(([v]) => v === p)?.[1] ?? p;
+
+interface SuggestedWordsProps {
+  hard: PasteStop | undefined;
+  best: PatternTrial | null;
+  share: number | null;
+}
+
+/** What the trials of all patterns came to. */
+export function SuggestedWords({ hard, best, share }: SuggestedWordsProps) {
+  return (
+    <p className="text-[18px] leading-[25px]" aria-live="polite">
+      {hard ? null : best ? (
+        <>
+          Lay {best.pattern === "film" ? "a film by card" : best.pattern === "five" ? "five dots" : `a ${best.pattern}`}
+          , <b className="font-[690]">{best.volumeMm3.toFixed(1)} mm³</b>:{" "}
+          <b className="font-[690]">{Math.round(100 * best.wetted)} %</b> wetted,{" "}
+          <b className="font-[690]">{Math.round(best.meanUm)} µm</b>
+          {best.trapped > 0.005 ? `, ${Math.round(100 * best.trapped)} % air shut in` : ""}.
+        </>
+      ) : (
+        `Trying patterns for this chip, ${Math.round(100 * (share ?? 0))} %`
+      )}
+    </p>
+  );
+}
+
+/** The paste as it is to be laid, to scale, with what it measures and weighs. */
+export function LaidPicture({ work }: { work: PasteWork }) {
+  const { laid, face, chosen, setStrokes, volumeMm3, grams } = work;
+  const strokesLaid = strokesOf(laid, face.widthMm, face.heightMm);
+  const bead = strokesLaid.length ? beadMm(volumeMm3, strokesLaid) : 0;
+  return (
+    <div className="mt-2.5 grid grid-cols-[1fr_112px] gap-3">
+      <div className="h-[132px]">
+        <DiePicture
+          laid={laid}
+          widthMm={face.widthMm}
+          heightMm={face.heightMm}
+          figures
+          label={`${patternName(chosen)} on a die of ${face.widthMm} by ${face.heightMm} mm`}
+          {...(chosen === "own" ? { onStroke: (s: Stroke) => setStrokes((all) => [...all, s]) } : {})}
+        />
+      </div>
+      <dl className="text-[15px] leading-[19px] [&>dd]:num [&>dd]:mb-1.5 [&>dd]:text-[17px] [&>dd]:font-[700] [&>dt]:text-ink-2">
+        <dt>{chosen === "film" ? "film, laid" : bead && strokesLaid.every((s) => s.length === 1) ? "dot" : "bead"}</dt>
+        <dd>
+          {chosen === "film"
+            ? `${Math.round((volumeMm3 / (face.widthMm * face.heightMm)) * 1000)} µm`
+            : `${bead.toFixed(1)} mm`}
+        </dd>
+        <dt>weighs</dt>
+        <dd>{grams.toFixed(3)} g</dd>
+        <dt>plunger, {BARREL_MM} mm</dt>
+        <dd>{(volumeMm3 / ((Math.PI * BARREL_MM ** 2) / 4)).toFixed(2)} mm</dd>
+      </dl>
+    </div>
+  );
+}
+
+/** The patterns as small pictures. */
+export function PatternPicker({ work }: { work: PasteWork }) {
+  const { chosen, setPattern, volumeMm3, face } = work;
+  return (
+    <div role="radiogroup" aria-label="Pattern to lay" className="mt-2.5 grid grid-cols-3 gap-2">
+      {PATTERNS.map(([value, name]) => (
+        <button
+          key={value}
+          type="button"
+          role="radio"
+          aria-checked={value === chosen}
+          onClick={() => setPattern(value)}
+          className={`rounded-[4px] border-[2.5px] p-1 text-center text-[15px] ${value === chosen ? "border-ink font-[660]" : "border-line hover:border-ink-3"}`}
+        >
+          <span className="block h-[34px]">
+            <DiePicture
+              laid={{
+                pattern: value,
+                volumeMm3,
+                nozzleMm: NOZZLE_MM,
+                strokes:
+                  value === "own"
+                    ? [
+                        [
+                          [-face.widthMm * 0.3, face.heightMm * 0.2],
+                          [0, -face.heightMm * 0.25],
+                          [face.widthMm * 0.3, face.heightMm * 0.15],
+                        ],
+                      ]
+                    : [],
+              }}
+              widthMm={face.widthMm}
+              heightMm={face.heightMm}
+              label=""
+            />
+          </span>
+          {name}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** Which paste from the shelf. */
+export function LotField({ work, shelf }: { work: PasteWork; shelf: Shelf }) {
+  const { lotId, setLotId, setPattern, lots } = work;
+  const options = lots.map((l) => ({
+    value: String(l.id),
+    name: `${l.name}, ${leftOf(l).toFixed(1)} g${isExpired(l, shelf.today) ? ", past its date" : ""}`,
+    disabled: isExpired(l, shelf.today),
+  }));
+  return (
+    <div className="mt-2.5 text-[16px]">
+      <span aria-hidden className="mb-1 block text-ink-2">
+        Paste
+      </span>
+      <Pick
+        label="Paste"
+        value={lotId === null ? "" : String(lotId)}
+        options={[{ value: "", name: "None from the shelf: calculate with grey paste" }, ...options]}
+        onChange={(v) => (setLotId(v ? Number(v) : null), setPattern(null))}
+        className="min-h-[48px] w-full px-2 text-[16px]"
+      />
+    </div>
+  );
+}
+
+interface StopsProps {
+  stops: PasteStop[];
+}
+
+/** What bars a paste here, and what to mind. */
+export function Stops({ stops }: StopsProps) {
+  return (
+    <>
+      {stops.map((s) =>
+        s.hard ? (
+          <section key={s.title} aria-label={s.title} className="mt-2.5 border-[3px] border-stop p-3">
+            <h2 className="flex items-center gap-2 text-[18px] font-[700] text-stop-ink">
+              <OctagonMinus aria-hidden size={24} /> {s.title}
+            </h2>
+            <p className="mt-1 text-[16px] leading-[22px]">{s.say}</p>
+          </section>
+        ) : (
+          <p
+            key={s.title}
+            className="mt-2.5 flex gap-2 border-l-[6px] border-caution bg-caution-wash px-3 py-2 text-[16px] leading-[22px] text-caution-ink"
+          >
+            <TriangleAlert aria-hidden size={20} className="mt-0.5 shrink-0" /> {s.title}. {s.say}
+          </p>
+        ),
+      )}
+    </>
+  );
+}

@@ -1,0 +1,99 @@
+import { useMemo, useState } from "react";
+import { CoolingMap } from "@/core/drawing";
+import {
+  contextOf,
+  gateOf,
+  nextStep,
+  stepsOf,
+  type Entry,
+  type ServiceFacts,
+  type ServiceStage,
+  type Step,
+} from "@/core/service";
+import type { Shelf } from "@/core/stock";
+import { useShelf } from "@/ui/paste/useShelf";
+import { useJournal } from "./useJournal";
+
+interface StageGiven {
+  jobId: number;
+  stage: ServiceStage;
+  facts: ServiceFacts;
+  shelf: Shelf;
+}
+
+/** A stage of a job at hand: its steps, the step that is next, and what can be done with it. */
+export function useStage({ jobId, shelf: initialShelf, facts, stage }: StageGiven) {
+  const stock = useShelf(jobId, initialShelf);
+  const { entries, add, waiting, problem } = useJournal(jobId, facts.entries);
+  const map = useMemo(() => (facts.layout?.parts.length ? new CoolingMap(facts.layout) : null), [facts.layout]);
+  const ctx = useMemo(() => contextOf(facts, map, entries), [facts, map, entries]);
+  const steps = useMemo(() => stepsOf(stage, ctx), [stage, ctx]);
+  const [picked, setPicked] = useState<string | null>(null);
+  const step = steps.find((s) => s.key === picked) ?? nextStep(steps, ctx);
+  const place = step ? steps.indexOf(step) : steps.length;
+  const gate = step ? gateOf(ctx, step) : null;
+  const coverOn =
+    (stage === "open" && !ctx.journal.isDone("open:lift")) ||
+    stage === "intake" ||
+    (stage === "close" && ctx.journal.isDone("close:cover"));
+
+  const settle = (s: Step, act: Entry["act"], value = "", reason = "") => {
+    add({ stage, step: s.key, act, value, reason });
+    setPicked(null);
+  };
+  const back = () => {
+    const last = ctx.journal.lastSettled(stage);
+    if (!last) return;
+    // what the step booked goes back with it
+    const booked = stock.shelf.bookings.find((b) => b.what === last.step);
+    if (booked) void stock.giveBack(booked.id);
+    if (last.step === "paste:cut" && stock.shelf.cutting) void stock.uncut(stock.shelf.cutting.id);
+    add({ stage, step: last.step, act: "undone" });
+    setPicked(last.step.startsWith("gate:") ? null : last.step);
+  };
+  const allOfRun = (s: Step) => {
+    for (const other of steps)
+      if (
+        other.run === s.run &&
+        !ctx.journal.isSettled(other.key) &&
+        (other.ask.kind === "do" || other.ask.kind === "length")
+      )
+        add({
+          stage,
+          step: other.key,
+          act: "done",
+          ...(other.ask.kind === "length" ? { value: String(other.ask.fitsMm) } : {}),
+        });
+    setPicked(null);
+  };
+  const startAgain = () => {
+    for (const other of steps)
+      if (/^tighten:/.test(other.key) && ctx.journal.isSettled(other.key))
+        add({ stage, step: other.key, act: "undone" });
+    setPicked(null);
+  };
+  const done = steps.filter((s) => ctx.journal.isSettled(s.key)).length;
+  return {
+    jobId,
+    stage,
+    stock,
+    ctx,
+    map,
+    steps,
+    step,
+    place,
+    done,
+    gate,
+    coverOn,
+    waiting,
+    problem,
+    add,
+    settle,
+    back,
+    allOfRun,
+    startAgain,
+    setPicked,
+  };
+}
+
+export type StageWork = ReturnType<typeof useStage>;
