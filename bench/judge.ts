@@ -44,7 +44,7 @@ export function benchJudge(args: string[]): void {
     for (let i = 0; i < per; i++) {
       const c = benchCase(kind, i + 1);
       const { verdict, ms } = judge(c);
-      add(score, c, verdict, ms, verbose, i + 1);
+      add(score, c, verdict, { ms, verbose, seed: i + 1 });
     }
     scores.set(kind, score);
     if (!verbose) process.stderr.write(".");
@@ -66,7 +66,13 @@ function judge(c: BenchCase): { verdict: Verdict; ms: number } {
   return { verdict, ms: performance.now() - start };
 }
 
-function add(s: Score, c: BenchCase, v: Verdict, ms: number, verbose: boolean, seed: number): void {
+interface Told {
+  ms: number;
+  verbose: boolean;
+  seed: number;
+}
+
+function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): void {
   s.n++;
   s.ms.push(ms);
   const right = v.verdict === c.verdict;

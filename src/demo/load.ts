@@ -50,7 +50,13 @@ export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
     for (const kind of ["before", "after"] as const) {
       const run = job[kind];
       if (run)
-        await storeDemoRun(db, jobId, kind, job.rig, run, daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14));
+        await storeDemoRun(db, {
+          jobId,
+          kind,
+          rig: job.rig,
+          demo: run,
+          at: daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14),
+        });
     }
     if (drawn !== undefined && job.before && job.closed) {
       const document = demoLayouts().find((l) => l.model === job.machine.model && l.variant === job.machine.variant);
@@ -84,14 +90,15 @@ async function loadLayouts(db: Knex, at: string): Promise<Map<string, number>> {
   return out;
 }
 
-async function storeDemoRun(
-  db: Knex,
-  jobId: number,
-  kind: RunKind,
-  rig: RigMachine,
-  demo: DemoRun,
-  at: string,
-): Promise<void> {
+interface DemoLog {
+  jobId: number;
+  kind: RunKind;
+  rig: RigMachine;
+  demo: DemoRun;
+  at: string;
+}
+
+async function storeDemoRun(db: Knex, { jobId, kind, rig, demo, at }: DemoLog): Promise<void> {
   const bytes = Buffer.from(demoText(rig, demo), "utf8");
   const table = readTable(bytes);
   if (!table.ok) throw new Error(`demo log ${demo.name}: ${table.problem.message}`);

@@ -42,19 +42,20 @@ export interface DemoJob {
 
 const machine = (
   tag: string,
-  model: string,
+  [model, variant]: readonly [model: string, variant: string],
   place: string,
-  environment: string,
-  form: string,
-  limitC: number,
-  variant = "",
-): NewMachine => ({ tag, model, variant, place, environment, form, limitC });
+  about: Pick<NewMachine, "environment" | "form" | "limitC">,
+): NewMachine => ({ tag, model, variant, place, ...about });
 
 const semicolons: Partial<RigFormat> = { separator: ";", decimalComma: true, time: "clock", byteOrderMark: true };
 
 export const lanternRow: readonly DemoJob[] = [
   {
-    machine: machine("LR-02", "Tessaly K15", "Sound playback", "lint", "fifteen", 97, "with graphics chip"),
+    machine: machine("LR-02", ["Tessaly K15", "with graphics chip"], "Sound playback", {
+      environment: "lint",
+      form: "fifteen",
+      limitC: 97,
+    }),
     rig: tessalyK15,
     complaint: "Shuts off hot in the second act, fans always loud.",
     openedDaysAgo: 13,
@@ -77,7 +78,11 @@ export const lanternRow: readonly DemoJob[] = [
     dueWhy: "Costume lint, after the run of the show",
   },
   {
-    machine: machine("LR-03", "Tessaly K15", "Lighting desk", "haze", "fifteen", 97, "with graphics chip"),
+    machine: machine("LR-03", ["Tessaly K15", "with graphics chip"], "Lighting desk", {
+      environment: "haze",
+      form: "fifteen",
+      limitC: 97,
+    }),
     rig: tessalyK15,
     complaint: "Lost frame rate after some minutes, fans at full speed.",
     openedDaysAgo: 1,
@@ -101,7 +106,11 @@ export const lanternRow: readonly DemoJob[] = [
     dueWhy: "",
   },
   {
-    machine: machine("LR-04", "Wrenfell 14", "Box office", "office", "fourteen", 95),
+    machine: machine("LR-04", ["Wrenfell 14", ""], "Box office", {
+      environment: "office",
+      form: "fourteen",
+      limitC: 95,
+    }),
     rig: wrenfell14,
     complaint: "Fan loud all evening.",
     openedDaysAgo: 30,
@@ -118,7 +127,11 @@ export const lanternRow: readonly DemoJob[] = [
     dueWhy: "Office air, once a year",
   },
   {
-    machine: machine("LR-05", "Wrenfell 14", "Stage management", "lint", "fourteen", 95),
+    machine: machine("LR-05", ["Wrenfell 14", ""], "Stage management", {
+      environment: "lint",
+      form: "fourteen",
+      limitC: 95,
+    }),
     rig: wrenfell14,
     complaint: "Hot to touch near the hinge.",
     openedDaysAgo: 200,
@@ -141,7 +154,11 @@ export const lanternRow: readonly DemoJob[] = [
     dueWhy: "Costume lint",
   },
   {
-    machine: machine("LR-07", "Orrowby 17", "Projection", "haze", "seventeen", 95, "vapour chamber"),
+    machine: machine("LR-07", ["Orrowby 17", "vapour chamber"], "Projection", {
+      environment: "haze",
+      form: "seventeen",
+      limitC: 95,
+    }),
     rig: orrowby17,
     complaint: "Projection stutters after ten minutes.",
     openedDaysAgo: 4,
@@ -164,7 +181,11 @@ export const lanternRow: readonly DemoJob[] = [
     dueWhy: "Before the haze show",
   },
   {
-    machine: machine("LR-08", "Orrowby 17", "Scene shop drawing", "sawdust", "seventeen", 95, "vapour chamber"),
+    machine: machine("LR-08", ["Orrowby 17", "vapour chamber"], "Scene shop drawing", {
+      environment: "sawdust",
+      form: "seventeen",
+      limitC: 95,
+    }),
     rig: orrowby17,
     complaint: "Slows down while rendering; sawdust all about.",
     openedDaysAgo: 2,
@@ -189,7 +210,11 @@ export const lanternRow: readonly DemoJob[] = [
     },
   },
   {
-    machine: machine("LR-09", "Tessaly K15", "Video playback", "office", "fifteen", 97, "with graphics chip"),
+    machine: machine("LR-09", ["Tessaly K15", "with graphics chip"], "Video playback", {
+      environment: "office",
+      form: "fifteen",
+      limitC: 97,
+    }),
     rig: tessalyK15,
     complaint: "Owner asked for a check; runs warm.",
     openedDaysAgo: 45,
@@ -200,7 +225,11 @@ export const lanternRow: readonly DemoJob[] = [
     dueWhy: "Office air",
   },
   {
-    machine: machine("LR-11", "Calder Nook 13", "Front of house", "office", "thirteen", 90),
+    machine: machine("LR-11", ["Calder Nook 13", ""], "Front of house", {
+      environment: "office",
+      form: "thirteen",
+      limitC: 90,
+    }),
     rig: calderNook13,
     complaint: "New paste put on elsewhere last week, hotter since.",
     openedDaysAgo: 60,
@@ -216,7 +245,11 @@ export const lanternRow: readonly DemoJob[] = [
     dueWhy: "Look again at the contact",
   },
   {
-    machine: machine("LR-13", "Wrenfell 14", "Prompt desk", "lint", "fourteen", 95),
+    machine: machine("LR-13", ["Wrenfell 14", ""], "Prompt desk", {
+      environment: "lint",
+      form: "fourteen",
+      limitC: 95,
+    }),
     rig: wrenfell14,
     complaint: "Loud since the last fit-up.",
     openedDaysAgo: 3,
@@ -238,7 +271,11 @@ export const lanternRow: readonly DemoJob[] = [
     dueWhy: "",
   },
   {
-    machine: machine("LR-14", "Tessaly K15", "Lighting spare", "haze", "fifteen", 97, "with graphics chip"),
+    machine: machine("LR-14", ["Tessaly K15", "with graphics chip"], "Lighting spare", {
+      environment: "haze",
+      form: "fifteen",
+      limitC: 97,
+    }),
     rig: tessalyK15,
     complaint: "Back from a tour, never opened. Fan rattles when cold.",
     openedDaysAgo: 0,

@@ -1,3 +1,5 @@
+import { sum } from "d3-array";
+import { inverse, Matrix } from "ml-matrix";
 import type { ChipId } from "../thermal";
 import { isPasted } from "../drawing/links";
 import type { CoolingMap } from "../drawing/map";
@@ -31,6 +33,52 @@ const UNLIKE = 0.5;
 /** How far geometry and usual figures can be off all together. */
 const ALL_OFF = 1.2;
 
+/** The drawn network with what was measured of it: factors of the stacks bend it. */
+class BentNetwork {
+  readonly air: Conductance[];
+  readonly watts: Map<string, number>;
+  private readonly base: Conductance[];
+
+  constructor(
+    map: CoolingMap,
+    readonly chips: readonly { m: MeasuredChip; id: string }[],
+    base: Conductance[],
+  ) {
+    this.base = base;
+    this.air = base.filter((g) => g.b === null);
+    this.watts = new Map(chips.map((c) => [c.id, c.m.powerW]));
+    for (const c of map.ofKind("chip")) if (!isPasted(c) && c.powerW > 0) this.watts.set(c.id, c.powerW);
+  }
+
+  /** The conductances with each way to the air by its factor, and each measured contact as measured. */
+  bent(logs: readonly number[]): Conductance[] {
+    return this.base.map((g) => {
+      if (g.b === null) return { ...g, WK: g.WK * Math.exp(logs[this.air.indexOf(g)] ?? 0) };
+      const own = this.chips.find((c) => c.id === g.a);
+      if (!own) return g;
+      const under = sum(this.base.filter((x) => x.a === g.a && x.b !== null).map((x) => x.WK));
+      return own.m.contactK > 0.05 ? { ...g, WK: (g.WK / under) * (own.m.powerW / own.m.contactK) } : g;
+    });
+  }
+
+  /** Rise of each measured chip's plate over the air, K. */
+  plates = (logs: readonly number[]): number[] => {
+    const g = this.bent(logs);
+    const T = solveNetwork(g, this.watts);
+    return this.chips.map((c) => {
+      const under = g.filter((x) => x.a === c.id && x.b !== null);
+      return sum(under.map((x) => x.WK * (T.get(x.b ?? "") ?? 0))) / (sum(under.map((x) => x.WK)) || 1);
+    });
+  };
+
+  /** Watts that each way to the air carries. */
+  airW = (logs: readonly number[]): number[] => {
+    const g = this.bent(logs);
+    const T = solveNetwork(g, this.watts);
+    return this.air.map((a) => (T.get(a.a) ?? 0) * (g[this.base.indexOf(a)]?.WK ?? 0));
+  };
+}
+
 /**
  * Fits one factor per fin stack (its dust) and one per chip's contact so that the network gives what the judge
  * measured, and reads the watts off it. With fewer chips than stacks the split leans on the geometry: factors are
@@ -43,120 +91,75 @@ export function heatPicture(map: CoolingMap, measured: readonly MeasuredChip[]):
     const drawn = map.ofKind("chip").find((c) => c.role === m.chip && isPasted(c));
     return drawn && base.some((g) => g.a === drawn.id) ? [{ m, id: drawn.id }] : [];
   });
-  const air = base.filter((g) => g.b === null);
+  const net = new BentNetwork(map, chips, base);
+  const { air, watts } = net;
   if (chips.length === 0 || air.length === 0) return null;
-  const watts = new Map(chips.map((c) => [c.id, c.m.powerW]));
-  for (const c of map.ofKind("chip")) if (!isPasted(c) && c.powerW > 0) watts.set(c.id, c.powerW);
-
-  const net = (logs: readonly number[]): Conductance[] =>
-    base.map((g) => {
-      if (g.b === null) return { ...g, WK: g.WK * Math.exp(logs[air.indexOf(g)] ?? 0) };
-      const own = chips.find((c) => c.id === g.a);
-      if (!own) return g;
-      const under = base.filter((x) => x.a === g.a && x.b !== null).reduce((s, x) => s + x.WK, 0);
-      return own.m.contactK > 0.05 ? { ...g, WK: (g.WK / under) * (own.m.powerW / own.m.contactK) } : g;
-    });
-  const plates = (logs: readonly number[]): number[] => {
-    const g = net(logs);
-    const T = solveNetwork(g, watts);
-    return chips.map((c) => {
-      const under = g.filter((x) => x.a === c.id && x.b !== null);
-      const total = under.reduce((s, x) => s + x.WK, 0);
-      return under.reduce((s, x) => s + x.WK * (T.get(x.b ?? "") ?? 0), 0) / (total || 1);
-    });
-  };
-  const stackWatts = (logs: readonly number[]): number[] => {
-    const g = net(logs);
-    const T = solveNetwork(g, watts);
-    return air.map((a) => (T.get(a.a) ?? 0) * (g[base.indexOf(a)]?.WK ?? 0));
-  };
-
-  const n = air.length;
-  const sigma = chips.map((c) => Math.max(0.5, c.m.airflowHalfK / 1.645));
-  // prior covariance: a shared part for figures that are off together, an own part for unlike dust
-  const prior = (i: number, j: number) => ALL_OFF ** 2 + (i === j ? UNLIKE ** 2 : 0);
-  let logs = new Array<number>(n).fill(0);
-  let gain: number[][] = [];
-  for (let turn = 0; turn < 25; turn++) {
-    const at = plates(logs);
-    const J = jacobian(plates, logs);
-    // Kalman form of the ridge: few measurements, so the small matrix is inverted
-    const PJt = logs.map((_, i) => J.map((row) => row.reduce((s, v, k) => s + prior(i, k) * v, 0)));
-    const S = J.map((row, a) =>
-      J.map((_, b) => row.reduce((s, v, k) => s + v * (PJt[k]?.[b] ?? 0), 0) + (a === b ? (sigma[a] ?? 1) ** 2 : 0)),
-    );
-    const Si = inverse(S);
-    gain = PJt.map((row) => (Si[0] ? Si[0].map((_, b) => row.reduce((s, v, a) => s + v * (Si[a]?.[b] ?? 0), 0)) : []));
-    const residual = chips.map(
-      (c, a) => c.m.airflowK - (at[a] ?? 0) + (J[a] ?? []).reduce((s, v, k) => s + v * (logs[k] ?? 0), 0),
-    );
-    const next = gain.map((row) =>
-      Math.max(
-        -3.5,
-        Math.min(
-          3.5,
-          row.reduce((s, v, a) => s + v * (residual[a] ?? 0), 0),
-        ),
-      ),
-    );
-    const step = Math.max(...next.map((v, i) => Math.abs(v - (logs[i] ?? 0))));
-    logs = next.map((v, i) => (logs[i] ?? 0) + 0.7 * (v - (logs[i] ?? 0)));
-    if (step < 1e-4) break;
-  }
-  const J = jacobian(plates, logs);
-  const W = stackWatts(logs);
-  const D = jacobian(stackWatts, logs);
-  const left = (i: number, j: number) =>
-    prior(i, j) -
-    (gain[i] ?? []).reduce((s, v, a) => s + v * (J[a] ?? []).reduce((t, u, k) => t + u * prior(k, j), 0), 0);
-  const sigmas = D.map((row) =>
-    Math.sqrt(
-      Math.max(
-        0,
-        row.reduce((s, v, i) => s + row.reduce((t, u, j) => t + v * u * left(i, j), 0), 0),
-      ),
-    ),
-  );
-  const g = net(logs);
-  const T = solveNetwork(g, watts);
-  const along = flows(g, T);
+  const { logs, left } = fitted(net);
+  const W = net.airW(logs);
+  const g = net.bent(logs);
   return {
-    legs: along.flatMap((f) =>
+    legs: flows(g, solveNetwork(g, watts)).flatMap((f) =>
       f.b !== null && map.part(f.a)?.kind === "pipe" && map.part(f.b)?.kind === "fins"
         ? [{ pipe: f.a, fins: f.b, W: f.W }]
         : [],
     ),
     stacks: air.flatMap((a, i) => (map.part(a.a)?.kind === "fins" ? [{ fins: a.a, W: W[i] ?? 0 }] : [])),
     still: air.flatMap((a, i) => (map.part(a.a)?.kind === "spreader" ? [{ part: a.a, W: W[i] ?? 0 }] : [])),
-    sigmaW: Math.max(0.5, ...sigmas.map((s) => Math.min(s, 60))),
-    modelled: plates(logs).map((K, i) => ({ chip: chips[i]?.m.chip ?? "cpu", airflowK: K })),
-    inW: [...watts.values()].reduce((s, v) => s + v, 0),
+    sigmaW: Math.max(0.5, ...doubtsOf(net.airW, logs, left).map((w) => Math.min(w, 60))),
+    modelled: net.plates(logs).map((K, i) => ({ chip: chips[i]?.m.chip ?? "cpu", airflowK: K })),
+    inW: sum([...watts.values()]),
   };
 }
 
-function jacobian(f: (x: readonly number[]) => number[], x: readonly number[]): number[][] {
+/** A factor beyond e to this is no dust. */
+const MOST_LOG = 3.5;
+
+/** The factors' logarithms that fit best, and the covariance that the measurement leaves of them. */
+function fitted(net: BentNetwork): { logs: number[]; left: Matrix } {
+  const n = net.air.length;
+  // a shared part for figures that are off together, an own part for unlike dust
+  const prior = Matrix.ones(n, n)
+    .mul(ALL_OFF ** 2)
+    .add(Matrix.eye(n).mul(UNLIKE ** 2));
+  const noise = Matrix.diag(net.chips.map((c) => Math.max(0.5, c.m.airflowHalfK / 1.645) ** 2));
+  const measured = net.chips.map((c) => c.m.airflowK);
+  let logs = new Array<number>(n).fill(0);
+  let gain = Matrix.zeros(n, net.chips.length);
+  for (let turn = 0; turn < 25; turn++) {
+    const at = net.plates(logs);
+    const J = jacobian(net.plates, logs);
+    // Kalman form of the ridge: few measurements, so the small matrix is inverted
+    const PJt = prior.mmul(J.transpose());
+    gain = PJt.mmul(inverse(J.mmul(PJt).add(noise)));
+    const seen = J.mmul(Matrix.columnVector(logs)).to1DArray();
+    const residual = Matrix.columnVector(measured.map((K, a) => K - (at[a] ?? 0) + (seen[a] ?? 0)));
+    const next = gain
+      .mmul(residual)
+      .to1DArray()
+      .map((v) => Math.max(-MOST_LOG, Math.min(MOST_LOG, v)));
+    const step = Math.max(...next.map((v, i) => Math.abs(v - (logs[i] ?? 0))));
+    logs = next.map((v, i) => (logs[i] ?? 0) + 0.7 * (v - (logs[i] ?? 0)));
+    if (step < 1e-4) break;
+  }
+  return { logs, left: Matrix.sub(prior, gain.mmul(jacobian(net.plates, logs)).mmul(prior)) };
+}
+
+/** One sigma of each of f's values, from the covariance of what it is a function of. */
+function doubtsOf(f: (x: readonly number[]) => number[], x: readonly number[], left: Matrix): number[] {
+  const D = jacobian(f, x);
+  return D.mmul(left)
+    .mmul(D.transpose())
+    .diag()
+    .map((v) => Math.sqrt(Math.max(0, v)));
+}
+
+/** Central differences: a row a value, a column a variable. */
+function jacobian(f: (x: readonly number[]) => number[], x: readonly number[]): Matrix {
   const h = 1e-4;
   const columns = x.map((v, k) => {
     const up = f(x.map((u, i) => (i === k ? v + h : u)));
     const down = f(x.map((u, i) => (i === k ? v - h : u)));
     return up.map((u, a) => (u - (down[a] ?? 0)) / (2 * h));
   });
-  return (columns[0] ?? []).map((_, a) => columns.map((c) => c[a] ?? 0));
-}
-
-/** Inverse of a small symmetric positive definite matrix, by Gauss-Jordan. */
-function inverse(m: readonly (readonly number[])[]): number[][] {
-  const n = m.length;
-  const a = m.map((row, i) => [...row, ...Array.from({ length: n }, (_, j) => Number(i === j))]);
-  for (let c = 0; c < n; c++) {
-    const top = a[c] ?? [];
-    const p = top[c] ?? 1;
-    for (let k = 0; k < 2 * n; k++) top[k] = (top[k] ?? 0) / p;
-    for (let r = 0; r < n; r++) {
-      const row = a[r] ?? [];
-      const f = row[c] ?? 0;
-      if (r !== c && f !== 0) for (let k = 0; k < 2 * n; k++) row[k] = (row[k] ?? 0) - f * (top[k] ?? 0);
-    }
-  }
-  return a.map((row) => row.slice(n));
+  return new Matrix(columns).transpose();
 }

@@ -5,7 +5,7 @@ import { anyLayout } from "../../testing/layouts";
 import { checksOf, usualCapacityW } from "./checks";
 import { countsOf } from "../drawing/counts";
 import { mirrored, moved, seenFromAbove, turnedAbout } from "../edit/transform";
-import { newPart } from "../drawing/kinds";
+import { newPart, newPath } from "../drawing/kinds";
 import { linksOf } from "../drawing/links";
 import { CoolingMap, spreadAt } from "../drawing/map";
 import {
@@ -41,12 +41,10 @@ const place = (id: string, kind: Kind, xMm: number, yMm: number, more: object = 
 });
 const pipe = (id: string, points: [number, number, number?][], more: object = {}) =>
   ({
-    ...newPart(
+    ...newPath(
       "pipe",
       id,
       id,
-      0,
-      0,
       points.map(([xMm, yMm, bendMm = 0]) => ({ xMm, yMm, bendMm })),
     ),
     ...more,

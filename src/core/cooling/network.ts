@@ -1,3 +1,4 @@
+import { Matrix, solve } from "ml-matrix";
 import { areaOf, footprint, sideLength } from "../drawing/geometry";
 import { dieRing, isPasted } from "../drawing/links";
 import type { CoolingMap } from "../drawing/map";
@@ -95,44 +96,26 @@ const usualArea = (a: Part, b: Part): number => Math.min(areaOf(footprint(a)), a
 
 /**
  * Steady temperatures over the air for given watts per part, K. Parts with no way to the air are left out.
- * Gauss-Jordan elimination of the conductance matrix.
+ * The conductance matrix is symmetric and positive definite once every part reaches the air.
  */
 export function solveNetwork(net: readonly Conductance[], watts: ReadonlyMap<string, number>): Map<string, number> {
-  const grounded = reachable(net);
-  const ids = [...grounded];
+  const ids = [...reachable(net)];
+  if (ids.length === 0) return new Map();
   const at = new Map(ids.map((id, i) => [id, i]));
-  const n = ids.length;
-  const m = Array.from({ length: n }, (_, i) => {
-    const row = new Float64Array(n + 1);
-    row[n] = watts.get(ids[i] ?? "") ?? 0;
-    return row;
-  });
-  const add = (i: number, j: number, v: number) => {
-    const row = m[i];
-    if (row) row[j] = (row[j] ?? 0) + v;
-  };
+  const m = Matrix.zeros(ids.length, ids.length);
+  const add = (i: number, j: number, v: number) => m.set(i, j, m.get(i, j) + v);
   for (const { a, b, WK } of net) {
     const i = at.get(a);
     if (i === undefined) continue;
     add(i, i, WK);
-    if (b === null) continue;
-    const j = at.get(b);
+    const j = b === null ? undefined : at.get(b);
     if (j === undefined) continue;
     add(j, j, WK);
     add(i, j, -WK);
     add(j, i, -WK);
   }
-  // symmetric and positive definite once every part reaches the air: no pivoting is needed
-  for (let c = 0; c < n; c++) {
-    const top = m[c];
-    for (let r = 0; r < n; r++) {
-      const row = m[r];
-      if (!top || !row || r === c) continue;
-      const f = (row[c] ?? 0) / (top[c] ?? 1);
-      if (f !== 0) for (let k = c; k <= n; k++) row[k] = (row[k] ?? 0) - f * (top[k] ?? 0);
-    }
-  }
-  return new Map(ids.map((id, i) => [id, (m[i]?.[n] ?? 0) / (m[i]?.[i] ?? 1)]));
+  const rises = solve(m, Matrix.columnVector(ids.map((id) => watts.get(id) ?? 0)));
+  return new Map(ids.map((id, i) => [id, rises.get(i, 0)]));
 }
 
 /** Parts from which heat can reach the air. */

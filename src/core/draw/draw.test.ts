@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import { demoLayouts, tessalyK15Layout } from "../../samples/layouts";
 import { anyPart } from "../../testing/layouts";
 import { boundsOfPart } from "../drawing/geometry";
-import { KINDS, newPart, nextTag } from "../drawing/kinds";
+import { KINDS, newPart, newPath, nextTag } from "../drawing/kinds";
 import { drawOrder } from "../drawing/order";
 import type { Part } from "../drawing/parts";
 import { placeLabels } from "./labels";
@@ -50,7 +50,7 @@ describe("a drawn part", () => {
 
   it("a new one of every kind has its tag's letter and its fields' starting values", () => {
     for (const [kind, spec] of Object.entries(KINDS)) {
-      const p = newPart(kind as keyof typeof KINDS, "p1", "", 50, 50, [
+      const p = newPath(kind as keyof typeof KINDS, "p1", "", [
         { xMm: 0, yMm: 0, bendMm: 0 },
         { xMm: 30, yMm: 0, bendMm: 0 },
       ]);
@@ -71,7 +71,7 @@ describe("the order of drawing", () => {
   it("a cable runs over everything but the part it is said to run under", () => {
     const cable = (under: string) =>
       ({
-        ...newPart("cable", "w", "W1", 0, 0, [
+        ...newPath("cable", "w", "W1", [
           { xMm: 0, yMm: 50, bendMm: 0 },
           { xMm: 90, yMm: 50, bendMm: 0 },
         ]),
@@ -79,7 +79,7 @@ describe("the order of drawing", () => {
       }) as Part;
     const parts = (under: string) => [
       cable(under),
-      newPart("pipe", "h", "H1", 0, 0, [
+      newPath("pipe", "h", "H1", [
         { xMm: 0, yMm: 50, bendMm: 0 },
         { xMm: 90, yMm: 50, bendMm: 0 },
       ]),

@@ -42,7 +42,7 @@ export function centreLine(points: readonly PathPoint[]): LinePiece[] {
     const next = points[i + 1];
     const arc =
       prev && next && p.bendMm > 0
-        ? fillet([prev.xMm, prev.yMm], here, [next.xMm, next.yMm], p.bendMm, i > 1, i < points.length - 2)
+        ? fillet([[prev.xMm, prev.yMm], here, [next.xMm, next.yMm]], p.bendMm, [i > 1, i < points.length - 2])
         : null;
     if (arc) {
       if (at) pieces.push({ kind: "line", from: at, to: arc.from });
@@ -56,13 +56,11 @@ export function centreLine(points: readonly PathPoint[]): LinePiece[] {
   return pieces.filter((p) => p.kind === "arc" || Math.hypot(p.to[0] - p.from[0], p.to[1] - p.from[1]) > 1e-9);
 }
 
+/** The tangent arc at b of the corner a-b-c, as near the wanted radius as fits; a shared leg gives it half. */
 function fillet(
-  a: Point,
-  b: Point,
-  c: Point,
+  [a, b, c]: readonly [Point, Point, Point],
   wantedMm: number,
-  shareA: boolean,
-  shareC: boolean,
+  [shareA, shareC]: readonly [boolean, boolean],
 ): Extract<LinePiece, { kind: "arc" }> | null {
   const ua: Point = [a[0] - b[0], a[1] - b[1]];
   const uc: Point = [c[0] - b[0], c[1] - b[1]];

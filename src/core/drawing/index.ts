@@ -6,6 +6,7 @@ export {
   ROLE_NAMES,
   chipLabel,
   newPart,
+  newPath,
   nextId,
   nextTag,
   partName,

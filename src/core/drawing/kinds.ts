@@ -428,27 +428,40 @@ export function partName(p: Part): string {
   return `${KINDS[p.kind].name}${p.tag ? ` ${p.tag}` : ""}`;
 }
 
-/** A new part of a kind at a place, with its usual size and properties. Paths get two points unless given. */
-export function newPart(kind: Kind, id: string, tag: string, xMm: number, yMm: number, points?: PathPoint[]): Part {
+/** A new part of a kind at a place, with its usual size and properties; a path gets its usual course from there. */
+export function newPart(kind: Kind, id: string, tag: string, xMm: number, yMm: number): Part {
   const spec = KINDS[kind];
-  const own = Object.fromEntries(spec.fields.map((f) => [f.key, f.start]));
-  const common = { id, kind, tag, locked: false, group: "" };
   const [w, h] = spec.size;
-  if (spec.shape === "box") return { ...common, xMm, yMm, wMm: w, hMm: h, turnDeg: 0, ...own } as unknown as Part;
-  const usual: PathPoint[] =
+  if (spec.shape === "box")
+    return { ...common(kind, id, tag), xMm, yMm, wMm: w, hMm: h, turnDeg: 0, ...usualOf(kind) } as unknown as Part;
+  const corners = [
+    [-w / 2, -h / 2],
+    [w / 2, -h / 2],
+    [w / 2, h / 2],
+    [-w / 2, h / 2],
+  ];
+  const course =
     kind === "board"
-      ? [
-          [-w / 2, -h / 2],
-          [w / 2, -h / 2],
-          [w / 2, h / 2],
-          [-w / 2, h / 2],
-        ].map(([x = 0, y = 0]) => ({ xMm: xMm + x, yMm: yMm + y, bendMm: 0 }))
+      ? corners
       : [
-          { xMm, yMm, bendMm: 0 },
-          { xMm: xMm + w, yMm, bendMm: 0 },
+          [0, 0],
+          [w, 0],
         ];
-  return { ...common, points: points ?? usual, ...own } as unknown as Part;
+  return newPath(
+    kind,
+    id,
+    tag,
+    course.map(([x = 0, y = 0]) => ({ xMm: xMm + x, yMm: yMm + y, bendMm: 0 })),
+  );
 }
+
+/** A new path (a pipe, a cable, a board) through points, with its usual properties. */
+export const newPath = (kind: Kind, id: string, tag: string, points: PathPoint[]): Part =>
+  ({ ...common(kind, id, tag), points, ...usualOf(kind) }) as unknown as Part;
+
+const common = (kind: Kind, id: string, tag: string) => ({ id, kind, tag, locked: false, group: "" });
+
+const usualOf = (kind: Kind) => Object.fromEntries(KINDS[kind].fields.map((f) => [f.key, f.start]));
 
 /** The next free tag of a kind: B3 after B1 and B2; "" for kinds without tags. */
 export function nextTag(parts: readonly Part[], kind: Kind): string {

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { tessalyK15Layout } from "../../samples/layouts";
 import { anyLayout } from "../../testing/layouts";
 import { boundsOfPart, boundsOfParts } from "../drawing/geometry";
-import { newPart } from "../drawing/kinds";
+import { newPart, newPath } from "../drawing/kinds";
 import { emptyLayout, isBox, isPath, type BoxPart, type Layout, type Part } from "../drawing/parts";
 import { changesBetween } from "./diff";
 import { did, historyOf, redo, redoName, undo, undoName } from "./history";
@@ -25,7 +25,7 @@ import {
 } from "./transform";
 
 const ids = (...list: string[]) => new Set(list);
-const box = (id: string, xMm: number, yMm: number, wMm: number, hMm: number, more: object = {}) =>
+const box = (id: string, [xMm, yMm, wMm, hMm]: readonly [number, number, number, number], more: object = {}) =>
   ({ ...newPart("plate", id, id, xMm, yMm), wMm, hMm, ...more }) as BoxPart;
 const sheet = (...parts: Part[]): Layout => ({ ...emptyLayout("Bench 15", "", 356, 246), parts });
 const free = (l: Layout): Layout => ({ ...l, parts: l.parts.map((p) => ({ ...p, locked: false })) });
@@ -36,7 +36,7 @@ describe("history", () => {
       fc.property(
         fc.array(fc.tuple(fc.integer({ min: -9, max: 9 }), fc.integer({ min: 1, max: 9 })), { maxLength: 40 }),
         (moves) => {
-          const start = sheet(box("a", 100, 100, 40, 40));
+          const start = sheet(box("a", [100, 100, 40, 40]));
           let h = historyOf(start);
           moves.forEach(([dx, dy], i) => (h = did(h, moveParts(h.now, ids("a"), dx, dy), `step ${i}`)));
           const end = h.now;
@@ -60,7 +60,7 @@ describe("history", () => {
   });
 
   it("joins steps of one name, not over an undo; what changes nothing is no step", () => {
-    const start = sheet(box("a", 100, 100, 40, 40));
+    const start = sheet(box("a", [100, 100, 40, 40]));
     let h = historyOf(start);
     for (let i = 0; i < 5; i++) h = did(h, moveParts(h.now, ids("a"), 1, 0), "nudged", true);
     expect(h.past.length).toBe(1);
@@ -113,7 +113,7 @@ describe("moving, turning, mirroring", () => {
 });
 
 describe("aligning, grouping, copying, taking away", () => {
-  const three = () => sheet(box("a", 50, 50, 20, 10), box("b", 90, 70, 40, 30), box("c", 160, 120, 10, 10));
+  const three = () => sheet(box("a", [50, 50, 20, 10]), box("b", [90, 70, 40, 30]), box("c", [160, 120, 10, 10]));
   it.each([
     ["left", "left"],
     ["right", "right"],
@@ -166,7 +166,7 @@ describe("handles", () => {
         fc.integer({ min: -20, max: 60 }),
         fc.integer({ min: -20, max: 60 }),
         (turnDeg, h, dx, dy) => {
-          const p = box("a", 150, 120, 60, 50, { turnDeg });
+          const p = box("a", [150, 120, 60, 50], { turnDeg });
           const opposite = { x: -h.x, y: -h.y } as typeof h;
           const before = handleAt(p, opposite);
           const after = handleAt(resized(p, h, dx, dy), opposite);
@@ -176,13 +176,13 @@ describe("handles", () => {
     );
   });
   it("follow the hand when not turned", () => {
-    expect(resized(box("a", 100, 100, 40, 20), { x: 1, y: 0 }, 10, 99)).toMatchObject({
+    expect(resized(box("a", [100, 100, 40, 20]), { x: 1, y: 0 }, 10, 99)).toMatchObject({
       wMm: 50,
       hMm: 20,
       xMm: 105,
       yMm: 100,
     });
-    expect(resized(box("a", 100, 100, 40, 20), { x: -1, y: -1 }, -4, -6)).toMatchObject({
+    expect(resized(box("a", [100, 100, 40, 20]), { x: -1, y: -1 }, -4, -6)).toMatchObject({
       wMm: 44,
       hMm: 26,
       xMm: 98,
@@ -193,10 +193,10 @@ describe("handles", () => {
     const screw = newPart("screw", "s", "", 10, 10) as BoxPart;
     const big = resized(screw, { x: 1, y: 0 }, 3, 0);
     expect(big.wMm).toBe(big.hMm);
-    expect(resized(box("a", 100, 100, 40, 20), { x: 1, y: 0 }, -500, 0).wMm).toBe(1);
+    expect(resized(box("a", [100, 100, 40, 20]), { x: 1, y: 0 }, -500, 0).wMm).toBe(1);
   });
   it("a bend is moved alone", () => {
-    const h = newPart("pipe", "h", "H1", 0, 0, [
+    const h = newPath("pipe", "h", "H1", [
       { xMm: 0, yMm: 0, bendMm: 0 },
       { xMm: 50, yMm: 0, bendMm: 10 },
       { xMm: 50, yMm: 50, bendMm: 0 },
@@ -207,7 +207,7 @@ describe("handles", () => {
 });
 
 describe("snapping", () => {
-  const l = sheet(box("a", 100, 60, 40, 20), box("b", 200, 150, 30, 30));
+  const l = sheet(box("a", [100, 60, 40, 20]), box("b", [200, 150, 30, 30]));
   const lines = snapLines(l, ids("b"));
   it("draws an edge or middle to a line within reach, exactly, and names it", () => {
     const b = boundsOfPart(l.parts[1] as Part);
@@ -242,7 +242,11 @@ describe("snapping", () => {
     expect(snapPoint(lines, 177.4, 30, 1).guides[0]?.word).toBe("middle of the base");
   });
   it("what lies under a point comes smallest first", () => {
-    const over = sheet(box("plate", 100, 100, 80, 80), box("chip", 100, 100, 20, 20), box("far", 300, 200, 10, 10));
+    const over = sheet(
+      box("plate", [100, 100, 80, 80]),
+      box("chip", [100, 100, 20, 20]),
+      box("far", [300, 200, 10, 10]),
+    );
     expect(hits(over.parts, 100, 100, 2).map((p) => p.id)).toEqual(["chip", "plate"]);
     expect(hits(over.parts, 141.5, 100, 2).map((p) => p.id)).toEqual(["plate"]);
     expect(hits(over.parts, 250, 20, 2)).toEqual([]);
@@ -257,7 +261,7 @@ describe("what changed between two drawings", () => {
       }),
       { numRuns: 40 },
     );
-    const l = sheet(box("K1", 50, 50, 20, 10), box("K2", 90, 70, 40, 30));
+    const l = sheet(box("K1", [50, 50, 20, 10]), box("K2", [90, 70, 40, 30]));
     expect(changesBetween(l, moveParts(l, ids("K1"), 2, 0))).toEqual([expect.stringMatching(/K1.* moved/)]);
     expect(changesBetween(l, removeParts(l, ids("K2")))).toEqual([expect.stringMatching(/K2.* taken away/)]);
     expect(changesBetween(removeParts(l, ids("K2")), l)).toEqual([expect.stringMatching(/K2.* added/)]);

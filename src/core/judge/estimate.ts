@@ -168,130 +168,169 @@ function exponentWeights(
   return raw.map((w) => w / total);
 }
 
+type Run = "before" | "after";
+const RUNS: readonly Run[] = ["before", "after"];
+
+/** Heights of the two paths in one run: the best, and one per replicate; K. */
+interface Heights {
+  contact: number[];
+  air: number[];
+  plate: number[];
+}
+
+interface Best {
+  contact: number;
+  air: number;
+  plate: number;
+  rms: number;
+}
+
 function chipEstimate(
   chip: ChipId,
   fits: readonly PairFit[],
   weights: readonly number[],
   matched: Matched,
-  sides: Record<"before" | "after", Side>,
+  sides: Record<Run, Side>,
 ): ChipEstimate {
   const random = randomLcg(0.42);
-  const exponential = randomExponential.source(random)(1);
-  const blankDraws = () => ({ contact: [] as number[], air: [] as number[], plate: [] as number[] });
-  const draws = { before: blankDraws(), after: blankDraws() };
-  const best = { before: { contact: 0, air: 0, plate: 0, rms: 0 }, after: { contact: 0, air: 0, plate: 0, rms: 0 } };
-  for (const side of ["before", "after"] as const) {
-    fits.forEach((fit, i) => {
-      const f = fit[side].get(chip);
-      if (!f) return;
-      const rise = riseAt(f.eq.columns, f.x, matched.powerW);
-      const w = weights[i] ?? 0;
-      best[side].contact += w * rise.contactK;
-      best[side].air += w * rise.airflowK;
-      best[side].plate += w * rise.plateK;
-      best[side].rms += w * Math.sqrt(f.sse / Math.max(1, f.n));
-    });
-  }
-  const blockWeights: Record<"before" | "after", Float64Array> = {
-    before: new Float64Array(0),
-    after: new Float64Array(0),
-  };
-  for (let r = 0; r < REPLICATES; r++) {
-    const fit = fits[pick(weights, random())];
-    for (const side of ["before", "after"] as const) {
-      const f = fit?.[side].get(chip);
-      if (!f) continue;
-      if (blockWeights[side].length !== f.eq.grams.length) blockWeights[side] = new Float64Array(f.eq.grams.length);
-      const w = blockWeights[side];
-      for (let b = 0; b < w.length; b++) w[b] = exponential();
-      const rise = riseAt(f.eq.columns, replicate(f.eq, w, Uint8Array.from(f.passive)), matched.powerW);
-      draws[side].contact.push(rise.contactK);
-      draws[side].air.push(rise.airflowK);
-      draws[side].plate.push(rise.plateK);
-    }
-  }
-  // the plate stays what it is: what seems to change of it is contact whose answer was slow
-  const moved = best.after.plate - best.before.plate;
-  best.after.contact += moved;
-  best.after.air -= moved;
-  draws.after.contact = draws.after.contact.map(
-    (c, i) => c + (draws.after.plate[i] ?? 0) - (draws.before.plate[i] ?? 0),
-  );
-  draws.after.air = draws.after.air.map((a, i) => a - (draws.after.plate[i] ?? 0) + (draws.before.plate[i] ?? 0));
+  const best = bestOf(chip, fits, weights, matched);
+  const draws = drawsOf({ chip, fits, weights, matched, random });
+  plateIsContact(best, draws);
   const normal = gaussFrom(random);
-  const roomSd = (side: "before" | "after") => (sides[side].series.room ? ROOM_SD_K : 0);
+  const roomSd = Math.hypot(...RUNS.map((run) => (sides[run].series.room ? ROOM_SD_K : 0)));
+  const split = pair((run) => Math.min(best[run].air, best[run].contact));
   const contact = pathEstimate(
     "contact",
-    best.before.contact,
-    best.after.contact,
-    draws.before.contact,
-    draws.after.contact,
-    normal,
-    0,
-    Math.min(best.before.air, best.before.contact),
-    Math.min(best.after.air, best.after.contact),
+    pair((run) => best[run].contact),
+    pair((run) => draws[run].contact),
+    {
+      normal,
+      roomSd: 0,
+      split,
+    },
   );
   const airflow = pathEstimate(
     "airflow",
-    best.before.air,
-    best.after.air,
-    draws.before.air,
-    draws.after.air,
-    normal,
-    Math.hypot(roomSd("before"), roomSd("after")),
-    Math.min(best.before.air, best.before.contact),
-    Math.min(best.after.air, best.after.contact),
+    pair((run) => best[run].air),
+    pair((run) => draws[run].air),
+    {
+      normal,
+      roomSd,
+      split,
+    },
   );
-  const sum = (side: "before" | "after") => draws[side].contact.map((c, i) => c + (draws[side].air[i] ?? 0));
   const total = pathEstimate(
     "airflow",
-    best.before.contact + best.before.air,
-    best.after.contact + best.after.air,
-    sum("before"),
-    sum("after"),
-    normal,
-    Math.hypot(roomSd("before"), roomSd("after")),
-    0,
-    0,
+    pair((run) => best[run].contact + best[run].air),
+    pair((run) => draws[run].contact.map((c, i) => c + (draws[run].air[i] ?? 0))),
+    { normal, roomSd, split: pair(() => 0) },
   );
-  const spectrum = {
-    before: spectrumOf(chip, "before", fits, weights, matched.powerW),
-    after: spectrumOf(chip, "after", fits, weights, matched.powerW),
-  };
+  const spectrum = pair((run) => spectrumOf(chip, run, fits, weights, matched.powerW));
   return {
     chip,
     paths: [contact, airflow],
     before: total.before,
     after: total.after,
     change: total.change,
-    tauS: { before: dominantTau(spectrum.before), after: dominantTau(spectrum.after) },
+    tauS: pair((run) => dominantTau(spectrum[run])),
     spectrum,
-    residualK: { before: best.before.rms, after: best.after.rms },
+    residualK: pair((run) => best[run].rms),
   };
+}
+
+const pair = <T>(of: (run: Run) => T): Record<Run, T> => ({ before: of("before"), after: of("after") });
+
+/** The paths' heights averaged over the fits by their weight. */
+function bestOf(
+  chip: ChipId,
+  fits: readonly PairFit[],
+  weights: readonly number[],
+  matched: Matched,
+): Record<Run, Best> {
+  return pair((run) => {
+    const best: Best = { contact: 0, air: 0, plate: 0, rms: 0 };
+    fits.forEach((fit, i) => {
+      const f = fit[run].get(chip);
+      if (!f) return;
+      const rise = riseAt(f.eq.columns, f.x, matched.powerW);
+      const w = weights[i] ?? 0;
+      best.contact += w * rise.contactK;
+      best.air += w * rise.airflowK;
+      best.plate += w * rise.plateK;
+      best.rms += w * Math.sqrt(f.sse / Math.max(1, f.n));
+    });
+    return best;
+  });
+}
+
+interface DrawsGiven {
+  chip: ChipId;
+  fits: readonly PairFit[];
+  weights: readonly number[];
+  matched: Matched;
+  random: () => number;
+}
+
+/** Heights of replicates: blocks of time weighted by exponentials (a Bayesian bootstrap; Rubin 1981). */
+function drawsOf({ chip, fits, weights, matched, random }: DrawsGiven): Record<Run, Heights> {
+  const exponential = randomExponential.source(random)(1);
+  const draws = pair((): Heights => ({ contact: [], air: [], plate: [] }));
+  const blockWeights = pair(() => new Float64Array(0));
+  for (let r = 0; r < REPLICATES; r++) {
+    const fit = fits[pick(weights, random())];
+    for (const run of RUNS) {
+      const f = fit?.[run].get(chip);
+      if (!f) continue;
+      if (blockWeights[run].length !== f.eq.grams.length) blockWeights[run] = new Float64Array(f.eq.grams.length);
+      const w = blockWeights[run];
+      for (let b = 0; b < w.length; b++) w[b] = exponential();
+      const rise = riseAt(f.eq.columns, replicate(f.eq, w, Uint8Array.from(f.passive)), matched.powerW);
+      draws[run].contact.push(rise.contactK);
+      draws[run].air.push(rise.airflowK);
+      draws[run].plate.push(rise.plateK);
+    }
+  }
+  return draws;
+}
+
+/** The plate stays what it is: what seems to change of it is contact whose answer was slow. Changes what it is given. */
+function plateIsContact(best: Record<Run, Best>, draws: Record<Run, Heights>): void {
+  const moved = best.after.plate - best.before.plate;
+  best.after.contact += moved;
+  best.after.air -= moved;
+  const movedIn = (i: number) => (draws.after.plate[i] ?? 0) - (draws.before.plate[i] ?? 0);
+  draws.after.contact = draws.after.contact.map((c, i) => c + movedIn(i));
+  draws.after.air = draws.after.air.map((a, i) => a - movedIn(i));
+}
+
+interface Shaken {
+  normal: () => number;
+  /** Doubt of the rooms' difference, K. */
+  roomSd: number;
+  /** The part of each height that the split may move, K. */
+  split: Record<Run, number>;
 }
 
 function pathEstimate(
   path: "contact" | "airflow",
-  b: number,
-  a: number,
-  bDraws: number[],
-  aDraws: number[],
-  normal: () => number,
-  roomSd: number,
-  bSplit: number,
-  aSplit: number,
+  level: Record<Run, number>,
+  draws: Record<Run, number[]>,
+  { normal, roomSd, split }: Shaken,
 ): PathEstimate {
-  const shake = (level: number, split: number, room: number) =>
-    level * POWER_DRIFT * normal() + split * SPLIT_SD * normal() + room * normal();
-  const bs = bDraws.map((v) => v + shake(b, bSplit, roomSd / Math.SQRT2));
-  const as = aDraws.map((v) => v + shake(a, aSplit, roomSd / Math.SQRT2));
+  const shaken = (run: Run) =>
+    draws[run].map(
+      (v) =>
+        v + level[run] * POWER_DRIFT * normal() + split[run] * SPLIT_SD * normal() + (roomSd / Math.SQRT2) * normal(),
+    );
+  const before = shaken("before");
+  const after = shaken("after");
   return {
     path,
-    before: figure(b, bs),
-    after: figure(a, as),
+    before: figure(level.before, before),
+    after: figure(level.after, after),
     change: figure(
-      a - b,
-      as.map((v, i) => v - (bs[i] ?? 0)),
+      level.after - level.before,
+      after.map((v, i) => v - (before[i] ?? 0)),
     ),
   };
 }

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { guessedFan, prepareSeries, type ChipId, type Series } from "../thermal";
 import { blockingReasons, chipName, enoughSeconds } from "./comparable";
 import { fanState, lateRows, MATCHED_ROOM_C, matchedConditions, type JudgeRun, type Matched } from "./conditions";
@@ -48,12 +49,15 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   const { chips } = estimatePair(series.before, series.after, matched, fan);
   const facts = { before: runFacts(series.before), after: runFacts(series.after) };
   const blocks = blockingReasons(series.before, series.after, chips, work, fan);
-  const verdicts = chips.map((c) => chipVerdict(c, series, matched, work, limitC, thresholdK, blocks));
+  const verdicts = chips.map((c) => chipVerdict(c, { series, matched, work, limitC, thresholdK, blocks }));
   const spread = coreSpread(before.run, after.run, { before: lateSpan(series.before), after: lateSpan(series.after) });
   const found = shapeFindings({ ...series, matched, fan, limitC, chips, paths: verdicts, work, facts, spread });
   const lead = leadChip(verdicts);
-  const word = wordOf(verdicts, lead, thresholdK, blocks);
-  const reasons = [...blocks, ...found, ...(blocks.length ? [] : airStillHigh(verdicts, matched, good))];
+  const sure = wordOf(verdicts, lead, thresholdK, blocks.length > 0);
+  const word = sure ?? "not-comparable";
+  const unsure = sure === null && lead?.change ? [tooUncertain({ ...lead, change: lead.change })] : [];
+  const barred = [...blocks, ...unsure];
+  const reasons = [...barred, ...found, ...(barred.length ? [] : airStillHigh(verdicts, matched, good))];
   // a path that went against the verdict is the first thing said, whichever chip it is on
   const speaker =
     verdicts.find((c) =>
@@ -122,15 +126,18 @@ const lateSpan = (s: Series): [number, number] => {
   return [s.timeS[a] ?? 0, s.timeS[b - 1] ?? 0];
 };
 
-function chipVerdict(
-  c: ChipEstimate,
-  series: { before: Series; after: Series },
-  matched: Matched,
-  work: readonly WorkWitness[],
-  limitC: number | null,
-  thresholdK: number,
-  blocks: readonly Reason[],
-): ChipVerdict {
+/** What a chip's estimate is judged by. */
+interface Bench {
+  series: { before: Series; after: Series };
+  matched: Matched;
+  work: readonly WorkWitness[];
+  limitC: number | null;
+  thresholdK: number;
+  blocks: readonly Reason[];
+}
+
+function chipVerdict(c: ChipEstimate, bench: Bench): ChipVerdict {
+  const { series, matched, work, limitC, thresholdK, blocks } = bench;
   const blind = work.some((w) => w.chip === c.chip);
   const powerW = matched.powerW[c.chip] ?? NaN;
   const kw = (K: number) => (blind || !(powerW > 0.5) ? null : K / powerW);
@@ -189,30 +196,32 @@ function leadChip(chips: readonly ChipVerdict[]): ChipVerdict | null {
   );
 }
 
+/** The verdict's word; null where the interval is too wide for one. */
 function wordOf(
   chips: readonly ChipVerdict[],
   lead: ChipVerdict | null,
   thresholdK: number,
-  blocks: Reason[],
-): VerdictWord {
-  if (blocks.length || !lead?.change) return "not-comparable";
+  blocked: boolean,
+): VerdictWord | null {
+  if (blocked || !lead?.change) return "not-comparable";
   const decided = chips.filter(
     (c) => c.change && Math.abs(c.change.K) >= thresholdK && (c.change.low > 0 || c.change.high < 0),
   );
   const strongest = leadChip(decided);
   if (strongest?.change) return strongest.change.K < 0 ? "improved" : "worse";
-  const half = (lead.change.high - lead.change.low) / 2;
-  if (Math.abs(lead.change.K) >= thresholdK || half > thresholdK + WIDEST_K) {
-    blocks.push({
-      code: "too-uncertain",
-      level: "blocks",
-      message: `The ${chipName(lead.chip)} may have changed by ${signed(lead.change.low)} to ${signed(lead.change.high)}: the logs cannot say more.`,
-      figure: `± ${half.toFixed(0)} K`,
-    });
-    return "not-comparable";
-  }
-  return "unchanged";
+  const wide = halfOf(lead.change) > thresholdK + WIDEST_K;
+  return Math.abs(lead.change.K) >= thresholdK || wide ? null : "unchanged";
 }
+
+const halfOf = (f: Figure): number => (f.high - f.low) / 2;
+
+/** Why no word can be given though nothing bars one. */
+const tooUncertain = (lead: ChipVerdict & { change: Figure }): Reason => ({
+  code: "too-uncertain",
+  level: "blocks",
+  message: `The ${words.chip(lead.chip)} may have changed by ${words.kelvin(lead.change.low)} to ${words.kelvin(lead.change.high)}: the logs cannot say more.`,
+  figure: `± ${words.kelvinSize(halfOf(lead.change))}`,
+});
 
 /** Verdict for logs in which no load was found: nothing is judged, and it says which run and what to do. */
 function withoutLoad(before: JudgeRun, after: JudgeRun, limitC: number | null, thresholdK: number): Verdict {

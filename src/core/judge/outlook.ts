@@ -1,7 +1,7 @@
+import { USUAL_FAN_EXPONENT } from "../thermal";
 import type { ChipVerdict, Outlook, RunFacts, VerdictWord } from "./verdict";
 
 const HOT_ROOM_C = 35;
-const EXPONENT = 0.65;
 
 /**
  * What the change means for use: the chip on a hot day (35 °C) at the matched power, the power now held, and
@@ -25,7 +25,8 @@ export function outlookOf(
   const contact = lead.paths[0].after?.K ?? NaN;
   const air = lead.paths[1].after?.K ?? NaN;
   const room = lead.before.K - contact;
-  const share = room > 0 && air > 0 && facts.before.fanRpm && facts.after.fanRpm ? (air / room) ** (1 / EXPONENT) : NaN;
+  const share =
+    room > 0 && air > 0 && facts.before.fanRpm && facts.after.fanRpm ? (air / room) ** (1 / USUAL_FAN_EXPONENT) : NaN;
   return {
     hotDay: { chip: lead.chip, C, headroomK, powerShare },
     sustainedW,

@@ -120,7 +120,7 @@ function draftColumn(h: ColumnHead): Draft {
   const device = deviceOf(words, quantity);
   const barred = countWords(words, NOT_A_READING) > 0;
   if (barred) return none(h, "kept with the file");
-  return place(h, words, unit, quantity, device, peak);
+  return place({ head: h, words, unit, device, peak }, quantity);
 }
 
 function quantityOf(words: string[], unit: Unit): Quantity | null {
@@ -164,139 +164,138 @@ function deviceOf(words: string[], quantity: Quantity): Device | null {
   return null;
 }
 
-function place(
-  h: ColumnHead,
-  words: string[],
-  unit: Unit,
-  quantity: Quantity,
-  device: Device | null,
-  peak: number,
-): Draft {
-  const base = none(h, "kept with the file");
-  const why: Why = unit ? "unit" : "words";
-  if (quantity === "rpm") {
-    const percent = unit === "%" || (unit === "" && peak <= 100);
-    const factor = unit === "krpm" ? 1000 : 1;
-    const number = words.map(Number).find((n) => Number.isInteger(n) && n >= 0 && n < 20) ?? null;
-    return {
-      ...base,
-      role: percent ? "fan1.duty" : "fan1.speed",
-      unit: percent ? "%" : "rpm",
-      factor,
-      why: "words",
-      note: percent ? "% of full speed" : "rpm",
-      score: percent ? 1 : 3,
-      fan: number,
-    };
-  }
-  if (quantity === "temperature") return placeTemperature(h, base, words, unit, device, peak, why);
+/** What is known of a column before its channel is chosen. */
+interface Seen {
+  head: ColumnHead;
+  words: string[];
+  unit: Unit;
+  device: Device | null;
+  peak: number;
+}
+
+function place(seen: Seen, quantity: Quantity): Draft {
+  const { head, device } = seen;
+  if (quantity === "rpm") return placeFan(seen);
+  if (quantity === "temperature") return placeTemperature(seen);
+  const base = none(head, "kept with the file");
   if (device !== "cpu" && device !== "gpu")
     return quantity === "power" && device === null ? { ...base, note: "power of what is not said" } : base;
-  const perCore =
-    device === "cpu" && /\b(core|kern|coeur|nucleo)\b/.test(words.join(" ")) && words.some((w) => /^\d+$/.test(w));
-  const whole = countWords(words, [
-    "package",
-    "pkg",
-    "total",
-    "cpu",
-    "gpu",
-    "gesamt",
-    "board",
-    "asic",
-    "processor",
-    "prozessor*",
-  ]);
-  if (quantity === "power") {
-    if (perCore) return base;
-    const milli = unit === "mW" || (unit === "" && peak > 1000);
-    const note = milli ? "mW, read as W" : "W";
-    return {
-      ...base,
-      role: `${device}.power`,
-      unit: "W",
-      factor: milli ? 1e-3 : 1,
-      why: milli && unit === "" ? "size" : why,
-      note,
-      score: 3 + whole,
-    };
-  }
-  if (quantity === "load") {
-    const share = unit !== "%" && peak <= 1.0001 && peak > 0;
-    return {
-      ...base,
-      role: `${device}.load`,
-      unit: "%",
-      factor: share ? 100 : 1,
-      why: share ? "size" : why,
-      note: share ? "share, read as %" : "%",
-      score: (perCore ? 1 : 3) + whole,
-    };
-  }
-  const factor =
-    unit === "GHz" || (unit === "" && peak < 20)
-      ? 1000
-      : unit === "kHz" || (unit === "" && peak > 1e5 && peak < 1e8)
-        ? 1e-3
-        : unit === "Hz" || (unit === "" && peak >= 1e8)
-          ? 1e-6
-          : 1;
+  const chip = { ...seen, device };
+  if (quantity === "power") return placePower(chip);
+  return quantity === "load" ? placeLoad(chip) : placeClock(chip);
+}
+
+const whyOf = (unit: Unit): Why => (unit ? "unit" : "words");
+
+function placeFan({ head, words, unit, peak }: Seen): Draft {
+  const percent = unit === "%" || (unit === "" && peak <= 100);
   return {
-    ...base,
-    role: `${device}.clock`,
-    unit: "MHz",
-    factor,
-    why,
-    note: factor === 1 ? "MHz" : "read as MHz",
-    score: (perCore ? 1 : 3) + whole + countWords(words, ["effective"]),
+    ...none(head, ""),
+    role: percent ? "fan1.duty" : "fan1.speed",
+    unit: percent ? "%" : "rpm",
+    factor: unit === "krpm" ? 1000 : 1,
+    why: "words",
+    note: percent ? "% of full speed" : "rpm",
+    score: percent ? 1 : 3,
+    fan: words.map(Number).find((n) => Number.isInteger(n) && n >= 0 && n < 20) ?? null,
   };
 }
 
-function placeTemperature(
-  h: ColumnHead,
-  base: Draft,
-  words: string[],
-  unit: Unit,
-  device: Device | null,
-  peak: number,
-  why: Why,
-): Draft {
-  const low = percentile(h.samples, 0.05);
+type SeenChip = Seen & { device: "cpu" | "gpu" };
+
+/** A reading of one core among others. */
+const isPerCore = ({ device, words }: SeenChip): boolean =>
+  device === "cpu" && /\b(core|kern|coeur|nucleo)\b/.test(words.join(" ")) && words.some((w) => /^\d+$/.test(w));
+
+const WHOLE_CHIP = ["package", "pkg", "total", "cpu", "gpu", "gesamt", "board", "asic", "processor", "prozessor*"];
+
+function placePower(seen: SeenChip): Draft {
+  const { head, words, unit, device, peak } = seen;
+  const base = none(head, "kept with the file");
+  if (isPerCore(seen)) return base;
+  const milli = unit === "mW" || (unit === "" && peak > 1000);
+  return {
+    ...base,
+    role: `${device}.power`,
+    unit: "W",
+    factor: milli ? 1e-3 : 1,
+    why: milli && unit === "" ? "size" : whyOf(unit),
+    note: milli ? "mW, read as W" : "W",
+    score: 3 + countWords(words, WHOLE_CHIP),
+  };
+}
+
+function placeLoad(seen: SeenChip): Draft {
+  const { head, words, unit, device, peak } = seen;
+  const share = unit !== "%" && peak <= 1.0001 && peak > 0;
+  return {
+    ...none(head, ""),
+    role: `${device}.load`,
+    unit: "%",
+    factor: share ? 100 : 1,
+    why: share ? "size" : whyOf(unit),
+    note: share ? "share, read as %" : "%",
+    score: (isPerCore(seen) ? 1 : 3) + countWords(words, WHOLE_CHIP),
+  };
+}
+
+function placeClock(seen: SeenChip): Draft {
+  const { head, words, unit, device, peak } = seen;
+  const factor = clockFactor(unit, peak);
+  return {
+    ...none(head, ""),
+    role: `${device}.clock`,
+    unit: "MHz",
+    factor,
+    why: whyOf(unit),
+    note: factor === 1 ? "MHz" : "read as MHz",
+    score: (isPerCore(seen) ? 1 : 3) + countWords(words, [...WHOLE_CHIP, "effective"]),
+  };
+}
+
+/** To MHz: by the unit, else by the size of the numbers. */
+function clockFactor(unit: Unit, peak: number): number {
+  if (unit === "GHz" || (unit === "" && peak < 20)) return 1000;
+  if (unit === "kHz" || (unit === "" && peak > 1e5 && peak < 1e8)) return 1e-3;
+  return unit === "Hz" || (unit === "" && peak >= 1e8) ? 1e-6 : 1;
+}
+
+function placeTemperature({ head, words, unit, device, peak }: Seen): Draft {
+  const base = none(head, "kept with the file");
+  const low = percentile(head.samples, 0.05);
   // without a unit: an idle chip above 80 and a peak above 125 can only be °F; a thousand times that is m°C
   const milli = (unit === "" && peak > 1000) || (unit === "°C" && peak > 1000);
   const fahrenheit = unit === "°F" || (unit === "" && !milli && low > 76 && peak > 125);
-  const factor = milli ? 1e-3 : fahrenheit ? 5 / 9 : 1;
-  const offset = fahrenheit ? (-32 * 5) / 9 : 0;
-  const note = fahrenheit ? "°F, read as °C" : milli ? "m°C, read as °C" : "°C";
   const draft: Draft = {
     ...base,
     unit: "°C",
-    factor,
-    offset,
-    why: unit === "" && (fahrenheit || milli) ? "size" : why,
-    note,
+    factor: milli ? 1e-3 : fahrenheit ? 5 / 9 : 1,
+    offset: fahrenheit ? (-32 * 5) / 9 : 0,
+    why: unit === "" && (fahrenheit || milli) ? "size" : whyOf(unit),
+    note: fahrenheit ? "°F, read as °C" : milli ? "m°C, read as °C" : "°C",
   };
-  if (device === "memory" || device === "battery" || device === "fan") return { ...base, note: "kept with the file" };
+  if (device === "memory" || device === "battery" || device === "fan") return base;
   if (device === "gpu")
     return { ...draft, role: "gpu.temperature", score: 3 + countWords(words, ["core", "edge", "gpu"]) };
   if (device === "drive") return { ...draft, role: "drive.temperature", score: 3 };
   if (device === "room") return { ...draft, role: "room.temperature", score: 3 };
   if (device === "case") return { ...draft, role: "case.temperature", score: 2 };
-  if (device === "cpu") {
-    const number = words.map(Number).find((n) => Number.isInteger(n) && n >= 0 && n < 512);
-    const core =
-      countWords(words, ["core", "cores", "kern", "kerne", "coeur", "nucleo"]) > 0 && number !== undefined
-        ? number
-        : null;
-    if (countWords(words, ["average", "avg", "mittel", "mittelwert", "moyenne", "mean"]) > 0)
-      return { ...base, note: "an average hides the hottest core" };
-    if (core !== null) return { ...draft, role: `cpu.core${core}.temperature`, core, score: 2 };
-    return {
-      ...draft,
-      role: "cpu.temperature",
-      score: 3 + countWords(words, ["package", "pkg", "max", "hottest", "tctl", "tdie", "die", "cpu"]),
-    };
-  }
+  if (device === "cpu") return placeProcessor(draft, base, words);
   return { ...draft, role: "none", sure: false, note: "a temperature, of what is not said", score: 1 };
+}
+
+function placeProcessor(draft: Draft, base: Draft, words: string[]): Draft {
+  const number = words.map(Number).find((n) => Number.isInteger(n) && n >= 0 && n < 512);
+  const isCore = countWords(words, ["core", "cores", "kern", "kerne", "coeur", "nucleo"]) > 0;
+  if (countWords(words, ["average", "avg", "mittel", "mittelwert", "moyenne", "mean"]) > 0)
+    return { ...base, note: "an average hides the hottest core" };
+  if (isCore && number !== undefined)
+    return { ...draft, role: `cpu.core${number}.temperature`, core: number, score: 2 };
+  return {
+    ...draft,
+    role: "cpu.temperature",
+    score: 3 + countWords(words, ["package", "pkg", "max", "hottest", "tctl", "tdie", "die", "cpu"]),
+  };
 }
 
 function chooseTime(drafts: Draft[], heads: readonly ColumnHead[]): void {

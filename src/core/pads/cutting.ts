@@ -153,7 +153,7 @@ function bestOf(sheets: readonly Sheet[], pieces: readonly Piece[], kerf: number
   for (const order of orders)
     for (const fit of ["area", "side"] as const)
       for (const split of ["short", "long", "whole"] as const) {
-        const t = lay(inOrder, order, kerf, margin, fit, split);
+        const t = lay(inOrder, order, { kerf, margin, fit, split });
         if (!best || less(t.cost, best.cost)) best = t;
       }
   return best ?? { placed: [], lines: [], rests: [], cost: [] };
@@ -164,14 +164,16 @@ const less = (a: readonly number[], b: readonly number[]): boolean => {
   return false;
 };
 
-function lay(
-  sheets: readonly Sheet[],
-  order: readonly Piece[],
-  kerf: number,
-  margin: number,
-  fit: "area" | "side",
-  split: "short" | "long" | "whole",
-): Trial {
+/** How a trial lays: into the smallest leaf or the closest, which line cuts first. */
+interface Manner {
+  kerf: number;
+  margin: number;
+  fit: "area" | "side";
+  split: "short" | "long" | "whole";
+}
+
+function lay(sheets: readonly Sheet[], order: readonly Piece[], manner: Manner): Trial {
+  const { margin, fit } = manner;
   const trees = new Map<string, Cut>(sheets.map((s) => [s.id, rootOf(s, margin)]));
   const placed: Placement[] = [];
   const out: Piece[] = [];
@@ -181,7 +183,7 @@ function lay(
       const tree = trees.get(s.id);
       const spot = tree && bestLeaf(tree, p, fit, { w: s.widthMm, h: s.heightMm, margin: s.offcut ? 0 : margin });
       if (!spot) continue;
-      placed.push(cutInto(spot.leaf, p, s.id, spot.turned, kerf, split));
+      placed.push(cutInto(spot, p, s.id, manner));
       done = true;
       break;
     }
@@ -247,12 +249,10 @@ function bestLeaf(
 
 /** Cuts a piece from the top left of a leaf: first the line that parts the whole leaf, then the one that frees the piece. */
 function cutInto(
-  leaf: Cut,
+  { leaf, turned }: { leaf: Cut; turned: boolean },
   p: Piece,
   sheet: string,
-  turned: boolean,
-  kerf: number,
-  split: "short" | "long" | "whole",
+  { kerf, split }: Manner,
 ): Placement {
   const { x, y, w, h } = leaf.rect;
   const [pw, ph] = turned ? [p.heightMm, p.widthMm] : [p.widthMm, p.heightMm];

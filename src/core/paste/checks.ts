@@ -12,13 +12,9 @@ export const dropTimeS = (viscosityPas: number, volumeM3: number, forceN: number
  * ∇²p = −12 μ V / h³. x and y from a corner. Pa.
  */
 export function rectanglePressure(
-  w: number,
-  d: number,
-  x: number,
-  y: number,
-  viscosityPas: number,
-  speed: number,
-  gap: number,
+  { w, d }: { w: number; d: number },
+  [x, y]: readonly [number, number],
+  { viscosityPas, speed, gap }: { viscosityPas: number; speed: number; gap: number },
   terms = 99,
 ): number {
   let s = 0;

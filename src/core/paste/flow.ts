@@ -11,6 +11,7 @@ export class Flow {
   private readonly phi: readonly [Float64Array, Float64Array];
 
   private middle = 1;
+  private air: Float64Array = new Float64Array(0);
   /** Faces of wetted cells towards a free front, and at the edge of the face. */
   fronts = 0;
   edges = 0;
@@ -34,12 +35,15 @@ export class Flow {
   set(air: Float64Array, middle: number): void {
     const { f, grid } = this;
     this.middle = middle;
+    this.air = air;
     this.fronts = 0;
     this.edges = 0;
     const { nx, ny, w, dx, dy, h, p, wet } = f;
     const { right, down, given } = grid;
     const [left4, right4, up4, down4] = this.toFront;
     for (const a of [right, down, given, air, left4, right4, up4, down4]) a.fill(0);
+    const across = [dx, dy] as const;
+    const along = [dy, dx] as const;
     for (let j = 1; j <= ny; j++) {
       for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
         if (!wet[i]) continue;
@@ -49,15 +53,15 @@ export class Flow {
           const gx = ((p[i + 1] as number) - own) / dx;
           const gy = this.aside(i, i + 1, w, dy);
           right[i] = (this.mobility(gap) * this.bingham(0, i, gap, gx, gy) * dy) / dx;
-        } else this.front(i, k < nx ? i + 1 : -1, right4, dx, dy, air);
+        } else this.front(i, k < nx ? i + 1 : -1, right4, across);
         if (j < ny && wet[i + w]) {
           const gap = 0.5 * ((h[i] as number) + (h[i + w] as number));
           const gy = ((p[i + w] as number) - own) / dy;
           const gx = this.aside(i, i + w, 1, dx);
           down[i] = (this.mobility(gap) * this.bingham(1, i, gap, gx, gy) * dx) / dy;
-        } else this.front(i, j < ny ? i + w : -1, down4, dy, dx, air);
-        if (k === 1 || !wet[i - 1]) this.front(i, k === 1 ? -1 : i - 1, left4, dx, dy, air);
-        if (j === 1 || !wet[i - w]) this.front(i, j === 1 ? -1 : i - w, up4, dy, dx, air);
+        } else this.front(i, j < ny ? i + w : -1, down4, along);
+        if (k === 1 || !wet[i - 1]) this.front(i, k === 1 ? -1 : i - 1, left4, across);
+        if (j === 1 || !wet[i - w]) this.front(i, j === 1 ? -1 : i - w, up4, along);
         given[i] = (left4[i] as number) + (right4[i] as number) + (up4[i] as number) + (down4[i] as number);
       }
     }
@@ -89,8 +93,8 @@ export class Flow {
   }
 
   /** The way to a front: to where the paste of the neighbour ends, or to the edge of the face (o = −1), where it is half a cell. */
-  private front(i: number, o: number, store: Float64Array, step: number, width: number, air: Float64Array): void {
-    const { f } = this;
+  private front(i: number, o: number, store: Float64Array, [step, width]: readonly [number, number]): void {
+    const { f, air } = this;
     const gap = f.h[i] as number;
     if (o < 0) this.edges++;
     else this.fronts++;

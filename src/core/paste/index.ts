@@ -18,3 +18,4 @@ export { squeezeRun, SETTLE_S, type SqueezeFrame, type SqueezeRun } from "./run"
 export { bearing, pressing, type Load, type PressPoint } from "./press";
 export { Squeeze, type SqueezeSetup } from "./squeeze";
 export { symmetric3, type Three } from "./three";
+export { SPRING_MM } from "./loads";

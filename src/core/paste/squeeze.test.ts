@@ -98,7 +98,11 @@ describe("the pressure in a squeezed rectangle", () => {
       [40, 20],
       [6, 28],
     ] as const) {
-      const exact = rectanglePressure(w, d, (k - 0.5) * dx, (j - 0.5) * dy, mu, speed, gap);
+      const exact = rectanglePressure({ w: w, d: d }, [(k - 0.5) * dx, (j - 0.5) * dy], {
+        viscosityPas: mu,
+        speed: speed,
+        gap: gap,
+      });
       expect((p[j * g.stride + k] ?? 0) / exact).toBeCloseTo(1, 2);
     }
   });

@@ -1,3 +1,5 @@
+import { LuDecomposition, Matrix } from "ml-matrix";
+
 /** A point of a picture, px, or of the sheet, mm. */
 export type Point = readonly [x: number, y: number];
 
@@ -12,28 +14,20 @@ export type Homography = readonly number[];
  * (Hartley & Zisserman, Multiple View Geometry, 2004, 4.1). Null when three of either lie on a line.
  */
 export function homography(from: Corners, to: Corners): Homography | null {
-  const m: number[][] = [];
+  const rows: number[][] = [];
+  const right: number[] = [];
   for (let i = 0; i < 4; i++) {
     const [x, y] = from[i] ?? [0, 0];
     const [u, v] = to[i] ?? [0, 0];
-    m.push([x, y, 1, 0, 0, 0, -u * x, -u * y, u], [0, 0, 0, x, y, 1, -v * x, -v * y, v]);
+    rows.push([x, y, 1, 0, 0, 0, -u * x, -u * y], [0, 0, 0, x, y, 1, -v * x, -v * y]);
+    right.push(u, v);
   }
-  for (let c = 0; c < 8; c++) {
-    let best = c;
-    for (let r = c + 1; r < 8; r++) if (Math.abs(m[r]?.[c] ?? 0) > Math.abs(m[best]?.[c] ?? 0)) best = r;
-    const top = m[best];
-    const swap = m[c];
-    if (!top || !swap || Math.abs(top[c] ?? 0) < 1e-9) return null;
-    [m[c], m[best]] = [top, swap];
-    for (let r = 0; r < 8; r++) {
-      const row = m[r];
-      if (!row || r === c) continue;
-      const f = (row[c] ?? 0) / (top[c] ?? 1);
-      for (let k = c; k < 9; k++) row[k] = (row[k] ?? 0) - f * (top[k] ?? 0);
-    }
-  }
-  return [...m.map((row, i) => (row[8] ?? 0) / (row[i] ?? 1)), 1];
+  const lu = new LuDecomposition(new Matrix(rows));
+  if (lu.isSingular() || smallest(lu.upperTriangularMatrix.diag()) < 1e-9) return null;
+  return [...lu.solve(Matrix.columnVector(right)).to1DArray(), 1];
 }
+
+const smallest = (pivots: readonly number[]): number => Math.min(...pivots.map(Math.abs));
 
 /** A point under a projective map. */
 export function mapped(h: Homography, [x, y]: Point): Point {

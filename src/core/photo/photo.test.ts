@@ -10,7 +10,7 @@ const rect = (w: number, h: number): Corners => [
 ];
 
 /** A view of a w by h rectangle by a camera with focal length f px in a picture of 4000 by 3000, tilted and turned. */
-function seen(w: number, h: number, f: number, tilt: number, swing: number, far = 1100): Corners {
+function seen([w, h]: [number, number], f: number, [tilt, swing]: [number, number], far = 1100): Corners {
   const [ct, st, cs, ss] = [Math.cos(tilt), Math.sin(tilt), Math.cos(swing), Math.sin(swing)];
   const at = ([x, y]: Point): Point => {
     const [u, v] = [x - w / 2, y - h / 2];
@@ -89,7 +89,7 @@ describe("the ratio of a rectangle from its view", () => {
         fc.double({ min: 0.15, max: 0.6, noNaN: true }),
         fc.double({ min: 0.12, max: 0.5, noNaN: true }),
         (aspect, f, tilt, swing) => {
-          expect(aspectOf(seen(300 * aspect, 300, f, tilt, swing), 4000, 3000) / aspect).toBeCloseTo(1, 3);
+          expect(aspectOf(seen([300 * aspect, 300], f, [tilt, swing]), 4000, 3000) / aspect).toBeCloseTo(1, 3);
         },
       ),
     );
@@ -112,7 +112,7 @@ describe("the ratio of a rectangle from its view", () => {
 
 describe("squaring up", () => {
   const photo = { widthPx: 4000, heightPx: 3000 };
-  const view = seen(356, 246, 3200, 0.3, 0.22);
+  const view = seen([356, 246], 3200, [0.3, 0.22]);
   const back = homography(rect(356, 246), view);
   const onPhoto = (x: number, y: number): Point => (back ? mapped(back, [x, y]) : [0, 0]);
   const known = { from: onPhoto(252, 128), to: onPhoto(332, 128), mm: 80 };

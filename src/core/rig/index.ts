@@ -1,5 +1,6 @@
 export * from "./machine";
 export { steadyRise } from "./network";
 export { plainFormat, renderLog, type RigFormat } from "./render";
-export { simulate, type RigLog } from "./simulate";
+export { simulate } from "./simulate";
+export type { RigLog } from "./logger";
 export { truthOf, type RigTruth } from "./truth";

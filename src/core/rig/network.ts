@@ -42,8 +42,7 @@ export function stepNetwork(
   machine: RigMachine,
   links: RigLinks,
   state: RigState,
-  powerW: readonly number[],
-  fanShare: number,
+  { powerW, fanShare }: { powerW: readonly number[]; fanShare: number },
   dtS: number,
 ): void {
   const finKW = links.finKW(fanShare);

@@ -1,4 +1,4 @@
-import type { RigLog } from "./simulate";
+import type { RigLog } from "./logger";
 
 /** How a log of the rig is written down. */
 export interface RigFormat {

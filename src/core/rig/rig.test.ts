@@ -14,7 +14,7 @@ describe("the thermal network", () => {
     const power = machine.chips.map((c) => c.loadW);
     const state = coldState(machine);
     const links = linksOf(machine, soundMachine);
-    for (let i = 0; i < 90_000; i++) stepNetwork(machine, links, state, power, 0.8, 0.1);
+    for (let i = 0; i < 90_000; i++) stepNetwork(machine, links, state, { powerW: power, fanShare: 0.8 }, 0.1);
     steadyRise(machine, soundMachine, power, 0.8).forEach((r, i) =>
       expect(state.die[i]).toBeCloseTo(r.contactK + r.airflowK, 0),
     );

@@ -1,6 +1,6 @@
 import type { RigFaults, RigMachine } from "./machine";
 import { steadyRise } from "./network";
-import type { RigLog } from "./simulate";
+import type { RigLog } from "./logger";
 
 /** What a perfect judge would say of a pair of rig runs: change after − before in K at matched conditions. */
 export interface RigTruth {

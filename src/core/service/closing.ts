@@ -115,8 +115,21 @@ export const roundWords = (round: number, rounds: number): string =>
         ? "one turn more"
         : `to ${Math.round(100 * 0.2 ** ((rounds - round) / (rounds - 1)))} % of the way`;
 
+/** Everything back in its order: heatsink, plugs, seals, battery plug last, cover, screws by length, first start. */
 export function closeSteps(ctx: ServiceContext): Step[] {
-  const map = ctx.map;
+  return [
+    ...plateSteps(ctx),
+    ...plugSteps(ctx),
+    ...sealSteps(ctx),
+    ...batterySteps(ctx),
+    ...coverSteps(ctx),
+    ...coverScrewSteps(ctx),
+    ...firstStartSteps(ctx),
+  ];
+}
+
+/** The heatsink down, its screws started, then tightened in rounds. */
+function plateSteps(ctx: ServiceContext): Step[] {
   const steps: Step[] = [];
   ctx.plans.forEach((plan, k) => {
     const order = tightenOrder(ctx, plan);
@@ -162,6 +175,13 @@ export function closeSteps(ctx: ServiceContext): Step[] {
       });
     }
   });
+  return steps;
+}
+
+/** What was unplugged and lifted goes back: fan plugs, tapes, cables. */
+function plugSteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const steps: Step[] = [];
   for (const p of fanPlugsOf(ctx))
     steps.push(
       act(
@@ -205,6 +225,13 @@ export function closeSteps(ctx: ServiceContext): Step[] {
         "All routes are right",
       ),
     );
+  return steps;
+}
+
+/** Foam and shields. */
+function sealSteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const steps: Step[] = [];
   for (const [i, g] of (map?.ofKind("gasket") ?? []).entries())
     steps.push(
       act(
@@ -226,6 +253,13 @@ export function closeSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act("close", `on:${s.id}`, { title: "Shield", say: "On its clips, all round.", parts: [s.id] }, "It is on"),
     );
+  return steps;
+}
+
+/** The battery plug, last. */
+function batterySteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const steps: Step[] = [];
   const battery = (map?.ofKind("plug") ?? []).filter((p) => p.forWhat === "battery");
   for (const p of battery)
     steps.push(
@@ -250,6 +284,13 @@ export function closeSteps(ctx: ServiceContext): Step[] {
         "The battery is plugged in",
       ),
     );
+  return steps;
+}
+
+/** The cover and its clips. */
+function coverSteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const steps: Step[] = [];
   steps.push(
     act(
       "close",
@@ -272,6 +313,12 @@ export function closeSteps(ctx: ServiceContext): Step[] {
         ask: { kind: "number", unit: "clips", expects: clips, min: 0, max: 60 },
       }),
     );
+  return steps;
+}
+
+/** Its screws, each into the hole of its length, and the empty tray. */
+function coverScrewSteps(ctx: ServiceContext): Step[] {
+  const steps: Step[] = [];
   const cover = [...coverScrews(ctx)].reverse();
   const lengths = [...new Set(cover.map((s) => s.lengthMm))].sort((a, b) => a - b);
   cover.forEach((s, i) => {
@@ -306,6 +353,12 @@ export function closeSteps(ctx: ServiceContext): Step[] {
         ask: { kind: "number", unit: "pieces", expects: 0, min: 0, max: 60 },
       }),
     );
+  return steps;
+}
+
+/** The first start. */
+function firstStartSteps(ctx: ServiceContext): Step[] {
+  const steps: Step[] = [];
   steps.push(
     act(
       "close",

@@ -1,3 +1,4 @@
+import { USUAL_FAN_EXPONENT } from "../thermal";
 import type { ServiceContext } from "./step";
 import { inletSeen } from "./dust";
 import { isPrint, wettedShare } from "./print";
@@ -6,8 +7,6 @@ import { pastedChips } from "./stripping";
 /** From the least to the most, K/W above what is usual. */
 export type Span = readonly [low: number, high: number];
 
-/** Exponent of the air path with the flow, as the judge takes it. */
-const EXPONENT = 0.65;
 /** Where a clean machine works on its blower's falling line p = p0 (1 − q), as a share of the free flow. */
 const CLEAN_FLOW = 0.6;
 
@@ -23,7 +22,7 @@ export function airGrowth(closed: number): number {
   const open = Math.max(LEAK, 1 - closed);
   const k = (1 - CLEAN_FLOW) / CLEAN_FLOW ** 2 / open ** 2;
   const q = (-1 + Math.sqrt(1 + 4 * k)) / (2 * k);
-  return (CLEAN_FLOW / q) ** EXPONENT;
+  return (CLEAN_FLOW / q) ** USUAL_FAN_EXPONENT;
 }
 
 /** How much of the air path above usual the lint that was seen explains; null while a stack is not graded, or the usual is not known. */

@@ -23,22 +23,23 @@ export interface Count {
   missing: string[];
 }
 
+interface Counted {
+  tag: string;
+  out: boolean;
+  back: boolean;
+}
+
+/** The count of a kind, or none while nothing of it is out. */
+function count(name: string, items: readonly Counted[]): Count[] {
+  const out = items.filter((i) => i.out);
+  if (out.length === 0) return [];
+  const missing = out.filter((i) => !i.back).map((i) => i.tag);
+  return [{ name, out: out.length, back: out.length - missing.length, missing }];
+}
+
 /** Out = in, kind by kind, from what the journal says was really taken apart. Kinds that stayed in are left out. */
 export function countsOut(ctx: ServiceContext): Count[] {
   const { journal, map } = ctx;
-  const count = (name: string, items: readonly { tag: string; out: boolean; back: boolean }[]): Count[] => {
-    const out = items.filter((i) => i.out);
-    return out.length
-      ? [
-          {
-            name,
-            out: out.length,
-            back: out.filter((i) => i.back).length,
-            missing: out.filter((i) => !i.back).map((i) => i.tag),
-          },
-        ]
-      : [];
-  };
   const rounds = ctx.plans[0]?.fractions.length ?? 0;
   const heat = ctx.plans.flatMap((p) => tightenOrder(ctx, p));
   return [
@@ -74,22 +75,7 @@ export function countsOut(ctx: ServiceContext): Count[] {
         back: journal.isDone(`on:${t.id}`),
       })),
     ),
-    ...count(
-      "Shields",
-      (map?.ofKind("shield") ?? []).map((s, i) => ({
-        tag: `shield ${i + 1}`,
-        out: journal.isDone(`off:${s.id}`),
-        back: journal.isDone(`on:${s.id}`),
-      })),
-    ),
-    ...count(
-      "Foam",
-      (map?.ofKind("gasket") ?? []).map((g, i) => ({
-        tag: `foam ${i + 1}`,
-        out: journal.isDone(`foam-was:${g.id}`),
-        back: journal.isDone(`on:${g.id}`),
-      })),
-    ),
+    ...sealCounts(ctx),
     ...count(
       "Battery plug",
       batteryKeys(ctx).map((k) => ({
@@ -105,6 +91,27 @@ export function countsOut(ctx: ServiceContext): Count[] {
         tag: String(i + 1),
         out: journal.isDone(`out:${s.id}`),
         back: journal.isDone(`in:${s.id}`),
+      })),
+    ),
+  ];
+}
+
+function sealCounts({ journal, map }: ServiceContext): Count[] {
+  return [
+    ...count(
+      "Shields",
+      (map?.ofKind("shield") ?? []).map((s, i) => ({
+        tag: `shield ${i + 1}`,
+        out: journal.isDone(`off:${s.id}`),
+        back: journal.isDone(`on:${s.id}`),
+      })),
+    ),
+    ...count(
+      "Foam",
+      (map?.ofKind("gasket") ?? []).map((g, i) => ({
+        tag: `foam ${i + 1}`,
+        out: journal.isDone(`foam-was:${g.id}`),
+        back: journal.isDone(`on:${g.id}`),
       })),
     ),
   ];

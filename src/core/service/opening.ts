@@ -67,11 +67,14 @@ export function intakeSteps(): Step[] {
   ];
 }
 
+/** The way in: off, over, cover screws out and counted, cover lifted, battery unplugged, drained, shields off. */
 export function openSteps(ctx: ServiceContext): Step[] {
-  const screws = coverScrews(ctx);
-  const loose = screws.filter((s) => !s.captive);
-  const plugs = ctx.map?.ofKind("plug").filter((p) => p.forWhat === "battery") ?? [];
-  const steps: Step[] = [
+  return [...turnOverSteps(), ...coverScrewSteps(ctx), ...liftSteps(ctx), ...unplugSteps(ctx), ...drainSteps(ctx)];
+}
+
+/** Shut down and turned over. */
+function turnOverSteps(): Step[] {
+  return [
     act(
       "open",
       "open:off",
@@ -93,6 +96,13 @@ export function openSteps(ctx: ServiceContext): Step[] {
       "It lies on its lid",
     ),
   ];
+}
+
+/** Cover screws one by one, then the tray is counted. */
+function coverScrewSteps(ctx: ServiceContext): Step[] {
+  const screws = coverScrews(ctx);
+  const loose = screws.filter((s) => !s.captive);
+  const steps: Step[] = [];
   screws.forEach((s, i) => {
     const { say, mind } = REACH[s.under];
     steps.push(
@@ -123,6 +133,12 @@ export function openSteps(ctx: ServiceContext): Step[] {
         ask: { kind: "number", unit: "screws", expects: loose.length, min: 0, max: 60 },
       }),
     );
+  return steps;
+}
+
+/** The cover freed and lifted off, broken clips counted. */
+function liftSteps(ctx: ServiceContext): Step[] {
+  const steps: Step[] = [];
   steps.push(
     act(
       "open",
@@ -156,6 +172,13 @@ export function openSteps(ctx: ServiceContext): Step[] {
         ask: { kind: "number", unit: "broken", expects: 0, min: 0, max: clips.length },
       }),
     );
+  return steps;
+}
+
+/** The battery plug, before any tool goes in. */
+function unplugSteps(ctx: ServiceContext): Step[] {
+  const plugs = ctx.map?.ofKind("plug").filter((p) => p.forWhat === "battery") ?? [];
+  const steps: Step[] = [];
   for (const p of plugs)
     steps.push(
       act(
@@ -187,6 +210,12 @@ export function openSteps(ctx: ServiceContext): Step[] {
         "The battery is unplugged",
       ),
     );
+  return steps;
+}
+
+/** Drained by the power button, shields off. */
+function drainSteps(ctx: ServiceContext): Step[] {
+  const steps: Step[] = [];
   steps.push(
     act(
       "open",
@@ -213,7 +242,4 @@ export function openSteps(ctx: ServiceContext): Step[] {
 }
 
 /** Keys of the steps that unplug the battery. */
-export const batteryKeys = (ctx: ServiceContext): string[] =>
-  openSteps(ctx)
-    .filter((s) => s.key.startsWith("unplug:"))
-    .map((s) => s.key);
+export const batteryKeys = (ctx: ServiceContext): string[] => unplugSteps(ctx).map((s) => s.key);

@@ -129,6 +129,11 @@ export function padOn(ctx: ServiceContext, pad: Pad): string {
 }
 
 function inspectSteps(ctx: ServiceContext): Step[] {
+  return [...pasteAndPadSteps(ctx), ...finSteps(ctx), ...blowerSteps(ctx), ...soundnessSteps(ctx)];
+}
+
+/** Old paste, its print on the plate, pads and foam. */
+function pasteAndPadSteps(ctx: ServiceContext): Step[] {
   const map = ctx.map;
   const steps: Step[] = [];
   for (const c of pastedChips(ctx)) {
@@ -175,6 +180,13 @@ function inspectSteps(ctx: ServiceContext): Step[] {
         ask: { kind: "choose", options: FOAM_STATES },
       }),
     );
+  return steps;
+}
+
+/** Dust in each fin stack, and how much of its inlet is closed. */
+function finSteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const steps: Step[] = [];
   for (const f of map?.ofKind("fins") ?? []) {
     steps.push(
       act("strip", `dust:${f.id}`, {
@@ -205,6 +217,13 @@ function inspectSteps(ctx: ServiceContext): Step[] {
         }),
       );
   }
+  return steps;
+}
+
+/** Dust and bearing of each blower. */
+function blowerSteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const steps: Step[] = [];
   for (const b of map?.ofKind("blower") ?? []) {
     steps.push(
       act("strip", `dust:${b.id}`, {
@@ -233,6 +252,13 @@ function inspectSteps(ctx: ServiceContext): Step[] {
       }),
     );
   }
+  return steps;
+}
+
+/** Pipes, fin edges and the battery. */
+function soundnessSteps(ctx: ServiceContext): Step[] {
+  const map = ctx.map;
+  const steps: Step[] = [];
   const pipes = map?.ofKind("pipe") ?? [];
   if (pipes.length)
     steps.push(

@@ -12,3 +12,4 @@ export {
   type RoomGiven,
   type Series,
 } from "./series";
+export { USUAL_FAN_EXPONENT } from "./fan";

@@ -1,4 +1,13 @@
-import { emptyLayout, newPart, nextId, type Kind, type Layout, type Part, type PathPoint } from "../../core/drawing";
+import {
+  emptyLayout,
+  newPart,
+  newPath,
+  nextId,
+  type Kind,
+  type Layout,
+  type Part,
+  type PathPoint,
+} from "../../core/drawing";
 
 /** Draws a layout of the scenario part by part; all in mm, seen from below, hinge edge up. */
 export class Pen {
@@ -12,10 +21,7 @@ export class Pen {
   box(
     kind: Kind,
     tag: string,
-    xMm: number,
-    yMm: number,
-    wMm: number,
-    hMm: number,
+    [xMm, yMm, wMm, hMm]: readonly [x: number, y: number, w: number, h: number],
     more: Record<string, unknown> = {},
   ): this {
     return this.put({ ...newPart(kind, nextId(this.layout.parts), tag, xMm, yMm), ...{ wMm, hMm, ...more } });
@@ -29,13 +35,13 @@ export class Pen {
     more: Record<string, unknown> = {},
   ): this {
     const own = points.map(([xMm, yMm, bendMm = 0]): PathPoint => ({ xMm, yMm, bendMm }));
-    return this.put({ ...newPart(kind, nextId(this.layout.parts), tag, 0, 0, own), ...more });
+    return this.put({ ...newPath(kind, nextId(this.layout.parts), tag, own), ...more });
   }
 
   /** Cover screws at the given places, 6 mm long unless said otherwise. */
   cover(places: readonly (readonly [x: number, y: number, more?: Record<string, unknown>])[]): this {
     for (const [x, y, more] of places)
-      this.box("screw", "", x, y, 7.4, 7.4, {
+      this.box("screw", "", [x, y, 7.4, 7.4], {
         forWhat: "cover",
         head: "cross-0",
         thread: "M2.5",
@@ -48,7 +54,7 @@ export class Pen {
   /** Sprung screws of a plate with their stamped numbers. */
   stamped(tag: string, places: readonly (readonly [x: number, y: number, stamp: string])[]): this {
     for (const [x, y, stamp] of places)
-      this.box("screw", "", x, y, 8.4, 8.4, {
+      this.box("screw", "", [x, y, 8.4, 8.4], {
         forWhat: tag,
         head: "cross-0",
         thread: "M2",

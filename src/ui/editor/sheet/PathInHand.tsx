@@ -1,4 +1,4 @@
-import { lengthOf, newPart, type PathPoint } from "@/core/drawing";
+import { lengthOf, newPart, newPath, type PathPoint } from "@/core/drawing";
 import { PartShape } from "@/ui/underside/PartShape";
 import { Cross } from "./Cross";
 import type { Tool } from "./state";
@@ -23,7 +23,7 @@ export function PathInHand({
   const [dx, dy] = last ? [next.xMm - last.xMm, next.yMm - last.yMm] : [0, 0];
   const l = Math.hypot(dx, dy) || 1;
   const [ox, oy] = [(-dy / l) * half, (dx / l) * half];
-  const set = points.length >= 2 ? newPart(tool.kind, "hand", "", 0, 0, points) : null;
+  const set = points.length >= 2 ? newPath(tool.kind, "hand", "", points) : null;
   return (
     <g aria-hidden pointerEvents="none">
       {set ? <PartShape part={set} /> : null}

@@ -1,7 +1,7 @@
 "use client";
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { memo } from "react";
-import { KINDS, newPart, type Kind, type Part } from "@/core/drawing";
+import { KINDS, newPart, newPath, type Kind, type Part } from "@/core/drawing";
 import { Defs } from "@/ui/underside/Drawing";
 import { PartShape } from "@/ui/underside/PartShape";
 
@@ -40,7 +40,7 @@ const SAMPLES: Partial<Record<Kind, [Part, string]>> = {
   blower: [newPart("blower", "x", "", 0, 0), "-40 -40 80 80"],
   fins: [newPart("fins", "x", "", 0, 0), "-38 -24 76 48"],
   pipe: [
-    newPart("pipe", "x", "", 0, 0, [
+    newPath("pipe", "x", "", [
       { xMm: -30, yMm: -14, bendMm: 0 },
       { xMm: 22, yMm: -14, bendMm: 14 },
       { xMm: 22, yMm: 24, bendMm: 0 },
@@ -53,7 +53,7 @@ const SAMPLES: Partial<Record<Kind, [Part, string]>> = {
   pad: [newPart("pad", "x", "", 0, 0), "-10 -8.5 20 17"],
   screw: [{ ...newPart("screw", "x", "", 0, 0), forWhat: "C1", sprung: true } as Part, "-7 -7 14 14"],
   cable: [
-    newPart("cable", "x", "", 0, 0, [
+    newPath("cable", "x", "", [
       { xMm: -18, yMm: -8, bendMm: 0 },
       { xMm: -2, yMm: -6, bendMm: 10 },
       { xMm: 4, yMm: 8, bendMm: 10 },

@@ -3,6 +3,7 @@ import {
   boundsOfParts,
   KINDS,
   newPart,
+  newPath,
   nextId,
   nextTag,
   spreadAt,
@@ -80,7 +81,7 @@ export function editorStep(s: EditorState, a: Action): EditorState {
       if (s.tool.name !== "trace") return s;
       const { kind, points } = s.tool;
       if (points.length < (kind === "board" ? 3 : 2)) return { ...s, tool: { name: "trace", kind, points: [] } };
-      const part = newPart(kind, nextId(now.parts), nextTag(now.parts, kind), 0, 0, points);
+      const part = newPath(kind, nextId(now.parts), nextTag(now.parts, kind), points);
       return {
         ...s,
         history: step(addPart(now, part), `${named(part)} drawn`),

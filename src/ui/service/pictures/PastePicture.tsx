@@ -5,7 +5,7 @@ const W = 140;
 const H = 110;
 
 /** A ragged ring round a rectangle: the edge paste leaves, drawn the same every time. */
-function ragged(x: number, y: number, w: number, h: number, by: number, seed: number): string {
+function ragged([x, y, w, h]: readonly [number, number, number, number], by: number, seed: number): string {
   const jitter = randomNormal.source(randomLcg(seed))(0, by);
   const points: string[] = [];
   const n = 14;
@@ -37,23 +37,23 @@ export const PastePicture = memo(function PastePicture({ state }: { state: strin
       className="block h-full w-full bg-[var(--d-pkg)]"
     >
       {state === "over" ? (
-        <path d={ragged(13, 11, 114, 88, 3.4, 0.61)} fill={paste} stroke={edge} strokeWidth={1.2} />
+        <path d={ragged([13, 11, 114, 88], 3.4, 0.61)} fill={paste} stroke={edge} strokeWidth={1.2} />
       ) : null}
       <rect x={26} y={24} width={88} height={62} fill="var(--d-die)" stroke="var(--d-ink)" strokeWidth={1.4} />
       {state === "even" ? (
-        <path d={ragged(28, 26, 84, 58, 0.7, 0.11)} fill={paste} stroke={edge} strokeWidth={1} />
+        <path d={ragged([28, 26, 84, 58], 0.7, 0.11)} fill={paste} stroke={edge} strokeWidth={1} />
       ) : null}
-      {state === "over" ? <path d={ragged(27, 25, 86, 60, 1, 0.12)} fill={paste} stroke="none" /> : null}
+      {state === "over" ? <path d={ragged([27, 25, 86, 60], 1, 0.12)} fill={paste} stroke="none" /> : null}
       {state === "dry" ? (
         <>
-          <path d={ragged(29, 27, 82, 56, 1.8, 0.23)} fill="#B7B2A2" stroke="#7d786a" strokeWidth={1} />
+          <path d={ragged([29, 27, 82, 56], 1.8, 0.23)} fill="#B7B2A2" stroke="#7d786a" strokeWidth={1} />
           <path d={cracks(0.37)} fill="none" stroke="var(--d-die)" strokeWidth={2} />
           <path d={cracks(0.37)} fill="none" stroke="#6b6658" strokeWidth={0.6} />
         </>
       ) : null}
       {state === "pumped" ? (
         <path
-          d={`${ragged(24, 22, 92, 66, 1.6, 0.31)}${ragged(43, 38, 54, 34, 2.6, 0.33)}`}
+          d={`${ragged([24, 22, 92, 66], 1.6, 0.31)}${ragged([43, 38, 54, 34], 2.6, 0.33)}`}
           fillRule="evenodd"
           fill={paste}
           stroke={edge}
@@ -61,7 +61,7 @@ export const PastePicture = memo(function PastePicture({ state }: { state: strin
         />
       ) : null}
       {state === "little" ? (
-        <path d={ragged(54, 42, 30, 22, 2.6, 0.41)} fill={paste} stroke={edge} strokeWidth={1} />
+        <path d={ragged([54, 42, 30, 22], 2.6, 0.41)} fill={paste} stroke={edge} strokeWidth={1} />
       ) : null}
       {state === "over"
         ? Array.from({ length: 5 }, (_, i) => (
