@@ -38,7 +38,8 @@ async function frames(page: Page, from: [number, number]): Promise<{ fps: number
   await page.mouse.down();
   await page.mouse.move(from[0] + 6, from[1] + 6, { steps: 2 });
   await page.evaluate(
-    "window.frames = []; window.going = true; requestAnimationFrame(function tick(t) { window.frames.push(t); if (window.going) requestAnimationFrame(tick); })",
+    "window.frames = []; window.going = true; requestAnimationFrame(function tick(t) { window.frames.push(t); if " +
+      "(window.going) requestAnimationFrame(tick); })",
   );
   const end = Date.now() + SECONDS * 1000;
   for (let k = 0; Date.now() < end; k++)

@@ -79,10 +79,11 @@ function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): v
   if (right) s.verdict++;
   if (verbose && !right)
     console.log(
-      `${c.kind} #${seed}: ${v.verdict}, right is ${c.verdict} (${c.truth.chips.map((x) => x.changeK.toFixed(1)).join(", ")}): ${v.reasons
-        .filter((r) => r.level === "blocks")
-        .map((r) => r.message)
-        .join(" ")} ${v.chips.map((x) => x.change?.K.toFixed(1)).join(", ")}`,
+      `${c.kind} #${seed}: ${v.verdict}, right is ${c.verdict} ` +
+        `(${c.truth.chips.map((x) => x.changeK.toFixed(1)).join(", ")}): ${v.reasons
+          .filter((r) => r.level === "blocks")
+          .map((r) => r.message)
+          .join(" ")} ${v.chips.map((x) => x.change?.K.toFixed(1)).join(", ")}`,
     );
   naive(s, c);
   if (c.verdict === "not-comparable") return;
@@ -96,7 +97,8 @@ function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): v
       if (chip.change.low <= truth.changeK && truth.changeK <= chip.change.high) s.covered++;
       else if (verbose)
         console.log(
-          `   ${c.kind} #${seed} ${chip.chip} net ${chip.change.K.toFixed(1)} [${chip.change.low.toFixed(1)}, ${chip.change.high.toFixed(1)}] true ${truth.changeK.toFixed(1)}`,
+          `   ${c.kind} #${seed} ${chip.chip} net ${chip.change.K.toFixed(1)} [${chip.change.low.toFixed(1)}, ` +
+            `${chip.change.high.toFixed(1)}] true ${truth.changeK.toFixed(1)}`,
         );
     }
     if (!c.scorePaths) continue;
@@ -116,7 +118,8 @@ function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): v
       }
       if (verbose && p?.finding !== want)
         console.log(
-          `   ${c.kind} #${seed} ${chip.chip} ${path} ${p?.finding ?? "-"} ${p?.change?.K.toFixed(1)} [${p?.change?.low.toFixed(1)}, ${p?.change?.high.toFixed(1)}] true ${K.toFixed(1)}`,
+          `   ${c.kind} #${seed} ${chip.chip} ${path} ${p?.finding ?? "-"} ${p?.change?.K.toFixed(1)} ` +
+            `[${p?.change?.low.toFixed(1)}, ${p?.change?.high.toFixed(1)}] true ${K.toFixed(1)}`,
         );
     }
   }

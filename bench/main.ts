@@ -10,7 +10,8 @@ else if (what === "squeeze") await benchSqueeze();
 else if (what === "drag") await benchDrag(args);
 else {
   console.error(
-    "usage: npm run bench -- judge [pairs per kind] [kind] [-v]\n       npm run bench -- read [rows]\n       npm run bench -- drag [parts]\n       npm run bench -- squeeze",
+    "usage: npm run bench -- judge [pairs per kind] [kind] [-v]\n       npm run bench -- read [rows]\n       npm " +
+      "run bench -- drag [parts]\n       npm run bench -- squeeze",
   );
   process.exitCode = 2;
 }

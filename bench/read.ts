@@ -24,16 +24,20 @@ export function benchRead(args: string[]): void {
   console.log("| reader | s | rows/s | times the general library |\n| --- | --- | --- | --- |");
   for (const r of results)
     console.log(
-      `| ${r.name} | ${r.s.toFixed(2)} | ${Math.round(rows / r.s).toLocaleString("en")} | ${(reference / r.s).toFixed(2)} |`,
+      `| ${r.name} | ${r.s.toFixed(2)} | ${Math.round(rows / r.s).toLocaleString("en")} | ` +
+        `${(reference / r.s).toFixed(2)} |`,
     );
   console.log(
-    `memory after: ${(process.memoryUsage().arrayBuffers / 1e6).toFixed(0)} MB in array buffers, of it ${(bytes.length / 1e6).toFixed(0)} MB the log itself; the numbers kept need ${((rows * (8 + 4 + 11 * 4)) / 1e6).toFixed(0)} MB`,
+    `memory after: ${(process.memoryUsage().arrayBuffers / 1e6).toFixed(0)} MB in array buffers, of it ` +
+      `${(bytes.length / 1e6).toFixed(0)} MB the log itself; the numbers kept need ` +
+      `${((rows * (8 + 4 + 11 * 4)) / 1e6).toFixed(0)} MB`,
   );
 }
 
 function makeLog(rows: number): Uint8Array {
   const head =
-    "Elapsed [s],CPU temperature [°C],CPU load [%],CPU clock [MHz],CPU power [W],GPU temperature [°C],GPU load [%],GPU clock [MHz],GPU power [W],Fan 1 speed [RPM],Fan 2 speed [RPM],Room temperature [°C]\n";
+    "Elapsed [s],CPU temperature [°C],CPU load [%],CPU clock [MHz],CPU power [W],GPU temperature [°C],GPU load " +
+    "[%],GPU clock [MHz],GPU power [W],Fan 1 speed [RPM],Fan 2 speed [RPM],Room temperature [°C]\n";
   const parts: Uint8Array[] = [new TextEncoder().encode(head)];
   for (let at = 0; at < rows; at += 20_000) {
     let text = "";
@@ -58,7 +62,10 @@ function ours(bytes: Uint8Array): number {
   return table.value.rows;
 }
 
-/** The general library in its quickest fair use: fast mode, text in pieces of whole lines, cells turned to numbers into columns. */
+/**
+ * The general library in its quickest fair use: fast mode, text in pieces of whole lines, cells turned to numbers into
+ * columns.
+ */
 function general(bytes: Uint8Array): number {
   const decoder = new TextDecoder();
   const columns = Array.from({ length: 12 }, () => new Float32Array(bytes.length / 40));

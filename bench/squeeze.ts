@@ -10,7 +10,10 @@ import {
   type Pattern,
 } from "../src/core/paste";
 
-/** Times and errors of the squeeze by grid: a drop against its closed form, and whole tightenings of a 15 by 15 mm chip to rest. */
+/**
+ * Times and errors of the squeeze by grid: a drop against its closed form, and whole tightenings of a 15 by 15 mm chip
+ * to rest.
+ */
 export async function benchSqueeze(): Promise<void> {
   console.log("A drop of fixed volume under 20 N, 150 Pa·s, from 400 to 70 µm, against 3µV²/8πF (1/h1⁴ − 1/h0⁴)");
   console.log("cells   step   error of time   volume      steps   s");
@@ -36,7 +39,10 @@ export async function benchSqueeze(): Promise<void> {
       while (s.plane[0] > 7e-5) s.step(1e9);
       const error = s.timeS / dropTimeS(mu, V, F, h0, s.plane[0]) - 1;
       console.log(
-        `${String(cells).padStart(4)}   ${stepShare.toFixed(2)}   ${`${(100 * error).toFixed(2)} %`.padStart(9)}       ${(s.volumeM3 / V - 1).toExponential(1).padStart(8)}   ${String(s.steps).padStart(5)}   ${((performance.now() - t0) / 1000).toFixed(2)}`,
+        `${String(cells).padStart(4)}   ${stepShare.toFixed(2)}   ${(`${(100 * error).toFixed(2)} ` + "%").padStart(
+          9,
+        )}       ${(s.volumeM3 / V - 1).toExponential(1).padStart(8)}   ` +
+          `${String(s.steps).padStart(5)}   ${((performance.now() - t0) / 1000).toFixed(2)}`,
       );
     }
   const paste = PASTES[0] as Paste;
@@ -62,7 +68,10 @@ export async function benchSqueeze(): Promise<void> {
       first ||= s;
       const end = run?.frames[run.frames.length - 1];
       console.log(
-        `${String(cells).padStart(4)}    ${pattern.padEnd(8)}  ${(100 * (end?.wetted ?? 0)).toFixed(1).padStart(5)} %  ${(end?.meanUm ?? 0).toFixed(1).padStart(6)}    ${((run?.kept ?? 0) - 1).toExponential(1).padStart(8)}   ${String(run?.steps ?? 0).padStart(5)}   ${s.toFixed(2)}   ${(s / first).toFixed(1)}`,
+        `${String(cells).padStart(4)}    ${pattern.padEnd(8)}  ` +
+          `${(100 * (end?.wetted ?? 0)).toFixed(1).padStart(5)} %  ${(end?.meanUm ?? 0).toFixed(1).padStart(6)}  ` +
+          `  ${((run?.kept ?? 0) - 1).toExponential(1).padStart(8)}   ${String(run?.steps ?? 0).padStart(5)}   ` +
+          `${s.toFixed(2)}   ${(s / first).toFixed(1)}`,
       );
     }
   }

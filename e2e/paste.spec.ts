@@ -48,117 +48,119 @@ const left = async (page: Page, name: string): Promise<number> => {
   return Number(/[\d.]+/.exec(words ?? "")?.[0]);
 };
 
-test("paste and pads of a K15: suggestion, two squeezes, thickness from the old pad, cutting plan, and a shelf that goes down and comes back", async ({
-  page,
-}) => {
-  await takeIn(page, "Paste bench", "Tessaly K15", "with graphics chip");
-  const job = new URL(page.url()).pathname.replace(/\/before$/, "");
-  const id = await idsOf(page);
-  await upTo(page, job, [
-    { stage: "open", step: `unplug:${id("battery")}` },
-    { stage: "strip", step: `pad-was:${id("P7")}`, value: "torn" },
-    { stage: "strip", step: `pad-was:${id("P4")}`, value: "oily" },
-  ]);
-  const pasteBefore = await left(page, "Grey silicone paste, 6 W/m·K");
-  const sheetBefore = await left(page, "Pad sheet 1.5 mm, soft");
+test(
+  "paste and pads of a K15: suggestion, two squeezes, thickness from the old pad, cutting plan, and a shelf " +
+    "that goes down and comes back",
+  async ({ page }) => {
+    await takeIn(page, "Paste bench", "Tessaly K15", "with graphics chip");
+    const job = new URL(page.url()).pathname.replace(/\/before$/, "");
+    const id = await idsOf(page);
+    await upTo(page, job, [
+      { stage: "open", step: `unplug:${id("battery")}` },
+      { stage: "strip", step: `pad-was:${id("P7")}`, value: "torn" },
+      { stage: "strip", step: `pad-was:${id("P4")}`, value: "oily" },
+    ]);
+    const pasteBefore = await left(page, "Grey silicone paste, 6 W/m·K");
+    const sheetBefore = await left(page, "Pad sheet 1.5 mm, soft");
 
-  // the thickness, from what the old pad was pressed to
-  await page.goto(`${job}/paste`);
-  await expect(title(page)).toHaveText("Thickness of P7");
-  await panel(page).getByRole("button", { name: "Use 1 mm for P7" }).click();
-  await expect(title(page)).toHaveText("Thickness of P4");
-  await expect(page.getByRole("img", { name: /^Cut across P4/ })).toBeVisible();
-  await panel(page)
-    .getByLabel(/Old P4 was pressed to/)
-    .fill("9");
-  await expect(panel(page).getByRole("alert")).toHaveText("From 0.1 to 6 mm");
-  await panel(page)
-    .getByLabel(/Old P4 was pressed to/)
-    .fill("1.12");
-  await page.keyboard.press("Enter");
-  await expect(panel(page).getByText(/The gap is 1\.12 mm\. Take 1\.5 mm/)).toBeVisible();
-  const section = page.getByRole("img", { name: /^Cut across P4/ });
-  const right = await section.getAttribute("aria-label");
-  await panel(page)
-    .getByRole("radio", { name: /^2 mm pressed by \d+ %/ })
-    .click();
-  await expect(panel(page).getByText("P4 at 2 mm: pads take")).toBeVisible();
-  await expect(section).not.toHaveAttribute("aria-label", right ?? "");
-  await expect(panel(page).getByText(/P4 is 2 mm; the others on its level are 1.5 mm/)).toBeVisible();
-  await accessible(page);
-  await panel(page)
-    .getByRole("radio", { name: /^1.5 mm fits/ })
-    .click();
-  await panel(page).getByRole("button", { name: "Use 1.5 mm for P4" }).click();
+    // the thickness, from what the old pad was pressed to
+    await page.goto(`${job}/paste`);
+    await expect(title(page)).toHaveText("Thickness of P7");
+    await panel(page).getByRole("button", { name: "Use 1 mm for P7" }).click();
+    await expect(title(page)).toHaveText("Thickness of P4");
+    await expect(page.getByRole("img", { name: /^Cut across P4/ })).toBeVisible();
+    await panel(page)
+      .getByLabel(/Old P4 was pressed to/)
+      .fill("9");
+    await expect(panel(page).getByRole("alert")).toHaveText("From 0.1 to 6 mm");
+    await panel(page)
+      .getByLabel(/Old P4 was pressed to/)
+      .fill("1.12");
+    await page.keyboard.press("Enter");
+    await expect(panel(page).getByText(/The gap is 1\.12 mm\. Take 1\.5 mm/)).toBeVisible();
+    const section = page.getByRole("img", { name: /^Cut across P4/ });
+    const right = await section.getAttribute("aria-label");
+    await panel(page)
+      .getByRole("radio", { name: /^2 mm pressed by \d+ %/ })
+      .click();
+    await expect(panel(page).getByText("P4 at 2 mm: pads take")).toBeVisible();
+    await expect(section).not.toHaveAttribute("aria-label", right ?? "");
+    await expect(panel(page).getByText(/P4 is 2 mm; the others on its level are 1.5 mm/)).toBeVisible();
+    await accessible(page);
+    await panel(page)
+      .getByRole("radio", { name: /^1.5 mm fits/ })
+      .click();
+    await panel(page).getByRole("button", { name: "Use 1.5 mm for P4" }).click();
 
-  // the cutting plan, on paper and on the shelf
-  await expect(title(page)).toHaveText("Cut 2 pads");
-  await expect(page.getByRole("img", { name: /^Off-cut .* 1\.5 mm thick: P4; / })).toBeVisible();
-  await expect(page.getByText("On this device, sends later")).toHaveCount(0);
-  await panel(page).getByRole("link", { name: "Print 1:1" }).click();
-  await expect(page.getByRole("img", { name: "Bar of 50 mm" })).toBeVisible();
-  await expect(page.getByRole("img", { name: /P7; .* knife line/ })).toBeVisible();
-  const bar = await page.getByRole("img", { name: "Bar of 50 mm" }).boundingBox();
-  expect(((bar?.width ?? 0) * 25.4) / 96).toBeCloseTo(80, 0);
-  await accessible(page);
-  await page.getByRole("link", { name: "Back to the bench" }).click();
-  await panel(page).getByRole("button", { name: "2 pads cut" }).click();
-  await expect(panel(page).getByText("They are cut, and booked to this job.")).toBeVisible();
-  await accessible(page);
-  expect(await left(page, "Pad sheet 1.5 mm, soft")).toBeLessThanOrEqual(sheetBefore);
-  await page.goto(`${job}/paste`);
-  await panel(page).getByRole("button", { name: "Take back" }).click();
-  await expect(panel(page).getByRole("button", { name: "2 pads cut" })).toBeVisible();
-  expect(await left(page, "Pad sheet 1.5 mm, soft")).toBe(sheetBefore);
-  await page.goto(`${job}/paste`);
-  await panel(page).getByRole("button", { name: "2 pads cut" }).click();
-  await expect(panel(page).getByRole("button", { name: "On to laying them" })).toBeVisible();
-  await page.keyboard.press("Space");
-  await panel(page).getByRole("button", { name: "All pads at once" }).click();
+    // the cutting plan, on paper and on the shelf
+    await expect(title(page)).toHaveText("Cut 2 pads");
+    await expect(page.getByRole("img", { name: /^Off-cut .* 1\.5 mm thick: P4; / })).toBeVisible();
+    await expect(page.getByText("On this device, sends later")).toHaveCount(0);
+    await panel(page).getByRole("link", { name: "Print 1:1" }).click();
+    await expect(page.getByRole("img", { name: "Bar of 50 mm" })).toBeVisible();
+    await expect(page.getByRole("img", { name: /P7; .* knife line/ })).toBeVisible();
+    const bar = await page.getByRole("img", { name: "Bar of 50 mm" }).boundingBox();
+    expect(((bar?.width ?? 0) * 25.4) / 96).toBeCloseTo(80, 0);
+    await accessible(page);
+    await page.getByRole("link", { name: "Back to the bench" }).click();
+    await panel(page).getByRole("button", { name: "2 pads cut" }).click();
+    await expect(panel(page).getByText("They are cut, and booked to this job.")).toBeVisible();
+    await accessible(page);
+    expect(await left(page, "Pad sheet 1.5 mm, soft")).toBeLessThanOrEqual(sheetBefore);
+    await page.goto(`${job}/paste`);
+    await panel(page).getByRole("button", { name: "Take back" }).click();
+    await expect(panel(page).getByRole("button", { name: "2 pads cut" })).toBeVisible();
+    expect(await left(page, "Pad sheet 1.5 mm, soft")).toBe(sheetBefore);
+    await page.goto(`${job}/paste`);
+    await panel(page).getByRole("button", { name: "2 pads cut" }).click();
+    await expect(panel(page).getByRole("button", { name: "On to laying them" })).toBeVisible();
+    await page.keyboard.press("Space");
+    await panel(page).getByRole("button", { name: "All pads at once" }).click();
 
-  // paste: the suggestion, both trials to their end, another pattern
-  await expect(title(page)).toHaveText("Paste on the processor");
-  await expect(panel(page).getByText(/^Lay a .* wetted, \d+ µm/)).toBeVisible({ timeout: 60_000 });
-  for (const trial of ["Trial A", "Trial B"])
-    await expect(
-      page.getByRole("region", { name: trial }).getByRole("img", { name: /^\d+ % of the die wetted/ }),
-    ).toBeVisible({ timeout: 60_000 });
-  await expect(page.getByRole("progressbar")).toHaveCount(0, { timeout: 60_000 });
-  await accessible(page);
-  const map = page.getByRole("region", { name: "Trial A" }).getByRole("img", { name: /% of the die wetted/ });
-  const end = await map.getAttribute("aria-label");
-  await page.getByRole("slider", { name: "Time of the squeeze" }).fill("2");
-  await expect(map).not.toHaveAttribute("aria-label", end ?? "");
-  await page.keyboard.press("ArrowRight");
-  await expect(page.getByRole("slider", { name: "Time of the squeeze" })).toHaveValue("2.25");
-  await page.getByRole("combobox", { name: "Pattern of trial B" }).selectOption("five");
-  await expect(page.getByRole("region", { name: "Trial B" }).getByRole("progressbar")).toBeVisible();
-  await page.getByRole("region", { name: "Trial B" }).getByRole("button", { name: "Cancel" }).click();
-  await expect(page.getByRole("progressbar")).toHaveCount(0);
-  // silver and liquid metal conduct: said at the step
-  await panel(page).getByLabel("Paste").selectOption({ label: "Liquid metal, 40 W/m·K, conducts, 1.0 g" });
-  await expect(panel(page).getByText("It conducts", { exact: false })).toBeVisible();
-  await panel(page).getByLabel("Paste").selectOption({ index: 1 });
-  await panel(page).getByRole("radio", { name: "Line" }).click();
-  await panel(page).getByRole("button", { name: "Line is on" }).click();
-  await expect(title(page)).toHaveText("Paste on the graphics chip");
-  await expect(page.getByText(/^Materials of this job so far/)).toBeVisible();
-  // beside the graphics chip lies an aluminium spreader: liquid metal has no way on
-  await panel(page).getByLabel("Paste").selectOption({ label: "Liquid metal, 40 W/m·K, conducts, 1.0 g" });
-  await expect(panel(page).getByRole("region", { name: "Liquid metal is blocked" })).toContainText(
-    "S1 is aluminium, which it eats away.",
-  );
-  await expect(panel(page).getByRole("button", { name: /is on/ })).toHaveCount(0);
+    // paste: the suggestion, both trials to their end, another pattern
+    await expect(title(page)).toHaveText("Paste on the processor");
+    await expect(panel(page).getByText(/^Lay a .* wetted, \d+ µm/)).toBeVisible({ timeout: 60_000 });
+    for (const trial of ["Trial A", "Trial B"])
+      await expect(
+        page.getByRole("region", { name: trial }).getByRole("img", { name: /^\d+ % of the die wetted/ }),
+      ).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole("progressbar")).toHaveCount(0, { timeout: 60_000 });
+    await accessible(page);
+    const map = page.getByRole("region", { name: "Trial A" }).getByRole("img", { name: /% of the die wetted/ });
+    const end = await map.getAttribute("aria-label");
+    await page.getByRole("slider", { name: "Time of the squeeze" }).fill("2");
+    await expect(map).not.toHaveAttribute("aria-label", end ?? "");
+    await page.keyboard.press("ArrowRight");
+    await expect(page.getByRole("slider", { name: "Time of the squeeze" })).toHaveValue("2.25");
+    await page.getByRole("combobox", { name: "Pattern of trial B" }).selectOption("five");
+    await expect(page.getByRole("region", { name: "Trial B" }).getByRole("progressbar")).toBeVisible();
+    await page.getByRole("region", { name: "Trial B" }).getByRole("button", { name: "Cancel" }).click();
+    await expect(page.getByRole("progressbar")).toHaveCount(0);
+    // silver and liquid metal conduct: said at the step
+    await panel(page).getByLabel("Paste").selectOption({ label: "Liquid metal, 40 W/m·K, conducts, 1.0 g" });
+    await expect(panel(page).getByText("It conducts", { exact: false })).toBeVisible();
+    await panel(page).getByLabel("Paste").selectOption({ index: 1 });
+    await panel(page).getByRole("radio", { name: "Line" }).click();
+    await panel(page).getByRole("button", { name: "Line is on" }).click();
+    await expect(title(page)).toHaveText("Paste on the graphics chip");
+    await expect(page.getByText(/^Materials of this job so far/)).toBeVisible();
+    // beside the graphics chip lies an aluminium spreader: liquid metal has no way on
+    await panel(page).getByLabel("Paste").selectOption({ label: "Liquid metal, 40 W/m·K, conducts, 1.0 g" });
+    await expect(panel(page).getByRole("region", { name: "Liquid metal is blocked" })).toContainText(
+      "S1 is aluminium, which it eats away.",
+    );
+    await expect(panel(page).getByRole("button", { name: /is on/ })).toHaveCount(0);
 
-  // the shelf went down, and comes back with the step
-  expect(await left(page, "Grey silicone paste, 6 W/m·K")).toBeLessThan(pasteBefore);
-  await page.goto(`${job}/paste`);
-  await expect(title(page)).toHaveText("Paste on the graphics chip");
-  await page.keyboard.press("b");
-  await expect(title(page)).toHaveText("Paste on the processor");
-  await expect(page.getByText("On this device, sends later")).toHaveCount(0);
-  await expect.poll(() => left(page, "Grey silicone paste, 6 W/m·K")).toBe(pasteBefore);
-});
+    // the shelf went down, and comes back with the step
+    expect(await left(page, "Grey silicone paste, 6 W/m·K")).toBeLessThan(pasteBefore);
+    await page.goto(`${job}/paste`);
+    await expect(title(page)).toHaveText("Paste on the graphics chip");
+    await page.keyboard.press("b");
+    await expect(title(page)).toHaveText("Paste on the processor");
+    await expect(page.getByText("On this device, sends later")).toHaveCount(0);
+    await expect.poll(() => left(page, "Grey silicone paste, 6 W/m·K")).toBe(pasteBefore);
+  },
+);
 
 test("a lot is put on the shelf, refused with what is wrong, put away and back", async ({ page }) => {
   await page.goto("/materials");

@@ -60,173 +60,177 @@ async function enter(page: Page, on: Locator): Promise<void> {
   await page.keyboard.press("Enter");
 }
 
-test("a whole job from intake to close-up by keys, with a missed pad, an extra piece and an unplugged fan each caught", async ({
-  page,
-}) => {
-  const job = await newJob(page);
+test(
+  "a whole job from intake to close-up by keys, with a missed pad, an extra piece and an unplugged fan each " +
+    "caught",
+  async ({ page }) => {
+    const job = await newJob(page);
 
-  await page.goto(`${job}/intake`);
-  await expect(page.getByRole("heading", { name: /minutes of handwork/ })).toBeVisible();
-  await accessible(page);
-  await page.keyboard.press("1");
-  await expect(title(page)).toHaveText("Damage that was there");
-  await reload(page);
-  await enter(page, panel(page).getByRole("button", { name: "Nothing to write" }));
-  await expect(title(page)).toHaveText("Warranty");
-  await enter(page, panel(page).getByRole("button", { name: "Nothing to write" }));
-  await until(page, /Intake is done/, (t) => (/Adapter/.test(t) ? "type:180" : "1"));
+    await page.goto(`${job}/intake`);
+    await expect(page.getByRole("heading", { name: /minutes of handwork/ })).toBeVisible();
+    await accessible(page);
+    await page.keyboard.press("1");
+    await expect(title(page)).toHaveText("Damage that was there");
+    await reload(page);
+    await enter(page, panel(page).getByRole("button", { name: "Nothing to write" }));
+    await expect(title(page)).toHaveText("Warranty");
+    await enter(page, panel(page).getByRole("button", { name: "Nothing to write" }));
+    await until(page, /Intake is done/, (t) => (/Adapter/.test(t) ? "type:180" : "1"));
 
-  // no run before: firm, but a reason opens it
-  await page.goto(`${job}/open`);
-  await expect(panel(page).getByRole("heading", { name: "No run before" })).toBeVisible();
-  await page.keyboard.press("Space");
-  await expect(panel(page).getByRole("heading", { name: "No run before" })).toBeVisible();
-  await enter(page, panel(page).getByRole("button", { name: "Go on, with a reason" }));
-  await page.keyboard.type("Will not start at all");
-  await enter(page, panel(page).getByRole("button", { name: "Keep the reason" }));
-  await until(page, /^Under the/, () => "Space");
-  await accessible(page);
-  await reload(page);
-  await expect(page.getByRole("img", { name: "10 of 11 screws are out" })).toBeVisible();
-  await until(page, /Count the tray/);
-  await kept(page);
-  await enter(page, page.getByRole("link", { name: "Print the map" }));
-  await expect(page.getByRole("img", { name: "Tray map, 11 screws, 1 to 1.5" })).toBeVisible();
-  await enter(page, page.getByRole("link", { name: "Back to the bench" }));
-  await until(page, /Free the cover/, () => "type:12");
-  await expect(panel(page).getByRole("heading", { name: "The tray does not count up" })).toBeVisible();
-  await page.keyboard.press("b");
-  await until(page, /Free the cover/, () => "type:11");
-  await expect(panel(page).getByRole("heading", { name: "The tray does not count up" })).toHaveCount(0);
+    // no run before: firm, but a reason opens it
+    await page.goto(`${job}/open`);
+    await expect(panel(page).getByRole("heading", { name: "No run before" })).toBeVisible();
+    await page.keyboard.press("Space");
+    await expect(panel(page).getByRole("heading", { name: "No run before" })).toBeVisible();
+    await enter(page, panel(page).getByRole("button", { name: "Go on, with a reason" }));
+    await page.keyboard.type("Will not start at all");
+    await enter(page, panel(page).getByRole("button", { name: "Keep the reason" }));
+    await until(page, /^Under the/, () => "Space");
+    await accessible(page);
+    await reload(page);
+    await expect(page.getByRole("img", { name: "10 of 11 screws are out" })).toBeVisible();
+    await until(page, /Count the tray/);
+    await kept(page);
+    await enter(page, page.getByRole("link", { name: "Print the map" }));
+    await expect(page.getByRole("img", { name: "Tray map, 11 screws, 1 to 1.5" })).toBeVisible();
+    await enter(page, page.getByRole("link", { name: "Back to the bench" }));
+    await until(page, /Free the cover/, () => "type:12");
+    await expect(panel(page).getByRole("heading", { name: "The tray does not count up" })).toBeVisible();
+    await page.keyboard.press("b");
+    await until(page, /Free the cover/, () => "type:11");
+    await expect(panel(page).getByRole("heading", { name: "The tray does not count up" })).toHaveCount(0);
 
-  // tools wait for the battery plug
-  await kept(page);
-  await page.goto(`${job}/strip`);
-  await expect(panel(page).getByRole("heading", { name: "The battery plug is not out" })).toBeVisible();
-  await page.goto(`${job}/open`);
-  await until(page, /Open is done/, (t) => (/^Clips/.test(t) ? "type:0" : "Space"));
-  await kept(page);
+    // tools wait for the battery plug
+    await kept(page);
+    await page.goto(`${job}/strip`);
+    await expect(panel(page).getByRole("heading", { name: "The battery plug is not out" })).toBeVisible();
+    await page.goto(`${job}/open`);
+    await until(page, /Open is done/, (t) => (/^Clips/.test(t) ? "type:0" : "Space"));
+    await kept(page);
 
-  await page.goto(`${job}/strip`);
-  await until(page, /^Heatsink screw/);
-  await reload(page);
-  await expect(panel(page).getByRole("img", { name: /^Pressure now .*, after this turn/ })).toBeVisible();
-  // a screw that will not turn: advice first, and the try is noted
-  await page.keyboard.press("x");
-  await expect(panel(page).getByRole("region", { name: "Will not turn" })).toContainText("Drilling is for another day");
-  await enter(page, panel(page).getByRole("button", { name: "It goes now" }));
-  await expect(panel(page).getByText("Note: Will not turn")).toBeVisible();
-  await until(page, /^Print of the processor/, (t) => (/^Paste on/.test(t) ? "3" : "Space"));
-  await expect(panel(page).getByText("67 %")).toBeVisible();
-  await enter(page, panel(page).getByRole("button", { name: "Row 2, column 2, bare" }));
-  await expect(panel(page).getByText("71 %")).toBeVisible();
-  await accessible(page);
-  await enter(page, panel(page).getByRole("button", { name: "That is the print" }));
-  await until(page, /^Fin stack/, (t) =>
-    /^Paste on/.test(t) ? "3" : /^Pad P7/.test(t) ? "2" : /^Pad/.test(t) ? "1" : "Space",
-  );
-  await accessible(page);
-  await page.keyboard.press("4");
-  // bays that cannot be grade 4: it is asked which one holds
-  await expect(title(page)).toHaveText("How much is closed");
-  for (const bay of "1123344") await page.keyboard.press(bay);
-  await page.keyboard.press("Space");
-  await expect(panel(page).getByRole("region", { name: "Grade and bays do not fit" })).toContainText(
-    "Which one holds?",
-  );
-  await accessible(page);
-  await enter(page, panel(page).getByRole("button", { name: "Grade 4", exact: true }));
-  await reload(page);
-  await until(page, /^Bearing of B1/, (t) => (/Fin stack/.test(t) ? "4" : /^How much/.test(t) ? "Space" : "3"));
-  await until(page, /Strip is done/, (t) => (/^Blower/.test(t) ? "2" : "1"));
-  await expect(
-    page.getByText(/Found: F1 matted, .*pumped-out paste, print on the processor .*71 % wetted.*, P7 torn/),
-  ).toBeVisible();
-  await kept(page);
+    await page.goto(`${job}/strip`);
+    await until(page, /^Heatsink screw/);
+    await reload(page);
+    await expect(panel(page).getByRole("img", { name: /^Pressure now .*, after this turn/ })).toBeVisible();
+    // a screw that will not turn: advice first, and the try is noted
+    await page.keyboard.press("x");
+    await expect(panel(page).getByRole("region", { name: "Will not turn" })).toContainText(
+      "Drilling is for another day",
+    );
+    await enter(page, panel(page).getByRole("button", { name: "It goes now" }));
+    await expect(panel(page).getByText("Note: Will not turn")).toBeVisible();
+    await until(page, /^Print of the processor/, (t) => (/^Paste on/.test(t) ? "3" : "Space"));
+    await expect(panel(page).getByText("67 %")).toBeVisible();
+    await enter(page, panel(page).getByRole("button", { name: "Row 2, column 2, bare" }));
+    await expect(panel(page).getByText("71 %")).toBeVisible();
+    await accessible(page);
+    await enter(page, panel(page).getByRole("button", { name: "That is the print" }));
+    await until(page, /^Fin stack/, (t) =>
+      /^Paste on/.test(t) ? "3" : /^Pad P7/.test(t) ? "2" : /^Pad/.test(t) ? "1" : "Space",
+    );
+    await accessible(page);
+    await page.keyboard.press("4");
+    // bays that cannot be grade 4: it is asked which one holds
+    await expect(title(page)).toHaveText("How much is closed");
+    for (const bay of "1123344") await page.keyboard.press(bay);
+    await page.keyboard.press("Space");
+    await expect(panel(page).getByRole("region", { name: "Grade and bays do not fit" })).toContainText(
+      "Which one holds?",
+    );
+    await accessible(page);
+    await enter(page, panel(page).getByRole("button", { name: "Grade 4", exact: true }));
+    await reload(page);
+    await until(page, /^Bearing of B1/, (t) => (/Fin stack/.test(t) ? "4" : /^How much/.test(t) ? "Space" : "3"));
+    await until(page, /Strip is done/, (t) => (/^Blower/.test(t) ? "2" : "1"));
+    await expect(
+      page.getByText(/Found: F1 matted, .*pumped-out paste, print on the processor .*71 % wetted.*, P7 torn/),
+    ).toBeVisible();
+    await kept(page);
 
-  await page.goto(`${job}/clean`);
-  await expect(title(page)).toHaveText("Blower B1, taken out");
-  await enter(page, panel(page).locator("summary", { hasText: "Change" }));
-  await enter(page, panel(page).getByRole("button", { name: "More: Swabs" }));
-  await enter(page, panel(page).getByRole("button", { name: "B1 is clean" }));
-  await expect(
-    page.getByRole("region", { name: "What was cleaned" }).getByRole("row", { name: /Blower B1 taken out 9 swabs/ }),
-  ).toBeVisible();
-  await reload(page);
-  await until(page, /Clean is done/);
-  await kept(page);
+    await page.goto(`${job}/clean`);
+    await expect(title(page)).toHaveText("Blower B1, taken out");
+    await enter(page, panel(page).locator("summary", { hasText: "Change" }));
+    await enter(page, panel(page).getByRole("button", { name: "More: Swabs" }));
+    await enter(page, panel(page).getByRole("button", { name: "B1 is clean" }));
+    await expect(
+      page.getByRole("region", { name: "What was cleaned" }).getByRole("row", { name: /Blower B1 taken out 9 swabs/ }),
+    ).toBeVisible();
+    await reload(page);
+    await until(page, /Clean is done/);
+    await kept(page);
 
-  // pad P4 is passed by, its neighbours are laid
-  await page.goto(`${job}/paste`);
-  await until(page, /^Cut P7/);
-  await reload(page);
-  await page.keyboard.press("Space");
-  await expect(panel(page).getByRole("button", { name: "On to laying them" })).toBeVisible();
-  await page.keyboard.press("Space");
-  await until(page, /^Pad P4/);
-  await enter(page, panel(page).locator("summary", { hasText: /^All \d+ steps/ }));
-  await enter(
-    page,
-    panel(page)
-      .getByRole("group")
-      .getByRole("button", { name: /^Pad P5 stays/ }),
-  );
-  await page.keyboard.press("Space");
-  await expect(title(page)).toHaveText("Pad P4 stays");
-  await reload(page);
-  await page.goto(`${job}/close`);
-  await until(page, /^Heatsink screw 1/);
-  await accessible(page);
-  await enter(page, panel(page).getByRole("button", { name: "Why this order" }));
-  await expect(panel(page).getByRole("row", { name: /Stamped, 3 rounds/ })).toBeVisible();
-  await reload(page);
-  for (let r = 1; r <= 3; r++)
-    await enter(page, panel(page).getByRole("button", { name: `All heatsink screws, round ${r} at once` }));
-  await expect(title(page)).toHaveText("Plug of blower B1");
-  await page.keyboard.press("x");
-  await page.keyboard.type("Its plug is worn, a new one comes");
-  await enter(page, panel(page).getByRole("button", { name: "Leave it out" }));
-  await until(page, /Put the cover on/);
-  const gate = panel(page).getByRole("region", { name: "Something is still out" });
-  await expect(gate).toContainText("Pads: P4, P6");
-  await expect(gate).toContainText("Fan plugs: B1");
+    // pad P4 is passed by, its neighbours are laid
+    await page.goto(`${job}/paste`);
+    await until(page, /^Cut P7/);
+    await reload(page);
+    await page.keyboard.press("Space");
+    await expect(panel(page).getByRole("button", { name: "On to laying them" })).toBeVisible();
+    await page.keyboard.press("Space");
+    await until(page, /^Pad P4/);
+    await enter(page, panel(page).locator("summary", { hasText: /^All \d+ steps/ }));
+    await enter(
+      page,
+      panel(page)
+        .getByRole("group")
+        .getByRole("button", { name: /^Pad P5 stays/ }),
+    );
+    await page.keyboard.press("Space");
+    await expect(title(page)).toHaveText("Pad P4 stays");
+    await reload(page);
+    await page.goto(`${job}/close`);
+    await until(page, /^Heatsink screw 1/);
+    await accessible(page);
+    await enter(page, panel(page).getByRole("button", { name: "Why this order" }));
+    await expect(panel(page).getByRole("row", { name: /Stamped, 3 rounds/ })).toBeVisible();
+    await reload(page);
+    for (let r = 1; r <= 3; r++)
+      await enter(page, panel(page).getByRole("button", { name: `All heatsink screws, round ${r} at once` }));
+    await expect(title(page)).toHaveText("Plug of blower B1");
+    await page.keyboard.press("x");
+    await page.keyboard.type("Its plug is worn, a new one comes");
+    await enter(page, panel(page).getByRole("button", { name: "Leave it out" }));
+    await until(page, /Put the cover on/);
+    const gate = panel(page).getByRole("region", { name: "Something is still out" });
+    await expect(gate).toContainText("Pads: P4, P6");
+    await expect(gate).toContainText("Fan plugs: B1");
 
-  // the run after waits for the fan
-  await kept(page);
-  await page.goto(`${job}/after`);
-  await expect(page.getByRole("heading", { name: "B1 is not plugged in" })).toBeVisible();
-  await accessible(page);
-  await enter(page, page.getByRole("link", { name: "Back to closing up" }));
-  await enter(page, panel(page).locator("summary", { hasText: /^All \d+ steps/ }));
-  await enter(page, panel(page).getByRole("button", { name: /Plug of blower B1/ }));
-  await page.keyboard.press("Space");
-  await kept(page);
-  await page.goto(`${job}/paste`);
-  await until(page, /Paste and pads is done/);
-  await kept(page);
+    // the run after waits for the fan
+    await kept(page);
+    await page.goto(`${job}/after`);
+    await expect(page.getByRole("heading", { name: "B1 is not plugged in" })).toBeVisible();
+    await accessible(page);
+    await enter(page, page.getByRole("link", { name: "Back to closing up" }));
+    await enter(page, panel(page).locator("summary", { hasText: /^All \d+ steps/ }));
+    await enter(page, panel(page).getByRole("button", { name: /Plug of blower B1/ }));
+    await page.keyboard.press("Space");
+    await kept(page);
+    await page.goto(`${job}/paste`);
+    await until(page, /Paste and pads is done/);
+    await kept(page);
 
-  await page.goto(`${job}/close`);
-  await expect(title(page)).toHaveText("Put the cover on");
-  await expect(gate).toHaveCount(0);
-  await until(page, /^(Cover|Captive) screw/, (t) => (/^Clips/.test(t) ? "type:4" : "Space"));
-  // a long one in a short hole is stopped, and noted
-  await expect(panel(page).getByText("6 mm: this hole takes no other length.")).toBeVisible();
-  await page.keyboard.press("2");
-  await expect(panel(page).getByRole("heading", { name: "8 mm in a hole for 6 mm" })).toBeVisible();
-  await accessible(page);
-  await enter(page, panel(page).getByRole("button", { name: "All cover screws of 6 mm at once" }));
-  await expect(panel(page).getByText("8 mm: this hole takes no other length.")).toBeVisible();
-  await page.keyboard.press("2");
-  await reload(page);
-  await until(page, /First start/, (t) => (/^Look at the tray/.test(t) ? "type:1" : "Space"));
-  await expect(panel(page).getByRole("heading", { name: "1 piece is left on the tray" })).toBeVisible();
-  await page.keyboard.press("b");
-  await until(page, /First start/, (t) => (/^Look at the tray/.test(t) ? "type:0" : "Space"));
-  await until(page, /Close up is done/);
-  await kept(page);
-  await page.goto(`${job}/after`);
-  await expect(page.getByRole("heading", { name: "B1 is not plugged in" })).toHaveCount(0);
-});
+    await page.goto(`${job}/close`);
+    await expect(title(page)).toHaveText("Put the cover on");
+    await expect(gate).toHaveCount(0);
+    await until(page, /^(Cover|Captive) screw/, (t) => (/^Clips/.test(t) ? "type:4" : "Space"));
+    // a long one in a short hole is stopped, and noted
+    await expect(panel(page).getByText("6 mm: this hole takes no other length.")).toBeVisible();
+    await page.keyboard.press("2");
+    await expect(panel(page).getByRole("heading", { name: "8 mm in a hole for 6 mm" })).toBeVisible();
+    await accessible(page);
+    await enter(page, panel(page).getByRole("button", { name: "All cover screws of 6 mm at once" }));
+    await expect(panel(page).getByText("8 mm: this hole takes no other length.")).toBeVisible();
+    await page.keyboard.press("2");
+    await reload(page);
+    await until(page, /First start/, (t) => (/^Look at the tray/.test(t) ? "type:1" : "Space"));
+    await expect(panel(page).getByRole("heading", { name: "1 piece is left on the tray" })).toBeVisible();
+    await page.keyboard.press("b");
+    await until(page, /First start/, (t) => (/^Look at the tray/.test(t) ? "type:0" : "Space"));
+    await until(page, /Close up is done/);
+    await kept(page);
+    await page.goto(`${job}/after`);
+    await expect(page.getByRole("heading", { name: "B1 is not plugged in" })).toHaveCount(0);
+  },
+);
 
 test("steps done while the server cannot be reached stay on the device and arrive later, once", async ({
   page,

@@ -240,7 +240,9 @@ test("a foreign or hostile SVG is reduced to harmless lines or refused, with the
       .getByLabel("Drawing to take in")
       .setInputFiles({ name: "x.svg", mimeType: "image/svg+xml", buffer: Buffer.from(text) });
   await put(
-    '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100" onload="alert(1)"><script>alert(2)</script><rect x="10" y="10" width="30" height="20"/><image href="http://example.invalid/x.png"/></svg>',
+    '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100" ' +
+      'onload="alert(1)"><script>alert(2)</script><rect x="10" y="10" width="30" height="20"/><image ' +
+      'href="http://example.invalid/x.png"/></svg>',
   );
   await expect(page.getByRole("main").getByRole("alert")).toContainText(
     /Left out: .*event handlers.*<script>.*<image>/,
@@ -251,13 +253,11 @@ test("a foreign or hostile SVG is reduced to harmless lines or refused, with the
   await expect(page.getByRole("main").getByRole("alert")).toContainText("declares entities");
   await put("<svg><rect</svg>");
   await expect(page.getByRole("main").getByRole("alert")).toContainText("not SVG that can be read");
-  await page
-    .getByLabel("Drawing to take in")
-    .setInputFiles({
-      name: "x.json",
-      mimeType: "application/json",
-      buffer: Buffer.from('{"version":1,"model":"x","base":{"widthMm":9,"depthMm":200},"parts":[]}'),
-    });
+  await page.getByLabel("Drawing to take in").setInputFiles({
+    name: "x.json",
+    mimeType: "application/json",
+    buffer: Buffer.from('{"version":1,"model":"x","base":{"widthMm":9,"depthMm":200},"parts":[]}'),
+  });
   await expect(page.getByRole("main").getByRole("alert")).toContainText(
     "base.widthMm must be a number from 50 to 1000",
   );

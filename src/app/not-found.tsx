@@ -6,8 +6,8 @@ export default function NotFound() {
     <div className="flex min-h-dvh flex-col">
       <TopBar wide title="" />
       <main className="flex-1 bg-sheet px-10 py-10">
-        <h1 className="text-[29px] font-[700]">There is nothing at this address.</h1>
-        <p className="mt-2 text-[17px] text-ink-2">The job or machine may have another number.</p>
+        <h1 className="text-step font-bold">There is nothing at this address.</h1>
+        <p className="mt-2 text-lead text-ink-2">The job or machine may have another number.</p>
         <LinkButton href="/" look="plain" className="mt-5">
           To the bench
         </LinkButton>

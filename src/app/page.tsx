@@ -18,33 +18,33 @@ export default async function BenchPage() {
     <div className="flex min-h-dvh flex-col">
       <TopBar
         wide
-        title={<span className="text-[17px] font-[450] text-ink-2">Bench, {format(today, "EEEE d MMMM")}</span>}
+        title={<span className="text-lead font-regular text-ink-2">Bench, {format(today, "EEEE d MMMM")}</span>}
       >
         <Link
           prefetch={false}
           href="/machines"
-          className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane"
+          className="flex min-h-11 items-center rounded-control px-3 text-body text-ink-2 hover:bg-plane"
         >
           All machines
         </Link>
         <Link
           prefetch={false}
           href="/layouts"
-          className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane"
+          className="flex min-h-11 items-center rounded-control px-3 text-body text-ink-2 hover:bg-plane"
         >
           Layouts
         </Link>
         <Link
           prefetch={false}
           href="/materials"
-          className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane"
+          className="flex min-h-11 items-center rounded-control px-3 text-body text-ink-2 hover:bg-plane"
         >
           Materials
         </Link>
         <Link
           prefetch={false}
           href="/practice"
-          className="flex min-h-11 items-center rounded-[5px] px-3 text-[16px] text-ink-2 hover:bg-plane"
+          className="flex min-h-11 items-center rounded-control px-3 text-body text-ink-2 hover:bg-plane"
         >
           Practice
         </Link>
@@ -53,14 +53,14 @@ export default async function BenchPage() {
         </LinkButton>
       </TopBar>
       <main className="flex flex-1 flex-col">
-        <h1 className="bg-sheet px-10 py-4 text-[29px] leading-[38px] font-[700]">
+        <h1 className="bg-sheet px-10 py-4 text-step leading-9.5 font-bold">
           {view.items.length === 0
             ? "Nothing on the bench."
             : view.needHands === 0
               ? "No machine needs your hands."
               : `${count(view.needHands, "machine needs", "machines need")} your hands.`}{" "}
           {view.haveVerdict > 0 ? (
-            <span className="font-[450] text-ink-2">
+            <span className="font-regular text-ink-2">
               {count(view.haveVerdict, "has its verdict and waits", "have their verdict and wait")} to be closed.
             </span>
           ) : null}

@@ -46,11 +46,17 @@ function asText(v: Verdict): string {
   const lines = [plainText(v.headline), plainText(v.summary), ""];
   for (const c of v.chips) {
     lines.push(
-      `${c.chip}: ${c.change ? `${c.change.K.toFixed(1)} K (${c.change.low.toFixed(1)} to ${c.change.high.toFixed(1)})` : "no difference given"}`,
+      `${c.chip}: ${
+        c.change
+          ? `${c.change.K.toFixed(1)} K (${c.change.low.toFixed(1)} to ` + `${c.change.high.toFixed(1)})`
+          : "no difference given"
+      }`,
     );
     for (const p of c.paths)
       lines.push(
-        `  ${p.path.padEnd(8)} ${p.finding.padEnd(8)} ${p.change ? `${p.change.K.toFixed(1)} K (${p.change.low.toFixed(1)} to ${p.change.high.toFixed(1)})` : ""}`,
+        `  ${p.path.padEnd(8)} ${p.finding.padEnd(8)} ${
+          p.change ? `${p.change.K.toFixed(1)} K ` + `(${p.change.low.toFixed(1)} to ${p.change.high.toFixed(1)})` : ""
+        }`,
       );
   }
   lines.push("", ...v.reasons.map((r) => `- ${r.message}`), "", ...v.next.map((n) => `> ${n.message}`));

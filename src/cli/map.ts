@@ -44,11 +44,14 @@ export async function mapCommand(args: string[]): Promise<void> {
   ];
   for (const s of counts.screws)
     lines.push(
-      `${s.count} screws of ${s.forWhat || "nothing named"}: ${s.thread} × ${s.lengthMm} mm, ${s.head}${s.captive ? `, ${s.captive} captive` : ""}${s.hidden ? `, ${s.hidden} hidden` : ""}`,
+      `${s.count} screws of ${s.forWhat || "nothing named"}: ${s.thread} × ${s.lengthMm} mm, ` +
+        `${s.head}${s.captive ? `, ${s.captive} captive` : ""}${s.hidden ? `, ${s.hidden} hidden` : ""}`,
     );
   for (const p of counts.pads)
     lines.push(
-      `${p.count} pads of ${p.thicknessMm} mm${p.missing ? `, ${p.missing} missing` : ""}${p.torn ? `, ${p.torn} torn` : ""}`,
+      `${p.count} pads of ${p.thicknessMm} mm${p.missing ? `, ${p.missing} missing` : ""}${
+        p.torn ? `, ${p.torn} ` + "torn" : ""
+      }`,
     );
   lines.push("", ...(checks.length ? checks.map((c) => `! ${c.message}`) : ["Everything adds up."]));
   process.stdout.write(`${lines.join("\n")}\n`);

@@ -8,6 +8,14 @@ export async function padsCommand(args: string[]): Promise<void> {
   if (json) return void process.stdout.write(`${JSON.stringify({ placed, unplaced, usedShare })}\n`);
   const mm = (v: number) => String(Math.round(v * 100) / 100);
   process.stdout.write(
-    `${[...placed.map((p) => `${p.piece.padEnd(8)} on ${p.sheet.padEnd(10)} at ${mm(p.xMm)}, ${mm(p.yMm)} mm${p.turned ? ", turned" : ""}`), ...unplaced.map((u) => `${u.padEnd(8)} does not fit on any sheet of its thickness`), `${lines.length} knife lines, ${Math.round(100 * usedShare)} % of the sheets cut into is used`].join("\n")}\n`,
+    `${[
+      ...placed.map(
+        (p) =>
+          `${p.piece.padEnd(8)} on ${p.sheet.padEnd(10)} at ${mm(p.xMm)}, ${mm(p.yMm)} ` +
+          `mm${p.turned ? ", turned" : ""}`,
+      ),
+      ...unplaced.map((u) => `${u.padEnd(8)} does not fit on any sheet of ` + "its thickness"),
+      `${lines.length} knife lines, ${Math.round(100 * usedShare)} % of the sheets cut into ` + "is used",
+    ].join("\n")}\n`,
   );
 }

@@ -19,7 +19,8 @@ export async function readCommand(args: string[]): Promise<void> {
   if (phases) lines.push(`load from ${phases.loadOnS} s (${phases.onBy}) to ${phases.loadOffS} s (${phases.offBy})`);
   for (const s of summary.series)
     lines.push(
-      `${s.key.padEnd(24)} ${String(s.min).padStart(9)} ${String(s.mean).padStart(9)} ${String(s.max).padStart(9)} ${s.unit.padEnd(4)} ${s.heading}`,
+      `${s.key.padEnd(24)} ${String(s.min).padStart(9)} ${String(s.mean).padStart(9)} ` +
+        `${String(s.max).padStart(9)} ${s.unit.padEnd(4)} ${s.heading}`,
     );
   for (const w of summary.warnings) lines.push(`line ${w.line}: ${w.message}`);
   process.stdout.write(`${lines.join("\n")}\n`);

@@ -15,7 +15,8 @@ export async function tightenCommand(args: string[]): Promise<void> {
   ];
   if (plan.stamped)
     lines.push(
-      `Stamped order ${plan.stamped.order.join(" ")}: worst ${plan.stamped.worstLean.toFixed(3)}, total ${plan.stamped.totalLean.toFixed(3)}`,
+      `Stamped order ${plan.stamped.order.join(" ")}: worst ${plan.stamped.worstLean.toFixed(3)}, total ` +
+        `${plan.stamped.totalLean.toFixed(3)}`,
     );
   lines.push("", ...plan.steps.map((s) => `round ${s.round}  ${s.screw.padEnd(8)} lean ${s.lean.toFixed(3)}`));
   process.stdout.write(`${lines.join("\n")}\n`);

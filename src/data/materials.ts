@@ -77,7 +77,10 @@ export async function lotUses(db: Knex, lots: readonly Pick<Lot, "id" | "kind" |
   return out.sort((a, b) => a.at.localeCompare(b.at));
 }
 
-/** Lots that were not put away, oldest first, with what was used of each: bookings that stand, pads cut, cleaning steps of all journals. */
+/**
+ * Lots that were not put away, oldest first, with what was used of each: bookings that stand, pads cut, cleaning steps
+ * of all journals.
+ */
 export async function listLots(db: Knex): Promise<Lot[]> {
   const rows = await db<LotRow>("lots").whereNull("retired_at").orderBy("id");
   const lots = rows.map((r): Lot => ({
@@ -255,7 +258,10 @@ export async function cut(
   });
 }
 
-/** Takes a cutting back: its sheets are whole again. Refused ("later") when an off-cut of it was cut up since; null when there is none. */
+/**
+ * Takes a cutting back: its sheets are whole again. Refused ("later") when an off-cut of it was cut up since; null when
+ * there is none.
+ */
 export async function uncut(db: Knex, id: number, now: string): Promise<number | "later" | null> {
   const row = await db<CuttingRow>("cuttings").where({ id }).whereNull("undone_at").first();
   if (!row) return null;

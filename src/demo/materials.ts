@@ -3,7 +3,10 @@ import { PASTES } from "../core/paste";
 import type { Lot } from "../core/stock";
 import { addLot, addSheet, book } from "../data/materials";
 
-/** The playhouse's shelf: three pastes, sheets and off-cuts, alcohol, swabs, cloths, air. `day` gives a date by days from today. */
+/**
+ * The playhouse's shelf: three pastes, sheets and off-cuts, alcohol, swabs, cloths, air. `day` gives a date by days
+ * from today.
+ */
 export async function demoShelf(db: Knex, day: (days: number) => string, jobs: readonly number[]): Promise<void> {
   const lot = (
     kind: Lot["kind"],

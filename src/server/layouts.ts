@@ -145,7 +145,10 @@ export async function forkLayout(revisionId: number, body: unknown): Promise<Res
   });
 }
 
-/** Takes a JSON or SVG file into the open revision of a job. Our own files replace the drawing; foreign shapes join it as sketches. */
+/**
+ * Takes a JSON or SVG file into the open revision of a job. Our own files replace the drawing; foreign shapes join it
+ * as sketches.
+ */
 export async function importLayout(
   jobId: number,
   text: string,

@@ -67,7 +67,9 @@ async function openJob(jobId: number): Promise<Result<null>> {
   return job.closedAt ? bad(serverProblem.jobClosed()) : good(null);
 }
 
-/** Books a material to a step of a job; what was booked for the step before goes back. Gives the shelf as it is then. */
+/**
+ * Books a material to a step of a job; what was booked for the step before goes back. Gives the shelf as it is then.
+ */
 export async function bookMaterial(jobId: number, body: unknown): Promise<Result<Shelf>> {
   const checked = check(BookingInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));

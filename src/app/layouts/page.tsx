@@ -20,12 +20,12 @@ export default async function LayoutsPage() {
     <div className="flex min-h-dvh flex-col">
       <TopBar wide title="Layouts" note="by model and variant" />
       <main className="flex-1 bg-sheet px-6 py-6 lg:px-10">
-        <h1 className="text-[29px] leading-[36px] font-[700]">
+        <h1 className="text-step leading-9 font-bold">
           {entries.length === 0
             ? "No layout is drawn yet."
             : `${entries.length === 1 ? "One layout is" : `${entries.length} layouts are`} drawn.`}
         </h1>
-        <p className="mt-1 text-[17px] text-ink-2">
+        <p className="mt-1 text-lead text-ink-2">
           A job starts from the last kept revision of its model and variant; its own changes become the next one.
         </p>
         <div className="mt-5 flex flex-col">
@@ -56,24 +56,25 @@ function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
   return (
     <section
       aria-label={name}
-      className="grid grid-cols-1 gap-x-8 gap-y-4 border-t-[1.5px] border-line py-6 md:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,20rem)]"
+      className="grid grid-cols-1 gap-x-8 gap-y-4 border-t-[1.5px] border-line py-6
+        md:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,20rem)]"
     >
-      <div className="grid w-[320px] place-items-center xl:w-[420px] xl:justify-items-start">
+      <div className="grid w-80 place-items-center xl:w-105 xl:justify-items-start">
         <SmallUnderside layout={e.newest.document} pxPerMm={1.04} />
       </div>
       <div className="min-w-0">
-        <h2 className="text-[23px] leading-[29px] font-[690]">
-          {e.model} {e.variant ? <span className="text-[18px] font-[450] text-ink-2">{e.variant}</span> : null}
+        <h2 className="text-head leading-7.25 font-bold">
+          {e.model} {e.variant ? <span className="text-sub font-regular text-ink-2">{e.variant}</span> : null}
         </h2>
-        <p className="mt-1 text-[17.5px] leading-[24px]">
+        <p className="mt-1 text-lead leading-6">
           <MapWords words={mapSentence(map)} />
         </p>
-        <p className="mt-1 text-[16px] text-ink-2">
+        <p className="mt-1 text-body text-ink-2">
           {e.newest.document.parts.length} parts, {screws} {screws === 1 ? "screw" : "screws"}, {pads}{" "}
           {pads === 1 ? "pad" : "pads"}
           {e.forkedFrom ? `; forked from ${e.forkedFrom}` : ""}
         </p>
-        <p className="mt-3 flex flex-wrap items-center gap-x-1 text-[16px]">
+        <p className="mt-3 flex flex-wrap items-center gap-x-1 text-body">
           <span className="text-ink-2">Save as</span>
           {FORMS.map((form) => (
             <a
@@ -94,12 +95,12 @@ function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
             key={r.id}
             className="grid grid-cols-[44px_minmax(0,1fr)] gap-x-3 border-t border-line-2 py-2 first:border-t-0"
           >
-            <span className="num text-[20px] font-[680]">{r.number}</span>
+            <span className="num text-title font-bold">{r.number}</span>
             <span className="min-w-0">
-              <span className="block text-[16px]">
+              <span className="block text-body">
                 {format(parseISO(r.at), "d MMM yyyy")}, {r.parts} parts{r.open ? ", still open" : ""}
               </span>
-              <span className="block text-[15.5px] text-ink-2">
+              <span className="block text-body text-ink-2">
                 {[r.note, r.changes.join("; ")].filter(Boolean).join(". ") ||
                   (r.number === 1 ? "First drawing" : "Drawn anew")}
               </span>

@@ -13,8 +13,8 @@ export default async function PracticePage() {
     <div className="flex min-h-dvh flex-col">
       <TopBar wide title="Workshop practice" note="where schools differ" />
       <main className="flex-1 bg-sheet px-6 py-6 lg:px-10">
-        <h1 className="text-[29px] leading-[36px] font-[700]">How this workshop works</h1>
-        <p className="mt-1 max-w-[760px] text-[17px] text-ink-2">
+        <h1 className="text-step leading-9 font-bold">How this workshop works</h1>
+        <p className="mt-1 max-w-190 text-lead text-ink-2">
           The first of each is our default, with its reason. A job keeps the practice it was begun with; the record says
           which was used.
         </p>

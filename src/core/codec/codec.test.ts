@@ -115,7 +115,11 @@ describe("a layout as SVG", () => {
 
   it("of others is reduced to lines, with what was left out", () => {
     const read = readSvg(
-      '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 200 200" onload="x()"><style>*{}</style><g transform="scale(2)"><rect x="20" y="40" width="60" height="20"/></g><circle cx="10" cy="10" r="5"/><path d="M0 0h10v10z"/><path d="nonsense"/><script>x()</script><foreignObject><b/></foreignObject><a href="javascript:x()"><line x1="0" y1="0" x2="8" y2="0"/></a></svg>',
+      '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 200 200" ' +
+        'onload="x()"><style>*{}</style><g transform="scale(2)"><rect x="20" y="40" width="60" ' +
+        'height="20"/></g><circle cx="10" cy="10" r="5"/><path d="M0 0h10v10z"/><path ' +
+        'd="nonsense"/><script>x()</script><foreignObject><b/></foreignObject><a href="javascript:x()"><line ' +
+        'x1="0" y1="0" x2="8" y2="0"/></a></svg>',
     );
     if (!read.ok || read.value.own) throw new Error("should be foreign");
     expect(read.value.sketches.map((s) => [s.closed, s.points.length])).toEqual([

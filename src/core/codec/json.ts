@@ -135,7 +135,10 @@ function figuresFrom(v: unknown): Figures {
   };
 }
 
-/** A layout from plain data; refuses unknown fields and kinds, figures out of range, ids that stand twice, and says where. */
+/**
+ * A layout from plain data; refuses unknown fields and kinds, figures out of range, ids that stand twice, and says
+ * where.
+ */
 export function layoutFrom(plain: unknown): Result<Layout> {
   try {
     const l = object(plain, "The layout");

@@ -38,7 +38,8 @@ export function layoutSchema(): object {
     $schema: "https://json-schema.org/draft/2020-12/schema",
     title: "Ovrant layout, version 1",
     description:
-      "The underside of a laptop, seen from below with the hinge edge up; mm and degrees, x to the right, y down, origin at the top left of the base.",
+      "The underside of a laptop, seen from below with the hinge edge up; mm and degrees, x to the right, y " +
+      "down, origin at the top left of the base.",
     type: "object",
     required: ["version", "model", "base", "parts"],
     additionalProperties: false,

@@ -42,7 +42,10 @@ export function layoutSvg(layout: Layout, colours: Readonly<Record<string, strin
       ...parts,
     ],
   );
-  return `<?xml version="1.0" encoding="UTF-8"?>\n${svg.replace(/var\(--(?:d-)?([a-z0-9-]+)\)/g, (whole: string, name: string) => literal(whole, name, colours))}\n`;
+  return (
+    `<?xml version="1.0" ` +
+    `encoding="UTF-8"?>\n${svg.replace(/var\(--(?:d-)?([a-z0-9-]+)\)/g, (whole: string, name: string) => literal(whole, name, colours))}\n`
+  );
 }
 
 function literal(whole: string, name: string, colours: Readonly<Record<string, string>>): string {

@@ -116,7 +116,9 @@ function padChecks(map: CoolingMap): MapCheck[] {
       if (thick.length > 1)
         out.push({
           code: "pads-unlike",
-          message: `Pads on the ${role === "memory" ? "memory" : "regulators"} under ${s.tag || "one plate"} differ: ${thick.join(" and ")} mm on one level.`,
+          message: `Pads on the ${role === "memory" ? "memory" : "regulators"} under ${
+            s.tag || "one " + "plate"
+          } differ: ${thick.join(" and ")} mm on one level.`,
           parts: pads.map((p) => p.id),
         });
     }
@@ -243,7 +245,9 @@ function loadChecks(map: CoolingMap): MapCheck[] {
       ? [
           {
             code: "pipe-over-capacity" as const,
-            message: `${partName(h)} would carry about ${Math.round(W)} W; one of its width and bends usually carries ${Math.round(usualW)} W. An estimate.`,
+            message:
+              `${partName(h)} would carry about ${Math.round(W)} W; one of its width and bends usually ` +
+              `carries ${Math.round(usualW)} W. An estimate.`,
             parts: [pipe],
           },
         ]
@@ -258,7 +262,8 @@ function otherChecks(map: CoolingMap): MapCheck[] {
       out.push({
         code: "battery-swollen",
         message:
-          "The battery is marked swollen: stop, no pressure, no charge, follow local rules for damaged lithium batteries.",
+          "The battery is marked swollen: stop, no pressure, no charge, follow local rules for damaged lithium " +
+          "batteries.",
         parts: [b.id],
       });
   const plugs = map.ofKind("plug");

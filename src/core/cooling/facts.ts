@@ -245,7 +245,10 @@ export function partRemark(map: CoolingMap, p: Part): string {
         .filter((r) => r === "cpu" || r === "gpu"),
     ).size === 2
   )
-    return `Both chips push heat into ${p.tag || "this pipe"}. When both work at once, each also warms the other; the judge keeps the two apart.`;
+    return (
+      `Both chips push heat into ${p.tag || "this pipe"}. When both work at once, each also warms the ` +
+      "other; the judge keeps the two apart."
+    );
   if (p.kind === "blower" && p.outlet2 !== "none")
     return "Two outlets: lint can close one while the other still blows. Look at both fin stacks.";
   if (p.kind === "plate" && p.material === "aluminium") return "Aluminium: never liquid metal here, it eats through.";

@@ -5,7 +5,10 @@ import { isPasted } from "../drawing/links";
 import type { CoolingMap } from "../drawing/map";
 import { conductances, flows, solveNetwork, type Conductance } from "./network";
 
-/** What the judge found for one chip in one run at matched conditions: heights over the room and the width of their 90 % interval, K. */
+/**
+ * What the judge found for one chip in one run at matched conditions: heights over the room and the width of their 90 %
+ * interval, K.
+ */
 export interface MeasuredChip {
   chip: ChipId;
   powerW: number;
@@ -14,7 +17,9 @@ export interface MeasuredChip {
   airflowHalfK: number;
 }
 
-/** Watts through the drawn parts in one run, modelled: the geometry's network bent until it gives the measured heights. */
+/**
+ * Watts through the drawn parts in one run, modelled: the geometry's network bent until it gives the measured heights.
+ */
 export interface HeatPicture {
   /** Watts from each pipe into each fin stack, and of each stack to the air. */
   legs: { pipe: string; fins: string; W: number }[];

@@ -95,7 +95,9 @@ function damageMark(h: HeatPipe): string {
         "fill-opacity": 0.55,
       })
     : path(
-        `M${n(p.xMm - h.widthMm / 2)} ${n(p.yMm - h.widthMm / 2)}l${n(h.widthMm)} ${n(h.widthMm)}M${n(p.xMm - h.widthMm / 2 + 1.6)} ${n(p.yMm - h.widthMm / 2)}l${n(h.widthMm)} ${n(h.widthMm)}`,
+        `M${n(p.xMm - h.widthMm / 2)} ${n(p.yMm - h.widthMm / 2)}l${n(h.widthMm)} ` +
+          `${n(h.widthMm)}M${n(p.xMm - h.widthMm / 2 + 1.6)} ${n(p.yMm - h.widthMm / 2)}l${n(h.widthMm)} ` +
+          `${n(h.widthMm)}`,
         { stroke: "var(--cu0)", "stroke-width": 0.7 },
       );
 }
@@ -113,7 +115,9 @@ export function drawPlate(p: ColdPlate): string {
   const c = Math.min(3, w / 6, h / 6);
   const copper = p.material === "copper";
   const ring = (i: number) =>
-    `M${n(-w / 2 + c)} ${n(-h / 2 + i)}H${n(w / 2 - c)}L${n(w / 2 - i)} ${n(-h / 2 + c)}V${n(h / 2 - c)}L${n(w / 2 - c)} ${n(h / 2 - i)}H${n(-w / 2 + c)}L${n(-w / 2 + i)} ${n(h / 2 - c)}V${n(-h / 2 + c)}Z`;
+    `M${n(-w / 2 + c)} ${n(-h / 2 + i)}H${n(w / 2 - c)}L${n(w / 2 - i)} ` +
+    `${n(-h / 2 + c)}V${n(h / 2 - c)}L${n(w / 2 - c)} ${n(h / 2 - i)}H${n(-w / 2 + c)}L${n(-w / 2 + i)} ` +
+    `${n(h / 2 - c)}V${n(-h / 2 + c)}Z`;
   return [
     path(ring(0), { fill: "var(--d-shadow)", transform: "translate(0.8 1.4)" }),
     path(ring(0), { fill: metal(p.material), stroke: copper ? "var(--cu0)" : "var(--d-ink)", "stroke-width": 0.6 }),
@@ -184,7 +188,8 @@ export function drawPad(p: Pad): string {
     rect(-w / 2, -h / 2, w, h, { ...box, fill: "url(#ov-hatch)", stroke: "var(--d-padl)", "stroke-width": 0.5 }),
     p.state === "torn"
       ? path(
-          `M${n(-0.1 * w)} ${n(-h / 2)}l${n(0.08 * w)} ${n(0.24 * h)}l${n(-0.1 * w)} ${n(0.2 * h)}l${n(0.12 * w)} ${n(0.26 * h)}l${n(-0.06 * w)} ${n(0.3 * h)}`,
+          `M${n(-0.1 * w)} ${n(-h / 2)}l${n(0.08 * w)} ${n(0.24 * h)}l${n(-0.1 * w)} ` +
+            `${n(0.2 * h)}l${n(0.12 * w)} ${n(0.26 * h)}l${n(-0.06 * w)} ${n(0.3 * h)}`,
           { fill: "none", stroke: "var(--sheet)", "stroke-width": 1.4 },
         )
       : "",

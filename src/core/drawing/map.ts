@@ -74,7 +74,10 @@ export class CoolingMap {
   }
 }
 
-/** The plate, chamber or spreader a screw at a point would hold: on it, or within reach of its arms (10 mm). Smaller ones first. */
+/**
+ * The plate, chamber or spreader a screw at a point would hold: on it, or within reach of its arms (10 mm). Smaller
+ * ones first.
+ */
 export function spreadAt(layout: Layout, xMm: number, yMm: number): Part | undefined {
   return layout.parts
     .filter((p) => p.kind === "plate" || p.kind === "chamber" || p.kind === "spreader")

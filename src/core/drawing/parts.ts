@@ -1,7 +1,10 @@
 /** A side of a part in its own frame, before it is turned. */
 export type Side = "top" | "right" | "bottom" | "left";
 
-/** Centre, size and turn of a part; mm, degrees clockwise as drawn. Seen from below, hinge edge up: x to the right, y down. */
+/**
+ * Centre, size and turn of a part; mm, degrees clockwise as drawn. Seen from below, hinge edge up: x to the right, y
+ * down.
+ */
 export interface Box {
   xMm: number;
   yMm: number;

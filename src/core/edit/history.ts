@@ -9,7 +9,10 @@ export interface History {
 
 export const historyOf = (layout: Layout): History => ({ now: layout, past: [], future: [] });
 
-/** The next state; a step that changed nothing is none. `joins` lets steps of one kind in a row count as one (typing, nudging). */
+/**
+ * The next state; a step that changed nothing is none. `joins` lets steps of one kind in a row count as one (typing,
+ * nudging).
+ */
 export function did(h: History, layout: Layout, what: string, joins = false): History {
   if (layout === h.now) return h;
   const last = h.past[h.past.length - 1];

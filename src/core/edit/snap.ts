@@ -18,7 +18,10 @@ export interface SnapLines {
   y: readonly Line[];
 }
 
-/** Lines of everything that stays: edges and middles of parts, ends and straights of pipes, edges and middle of the base. */
+/**
+ * Lines of everything that stays: edges and middles of parts, ends and straights of pipes, edges and middle of the
+ * base.
+ */
 export function snapLines(layout: Layout, moving: ReadonlySet<string>): SnapLines {
   const { widthMm: w, depthMm: d } = layout.base;
   const x: Line[] = [{ at: w / 2, word: "middle of the base" }];
@@ -87,7 +90,9 @@ export function snapBounds(lines: SnapLines, b: Bounds, reachMm: number): { dx: 
 const toLineOrTenth = (goMm: number, snapMm: number, onLine: boolean): number =>
   onLine ? Math.round((goMm + snapMm) * 1e4) / 1e4 : Math.round(goMm * 10) / 10;
 
-/** How far a box that the hand moved by (dx, dy) goes once lines within reach have drawn it, with the guides to show. */
+/**
+ * How far a box that the hand moved by (dx, dy) goes once lines within reach have drawn it, with the guides to show.
+ */
 export function snapMove(
   lines: SnapLines,
   b: Bounds,
@@ -115,7 +120,9 @@ export const snapPoint = (
   return { xMm: s.dx, yMm: s.dy, guides: s.guides };
 };
 
-/** The part nearest to a point among those within reach, smaller parts first; repeated asks cycle through what overlaps. */
+/**
+ * The part nearest to a point among those within reach, smaller parts first; repeated asks cycle through what overlaps.
+ */
 export function hits(parts: readonly Part[], xMm: number, yMm: number, reachMm: number): Part[] {
   const scored = parts.flatMap((p) => {
     const b = boundsOfPart(p);

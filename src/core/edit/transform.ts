@@ -176,7 +176,9 @@ export const HANDLES: readonly Handle[] = [
   { x: -1, y: 0 },
 ];
 
-/** A box pulled at a handle by dx, dy on the sheet; the opposite edge stays where it is. Round parts keep their form. */
+/**
+ * A box pulled at a handle by dx, dy on the sheet; the opposite edge stays where it is. Round parts keep their form.
+ */
 export function resized(p: BoxPart, h: Handle, dx: number, dy: number): BoxPart {
   const a = (-p.turnDeg * Math.PI) / 180;
   const [ox, oy] = [dx * Math.cos(a) - dy * Math.sin(a), dx * Math.sin(a) + dy * Math.cos(a)];

@@ -148,7 +148,9 @@ export function stampedOrder(screws: readonly PlateScrew[]): number[] | null {
   return [...stamps.keys()].sort((a, b) => (stamps[a] ?? "").localeCompare(stamps[b] ?? "", "en", { numeric: true }));
 }
 
-/** What people do in a hurry: every screw straight home, one side after the other, along the longer way of the plate. */
+/**
+ * What people do in a hurry: every screw straight home, one side after the other, along the longer way of the plate.
+ */
 export function oneSideFirst(screws: readonly PlateScrew[]): string[] {
   const span = (v: (s: PlateScrew) => number) => Math.max(...screws.map(v)) - Math.min(...screws.map(v));
   const along = span((s) => s.xMm) >= span((s) => s.yMm) ? (s: PlateScrew) => s.xMm : (s: PlateScrew) => s.yMm;

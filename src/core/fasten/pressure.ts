@@ -15,7 +15,9 @@ export interface ChipFace {
   heightMm: number;
 }
 
-/** How the plate presses: the plane p = a + b x + c y about the middle of the faces, per newton of one screw's preload. */
+/**
+ * How the plate presses: the plane p = a + b x + c y about the middle of the faces, per newton of one screw's preload.
+ */
 export interface PressurePlane {
   /** 1 − smallest corner pressure / mean pressure: 0 is even, above 1 an edge is unloaded. */
   lean: number;

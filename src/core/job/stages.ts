@@ -101,5 +101,7 @@ export function verdictFact(v: Verdict): string {
   const lead = v.chips.find((c) => c.chip === v.lead);
   if (!lead) return "";
   const K = Math.abs(Math.round(lead.change?.K ?? 0));
-  return `${K}\u00a0K ${v.verdict === "improved" ? "cooler" : "hotter"}${v.chips.length > 1 ? `, ${chipName(lead.chip)}` : ""}`;
+  return `${K}\u00a0K ${v.verdict === "improved" ? "cooler" : "hotter"}${
+    v.chips.length > 1 ? ", " + `${chipName(lead.chip)}` : ""
+  }`;
 }

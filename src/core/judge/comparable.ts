@@ -6,7 +6,9 @@ import type { WorkWitness } from "./work";
 
 /** The slow path counts as seen after this many of its time constants. */
 const ENOUGH_TAUS = 3;
-/** A load of this length is enough for a very slow machine after two of them: the interval then tells what is left. s */
+/**
+ * A load of this length is enough for a very slow machine after two of them: the interval then tells what is left. s
+ */
 const LONG_LOAD_S = 480;
 const LONG_LOAD_TAUS = 2;
 const SHORTEST_LOAD_S = 100;
@@ -72,7 +74,9 @@ export function blockingReasons(
       reasons.push({
         code: "loads-differ",
         level: "blocks",
-        message: `No power is logged, and by ${w.by} the ${chipName(w.chip)} did ${Math.abs(percent)} % ${percent > 0 ? "more" : "less"} work in the run after.`,
+        message:
+          `No power is logged, and by ${w.by} the ${chipName(w.chip)} did ${Math.abs(percent)} % ` +
+          `${percent > 0 ? "more" : "less"} work in the run after.`,
         figure: `${percent > 0 ? "+" : "−"}${Math.abs(percent)} %`,
       });
     }
@@ -94,7 +98,9 @@ export function blockingReasons(
         reasons.push({
           code: "wrong-sensor",
           level: "blocks",
-          message: `In the run ${name} the ${chipName(c.chip)} temperature does not rise under load: it is not that chip's sensor.`,
+          message:
+            `In the run ${name} the ${chipName(c.chip)} temperature does not rise under load: it is not ` +
+            "that chip's sensor.",
         });
       }
     }
@@ -106,7 +112,9 @@ export function blockingReasons(
       reasons.push({
         code: "does-not-follow",
         level: "blocks",
-        message: `The ${chipName(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): wrong column, wrong machine or a broken log.`,
+        message:
+          `The ${chipName(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): ` +
+          "wrong column, wrong machine or a broken log.",
       });
   }
   if (chips.length === 0)

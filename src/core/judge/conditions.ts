@@ -63,7 +63,10 @@ export interface FanState {
 const STOPPED_SHARE = 0.12;
 const WEAK_SHARE = 0.6;
 
-/** A fan that stands, or turns at a fraction of its usual speed for the same heat, is the reason itself: it is not scaled away. */
+/**
+ * A fan that stands, or turns at a fraction of its usual speed for the same heat, is the reason itself: it is not
+ * scaled away.
+ */
 export function fanState(before: Series, after: Series): FanState {
   if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed)
     return { kind: "unknown", run: null, ratio: null, fan: null };

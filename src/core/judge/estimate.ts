@@ -293,7 +293,9 @@ function drawsOf({ chip, fits, weights, matched, random }: DrawsGiven): Record<R
   return draws;
 }
 
-/** The plate stays what it is: what seems to change of it is contact whose answer was slow. Changes what it is given. */
+/**
+ * The plate stays what it is: what seems to change of it is contact whose answer was slow. Changes what it is given.
+ */
 function plateIsContact(best: Record<Run, Best>, draws: Record<Run, Heights>): void {
   const moved = best.after.plate - best.before.plate;
   best.after.contact += moved;
@@ -335,7 +337,10 @@ function pathEstimate(
   };
 }
 
-/** Interval around the best value: the spread of the draws by their standard deviation, at least as wide as the draws' own bias. */
+/**
+ * Interval around the best value: the spread of the draws by their standard deviation, at least as wide as the draws'
+ * own bias.
+ */
 function figure(K: number, draws: number[]): Figure {
   const mean = draws.reduce((s, v) => s + v, 0) / draws.length;
   const sd = Math.sqrt(draws.reduce((s, v) => s + (v - mean) ** 2, 0) / Math.max(1, draws.length - 1));
@@ -343,7 +348,10 @@ function figure(K: number, draws: number[]): Figure {
   return { K, low: K - half, high: K + half };
 }
 
-/** Time constant that dominates the air path, s: the mean of all by their heights, in the logarithm, so that a slow tail of the case counts for little. */
+/**
+ * Time constant that dominates the air path, s: the mean of all by their heights, in the logarithm, so that a slow tail
+ * of the case counts for little.
+ */
 export function dominantTau(lines: readonly SpectrumLine[]): number {
   const air = lines.filter((l) => l.path === "airflow");
   const total = air.reduce((s, l) => s + l.K, 0);

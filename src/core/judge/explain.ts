@@ -106,7 +106,10 @@ function stepsOf(
   const steps = [
     {
       title: "The fit",
-      text: `The ${chipName(c.chip)} temperature over the room is taken as a sum of answers to the logged power, each with its own time constant and a weight of zero or more. The weights that leave least over are in the spectrum: up to 7 s is contact, from 14 s airflow.`,
+      text:
+        `The ${chipName(c.chip)} temperature over the room is taken as a sum of answers to the logged power, ` +
+        "each with its own time constant and a weight of zero or more. The weights that leave least over are in " +
+        "the spectrum: up to 7 s is contact, from 14 s airflow.",
     },
     {
       title: "Contact",
@@ -120,25 +123,37 @@ function stepsOf(
   if (rpm && fan.kind === "usual")
     steps.push({
       title: "Fan speed",
-      text: `The fins' part goes with fan speed to the power of \u2212${m.mean.toFixed(2)} (± ${m.sd.toFixed(2)}, from both logs): that brings the run after to ${rpm}\u00a0rpm.`,
+      text:
+        `The fins' part goes with fan speed to the power of \u2212${m.mean.toFixed(2)} (± ` +
+        `${m.sd.toFixed(2)}, from both logs): that brings the run after to ${rpm}\u00a0rpm.`,
     });
   if (fan.kind === "stopped" || fan.kind === "weak")
     steps.push({
       title: "Fan speed",
-      text: `A fan that is ${fan.kind} is the reason itself: the run ${fan.run ?? "after"} is judged at the speed it had.`,
+      text:
+        `A fan that is ${fan.kind} is the reason itself: the run ${fan.run ?? "after"} is judged at the ` +
+        "speed it had.",
     });
   if (series.before.fanGuessed)
     steps.push({
       title: "Fan speed",
-      text: "No fan is logged: a usual fan curve over the temperature stands in, and the data decide how much it counts.",
+      text:
+        "No fan is logged: a usual fan curve over the temperature stands in, and the data decide how much it " +
+        "counts.",
     });
   steps.push({
     title: "Room",
-    text: `Both totals stand on a room of ${matched.roomC}\u00a0°C: ${(matched.roomC + c.before.K).toFixed(1)}\u00a0°C before, ${(matched.roomC + c.after.K).toFixed(1)}\u00a0°C after.`,
+    text:
+      `Both totals stand on a room of ${matched.roomC}\u00a0°C: ` +
+      `${(matched.roomC + c.before.K).toFixed(1)}\u00a0°C before, ` +
+      `${(matched.roomC + c.after.K).toFixed(1)}\u00a0°C after.`,
   });
   steps.push({
     title: "How sure",
-    text: `Blocks of 40 s are weighted anew 48 times and fitted again; with the drift of two power readings, 0.33 K of room in each run and the split between the paths that gives ${K(c.change.low)} to ${K(c.change.high)}, which holds the truth nine times in ten.`,
+    text:
+      "Blocks of 40 s are weighted anew 48 times and fitted again; with the drift of two power readings, " +
+      `0.33 K of room in each run and the split between the paths that gives ${K(c.change.low)} to ` +
+      `${K(c.change.high)}, which holds the truth nine times in ten.`,
   });
   return steps;
 }

@@ -118,7 +118,9 @@ export function airStillHigh(
         {
           code: "air-path-high",
           level: "caution",
-          message: `After the service airflow of the ${chipName(c.chip)} still stands ${Math.round(over)} K above ${good.source}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`,
+          message:
+            `After the service airflow of the ${chipName(c.chip)} still stands ${Math.round(over)} K ` +
+            `above ${good.source}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`,
           figure: `+${Math.round(over)} K`,
         },
       ];
@@ -187,7 +189,9 @@ function fanFindings({ fan, facts, before, after }: Scene): Reason[] {
       {
         code: "fan-weak",
         level: fan.run === "after" ? "caution" : "note",
-        message: `In the run ${fan.run ?? "after"} the blower turns at ${pct(share)} of its usual speed for the same heat.`,
+        message:
+          `In the run ${fan.run ?? "after"} the blower turns at ${pct(share)} of its usual speed for the ` +
+          "same heat.",
         figure: `${Math.round((fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0)} rpm`,
         seen,
       },
@@ -223,7 +227,9 @@ function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[]
       out.push({
         code: "pinned-more-power",
         level: "note",
-        message: `The ${chipName(chip)} is at its limit in both runs, but holds ${Math.round(pA - pB)} W more: the peaks hide the gain.`,
+        message:
+          `The ${chipName(chip)} is at its limit in both runs, but holds ${Math.round(pA - pB)} W more: ` +
+          "the peaks hide the gain.",
         figure: `+${pct(pA / pB - 1)}`,
         seen,
       });
@@ -231,7 +237,9 @@ function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[]
       out.push({
         code: "throttled",
         level: a > 0.02 ? "caution" : "note",
-        message: `The ${chipName(chip)} was at its limit ${b > 0.02 ? `${pct(b)} of the load before` : "at no time before"}, ${a > 0.02 ? `${pct(a)} after` : "at no time after"}.`,
+        message: `The ${chipName(chip)} was at its limit ${
+          b > 0.02 ? `${pct(b)} of the load before` : "at no " + "time before"
+        }, ${a > 0.02 ? `${pct(a)} after` : "at no time after"}.`,
         figure: `${pct(b)} → ${pct(a)}`,
         seen,
       });
@@ -255,7 +263,9 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
         out.push({
           code: "contact-far-above",
           level: "caution",
-          message: `Contact of the ${chipName(chip)} stands far above the other chip's: ${own.toFixed(2)} against ${other.toFixed(2)} K/W.`,
+          message:
+            `Contact of the ${chipName(chip)} stands far above the other chip's: ${own.toFixed(2)} ` +
+            `against ${other.toFixed(2)} K/W.`,
           seen: jump(after, "after", chip),
         });
     }
@@ -267,7 +277,9 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
       out.push({
         code: "core-spread",
         level: "caution",
-        message: `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ${signedK(hottest.beforeK ?? 0)}. Poor paste alone would warm all alike: the plate leans.`,
+        message:
+          `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ` +
+          `${signedK(hottest.beforeK ?? 0)}. Poor paste alone would warm all alike: the plate leans.`,
         figure: `+${Math.round(hottest.afterK ?? 0)} K`,
         seen: { run: "after", chip: "cpu", ...stretch(after, ...lateRows(after)), word: "after: cores apart" },
       });
@@ -280,14 +292,18 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
       out.push({
         code: "paths-disagree",
         level: "caution",
-        message: `On the ${chipName(c.chip)} airflow got better while contact got worse: reopen and check the tightening order, pad heights and a forgotten pad film.`,
+        message:
+          `On the ${chipName(c.chip)} airflow got better while contact got worse: reopen and check the ` +
+          "tightening order, pad heights and a forgotten pad film.",
         seen: jump(after, "after", c.chip),
       });
     } else if (contact.change.K <= -3 && contact.change.high < 0 && airflow.change.K >= 3 && airflow.change.low > 0) {
       out.push({
         code: "paths-disagree",
         level: "caution",
-        message: `On the ${chipName(c.chip)} contact got better while airflow got worse: look for a cable in the outlet, a tape left off, a blower not seated.`,
+        message:
+          `On the ${chipName(c.chip)} contact got better while airflow got worse: look for a cable in the ` +
+          "outlet, a tape left off, a blower not seated.",
         seen: { run: "after", chip: c.chip, ...stretch(after, ...lateRows(after)), word: "after: the climb" },
       });
     }
@@ -309,7 +325,9 @@ function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
         out.push({
           code: "not-steady",
           level: "note",
-          message: `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the end value is reckoned.`,
+          message:
+            `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the ` +
+            "end value is reckoned.",
           figure: `${climb.toFixed(1)} K/min`,
           seen: { run: name, chip: c.chip, ...stretch(s, late[0], late[1]), word: `${name} still climbs` },
         });
@@ -364,7 +382,9 @@ function powerFindings({ work, before, after, facts }: Scene): Reason[] {
     out.push({
       code: "as-logged",
       level: "note",
-      message: `As logged, the ${chipName(lead)} peaked at ${Math.round(facts.before.peakC[lead] ?? 0)} °C before and ${Math.round(facts.after.peakC[lead] ?? 0)} °C after.`,
+      message:
+        `As logged, the ${chipName(lead)} peaked at ${Math.round(facts.before.peakC[lead] ?? 0)} °C ` +
+        `before and ${Math.round(facts.after.peakC[lead] ?? 0)} °C after.`,
       figure: `${peak > 0 ? "+" : peak < 0 ? "−" : ""}${Math.abs(Math.round(peak))} K`,
     });
   }

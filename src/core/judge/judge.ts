@@ -107,7 +107,9 @@ function evenPower(before: Series, after: Series): { series: { before: Series; a
 export const evenPair = (before: Series, after: Series): { before: Series; after: Series } =>
   evenPower(...evenFan(before, after)).series;
 
-/** Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts. */
+/**
+ * Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts.
+ */
 function evenFan(before: Series, after: Series): [Series, Series] {
   return before.fan && after.fan ? [before, after] : [withGuessedFan(before), withGuessedFan(after)];
 }
@@ -219,7 +221,9 @@ const halfOf = (f: Figure): number => (f.high - f.low) / 2;
 const tooUncertain = (lead: ChipVerdict & { change: Figure }): Reason => ({
   code: "too-uncertain",
   level: "blocks",
-  message: `The ${words.chip(lead.chip)} may have changed by ${words.kelvin(lead.change.low)} to ${words.kelvin(lead.change.high)}: the logs cannot say more.`,
+  message:
+    `The ${words.chip(lead.chip)} may have changed by ${words.kelvin(lead.change.low)} to ` +
+    `${words.kelvin(lead.change.high)}: the logs cannot say more.`,
   figure: `± ${words.kelvinSize(halfOf(lead.change))}`,
 });
 

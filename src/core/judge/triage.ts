@@ -167,7 +167,9 @@ function summary(
   if (blind)
     return [
       {
-        text: "No power is logged, so heights cannot be set against good figures. The run still serves as the run before.",
+        text:
+          "No power is logged, so heights cannot be set against good figures. The run still serves as the " +
+          "run before.",
       },
     ];
   if (!series.room)
@@ -178,7 +180,9 @@ function summary(
   if (word === "not-the-cooling")
     return [
       {
-        text: `The ${name} stands within good figures (${good.source}). If it still runs hot, look at the power mode, background load and the adapter.`,
+        text:
+          `The ${name} stands within good figures (${good.source}). If it still runs hot, look at the power ` +
+          "mode, background load and the adapter.",
       },
     ];
   const [contact] = lead.paths;

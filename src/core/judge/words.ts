@@ -108,7 +108,8 @@ export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: 
     steps.push({
       code: "plug-fan",
       message:
-        "Shut down, unplug the adapter and the battery, then check the fan plug: it is the part everyone forgets. Then run after again.",
+        "Shut down, unplug the adapter and the battery, then check the fan plug: it is the part everyone " +
+        "forgets. Then run after again.",
     });
   if (has("fan-weak") && reasons.some((r) => r.code === "fan-weak" && r.level === "caution"))
     steps.push({
@@ -122,7 +123,8 @@ export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: 
     steps.push({
       code: "reopen-contact",
       message:
-        "Reopen: check the tightening order, pad heights and a forgotten pad film, then new paste and one more run after.",
+        "Reopen: check the tightening order, pad heights and a forgotten pad film, then new paste and one more " +
+        "run after.",
     });
   if (has("core-spread"))
     steps.push({
@@ -138,13 +140,15 @@ export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: 
     steps.push({
       code: "check-pipes",
       message:
-        "Airflow is still high for this model: if the fins are clean, feel for a pipe that stays cold at its end, and look for a cable or tape in the outlet.",
+        "Airflow is still high for this model: if the fins are clean, feel for a pipe that stays cold at its " +
+        "end, and look for a cable or tape in the outlet.",
     });
   if (word === "unchanged")
     steps.push({
       code: "look-further",
       message:
-        "The cooling is as it was. If the machine still runs hot: look at the power mode, background load, the pipes and the fan, and set the complaint against the model's known figures.",
+        "The cooling is as it was. If the machine still runs hot: look at the power mode, background load, the " +
+        "pipes and the fan, and set the complaint against the model's known figures.",
     });
   if (word === "improved" && steps.length === 0)
     steps.push({ code: "set-due", message: "Nothing to reopen. Close the job and set the next due date." });
@@ -160,7 +164,8 @@ function repeatSteps(reasons: readonly Reason[]): NextStep[] {
       steps.push({
         code: "read-room",
         message:
-          "Read the room temperature at the air inlet at the start and the end, and enter it for both runs. If it is still known, enter it now: nothing has to be run again.",
+          "Read the room temperature at the air inlet at the start and the end, and enter it for both runs. If " +
+          "it is still known, enter it now: nothing has to be run again.",
       });
     if (r.code === "load-too-short")
       steps.push({

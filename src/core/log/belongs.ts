@@ -31,7 +31,9 @@ export function doubtsOf(
     if (swapped)
       doubts.push({
         code: "swapped-logs",
-        message: `By its clock this log is ${kind === "after" ? "older" : "newer"} than the run ${other.kind} (${other.name}): before and after look swapped.`,
+        message:
+          `By its clock this log is ${kind === "after" ? "older" : "newer"} than the run ${other.kind} ` +
+          `(${other.name}): before and after look swapped.`,
         action: "Check which file is which, then drop the right one.",
       });
   }

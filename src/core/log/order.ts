@@ -43,7 +43,8 @@ export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm)
         "gap",
         lines[spread.index[i] ?? 0] ?? 0,
         (n) =>
-          `${n} ${n === 1 ? "gap" : "gaps"} in the log, the longest ${Math.round(Math.max(...gaps.map((g) => g.lengthS)))} s.`,
+          `${n} ${n === 1 ? "gap" : "gaps"} in the log, the longest ` +
+          `${Math.round(Math.max(...gaps.map((g) => g.lengthS)))} s.`,
       );
     }
   }

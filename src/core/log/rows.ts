@@ -248,7 +248,8 @@ export class RowReader {
         "short",
         this.line,
         (n) =>
-          `${n === 1 ? "A line has" : `${n} lines have`} fewer columns than the headings; the missing readings count as gaps.`,
+          `${n === 1 ? "A line has" : `${n} lines have`} fewer columns than the headings; the missing readings ` +
+          "count as gaps.",
       );
       for (; c < width; c++) row[c] = NaN;
     }

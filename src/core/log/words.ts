@@ -3,51 +3,62 @@
  * A word matches a whole token, or the start of one when it ends in "*", or the end when it starts with "*".
  */
 export const DEVICE_WORDS = {
-  cpu: "cpu cpus processor prozessor* processeur procesador processador processore procesor* protsessor processzor suoritin tctl tdie core cores kern kerne kernen coeur coeurs nucleo nucleos nucleu package pkg socket soc".split(
-    " ",
-  ),
+  cpu: (
+    "cpu cpus processor prozessor* processeur procesador processador processore procesor* protsessor " +
+    "processzor suoritin tctl tdie core cores kern kerne kernen coeur coeurs nucleo nucleos nucleu package pkg " +
+    "socket soc"
+  ).split(" "),
   gpu: "gpu gpus graphics grafik* graphique* grafica* graficos grafische video vga dgpu shader".split(" "),
   drive: "drive ssd nvme hdd disk disks festplatte* laufwerk* disque disco dysk schijf harddisk storage m2".split(" "),
-  room: "room amb ambient ambiente ambiante ambientale inlet intake raum* zimmer* umgebung* piece sala stanza kamer omgeving outside indoor".split(
-    " ",
-  ),
-  fan: "fan fans lufter* luefter* ventilat* ventilad* ventola ventole wentylator* blower blowers *lufter *luefter ventilador*".split(
-    " ",
-  ),
-  case: "case chassis board mainboard motherboard hauptplatine system pch chipset gehause* gehaeuse* boitier carcasa caja skin vrm vr mos ambientsensor platine".split(
-    " ",
-  ),
+  room: (
+    "room amb ambient ambiente ambiante ambientale inlet intake raum* zimmer* umgebung* piece sala stanza " +
+    "kamer omgeving outside indoor"
+  ).split(" "),
+  fan: (
+    "fan fans lufter* luefter* ventilat* ventilad* ventola ventole wentylator* blower blowers *lufter " +
+    "*luefter ventilador*"
+  ).split(" "),
+  case: (
+    "case chassis board mainboard motherboard hauptplatine system pch chipset gehause* gehaeuse* boitier " +
+    "carcasa caja skin vrm vr mos ambientsensor platine"
+  ).split(" "),
   memory: "memory mem ram dimm vram speicher* memoire memoria geheugen junction".split(" "),
   battery: "battery batterie bateria akku accu charger adapter ac netzteil".split(" "),
 } as const;
 
 export const QUANTITY_WORDS = {
-  temperature:
-    "temp temperature* temperatur* temperat* tmp thermal tctl tdie degc degf celsius fahrenheit *temp *temperatur *temperature".split(
-      " ",
-    ),
-  power:
-    "power wattage leistung* puissance potencia potenza vermogen moc watt watts w mw pwr *leistung consumption ppt tdp draw".split(
-      " ",
-    ),
-  load: "load usage util utilization utilisation auslastung* last charge carga carico busy belastung nutzung utilizacion utilizzo activity *auslastung use uso".split(
-    " ",
-  ),
-  clock:
-    "clock clk freq frequency takt* taktrate frequenz frequence frecuencia frequenza mhz ghz speed *takt frequentie hz".split(
-      " ",
-    ),
+  temperature: (
+    "temp temperature* temperatur* temperat* tmp thermal tctl tdie degc degf celsius fahrenheit *temp " +
+    "*temperatur *temperature"
+  ).split(" "),
+  power: (
+    "power wattage leistung* puissance potencia potenza vermogen moc watt watts w mw pwr *leistung consumption " +
+    "ppt tdp draw"
+  ).split(" "),
+  load: (
+    "load usage util utilization utilisation auslastung* last charge carga carico busy belastung nutzung " +
+    "utilizacion utilizzo activity *auslastung use uso"
+  ).split(" "),
+  clock: (
+    "clock clk freq frequency takt* taktrate frequenz frequence frecuencia frequenza mhz ghz speed *takt " +
+    "frequentie hz"
+  ).split(" "),
   rpm: "rpm drehzahl* tach tacho tachometer *drehzahl umin trmin regime".split(" "),
-  time: "time zeit* uhrzeit temps hora tempo tijd czas timestamp timestamps stamp date datum fecha data elapsed seconds sekunden secondes segundos secondi sec secs s t clocktime datetime epoch laufzeit duration heure minutes ms".split(
-    " ",
-  ),
+  time: (
+    "time zeit* uhrzeit temps hora tempo tijd czas timestamp timestamps stamp date datum fecha data elapsed " +
+    "seconds sekunden secondes segundos secondi sec secs s t clocktime datetime epoch laufzeit duration heure " +
+    "minutes ms"
+  ).split(" "),
 } as const;
 
 /** Words that turn a column into something else than the reading itself: limits, shares, extremes. */
-export const NOT_A_READING =
-  "limit limits grenze limite tjmax tj distance abstand critical crit kritisch throttl* target soll setpoint hysteresis voltage volt volts vid spannung tension voltaje current ampere amps strom hot hotspot spot minimum mindest rest remaining capacity wear health rate read write throughput errors error count pwm budget pl1 pl2 requested request ratio multiplier version bus ring uncore cache fabric llc sa gt ia yes no".split(
-    " ",
-  );
+export const NOT_A_READING = (
+  "limit limits grenze limite tjmax tj distance abstand critical crit kritisch throttl* target soll setpoint " +
+  "hysteresis voltage volt volts vid spannung tension voltaje current ampere amps strom hot hotspot spot " +
+  "minimum mindest rest remaining capacity wear health rate read write throughput errors error count pwm " +
+  "budget pl1 pl2 requested request ratio multiplier version bus ring uncore cache fabric llc sa gt ia yes " +
+  "no"
+).split(" ");
 
 export type Device = keyof typeof DEVICE_WORDS;
 export type Quantity = "temperature" | "power" | "load" | "clock" | "rpm" | "time";

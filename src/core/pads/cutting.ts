@@ -74,7 +74,8 @@ const SHUFFLES = 220;
  * Lays pieces on sheets of their thickness so that each can be cut out by straight lines from edge to edge of the
  * piece in hand (guillotine cuts), with `kerfMm` lost to every line. Off-cuts are used before whole sheets, small ones
  * first. Many orders of the pieces, two fits and three ways to part the rest are tried (a seeded search, the same every
- * time); kept is the plan that leaves the fewest pieces out, opens the least area of whole sheets, then of off-cuts, and
+ * time); kept is the plan that leaves the fewest pieces out, opens the least area of whole sheets, then of off-cuts,
+ * and
  * leaves the largest whole rests. Of whole sheets `marginMm` along every edge becomes no part of a piece.
  */
 export function cuttingPlan(
@@ -247,7 +248,10 @@ function bestLeaf(
   return best;
 }
 
-/** Cuts a piece from the top left of a leaf: first the line that parts the whole leaf, then the one that frees the piece. */
+/**
+ * Cuts a piece from the top left of a leaf: first the line that parts the whole leaf, then the one that frees the
+ * piece.
+ */
 function cutInto(
   { leaf, turned }: { leaf: Cut; turned: boolean },
   p: Piece,

@@ -1,6 +1,8 @@
 import type { Pad } from "../drawing";
 
-/** Softness classes, and how a pad of each presses back: σ = E ε / (1 − ε/limit)², relaxed, ε = share it is pressed by. */
+/**
+ * Softness classes, and how a pad of each presses back: σ = E ε / (1 − ε/limit)², relaxed, ε = share it is pressed by.
+ */
 export type Softness = Pad["softness"];
 export interface PadCurve {
   /** Stiffness of the first per cent, kPa. */

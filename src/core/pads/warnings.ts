@@ -20,7 +20,9 @@ export function padWarnings(map: CoolingMap, thickness: ReadonlyMap<string, numb
         out.push({
           code: "stacked",
           tags: [a.tag, b.tag],
-          say: `${a.tag} and ${b.tag} lie on each other. Stacked pads carry half as much, and slide: one of the right thickness instead.`,
+          say:
+            `${a.tag} and ${b.tag} lie on each other. Stacked pads carry half as much, and slide: one of the ` +
+            "right thickness instead.",
         });
     for (const s of map.ofKind("screw"))
       if (overlapMm2(corners(a), corners(s)) > 0.15 * s.wMm * s.hMm)
@@ -66,7 +68,9 @@ export function padWarnings(map: CoolingMap, thickness: ReadonlyMap<string, numb
       out.push({
         code: "unlike-level",
         tags: unlike.map((p) => p.tag),
-        say: `${unlike.map((p) => `${p.tag} is ${mm(p)} mm`).join(", ")}; the others on its level are ${usual} mm. Measure its gap again before it is cut.`,
+        say:
+          `${unlike.map((p) => `${p.tag} is ${mm(p)} mm`).join(", ")}; the others on its level are ${usual} ` +
+          "mm. Measure its gap again before it is cut.",
       });
   }
   return out;

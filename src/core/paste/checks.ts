@@ -1,7 +1,8 @@
 /** Closed forms the solver is checked against. */
 
 /**
- * Time for a drop of fixed volume to be pressed from gap h0 to h1 by a constant force between parallel plates, Newtonian:
+ * Time for a drop of fixed volume to be pressed from gap h0 to h1 by a constant force between parallel plates,
+ * Newtonian:
  * t = 3 μ V² / (8 π F) (1/h1⁴ − 1/h0⁴) (Stefan 1874, for a radius that grows as √(V/πh)). SI.
  */
 export const dropTimeS = (viscosityPas: number, volumeM3: number, forceN: number, h0: number, h1: number): number =>

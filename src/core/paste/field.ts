@@ -62,7 +62,10 @@ const AIR_PA = 1e5;
 const SMALL_BUBBLE = 8e-4;
 const MOST_AIR_PA = 8 * AIR_PA;
 
-/** Sets gaps from the plate z = a + b x + c y, and which cells are full from face to face; a cell keeps its state within a hair. */
+/**
+ * Sets gaps from the plate z = a + b x + c y, and which cells are full from face to face; a cell keeps its state within
+ * a hair.
+ */
 export function openGap(f: Field, plane: readonly [number, number, number]): void {
   for (let j = 1; j <= f.ny; j++)
     for (let i = j * f.w + 1; i <= j * f.w + f.nx; i++) {

@@ -1,10 +1,14 @@
 import type { Field } from "./field";
 import type { PressureGrid } from "./poisson";
 
-/** Least share of its Newtonian mobility a Bingham paste keeps in the numbers, so that a plug creeps instead of locking. */
+/**
+ * Least share of its Newtonian mobility a Bingham paste keeps in the numbers, so that a plug creeps instead of locking.
+ */
 const LEAST = 5e-2;
 
-/** Conductances of the film: between wetted cells, and from a wetted cell to its front or edge on each of four sides. */
+/**
+ * Conductances of the film: between wetted cells, and from a wetted cell to its front or edge on each of four sides.
+ */
 export class Flow {
   /** Towards left, right, up and down where the neighbour is not wetted. */
   readonly toFront: readonly [Float64Array, Float64Array, Float64Array, Float64Array];
@@ -29,7 +33,8 @@ export class Flow {
 
   /**
    * Sets them from the gaps and the pressures of the step before: m = h³ / 12 μ · φ, φ = 1 − 3s/2 + s³/2,
-   * s = 2 τ / (h |∇p|): plane Poiseuille flow of a Bingham body. `air` takes what shut-in air presses on its fronts; `middle` is
+   * s = 2 τ / (h |∇p|): plane Poiseuille flow of a Bingham body. `air` takes what shut-in air presses on its fronts;
+   * `middle` is
    * the gap half-way through the step over the gap now.
    */
   set(air: Float64Array, middle: number): void {
@@ -92,7 +97,10 @@ export class Flow {
     return next;
   }
 
-  /** The way to a front: to where the paste of the neighbour ends, or to the edge of the face (o = −1), where it is half a cell. */
+  /**
+   * The way to a front: to where the paste of the neighbour ends, or to the edge of the face (o = −1), where it is half
+   * a cell.
+   */
   private front(i: number, o: number, store: Float64Array, [step, width]: readonly [number, number]): void {
     const { f, air } = this;
     const gap = f.h[i] as number;

@@ -107,7 +107,8 @@ export function stopsOf(paste: Paste, at: { aluminium: readonly string[]; openPa
       hard: false,
       title: "It conducts",
       say: at.openParts
-        ? "Open parts stand round the chip: no more than the amount says, none past the edge, and the parts covered first."
+        ? "Open parts stand round the chip: no more than the amount says, none past the edge, and the parts " +
+          "covered first."
         : "No more than the amount says, and none past the edge.",
     });
   return out;

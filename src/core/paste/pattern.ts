@@ -87,7 +87,8 @@ export function beadMm(volumeMm3: number, strokes: readonly Stroke[]): number {
 }
 
 /**
- * Height of the paste over the face before it is pressed, one value per cell in rows, mm; what would lie past the edge is
+ * Height of the paste over the face before it is pressed, one value per cell in rows, mm; what would lie past the edge
+ * is
  * left out and the rest scaled, so that the sum times the cell's area is the volume.
  */
 export function laidHeights(laid: Laid, widthMm: number, heightMm: number, nx: number, ny: number): Float64Array {

@@ -1,4 +1,7 @@
-/** One grid of the pressure equation: conductances to the right and downward neighbour, and to where the pressure is given. */
+/**
+ * One grid of the pressure equation: conductances to the right and downward neighbour, and to where the pressure is
+ * given.
+ */
 interface Level {
   nx: number;
   ny: number;
@@ -260,7 +263,10 @@ function sweep({ top, bottom, from, to, w, right, down, inverse, x, b }: Level, 
   }
 }
 
-/** What the first sweep left of the fine equation, summed over the four cells of each coarse one: only what lay ahead is not met. */
+/**
+ * What the first sweep left of the fine equation, summed over the four cells of each coarse one: only what lay ahead is
+ * not met.
+ */
 function restrict(fine: Level, coarse: Level): void {
   const { top, bottom, from, to, w, right, down, x } = fine;
   coarse.b.fill(0);

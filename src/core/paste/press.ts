@@ -23,7 +23,8 @@ const TOUCH_M = 5e-6;
 const STOP_PAM = 5e12;
 
 /**
- * What filler, or faces that touch, bear at a place: pressure in Pa, and its growth per m of closing. `gap` is the gap for
+ * What filler, or faces that touch, bear at a place: pressure in Pa, and its growth per m of closing. `gap` is the gap
+ * for
  * the flow, never under a hair; `raw` the plate's own height, which may lie under the face.
  */
 export function bearing(
@@ -39,8 +40,10 @@ export function bearing(
 }
 
 /**
- * Force and moments of the screws as the plate z = a + b x + c y lies, N and N·m, and how they give way as it closes (upper
- * triangle of nine). A screw's spring, `springNm` in N/m, is pressed more while its corner stands high, less when it sinks.
+ * Force and moments of the screws as the plate z = a + b x + c y lies, N and N·m, and how they give way as it closes
+ * (upper
+ * triangle of nine). A screw's spring, `springNm` in N/m, is pressed more while its corner stands high, less when it
+ * sinks.
  */
 export function pressing(
   points: readonly PressPoint[],

@@ -40,7 +40,8 @@ const RELAX = 2;
  * Paste squeezed between a rigid plate and a chip's face: Hele-Shaw flow with a moving front.
  * In wetted cells ∇·(m ∇p) = ∂h/∂t (see {@link Flow} for m), p = 0 at the front, Boyle's law for shut-in air. The plate
  * has three freedoms and no mass: force and moments of pressure balance the load. The filler bears by Prasher's law
- * turned round, P = τ (C/h)^(1/0.166), so an even film rests at his bond line. Volume moves through faces of cells only,
+ * turned round, P = τ (C/h)^(1/0.166), so an even film rests at his bond line. Volume moves through faces of cells
+ * only,
  * so none is lost; what passes the edge of the face is kept apart.
  */
 export class Squeeze {
@@ -209,7 +210,10 @@ export class Squeeze {
     for (let i = 0; i < 9; i++) this.drag[i] = (this.drag[i] as number) * f.cellM2;
   }
 
-  /** Pressures of the plate's motion. Pressure is in proportion to speed, so both are brought to the force that is left to carry. */
+  /**
+   * Pressures of the plate's motion. Pressure is in proportion to speed, so both are brought to the force that is left
+   * to carry.
+   */
   private pressures(speed: Three, left: Three, gives: Float64Array, wider: number): Three {
     const { field: f, b, moving } = this;
     const [s0, s1, s2] = speed;
@@ -235,7 +239,10 @@ export class Squeeze {
     return [s0 * scale, s1 * scale, s2 * scale];
   }
 
-  /** Largest relative speed of the gap at the corners of the box round the film, 1/s; a fifth of it at the face's own corners. */
+  /**
+   * Largest relative speed of the gap at the corners of the box round the film, 1/s; a fifth of it at the face's own
+   * corners.
+   */
   private fastest(speed: Three): number {
     const { left, right, top, bottom } = this.grid.box;
     const { dx, dy, nx, ny } = this.field;

@@ -21,7 +21,10 @@ export interface Suggestion {
 }
 
 const CELLS = 40;
-/** What a pattern costs by hand: a card spreads dust with the film and takes its time, more strokes can go astray. A thick paste is spread all the same. */
+/**
+ * What a pattern costs by hand: a card spreads dust with the film and takes its time, more strokes can go astray. A
+ * thick paste is spread all the same.
+ */
 const HANDLING: Record<PatternTrial["pattern"], number> = { dot: 0, line: 0, cross: 0.03, five: 0.03, film: 0.06 };
 const THICK_PAS = 300;
 export const overMm3 = (f: Pick<SqueezeFrame, "over">): number => f.over.reduce((s, v) => s + v, 0);

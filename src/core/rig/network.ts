@@ -37,7 +37,9 @@ export function coldState(machine: RigMachine): RigState {
   };
 }
 
-/** One explicit Euler step of the network: chip, paste, plate, pipes, fins, case. `powerW` per chip, `dtS` up to 0.1 s. */
+/**
+ * One explicit Euler step of the network: chip, paste, plate, pipes, fins, case. `powerW` per chip, `dtS` up to 0.1 s.
+ */
 export function stepNetwork(
   machine: RigMachine,
   links: RigLinks,

@@ -21,7 +21,9 @@ function wayWords(kind: "blower" | "fins" | "chip", c: Cleaning): Pick<Step, "sa
   if (kind === "blower")
     return c.method === "out"
       ? {
-          say: "Brush both sides of the blades and the housing. Lift the felt between blower and fins out in one piece.",
+          say:
+            "Brush both sides of the blades and the housing. Lift the felt between blower and fins out in one " +
+            "piece.",
           mind: "That felt is what really blocks.",
           caution: DUST,
         }
@@ -30,7 +32,8 @@ function wayWords(kind: "blower" | "fins" | "chip", c: Cleaning): Pick<Step, "sa
     return {
       say:
         c.method === "mat"
-          ? "Lift the mat off the inlet side, brush along the fins, then air from the outlet side. Light must come through every gap."
+          ? "Lift the mat off the inlet side, brush along the fins, then air from the outlet side. Light must " +
+            "come through every gap."
           : "Brush along the fins, then air from the outlet side.",
       caution: c.method === "mat" ? DUST : AIR,
       mind: "Along the fins, never across.",
@@ -163,7 +166,9 @@ function plateSteps(ctx: ServiceContext): Step[] {
             {
               mark,
               title: `Heatsink screw ${mark}`,
-              sub: `round ${r} of ${plan.fractions.length}${before ? `, after screw ${screwMarkOf(ctx, before, i)}` : ""}`,
+              sub: `round ${r} of ${plan.fractions.length}${
+                before ? ", after screw " + `${screwMarkOf(ctx, before, i)}` : ""
+              }`,
               say: `Turn ${roundWords(r, plan.fractions.length)}, then stop.`,
               parts: [id],
               run: `heatsink screws, round ${r}`,
@@ -335,7 +340,9 @@ function coverScrewSteps(ctx: ServiceContext): Step[] {
           mark: String(cover.length - i),
           title: s.captive ? "Captive screw" : "Cover screw",
           sub: screwForm(s),
-          say: `${s.lengthMm} mm: this hole takes no other length.${after ? ` ${after}` : ""}${asks ? " Which one is in your hand?" : ""}`,
+          say: `${s.lengthMm} mm: this hole takes no other length.${after ? ` ${after}` : ""}${
+            asks ? " Which " + "one is in your hand?" : ""
+          }`,
           parts: [s.id],
           run: asks ? `cover screws of ${s.lengthMm} mm` : "cover screws",
           trouble: NOT_BITING,

@@ -5,7 +5,9 @@ import { Journal, type Entry } from "./journal";
 import type { Practice } from "./practice";
 import type { ServiceContext } from "./step";
 
-/** The planned orders of a drawing's assemblies, at the practice's rounds; those past the planner's reach are left out. */
+/**
+ * The planned orders of a drawing's assemblies, at the practice's rounds; those past the planner's reach are left out.
+ */
 export function plansOf(map: CoolingMap | null, rounds: number): TightenPlan[] {
   return (map ? assembliesOf(map) : [])
     .filter((a) => a.screws.length <= MOST_SCREWS)

@@ -63,7 +63,10 @@ export function baysOfGrade(grade: number): string {
 export const inletOf = (f: Pick<FinStack, "outlet">): Side =>
   (({ top: "bottom", bottom: "top", left: "right", right: "left" }) as const)[f.outlet];
 
-/** What was seen of a stack's inlet: its grade, its bays where they were told, and the closed share from the least to the most. */
+/**
+ * What was seen of a stack's inlet: its grade, its bays where they were told, and the closed share from the least to
+ * the most.
+ */
 export interface InletSeen {
   grade: number;
   bays: string | null;

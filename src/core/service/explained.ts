@@ -25,7 +25,10 @@ export function airGrowth(closed: number): number {
   return (CLEAN_FLOW / q) ** USUAL_FAN_EXPONENT;
 }
 
-/** How much of the air path above usual the lint that was seen explains; null while a stack is not graded, or the usual is not known. */
+/**
+ * How much of the air path above usual the lint that was seen explains; null while a stack is not graded, or the usual
+ * is not known.
+ */
 export function airExplained(ctx: ServiceContext, usualKW: number): Span | null {
   const fins = ctx.map?.ofKind("fins") ?? [];
   const seen = fins.flatMap((f) => {
@@ -47,7 +50,10 @@ const PASTE_GROWTH: Record<string, Span> = {
   over: [1, 1.2],
 };
 
-/** Growth of the contact path from a state and, where it was drawn, the print: a film on a share s of the chip carries about 1/s. */
+/**
+ * Growth of the contact path from a state and, where it was drawn, the print: a film on a share s of the chip carries
+ * about 1/s.
+ */
 export function contactGrowth(state: string, print: string): Span {
   const byState = PASTE_GROWTH[state] ?? [1, 1.12];
   if (!isPrint(print)) return byState;
@@ -56,7 +62,10 @@ export function contactGrowth(state: string, print: string): Span {
   return [Math.max(1, 0.9 / s), Math.max(1.1, 1.35 / s)];
 }
 
-/** How much of a chip's contact path above usual its paste explains; null while it was not looked at, or the usual is not known. */
+/**
+ * How much of a chip's contact path above usual its paste explains; null while it was not looked at, or the usual is
+ * not known.
+ */
 export function contactExplained(ctx: ServiceContext, role: string, usualKW: number): Span | null {
   const chip = pastedChips(ctx).find((c) => c.role === role);
   if (!chip || usualKW <= 0 || !ctx.journal.isDone(`paste-was:${chip.id}`)) return null;

@@ -34,7 +34,9 @@ export function foundIn(ctx: ServiceContext): Found {
     const print = journal.of(`print:${c.id}`).value;
     if (isPrint(print) && wettedShare(print) < 0.9)
       words.push(
-        `print on ${c.role === "cpu" ? "the processor" : c.role === "gpu" ? "the graphics chip" : "a chip"} ${printWord(print)}, ${Math.round(100 * wettedShare(print))} % wetted`,
+        `print on ${
+          c.role === "cpu" ? "the processor" : c.role === "gpu" ? "the graphics chip" : "a " + "chip"
+        } ${printWord(print)}, ${Math.round(100 * wettedShare(print))} % wetted`,
       );
   }
   const pads = (map?.ofKind("pad") ?? []).flatMap((p) =>
@@ -82,7 +84,9 @@ export interface Agreement {
   bars: { predicted: PredictedPath; explains: Span } | null;
 }
 
-/** Sets what was seen against what the run before said; paths not looked at yet are left out. Bars that overlap agree. */
+/**
+ * Sets what was seen against what the run before said; paths not looked at yet are left out. Bars that overlap agree.
+ */
 export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreement[] {
   const found = foundIn(ctx);
   const out: Agreement[] = [];
@@ -94,7 +98,8 @@ export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreemen
   ) => {
     const own = predicted.paths?.[path] ?? null;
     const bars = own && explains ? { predicted: own, explains } : null;
-    // figures decide where there are any: lint that explains less than the run showed does not agree, though there is lint
+    // figures decide where there are any: lint that explains less than the run showed does not agree, though there is
+    // lint
     const agrees = bars ? overlap(bars.predicted.aboveKW, bars.explains) : seen === predicted[path];
     const less = bars ? bars.explains[1] < bars.predicted.aboveKW[0] : !seen;
     const side = agrees ? (seen || predicted[path] ? "both" : "neither") : less ? "said" : "seen";
@@ -105,7 +110,9 @@ export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreemen
       both: "The run before pointed to airflow, and lint was found.",
       neither: "The run before saw no airflow trouble, and none was found.",
       seen: "More lint was found than the run before shows: it may have done little harm.",
-      said: "The run before shows more airflow trouble than the lint explains: look for a blower that turns slowly, blocked vents, a wrong plug.",
+      said:
+        "The run before shows more airflow trouble than the lint explains: look for a blower that turns " +
+        "slowly, blocked vents, a wrong plug.",
     });
   }
   if (found.contact !== null) {
@@ -117,7 +124,9 @@ export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreemen
         both: "The run before pointed to contact, and paste or pads were out of order.",
         neither: "The run before saw no contact trouble, and none was found.",
         seen: "Paste or pads were more out of order than the run before shows.",
-        said: "The run before shows more contact trouble than paste and pads explain: look for a leaning plate, a bent base, a wrong pad.",
+        said:
+          "The run before shows more contact trouble than paste and pads explain: look for a leaning plate, " +
+          "a bent base, a wrong pad.",
       },
     );
   }
@@ -129,7 +138,8 @@ export function adapterWords(ctx: ServiceContext, chipW: number): string {
   const label = Number(ctx.journal.of("intake:adapter").value || "0");
   const needs = chipW + 18;
   return label > 0 && chipW > 0 && label < needs
-    ? `The chips drew ${Math.round(chipW)} W in the run before, with the rest about ${Math.round(needs)} W; the adapter gives ${label} W. An adapter too small explains a limited run by itself.`
+    ? `The chips drew ${Math.round(chipW)} W in the run before, with the rest about ${Math.round(needs)} W; the ` +
+        `adapter gives ${label} W. An adapter too small explains a limited run by itself.`
     : "";
 }
 

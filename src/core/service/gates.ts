@@ -133,7 +133,9 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
     return {
       key: "gate:swollen",
       title: "The battery is swollen",
-      say: "Stop. Do not puncture, press or charge it. Move it away from anything that burns and follow local rules for damaged lithium batteries. Go on only after it was dealt with: then answer the battery step anew.",
+      say:
+        "Stop. Do not puncture, press or charge it. Move it away from anything that burns and follow local " +
+        "rules for damaged lithium batteries. Go on only after it was dealt with: then answer the battery step anew.",
       opens: false,
     };
   }
@@ -141,7 +143,9 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
     const g = open({
       key: "gate:before-run",
       title: "No run before",
-      say: "Without a load run before opening nothing can be proved afterwards. A machine that will not start may skip it, with the reason kept.",
+      say:
+        "Without a load run before opening nothing can be proved afterwards. A machine that will not start " +
+        "may skip it, with the reason kept.",
       opens: true,
     });
     if (g) return g;
@@ -165,7 +169,9 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
       const g = open({
         key: "gate:counts",
         title: "Something is still out",
-        say: `${missing.map((c) => `${c.name}: ${list(c.missing)}`).join(". ")}. The cover stays off until out is in, or a reason is kept.`,
+        say:
+          `${missing.map((c) => `${c.name}: ${list(c.missing)}`).join(". ")}. The cover stays off until out ` +
+          "is in, or a reason is kept.",
         opens: true,
       });
       if (g) return g;
@@ -205,11 +211,17 @@ function openTray(ctx: ServiceContext): string {
   if (state.status !== "done" || Number(state.value) === loose) return "";
   const n = Number(state.value);
   return n < loose
-    ? `${loose - n} of ${loose} screws ${loose - n === 1 ? "is" : "are"} missing: still in the cover, or fallen. Prying now breaks the cover.`
-    : `${n - loose} more than the drawing has: look where ${n - loose === 1 ? "it was" : "they were"}, and add ${n - loose === 1 ? "it" : "them"} to the map.`;
+    ? `${loose - n} of ${loose} screws ${loose - n === 1 ? "is" : "are"} missing: still in the cover, or fallen. ` +
+        "Prying now breaks the cover."
+    : `${n - loose} more than the drawing has: look where ${
+        n - loose === 1 ? "it was" : "they " + "were"
+      }, and add ${n - loose === 1 ? "it" : "them"} to the map.`;
 }
 
-/** What keeps the run after from starting: blowers that were unplugged and are not confirmed back. Empty when nothing does. */
+/**
+ * What keeps the run after from starting: blowers that were unplugged and are not confirmed back. Empty when nothing
+ * does.
+ */
 export function fansUnconfirmed(ctx: ServiceContext): string[] {
   if (ctx.journal.isSettled("gate:fan-plugs")) return [];
   return fanPlugsOf(ctx)

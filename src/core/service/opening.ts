@@ -2,7 +2,10 @@ import { isKind, type Screw } from "../drawing";
 import { act, type ServiceContext, type Step } from "./step";
 import { byRows, REACH, RELEASES, screwForm, STUCK } from "./words";
 
-/** Screws of the cover in the order they come out: plain ones round by rows, hidden ones, captive ones last since they lift the edge. */
+/**
+ * Screws of the cover in the order they come out: plain ones round by rows, hidden ones, captive ones last since they
+ * lift the edge.
+ */
 export function coverScrews(ctx: ServiceContext): Screw[] {
   const own = (ctx.map?.ofKind("screw") ?? []).filter((s) => s.forWhat === "cover");
   const rank = (s: Screw) => (s.captive ? 2 : s.under !== "nothing" ? 1 : 0);
@@ -27,7 +30,8 @@ export function intakeSteps(): Step[] {
           ],
         },
         caution:
-          "Swollen, dented, hot or smelling: stop. Do not press or puncture it, move it away from anything that burns, follow local rules for damaged lithium batteries.",
+          "Swollen, dented, hot or smelling: stop. Do not press or puncture it, move it away from anything that " +
+          "burns, follow local rules for damaged lithium batteries.",
       },
     ),
     ask(
@@ -127,7 +131,9 @@ function coverScrewSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act("open", "open:tray", {
         title: "Count the tray",
-        say: `${loose.length} should lie there${loose.length < screws.length ? `; ${screws.length - loose.length} stay in the cover` : ""}. How many do?`,
+        say: `${loose.length} should lie there${
+          loose.length < screws.length ? "; " + `${screws.length - loose.length} stay in the cover` : ""
+        }. How many do?`,
         mind: "One too few hides under a foot, a label or a plug, and breaks the cover.",
         parts: screws.map((s) => s.id),
         ask: { kind: "number", unit: "screws", expects: loose.length, min: 0, max: 60 },
@@ -145,7 +151,9 @@ function liftSteps(ctx: ServiceContext): Step[] {
       "open:pry",
       {
         title: "Free the cover",
-        say: "Pick in at the front edge, 3 mm deep. Left and right up to the ports, then both sides to the hinge. Listen for the clips.",
+        say:
+          "Pick in at the front edge, 3 mm deep. Left and right up to the ports, then both sides to the " +
+          "hinge. Listen for the clips.",
         mind: "The cover hooks over the ports, and seals hang on the speakers. Plastic only.",
       },
       "All clips are free",

@@ -171,7 +171,10 @@ export function stackOf(
 /** How far liquid metal that is pressed out may run, mm. */
 const RUNS_MM = 6;
 
-/** Aluminium on a chip: its plate itself, or a spreader so near that what is pressed out reaches it; by tag. Liquid metal is barred by it. */
+/**
+ * Aluminium on a chip: its plate itself, or a spreader so near that what is pressed out reaches it; by tag. Liquid
+ * metal is barred by it.
+ */
 export function aluminiumAt(ctx: ServiceContext, chip: Chip): string[] {
   const over = ctx.map?.spreadsOf(chip) ?? [];
   const reached = (ctx.map?.ofKind("spreader") ?? []).filter((s) =>
@@ -261,7 +264,9 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
         say: "Lay it as shown; the plate spreads it.",
         ...(metal.length
           ? {
-              caution: `${metal.join(" and ")} ${metal.length === 1 ? "is" : "are"} aluminium: never liquid metal here, it eats through.`,
+              caution:
+                `${metal.join(" and ")} ${metal.length === 1 ? "is" : "are"} aluminium: never liquid ` +
+                "metal here, it eats through.",
             }
           : {}),
         parts: [c.id],

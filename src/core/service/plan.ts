@@ -71,7 +71,10 @@ const LONGER: readonly (readonly [RegExp, number])[] = [
   [/^close:first/, 120],
 ];
 
-/** Minutes each stage may take: the median of earlier jobs of the model where there are any, else from the drawing's steps. */
+/**
+ * Minutes each stage may take: the median of earlier jobs of the model where there are any, else from the drawing's
+ * steps.
+ */
 export function estimateMinutes(
   ctx: ServiceContext,
   earlier: readonly ReadonlyMap<ServiceStage, number>[],

@@ -101,7 +101,9 @@ export function stripSteps(ctx: ServiceContext): Step[] {
         "strip:look",
         {
           title: "One more look",
-          say: "Is any screw left? Does a cable run over the assembly? Then steady and straight up, by hand, until the paste lets go.",
+          say:
+            "Is any screw left? Does a cable run over the assembly? Then steady and straight up, by hand, " +
+            "until the paste lets go.",
           mind: "No lever, and do not bend the board. Warm it a little if the paste holds.",
           caution: "Fins and shields cut.",
           parts: order,

@@ -62,9 +62,14 @@ export const byRows = <P extends Part & { xMm: number; yMm: number }>(parts: rea
 /** What a screw may do instead of turning, and what to do then. */
 export const STUCK = {
   word: "Will not turn",
-  say: "Stop before its head is round. Is it the right driver, full in the head, straight down? Push hard and turn back and forth by hairs. A drop of alcohol and a minute softens thread lock. A round head: a flat rubber band under the tip. Drilling is for another day.",
+  say:
+    "Stop before its head is round. Is it the right driver, full in the head, straight down? Push hard and " +
+    "turn back and forth by hairs. A drop of alcohol and a minute softens thread lock. A round head: a flat " +
+    "rubber band under the tip. Drilling is for another day.",
 };
 export const NOT_BITING = {
   word: "Not biting",
-  say: "Back it off until it drops into the thread, then forward. If it still will not: back every screw of this round off, look from the side for a pad or a cable under the plate, and start the rounds again.",
+  say:
+    "Back it off until it drops into the thread, then forward. If it still will not: back every screw of this " +
+    "round off, look from the side for a pad or a cable under the plate, and start the rounds again.",
 };

@@ -99,7 +99,10 @@ export function stockDates(lots: readonly Lot[], today: string, horizonDays = 24
   return out.sort((a, b) => a.on.localeCompare(b.on));
 }
 
-/** The first thing to see to: what expired, then what is used up or low, then what runs out first; all is well otherwise. */
+/**
+ * The first thing to see to: what expired, then what is used up or low, then what runs out first; all is well
+ * otherwise.
+ */
 export function shelfHeadline(lots: readonly Lot[], today: string): { first: string; then: string } {
   const own = lots.filter((l) => leftOf(l) > 0);
   const expired = own.find((l) => isExpired(l, today));

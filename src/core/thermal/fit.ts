@@ -26,7 +26,10 @@ export interface Solution {
 }
 
 export const BLOCK_S = 40;
-/** Variance of one reading the priors are weighed against, K². Readings within a block hang together: a prior weighs as much as a block. */
+/**
+ * Variance of one reading the priors are weighed against, K². Readings within a block hang together: a prior weighs as
+ * much as a block.
+ */
 const NOISE = 0.2;
 /** Around the edges of the load every reading counts; elsewhere every third stands for three. */
 const EDGE_BEFORE_S = 15;
@@ -130,7 +133,10 @@ function sumBlocks(eq: BlockEquations, weights: Float64Array | null): { gram: Fl
   return { gram, moment };
 }
 
-/** Solution with the blocks weighted anew, for one replicate of the bootstrap. `start` is a warm start, changed in place. */
+/**
+ * Solution with the blocks weighted anew, for one replicate of the bootstrap. `start` is a warm start, changed in
+ * place.
+ */
 export function replicate(eq: BlockEquations, weights: Float64Array, start: Uint8Array): Float64Array {
   const { gram, moment } = sumBlocks(eq, weights);
   return nnls(gram, moment, eq.free, start);
@@ -151,7 +157,10 @@ export function solveBlocks(eq: BlockEquations, start: Uint8Array): Solution {
   return { x, sse: Math.max(0, sse), n: eq.count };
 }
 
-/** Rise of the chip over the room, split by path, in K, at fixed powers and the reference fan speed; `plateK` is the part of airflow that the cold plate may hold. */
+/**
+ * Rise of the chip over the room, split by path, in K, at fixed powers and the reference fan speed; `plateK` is the
+ * part of airflow that the cold plate may hold.
+ */
 export function riseAt(
   columns: readonly Column[],
   x: Float64Array,

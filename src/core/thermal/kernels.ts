@@ -2,7 +2,10 @@
 export const CONTACT_TAUS_S = [0, 0.8, 1.8, 3.6, 7] as const;
 /** Time constants of the pipes and plates, which do not hang on the fan. s */
 export const PIPE_TAUS_S = [14, 30] as const;
-/** The cold plate answers in this span, whichever path it is counted to. It is part of the machine: what changes here is contact. s */
+/**
+ * The cold plate answers in this span, whichever path it is counted to. It is part of the machine: what changes here is
+ * contact. s
+ */
 export const PLATE_SPAN_S: readonly [number, number] = [10, 16];
 /** Time constants of the fins and the warmed case at the reference fan speed. s */
 export const AIR_TAUS_S = [18, 40, 85, 180, 380] as const;

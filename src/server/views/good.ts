@@ -6,7 +6,10 @@ import { listJobs, type Job } from "../../data/jobs";
 import { listMachines } from "../../data/machines";
 import { latestVerdict } from "../../data/verdicts";
 
-/** What good machines of this kind measure, from what was known before the job: its own runs, its model's, else its class's. */
+/**
+ * What good machines of this kind measure, from what was known before the job: its own runs, its model's, else its
+ * class's.
+ */
 export async function goodFigures(own: Machine, job: Job, run: Run): Promise<GoodFigures> {
   const db = await database();
   const ownRuns: GoodRun[] = [];

@@ -23,12 +23,13 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
         <div className="relative" style={{ width, height: level.includes(1) ? 216 : 150 }}>
           <EdgeRule width={width} days={days} months={months} x={x} />
           <div
-            className="absolute top-[3px] rounded-[2px] bg-copper px-4 text-[16.5px] leading-[27px] font-[560] text-on-copper"
+            className="absolute top-0.75 rounded-[2px] bg-copper px-4 text-lead leading-6.75 font-medium
+              text-on-copper"
             style={{ left: x(now) - 48 }}
           >
-            Today <b className="font-[700]">{format(now, "d")}</b>
+            Today <b className="font-bold">{format(now, "d")}</b>
           </div>
-          <div aria-hidden className="absolute w-[4px] bg-copper" style={{ left: x(now) - 2, top: 30, height: 28 }} />
+          <div aria-hidden className="absolute w-1 bg-copper" style={{ left: x(now) - 2, top: 30, height: 28 }} />
           <ul>
             {due.map((d, i) => {
               const date = parseISO(d.dueOn);
@@ -41,9 +42,7 @@ export function BenchEdge({ due, today }: { due: DueDate[]; today: string }) {
             })}
           </ul>
           {due.length === 0 ? (
-            <p className="absolute top-[70px] left-10 text-[16px] text-ink-2">
-              No dates yet. A verdict sets the next one.
-            </p>
+            <p className="absolute top-17.5 left-10 text-body text-ink-2">No dates yet. A verdict sets the next one.</p>
           ) : null}
         </div>
       </div>
@@ -105,7 +104,13 @@ function EdgeRule({ width, days, months, x }: EdgeRuleProps) {
       {months.map((m) => (
         <g key={m.toISOString()}>
           <path d={`M${x(m)} 0v44`} stroke="var(--on-al)" strokeWidth={1.6} />
-          <text x={Math.max(x(m), 12) + 8} y={22} fontSize={16} fontWeight={600} fill="var(--on-al)">
+          <text
+            x={Math.max(x(m), 12) + 8}
+            y={22}
+            fontSize="var(--text-body)"
+            fontWeight="var(--font-weight-strong)"
+            fill="var(--on-al)"
+          >
             {format(m, "MMMM")}
           </text>
         </g>
@@ -128,7 +133,7 @@ interface DueTagProps {
 function DueTag({ d, left, late, drop, room, i, date }: DueTagProps) {
   return (
     <li className="absolute" style={{ left, top: 38 }}>
-      <svg aria-hidden width={14} height={110 + 40} className="absolute -left-[7px] top-0">
+      <svg aria-hidden width={14} height={110 + 40} className="absolute -left-1.75 top-0">
         <path d={`M7 6v${late > 0 ? 14 : 78 + drop}`} stroke="var(--ink)" strokeWidth={1.8} />
         {late > 0 ? <path d={`M7 20v${64 + drop}`} stroke="var(--caution)" strokeWidth={5} /> : null}
         <circle
@@ -143,17 +148,17 @@ function DueTag({ d, left, late, drop, room, i, date }: DueTagProps) {
       <Link
         prefetch={false}
         href={`/machines/${d.machine.id}`}
-        className="absolute left-[12px] block w-max rounded-[3px] pr-1"
+        className="absolute left-3 block w-max rounded-[3px] pr-1"
         style={{ top: 18 + drop, maxWidth: room(i) }}
       >
         <span
-          className={`block truncate text-[15.5px] leading-[20px] ${late > 0 ? "font-[640] text-caution-ink" : "text-ink-2"}`}
+          className={`block truncate text-body leading-5 ${late > 0 ? "font-strong text-caution-ink" : "text-ink-2"}`}
         >
           {format(date, "d MMM")}
           {late > 0 ? `, ${late} ${late === 1 ? "day" : "days"} late` : late === 0 ? ", today" : ""}
         </span>
-        <span className="block truncate text-[18px] leading-[23px] font-[640]">{d.machine.place || d.machine.tag}</span>
-        <span className="block truncate text-[14.5px] leading-[20px] text-ink-2">{d.why || d.machine.model}</span>
+        <span className="block truncate text-sub leading-5.75 font-strong">{d.machine.place || d.machine.tag}</span>
+        <span className="block truncate text-note leading-5 text-ink-2">{d.why || d.machine.model}</span>
       </Link>
     </li>
   );

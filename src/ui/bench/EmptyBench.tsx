@@ -26,7 +26,7 @@ export function EmptyBench({ next }: { next: DueDate | null }) {
           />
         </svg>
         <div>
-          <p className="text-[20px] font-[560]">
+          <p className="text-title font-medium">
             {next
               ? `Next due: ${next.machine.place || next.machine.tag}, ${format(parseISO(next.dueOn), "d MMM")}.`
               : "Take a machine in, then drop the log of its load run."}

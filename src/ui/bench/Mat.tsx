@@ -53,19 +53,19 @@ export function Mat({ items }: { items: (BenchItem & { drawing: SmallDrawing | n
                     <BaseOutline form={item.machine.form} pxPerMm={PX_PER_MM} />
                   )}
                 </div>
-                <p className="mt-5 truncate text-[18px]">
-                  <b className="font-[640]">{item.machine.model}</b>{" "}
-                  <span className="pl-1 text-[16px] text-ink-2">{item.machine.place}</span>
+                <p className="mt-5 truncate text-sub">
+                  <b className="font-strong">{item.machine.model}</b>{" "}
+                  <span className="pl-1 text-body text-ink-2">{item.machine.place}</span>
                 </p>
-                <p className="mt-0.5 text-[22px] leading-[27px] font-[680]">{item.waits}</p>
+                <p className="mt-0.5 text-title leading-6.75 font-bold">{item.waits}</p>
                 <div className="flex-1">
-                  <p className="mt-1 line-clamp-3 min-h-[42px] text-[15.5px] leading-[21px] text-ink-2">{item.note}</p>
+                  <p className="mt-1 line-clamp-3 min-h-10.5 text-body leading-5.25 text-ink-2">{item.note}</p>
                 </div>
                 <LinkButton
                   href={stagePath(item.jobId, item.at)}
                   look={i === 0 ? "main" : item.at === "verdict" ? "quiet" : "plain"}
                   keyCap={i < 9 ? String(i + 1) : undefined}
-                  className="mt-4 min-h-[54px] self-start"
+                  className="mt-4 min-h-13.5 self-start"
                 >
                   {item.button}
                   <span className="sr-only">
@@ -79,7 +79,7 @@ export function Mat({ items }: { items: (BenchItem & { drawing: SmallDrawing | n
         </div>
       </div>
       <div aria-hidden className="pointer-events-none absolute top-1.5 right-6 text-ink-2">
-        <span className="num block text-center text-[14px] leading-[17px]">100 mm</span>
+        <span className="num block text-center text-tag leading-4.25">100 mm</span>
         <svg width={100 * PX_PER_MM} height={10} className="block">
           <path
             d={`M.7 0v10M${100 * PX_PER_MM - 0.7} 0v10M0 5h${100 * PX_PER_MM}`}

@@ -102,7 +102,7 @@ function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip
   };
   return (
     <>
-      <div className="absolute w-[3px] bg-ink" style={{ left: x - 1.5, top: 0, height: gripTop }} />
+      <div className="absolute w-0.75 bg-ink" style={{ left: x - 1.5, top: 0, height: gripTop }} />
       <div
         {...bind()}
         role="slider"
@@ -113,7 +113,9 @@ function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip
         aria-valuenow={Math.round(at)}
         aria-valuetext={`${clockText(at)} of the log`}
         onKeyDown={onKeyDown}
-        className="pointer-events-auto absolute grid h-[44px] w-[54px] cursor-ew-resize touch-none place-items-center rounded-[5px] border-2 border-ink bg-sheet text-ink focus:border-copper focus:bg-copper focus:text-on-copper active:bg-copper active:text-on-copper"
+        className="pointer-events-auto absolute grid h-11 w-13.5 cursor-ew-resize touch-none
+          place-items-center rounded-control border-2 border-ink bg-sheet text-ink focus:border-copper
+            focus:bg-copper focus:text-on-copper active:bg-copper active:text-on-copper"
         style={{ left: x - 27, top: gripTop }}
       >
         <svg aria-hidden width={34} height={20} viewBox="0 0 34 20" fill="none" stroke="currentColor" strokeWidth={2}>
@@ -122,14 +124,14 @@ function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip
       </div>
       {flip ? null : (
         <div
-          className={`absolute w-max max-w-[230px] text-[14.5px] leading-[18px] ${side === "left" ? "text-right" : ""}`}
+          className={`absolute w-max max-w-57.5 text-note leading-4.5 ${side === "left" ? "text-right" : ""}`}
           style={
             side === "left"
               ? { right: `calc(100% - ${x - 36}px)`, top: gripTop + 4 }
               : { left: x + 36, top: gripTop + 4 }
           }
         >
-          <b className="font-[640]">{name}</b> <span className="num text-[14px]">{clockText(at)}</span>
+          <b className="font-strong">{name}</b> <span className="num text-tag">{clockText(at)}</span>
           <br />
           <span className="text-ink-2">{note}</span>
         </div>

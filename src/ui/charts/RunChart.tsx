@@ -155,23 +155,23 @@ interface PhaseNamesProps {
 /** DOC PhaseNames */
 function PhaseNames({ phases, span }: PhaseNamesProps) {
   return (
-    <div className="flex items-baseline text-[15.5px]" style={{ paddingLeft: AXIS_W, paddingRight: EDGE_R }}>
+    <div className="flex items-baseline text-body" style={{ paddingLeft: AXIS_W, paddingRight: EDGE_R }}>
       <span
         className="shrink-0 overflow-hidden whitespace-nowrap text-ink-2"
         style={{ width: `${(phases.loadOnS / span[1]) * 100}%` }}
       >
-        Idle <span className="num text-[15px]">{clockText(phases.loadOnS)}</span>
+        Idle <span className="num text-note">{clockText(phases.loadOnS)}</span>
       </span>
       <span
-        className="shrink-0 whitespace-nowrap pl-2 font-[640]"
+        className="shrink-0 whitespace-nowrap pl-2 font-strong"
         style={{ width: `${((phases.loadOffS - phases.loadOnS) / span[1]) * 100}%` }}
       >
-        Load <span className="num text-[15px]">{clockText(phases.loadOffS - phases.loadOnS)}</span>
+        Load <span className="num text-note">{clockText(phases.loadOffS - phases.loadOnS)}</span>
       </span>
       <span className="whitespace-nowrap pl-2 text-ink-2">
         {span[1] - phases.loadOffS > 5 ? (
           <>
-            Cool-down <span className="num text-[15px]">{clockText(span[1] - phases.loadOffS)}</span>
+            Cool-down <span className="num text-note">{clockText(span[1] - phases.loadOffS)}</span>
           </>
         ) : null}
       </span>
@@ -245,7 +245,7 @@ function lineLabels(
 function StripLabel({ top, left, text }: { top: number; left: number; text: string }) {
   return (
     <span
-      className="absolute rounded-[2px] bg-copper-wash/75 px-1 text-[14.5px] leading-[17px] font-[520] text-ink-2"
+      className="absolute rounded-[2px] bg-copper-wash/75 px-1 text-note leading-4.25 font-medium text-ink-2"
       style={{ top, left }}
     >
       {text}

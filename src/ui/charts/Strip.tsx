@@ -27,7 +27,9 @@ interface StripProps {
   xTicks?: boolean;
 }
 
-/** One strip of a run: lines over seconds, no legend, axis at the left. Strips stand under each other on one time axis. */
+/**
+ * One strip of a run: lines over seconds, no legend, axis at the left. Strips stand under each other on one time axis.
+ */
 export const Strip = memo(function Strip({
   width,
   height,
@@ -63,7 +65,7 @@ export const Strip = memo(function Strip({
         height={xTicks ? 26 : 0}
         tickLine={false}
         axisLine={false}
-        tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+        tick={{ fontSize: "var(--text-tag)", fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
         tickFormatter={(s: number) => (s === 0 ? "0" : `${Math.round(s / 60)} min`)}
         interval="preserveStartEnd"
       />
@@ -74,7 +76,7 @@ export const Strip = memo(function Strip({
         allowDataOverflow
         tickLine={false}
         axisLine={false}
-        tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+        tick={{ fontSize: "var(--text-tag)", fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
         tickFormatter={format}
         interval={0}
       />
@@ -84,7 +86,7 @@ export const Strip = memo(function Strip({
           y={l.value}
           stroke={l.stop ? "var(--stop)" : "var(--limit)"}
           strokeWidth={1.6}
-          label={{ value: l.label, position: "insideTopRight", fontSize: 14, fill: "var(--ink-2)" }}
+          label={{ value: l.label, position: "insideTopRight", fontSize: "var(--text-tag)", fill: "var(--ink-2)" }}
         />
       ))}
       {lines.map((l) => (

@@ -18,14 +18,16 @@ interface Common {
 }
 
 const shape = (look: Look, big: boolean, extra: string) =>
-  `inline-flex items-center justify-center gap-2.5 rounded-[5px] border-2 font-[560] whitespace-nowrap transition-[filter,background-color] disabled:opacity-55 ${big ? "min-h-[60px] px-6 text-[19px]" : "min-h-[48px] px-5 text-[17px]"} ${LOOKS[look]} ${extra}`;
+  "inline-flex items-center justify-center gap-2.5 rounded-control border-2 font-medium whitespace-nowrap " +
+  `transition-[filter,background-color] disabled:opacity-55 ${big ? "min-h-15 px-6 text-sub" : "min-h-12 px-5 text-lead"} ${LOOKS[look]} ${extra}`;
 
 /** A key as printed on its cap; decoration beside the words that name the act. */
 export function KeyCap({ children, on = "sheet" }: { children: ReactNode; on?: "sheet" | "copper" }) {
   return (
     <kbd
       aria-hidden
-      className={`num rounded-[4px] border-[1.5px] border-b-[3px] px-1.5 text-[13.5px] leading-[19px] font-[600] ${on === "copper" ? "border-on-copper/60 text-on-copper" : "border-ink-3 text-ink-2"}`}
+      className={`num rounded-tight border-[1.5px] border-b-[3px] px-1.5 text-tag leading-4.75 font-strong
+        ${on === "copper" ? "border-on-copper/60 text-on-copper" : "border-ink-3 text-ink-2"}`}
     >
       {children}
     </kbd>

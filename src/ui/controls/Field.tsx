@@ -17,17 +17,14 @@ export function Field({
 }) {
   return (
     <HeadlessField className={className}>
-      <Label className="mb-1 block text-[16px] font-[560]">{label}</Label>
+      <Label className="mb-1 block text-body font-medium">{label}</Label>
       {children}
       {error ? (
-        <Description
-          role="alert"
-          className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 py-1 text-[15px] text-caution-ink"
-        >
+        <Description role="alert" className="caution-band mt-1 px-2 py-1 text-note">
           {error}
         </Description>
       ) : hint ? (
-        <Description className="mt-1 text-[14.5px] text-ink-2">{hint}</Description>
+        <Description className="mt-1 text-note text-ink-2">{hint}</Description>
       ) : null}
     </HeadlessField>
   );

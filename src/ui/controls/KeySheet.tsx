@@ -54,33 +54,33 @@ export function KeySheet() {
       <button
         type="button"
         onClick={() => setOpen(true)}
-        className="flex min-h-11 items-center gap-2.5 rounded-[5px] px-2 text-[16px] text-ink-2 hover:bg-plane"
+        className="flex min-h-11 items-center gap-2.5 rounded-control px-2 text-body text-ink-2 hover:bg-plane"
       >
         <KeyCap>?</KeyCap> Keys
       </button>
       <Dialog open={open} onClose={setOpen} className="relative z-50">
         <div aria-hidden className="fixed inset-0 bg-ink/40" />
         <div className="fixed inset-0 grid place-items-center p-5">
-          <DialogPanel className="w-full max-h-full max-w-[860px] overflow-y-auto border-2 border-ink bg-sheet p-7">
-            <DialogTitle className="text-[23px] font-[690]">Keys</DialogTitle>
+          <DialogPanel className="w-full max-h-full max-w-215 overflow-y-auto border-2 border-ink bg-sheet p-7">
+            <DialogTitle className="text-head font-bold">Keys</DialogTitle>
             <div className="mt-4 grid gap-x-8 gap-y-5 md:grid-cols-2">
               {KEYS.map((group) => (
                 <section key={group.where} aria-label={group.where}>
-                  <h3 className="text-[15.5px] text-ink-2">{group.where}</h3>
+                  <h3 className="text-body text-ink-2">{group.where}</h3>
                   <dl className="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
                     {group.keys.map(([key, does]) => (
                       <div key={key} className="contents">
                         <dt>
                           <KeyCap>{key}</KeyCap>
                         </dt>
-                        <dd className="text-[16.5px] leading-[21px]">{does}</dd>
+                        <dd className="text-lead leading-5.25">{does}</dd>
                       </div>
                     ))}
                   </dl>
                 </section>
               ))}
             </div>
-            <p className="mt-5 text-[15px] text-ink-2">Single keys rest while you type in a field.</p>
+            <p className="mt-5 text-note text-ink-2">Single keys rest while you type in a field.</p>
             <Button look="plain" className="mt-5" onClick={() => setOpen(false)}>
               Close
             </Button>

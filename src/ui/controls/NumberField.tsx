@@ -13,7 +13,9 @@ interface Props {
   hideLabel?: boolean;
 }
 
-/** A figure that is typed: takes a comma or a point, arrow keys step it, wrong input stays visible and changes nothing. */
+/**
+ * A figure that is typed: takes a comma or a point, arrow keys step it, wrong input stays visible and changes nothing.
+ */
 export function NumberField({ label, unit = "", value, min, max, step = 0.5, onChange, hideLabel = false }: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
@@ -27,14 +29,14 @@ export function NumberField({ label, unit = "", value, min, max, step = 0.5, onC
   };
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className={hideLabel ? "sr-only" : "block truncate text-[15px] text-ink-2"}>
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "block truncate text-note text-ink-2"}>
         {label}
         {unit ? `, ${unit}` : ""}
       </label>
       <Input
         id={id}
         inputMode="decimal"
-        className="field num px-2 text-[16px] font-[620]"
+        className="field num px-2 text-body font-strong"
         value={shown}
         aria-invalid={wrong}
         aria-describedby={wrong ? `${id}-why` : undefined}
@@ -50,7 +52,7 @@ export function NumberField({ label, unit = "", value, min, max, step = 0.5, onC
         }}
       />
       {wrong ? (
-        <span id={`${id}-why`} role="alert" className="text-[14px] text-caution-ink">
+        <span id={`${id}-why`} role="alert" className="text-tag text-caution-ink">
           From {min} to {max}
         </span>
       ) : null}

@@ -36,7 +36,8 @@ export function Pick<T extends string>({ label, value, options, onChange, id, di
       </ListboxButton>
       <ListboxOptions
         anchor={{ to: "bottom start", gap: 4, padding: 8 }}
-        className="z-[60] min-w-[var(--button-width)] overflow-y-auto border-2 border-ink bg-sheet py-1 text-body text-ink shadow-lg"
+        className="z-60 min-w-[var(--button-width)] overflow-y-auto border-2 border-ink bg-sheet py-1
+          text-body text-ink shadow-lg"
       >
         {options.map((o, i) => (
           <Option key={o.value} option={o} heading={o.group !== options[i - 1]?.group ? o.group : undefined} />
@@ -57,7 +58,8 @@ function Option<T extends string>({ option, heading }: { option: PickOption<T>; 
       <ListboxOption
         value={option.value}
         disabled={option.disabled}
-        className="group flex min-h-11 cursor-pointer items-center gap-2 px-3 data-disabled:cursor-not-allowed data-disabled:text-ink-2 data-focus:bg-copper-wash"
+        className="group flex min-h-11 cursor-pointer items-center gap-2 px-3 data-disabled:cursor-not-allowed
+          data-disabled:text-ink-2 data-focus:bg-copper-wash"
       >
         <Check aria-hidden size={17} className="invisible shrink-0 group-data-selected:visible" />
         {option.name}

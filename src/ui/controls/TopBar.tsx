@@ -22,14 +22,16 @@ export function TopBar({
         prefetch={false}
         href="/"
         aria-label="Ovrant, to the bench"
-        className={`flex h-full shrink-0 items-center gap-2.5 pl-5 text-[21px] font-[640] ${wide ? "w-[190px] lg:pl-10" : "w-[60px] xl:w-[166px]"}`}
+        className={`flex h-full shrink-0 items-center gap-2.5 pl-5 text-title font-strong ${
+          wide ? "w-47.5 " + "lg:pl-10" : "w-15 xl:w-41.5"
+        }`}
       >
         <Mark />
         <span className={wide ? "" : "hidden xl:inline"}>Ovrant</span>
       </Link>
       <div className="flex min-w-0 flex-1 items-baseline gap-3 pl-1">
-        <div className="truncate text-[22px] font-[690]">{title}</div>
-        {note ? <div className="truncate text-[16.5px] text-ink-2">{note}</div> : null}
+        <div className="truncate text-title font-bold">{title}</div>
+        {note ? <div className="truncate text-lead text-ink-2">{note}</div> : null}
       </div>
       <div className="flex shrink-0 items-center gap-2">
         {children}

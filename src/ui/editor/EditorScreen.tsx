@@ -40,7 +40,10 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <SheetPane work={work} ref={ref} />
-      <aside className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-3 pb-4 lg:w-[290px] lg:border-l-[1.5px] xl:w-[330px] 2xl:w-[380px]">
+      <aside
+        className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-3 pb-4 lg:w-72.5
+        lg:border-l-[1.5px] xl:w-82.5 2xl:w-95"
+      >
         <div className="flex items-center justify-between gap-2 pb-1">
           <SavedWord state={save.state} />
           <Files
@@ -53,7 +56,7 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
         {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
         <PanelOfPart work={work} />
         <div className="mt-3">
-          <Button look="main" big className="min-h-[64px] w-full" onClick={() => void done()}>
+          <Button look="main" big className="min-h-16 w-full" onClick={() => void done()}>
             Keep revision {revision.number}
           </Button>
         </div>
@@ -130,14 +133,15 @@ function PanelOfPart({ work }: PanelOfPartProps) {
       )}
       {checks.length ? (
         <section aria-label="What does not add up" className="mt-4">
-          <h2 className="text-[16px] font-[640]">To look at</h2>
+          <h2 className="text-body font-strong">To look at</h2>
           <ul className="flex flex-col gap-1.5 pt-1">
             {checks.slice(0, 12).map((c) => (
               <li key={c.code + c.parts.join()}>
                 <button
                   type="button"
                   onClick={() => dispatch({ do: "select", ids: c.parts.slice(0, 1) })}
-                  className="min-h-11 w-full border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[15.5px] text-caution-ink"
+                  className="caution-band min-h-11 w-full px-3 py-1.5 text-left
+                    text-body"
                 >
                   {c.message}
                 </button>
@@ -146,8 +150,8 @@ function PanelOfPart({ work }: PanelOfPartProps) {
           </ul>
         </section>
       ) : null}
-      <h2 className="mt-4 flex items-baseline justify-between border-t border-line pt-2 text-[16px] font-[640]">
-        Parts as a list <span className="text-[15px] font-[450] text-ink-2">{layout.parts.length}</span>
+      <h2 className="mt-4 flex items-baseline justify-between border-t border-line pt-2 text-body font-strong">
+        Parts as a list <span className="text-note font-regular text-ink-2">{layout.parts.length}</span>
       </h2>
       <PartsList
         parts={layout.parts}
@@ -318,15 +322,15 @@ function SheetPane({ work, ref }: SheetPaneProps) {
         align={align}
         layer={(l) => dispatch({ do: "layer", layer: l })}
       />
-      <div ref={ref} className="relative min-h-[360px] flex-1 overflow-hidden" onPointerMove={follow}>
+      <div ref={ref} className="relative min-h-90 flex-1 overflow-hidden" onPointerMove={follow}>
         <EditSheet state={state} dispatch={dispatch} view={view} pane={ref} size={size} under={under} overPhoto={has} />
       </div>
       <div className="shrink-0 border-t-[1.5px] border-line px-4 pt-2 pb-3">
         <div className="flex items-baseline justify-between gap-4 pb-2">
-          <h1 className="min-w-0 text-[17.5px] leading-[23px] font-[580]" aria-live="polite">
+          <h1 className="min-w-0 text-lead leading-5.75 font-medium" aria-live="polite">
             {state.tool.name === "select" ? <MapWords words={mapSentence(map)} /> : hint(state)}
           </h1>
-          <span className="shrink-0 text-[15px] text-ink-2">
+          <span className="shrink-0 text-note text-ink-2">
             {layout.parts.length === 0 ? "" : checks.length === 0 ? "all adds up" : `${checks.length} to look at`}
           </span>
         </div>
@@ -388,13 +392,13 @@ function InHand({
   const enough = tool.name === "trace" && tool.points.length >= (tool.kind === "board" ? 3 : 2);
   return (
     <div className="flex flex-col gap-3">
-      <h2 className="text-[24px] font-[720]">{KINDS[tool.kind].name} in hand</h2>
-      <p className="text-[16px] text-ink-2">{hint(state)} Arrow keys move the cross, Enter sets it, Esc lets go.</p>
+      <h2 className="text-head font-heavy">{KINDS[tool.kind].name} in hand</h2>
+      <p className="text-body text-ink-2">{hint(state)} Arrow keys move the cross, Enter sets it, Esc lets go.</p>
       {tool.name === "trace" && (tool.kind === "pipe" || tool.kind === "cable") ? (
         <NumberField label="Next bend" unit="mm" value={state.bendMm} min={0} max={200} onChange={onBend} />
       ) : null}
       {tool.kind === "screw" ? (
-        <label className="flex min-h-11 items-center gap-3 text-[16.5px]">
+        <label className="flex min-h-11 items-center gap-3 text-lead">
           <input
             type="checkbox"
             className="size-6 accent-[var(--copper)]"
@@ -428,7 +432,7 @@ function SavedWord({ state }: { state: SaveState }) {
     <span
       role="status"
       data-testid="saved"
-      className={`text-[15.5px] ${state.is === "stuck" ? "text-caution-ink" : "text-ink-2"}`}
+      className={`text-body ${state.is === "stuck" ? "text-caution-ink" : "text-ink-2"}`}
     >
       {word}
     </span>

@@ -4,7 +4,7 @@ import type { CoolingMap } from "@/core/drawing";
 /** Chips as ink blocks with their watts; below each the matched °C before (hollow, dashed) over after (solid). */
 export function ChipBlocks({ map, verdict: v, scale }: { map: CoolingMap; verdict: Verdict; scale: number }) {
   return (
-    <g fontFamily="var(--font-num)" textAnchor="middle" fontWeight={700}>
+    <g fontFamily="var(--font-num)" textAnchor="middle" fontWeight="var(--font-weight-bold)">
       {v.chips.map((c) => {
         const drawn = map.ofKind("chip").find((p) => p.role === c.chip);
         if (!drawn) return null;
@@ -17,7 +17,12 @@ export function ChipBlocks({ map, verdict: v, scale }: { map: CoolingMap; verdic
         return (
           <g key={c.chip} transform={`translate(${drawn.xMm} ${drawn.yMm}) scale(${1 / scale})`}>
             <rect x={-w / 2} y={-24} width={w} height={48} fill="var(--ink)" stroke="var(--sheet)" strokeWidth={2} />
-            <text y={7} fontSize={19} fill="var(--sheet)" style={{ letterSpacing: "-0.03em", wordSpacing: "-0.3em" }}>
+            <text
+              y={7}
+              fontSize="var(--text-sub)"
+              fill="var(--sheet)"
+              style={{ letterSpacing: "-0.03em", wordSpacing: "-0.3em" }}
+            >
               {W ? `${Math.round(W)} W` : "? W"}
             </text>
             {c.before ? (
@@ -32,7 +37,7 @@ export function ChipBlocks({ map, verdict: v, scale }: { map: CoolingMap; verdic
                   strokeWidth={1.8}
                   strokeDasharray="5 3"
                 />
-                <text y={y0 + 19} fontSize={17} fill="var(--ink)" style={{ wordSpacing: "-0.3em" }}>
+                <text y={y0 + 19} fontSize="var(--text-lead)" fill="var(--ink)" style={{ wordSpacing: "-0.3em" }}>
                   {at(c.before.K)}
                 </text>
               </>
@@ -48,7 +53,7 @@ export function ChipBlocks({ map, verdict: v, scale }: { map: CoolingMap; verdic
                   stroke="var(--sheet)"
                   strokeWidth={1.5}
                 />
-                <text y={y0 + 49} fontSize={17} fill="var(--sheet)" style={{ wordSpacing: "-0.3em" }}>
+                <text y={y0 + 49} fontSize="var(--text-lead)" fill="var(--sheet)" style={{ wordSpacing: "-0.3em" }}>
                   {at(c.after.K)}
                 </text>
               </>

@@ -106,8 +106,8 @@ function WattLabels({
             />
             <text
               y={5}
-              fontSize={14.5}
-              fontWeight={700}
+              fontSize="var(--text-note)"
+              fontWeight="var(--font-weight-bold)"
               textAnchor="middle"
               fontFamily="var(--font-num)"
               fill="var(--ink)"
@@ -188,7 +188,7 @@ function Arrow({ W, solid, x, deg, scale }: { W: number; solid: boolean; x: numb
       <g transform={`translate(${tx} ${ty}) rotate(${-deg}) scale(${1 / scale})`}>
         <text
           y={5}
-          fontSize={15}
+          fontSize="var(--text-note)"
           fontWeight={solid ? 760 : 560}
           textAnchor="middle"
           fontFamily="var(--font-num)"

@@ -82,7 +82,7 @@ export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layou
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
         <LensTabs jobId={jobId} shown="heat" heat note="Line width is watts" />
-        <div ref={ref} className="relative min-h-[340px] flex-1 touch-none overflow-hidden">
+        <div ref={ref} className="relative min-h-85 flex-1 touch-none overflow-hidden">
           <svg
             width={size.width}
             height={size.height}
@@ -123,11 +123,11 @@ interface HeatWordsProps {
 function HeatWords({ map, before, after, shown, v }: HeatWordsProps) {
   return (
     <div className="shrink-0 border-t-[1.5px] border-line px-5 pt-3 pb-4">
-      <h1 className="text-[21px] leading-[27px] font-[560]">
+      <h1 className="text-title leading-6.75 font-medium">
         <MapWords words={heatSentence(map, before, after)} />
       </h1>
       {shown ? <Bars map={map} before={before} after={after} /> : null}
-      <p className="mt-2 text-[15.5px] text-ink-2">
+      <p className="mt-2 text-body text-ink-2">
         At{" "}
         {v.chips
           .flatMap((c) =>
@@ -140,7 +140,8 @@ function HeatWords({ map, before, after, shown, v }: HeatWordsProps) {
         {v.matched.roomC}
         {"\u00a0"}°C.
         {shown
-          ? ` Modelled from the drawing and the two runs, ±${Math.round(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}\u00a0W.`
+          ? " Modelled from the drawing and the two runs, " +
+            `±${Math.round(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}\u00a0W.`
           : ""}
       </p>
     </div>
@@ -159,16 +160,20 @@ interface HeatSideProps {
 /** DOC HeatSide */
 function HeatSide({ picked, setPicked, v, chip, estimate, jobId }: HeatSideProps) {
   return (
-    <aside className="flex w-full shrink-0 flex-col border-line bg-sheet pb-4 lg:w-[280px] lg:border-l-[1.5px] xl:w-[316px] 2xl:w-[380px]">
+    <aside
+      className="flex w-full shrink-0 flex-col border-line bg-sheet pb-4 lg:w-70 lg:border-l-[1.5px]
+      xl:w-79 2xl:w-95"
+    >
       <TabGroup selectedIndex={picked} onChange={setPicked}>
         <TabList className="flex border-b border-line">
           {v.chips.map((c) => (
             <Tab
               key={c.chip}
-              className="flex min-h-[68px] flex-1 flex-col justify-center border-b-[6px] border-transparent px-4 text-left data-selected:border-copper-fill"
+              className="flex min-h-17 flex-1 flex-col justify-center border-b-[6px] border-transparent px-4
+                text-left data-selected:border-copper-fill"
             >
-              <span className="text-[16px] font-[560]">{named(c.chip)}</span>
-              <span className="num text-[19px] font-[700]">{c.change ? signed(c.change.K) : "not told"}</span>
+              <span className="text-body font-medium">{named(c.chip)}</span>
+              <span className="num text-sub font-bold">{c.change ? signed(c.change.K) : "not told"}</span>
             </Tab>
           ))}
         </TabList>
@@ -176,17 +181,17 @@ function HeatSide({ picked, setPicked, v, chip, estimate, jobId }: HeatSideProps
       <div className="flex min-h-0 flex-1 flex-col px-4 pt-4">
         {chip ? <SmallLadder chip={chip} roomC={v.matched.roomC} limitC={v.limitC} /> : null}
         {chip && estimate ? (
-          <dl className="mt-1 grid grid-cols-[1fr_auto_auto] gap-x-4 border-t border-line pt-2 text-[15.5px]">
+          <dl className="mt-1 grid grid-cols-[1fr_auto_auto] gap-x-4 border-t border-line pt-2 text-body">
             <dt className="text-ink-2">K/W</dt>
             <dd className="text-ink-2">measured</dd>
             <dd className="text-ink-2">by drawing</dd>
             <dt className="text-paste">Contact</dt>
-            <dd className="num text-right font-[650]">
+            <dd className="num text-right font-strong">
               {(chip.paths[0].afterKW ?? chip.paths[0].beforeKW)?.toFixed(2) ?? "?"}
             </dd>
             <dd className="num text-right">{estimate.contactKW.toFixed(2)}</dd>
             <dt className="text-air">Airflow</dt>
-            <dd className="num text-right font-[650]">
+            <dd className="num text-right font-strong">
               {(chip.paths[1].afterKW ?? chip.paths[1].beforeKW)?.toFixed(2) ?? "?"}
             </dd>
             <dd className="num text-right">{estimate.airflowKW.toFixed(2)}</dd>
@@ -226,8 +231,8 @@ function Bars({ map, before, after }: { map: CoolingMap; before: HeatPicture | n
     <ul aria-label="Watts by stack" className="mt-2 grid grid-cols-2 gap-x-6 gap-y-2 md:grid-cols-4">
       {rows.map((r) => (
         <li key={r.id}>
-          <span className="text-[16px]">
-            <b className="font-[700]">{map.part(r.id)?.tag}</b>{" "}
+          <span className="text-body">
+            <b className="font-bold">{map.part(r.id)?.tag}</b>{" "}
             <span className="text-ink-2">
               {map.part(r.id)?.kind === "spreader" ? "still air" : placeWords(map, r.id)}
             </span>
@@ -239,10 +244,10 @@ function Bars({ map, before, after }: { map: CoolingMap; before: HeatPicture | n
             b.W === null ? null : (
               <span key={String(b.solid)} className="mt-1 flex items-center gap-2">
                 <span
-                  className={`block h-[16px] ${b.solid ? "bg-air" : "border-2 border-dashed border-air"}`}
+                  className={`block h-4 ${b.solid ? "bg-air" : "border-2 border-dashed border-air"}`}
                   style={{ width: `${Math.max(2, (b.W / most) * 62)}%` }}
                 />
-                <span className={`num text-[15.5px] ${b.solid ? "font-[700]" : ""}`}>
+                <span className={`num text-body ${b.solid ? "font-bold" : ""}`}>
                   <span className="sr-only">{b.solid ? "after " : "before "}</span>
                   {Math.round(b.W)}
                   {"\u00a0"}W

@@ -29,7 +29,7 @@ export function SmallLadder({ chip, roomC, limitC }: { chip: ChipVerdict; roomC:
   );
   const known = airflow.after !== null;
   return (
-    <div ref={ref} className="relative min-h-[280px] w-full flex-1">
+    <div ref={ref} className="relative min-h-70 w-full flex-1">
       <svg
         width={W}
         height={height}
@@ -88,8 +88,8 @@ function SmallLabels({ plan, scale, contact, mids, airflow }: SmallLabelsProps) 
           x={x}
           y={scale.footY + 22}
           textAnchor="middle"
-          fontSize={15}
-          fontWeight={620}
+          fontSize="var(--text-note)"
+          fontWeight="var(--font-weight-strong)"
           fill="var(--ink)"
         >
           {word}
@@ -114,14 +114,14 @@ function SmallLabels({ plan, scale, contact, mids, airflow }: SmallLabelsProps) 
 function Label({ x, y, colour, name, value }: { x: number; y: number; colour: string; name: string; value: string }) {
   return (
     <g fill={colour}>
-      <text x={x} y={y - 4} fontSize={15}>
+      <text x={x} y={y - 4} fontSize="var(--text-note)">
         {name}
       </text>
       <text
         x={x}
         y={y + 15}
-        fontSize={17.5}
-        fontWeight={700}
+        fontSize="var(--text-lead)"
+        fontWeight="var(--font-weight-bold)"
         fontFamily="var(--font-num)"
         style={{ letterSpacing: "-0.02em", wordSpacing: "-0.3em" }}
       >

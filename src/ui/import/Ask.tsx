@@ -18,28 +18,26 @@ const ANSWERS: readonly [Role, string][] = [
 export function Ask({ column, onChoose }: { column: ColumnView; onChoose: (role: Role) => void }) {
   useKeys(Object.fromEntries(ANSWERS.map(([role], i) => [String(i + 1), () => onChoose(role)])));
   return (
-    <section
-      className="border-l-[6px] border-caution bg-caution-wash px-5 py-4 text-caution-ink"
-      aria-label="Question about a column"
-    >
-      <h2 className="flex items-center gap-2.5 text-[21px] font-[690]">
+    <section className="caution-band px-5 py-4" aria-label="Question about a column">
+      <h2 className="flex items-center gap-2.5 text-title font-bold">
         <TriangleAlert aria-hidden size={21} strokeWidth={1.9} /> What is{" "}
         <span className="num min-w-0 truncate">{column.heading}</span>?
       </h2>
-      <p className="mt-1.5 text-[16px]">{column.evidence}</p>
+      <p className="mt-1.5 text-body">{column.evidence}</p>
       <div className="mt-3 grid grid-cols-3 gap-2">
         {ANSWERS.map(([role, name], i) => (
           <button
             key={role}
             type="button"
             onClick={() => onChoose(role)}
-            className="flex min-h-[48px] items-center justify-center gap-1.5 rounded-[5px] border-2 border-ink bg-sheet px-1 text-[15.5px] font-[600] text-ink hover:bg-plane"
+            className="flex min-h-12 items-center justify-center gap-1.5 rounded-control border-2 border-ink
+              bg-sheet px-1 text-body font-strong text-ink hover:bg-plane"
           >
             {name} <KeyCap>{i + 1}</KeyCap>
           </button>
         ))}
       </div>
-      <p className="mt-2 text-[14.5px]">Asked once, then kept for this header.</p>
+      <p className="mt-2 text-note">Asked once, then kept for this header.</p>
     </section>
   );
 }

@@ -25,7 +25,7 @@ export function DropZone({ kind, problem, onFile }: Props) {
     <div className="flex flex-1 flex-col gap-5 bg-sheet p-7">
       {problem ? (
         <CautionBand role="alert">
-          <b className="font-[640]">{problem.message}</b>
+          <b className="font-strong">{problem.message}</b>
           {problem.line || problem.column ? (
             <span className="num">
               {" "}
@@ -49,19 +49,21 @@ export function DropZone({ kind, problem, onFile }: Props) {
           setOver(false);
           take(e.dataTransfer.files[0]);
         }}
-        className={`grid flex-1 place-items-center border-[2.5px] border-dashed ${over ? "border-copper bg-copper-wash" : "border-ink-3"} min-h-[300px] p-8 text-center`}
+        className={`grid flex-1 place-items-center border-[2.5px] border-dashed ${
+          over ? "border-copper " + "bg-copper-wash" : "border-ink-3"
+        } min-h-75 p-8 text-center`}
       >
         <DropWords kind={kind} input={input} setPasting={setPasting} pasting={pasting} take={take} />
       </div>
       <PasteBox pasting={pasting} pasted={pasted} setPasted={setPasted} onFile={onFile} />
       {kind === "before" ? (
         <CautionBand>
-          <b className="font-[640]">During a run:</b> stop at the limit temperature, never on a bed or with vents
+          <b className="font-strong">During a run:</b> stop at the limit temperature, never on a bed or with vents
           covered, never with a swollen battery.
         </CautionBand>
       ) : (
         <CautionBand>
-          <b className="font-[640]">Before the load:</b> fan plugs in, all counts closed, fans turn. The same load, the
+          <b className="font-strong">Before the load:</b> fan plugs in, all counts closed, fans turn. The same load, the
           same settings, the same place as the run before.
         </CautionBand>
       )}
@@ -80,10 +82,10 @@ interface DropWordsProps {
 /** DOC DropWords */
 function DropWords({ kind, input, setPasting, pasting, take }: DropWordsProps) {
   return (
-    <div className="max-w-[560px]">
+    <div className="max-w-140">
       <FileDown aria-hidden size={44} strokeWidth={1.5} className="mx-auto text-ink-2" />
-      <h1 className="mt-3 text-[27px] font-[700]">Drop the log of the run {kind} here</h1>
-      <p className="mt-2 text-[17px] text-ink-2">
+      <h1 className="mt-3 text-step font-bold">Drop the log of the run {kind} here</h1>
+      <p className="mt-2 text-lead text-ink-2">
         A text table from any sensor logger: comma, semicolon or tab. Best: some minutes idle, 15 min load, 5 min
         cool-down, a reading every second, with power and fan speed.
       </p>
@@ -121,7 +123,7 @@ function PasteBox({ pasting, pasted, setPasted, onFile }: PasteBoxProps) {
     <>
       {pasting ? (
         <div>
-          <label htmlFor="pasted-log" className="mb-1 block text-[16px] font-[560]">
+          <label htmlFor="pasted-log" className="mb-1 block text-body font-medium">
             Text of the log
           </label>
           <Textarea
@@ -129,7 +131,7 @@ function PasteBox({ pasting, pasted, setPasted, onFile }: PasteBoxProps) {
             rows={6}
             value={pasted}
             onChange={(e) => setPasted(e.target.value)}
-            className="field num text-[14px]"
+            className="field num text-tag"
           />
           <Button
             look="plain"
@@ -149,20 +151,20 @@ function PasteBox({ pasting, pasted, setPasted, onFile }: PasteBoxProps) {
 export function Progress({ label, share, onCancel }: { label: string; share: number; onCancel: () => void }) {
   return (
     <div className="grid flex-1 place-items-center p-10" role="status">
-      <div className="w-full max-w-[520px]">
-        <p className="text-[20px] font-[620]">{label}</p>
+      <div className="w-full max-w-130">
+        <p className="text-title font-strong">{label}</p>
         <div
           role="progressbar"
           aria-label={label}
           aria-valuemin={0}
           aria-valuemax={100}
           aria-valuenow={Math.round(share * 100)}
-          className="mt-4 h-[22px] border-2 border-ink bg-sheet"
+          className="mt-4 h-5.5 border-2 border-ink bg-sheet"
         >
           <div className="h-full bg-copper-fill" style={{ width: `${Math.round(share * 100)}%` }} />
         </div>
         <div className="mt-3 flex items-center justify-between">
-          <span className="num text-[17px]">{Math.round(share * 100)} %</span>
+          <span className="num text-lead">{Math.round(share * 100)} %</span>
           <Button onClick={onCancel} keyCap="Esc">
             Cancel
           </Button>

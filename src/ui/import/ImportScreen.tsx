@@ -66,7 +66,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
       <div className="flex min-w-0 flex-col bg-sheet">
         <ReadHead summary={summary} asked={asked} read={read} log={log} />
         <div
-          className="max-h-[268px] overflow-y-auto border-b-[1.5px] border-line"
+          className="max-h-67 overflow-y-auto border-b-[1.5px] border-line"
           tabIndex={0}
           role="region"
           aria-label="Columns of the log"
@@ -118,7 +118,7 @@ function ReadHead({ summary, asked, read, log }: ReadHeadProps) {
   return (
     <div className="flex flex-wrap items-start gap-3 border-b-[1.5px] border-line px-5 py-3">
       <div className="min-w-0 flex-1">
-        <h1 className="text-[24px] leading-[30px] font-[700]">
+        <h1 className="text-head leading-7.5 font-bold">
           {summary.rows.toLocaleString("en")} rows read.{" "}
           {asked.length === 0
             ? "Every column is clear."
@@ -126,7 +126,7 @@ function ReadHead({ summary, asked, read, log }: ReadHeadProps) {
               ? "One column to ask about."
               : `${asked.length} columns to ask about.`}
         </h1>
-        <p className="text-[15.5px] text-ink-2">{described(read.name, summary)}</p>
+        <p className="text-body text-ink-2">{described(read.name, summary)}</p>
       </div>
       <Button onClick={log.cancel}>Another log</Button>
     </div>
@@ -247,7 +247,7 @@ function ReadCurves({ summary, shownPhases, setPhases, limitC, ghost, draft }: R
         )
       ) : (
         <CautionBand role="alert">
-          <b className="font-[640]">{summary.missing?.message}</b> {summary.missing?.action}
+          <b className="font-strong">{summary.missing?.message}</b> {summary.missing?.action}
         </CautionBand>
       )}
     </div>
@@ -263,7 +263,7 @@ function Oddities({ summary }: OdditiesProps) {
   return (
     <>
       {summary.warnings.length ? (
-        <details className="px-5 pb-3 text-[15px]" open={summary.warnings.length <= 2}>
+        <details className="px-5 pb-3 text-note" open={summary.warnings.length <= 2}>
           <summary className="min-h-8 cursor-pointer text-ink-2">
             {summary.warnings.length} {summary.warnings.length === 1 ? "oddity" : "oddities"} in the file, all dealt
             with
@@ -271,7 +271,7 @@ function Oddities({ summary }: OdditiesProps) {
           <ul className="mt-1">
             {summary.warnings.map((w) => (
               <li key={`${w.line}-${w.message}`}>
-                <span className="num text-[14px] text-ink-2">line {w.line.toLocaleString("en")}</span> {w.message}
+                <span className="num text-tag text-ink-2">line {w.line.toLocaleString("en")}</span> {w.message}
               </li>
             ))}
           </ul>
@@ -295,11 +295,11 @@ function StoreBar({ doubt, problem, store, summary, other }: StoreBarProps) {
     <div className="sticky bottom-0 flex flex-col gap-3 bg-sheet p-5">
       {doubt ? (
         <CautionBand role="alert">
-          <b className="font-[640]">{doubt.message}</b> {doubt.action} Nothing is stored yet.
+          <b className="font-strong">{doubt.message}</b> {doubt.action} Nothing is stored yet.
         </CautionBand>
       ) : problem ? (
         <CautionBand role="alert">
-          <b className="font-[640]">{problem.message}</b> {problem.action}
+          <b className="font-strong">{problem.message}</b> {problem.action}
         </CautionBand>
       ) : null}
       {doubt ? (
@@ -310,7 +310,7 @@ function StoreBar({ doubt, problem, store, summary, other }: StoreBarProps) {
         <Button
           look="main"
           big
-          className="min-h-[76px] text-[20px]"
+          className="min-h-19 text-title"
           keyCap="Enter"
           onClick={() => void store(false)}
           disabled={!summary.curves}

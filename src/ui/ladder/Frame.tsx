@@ -26,15 +26,29 @@ export function Scale({ plan, roomC }: { plan: LadderPlan; roomC: number }) {
       {scale.ticks.map((t) => (
         <g key={t}>
           <path d={`M${left} ${scale.y(t)}H${right}`} stroke="var(--line-2)" />
-          <text x={left - 8} y={scale.y(t) + 5} textAnchor="end" fontSize={14.5} fill="var(--ink-2)" style={num}>
+          <text
+            x={left - 8}
+            y={scale.y(t) + 5}
+            textAnchor="end"
+            fontSize="var(--text-note)"
+            fill="var(--ink-2)"
+            style={num}
+          >
             {t}
           </text>
         </g>
       ))}
-      <text x={left - 8} y={scale.footY + 5} textAnchor="end" fontSize={14.5} fill="var(--ink-2)" style={num}>
+      <text
+        x={left - 8}
+        y={scale.footY + 5}
+        textAnchor="end"
+        fontSize="var(--text-note)"
+        fill="var(--ink-2)"
+        style={num}
+      >
         {roomC}
       </text>
-      <text x={left + 1} y={18} fontSize={14} fill="var(--ink-2)">
+      <text x={left + 1} y={18} fontSize="var(--text-tag)" fill="var(--ink-2)">
         1 rung = {scale.rungK} K
       </text>
     </g>
@@ -49,9 +63,16 @@ export function Beam({ plan, limitC }: { plan: LadderPlan; limitC: number }) {
     <g>
       <rect x={left} y={y - 10} width={right - left} height={10} fill="url(#beam)" opacity={0.55} />
       <path d={`M${left} ${y}H${right}`} stroke="var(--limit)" strokeWidth={2.4} />
-      <text x={right} y={y - 15} textAnchor="end" fontSize={15} fill="var(--ink)" fontWeight={560}>
+      <text
+        x={right}
+        y={y - 15}
+        textAnchor="end"
+        fontSize="var(--text-note)"
+        fill="var(--ink)"
+        fontWeight="var(--font-weight-medium)"
+      >
         Throttle limit{" "}
-        <tspan style={num} fontWeight={680}>
+        <tspan style={num} fontWeight="var(--font-weight-bold)">
           {limitC}
           {"\u00a0"}°C
         </tspan>

@@ -38,7 +38,7 @@ export function HeatLadder({ chip, matched, limitC, unknownWhy }: Props) {
     after: [left + plot * 0.615, left + plot * 0.615 + 74],
   };
   return (
-    <div ref={ref} className="relative min-h-[400px] w-full flex-1">
+    <div ref={ref} className="relative min-h-100 w-full flex-1">
       <svg
         width={W}
         height={height}
@@ -157,8 +157,8 @@ function Unknown({ plan, airBeforeC, why }: { plan: LadderPlan; airBeforeC: numb
       />
       <foreignObject x={boxX} y={(top + foot) / 2 - 62} width={boxW} height={130}>
         <div className="border-2 border-ink bg-sheet px-3.5 py-2.5">
-          <p className="text-[17px] leading-[22px] font-[680]">Airflow after: unknown</p>
-          <p className="mt-0.5 text-[15px] leading-[19px] text-ink-2">{why}</p>
+          <p className="text-lead leading-5.5 font-bold">Airflow after: unknown</p>
+          <p className="mt-0.5 text-note leading-4.75 text-ink-2">{why}</p>
         </div>
       </foreignObject>
     </g>
@@ -168,5 +168,9 @@ function Unknown({ plan, airBeforeC, why }: { plan: LadderPlan; airBeforeC: numb
 export function describe(chip: ChipVerdict, roomC: number, limitC: number | null): string {
   const [contact, airflow] = chip.paths;
   const at = (k: number | undefined) => (k === undefined ? "unknown" : `${k.toFixed(1)} K`);
-  return `Heat ladder from the room at ${roomC} °C. Before: airflow ${at(airflow.before?.K)}, contact ${at(contact.before?.K)}. After: airflow ${at(airflow.after?.K)}, contact ${at(contact.after?.K)}.${limitC === null ? "" : ` Throttle limit ${limitC} °C.`}`;
+  return (
+    `Heat ladder from the room at ${roomC} °C. Before: airflow ${at(airflow.before?.K)}, contact ` +
+    `${at(contact.before?.K)}. After: airflow ${at(airflow.after?.K)}, contact ` +
+    `${at(contact.after?.K)}.${limitC === null ? "" : ` Throttle limit ${limitC} °C.`}`
+  );
 }

@@ -208,22 +208,28 @@ function LadderFoot({ plan, footY, beforeC, afterC }: LadderFootProps) {
         x={(plan.before[0] + plan.before[1]) / 2}
         y={footY + 34}
         textAnchor="middle"
-        fontSize={17}
+        fontSize="var(--text-lead)"
         fill="var(--ink)"
       >
         Before{" "}
-        <tspan style={num} fontWeight={680}>
+        <tspan style={num} fontWeight="var(--font-weight-bold)">
           {k1(beforeC)}
           {"\u00a0"}°C
         </tspan>
       </text>
-      <text x={(plan.after[0] + plan.after[1]) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
+      <text
+        x={(plan.after[0] + plan.after[1]) / 2}
+        y={footY + 34}
+        textAnchor="middle"
+        fontSize="var(--text-lead)"
+        fill="var(--ink)"
+      >
         {afterC === null ? (
           "After, no °C given"
         ) : (
           <>
             After{" "}
-            <tspan style={num} fontWeight={680}>
+            <tspan style={num} fontWeight="var(--font-weight-bold)">
               {k1(afterC)}
               {"\u00a0"}°C
             </tspan>
@@ -291,14 +297,14 @@ function Headroom({
         strokeWidth={1.6}
         fill="none"
       />
-      <text x={x + 13} y={mid} fontSize={16} fill="var(--ink)">
-        <tspan style={num} fontWeight={680} fontSize={17}>
+      <text x={x + 13} y={mid} fontSize="var(--text-body)" fill="var(--ink)">
+        <tspan style={num} fontWeight="var(--font-weight-bold)" fontSize="var(--text-lead)">
           {head}
           {"\u00a0"}K
         </tspan>{" "}
         of headroom
       </text>
-      <text x={x + 13} y={mid + 19} fontSize={14.5} fill="var(--ink-2)">
+      <text x={x + 13} y={mid + 19} fontSize="var(--text-note)" fill="var(--ink-2)">
         before: {was > 0 ? `${was}\u00a0K` : "none"}
       </text>
     </g>
@@ -331,14 +337,21 @@ function Lost({ plan, afterC, lost }: { plan: LadderPlan; afterC: number; lost: 
         strokeWidth={2}
         fill="none"
       />
-      <text x={plan.right} y={y1 - 24} textAnchor="end" fontSize={15.5} fill={lost.colour} fontWeight={560}>
-        <tspan style={num} fontWeight={700} fontSize={18}>
+      <text
+        x={plan.right}
+        y={y1 - 24}
+        textAnchor="end"
+        fontSize="var(--text-body)"
+        fill={lost.colour}
+        fontWeight="var(--font-weight-medium)"
+      >
+        <tspan style={num} fontWeight="var(--font-weight-bold)" fontSize="var(--text-sub)">
           +{lost.K.toFixed(1)}
           {"\u00a0"}K
         </tspan>{" "}
         lost again
       </text>
-      <text x={plan.right} y={y1 - 6} textAnchor="end" fontSize={14.5} fill="var(--ink-2)">
+      <text x={plan.right} y={y1 - 6} textAnchor="end" fontSize="var(--text-note)" fill="var(--ink-2)">
         but for it {Math.round(afterC - lost.K)}
         {"\u00a0"}°C
       </text>

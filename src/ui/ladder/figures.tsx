@@ -29,14 +29,14 @@ export function Height({
   if (!figure) return null;
   return (
     <g fill={colour} textAnchor={anchor} {...halo}>
-      <text x={x} y={y - 13} fontSize={15.5} fontWeight={520}>
+      <text x={x} y={y - 13} fontSize="var(--text-body)" fontWeight="var(--font-weight-medium)">
         {name}
       </text>
-      <text x={x} y={y + 8} fontSize={20} fontWeight={700} style={num}>
+      <text x={x} y={y + 8} fontSize="var(--text-title)" fontWeight="var(--font-weight-bold)" style={num}>
         {k1(figure.K)}
         {"\u00a0"}K
       </text>
-      <text x={x} y={y + 26} fontSize={14} style={num} fontWeight={480}>
+      <text x={x} y={y + 26} fontSize="var(--text-tag)" style={num} fontWeight="var(--font-weight-regular)">
         {kw === null ? range(figure) : `${kw.toFixed(2)}\u00a0K/W`}
       </text>
     </g>
@@ -63,11 +63,18 @@ export function Change({
 }) {
   return (
     <g fill={colour} textAnchor="middle" {...halo} stroke={wash} strokeWidth={3}>
-      <text x={x} y={y} fontSize={20} fontWeight={700} style={num}>
+      <text x={x} y={y} fontSize="var(--text-title)" fontWeight="var(--font-weight-bold)" style={num}>
         {unknown ? "?" : `${signed(figure.K)}\u00a0K`}
       </text>
       {(narrow ? range(figure).split(/(?<=to) /) : [range(figure)]).map((line, i) => (
-        <text key={line} x={x} y={y + 18 + i * 15} fontSize={13.5} style={num} fontWeight={560}>
+        <text
+          key={line}
+          x={x}
+          y={y + 18 + i * 15}
+          fontSize="var(--text-tag)"
+          style={num}
+          fontWeight="var(--font-weight-medium)"
+        >
           {line}
         </text>
       ))}

@@ -26,7 +26,9 @@ export function ladderScale(
   return { y, footY, topC, rungK: topC - roomC > 120 ? 5 : 2, ticks };
 }
 
-/** Middles of two labels that must stand at least `gap` px apart, kept inside [low, high]. The first is the upper one. */
+/**
+ * Middles of two labels that must stand at least `gap` px apart, kept inside [low, high]. The first is the upper one.
+ */
 export function apart(upper: number, lower: number, gap: number, low: number, high: number): [number, number] {
   let [u, l] = [upper, lower];
   if (l - u < gap) {

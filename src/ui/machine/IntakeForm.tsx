@@ -28,11 +28,11 @@ export function IntakeForm({ models }: { models: string[] }) {
       className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]"
     >
       <div className="bg-sheet px-10 py-7">
-        <h1 className="text-[29px] font-[700]">New intake</h1>
-        <p className="mt-1 text-[17px] text-ink-2">
+        <h1 className="text-step font-bold">New intake</h1>
+        <p className="mt-1 text-lead text-ink-2">
           Which machine, and what it is in for. The load run comes next, before anything is opened.
         </p>
-        <div className="mt-6 grid max-w-[760px] grid-cols-1 gap-x-7 gap-y-5 sm:grid-cols-2">
+        <div className="mt-6 grid max-w-190 grid-cols-1 gap-x-7 gap-y-5 sm:grid-cols-2">
           <Field label="Tag" hint="The mark on the machine, such as LR-21" error={errors.tag?.message}>
             <Input className="field num" autoFocus aria-invalid={Boolean(errors.tag)} {...form.register("tag")} />
           </Field>
@@ -124,12 +124,12 @@ function BaseSide({ work }: BaseSideProps) {
       <Field label="Size of the base" error={errors.form?.message}>
         <PickedField control={form.control} name="form" label="Size of the base" values={FORMS} names={FORM_WORDS} />
       </Field>
-      <div className="grid h-[230px] place-items-center">
+      <div className="grid h-57.5 place-items-center">
         <BaseOutline form={shape} pxPerMm={0.76} />
       </div>
       <CautionBand>
-        <b className="font-[640]">Battery swollen?</b> If the base bulges or the touchpad lifts: stop, no load run. Move
-        it away from anything that burns and follow the local rules for damaged lithium batteries.
+        <b className="font-strong">Battery swollen?</b> If the base bulges or the touchpad lifts: stop, no load run.
+        Move it away from anything that burns and follow the local rules for damaged lithium batteries.
       </CautionBand>
       <div className="flex-1" />
       {problem ? (

@@ -28,12 +28,12 @@ export function ForkForm({ revisionId }: { revisionId: number }) {
     router.refresh();
   };
   return (
-    <form noValidate onSubmit={(e) => void submit(e)} className="mt-1 flex max-w-[420px] flex-wrap items-end gap-3">
+    <form noValidate onSubmit={(e) => void submit(e)} className="mt-1 flex max-w-105 flex-wrap items-end gap-3">
       <Field
         label="Name of the variant"
         hint="Such as: without graphics chip"
         error={problem?.fields?.variant ?? problem?.message}
-        className="min-w-[220px] flex-1"
+        className="min-w-55 flex-1"
       >
         <Input
           className="field"

@@ -22,7 +22,7 @@ export function LensTabs({ jobId, shown, heat, note }: { jobId: number; shown: L
       prefetch={false}
       href={stagePath(jobId, lens)}
       aria-current={shown === lens ? "page" : undefined}
-      className={`flex min-h-[50px] items-center gap-2 border-b-[5px] px-3 text-[17px] ${shown === lens ? "border-copper-fill font-[680]" : "border-transparent text-ink-2 hover:bg-plane"}`}
+      className={`flex min-h-12.5 items-center gap-2 border-b-[5px] px-3 text-lead ${shown === lens ? "border-copper-fill font-bold" : "border-transparent text-ink-2 hover:bg-plane"}`}
     >
       <KeyCap>{cap}</KeyCap> {name}
     </Link>
@@ -33,7 +33,7 @@ export function LensTabs({ jobId, shown, heat, note }: { jobId: number; shown: L
         {shown === "work" ? (
           <span
             aria-current="page"
-            className="flex min-h-[50px] items-center border-b-[5px] border-copper-fill px-3 text-[17px] font-[680]"
+            className="flex min-h-12.5 items-center border-b-[5px] border-copper-fill px-3 text-lead font-bold"
           >
             This step
           </span>
@@ -42,13 +42,13 @@ export function LensTabs({ jobId, shown, heat, note }: { jobId: number; shown: L
         {heat ? (
           tab("heat", "H", "Heat")
         ) : (
-          <span className="flex min-h-[50px] items-center gap-2 px-3 text-[17px] text-ink-3" title="After the verdict">
-            <KeyCap>H</KeyCap> Heat <span className="text-[14px]">after the verdict</span>
+          <span className="flex min-h-12.5 items-center gap-2 px-3 text-lead text-ink-3" title="After the verdict">
+            <KeyCap>H</KeyCap> Heat <span className="text-tag">after the verdict</span>
           </span>
         )}
         {tab("photos", "F", "Photos")}
       </nav>
-      <span className="ml-auto truncate pl-3 text-[15.5px] text-ink-2">{note}</span>
+      <span className="ml-auto truncate pl-3 text-body text-ink-2">{note}</span>
     </div>
   );
 }

@@ -57,14 +57,16 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
         <MapTabs jobId={jobId} heat={heat} setAbove={setAbove} above={above} />
-        <div ref={ref} className="relative min-h-[360px] flex-1 touch-none overflow-hidden">
+        <div ref={ref} className="relative min-h-90 flex-1 touch-none overflow-hidden">
           <svg
             data-testid="underside"
             width={size.width}
             height={size.height}
             className="absolute inset-0 block cursor-pointer"
             role="img"
-            aria-label={`Underside of ${layout.model} to scale, ${layout.parts.length} parts${above ? ", seen from above" : ", seen from below"}`}
+            aria-label={`Underside of ${layout.model} to scale, ${layout.parts.length} parts${
+              above ? ", seen " + "from above" : ", seen from below"
+            }`}
             onClick={click}
           >
             <Defs />
@@ -82,16 +84,19 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
         </div>
         <MapSentence map={map} checks={checks} pick={pick} />
       </div>
-      <aside className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-4 pb-4 lg:w-[280px] lg:border-l-[1.5px] xl:w-[306px] 2xl:w-[380px]">
+      <aside
+        className="flex w-full shrink-0 flex-col border-line bg-sheet px-4 pt-4 pb-4 lg:w-70
+        lg:border-l-[1.5px] xl:w-76.5 2xl:w-95"
+      >
         <PartInHand work={work} revision={revision} layout={layout} />
         <div className="mt-3 flex gap-2.5">
           {closed ? null : (
-            <Button look="quiet" className="min-h-[56px] flex-1 px-3" onClick={() => void edit()}>
+            <Button look="quiet" className="min-h-14 flex-1 px-3" onClick={() => void edit()}>
               <Pencil aria-hidden size={18} /> {layout.parts.length ? "Edit" : "Draw"}
             </Button>
           )}
           {next ? (
-            <Button look="main" className="min-h-[56px] flex-[1.4] px-3" keyCap="N" onClick={() => pick(next.id)}>
+            <Button look="main" className="min-h-14 flex-[1.4] px-3" keyCap="N" onClick={() => pick(next.id)}>
               Next: {next.tag || "part"}
             </Button>
           ) : null}
@@ -247,7 +252,7 @@ function MapTabs({ jobId, heat, setAbove, above }: MapTabsProps) {
           type="button"
           onClick={() => setAbove(!above)}
           aria-pressed={above}
-          className="min-h-11 rounded-[5px] px-2 hover:bg-plane"
+          className="min-h-11 rounded-control px-2 hover:bg-plane"
         >
           {above ? "Seen from above: left and right swapped" : "Seen from below"}
         </button>
@@ -266,7 +271,7 @@ interface MapSentenceProps {
 function MapSentence({ map, checks, pick }: MapSentenceProps) {
   return (
     <div className="shrink-0 border-t-[1.5px] border-line px-5 pt-3 pb-4">
-      <h1 className="text-[20px] leading-[26px] font-[560]">
+      <h1 className="text-title leading-6.5 font-medium">
         <MapWords words={mapSentence(map)} />
       </h1>
       <ul aria-label="What does not add up" className="mt-2 grid grid-cols-1 gap-2 md:grid-cols-2">
@@ -275,7 +280,7 @@ function MapSentence({ map, checks, pick }: MapSentenceProps) {
             <button
               type="button"
               onClick={() => pick(c.parts[0] ?? null)}
-              className="flex min-h-11 w-full items-center gap-3 border-l-[5px] border-caution bg-caution-wash px-3 py-1.5 text-left text-[16px] text-caution-ink"
+              className="caution-band flex min-h-11 w-full items-center gap-3 px-3 py-1.5 text-left text-body"
             >
               <span className="min-w-0 flex-1">{c.message}</span>
               <KeyCap>{i + 1}</KeyCap>
@@ -284,11 +289,11 @@ function MapSentence({ map, checks, pick }: MapSentenceProps) {
         ))}
       </ul>
       {checks.length === 0 ? (
-        <p className="mt-1 text-[16px] text-ink-2">
+        <p className="mt-1 text-body text-ink-2">
           Every chip has its way to the air, every pad and screw has its place.
         </p>
       ) : null}
-      {checks.length > 4 ? <p className="mt-1 text-[15px] text-ink-2">And {checks.length - 4} more.</p> : null}
+      {checks.length > 4 ? <p className="mt-1 text-note text-ink-2">And {checks.length - 4} more.</p> : null}
     </div>
   );
 }
@@ -308,9 +313,9 @@ function PartInHand({ work, revision, layout }: PartInHandProps) {
         <PartPanel map={map} part={part} />
       ) : (
         <>
-          <h2 className="flex items-baseline justify-between px-2 text-[19px] font-[680]">
+          <h2 className="flex items-baseline justify-between px-2 text-sub font-bold">
             Parts as a list{" "}
-            <span className="text-[15px] font-[450] text-ink-2">
+            <span className="text-note font-regular text-ink-2">
               revision {revision.number}
               {revision.open ? ", open" : ""}
             </span>

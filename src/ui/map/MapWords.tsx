@@ -6,7 +6,7 @@ export function MapWords({ words }: { words: readonly MapWord[] }) {
     <>
       {words.map((w, i) =>
         w.strong ? (
-          <b key={i} className="text-[1.12em] font-[760]">
+          <b key={i} className="text-[1.12em] font-heavy">
             {w.text}
           </b>
         ) : (

@@ -9,8 +9,8 @@ export function PartPanel({ map, part }: { map: CoolingMap; part: Part }) {
   return (
     <div>
       <h2 className="flex items-baseline gap-3">
-        {part.tag ? <span className="text-[38px] leading-[44px] font-[760]">{part.tag}</span> : null}
-        <span className={part.tag ? "text-[20px] font-[640]" : "text-[27px] leading-[40px] font-[720]"}>{title}</span>
+        {part.tag ? <span className="text-word leading-11 font-heavy">{part.tag}</span> : null}
+        <span className={part.tag ? "text-title font-strong" : "text-step leading-10 font-heavy"}>{title}</span>
       </h2>
       {part.kind === "pipe" ? (
         <div className="mt-2">
@@ -21,19 +21,17 @@ export function PartPanel({ map, part }: { map: CoolingMap; part: Part }) {
         {partFacts(map, part).map((f) => (
           <div
             key={f.label}
-            className="flex items-baseline justify-between gap-4 border-t border-line py-[9px] first:border-t-0"
+            className="flex items-baseline justify-between gap-4 border-t border-line py-2.25 first:border-t-0"
           >
-            <dt className="text-[16px] text-ink-2">{f.label}</dt>
-            <dd className={f.unit ? "num text-right text-[18px] font-[650]" : "text-right text-[17px] font-[620]"}>
+            <dt className="text-body text-ink-2">{f.label}</dt>
+            <dd className={f.unit ? "num text-right text-sub font-strong" : "text-right text-lead font-strong"}>
               {f.value}
-              {f.unit ? <span className="pl-1.5 text-[14px] font-[450] text-ink-2">{f.unit}</span> : null}
+              {f.unit ? <span className="pl-1.5 text-tag font-regular text-ink-2">{f.unit}</span> : null}
             </dd>
           </div>
         ))}
       </dl>
-      {remark ? (
-        <p className="mt-2 border-t border-line pt-3 text-[15.5px] leading-[21px] text-ink-2">{remark}</p>
-      ) : null}
+      {remark ? <p className="mt-2 border-t border-line pt-3 text-body leading-5.25 text-ink-2">{remark}</p> : null}
     </div>
   );
 }

@@ -50,12 +50,13 @@ export function PartsList({ parts, selected, onSelect, label = "Parts as a list"
             data-part={p.id}
             aria-pressed={selected.has(p.id)}
             onClick={(e) => onSelect(p.id, e.shiftKey)}
-            className={`flex min-h-11 w-full items-center gap-3 border-b border-line-2 px-2 text-left text-[16px] ${selected.has(p.id) ? "bg-copper-wash font-[640]" : "hover:bg-plane"}`}
+            className={`flex min-h-11 w-full items-center gap-3 border-b border-line-2 px-2 text-left
+              text-body ${selected.has(p.id) ? "bg-copper-wash font-strong" : "hover:bg-plane"}`}
           >
-            <span className="w-8 shrink-0 font-[720]">{p.tag}</span>
+            <span className="w-8 shrink-0 font-heavy">{p.tag}</span>
             <span className="min-w-0 flex-1 truncate">{p.tag ? KINDS[p.kind].name : partName(p)}</span>
-            {p.locked ? <span className="text-[14px] text-ink-2">locked</span> : null}
-            <span className="num shrink-0 text-[14.5px] text-ink-2">{measure(p)}</span>
+            {p.locked ? <span className="text-tag text-ink-2">locked</span> : null}
+            <span className="num shrink-0 text-note text-ink-2">{measure(p)}</span>
           </button>
         </li>
       ))}

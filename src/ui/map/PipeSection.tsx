@@ -56,8 +56,8 @@ export function PipeSection({ map, pipe }: { map: CoolingMap; pipe: HeatPipe }) 
       <text
         x={W - 8}
         y={44}
-        fontSize={14.5}
-        fontWeight={650}
+        fontSize="var(--text-note)"
+        fontWeight="var(--font-weight-strong)"
         textAnchor="end"
         fill="var(--ink)"
         fontFamily="var(--font-num)"
@@ -80,7 +80,7 @@ function BlowerEnd({ left, fins, blower }: BlowerEndProps) {
     <>
       {left ? (
         <>
-          <text x={8} y={18} fontSize={13.5} fill="var(--ink)" fontFamily="var(--font-num)">
+          <text x={8} y={18} fontSize="var(--text-tag)" fill="var(--ink)" fontFamily="var(--font-num)">
             {fins.map((f) => f.tag).join(", ")}
           </text>
           <rect x={8} y={40} width={48} height={30} fill="var(--d-al2)" stroke="var(--d-ink)" strokeWidth={1} />
@@ -92,7 +92,7 @@ function BlowerEnd({ left, fins, blower }: BlowerEndProps) {
               {[18, 32, 46].map((x) => (
                 <path key={x} d={`M${x} 94v-15m-4 5l4-6 4 6`} fill="none" stroke="var(--air)" strokeWidth={2} />
               ))}
-              <text x={6} y={122} fontSize={13.5} fill="var(--air)">
+              <text x={6} y={122} fontSize="var(--text-tag)" fill="var(--air)">
                 Air from {blower.tag}
               </text>
             </>
@@ -142,7 +142,7 @@ function ChipUnderPipe({ label, cx, w, chips }: ChipUnderPipeProps) {
         stroke="var(--d-ink)"
         strokeWidth={0.9}
       />
-      <text x={cx} y={122} fontSize={13.5} textAnchor="middle" fill="var(--ink)">
+      <text x={cx} y={122} fontSize="var(--text-tag)" textAnchor="middle" fill="var(--ink)">
         {label}
       </text>
     </g>

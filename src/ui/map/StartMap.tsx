@@ -34,21 +34,21 @@ export function StartMap({ jobId, model, variant, offer, closed }: Props) {
   const kind = `${model}${variant ? `, ${variant}` : ""}`;
   return (
     <div className="flex flex-1 flex-col bg-sheet px-8 py-6">
-      <h1 className="text-[29px] leading-[36px] font-[700]">
+      <h1 className="text-step leading-9 font-bold">
         {offer ? `${kind} was drawn before.` : `${kind} is not drawn yet.`}
       </h1>
-      <p className="mt-1 text-[18px] text-ink-2">
+      <p className="mt-1 text-sub text-ink-2">
         {offer ? (
           <MapWords words={mapSentence(new CoolingMap(offer.document))} />
         ) : (
           "Start with what you see first. Blowers are usually quickest."
         )}
       </p>
-      <div className="my-5 grid min-h-[200px] flex-1 place-items-center border border-line bg-plane p-4">
+      <div className="my-5 grid min-h-50 flex-1 place-items-center border border-line bg-plane p-4">
         {offer ? (
           <SmallUnderside layout={offer.document} pxPerMm={1.7} />
         ) : (
-          <span className="text-[17px] text-ink-2">An empty base to scale is laid out when you start.</span>
+          <span className="text-lead text-ink-2">An empty base to scale is laid out when you start.</span>
         )}
       </div>
       {problem ? (
@@ -57,7 +57,7 @@ export function StartMap({ jobId, model, variant, offer, closed }: Props) {
         </CautionBand>
       ) : null}
       <div className="mt-3 flex flex-wrap justify-end gap-3">
-        {closed ? <p className="text-[17px] text-ink-2">The job is closed; open it again to draw.</p> : null}
+        {closed ? <p className="text-lead text-ink-2">The job is closed; open it again to draw.</p> : null}
         {!closed && offer ? (
           <Button big onClick={() => void start("empty")}>
             Draw it anew
@@ -67,7 +67,7 @@ export function StartMap({ jobId, model, variant, offer, closed }: Props) {
           <Button
             look="main"
             big
-            className="min-h-[76px] text-[20px]"
+            className="min-h-19 text-title"
             keyCap="Enter"
             onClick={() => void start(offer ? "last" : "empty")}
           >

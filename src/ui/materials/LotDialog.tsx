@@ -13,8 +13,8 @@ export function LotDialog({ open, onClose, onKept }: { open: boolean; onClose: (
     <Dialog open={open} onClose={onClose} className="relative z-50">
       <div className="fixed inset-0 bg-black/40" aria-hidden />
       <div className="fixed inset-0 grid place-items-center overflow-y-auto p-4">
-        <DialogPanel className="w-full max-w-[560px] border-2 border-ink bg-sheet p-6">
-          <DialogTitle className="text-[24px] font-[700]">New lot</DialogTitle>
+        <DialogPanel className="w-full max-w-140 border-2 border-ink bg-sheet p-6">
+          <DialogTitle className="text-head font-bold">New lot</DialogTitle>
           {open ? <LotForm onClose={onClose} onKept={onKept} /> : null}
         </DialogPanel>
       </div>
@@ -71,7 +71,7 @@ function LotForm({ onClose, onKept }: { onClose: () => void; onKept: () => void 
         <LotField lot={lot} name="openedOn" label="Opened on; empty while it is closed" type="date" />
       </Wide>
       {errors[""] ? (
-        <p role="alert" className="col-span-2 text-[16px] text-stop-ink">
+        <p role="alert" className="col-span-2 text-body text-stop-ink">
           {errors[""]}
         </p>
       ) : null}
@@ -124,13 +124,13 @@ interface LotFieldProps extends React.InputHTMLAttributes<HTMLInputElement> {
 function LotField({ lot, name, label, ...more }: LotFieldProps) {
   const error = lot.errors[name];
   return (
-    <label className="block text-[16px]">
+    <label className="block text-body">
       <span className="mb-1 block text-ink-2">{label}</span>
       <input
         value={lot.fields[name] ?? ""}
         onChange={(e) => lot.set(name, e.target.value)}
         aria-invalid={Boolean(error)}
-        className="field min-h-[46px] w-full px-3 text-[17px]"
+        className="field min-h-11.5 w-full px-3 text-lead"
         {...more}
       />
       <Wrong error={error} />
@@ -148,7 +148,7 @@ interface LotPickProps<T extends string> {
 
 function LotPick<T extends string>({ label, value, options, error, onChange }: LotPickProps<T>) {
   return (
-    <div className="text-[16px]">
+    <div className="text-body">
       <span aria-hidden className="mb-1 block text-ink-2">
         {label}
       </span>
@@ -157,7 +157,7 @@ function LotPick<T extends string>({ label, value, options, error, onChange }: L
         value={value}
         options={options}
         onChange={onChange}
-        className="min-h-[46px] w-full px-3 text-[17px]"
+        className="min-h-11.5 w-full px-3 text-lead"
       />
       <Wrong error={error} />
     </div>
@@ -166,7 +166,7 @@ function LotPick<T extends string>({ label, value, options, error, onChange }: L
 
 function Wrong({ error }: { error: string | undefined }) {
   return error ? (
-    <span role="alert" className="mt-1 block text-[15px] text-stop-ink">
+    <span role="alert" className="mt-1 block text-note text-stop-ink">
       {error}
     </span>
   ) : null;

@@ -44,7 +44,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
       <ShelfHead lots={lots} say={say} setAdding={setAdding} />
       <ToBuy lots={lots} today={today} />
       {away ? (
-        <p role="status" className="flex items-center gap-4 bg-sheet px-6 pb-2 text-[16.5px] lg:px-10">
+        <p role="status" className="flex items-center gap-4 bg-sheet px-6 pb-2 text-lead lg:px-10">
           {away.name}, lot {away.lot}, is put away.
           <button type="button" className="link min-h-11" onClick={() => void put(away, false)}>
             Put it back
@@ -59,7 +59,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
           ))}
           {offcuts.length ? <Offcuts offcuts={offcuts} /> : null}
           {of("alcohol", "remover", "air").map((l) => (
-            <article key={l.id} aria-label={l.name} className="w-[190px]">
+            <article key={l.id} aria-label={l.name} className="w-47.5">
               <Bottle lot={l} />
               <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
             </article>
@@ -106,7 +106,7 @@ interface OffcutsProps {
 /** DOC Offcuts */
 function Offcuts({ offcuts }: OffcutsProps) {
   return (
-    <section aria-label="Off-cuts" className="w-[250px]">
+    <section aria-label="Off-cuts" className="w-62.5">
       <svg aria-hidden width={50 * PX} height={22} viewBox={`0 0 ${50 * PX} 22`} className="mb-1 ml-auto">
         <path
           d={`M1 12v8M1 16H${50 * PX - 1}M${50 * PX - 1} 12v8`}
@@ -114,7 +114,14 @@ function Offcuts({ offcuts }: OffcutsProps) {
           strokeWidth={1.4}
           fill="none"
         />
-        <text x={25 * PX} y={11} textAnchor="middle" fontSize={13.5} fontFamily="var(--font-num)" fill="var(--ink-2)">
+        <text
+          x={25 * PX}
+          y={11}
+          textAnchor="middle"
+          fontSize="var(--text-tag)"
+          fontFamily="var(--font-num)"
+          fill="var(--ink-2)"
+        >
           50 mm
         </text>
       </svg>
@@ -129,15 +136,17 @@ function Offcuts({ offcuts }: OffcutsProps) {
                   <PadSheet
                     key={s.id}
                     sheet={s}
-                    label={`Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} mm thick`}
+                    label={
+                      `Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} ` + "mm thick"
+                    }
                   />
                 ))}
             </div>
           ))}
       </div>
-      <p className="mt-2 text-[17px] font-[640]">Off-cuts</p>
-      <p className="text-[16px]">
-        <b className="num font-[700]">{offcuts.length}</b>, used before whole sheets
+      <p className="mt-2 text-lead font-strong">Off-cuts</p>
+      <p className="text-body">
+        <b className="num font-bold">{offcuts.length}</b>, used before whole sheets
       </p>
     </section>
   );
@@ -153,11 +162,11 @@ interface SmallThingsProps {
 /** DOC SmallThings */
 function SmallThings({ of, today, shelf, put }: SmallThingsProps) {
   return (
-    <section aria-label="Small things" className="flex w-[220px] flex-col gap-5">
+    <section aria-label="Small things" className="flex w-55 flex-col gap-5">
       {of("swab", "cloth", "wipe").map((l) => (
         <article key={l.id} aria-label={l.name}>
           <div
-            className="flex h-7 w-[190px] border-2 border-ink bg-sheet"
+            className="flex h-7 w-47.5 border-2 border-ink bg-sheet"
             role="img"
             aria-label={`${Math.round(leftOf(l))} of ${l.amount}`}
           >
@@ -183,9 +192,9 @@ interface ShelfHeadProps {
 function ShelfHead({ lots, say, setAdding }: ShelfHeadProps) {
   return (
     <div className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-sheet px-6 py-3 lg:px-10">
-      <h1 className="min-w-0 flex-1 text-[27px] leading-[34px] font-[700]">
+      <h1 className="min-w-0 flex-1 text-step leading-8.5 font-bold">
         {lots.length ? say.first : "Nothing is on the shelf yet."}{" "}
-        <span className="font-[450] text-ink-2">{lots.length ? say.then : "Put the first lot there."}</span>
+        <span className="font-regular text-ink-2">{lots.length ? say.then : "Put the first lot there."}</span>
       </h1>
       <Button look="plain" className="ml-auto" keyCap="N" onClick={() => setAdding(true)}>
         New lot
@@ -204,8 +213,8 @@ function ToBuy({ lots, today }: ToBuyProps) {
   return (
     <>
       {lots.some((l) => isLow(l) || isExpired(l, today)) ? (
-        <p className="bg-sheet px-6 pb-2.5 text-[16.5px] lg:px-10">
-          <b className="font-[660]">To buy:</b>{" "}
+        <p className="bg-sheet px-6 pb-2.5 text-lead lg:px-10">
+          <b className="font-strong">To buy:</b>{" "}
           {lots
             .filter((l) => isLow(l) || isExpired(l, today))
             .map(
@@ -229,7 +238,7 @@ interface PastesProps {
 /** DOC Pastes */
 function Pastes({ of, today, shelf, put }: PastesProps) {
   return (
-    <section aria-label="Pastes" className="flex w-[330px] flex-col gap-5">
+    <section aria-label="Pastes" className="flex w-82.5 flex-col gap-5">
       {of("paste").map((l) => (
         <article key={l.id} aria-label={l.name}>
           <Tube lot={l} today={today} />
@@ -265,27 +274,30 @@ function Words({
   const flag = expired ? "past its date" : isLow(l) ? "low" : "";
   return (
     <div className="mt-1.5">
-      <h2 className="flex flex-wrap items-center gap-2 text-[17px] leading-[22px] font-[640]">
+      <h2 className="flex flex-wrap items-center gap-2 text-lead leading-5.5 font-strong">
         {l.name}
         {flag ? (
-          <span className="inline-flex items-center gap-1.5 rounded-[3px] border border-ink bg-caution px-1.5 text-[14.5px] text-[#16211f]">
+          <span
+            className="inline-flex items-center gap-1.5 rounded-[3px] border border-ink bg-caution px-1.5
+            text-note text-[#16211f]"
+          >
             <TriangleAlert aria-hidden size={15} /> {flag}
           </span>
         ) : null}
       </h2>
-      <p className={`text-[16px] ${flag ? "text-caution-ink" : ""}`}>
-        <b className="num font-[700]">{amountWords(l.kind, leftOf(l))}</b> left
+      <p className={`text-body ${flag ? "text-caution-ink" : ""}`}>
+        <b className="num font-bold">{amountWords(l.kind, leftOf(l))}</b> left
         {MATERIAL_KINDS[l.kind].unit ? "" : ` of ${l.amount}`}
         {more ? <span className="text-ink-2">, {more}</span> : null}
       </p>
-      <p className="text-[15px] leading-[19px] text-ink-2">
+      <p className="text-note leading-4.75 text-ink-2">
         Lot {l.lot || "not noted"}
         {l.openedOn ? `, opened ${day(l.openedOn)}` : ", closed"}
         {l.bestBefore ? `, best before ${day(l.bestBefore)}` : ""}
       </p>
       {own.length ? (
-        <details className="text-[15px]">
-          <summary className="flex min-h-[32px] cursor-pointer items-center text-ink-2">
+        <details className="text-note">
+          <summary className="flex min-h-8 cursor-pointer items-center text-ink-2">
             Used by {own.length} {own.length === 1 ? "job" : "jobs"}
           </summary>
           <ul className="num">
@@ -304,7 +316,7 @@ function Words({
       ) : null}
       <button
         type="button"
-        className="link min-h-[32px] text-[15px]"
+        className="link min-h-8 text-note"
         aria-label={`Put ${l.name}, lot ${l.lot}, away`}
         onClick={onAway}
       >
@@ -333,22 +345,29 @@ function Dates({ shelf }: { shelf: Shelf }) {
             {months.map((m) => (
               <g key={m.toISOString()}>
                 <path d={`M${x(m)} 0v38`} stroke="var(--on-al)" strokeWidth={1.6} />
-                <text x={x(m) + 8} y={20} fontSize={16} fontWeight={600} fill="var(--on-al)">
+                <text
+                  x={x(m) + 8}
+                  y={20}
+                  fontSize="var(--text-body)"
+                  fontWeight="var(--font-weight-strong)"
+                  fill="var(--on-al)"
+                >
                   {format(m, "MMMM")}
                 </text>
               </g>
             ))}
           </svg>
           <div
-            className="absolute top-[3px] rounded-[2px] bg-copper px-3 text-[16px] leading-[26px] font-[560] text-on-copper"
+            className="absolute top-0.75 rounded-[2px] bg-copper px-3 text-body leading-6.5 font-medium
+              text-on-copper"
             style={{ left: x(now) - 48 }}
           >
-            Today <b className="font-[700]">{format(now, "d")}</b>
+            Today <b className="font-bold">{format(now, "d")}</b>
           </div>
           <ul>
             {dates.map((d, i) => (
               <li key={`${d.lotId}${d.kind}`} className="absolute" style={{ left: x(parseISO(d.on)), top: 32 }}>
-                <svg aria-hidden width={14} height={80 + 62 * (level[i] ?? 0)} className="absolute -left-[7px] top-0">
+                <svg aria-hidden width={14} height={80 + 62 * (level[i] ?? 0)} className="absolute -left-1.75 top-0">
                   <path d={`M7 6V${74 + 62 * (level[i] ?? 0)}`} stroke="var(--ink)" strokeWidth={1.8} />
                   <circle
                     cx={7}
@@ -360,7 +379,7 @@ function Dates({ shelf }: { shelf: Shelf }) {
                   />
                 </svg>
                 <span
-                  className="absolute left-[12px] block"
+                  className="absolute left-3 block"
                   style={{
                     width: Math.max(
                       110,
@@ -370,21 +389,23 @@ function Dates({ shelf }: { shelf: Shelf }) {
                   }}
                 >
                   <span
-                    className={`block text-[15px] leading-[18px] ${d.kind === "expired" ? "font-[640] text-caution-ink" : "text-ink-2"}`}
+                    className={`block text-note leading-4.5 ${
+                      d.kind === "expired" ? "font-strong " + "text-caution-ink" : "text-ink-2"
+                    }`}
                   >
                     {d.kind === "runs-out" ? "about " : ""}
                     {format(parseISO(d.on), "d MMM")}
                   </span>
-                  <span className="block truncate text-[16.5px] leading-[20px] font-[640]" title={d.what}>
+                  <span className="block truncate text-lead leading-5 font-strong" title={d.what}>
                     {d.what}
                   </span>
-                  <span className="block truncate text-[14.5px] leading-[18px] text-ink-2">{d.why}</span>
+                  <span className="block truncate text-note leading-4.5 text-ink-2">{d.why}</span>
                 </span>
               </li>
             ))}
           </ul>
           {dates.length === 0 ? (
-            <p className="absolute top-[56px] left-10 text-[16px] text-ink-2">
+            <p className="absolute top-14 left-10 text-body text-ink-2">
               Nothing runs out or expires in the months ahead.
             </p>
           ) : null}

@@ -159,7 +159,7 @@ export function PadSheet({
         y={h / 2 + f * 0.36}
         textAnchor="middle"
         fontSize={f}
-        fontWeight={720}
+        fontWeight="var(--font-weight-heavy)"
         fontFamily="var(--font-num)"
         fill="var(--on-al)"
       >
@@ -214,7 +214,7 @@ export function SheetPlace({ lot, sheets }: { lot: Lot; sheets: readonly StockSh
         </div>
       ) : null}
       {whole.length > 1 ? (
-        <p className="num absolute right-1 bottom-1 bg-sheet px-1 text-[15px] font-[700]">{whole.length} sheets</p>
+        <p className="num absolute right-1 bottom-1 bg-sheet px-1 text-note font-bold">{whole.length} sheets</p>
       ) : null}
     </div>
   );
@@ -235,7 +235,8 @@ export function Bottle({ lot, step = 50 }: { lot: Lot; step?: number }) {
     >
       <rect x={w / 2 - 9} y={-25} width={18} height={8} rx={1.4} fill="var(--d-we2)" />
       <path
-        d={`M${w / 2 - 7} -17V-8C${w / 2 - 8} 0 0 2 0 16V${h - 4}q0 4 4 4H${w - 4}q4 0 4 -4V16C${w} 2 ${w / 2 + 8} 0 ${w / 2 + 7} -8V-17Z`}
+        d={`M${w / 2 - 7} -17V-8C${w / 2 - 8} 0 0 2 0 16V${h - 4}q0 4 4 4H${w - 4}q4 0 4 -4V16C${w} 2
+          ${w / 2 + 8} 0 ${w / 2 + 7} -8V-17Z`}
         fill="var(--sheet)"
         stroke="var(--ink)"
         strokeWidth={1}

@@ -35,31 +35,31 @@ export function CurvesForm({ start }: { start: PadCurves }) {
   return (
     <form
       aria-label="How pads press back"
-      className="mt-10 max-w-[1040px] border-t-[1.5px] border-line pt-5"
+      className="mt-10 max-w-260 border-t-[1.5px] border-line pt-5"
       onSubmit={(e) => {
         e.preventDefault();
         void keep();
       }}
     >
-      <h2 className="text-[23px] font-[690]">How pads press back</h2>
-      <p className="mt-1 max-w-[760px] text-[16px] text-ink-2">
+      <h2 className="text-head font-bold">How pads press back</h2>
+      <p className="mt-1 max-w-190 text-body text-ink-2">
         Ours are relaxed pads, some minutes after they were pressed. Take a maker&apos;s curve where there is one:
         thickness and forces are reckoned by it.
       </p>
       {CLASSES.map((c) => (
         <fieldset key={c} className="mt-3 flex flex-wrap items-end gap-x-4 gap-y-2 border-t border-line-2 pt-3">
           <legend className="contents">
-            <span className="w-[84px] self-center text-[18px] font-[640]">{c}</span>
+            <span className="w-21 self-center text-sub font-strong">{c}</span>
           </legend>
           {FIELDS.map(([key, label]) => (
-            <label key={key} className="text-[15px]">
+            <label key={key} className="text-note">
               <span className="block text-ink-2">{label}</span>
               <input
                 inputMode="decimal"
                 aria-label={`${label}, ${c} pads`}
                 value={text[c]?.[key] ?? ""}
                 onChange={(e) => setText({ ...text, [c]: { ...text[c], [key]: e.target.value } })}
-                className="field num min-h-11 w-[108px] px-2 text-[17px]"
+                className="field num min-h-11 w-27 px-2 text-lead"
               />
             </label>
           ))}
@@ -71,11 +71,11 @@ export function CurvesForm({ start }: { start: PadCurves }) {
           Keep these curves
         </Button>
         <Button onClick={() => setText(textOf(usualCurves))}>Back to ours</Button>
-        <span role="status" className="text-[17px] text-ink-2">
+        <span role="status" className="text-lead text-ink-2">
           {said}
         </span>
         {problem ? (
-          <span role="alert" className="text-[16.5px] text-stop-ink">
+          <span role="alert" className="text-lead text-stop-ink">
             {problem}
           </span>
         ) : null}

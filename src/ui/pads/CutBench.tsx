@@ -22,7 +22,9 @@ interface Props {
   children: (main: ReactNode, answer: ReactNode) => ReactNode;
 }
 
-/** All pads of the job on the sheets and off-cuts of the shelf; cutting books them, undo makes the sheets whole again. */
+/**
+ * All pads of the job on the sheets and off-cuts of the shelf; cutting books them, undo makes the sheets whole again.
+ */
 export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onDone, children }: Props) {
   const pieces = useMemo(() => piecesToCut(ctx), [ctx]);
   const { cutting } = shelf;
@@ -56,26 +58,30 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
   const answer = (
     <div>
       {waiting.length ? (
-        <p className="mb-2.5 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] text-caution-ink">
+        <p
+          className="caution-band mb-2.5 px-3.5 py-2.5 text-lead
+          leading-5.75"
+        >
           {waiting.map((p) => `${p.id}, ${p.widthMm} × ${p.heightMm} × ${p.thicknessMm} mm`).join("; ")}:{" "}
           {waiting.length === 1 ? "fits" : "fit"} on no sheet of the shelf. Put a sheet there, or skip with a reason.
         </p>
       ) : null}
-      <p className="text-[17px] leading-[23px]">
+      <p className="text-lead leading-5.75">
         {cutting
           ? "They are cut, and booked to this job."
-          : `${Math.round(100 * plan.usedShare)} % of what is cut into becomes pads; ${plan.rests.length} off-${plan.rests.length === 1 ? "cut goes" : "cuts go"} back.`}{" "}
+          : `${Math.round(100 * plan.usedShare)} % of what is cut into becomes pads; ${plan.rests.length} ` +
+            `off-${plan.rests.length === 1 ? "cut goes" : "cuts go"} back.`}{" "}
         {cost > 0 ? `Cost ${cost.toFixed(2)}.` : ""}
       </p>
       {problem ? (
-        <p role="alert" className="mt-2 text-[16px] text-stop-ink">
+        <p role="alert" className="mt-2 text-body text-stop-ink">
           {problem}
         </p>
       ) : null}
       <CutLinks jobId={jobId} cutting={cutting} busy={busy} onUncut={onUncut} />
       <Button
         look="main"
-        className="mt-2.5 min-h-[72px] w-full px-4 text-[20px]"
+        className="mt-2.5 min-h-18 w-full px-4 text-title"
         keyCap="Space"
         disabled={!act || busy}
         onClick={act}
@@ -98,9 +104,9 @@ interface CutPlanProps {
 function CutPlan({ plan, sheets, cutting, pieces }: CutPlanProps) {
   return (
     <div className="h-full overflow-auto bg-sheet px-5 py-4">
-      <h2 className="flex flex-wrap items-baseline gap-x-3 text-[19px] font-[680]">
+      <h2 className="flex flex-wrap items-baseline gap-x-3 text-sub font-bold">
         Cutting plan
-        <span className="text-[16px] font-[450] text-ink-2">
+        <span className="text-body font-regular text-ink-2">
           {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines, off-cuts
           first, {KERF_MM} mm left for the knife, {MARGIN_MM} mm off the edges of whole sheets
         </span>
@@ -109,7 +115,7 @@ function CutPlan({ plan, sheets, cutting, pieces }: CutPlanProps) {
         {plan.placed.length ? (
           <CuttingView plan={plan} sheets={sheets} done={cutting !== null} />
         ) : (
-          <p className="text-[17px] text-ink-2">
+          <p className="text-lead text-ink-2">
             {pieces.length ? "No sheet on the shelf takes these pads." : "Choose the thickness of the new pads first."}
           </p>
         )}
@@ -132,11 +138,12 @@ function CutLinks({ jobId, cutting, busy, onUncut }: CutLinksProps) {
       <Link
         prefetch={false}
         href={stagePath(jobId, "cutting")}
-        className="inline-flex min-h-[52px] items-center justify-center gap-2 rounded-[5px] border-2 border-line text-[17px] font-[560] hover:border-ink-3"
+        className="inline-flex min-h-13 items-center justify-center gap-2 rounded-control border-2 border-line
+          text-lead font-medium hover:border-ink-3"
       >
         <Printer aria-hidden size={19} /> Print 1:1
       </Link>
-      <Button className="min-h-[52px] px-2" disabled={!cutting || busy} onClick={() => cutting && onUncut(cutting.id)}>
+      <Button className="min-h-13 px-2" disabled={!cutting || busy} onClick={() => cutting && onUncut(cutting.id)}>
         <Undo2 aria-hidden size={18} /> Take back
       </Button>
     </div>

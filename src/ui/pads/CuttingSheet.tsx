@@ -15,7 +15,7 @@ export function CuttingSheet({ ctx, shelf, title }: { ctx: ServiceContext; shelf
     );
   const sheets = shelf.cutting?.sheets ?? shelf.sheets;
   if (plan.placed.length === 0)
-    return <p className="text-[18px]">No pad to cut yet: choose the thickness of the new pads first.</p>;
+    return <p className="text-sub">No pad to cut yet: choose the thickness of the new pads first.</p>;
   return (
     <div className="[print-color-adjust:exact]">
       <CuttingView plan={plan} sheets={sheets} print />
@@ -35,10 +35,10 @@ export function CuttingSheet({ ctx, shelf, title }: { ctx: ServiceContext; shelf
           50 mm
         </text>
       </svg>
-      <p className="text-[15px]">
+      <p className="text-note">
         Measure the bar before you cut: it must be 50 mm. Print at 100 %, not fitted to the page.
       </p>
-      <p className="mt-1 text-[15px] font-[620]">
+      <p className="mt-1 text-note font-strong">
         {title}: {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines in
         the order of their numbers
       </p>

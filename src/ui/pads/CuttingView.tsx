@@ -5,7 +5,10 @@ import type { StockSheet } from "@/core/stock";
 const PX = { least: 3.2, most: 6 } as const;
 const ROOM_PX = 700;
 
-/** Sheets and off-cuts with the pads laid on them and the knife lines in their order; `mmPx` sets the scale, 1:1 in print. */
+/**
+ * Sheets and off-cuts with the pads laid on them and the knife lines in their order; `mmPx` sets the scale, 1:1 in
+ * print.
+ */
 export function CuttingView({
   plan,
   sheets,
@@ -27,7 +30,7 @@ export function CuttingView({
         <SheetPlan key={s.id} sheet={s} plan={plan} done={done} print={print} nameOf={nameOf} px={px} />
       ))}
       {print ? null : (
-        <div className="text-[15px] leading-[20px] text-ink-2">
+        <div className="text-note leading-5 text-ink-2">
           Prints 1:1.
           <br />
           Measure the bar before you cut.
@@ -69,7 +72,10 @@ function SheetPlan({
         viewBox={`${-edge} ${-edge} ${w} ${h}`}
         className="block max-w-none"
         role="img"
-        aria-label={`${s.offcut ? "Off-cut" : "Sheet"} ${s.widthMm} by ${s.heightMm} mm, ${s.thicknessMm} mm thick: ${pieces.map((p) => nameOf(p.piece)).join(", ")}; ${lines.length} knife lines`}
+        aria-label={
+          `${s.offcut ? "Off-cut" : "Sheet"} ${s.widthMm} by ${s.heightMm} mm, ${s.thicknessMm} mm ` +
+          `thick: ${pieces.map((p) => nameOf(p.piece)).join(", ")}; ${lines.length} knife lines`
+        }
       >
         <defs>
           <pattern id={`${id}p`} width={1.4} height={1.4} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -102,7 +108,7 @@ function SheetPlan({
           return <CutLine key={l.n} l={l} done={done} tx={tx} ty={ty} />;
         })}
       </svg>
-      <figcaption className="text-[15px] leading-[20px] text-ink-2">
+      <figcaption className="text-note leading-5 text-ink-2">
         <span className="text-ink">{s.offcut ? "Off-cut" : "New sheet"}</span> {Math.round(s.widthMm * 10) / 10} ×{" "}
         {Math.round(s.heightMm * 10) / 10} × {s.thicknessMm} mm, {Math.round(100 * usedShare)} % used
       </figcaption>
@@ -146,7 +152,7 @@ function CutPiece({ p, pw, ph, done, id, f, nameOf }: CutPieceProps) {
         y={p.yMm + ph / 2 + f * 0.36}
         textAnchor="middle"
         fontSize={f}
-        fontWeight={720}
+        fontWeight="var(--font-weight-heavy)"
         fontFamily="var(--font-num)"
         fill="var(--ink)"
       >
@@ -182,7 +188,7 @@ function CutLine({ l, done, tx, ty }: CutLineProps) {
         y={ty + 0.95}
         textAnchor="middle"
         fontSize={2.7}
-        fontWeight={700}
+        fontWeight="var(--font-weight-bold)"
         fontFamily="var(--font-num)"
         fill="var(--ink)"
       >

@@ -74,7 +74,7 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
     <div>
       <PressedField pad={pad} text={text} gap={gap} wrong={wrong} setText={setText} keep={keep} />
       {wrong ? (
-        <p role="alert" className="mt-1 text-[15.5px] text-stop-ink">
+        <p role="alert" className="mt-1 text-body text-stop-ink">
           From 0.1 to 6 mm
         </p>
       ) : null}
@@ -101,14 +101,11 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
         })}
       </div>
       {warnings.map((w) => (
-        <p
-          key={w.code}
-          className="mt-2 border-l-[6px] border-caution bg-caution-wash px-3 py-2 text-[16px] leading-[22px] text-caution-ink"
-        >
+        <p key={w.code} className="caution-band mt-2 px-3 py-2 text-body leading-5.5">
           {w.say}
         </p>
       ))}
-      <Button look="main" className="mt-2.5 min-h-[68px] w-full px-4 text-[20px]" keyCap="Space" onClick={give}>
+      <Button look="main" className="mt-2.5 min-h-17 w-full px-4 text-title" keyCap="Space" onClick={give}>
         Use {chosen} mm for {pad.tag}
       </Button>
     </div>
@@ -128,11 +125,11 @@ interface PadSectionPaneProps {
 function PadSectionPane({ pad, chip, stack, balance, below }: PadSectionPaneProps) {
   return (
     <div className="flex h-full flex-col overflow-y-auto bg-sheet">
-      <div className="relative min-h-[300px] flex-1">
+      <div className="relative min-h-75 flex-1">
         <div className="absolute inset-0 p-2">
           <Section pad={pad} chip={chip} stack={stack} balance={balance} />
         </div>
-        <p className="absolute top-2 left-4 text-[15px] leading-[20px] text-ink-2">
+        <p className="absolute top-2 left-4 text-note leading-5 text-ink-2">
           Across to scale, height 10 times
           <br />- · - where the plate should lie &nbsp; ···· pad before it is pressed
         </p>
@@ -154,7 +151,7 @@ interface PressedFieldProps {
 /** DOC PressedField */
 function PressedField({ pad, text, gap, wrong, setText, keep }: PressedFieldProps) {
   return (
-    <label className="block text-[16px]">
+    <label className="block text-body">
       <span className="mb-1 block text-ink-2">Old {pad.tag} was pressed to, mm</span>
       <span className="flex gap-2">
         <input
@@ -164,7 +161,7 @@ function PressedField({ pad, text, gap, wrong, setText, keep }: PressedFieldProp
           aria-invalid={wrong}
           onChange={(e) => setText(e.target.value)}
           onKeyDown={(e) => e.key === "Enter" && keep()}
-          className="field num min-h-[48px] w-full px-3 text-[20px]"
+          className="field num min-h-12 w-full px-3 text-title"
         />
         <Button onClick={keep} disabled={wrong || text.trim() === ""}>
           Take it
@@ -185,13 +182,13 @@ interface GapWordsProps {
 /** DOC GapWords */
 function GapWords({ gap, ctx, pad, fit, at }: GapWordsProps) {
   return (
-    <p className="mt-2.5 text-[18px] leading-[25px]" aria-live="polite">
-      The gap is <b className="font-[690]">{gap.toFixed(2)} mm</b>
+    <p className="mt-2.5 text-sub leading-6.25" aria-live="polite">
+      The gap is <b className="font-bold">{gap.toFixed(2)} mm</b>
       {pressedMm(ctx, pad) === null ? ", reckoned from the old pad" : ""}.{" "}
       {fit ? (
         <>
-          Take <b className="font-[690]">{fit.thicknessMm} mm</b>: pads then take{" "}
-          <b className="font-[690]">{Math.round(100 * at(fit.thicknessMm).padsShare)} %</b> of the screws&apos; force,
+          Take <b className="font-bold">{fit.thicknessMm} mm</b>: pads then take{" "}
+          <b className="font-bold">{Math.round(100 * at(fit.thicknessMm).padsShare)} %</b> of the screws&apos; force,
           the die the rest.
         </>
       ) : (
@@ -212,15 +209,16 @@ interface ForceSharesProps {
 function ForceShares({ t, pad, share, b }: ForceSharesProps) {
   return (
     <div>
-      <p className="flex justify-between text-[15px]">
+      <p className="flex justify-between text-note">
         <span>
           {pad.tag} at {t} mm: pads take
         </span>
-        <span className="num font-[700]">{share} %</span>
+        <span className="num font-bold">{share} %</span>
       </p>
       <div className="flex h-6 border-[1.5px] border-ink">
         <span
-          className="num grid items-center overflow-hidden bg-paste px-1.5 text-[14px] font-[700] whitespace-nowrap text-on-paste"
+          className="num grid items-center overflow-hidden bg-paste px-1.5 text-tag font-bold
+            whitespace-nowrap text-on-paste"
           style={{ width: `${100 - share}%` }}
         >
           die {b.chipsN.toFixed(0)} N
@@ -267,7 +265,7 @@ function Row({
       role="radio"
       aria-checked={checked}
       onClick={onPick}
-      className={`flex min-h-[58px] w-full items-center gap-3 border-b border-line px-2 text-left ${checked ? "outline-[2.5px] -outline-offset-2 outline-ink" : "hover:bg-plane"}`}
+      className={`flex min-h-14.5 w-full items-center gap-3 border-b border-line px-2 text-left ${checked ? "outline-[2.5px] -outline-offset-2 outline-ink" : "hover:bg-plane"}`}
     >
       <svg aria-hidden width={68} height={42} viewBox="0 0 68 42" className="shrink-0">
         <rect y={37} width={68} height={4} fill="var(--d-we2)" />
@@ -289,18 +287,18 @@ function Row({
           stroke="var(--d-ink)"
         />
       </svg>
-      <span className="min-w-0 flex-1 leading-[20px]">
-        <span className="num block text-[18px] font-[700]">
+      <span className="min-w-0 flex-1 leading-5">
+        <span className="num block text-sub font-bold">
           {o.thicknessMm} mm{" "}
-          {o.fits ? <span className="pl-2 font-[620] [font-family:var(--font-sans)] text-[15px]">fits</span> : null}
+          {o.fits ? <span className="pl-2 font-strong [font-family:var(--font-sans)] text-note">fits</span> : null}
         </span>
-        <span className="block text-[15px] text-ink-2">
+        <span className="block text-note text-ink-2">
           {words}
           {stocked ? "" : ", no sheet"}
         </span>
       </span>
-      <span className="num text-[18px] font-[700]">{(own?.forceN ?? o.forceN).toFixed(1)} N</span>
-      <span aria-hidden className="num text-[14px] text-ink-2">
+      <span className="num text-sub font-bold">{(own?.forceN ?? o.forceN).toFixed(1)} N</span>
+      <span aria-hidden className="num text-tag text-ink-2">
         {number}
       </span>
     </button>

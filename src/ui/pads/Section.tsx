@@ -24,7 +24,10 @@ export function Section({ pad, chip, stack, balance }: Props) {
       viewBox={`${-reach - 11} -57 ${2 * reach + 22} 75`}
       className="block h-full w-full"
       role="img"
-      aria-label={`Cut across ${pad.tag}: gap ${mm(balance.pads.find((x) => x.tag === pad.tag)?.gapMm ?? 0)} mm, film ${Math.round(film?.thinUm ?? 0)} to ${Math.round(film?.thickUm ?? 0)} µm`}
+      aria-label={
+        `Cut across ${pad.tag}: gap ${mm(balance.pads.find((x) => x.tag === pad.tag)?.gapMm ?? 0)} mm, ` +
+        `film ${Math.round(film?.thinUm ?? 0)} to ${Math.round(film?.thickUm ?? 0)} µm`
+      }
     >
       <defs>
         <pattern id={id} width={2} height={2} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -37,7 +40,8 @@ export function Section({ pad, chip, stack, balance }: Props) {
         Die
       </text>
       <path
-        d={`M${-die / 2} ${-dieTop * UP}V${Math.min(-dieTop * UP - 0.3, under(-die / 2))}L${die / 2} ${Math.min(-dieTop * UP - 0.3, under(die / 2))}V${-dieTop * UP}Z`}
+        d={`M${-die / 2} ${-dieTop * UP}V${Math.min(-dieTop * UP - 0.3, under(-die / 2))}L${die / 2}
+          ${Math.min(-dieTop * UP - 0.3, under(die / 2))}V${-dieTop * UP}Z`}
         fill="var(--paste)"
       />
       {shown.map((s) => {
@@ -106,7 +110,12 @@ function useSection({ pad, chip, stack, balance }: UseSectionGiven) {
       .filter((s) => Math.sign(along(s) || 1) === side && Math.abs(along(s)) < 45 && across(s) < 60)
       .reduce((t, s) => t + s.forceN, 0);
   const bad = balance.padsShare > 0.35 || (film?.thickUm ?? 0) > 80;
-  const text = { fontSize: 3.1, fontFamily: "var(--font-num)", fontWeight: 700, fill: "var(--ink)" } as const;
+  const text = {
+    fontSize: 3.1,
+    fontFamily: "var(--font-num)",
+    fontWeight: "var(--font-weight-bold)",
+    fill: "var(--ink)",
+  } as const;
   return {
     reach,
     mm,
@@ -198,7 +207,8 @@ function PadInSection({ work, s, x, w, partTop, bulge, top, b }: PadInSectionPro
         strokeWidth={0.4}
       />
       <path
-        d={`M${x - w / 2} ${partTop}Q${x - w / 2 - bulge} ${(partTop + top) / 2} ${x - w / 2} ${top}H${x + w / 2}Q${x + w / 2 + bulge} ${(partTop + top) / 2} ${x + w / 2} ${partTop}Z`}
+        d={`M${x - w / 2} ${partTop}Q${x - w / 2 - bulge} ${(partTop + top) / 2} ${x - w / 2}
+          ${top}H${x + w / 2}Q${x + w / 2 + bulge} ${(partTop + top) / 2} ${x + w / 2} ${partTop}Z`}
         fill={`url(#${id})`}
         stroke="var(--d-ink)"
         strokeWidth={0.4}
@@ -234,13 +244,14 @@ function PadInSection({ work, s, x, w, partTop, bulge, top, b }: PadInSectionPro
         fill="var(--ink-2)"
       >
         free{" "}
-        <tspan fontFamily="var(--font-num)" fontWeight={700} fill="var(--ink)">
+        <tspan fontFamily="var(--font-num)" fontWeight="var(--font-weight-bold)" fill="var(--ink)">
           {s.thicknessMm}
         </tspan>
       </text>
       <g stroke="var(--ink)" strokeWidth={0.4}>
         <path
-          d={`M${x + Math.sign(x || 1) * (w / 2 + 3)} ${partTop}V${under(x)}m-1 0h2M${x + Math.sign(x || 1) * (w / 2 + 3) - 1} ${partTop}h2`}
+          d={`M${x + Math.sign(x || 1) * (w / 2 + 3)} ${partTop}V${under(x)}m-1
+            0h2M${x + Math.sign(x || 1) * (w / 2 + 3) - 1} ${partTop}h2`}
           fill="none"
         />
       </g>
@@ -275,13 +286,15 @@ function PlateInSection({ work }: PlateInSectionProps) {
   return (
     <>
       <path
-        d={`M${-reach} ${under(-reach)}L${reach} ${under(reach)}v${-PLATE_MM * 3}L${-reach} ${under(-reach) - PLATE_MM * 3}Z`}
+        d={`M${-reach} ${under(-reach)}L${reach} ${under(reach)}v${-PLATE_MM * 3}L${-reach}
+          ${under(-reach) - PLATE_MM * 3}Z`}
         fill="var(--d-al2)"
         stroke="var(--d-ink)"
         strokeWidth={0.4}
       />
       <path
-        d={`M${-plateHalf} ${under(-plateHalf)}L${plateHalf} ${under(plateHalf)}v${-PLATE_MM * UP * 0.72}L${-plateHalf} ${under(-plateHalf) - PLATE_MM * UP * 0.72}Z`}
+        d={`M${-plateHalf} ${under(-plateHalf)}L${plateHalf}
+          ${under(plateHalf)}v${-PLATE_MM * UP * 0.72}L${-plateHalf} ${under(-plateHalf) - PLATE_MM * UP * 0.72}Z`}
         fill="var(--cu3)"
         stroke="var(--cu0)"
         strokeWidth={0.5}
@@ -301,12 +314,7 @@ interface ScrewForceProps {
   x: number;
   y: number;
   n: number;
-  text: {
-    readonly fontSize: 3.1;
-    readonly fontFamily: "var(--font-num)";
-    readonly fontWeight: 700;
-    readonly fill: "var(--ink)";
-  };
+  text: React.SVGProps<SVGTextElement>;
 }
 
 /** DOC ScrewForce */
@@ -338,7 +346,7 @@ function FilmFigures({ work }: FilmFiguresProps) {
       <text x={0} y={13} textAnchor="middle" {...text} fill="var(--paste)">
         {(film?.forceN ?? 0).toFixed(0)} N on the die
       </text>
-      <g fill="var(--paste)" fontSize={3.1} fontFamily="var(--font-num)" fontWeight={700}>
+      <g fill="var(--paste)" fontSize={3.1} fontFamily="var(--font-num)" fontWeight="var(--font-weight-bold)">
         <text x={-die / 2 - 1} y={-dieTop * UP + 4.4} textAnchor="end">
           {Math.round(1000 * (evenMm + base - slope * (die / 2)))} µm
         </text>
@@ -372,7 +380,7 @@ function LiftMark({ work, pad }: LiftMarkProps) {
             stroke="var(--ink)"
             strokeWidth={0.4}
           />
-          <text textAnchor="middle" y={1} fontSize={3.6} fontWeight={650} fill="#16211f">
+          <text textAnchor="middle" y={1} fontSize={3.6} fontWeight="var(--font-weight-strong)" fill="#16211f">
             {pad.tag} {own?.thicknessMm} mm lifts the plate
           </text>
         </g>

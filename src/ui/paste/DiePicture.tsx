@@ -1,7 +1,10 @@
 import { useId } from "react";
 import { beadMm, strokesOf, type Laid, type Stroke } from "@/core/paste";
 
-/** The chip with the pattern laid on it, to scale; a film is hatched along the card's way. Strokes are taken when `onStroke` is given. */
+/**
+ * The chip with the pattern laid on it, to scale; a film is hatched along the card's way. Strokes are taken when
+ * `onStroke` is given.
+ */
 export function DiePicture({
   laid,
   widthMm: w,
@@ -149,14 +152,17 @@ function Measures({ figures, laid, xs, long, bead, h }: MeasuresProps) {
       {figures && laid.pattern !== "film" && laid.pattern !== "own" ? (
         <g stroke="#fff" fill="#fff" strokeWidth={0.14}>
           <path
-            d={`M${Math.min(...xs, 0) - (long ? 0 : bead / 2)} ${h / 2 + 0.8}v0.9M${Math.max(...xs, 0) + (long ? 0 : bead / 2)} ${h / 2 + 0.8}v0.9M${Math.min(...xs, 0) - (long ? 0 : bead / 2)} ${h / 2 + 1.25}H${Math.max(...xs, 0) + (long ? 0 : bead / 2)}`}
+            d={`M${Math.min(...xs, 0) - (long ? 0 : bead / 2)}
+              ${h / 2 + 0.8}v0.9M${Math.max(...xs, 0) + (long ? 0 : bead / 2)}
+                ${h / 2 + 0.8}v0.9M${Math.min(...xs, 0) - (long ? 0 : bead / 2)}
+                  ${h / 2 + 1.25}H${Math.max(...xs, 0) + (long ? 0 : bead / 2)}`}
             fill="none"
           />
           <text
             y={h / 2 + 3}
             textAnchor="middle"
             fontSize={1.5}
-            fontWeight={700}
+            fontWeight="var(--font-weight-bold)"
             fontFamily="var(--font-num)"
             stroke="none"
           >

@@ -4,7 +4,9 @@ import { CUTS_UM, cutLine, FILM, outline, over } from "./bands";
 
 const EDGE = 2.4;
 
-/** The film under the plate at one time: bands of thickness, bare die dotted, shut-in air, the front, and what ran over. */
+/**
+ * The film under the plate at one time: bands of thickness, bare die dotted, shut-in air, the front, and what ran over.
+ */
 export function FilmMap({
   run,
   frame,
@@ -97,7 +99,11 @@ function useFilmMap({ run, frame, w, h }: UseFilmMapGiven) {
   const k = 1 / 22;
   const bulge = (side: number, along: number) =>
     Math.min(EDGE * 0.8, (frame.over[side] ?? 0) / Math.max(1e-6, along * 0.25));
-  const name = `${Math.round(100 * frame.wetted)} % of the die wetted${frame.trapped > 0.003 ? `, ${Math.round(100 * frame.trapped)} % shut-in air` : ""}${frame.meanUm ? `, film ${Math.round(frame.meanUm)} µm` : ""}${overMm3(frame) > 0.05 ? `, ${overMm3(frame).toFixed(1)} mm³ past the edge` : ""}`;
+  const name = `${Math.round(100 * frame.wetted)} % of the die wetted${
+    frame.trapped > 0.003 ? ", " + `${Math.round(100 * frame.trapped)} % shut-in air` : ""
+  }${frame.meanUm ? ", film " + `${Math.round(frame.meanUm)} µm` : ""}${
+    overMm3(frame) > 0.05 ? `, ${overMm3(frame).toFixed(1)} mm³ past ` + "the edge" : ""
+  }`;
   const mark = { width: (w / 2 + EDGE) * 2, height: (h / 2 + EDGE) * 2 };
   const place = (p: PressPoint) => ({
     x: Math.sign(p.xMm || 1) * (w / 2 + EDGE * 0.45),
@@ -158,7 +164,7 @@ function FilmLabels({ labels }: FilmLabelsProps) {
             y={y + 0.25}
             textAnchor="middle"
             fontSize={0.76}
-            fontWeight={700}
+            fontWeight="var(--font-weight-bold)"
             fontFamily="var(--font-num)"
             fill="var(--ink)"
             stroke="var(--sheet)"
@@ -199,7 +205,7 @@ function PressMarks({ points, place, turning, bitten }: PressMarksProps) {
               y={0.3}
               textAnchor="middle"
               fontSize={0.86}
-              fontWeight={720}
+              fontWeight="var(--font-weight-heavy)"
               fontFamily="var(--font-num)"
               fill={now ? "var(--on-copper)" : "var(--ink)"}
             >
@@ -262,7 +268,8 @@ export function FilmCut({ run, frame }: { run: SqueezeRun; frame: SqueezeFrame }
         ) : null,
       )}
       <path
-        d={`M${-half - EDGE} ${-shown(-half - EDGE)}L${half + EDGE} ${-shown(half + EDGE)}v-1L${-half - EDGE} ${-shown(-half - EDGE) - 1}Z`}
+        d={`M${-half - EDGE} ${-shown(-half - EDGE)}L${half + EDGE} ${-shown(half + EDGE)}v-1L${-half - EDGE}
+          ${-shown(-half - EDGE) - 1}Z`}
         fill="var(--cu3)"
         stroke="var(--cu0)"
         strokeWidth={0.1}
@@ -297,7 +304,7 @@ function GapFigures({ half, left, right, shown, um }: GapFiguresProps) {
             y={-shown(x) / 2 + 0.2}
             textAnchor={anchor}
             fontSize={0.72}
-            fontWeight={700}
+            fontWeight="var(--font-weight-bold)"
             fontFamily="var(--font-num)"
             fill="var(--ink)"
             stroke="var(--sheet)"

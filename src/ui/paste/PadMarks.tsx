@@ -26,8 +26,8 @@ export function PadMarks({ ctx, map, scale }: { ctx: ServiceContext; map: Coolin
               <text
                 y={5.5}
                 textAnchor="middle"
-                fontSize={14.5}
-                fontWeight={720}
+                fontSize="var(--text-note)"
+                fontWeight="var(--font-weight-heavy)"
                 fontFamily="var(--font-num)"
                 fill="var(--ink)"
               >

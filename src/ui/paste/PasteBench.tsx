@@ -22,10 +22,10 @@ export function PasteBench(p: Props) {
       <LaidPicture work={work} />
       <PatternPicker work={work} />
       {chosen === "own" ? (
-        <p className="mt-1 text-[15px] text-ink-2">
+        <p className="mt-1 text-note text-ink-2">
           Draw on the die above.{" "}
           {strokes.length ? (
-            <button type="button" className="link min-h-[30px]" onClick={() => work.setStrokes([])}>
+            <button type="button" className="link min-h-7.5" onClick={() => work.setStrokes([])}>
               Wipe it off
             </button>
           ) : null}
@@ -33,19 +33,19 @@ export function PasteBench(p: Props) {
       ) : null}
       <LotField work={work} shelf={p.shelf} />
       {lot ? (
-        <p className="mt-1 text-[15px] text-ink-2">
+        <p className="mt-1 text-note text-ink-2">
           Holds about {jobsLeft(leftOf(lot), grams)} more like this. Expect {amount.resistanceKW.toFixed(3)} K/W:{" "}
           {amount.riseK.toFixed(1)} K at {Math.round(face.powerW)} W.
         </p>
       ) : null}
       <Stops stops={work.stops} />
       {p.problem ? (
-        <p role="alert" className="mt-2 text-[16px] text-stop-ink">
+        <p role="alert" className="mt-2 text-body text-stop-ink">
           {p.problem}
         </p>
       ) : null}
       {hard ? null : (
-        <Button look="main" className="mt-2.5 min-h-[68px] w-full px-4 text-[20px]" keyCap="Space" onClick={work.lay}>
+        <Button look="main" className="mt-2.5 min-h-17 w-full px-4 text-title" keyCap="Space" onClick={work.lay}>
           {patternName(chosen)} {chosen === "five" ? "are" : "is"} on
         </Button>
       )}

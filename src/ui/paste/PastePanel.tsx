@@ -26,13 +26,13 @@ interface SuggestedWordsProps {
 /** What the trials of all patterns came to. */
 export function SuggestedWords({ hard, best, share }: SuggestedWordsProps) {
   return (
-    <p className="text-[18px] leading-[25px]" aria-live="polite">
+    <p className="text-sub leading-6.25" aria-live="polite">
       {hard ? null : best ? (
         <>
           Lay {best.pattern === "film" ? "a film by card" : best.pattern === "five" ? "five dots" : `a ${best.pattern}`}
-          , <b className="font-[690]">{best.volumeMm3.toFixed(1)} mm³</b>:{" "}
-          <b className="font-[690]">{Math.round(100 * best.wetted)} %</b> wetted,{" "}
-          <b className="font-[690]">{Math.round(best.meanUm)} µm</b>
+          , <b className="font-bold">{best.volumeMm3.toFixed(1)} mm³</b>:{" "}
+          <b className="font-bold">{Math.round(100 * best.wetted)} %</b> wetted,{" "}
+          <b className="font-bold">{Math.round(best.meanUm)} µm</b>
           {best.trapped > 0.005 ? `, ${Math.round(100 * best.trapped)} % air shut in` : ""}.
         </>
       ) : (
@@ -49,7 +49,7 @@ export function LaidPicture({ work }: { work: PasteWork }) {
   const bead = strokesLaid.length ? beadMm(volumeMm3, strokesLaid) : 0;
   return (
     <div className="mt-2.5 grid grid-cols-[1fr_112px] gap-3">
-      <div className="h-[132px]">
+      <div className="h-33">
         <DiePicture
           laid={laid}
           widthMm={face.widthMm}
@@ -59,7 +59,10 @@ export function LaidPicture({ work }: { work: PasteWork }) {
           {...(chosen === "own" ? { onStroke: (s: Stroke) => setStrokes((all) => [...all, s]) } : {})}
         />
       </div>
-      <dl className="text-[15px] leading-[19px] [&>dd]:num [&>dd]:mb-1.5 [&>dd]:text-[17px] [&>dd]:font-[700] [&>dt]:text-ink-2">
+      <dl
+        className="text-note leading-4.75 [&>dd]:num [&>dd]:mb-1.5 [&>dd]:text-lead [&>dd]:font-bold
+        [&>dt]:text-ink-2"
+      >
         <dt>{chosen === "film" ? "film, laid" : bead && strokesLaid.every((s) => s.length === 1) ? "dot" : "bead"}</dt>
         <dd>
           {chosen === "film"
@@ -87,9 +90,11 @@ export function PatternPicker({ work }: { work: PasteWork }) {
           role="radio"
           aria-checked={value === chosen}
           onClick={() => setPattern(value)}
-          className={`rounded-[4px] border-[2.5px] p-1 text-center text-[15px] ${value === chosen ? "border-ink font-[660]" : "border-line hover:border-ink-3"}`}
+          className={`rounded-tight border-[2.5px] p-1 text-center text-note ${
+            value === chosen ? "border-ink " + "font-strong" : "border-line hover:border-ink-3"
+          }`}
         >
-          <span className="block h-[34px]">
+          <span className="block h-8.5">
             <DiePicture
               laid={{
                 pattern: value,
@@ -127,7 +132,7 @@ export function LotField({ work, shelf }: { work: PasteWork; shelf: Shelf }) {
     disabled: isExpired(l, shelf.today),
   }));
   return (
-    <div className="mt-2.5 text-[16px]">
+    <div className="mt-2.5 text-body">
       <span aria-hidden className="mb-1 block text-ink-2">
         Paste
       </span>
@@ -136,7 +141,7 @@ export function LotField({ work, shelf }: { work: PasteWork; shelf: Shelf }) {
         value={lotId === null ? "" : String(lotId)}
         options={[{ value: "", name: "None from the shelf: calculate with grey paste" }, ...options]}
         onChange={(v) => (setLotId(v ? Number(v) : null), setPattern(null))}
-        className="min-h-[48px] w-full px-2 text-[16px]"
+        className="min-h-12 w-full px-2 text-body"
       />
     </div>
   );
@@ -153,15 +158,16 @@ export function Stops({ stops }: StopsProps) {
       {stops.map((s) =>
         s.hard ? (
           <section key={s.title} aria-label={s.title} className="mt-2.5 border-[3px] border-stop p-3">
-            <h2 className="flex items-center gap-2 text-[18px] font-[700] text-stop-ink">
+            <h2 className="flex items-center gap-2 text-sub font-bold text-stop-ink">
               <OctagonMinus aria-hidden size={24} /> {s.title}
             </h2>
-            <p className="mt-1 text-[16px] leading-[22px]">{s.say}</p>
+            <p className="mt-1 text-body leading-5.5">{s.say}</p>
           </section>
         ) : (
           <p
             key={s.title}
-            className="mt-2.5 flex gap-2 border-l-[6px] border-caution bg-caution-wash px-3 py-2 text-[16px] leading-[22px] text-caution-ink"
+            className="caution-band mt-2.5 flex gap-2 px-3 py-2 text-body
+              leading-5.5"
           >
             <TriangleAlert aria-hidden size={20} className="mt-0.5 shrink-0" /> {s.title}. {s.say}
           </p>

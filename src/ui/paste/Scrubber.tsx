@@ -39,9 +39,9 @@ export function Scrubber({
         ? own
         : own + (f.wetted >= other ? -9 : 9) + (name === "B" && f.wetted === other ? 9 : 0);
     return (
-      <text x={W - R + 8} y={at + 5} fontSize={14.5} fill="var(--ink)">
+      <text x={W - R + 8} y={at + 5} fontSize="var(--text-note)" fill="var(--ink)">
         {name}{" "}
-        <tspan fontFamily="var(--font-num)" fontWeight={700}>
+        <tspan fontFamily="var(--font-num)" fontWeight="var(--font-weight-bold)">
           {Math.round(100 * f.wetted)} %, {Math.round(f.meanUm)} µm
         </tspan>
       </text>
@@ -93,8 +93,8 @@ function ScrubTime({ x, atS }: ScrubTimeProps) {
       x={x(atS)}
       y={113}
       textAnchor="middle"
-      fontSize={14}
-      fontWeight={700}
+      fontSize="var(--text-tag)"
+      fontWeight="var(--font-weight-bold)"
       fontFamily="var(--font-num)"
       fill="var(--sheet)"
     >
@@ -135,7 +135,7 @@ function RoundBars({ rounds, endS, atS, x }: RoundBarsProps) {
               height={16}
               fill="var(--copper-fill)"
             />
-            <text x={x(from) + 7} y={16} fontSize={13.5} fill={past - from > 3 ? "#2c1206" : "var(--ink)"}>
+            <text x={x(from) + 7} y={16} fontSize="var(--text-tag)" fill={past - from > 3 ? "#2c1206" : "var(--ink)"}>
               round {r}
             </text>
           </g>
@@ -163,7 +163,7 @@ function ScrubAxes({ y, endS, step, x }: ScrubAxesProps) {
             x={L - 7}
             y={y(s) + 5}
             textAnchor="end"
-            fontSize={13.5}
+            fontSize="var(--text-tag)"
             fontFamily="var(--font-num)"
             fill="var(--ink-2)"
           >
@@ -177,7 +177,7 @@ function ScrubAxes({ y, endS, step, x }: ScrubAxesProps) {
           x={x(s)}
           y={114}
           textAnchor="middle"
-          fontSize={13.5}
+          fontSize="var(--text-tag)"
           fontFamily="var(--font-num)"
           fill="var(--ink-2)"
         >
@@ -191,7 +191,7 @@ function ScrubAxes({ y, endS, step, x }: ScrubAxesProps) {
 /** Key of the thickness scale, its cuts in µm. */
 export function FilmKey() {
   return (
-    <span className="inline-flex items-center gap-2 text-[14.5px] text-ink-2">
+    <span className="inline-flex items-center gap-2 text-note text-ink-2">
       Film
       <svg
         aria-label={`Film thickness, cuts at ${CUTS_UM.join(", ")} µm`}
@@ -209,7 +209,7 @@ export function FilmKey() {
             x={40 + i * 39}
             y={31}
             textAnchor="middle"
-            fontSize={13.5}
+            fontSize="var(--text-tag)"
             fontFamily="var(--font-num)"
             fill="var(--ink-2)"
           >

@@ -37,7 +37,7 @@ export function TrialsPane({ work, ctx, chip }: Props) {
           {film.playing ? <Pause aria-hidden size={18} /> : <Play aria-hidden size={18} />}{" "}
           {film.playing ? "Pause" : "Play"}
         </Button>
-        <span className="text-[15px] text-ink-2">Cuts: height drawn 30 times</span>
+        <span className="text-note text-ink-2">Cuts: height drawn 30 times</span>
         <span className="ml-auto">
           <FilmKey />
         </span>
@@ -109,7 +109,7 @@ function Choice<T extends string>({
       value={value}
       options={options.map(([v, name]) => ({ value: v, name }))}
       onChange={onPick}
-      className="min-h-11 min-w-0 shrink px-1.5 text-[15.5px]"
+      className="min-h-11 min-w-0 shrink px-1.5 text-body"
     />
   );
 }
@@ -155,8 +155,8 @@ function TrialPane({
         failed={failed}
         hint={hint}
       />
-      <div className="mt-1 h-[88px]">{run && frame ? <FilmCut run={run} frame={frame} /> : null}</div>
-      <p className="min-h-[20px] text-[14.5px] text-ink-2">
+      <div className="mt-1 h-22">{run && frame ? <FilmCut run={run} frame={frame} /> : null}</div>
+      <p className="min-h-5 text-note text-ink-2">
         {frame
           ? [
               overMm3(frame) > 0.05 ? `${overMm3(frame).toFixed(1)} mm³ past the edge` : "",
@@ -181,12 +181,13 @@ function TrialHead({ letter, children, frame }: TrialHeadProps) {
     <div className="flex items-center gap-2">
       <span
         aria-hidden
-        className={`num grid size-7 shrink-0 place-items-center border-2 border-ink text-[17px] font-[760] ${letter === "A" ? "bg-ink text-sheet" : ""}`}
+        className={`num grid size-7 shrink-0 place-items-center border-2 border-ink text-lead font-heavy
+          ${letter === "A" ? "bg-ink text-sheet" : ""}`}
       >
         {letter}
       </span>
       {children}
-      <span className="num ml-auto shrink-0 text-[22px] font-[740] whitespace-nowrap">
+      <span className="num ml-auto shrink-0 text-title font-heavy whitespace-nowrap">
         {frame ? `${Math.round(100 * frame.wetted)} %` : ""}
       </span>
     </div>
@@ -244,7 +245,7 @@ function TrialPicture({
         <div
           className={`absolute inset-x-6 top-1/2 -translate-y-1/2 border border-line bg-sheet p-3 ${run ? "opacity-95" : ""}`}
         >
-          <p className="text-[16px]">Squeezing, {Math.round(100 * share)} %</p>
+          <p className="text-body">Squeezing, {Math.round(100 * share)} %</p>
           <div
             role="progressbar"
             aria-label={`Trial ${letter}`}
@@ -255,12 +256,15 @@ function TrialPicture({
           >
             <div className="h-full bg-copper-fill" style={{ width: `${100 * share}%` }} />
           </div>
-          <button type="button" onClick={cancel} className="link mt-1 min-h-11 text-[16px]">
+          <button type="button" onClick={cancel} className="link mt-1 min-h-11 text-body">
             Cancel
           </button>
         </div>
       ) : !run ? (
-        <p className="absolute inset-0 grid place-items-center border border-dashed border-ink-3 p-4 text-center text-[16px] text-ink-2">
+        <p
+          className="absolute inset-0 grid place-items-center border border-dashed border-ink-3 p-4 text-center
+          text-body text-ink-2"
+        >
           {failed ? "The trial failed. Choose the pattern again." : hint}
         </p>
       ) : null}

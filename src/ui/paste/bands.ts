@@ -11,7 +11,10 @@ export const bandOf = (um: number): number => CUTS_UM.filter((c) => um >= c).len
 
 type Point = readonly [number, number];
 
-/** The part of a rectangle about the middle where the gap is at least a cut, as corners in mm; empty where it is nowhere. */
+/**
+ * The part of a rectangle about the middle where the gap is at least a cut, as corners in mm; empty where it is
+ * nowhere.
+ */
 export function over(f: SqueezeFrame, widthMm: number, heightMm: number, cut: number): Point[] {
   const [w, h] = [widthMm / 2, heightMm / 2];
   const ring: Point[] = [

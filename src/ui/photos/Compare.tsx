@@ -27,7 +27,7 @@ export function Compare({ left, right, onEnd }: { left: PhotoView; right: PhotoV
       <div
         ref={pane}
         {...bind()}
-        className="relative min-h-[300px] flex-1 cursor-ew-resize touch-none overflow-hidden bg-ink select-none"
+        className="relative min-h-75 flex-1 cursor-ew-resize touch-none overflow-hidden bg-ink select-none"
       >
         {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
         <img
@@ -45,7 +45,7 @@ export function Compare({ left, right, onEnd }: { left: PhotoView; right: PhotoV
             className="absolute inset-0 size-full bg-ink object-contain"
           />
         </div>
-        <div className="absolute inset-y-0 w-[3px] -translate-x-1/2 bg-white" style={{ left: `${at}%` }} />
+        <div className="absolute inset-y-0 w-0.75 -translate-x-1/2 bg-white" style={{ left: `${at}%` }} />
         <button
           type="button"
           role="slider"
@@ -54,15 +54,16 @@ export function Compare({ left, right, onEnd }: { left: PhotoView; right: PhotoV
           aria-valuemax={100}
           aria-valuenow={Math.round(at)}
           onKeyDown={key}
-          className="absolute top-1/2 grid size-[52px] -translate-1/2 place-items-center rounded-full border-[3px] border-ink bg-white text-[22px] text-[#16211F]"
+          className="absolute top-1/2 grid size-13 -translate-1/2 place-items-center rounded-full
+            border-[3px] border-ink bg-white text-title text-[#16211F]"
           style={{ left: `${at}%` }}
         >
           ⇔
         </button>
-        <span className="absolute top-3 left-3 bg-white px-2.5 py-1 text-[16px] font-[640] text-[#16211F]">
+        <span className="absolute top-3 left-3 bg-white px-2.5 py-1 text-body font-strong text-[#16211F]">
           {PHASE_WORDS[left.phase]}
         </span>
-        <span className="absolute top-3 right-3 bg-white px-2.5 py-1 text-[16px] font-[640] text-[#16211F]">
+        <span className="absolute top-3 right-3 bg-white px-2.5 py-1 text-body font-strong text-[#16211F]">
           {PHASE_WORDS[right.phase]}
         </span>
       </div>

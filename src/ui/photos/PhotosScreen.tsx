@@ -16,7 +16,10 @@ import { PHASE_WORDS, sendPhoto, type Phase, type PhotoView } from "./photo";
 
 const PHASES: readonly Phase[] = ["found", "cleaned", "after"];
 
-/** Photos of the job: pinned to their place on the drawing, as found, cleaned and after, two of them compared by a slider. */
+/**
+ * Photos of the job: pinned to their place on the drawing, as found, cleaned and after, two of them compared by a
+ * slider.
+ */
 export function PhotosScreen({
   jobId,
   layout,
@@ -47,12 +50,15 @@ export function PhotosScreen({
           <PinSheet work={work} ref={ref} layout={layout} />
         )}
       </div>
-      <aside className="flex w-full shrink-0 flex-col gap-3 overflow-y-auto border-line bg-sheet p-4 lg:w-[290px] lg:border-l-[1.5px] xl:w-[330px]">
+      <aside
+        className="flex w-full shrink-0 flex-col gap-3 overflow-y-auto border-line bg-sheet p-4
+        lg:w-72.5 lg:border-l-[1.5px] xl:w-82.5"
+      >
         {closed ? null : <TakeBar work={work} />}
         {problem ? <CautionBand role="alert">{problem}</CautionBand> : null}
         {removed ? <TakenAway change={change} removed={removed} setRemoved={setRemoved} /> : null}
         {photos.length === 0 ? (
-          <p className="text-[17px] leading-[23px] text-ink-2">
+          <p className="text-lead leading-5.75 text-ink-2">
             No photos yet. Take one as found before anything is touched: fins, blowers, paste print.
           </p>
         ) : null}
@@ -167,7 +173,7 @@ interface PinSheetProps {
 function PinSheet({ work, ref, layout }: PinSheetProps) {
   const { size, pin, pinning, pinned, x, y, scale, picked, setPicked } = work;
   return (
-    <div ref={ref} className="relative min-h-[360px] flex-1 touch-none overflow-hidden">
+    <div ref={ref} className="relative min-h-90 flex-1 touch-none overflow-hidden">
       <svg
         width={size.width}
         height={size.height}
@@ -188,15 +194,16 @@ function PinSheet({ work, ref, layout }: PinSheetProps) {
           aria-label={`Photo ${PHASE_WORDS[p.phase].toLowerCase()}${p.note ? `: ${p.note}` : ""}`}
           aria-pressed={p.id === picked}
           onClick={() => setPicked(p.id)}
-          className={`absolute -translate-x-1/2 -translate-y-full rounded-[3px] border-[3px] bg-sheet ${p.id === picked ? "z-10 border-copper" : "border-sheet outline outline-1 outline-ink"}`}
+          className={`absolute -translate-x-1/2 -translate-y-full rounded-[3px] border-[3px] bg-sheet
+            ${p.id === picked ? "z-10 border-copper" : "border-sheet outline outline-1 outline-ink"}`}
           style={{ left: x + (p.xMm ?? 0) * scale, top: y + (p.yMm ?? 0) * scale }}
         >
           {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
-          <img src={`/api/photos/${p.id}?thumb`} alt="" className="h-[54px] w-[70px] object-cover" />
+          <img src={`/api/photos/${p.id}?thumb`} alt="" className="h-13.5 w-17.5 object-cover" />
         </button>
       ))}
       {pinning ? (
-        <p className="absolute bottom-3 left-1/2 -translate-x-1/2 bg-caution px-4 py-2 text-[16px] text-[#231900]">
+        <p className="absolute bottom-3 left-1/2 -translate-x-1/2 bg-caution px-4 py-2 text-body text-[#231900]">
           Tap the place on the drawing where the photo was taken.
         </p>
       ) : null}
@@ -221,13 +228,15 @@ function TakeBar({ work }: TakeBarProps) {
             role="radio"
             aria-checked={phase === p}
             onClick={() => setPhase(p)}
-            className={`min-h-11 flex-1 border-b-[5px] text-[16px] ${phase === p ? "border-copper-fill font-[680]" : "border-line text-ink-2"}`}
+            className={`min-h-11 flex-1 border-b-[5px] text-body ${
+              phase === p ? "border-copper-fill " + "font-bold" : "border-line text-ink-2"
+            }`}
           >
             {PHASE_WORDS[p]}
           </button>
         ))}
       </div>
-      <Button look="main" big className="min-h-[60px]" disabled={busy} onClick={() => input.current?.click()}>
+      <Button look="main" big className="min-h-15" disabled={busy} onClick={() => input.current?.click()}>
         <Camera aria-hidden size={20} /> {busy ? "Taking it in" : "Add photos"}
       </Button>
       <input
@@ -261,7 +270,7 @@ function PhotoList({ photos, picked, setPicked }: PhotoListProps) {
         const own = photos.filter((x) => x.phase === p);
         return own.length ? (
           <section key={p} aria-label={PHASE_WORDS[p]}>
-            <h2 className="text-[17px] font-[680]">{PHASE_WORDS[p]}</h2>
+            <h2 className="text-lead font-bold">{PHASE_WORDS[p]}</h2>
             <ul className="mt-1 grid grid-cols-3 gap-2">
               {own.map((x) => (
                 <li key={x.id}>
@@ -296,7 +305,7 @@ function PhotoInHand({ work, photo, photos }: PhotoInHandProps) {
   const { change, setPinning, pinning, setRemoved, setPicked, against, setAgainst } = work;
   return (
     <section aria-label="Photo in hand" className="flex flex-col gap-2 border-t border-line pt-3">
-      <label className="text-[15.5px] text-ink-2">
+      <label className="text-body text-ink-2">
         Note
         <input
           className="field mt-0.5"
@@ -321,7 +330,7 @@ function PhotoInHand({ work, photo, photos }: PhotoInHandProps) {
         </Button>
       </div>
       {photos.length > 1 ? (
-        <div className="text-[15.5px] text-ink-2">
+        <div className="text-body text-ink-2">
           <span aria-hidden>Compare with</span>
           <Pick
             label="Compare with"

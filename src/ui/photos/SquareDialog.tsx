@@ -54,7 +54,10 @@ export function SquareDialog({ photo, base, start, trust: startTrust, onDone, on
     <Dialog open onClose={onClose} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/50" />
       <div className="fixed inset-0 grid place-items-center p-4">
-        <DialogPanel className="flex h-full max-h-[860px] w-full max-w-[1240px] flex-col border-2 border-ink bg-sheet lg:flex-row">
+        <DialogPanel
+          className="flex h-full max-h-215 w-full max-w-310 flex-col border-2 border-ink
+          bg-sheet lg:flex-row"
+        >
           <PhotoPane
             ref={ref}
             w={w}
@@ -192,9 +195,9 @@ interface SquarePanelProps {
 /** DOC SquarePanel */
 function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClose, onDone, s }: SquarePanelProps) {
   return (
-    <div className="flex w-full shrink-0 flex-col gap-4 overflow-y-auto p-5 lg:w-[310px]">
-      <DialogTitle className="text-[23px] leading-[28px] font-[690]">Square the photo up</DialogTitle>
-      <p className="text-[16px] leading-[22px] text-ink-2">
+    <div className="flex w-full shrink-0 flex-col gap-4 overflow-y-auto p-5 lg:w-77.5">
+      <DialogTitle className="text-head leading-7 font-bold">Square the photo up</DialogTitle>
+      <p className="text-body leading-5.5 text-ink-2">
         Drag each ring to its corner of the case, or move it with the arrow keys. The case is {base.widthMm} ×{" "}
         {base.depthMm} mm.
       </p>
@@ -209,7 +212,7 @@ function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClos
             step={1}
             onChange={(mm) => setKnown({ ...known, mm })}
           />
-          <label className="flex min-h-11 items-start gap-3 text-[16px]">
+          <label className="flex min-h-11 items-start gap-3 text-body">
             <input
               type="checkbox"
               className="mt-0.5 size-6 accent-[var(--copper)]"
@@ -225,20 +228,20 @@ function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClos
           Add a known length
         </Button>
       )}
-      <p role="status" data-testid="fit" className="border-t border-line pt-3 text-[17px]">
+      <p role="status" data-testid="fit" className="border-t border-line pt-3 text-lead">
         {!fit.ok ? (
           fit.why
         ) : trust === "length" && known ? (
           <>
             By the length the case is{" "}
-            <b className="num font-[680]">
+            <b className="num font-bold">
               {fit.widthMm.toFixed(1)} × {fit.depthMm.toFixed(1)} mm
             </b>
             .
           </>
         ) : known ? (
           <>
-            The photo fits within <b className="num font-[680]">{fit.misfitMm.toFixed(1)} mm</b> by the known length.
+            The photo fits within <b className="num font-bold">{fit.misfitMm.toFixed(1)} mm</b> by the known length.
           </>
         ) : (
           "Squared up by the case alone."
@@ -251,7 +254,7 @@ function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClos
       <Button
         look="main"
         big
-        className="min-h-[72px]"
+        className="min-h-18"
         disabled={!fit.ok}
         onClick={() =>
           onDone(
@@ -305,7 +308,7 @@ function Ring({
       onKeyDown={key}
       onFocus={() => onHold(true)}
       onBlur={() => onHold(false)}
-      className="absolute grid size-[52px] -translate-1/2 cursor-move touch-none place-items-center rounded-full"
+      className="absolute grid size-13 -translate-1/2 cursor-move touch-none place-items-center rounded-full"
       style={{ left: x, top: y }}
     >
       <svg aria-hidden width={52} height={52} viewBox="-26 -26 52 52">
@@ -339,7 +342,8 @@ function Loupe({
   return (
     <div
       aria-hidden
-      className="pointer-events-none absolute overflow-hidden rounded-full border-[3px] border-ink outline-[3px] outline-white"
+      className="pointer-events-none absolute overflow-hidden rounded-full border-[3px] border-ink outline-[3px]
+        outline-white"
       style={{
         width: 2 * r,
         height: 2 * r,
@@ -351,8 +355,8 @@ function Loupe({
         backgroundRepeat: "no-repeat",
       }}
     >
-      <span className="absolute top-1/2 left-0 h-[2px] w-full -translate-y-1/2 bg-copper" />
-      <span className="absolute top-0 left-1/2 h-full w-[2px] -translate-x-1/2 bg-copper" />
+      <span className="absolute top-1/2 left-0 h-0.5 w-full -translate-y-1/2 bg-copper" />
+      <span className="absolute top-0 left-1/2 h-full w-0.5 -translate-x-1/2 bg-copper" />
     </div>
   );
 }

@@ -25,16 +25,16 @@ export function ColumnWires({
     <table className="w-full border-collapse text-left">
       <caption className="sr-only">Columns of the log and what each was taken for</caption>
       <thead>
-        <tr className="text-[14.5px] text-ink-2">
-          <th className="py-1 pl-5 font-[450]">In the file</th>
-          <th className="hidden py-1 pr-3 text-right font-[450] whitespace-nowrap sm:table-cell">First value</th>
-          <th className="hidden font-[450] md:table-cell">
+        <tr className="text-note text-ink-2">
+          <th className="py-1 pl-5 font-regular">In the file</th>
+          <th className="hidden py-1 pr-3 text-right font-regular whitespace-nowrap sm:table-cell">First value</th>
+          <th className="hidden font-regular md:table-cell">
             <span className="sr-only">Shape</span>
           </th>
-          <th className="font-[450]" aria-label="Wire" />
-          <th className="py-1 pl-3 font-[450]">Taken for</th>
-          <th className="hidden py-1 font-[450] lg:table-cell">Read as</th>
-          <th className="hidden py-1 pr-4 text-right font-[450] min-[1440px]:table-cell">Why</th>
+          <th className="font-regular" aria-label="Wire" />
+          <th className="py-1 pl-3 font-regular">Taken for</th>
+          <th className="hidden py-1 font-regular lg:table-cell">Read as</th>
+          <th className="hidden py-1 pr-4 text-right font-regular min-[1440px]:table-cell">Why</th>
         </tr>
       </thead>
       <tbody>
@@ -45,36 +45,39 @@ export function ColumnWires({
             <tr key={c.index} className={asked ? "bg-caution-wash text-caution-ink" : ""}>
               <th
                 scope="row"
-                className={`max-w-[176px] truncate border-l-[5px] py-0 pl-[15px] font-num text-[14.5px] font-[560] ${asked ? "border-caution" : "border-transparent"} ${out ? "text-ink-2" : ""}`}
+                className={`max-w-44 truncate border-l-[5px] py-0 pl-3.75 font-num text-note
+                  font-medium ${asked ? "border-caution" : "border-transparent"} ${out ? "text-ink-2" : ""}`}
                 title={c.heading}
               >
                 {c.heading}
               </th>
               <td
-                className={`num hidden max-w-[110px] truncate pr-3 text-right text-[14.5px] sm:table-cell ${out ? "text-ink-2" : ""}`}
+                className={`num hidden max-w-27.5 truncate pr-3 text-right text-note sm:table-cell
+                  ${out ? "text-ink-2" : ""}`}
               >
                 {c.first}
               </td>
-              <td className="hidden w-[92px] md:table-cell">
+              <td className="hidden w-23 md:table-cell">
                 <Shape points={c.shape} time={c.role === "time"} faint={out} />
               </td>
-              <td className="w-[74px] p-0">
+              <td className="w-18.5 p-0">
                 <Wire asked={asked} out={out} colour={wireColour(c.role)} />
               </td>
               <td className="py-0 pl-3">
                 {onChoose ? (
                   <RoleSelect c={c} onChoose={onChoose} asked={asked} out={out} />
                 ) : (
-                  <span className={`text-[16px] leading-[34px] ${out ? "text-ink-2" : "font-[640]"}`}>
+                  <span className={`text-body leading-8.5 ${out ? "text-ink-2" : "font-strong"}`}>
                     {roleName(c.role)}
                   </span>
                 )}
               </td>
-              <td className="hidden max-w-[150px] truncate py-0 text-[15px] lg:table-cell">
+              <td className="hidden max-w-37.5 truncate py-0 text-note lg:table-cell">
                 {c.note || (c.role === "time" ? "elapsed" : c.unit)}
               </td>
               <td
-                className={`hidden py-0 pr-4 text-right text-[14.5px] whitespace-nowrap min-[1440px]:table-cell ${asked ? "" : "text-ink-2"}`}
+                className={`hidden py-0 pr-4 text-right text-note whitespace-nowrap min-[1440px]:table-cell
+                  ${asked ? "" : "text-ink-2"}`}
               >
                 {asked ? "asked" : WHY[c.why]}
               </td>
@@ -105,7 +108,8 @@ function RoleSelect({ c, onChoose, asked, out }: RoleSelectProps) {
       value={c.role}
       options={[...own, ...known]}
       onChange={(role) => onChoose(c.heading, role)}
-      className={`min-h-[36px]! w-[182px]! border-transparent! bg-transparent! px-1.5! py-0! text-[16px] hover:border-line! ${asked || !out ? "font-[640]" : "text-ink-2"}`}
+      className={`min-h-9! w-50! border-transparent! bg-transparent! px-1.5! py-0! text-body
+        hover:border-line! ${asked || !out ? "font-strong" : "text-ink-2"}`}
     />
   );
 }

@@ -85,11 +85,11 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
   const noRoom = !logged.room && num(draft.roomStartC) === null && num(draft.roomEndC) === null;
   return (
     <section aria-labelledby={`${id}-h`}>
-      <h2 id={`${id}-h`} className="text-[17px] font-[680]">
+      <h2 id={`${id}-h`} className="text-lead font-bold">
         {before ? "Same place, same settings?" : "Where and how it ran"}
       </h2>
       {before ? (
-        <div className="grid grid-cols-[86px_86px_1fr] gap-x-2 pt-1 text-[14.5px] text-ink-2">
+        <div className="grid grid-cols-[86px_86px_1fr] gap-x-2 pt-1 text-note text-ink-2">
           <span />
           <span>Run before</span>
           <span>This run</span>
@@ -134,14 +134,14 @@ interface ConditionRowProps {
 function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, noRoom }: ConditionRowProps) {
   return (
     <div
-      className={`border-b border-line-2 py-[3px] ${difference ? "-mx-2 bg-caution-wash px-2 text-caution-ink" : ""}`}
+      className={`border-b border-line-2 py-0.75 ${difference ? "-mx-2 bg-caution-wash px-2 text-caution-ink" : ""}`}
     >
       <div className={`grid items-center gap-x-2 ${before ? "grid-cols-[86px_86px_1fr]" : "grid-cols-[110px_1fr]"}`}>
-        <label htmlFor={fieldId} className="text-[15.5px]">
+        <label htmlFor={fieldId} className="text-body">
           {r.label}
         </label>
         {before ? (
-          <span className={`truncate text-[15px] ${difference ? "" : "text-ink-2"} ${r.unit ? "num" : ""}`}>
+          <span className={`truncate text-note ${difference ? "" : "text-ink-2"} ${r.unit ? "num" : ""}`}>
             {shown(before, r)}
           </span>
         ) : null}
@@ -153,7 +153,7 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
               value={draft[r.field]}
               options={[{ value: "", name: "Not said" }, ...r.options.map(([value, name]) => ({ value, name }))]}
               onChange={(v) => onChange({ ...draft, [r.field]: v })}
-              className="min-h-[38px]! px-1.5! py-1! text-[15.5px]! font-[600]"
+              className="min-h-9.5! px-1.5! py-1! text-body! font-strong"
             />
           ) : (
             <Input
@@ -165,10 +165,10 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
               aria-describedby={error ? `${fieldId}-error` : undefined}
               onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })}
               title={draft[r.field]}
-              className={`field min-h-[38px]! px-2! py-1! text-[15.5px]! font-[600] ${r.unit ? "num" : ""}`}
+              className={`field min-h-9.5! px-2! py-1! text-body! font-strong ${r.unit ? "num" : ""}`}
             />
           )}
-          {r.unit ? <span className="num w-6 shrink-0 text-[14.5px]">{r.unit}</span> : null}
+          {r.unit ? <span className="num w-6 shrink-0 text-note">{r.unit}</span> : null}
           {r.suggest ? (
             <datalist id={`${fieldId}-list`}>
               {r.suggest.map((s) => (
@@ -179,17 +179,16 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
         </span>
       </div>
       {error ? (
-        <p
-          id={`${fieldId}-error`}
-          role="alert"
-          className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 text-[14.5px] text-caution-ink"
-        >
+        <p id={`${fieldId}-error`} role="alert" className="caution-band mt-1 px-2 text-note">
           {error}
         </p>
       ) : null}
-      {difference ? <p className="pt-0.5 text-[14.5px] leading-[18px]">{difference.message}</p> : null}
+      {difference ? <p className="pt-0.5 text-note leading-4.5">{difference.message}</p> : null}
       {r.field === "roomEndC" && noRoom ? (
-        <p className="mt-1 border-l-[4px] border-caution bg-caution-wash px-2 py-0.5 text-[14.5px] leading-[18px] text-caution-ink">
+        <p
+          className="caution-band mt-1 px-2 py-0.5 text-note
+          leading-4.5"
+        >
           Without a room temperature airflow cannot be judged. Read it at the air inlet.
         </p>
       ) : null}

@@ -41,7 +41,10 @@ export function RunScreen(p: Props) {
   const work = useRun(p);
   const { phases, loadS, ghost, setPhases, attempt, save, draft, setDraft, logged, problem } = work;
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_366px]">
+    <div
+      className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px]
+      xl:grid-cols-[minmax(0,1fr)_366px]"
+    >
       <div className="flex min-w-0 flex-col bg-sheet">
         <RunHead phases={phases} loadS={loadS} p={p} ghost={ghost} />
         {p.triage ? <TriageBand jobId={p.jobId} triage={p.triage} /> : null}
@@ -139,12 +142,12 @@ function RunHead({ phases, loadS, p, ghost }: RunHeadProps) {
   return (
     <div className="flex flex-wrap items-start gap-x-4 gap-y-2 border-b-[1.5px] border-line px-5 py-3">
       <div className="min-w-0 flex-1">
-        <h1 className="text-[24px] leading-[30px] font-[700]">
+        <h1 className="text-head leading-7.5 font-bold">
           {phases
             ? `${clockText(loadS)} of load, ${p.source.rows.toLocaleString("en")} readings.`
             : "No load marked in this run."}
         </h1>
-        <p className="truncate text-[15.5px] text-ink-2">
+        <p className="truncate text-body text-ink-2">
           {p.source.name}, a reading every {Math.round(p.source.stepS * 10) / 10} s
           {ghost ? "; the run before stands dashed behind" : ""}
         </p>
@@ -152,7 +155,8 @@ function RunHead({ phases, loadS, p, ghost }: RunHeadProps) {
       <div className="flex gap-2">
         <a
           href={`/api/runs/${p.runId}/file`}
-          className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3"
+          className="inline-flex min-h-12 items-center gap-2 rounded-control border-2 border-line px-4
+            text-body font-medium hover:border-ink-3"
         >
           <Download aria-hidden size={18} /> Log
         </a>
@@ -160,7 +164,8 @@ function RunHead({ phases, loadS, p, ghost }: RunHeadProps) {
           <Link
             prefetch={false}
             href={`${stagePath(p.jobId, p.kind)}?replace=1`}
-            className="inline-flex min-h-[48px] items-center gap-2 rounded-[5px] border-2 border-line px-4 text-[16px] font-[520] hover:border-ink-3"
+            className="inline-flex min-h-12 items-center gap-2 rounded-control border-2 border-line px-4
+              text-body font-medium hover:border-ink-3"
           >
             <RefreshCw aria-hidden size={17} /> Other log
           </Link>
@@ -179,8 +184,8 @@ interface TriageBandProps {
 function TriageBand({ jobId, triage }: TriageBandProps) {
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b-[1.5px] border-line bg-plane px-5 py-2.5">
-      <p className="min-w-[260px] flex-1 text-[16px] leading-[21px]">
-        <b className="pr-2 text-[18px] font-[700]">
+      <p className="min-w-65 flex-1 text-body leading-5.25">
+        <b className="pr-2 text-sub font-bold">
           <Sentence parts={triage.headline} />.
         </b>
         <span className="text-ink-2">
@@ -202,15 +207,15 @@ interface ReadAsProps {
 function ReadAs({ p }: ReadAsProps) {
   return (
     <details className="mt-2 border-t-[1.5px] border-line">
-      <summary className="flex min-h-[46px] cursor-pointer items-center px-5 text-[16.5px] font-[560]">
+      <summary className="flex min-h-11.5 cursor-pointer items-center px-5 text-lead font-medium">
         What the log was read as: {p.columns.filter((c) => c.role !== "none").length} of {p.columns.length} columns
         taken{p.warnings.length ? `, ${p.warnings.length} ${p.warnings.length === 1 ? "oddity" : "oddities"}` : ""}
       </summary>
       <ColumnWires columns={p.columns} />
-      <ul className="px-5 py-3 text-[15px]">
+      <ul className="px-5 py-3 text-note">
         {p.warnings.map((w) => (
           <li key={`${w.line}${w.message}`}>
-            <span className="num text-[14px] text-ink-2">line {w.line}</span> {w.message}
+            <span className="num text-tag text-ink-2">line {w.line}</span> {w.message}
           </li>
         ))}
       </ul>
@@ -230,17 +235,17 @@ function RunFoot({ work, p }: RunFootProps) {
     <div className="sticky bottom-0 flex flex-col gap-2 bg-sheet p-5">
       {problem ? (
         <CautionBand role="alert">
-          <b className="font-[640]">{problem.message}</b> {problem.action}
+          <b className="font-strong">{problem.message}</b> {problem.action}
         </CautionBand>
       ) : null}
-      <p role="status" className="min-h-[20px] text-[14.5px] text-ink-2">
+      <p role="status" className="min-h-5 text-note text-ink-2">
         {saved === "saving" ? "Saving" : saved === "saved" && !changed ? "Saved" : ""}
       </p>
       {attempt.said ? (
-        <p className="text-[15.5px]" aria-live="polite">
+        <p className="text-body" aria-live="polite">
           With these bounds: <Sentence parts={attempt.said.headline} />
           {attempt.said.chips.map((c) => (
-            <span key={c.chip} className="num block text-[14.5px]">
+            <span key={c.chip} className="num block text-note">
               {chipName(c.chip)} {c.K.toFixed(1)} K ({c.low.toFixed(1)} to {c.high.toFixed(1)})
             </span>
           ))}
@@ -250,14 +255,14 @@ function RunFoot({ work, p }: RunFootProps) {
         <Button
           look="main"
           big
-          className="min-h-[76px] text-[20px]"
+          className="min-h-19 text-title"
           keyCap="Enter"
           onClick={() => void save({ conditions: draft })}
         >
           {p.other ? "Keep and judge anew" : "Keep conditions"}
         </Button>
       ) : (
-        <LinkButton href={next.href} look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter">
+        <LinkButton href={next.href} look="main" big className="min-h-19 text-title" keyCap="Enter">
           {next.text}
         </LinkButton>
       )}

@@ -18,13 +18,13 @@ export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: Sta
   return (
     <nav
       aria-label="Stages of the job"
-      className="relative h-[76px] shrink-0 border-b-[1.5px] border-line bg-plane lg:hidden"
+      className="relative h-19 shrink-0 border-b-[1.5px] border-line bg-plane lg:hidden"
     >
       <svg
         aria-hidden
         viewBox="0 0 1000 60"
         preserveAspectRatio="none"
-        className="absolute inset-x-0 top-0 h-[60px] w-full"
+        className="absolute inset-x-0 top-0 h-15 w-full"
       >
         <path d={`M0 26H${x(stages.length - 1)}`} stroke="var(--line)" strokeWidth={13} />
         <path d={`M0 26H${x(stages.length - 1)}`} stroke="var(--sheet)" strokeWidth={9.6} />
@@ -38,12 +38,19 @@ export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: Sta
             <>
               <span
                 aria-hidden
-                className={`mt-[9px] grid place-items-center ${s.name === shown ? "h-[34px] w-[34px] rounded-[4px] border-2 border-[var(--cu0)] bg-[var(--cu3)] text-[16px] font-[700] text-[#16211f]" : `mt-[16px] mb-[7px] size-5 rounded-full border-2 text-[14px] leading-none ${s.state === "done" ? "border-[var(--d-ink)] bg-white text-[#16211f]" : "border-ink-3 bg-sheet"}`}`}
+                className={`mt-2.25 grid place-items-center ${
+                  s.name === shown
+                    ? "h-8.5 w-8.5 " +
+                      "rounded-tight border-2 border-[var(--cu0)] bg-[var(--cu3)] text-body font-bold " +
+                      "text-[#16211f]"
+                    : `mt-4 mb-1.75 size-5 rounded-full border-2 text-tag
+                      leading-none ${s.state === "done" ? "border-[var(--d-ink)] bg-white text-[#16211f]" : "border-ink-3 bg-sheet"}`
+                }`}
               >
                 {s.name === shown ? i + 1 : s.state === "done" ? "\u2713" : ""}
               </span>
               <span
-                className={`block max-w-full truncate px-0.5 text-[15px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" || s.state === "open" ? "text-ink-2" : ""}`}
+                className={`block max-w-full truncate px-0.5 text-note leading-5 ${s.name === shown ? "font-bold" : s.state === "to come" || s.state === "open" ? "text-ink-2" : ""}`}
               >
                 {SHORT[s.name] ?? s.title}
               </span>
@@ -83,7 +90,8 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
   return (
     <nav
       aria-label="Stages of the job"
-      className="relative hidden w-[60px] overflow-x-hidden overflow-y-auto shrink-0 border-r-[1.5px] border-line bg-plane lg:block xl:w-[166px]"
+      className="relative hidden w-15 overflow-x-hidden overflow-y-auto shrink-0 border-r-[1.5px]
+        border-line bg-plane lg:block xl:w-41.5"
     >
       <RailPicture height={height} stages={stages} copperTo={copperTo} shown={shown} jobId={jobId} />
     </nav>
@@ -138,14 +146,14 @@ function RailPicture({ height, stages, copperTo, shown, jobId }: RailPictureProp
           const words = (
             <>
               <span
-                className={`block text-[16.5px] leading-[20px] ${s.name === shown ? "font-[680]" : s.state === "to come" || s.state === "open" ? "text-ink-2" : "font-[480]"}`}
+                className={`block text-lead leading-5 ${s.name === shown ? "font-bold" : s.state === "to come" || s.state === "open" ? "text-ink-2" : "font-regular"}`}
               >
                 {s.title}
               </span>
-              <span className="block text-[13.5px] leading-[17px] text-ink-2">{s.fact || "\u00a0"}</span>
+              <span className="block text-tag leading-4.25 text-ink-2">{s.fact || "\u00a0"}</span>
             </>
           );
-          const box = "absolute inset-x-0 flex min-h-[54px] flex-col justify-center pr-1.5 pl-[50px]";
+          const box = "absolute inset-x-0 flex min-h-13.5 flex-col justify-center pr-1.5 pl-12.5";
           const place = { top: TOP + i * STEP - 27 };
           return (
             <li key={s.name}>
@@ -203,8 +211,8 @@ function StageHere({ y, i }: StageHereProps) {
         x={26}
         y={y + 6}
         textAnchor="middle"
-        fontSize={17}
-        fontWeight={700}
+        fontSize="var(--text-lead)"
+        fontWeight="var(--font-weight-bold)"
         fontFamily="var(--font-num)"
         fill="#16211F"
       >

@@ -18,12 +18,16 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
   const work = triageLadderPlan({ size, chip, matched, limitC });
   const { W, height, roomC, airflow, contact, kw, plan, x0, y, airC, a, goodAirC, topC, goodTopC, b, footY } = work;
   return (
-    <div ref={ref} className="relative min-h-[380px] w-full flex-1">
+    <div ref={ref} className="relative min-h-95 w-full flex-1">
       <svg
         width={W}
         height={height}
         role="img"
-        aria-label={`Heat ladder from the room at ${roomC} °C. This machine: airflow ${airflow.seen.K.toFixed(1)} K, contact ${contact.seen.K.toFixed(1)} K. Good ones: airflow ${kw(airflow.good)}, contact ${kw(contact.good)}.`}
+        aria-label={
+          `Heat ladder from the room at ${roomC} °C. This machine: airflow ` +
+          `${airflow.seen.K.toFixed(1)} K, contact ${contact.seen.K.toFixed(1)} K. Good ones: airflow ` +
+          `${kw(airflow.good)}, contact ${kw(contact.good)}.`
+        }
         className="absolute inset-0 block overflow-visible"
       >
         <Defs />
@@ -40,15 +44,15 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
           x={(plan.before[0] + plan.before[1]) / 2}
           y={footY + 34}
           textAnchor="middle"
-          fontSize={17}
+          fontSize="var(--text-lead)"
           fill="var(--ink)"
         >
           This one{" "}
-          <tspan fontFamily="var(--font-num)" fontWeight={680}>
+          <tspan fontFamily="var(--font-num)" fontWeight="var(--font-weight-bold)">
             {topC.toFixed(1)}
           </tspan>
         </text>
-        <text x={(a + b) / 2} y={footY + 34} textAnchor="middle" fontSize={17} fill="var(--ink)">
+        <text x={(a + b) / 2} y={footY + 34} textAnchor="middle" fontSize="var(--text-lead)" fill="var(--ink)">
           Good ones
         </text>
       </svg>

@@ -36,10 +36,10 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
     <>
       <TriageHead t={t} picked={picked} setPicked={setPicked} />
       <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]">
-        <section aria-labelledby="triage-ladder" className="flex min-h-[450px] min-w-0 flex-col px-5 pt-3 pb-2">
-          <h2 id="triage-ladder" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
+        <section aria-labelledby="triage-ladder" className="flex min-h-112.5 min-w-0 flex-col px-5 pt-3 pb-2">
+          <h2 id="triage-ladder" className="flex flex-wrap items-baseline gap-x-3 text-lead font-bold">
             Heat ladder{" "}
-            <span className="text-[15px] font-[450] text-ink-2">
+            <span className="text-note font-regular text-ink-2">
               {conditions}; against {t.source}
             </span>
           </h2>
@@ -48,19 +48,22 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
           ) : chip && t.facts?.roomC !== null && Object.keys(t.matched.powerW).length ? (
             <TriageLadder chip={chip} matched={t.matched} limitC={t.limitC} />
           ) : (
-            <p className="py-10 text-[17px] text-ink-2">No ladder without room temperature and power.</p>
+            <p className="py-10 text-lead text-ink-2">No ladder without room temperature and power.</p>
           )}
         </section>
         <Expectations t={t} />
       </div>
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-5 border-t-[1.5px] border-line bg-plane px-5 py-4">
-        <p className="min-w-[280px] flex-1 text-[16px] text-ink-2">
+      <div
+        className="sticky bottom-0 flex flex-wrap items-center gap-5 border-t-[1.5px] border-line bg-plane
+        px-5 py-4"
+      >
+        <p className="min-w-70 flex-1 text-body text-ink-2">
           Good figures come from {t.source}. This is a forecast: what is found inside is set against it.
         </p>
         <LinkButton href={`${stagePath(jobId, "before")}`} big>
           Curves
         </LinkButton>
-        <LinkButton href={next} look="main" big keyCap="Enter" className="min-h-[76px] text-[20px]">
+        <LinkButton href={next} look="main" big keyCap="Enter" className="min-h-19 text-title">
           To the run after
         </LinkButton>
       </div>
@@ -79,10 +82,10 @@ function TriageHead({ t, picked, setPicked }: TriageHeadProps) {
   return (
     <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
       <div className="min-w-0 flex-1 px-5 py-3">
-        <h1 className="text-[33px] leading-[39px] font-[740]">
+        <h1 className="text-verdict leading-9.75 font-heavy">
           <Sentence parts={t.headline} />
         </h1>
-        <p className="text-[18.5px] leading-[25px] text-ink-2">
+        <p className="text-sub leading-6.25 text-ink-2">
           <Sentence parts={t.summary} />
         </p>
       </div>
@@ -91,14 +94,15 @@ function TriageHead({ t, picked, setPicked }: TriageHeadProps) {
           {t.chips.map((c) => (
             <Tab
               key={c.chip}
-              className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
+              className="flex min-w-35.5 flex-col justify-center border-b-[6px] border-l-[1.5px] border-line
+                border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
             >
-              <span className="text-[16px] font-[560]">{chipName(c.chip).replace(/^./, (x) => x.toUpperCase())}</span>
-              <span className="num text-[20px] leading-[25px] font-[700]">
+              <span className="text-body font-medium">{chipName(c.chip).replace(/^./, (x) => x.toUpperCase())}</span>
+              <span className="num text-title leading-6.25 font-bold">
                 {signed(c.excess.K)}
                 {"\u00a0"}K
               </span>
-              <span className="num text-[14px]">
+              <span className="num text-tag">
                 {signed(c.excess.low)} to {signed(c.excess.high)}
               </span>
             </Tab>
@@ -123,12 +127,12 @@ function Expectations({ t }: ExpectationsProps) {
     >
       {t.expect.length ? (
         <div>
-          <h2 className="text-[17px] font-[680]">Expected, not seen yet</h2>
+          <h2 className="text-lead font-bold">Expected, not seen yet</h2>
           <ul className="mt-2 flex flex-col gap-2">
             {t.expect.map((parts, i) => (
               <li
                 key={i}
-                className={`border-2 border-dashed px-3.5 py-2 text-[16.5px] ${parts[0]?.path === "contact" ? "border-paste" : "border-air"}`}
+                className={`border-2 border-dashed px-3.5 py-2 text-lead ${parts[0]?.path === "contact" ? "border-paste" : "border-air"}`}
               >
                 <Sentence parts={parts} />
               </li>

@@ -17,7 +17,7 @@ export function Rulers({ view, width, height }: { view: View; width: number; hei
   };
   const isMain = (v: number) => Math.abs(v / step - Math.round(v / step)) < 1e-6;
   return (
-    <g aria-hidden fontFamily="var(--font-num)" fontSize={13} fill="var(--ink-3)" stroke="none">
+    <g aria-hidden fontFamily="var(--font-num)" fontSize="var(--text-tag)" fill="var(--ink-3)" stroke="none">
       <path d={`M0 0h${width}v26h${26 - width}v${height - 26}h-26z`} fill="var(--sheet)" />
       <text x={4} y={16}>
         mm

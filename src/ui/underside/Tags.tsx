@@ -18,7 +18,13 @@ export function Tags({ parts, scale, selected }: Props) {
     return placeLabels(order, { letterMm: 9 / scale, heightMm: 19 / scale });
   }, [parts, scale]);
   return (
-    <g aria-hidden fontFamily="var(--font-num)" fontWeight={700} textAnchor="middle" pointerEvents="none">
+    <g
+      aria-hidden
+      fontFamily="var(--font-num)"
+      fontWeight="var(--font-weight-bold)"
+      textAnchor="middle"
+      pointerEvents="none"
+    >
       {labels.map((l) => {
         const is = selected.has(l.id);
         return (

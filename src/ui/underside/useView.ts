@@ -62,7 +62,9 @@ export function fitted(
   };
 }
 
-/** Pan and zoom of a sheet by wheel, pinch, two fingers and keys. Until it is touched it fits, whatever the pane's size. */
+/**
+ * Pan and zoom of a sheet by wheel, pinch, two fingers and keys. Until it is touched it fits, whatever the pane's size.
+ */
 export function useView(
   base: { widthMm: number; depthMm: number },
   size: Size,

@@ -40,7 +40,7 @@ export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }
           height={24}
           tickLine={false}
           axisLine={false}
-          tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+          tick={{ fontSize: "var(--text-tag)", fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
           tickFormatter={(s: number) => (s === 0 ? "load on" : `${Math.round(s / 60)} min`)}
           interval="preserveStart"
         />
@@ -51,7 +51,7 @@ export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }
           allowDataOverflow
           tickLine={false}
           axisLine={false}
-          tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+          tick={{ fontSize: "var(--text-tag)", fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
           interval={0}
         />
         {limitC !== null ? <ReferenceLine y={limitC} stroke="var(--limit)" strokeWidth={1.6} /> : null}
@@ -68,7 +68,7 @@ export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }
             stroke="var(--ink)"
             strokeWidth={2}
             strokeDasharray="3 3"
-            label={{ value: "enough", position: "insideBottomLeft", fontSize: 14, fill: "var(--ink)" }}
+            label={{ value: "enough", position: "insideBottomLeft", fontSize: "var(--text-tag)", fill: "var(--ink)" }}
           />
         ) : null}
         <Line
@@ -164,11 +164,11 @@ function SeenMarks({ seen, curves, span, width, plotH }: SeenMarksProps) {
           return (
             <div key={m.word} aria-hidden>
               <div
-                className="absolute h-[9px] border-x-2 border-b-2 border-ink-2"
+                className="absolute h-2.25 border-x-2 border-b-2 border-ink-2"
                 style={{ left: x(m.fromS), width: Math.max(4, x(m.toS) - x(m.fromS)), top: top - 4 }}
               />
               <span
-                className="absolute bg-sheet/85 px-1 text-[13.5px] leading-[15px] text-ink-2"
+                className="absolute bg-sheet/85 px-1 text-tag leading-3.75 text-ink-2"
                 style={{ left: Math.min(x(m.fromS) + 5, width - 230), top: top - 14 }}
               >
                 {m.word}

@@ -21,24 +21,24 @@ export function CoreGrid({ spread }: { spread: CoreSpread }) {
           return (
             <div
               key={c.key}
-              className={`grid h-[50px] place-content-center border border-ink text-center ${top ? "bg-paste text-on-paste" : k >= 2 ? "bg-paste-wash" : "bg-sheet"}`}
+              className={`grid h-12.5 place-content-center border border-ink text-center ${
+                top ? "bg-paste " + "text-on-paste" : k >= 2 ? "bg-paste-wash" : "bg-sheet"
+              }`}
             >
-              <span className="num block text-[18px] leading-[20px] font-[700]">{whole(c.afterK)}</span>
-              <span className={`num block text-[13.5px] leading-[15px] ${top ? "" : "text-ink-2"}`}>
-                {whole(c.beforeK)}
-              </span>
+              <span className="num block text-sub leading-5 font-bold">{whole(c.afterK)}</span>
+              <span className={`num block text-tag leading-3.75 ${top ? "" : "text-ink-2"}`}>{whole(c.beforeK)}</span>
             </div>
           );
         })}
       </div>
-      <figcaption className="min-w-[180px] flex-1">
-        <p className="text-[17px] font-[680]">One corner runs hot</p>
-        <p className="text-[15.5px] leading-[20px]">
+      <figcaption className="min-w-45 flex-1">
+        <p className="text-lead font-bold">One corner runs hot</p>
+        <p className="text-body leading-5">
           {named(hottest.key)} is <b className="num">{whole(hottest.afterK)} K</b> off the mean, before{" "}
           <b className="num">{whole(hottest.beforeK)} K</b>. Poor paste alone would warm all {spread.cores.length}{" "}
           alike, so the plate leans.
         </p>
-        <p className="mt-1 text-[14px] text-ink-2">K off the mean: after large, before small</p>
+        <p className="mt-1 text-tag text-ink-2">K off the mean: after large, before small</p>
       </figcaption>
     </figure>
   );

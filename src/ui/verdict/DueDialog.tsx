@@ -40,9 +40,9 @@ export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
         <DialogPanel
           as="form"
           onSubmit={(e: React.FormEvent) => void submit(e)}
-          className="w-full max-w-[560px] border-2 border-ink bg-sheet p-7"
+          className="w-full max-w-140 border-2 border-ink bg-sheet p-7"
         >
-          <DialogTitle className="text-[24px] font-[700]">Next due date</DialogTitle>
+          <DialogTitle className="text-head font-bold">Next due date</DialogTitle>
           <div className="mt-4 grid gap-4">
             <Field label="Due on" error={problem?.fields?.dueOn}>
               <Input type="date" className="field num" value={dueOn} onChange={(e) => setDueOn(e.target.value)} />
@@ -54,11 +54,12 @@ export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
               <Checkbox
                 checked={close}
                 onChange={setClose}
-                className="grid size-7 place-items-center rounded-[4px] border-2 border-ink bg-sheet data-checked:bg-copper data-checked:text-on-copper"
+                className="grid size-7 place-items-center rounded-tight border-2 border-ink bg-sheet
+                  data-checked:bg-copper data-checked:text-on-copper"
               >
                 {close ? <Check aria-hidden size={19} strokeWidth={2.6} /> : null}
               </Checkbox>
-              <Label className="text-[17px]">Close the job with it</Label>
+              <Label className="text-lead">Close the job with it</Label>
             </HeadlessField>
             {close ? (
               <Field

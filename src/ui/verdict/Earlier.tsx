@@ -40,10 +40,10 @@ export function Earlier({
     router.refresh();
   };
   return (
-    <section aria-label="Earlier verdict" className="mt-3 border-t border-line pt-2.5 text-[15.5px]">
+    <section aria-label="Earlier verdict" className="mt-3 border-t border-line pt-2.5 text-body">
       {earlier ? (
         <p>
-          <b className="font-[640]">Judged before:</b> <Sentence parts={earlier.headline} />,{" "}
+          <b className="font-strong">Judged before:</b> <Sentence parts={earlier.headline} />,{" "}
           <span className="num">{K(earlier.K)}</span>; now <span className="num">{K(earlier.nowK)}</span>. Why it
           differs: {earlier.because}.
         </p>

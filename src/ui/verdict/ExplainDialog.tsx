@@ -41,9 +41,9 @@ export function ExplainDialog({ jobId, chip, onClose }: Props) {
     <Dialog open onClose={onClose} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/40" />
       <div className="fixed inset-0 overflow-y-auto p-4">
-        <DialogPanel className="mx-auto w-full max-w-[1120px] border-2 border-ink bg-sheet p-6">
+        <DialogPanel className="mx-auto w-full max-w-280 border-2 border-ink bg-sheet p-6">
           <div className="flex items-center justify-between gap-4">
-            <DialogTitle className="text-[24px] font-[700]">How this was found: {chipName(chip)}</DialogTitle>
+            <DialogTitle className="text-head font-bold">How this was found: {chipName(chip)}</DialogTitle>
             <Button onClick={onClose} keyCap="Esc">
               Close
             </Button>
@@ -53,7 +53,7 @@ export function ExplainDialog({ jobId, chip, onClose }: Props) {
               {problem.message} {problem.action}
             </CautionBand>
           ) : null}
-          <div className="mt-3 grid min-h-[560px] grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_400px]">
+          <div className="mt-3 grid min-h-140 grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_400px]">
             <div className="flex min-w-0 flex-col gap-4">
               {own ? (
                 <>
@@ -66,8 +66,8 @@ export function ExplainDialog({ jobId, chip, onClose }: Props) {
             <ol className="flex flex-col gap-3">
               {own?.steps.map((s, i) => (
                 <li key={i} className="border-t border-line pt-2 first:border-t-0">
-                  <h3 className="text-[17px] font-[680]">{s.title}</h3>
-                  <p className="text-[16px] leading-[22px]">{s.text}</p>
+                  <h3 className="text-lead font-bold">{s.title}</h3>
+                  <p className="text-body leading-5.5">{s.text}</p>
                 </li>
               ))}
             </ol>
@@ -87,9 +87,9 @@ function Fit({ title, fit, ghost = false }: { title: string; fit: FitView; ghost
   const off = Math.max(2, ...fit.residual.map((p) => Math.max(Math.abs(p.min), Math.abs(p.max))));
   return (
     <section aria-label={title}>
-      <h3 className="text-[17px] font-[680]">
+      <h3 className="text-lead font-bold">
         {title}{" "}
-        <span className="pl-2 text-[15px] font-[450] text-ink-2">
+        <span className="pl-2 text-note font-regular text-ink-2">
           measured grey, fit black; it leaves {fit.rmsK.toFixed(2)} K
         </span>
       </h3>
@@ -132,15 +132,17 @@ function Spectrum({ before, after }: { before: FitView; after: FitView }) {
   const bar = (fit: FitView, tau: number) => fit.spectrum.filter((l) => l.tauS === tau).reduce((s, l) => s + l.K, 0);
   return (
     <section aria-label="Time constants">
-      <h3 className="text-[17px] font-[680]">
+      <h3 className="text-lead font-bold">
         Time constants{" "}
-        <span className="pl-2 text-[15px] font-[450] text-ink-2">K each holds: before hollow, after solid</span>
+        <span className="pl-2 text-note font-regular text-ink-2">K each holds: before hollow, after solid</span>
       </h3>
       <div
         className="overflow-x-auto"
         tabIndex={0}
         role="group"
-        aria-label={`Heights per time constant: ${taus.map((t) => `${t} s: ${bar(before, t).toFixed(1)} K before, ${bar(after, t).toFixed(1)} K after`).join("; ")}`}
+        aria-label={`Heights per time constant: ${taus
+          .map((t) => `${t} s: ${bar(before, t).toFixed(1)} K ` + `before, ${bar(after, t).toFixed(1)} K after`)
+          .join("; ")}`}
       >
         <svg aria-hidden width={W} height={128}>
           {taus.map((tau, i) => {
@@ -162,7 +164,14 @@ function Spectrum({ before, after }: { before: FitView; after: FitView }) {
                   strokeDasharray="4 2.5"
                 />
                 <rect x={x + 2} y={100 - ha} width={15} height={ha} fill={colour} />
-                <text x={x} y={119} textAnchor="middle" fontSize={14} fill="var(--ink-2)" fontFamily="var(--font-num)">
+                <text
+                  x={x}
+                  y={119}
+                  textAnchor="middle"
+                  fontSize="var(--text-tag)"
+                  fill="var(--ink-2)"
+                  fontFamily="var(--font-num)"
+                >
                   {tau}s
                 </text>
               </g>

@@ -18,24 +18,24 @@ export function MatchedTable({ chip, matched, facts }: Props) {
     ["Room", c(facts.before.roomC), c(facts.after.roomC), c(matched.roomC)],
   ];
   return (
-    <table className="w-full text-left text-[16px]">
-      <thead className="text-[14.5px] text-ink-2">
+    <table className="w-full text-left text-body">
+      <thead className="text-note text-ink-2">
         <tr>
-          <th className="w-[20%] font-[450]">Matched</th>
-          <th className="font-[450]">Before</th>
-          <th className="font-[450]">After</th>
-          <th className="font-[450]">Judged at</th>
+          <th className="w-[20%] font-regular">Matched</th>
+          <th className="font-regular">Before</th>
+          <th className="font-regular">After</th>
+          <th className="font-regular">Judged at</th>
         </tr>
       </thead>
       <tbody>
         {rows.map(([name, before, after, at]) => (
           <tr key={name}>
-            <th scope="row" className="font-[480]">
+            <th scope="row" className="font-regular">
               {name}
             </th>
             <td className="num">{before}</td>
             <td className="num">{after}</td>
-            <td className="num font-[680]">{at}</td>
+            <td className="num font-bold">{at}</td>
           </tr>
         ))}
       </tbody>

@@ -16,9 +16,9 @@ export function RepeatBand({ enoughS, width }: { enoughS: number; width: number 
   ];
   return (
     <section className="mt-4 border-t border-line pt-3" aria-label="The run that would be enough">
-      <h2 className="text-[17px] font-[680]">
+      <h2 className="text-lead font-bold">
         Do it once more{" "}
-        <span className="pl-2 text-[15px] font-[450] text-ink-2">
+        <span className="pl-2 text-note font-regular text-ink-2">
           {Math.round(total / 60)} min, you need not stay; all else as before
         </span>
       </h2>
@@ -26,13 +26,16 @@ export function RepeatBand({ enoughS, width }: { enoughS: number; width: number 
         width={width}
         height={86}
         role="img"
-        aria-label={`Idle ${clockText(IDLE_S)}, load ${clockText(loadS)}, cool-down ${clockText(COOL_S)}; enough at ${clockText(enoughS)} of load`}
+        aria-label={
+          `Idle ${clockText(IDLE_S)}, load ${clockText(loadS)}, cool-down ${clockText(COOL_S)}; enough ` +
+          `at ${clockText(enoughS)} of load`
+        }
       >
         {parts.map(([name, from, length]) => (
           <g key={name}>
-            <text x={x(from) + 3} y={18} fontSize={15} fill="var(--ink)">
+            <text x={x(from) + 3} y={18} fontSize="var(--text-note)" fill="var(--ink)">
               {name}{" "}
-              <tspan fontFamily="var(--font-num)" fontWeight={640}>
+              <tspan fontFamily="var(--font-num)" fontWeight="var(--font-weight-strong)">
                 {clockText(length)}
               </tspan>
             </text>
@@ -48,9 +51,9 @@ export function RepeatBand({ enoughS, width }: { enoughS: number; width: number 
           </g>
         ))}
         <path d={`M${x(IDLE_S + enoughS)} 24v40`} stroke="var(--ink)" strokeWidth={2} strokeDasharray="3 3" />
-        <text x={x(IDLE_S + enoughS)} y={80} textAnchor="middle" fontSize={14.5} fill="var(--ink)">
+        <text x={x(IDLE_S + enoughS)} y={80} textAnchor="middle" fontSize="var(--text-note)" fill="var(--ink)">
           enough at{" "}
-          <tspan fontFamily="var(--font-num)" fontWeight={640}>
+          <tspan fontFamily="var(--font-num)" fontWeight="var(--font-weight-strong)">
             {clockText(enoughS)}
           </tspan>
         </text>

@@ -45,7 +45,7 @@ export function RiseChart({ estimate, powerW, loadS, width, height }: Props) {
           height={24}
           tickLine={false}
           axisLine={false}
-          tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+          tick={{ fontSize: "var(--text-tag)", fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
           tickFormatter={(t: number) => (t < 60 ? `${t} s` : `${t / 60} min`)}
           interval={0}
         />
@@ -55,7 +55,7 @@ export function RiseChart({ estimate, powerW, loadS, width, height }: Props) {
           ticks={roundTicks(0, top, 3)}
           tickLine={false}
           axisLine={false}
-          tick={{ fontSize: 14, fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
+          tick={{ fontSize: "var(--text-tag)", fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}
           interval={0}
         />
         <Line
@@ -76,11 +76,11 @@ export function RiseChart({ estimate, powerW, loadS, width, height }: Props) {
           activeDot={false}
         />
       </LineChart>
-      <span className="absolute text-[14.5px] font-[600] text-paste" style={{ left: 54, top: 8 }}>
+      <span className="absolute text-note font-strong text-paste" style={{ left: 54, top: 8 }}>
         Paste, contact
       </span>
       <span
-        className="absolute text-[14.5px] font-[600] text-air"
+        className="absolute text-note font-strong text-air"
         style={{ left: Math.max(160, 46 + ((width - 142) * Math.log(SPLIT_S)) / Math.log(900) + 8), top: 8 }}
       >
         Airflow
@@ -153,10 +153,10 @@ export function EndLabel({
 }) {
   return (
     <span
-      className={`absolute text-[14.5px] leading-[18px] whitespace-nowrap ${quiet ? "text-ink-2" : ""}`}
+      className={`absolute text-note leading-4.5 whitespace-nowrap ${quiet ? "text-ink-2" : ""}`}
       style={{ left: x, top: y - 9 }}
     >
-      {text} <b className="num font-[680]">{value}</b>
+      {text} <b className="num font-bold">{value}</b>
     </span>
   );
 }

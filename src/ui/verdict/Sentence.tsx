@@ -5,7 +5,7 @@ export function Sentence({ parts }: { parts: readonly SentencePart[] }) {
   return parts.map((p, i) => (
     <span
       key={i}
-      className={`${p.path === "contact" ? "text-paste" : p.path === "airflow" ? "text-air" : ""} ${p.strong ? "num text-[0.95em] font-[700]" : p.path ? "font-[600]" : ""}`}
+      className={`${p.path === "contact" ? "text-paste" : p.path === "airflow" ? "text-air" : ""} ${p.strong ? "num text-[0.95em] font-bold" : p.path ? "font-strong" : ""}`}
     >
       {p.text}
     </span>

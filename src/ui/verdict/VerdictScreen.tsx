@@ -203,12 +203,10 @@ function VerdictHead({ short, v, picked, setPicked }: VerdictHeadProps) {
   return (
     <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
       <div className={`min-w-0 flex-1 px-5 py-3 ${short ? "flex flex-wrap items-center gap-x-6" : ""}`}>
-        <h1 className={`font-[740] ${short ? "text-[38px] leading-[46px]" : "text-[33px] leading-[39px]"}`}>
+        <h1 className={`font-heavy ${short ? "text-word leading-11.5" : "text-verdict leading-9.75"}`}>
           <Sentence parts={v.headline} />
         </h1>
-        <p
-          className={`text-ink-2 ${short ? "min-w-[300px] flex-1 text-[20px] leading-[26px]" : "text-[18.5px] leading-[25px]"}`}
-        >
+        <p className={`text-ink-2 ${short ? "min-w-75 flex-1 text-title leading-6.5" : "text-sub " + "leading-6.25"}`}>
           <Sentence parts={v.summary} />
         </p>
       </div>
@@ -218,23 +216,24 @@ function VerdictHead({ short, v, picked, setPicked }: VerdictHeadProps) {
             {v.chips.map((c) => (
               <Tab
                 key={c.chip}
-                className="flex min-w-[142px] flex-col justify-center border-b-[6px] border-l-[1.5px] border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
+                className="flex min-w-35.5 flex-col justify-center border-b-[6px] border-l-[1.5px]
+                  border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
               >
-                <span className="text-[16px] font-[560]">{named(c.chip)}</span>
+                <span className="text-body font-medium">{named(c.chip)}</span>
                 {c.change ? (
                   <>
-                    <span className="num text-[20px] leading-[25px] font-[700]">
+                    <span className="num text-title leading-6.25 font-bold">
                       {signed(c.change.K)}
                       {"\u00a0"}K
                     </span>
-                    <span className="num text-[14px]">
+                    <span className="num text-tag">
                       {signed(c.change.low)} to {signed(c.change.high)}
                     </span>
                   </>
                 ) : (
                   <>
-                    <span className="text-[16.5px] font-[640]">no difference given</span>
-                    <span className="text-[14px] text-ink-2">{c.paths[0].change ? "contact only" : "\u00a0"}</span>
+                    <span className="text-lead font-strong">no difference given</span>
+                    <span className="text-tag text-ink-2">{c.paths[0].change ? "contact only" : "\u00a0"}</span>
                   </>
                 )}
               </Tab>
@@ -257,15 +256,15 @@ interface LadderPaneProps {
 /** DOC LadderPane */
 function LadderPane({ v, chip, drawn, jobId, setExplain }: LadderPaneProps) {
   return (
-    <section aria-labelledby="ladder-heading" className="flex min-h-[470px] min-w-0 flex-col px-5 pt-3 pb-2">
-      <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-[17px] font-[680]">
+    <section aria-labelledby="ladder-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
+      <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-lead font-bold">
         Heat ladder
-        <span className="text-[15px] font-[450] text-ink-2">both at {conditionWords(v, chip)}; bars are 90 %</span>
+        <span className="text-note font-regular text-ink-2">both at {conditionWords(v, chip)}; bars are 90 %</span>
         {drawn ? (
           <Link
             prefetch={false}
             href={stagePath(jobId, "heat")}
-            className="link ml-auto inline-flex min-h-[30px] items-center text-[15.5px] font-[560]"
+            className="link ml-auto inline-flex min-h-7.5 items-center text-body font-medium"
           >
             On the drawing
           </Link>
@@ -274,7 +273,7 @@ function LadderPane({ v, chip, drawn, jobId, setExplain }: LadderPaneProps) {
           <button
             type="button"
             onClick={() => setExplain(true)}
-            className={`link ${drawn ? "" : "ml-auto"} min-h-[30px] text-[15.5px] font-[560]`}
+            className={`link ${drawn ? "" : "ml-auto"} min-h-7.5 text-body font-medium`}
           >
             How was this found?
           </button>
@@ -283,7 +282,7 @@ function LadderPane({ v, chip, drawn, jobId, setExplain }: LadderPaneProps) {
       {chip ? (
         <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
       ) : (
-        <p className="py-10 text-[17px] text-ink-2">No ladder: no load was found in the logs.</p>
+        <p className="py-10 text-lead text-ink-2">No ladder: no load was found in the logs.</p>
       )}
     </section>
   );
@@ -306,8 +305,8 @@ function Proof({ ref, against, own, v, chip, chartW, none, curves }: ProofProps)
     <div ref={ref} className={`flex flex-col gap-1 ${against ? "flex-col-reverse" : ""}`}>
       {own ? (
         <div>
-          <h2 className="truncate text-[17px] font-[680]">
-            As logged <span className="pl-2 text-[15px] font-[450] text-ink-2">{naive(v, chip)}</span>
+          <h2 className="truncate text-lead font-bold">
+            As logged <span className="pl-2 text-note font-regular text-ink-2">{naive(v, chip)}</span>
           </h2>
           <AsLogged
             curves={own}
@@ -323,9 +322,9 @@ function Proof({ ref, against, own, v, chip, chartW, none, curves }: ProofProps)
       {against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? <CoreGrid spread={v.spread} /> : null}
       {chip?.estimate && !none ? (
         <div>
-          <h2 className="flex items-baseline text-[17px] font-[680]">
+          <h2 className="flex items-baseline text-lead font-bold">
             {chip.paths[0].beforeKW === null ? "Rise since load on" : "Rise per watt since load on"}{" "}
-            <span className="pl-2 text-[15px] font-[450] text-ink-2">
+            <span className="pl-2 text-note font-regular text-ink-2">
               {chip.paths[0].beforeKW === null ? "K, power not logged" : "K/W"}
             </span>
             <LineKey />
@@ -353,13 +352,13 @@ function FoundInside({ found, films }: FoundInsideProps) {
   return (
     <>
       {found ? (
-        <section aria-label="Found inside" className="mt-2.5 border-t border-line pt-2 text-[16px] leading-[22px]">
-          <h2 className="text-[17px] font-[680]">
+        <section aria-label="Found inside" className="mt-2.5 border-t border-line pt-2 text-body leading-5.5">
+          <h2 className="text-lead font-bold">
             Found inside{found.words.length ? `: ${found.words.join(", ")}` : ": nothing out of order"}
           </h2>
           {found.agreements.map((a) => (
             <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
-              <b className="font-[660]">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
+              <b className="font-strong">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
             </p>
           ))}
           <AgreementBars agreements={found.agreements} />
@@ -405,7 +404,7 @@ function FootActions({ work, closed, v }: FootActionsProps) {
           <Button big onClick={() => setDue(true)}>
             Close without verdict
           </Button>
-          <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={again}>
+          <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
             Run after again
           </Button>
         </>
@@ -414,12 +413,12 @@ function FootActions({ work, closed, v }: FootActionsProps) {
           <Button big onClick={() => setDue(true)}>
             Leave it, with reason
           </Button>
-          <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={again}>
+          <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
             Reopened: run after again
           </Button>
         </>
       ) : (
-        <Button look="main" big className="min-h-[76px] text-[20px]" keyCap="Enter" onClick={() => setDue(true)}>
+        <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={() => setDue(true)}>
           Set due date
         </Button>
       )}
@@ -429,7 +428,7 @@ function FootActions({ work, closed, v }: FootActionsProps) {
 
 function LineKey() {
   return (
-    <span className="ml-auto flex items-center gap-2 pr-1 text-[14.5px] font-[450]">
+    <span className="ml-auto flex items-center gap-2 pr-1 text-note font-regular">
       <svg aria-hidden width={26} height={4}>
         <path d="M0 2h26" stroke="var(--ink)" strokeWidth={2} strokeDasharray="5 4" />
       </svg>
@@ -479,7 +478,13 @@ function naive(v: Verdict, chip: ChipVerdict | undefined): string {
     powerDiffers(v, chip) ? "power" : "",
     fanDiffers(v) ? "fans" : "",
   ].filter(Boolean);
-  return `${words}${causes.length ? `, but ${causes.join(", ").replace(/, ([^,]*)$/, " and $1")} ${causes.length > 1 || causes[0] === "fans" ? "differ" : "differs"}` : ""}`;
+  return `${words}${
+    causes.length
+      ? `, but ${causes
+          .join(", ")
+          .replace(/, ([^,]*)$/, " and " + "$1")} ${causes.length > 1 || causes[0] === "fans" ? "differ" : "differs"}`
+      : ""
+  }`;
 }
 
 const roomDiffers = (v: Verdict) => Math.abs((v.facts.before.roomC ?? 0) - (v.facts.after.roomC ?? 0)) > 1;
@@ -533,7 +538,9 @@ function evidence(v: Verdict): Evidence[] {
       out.push({
         kind: fan < 1 ? "holds" : "caution",
         text: fan < 1 ? "Quieter: the old temperature now needs" : "Louder: the old temperature now needs",
-        figure: `${fan < 0.25 ? "under a quarter of" : `${Math.round(fan * 100)} % of`} ${Math.round(v.matched.fanRpm).toLocaleString("en")} rpm`,
+        figure:
+          `${fan < 0.25 ? "under a quarter of" : `${Math.round(fan * 100)} % of`} ` +
+          `${Math.round(v.matched.fanRpm).toLocaleString("en")} rpm`,
       });
   }
   return [...out, ...v.reasons.map((r): Evidence => ({ kind: kindOf(r), text: r.message, figure: r.figure }))];

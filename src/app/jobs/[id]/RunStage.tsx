@@ -55,7 +55,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBo
       stages={view.stages}
       shown={kind}
       facts={
-        <span className="hidden text-[15.5px] text-ink-2 lg:inline">
+        <span className="hidden text-body text-ink-2 lg:inline">
           {importing ? "Nothing stored until you say so" : "Run kept"}
         </span>
       }

@@ -31,7 +31,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
       <TopBar wide title={machine.model} note={[machine.tag, machine.place].filter(Boolean).join(", ")} />
       <main className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]">
         <div className="min-w-0 bg-sheet px-10 py-6">
-          <h1 className="text-[29px] leading-[36px] font-[700]">
+          <h1 className="text-step leading-9 font-bold">
             {jobs.length === 0
               ? "No job yet."
               : open.length
@@ -61,11 +61,11 @@ function JobRow({ j }: JobRowProps) {
       <Link prefetch={false} href={stagePath(j.job.id, j.at)} className="flex items-center gap-7 py-5 hover:bg-plane">
         <JobLadders verdict={j.verdict?.result ?? null} />
         <span className="min-w-0 flex-1">
-          <span className="block text-[15.5px] text-ink-2">
+          <span className="block text-body text-ink-2">
             {format(parseISO(j.job.openedAt), "d MMM yyyy")}
             {j.job.closedAt ? `, closed ${format(parseISO(j.job.closedAt), "d MMM")}` : ", open"}
           </span>
-          <span className="block text-[24px] leading-[30px] font-[700]">
+          <span className="block text-head leading-7.5 font-bold">
             {j.verdict ? (
               <Sentence parts={j.verdict.result.headline} />
             ) : j.at === "before" ? (
@@ -76,13 +76,11 @@ function JobRow({ j }: JobRowProps) {
               `On the bench: ${STAGE_TITLES[j.at].toLowerCase()}`
             )}
           </span>
-          <span className="mt-1 block text-[16.5px] text-ink-2">
+          <span className="mt-1 block text-lead text-ink-2">
             {j.verdict ? <Sentence parts={j.verdict.result.summary} /> : j.job.complaint}
           </span>
-          {j.verdict ? <span className="mt-1 block text-[15.5px] text-ink-2">In for: {j.job.complaint}</span> : null}
-          {j.job.closingNote ? (
-            <span className="block text-[15.5px] text-ink-2">Found: {j.job.closingNote}</span>
-          ) : null}
+          {j.verdict ? <span className="mt-1 block text-body text-ink-2">In for: {j.job.complaint}</span> : null}
+          {j.job.closingNote ? <span className="block text-body text-ink-2">Found: {j.job.closingNote}</span> : null}
         </span>
       </Link>
     </li>
@@ -106,14 +104,14 @@ function MachineSide({ drawing, machine }: MachineSideProps) {
         )}
       </div>
       {drawing ? (
-        <p className="text-[16.5px] leading-[22px]">
+        <p className="text-lead leading-5.5">
           <MapWords words={mapSentence(new CoolingMap(drawing.document))} />{" "}
           <span className="text-ink-2">Revision {drawing.number}.</span>
         </p>
       ) : null}
-      <dl className="grid grid-cols-[110px_1fr] gap-y-1.5 text-[16.5px]">
+      <dl className="grid grid-cols-[110px_1fr] gap-y-1.5 text-lead">
         <dt className="text-ink-2">Tag</dt>
-        <dd className="num font-[600]">{machine.tag}</dd>
+        <dd className="num font-strong">{machine.tag}</dd>
         <dt className="text-ink-2">Variant</dt>
         <dd>{machine.variant || "not said"}</dd>
         <dt className="text-ink-2">Lives in</dt>

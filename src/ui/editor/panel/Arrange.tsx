@@ -44,8 +44,9 @@ const ALIGN: readonly (readonly [Alignment, string, ReactNode])[] = [
 ];
 
 const tool =
-  "inline-flex min-h-11 items-center gap-1.5 rounded-[5px] px-2.5 text-[15.5px] hover:bg-plane disabled:opacity-40 data-open:bg-plane";
-const item = "flex min-h-11 w-full items-center gap-3 px-4 text-left text-[16px] data-focus:bg-copper-wash";
+  "inline-flex min-h-11 items-center gap-1.5 rounded-control px-2.5 text-body hover:bg-plane " +
+  "disabled:opacity-40 data-open:bg-plane";
+const item = "flex min-h-11 w-full items-center gap-3 px-4 text-left text-body data-focus:bg-copper-wash";
 
 /** Undo and redo by name, and what can be done with the parts in hand. */
 export function Arrange({ undo, redo, some, several, measuring, hidden, act, align, layer }: Props) {
@@ -60,7 +61,7 @@ export function Arrange({ undo, redo, some, several, measuring, hidden, act, ali
       aria-pressed={what === "measure" ? measuring : undefined}
     >
       {icon}
-      {words ? <span className="max-w-[170px] truncate">{name}</span> : null}
+      {words ? <span className="max-w-42.5 truncate">{name}</span> : null}
     </button>
   );
   return (
@@ -88,7 +89,7 @@ export function Arrange({ undo, redo, some, several, measuring, hidden, act, ali
         <MenuButton className={tool} disabled={!several} aria-label="Align">
           <AlignStartVertical aria-hidden size={18} /> Align
         </MenuButton>
-        <MenuItems anchor="bottom start" className="z-40 w-[220px] border-2 border-ink bg-sheet py-1 outline-none">
+        <MenuItems anchor="bottom start" className="z-40 w-55 border-2 border-ink bg-sheet py-1 outline-none">
           {ALIGN.map(([how, name, icon]) => (
             <MenuItem key={how}>
               <button type="button" className={item} onClick={() => align(how)}>
@@ -104,7 +105,7 @@ export function Arrange({ undo, redo, some, several, measuring, hidden, act, ali
         <MenuButton className={tool} aria-label="Layers">
           <Layers aria-hidden size={18} /> Layers{hidden.size ? `, ${hidden.size} off` : ""}
         </MenuButton>
-        <MenuItems anchor="bottom start" className="z-40 w-[260px] border-2 border-ink bg-sheet py-1 outline-none">
+        <MenuItems anchor="bottom start" className="z-40 w-65 border-2 border-ink bg-sheet py-1 outline-none">
           {LAYERS.map(([l, name]) => (
             <MenuItem key={l}>
               <button

@@ -12,7 +12,7 @@ const FORMS = [
   ["png", "Picture, PNG"],
   ["csv", "Parts list, CSV"],
 ] as const;
-const item = "flex min-h-11 w-full items-center px-4 text-left text-[16px] data-focus:bg-copper-wash";
+const item = "flex min-h-11 w-full items-center px-4 text-left text-body data-focus:bg-copper-wash";
 
 interface Props {
   jobId: number;
@@ -56,10 +56,13 @@ export function Files({ jobId, revisionId, before, onImport }: Props) {
   return (
     <>
       <Menu>
-        <MenuButton className="inline-flex min-h-11 shrink-0 items-center gap-2 rounded-[5px] px-2.5 text-[15.5px] hover:bg-plane data-open:bg-plane">
+        <MenuButton
+          className="inline-flex min-h-11 shrink-0 items-center gap-2 rounded-control px-2.5
+          text-body hover:bg-plane data-open:bg-plane"
+        >
           <FileDown aria-hidden size={18} /> Files
         </MenuButton>
-        <MenuItems anchor="bottom end" className="z-40 w-[250px] border-2 border-ink bg-sheet py-1 outline-none">
+        <MenuItems anchor="bottom end" className="z-40 w-62.5 border-2 border-ink bg-sheet py-1 outline-none">
           {FORMS.map(([form, name]) => (
             <MenuItem key={form}>
               <button type="button" className={item} onClick={() => void out(form)}>
@@ -88,7 +91,7 @@ export function Files({ jobId, revisionId, before, onImport }: Props) {
         }}
       />
       {said ? (
-        <div className="absolute right-4 z-30 mt-24 w-[290px]">
+        <div className="absolute right-4 z-30 mt-24 w-72.5">
           <CautionBand role="alert">
             {said}{" "}
             <button type="button" className="link min-h-11" onClick={() => setSaid(null)}>

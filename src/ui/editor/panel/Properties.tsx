@@ -31,7 +31,9 @@ const replaced = (layout: Layout, part: Part): Layout => ({
   parts: layout.parts.map((p) => (p.id === part.id ? part : p)),
 });
 
-/** The part in hand as typed millimetres, choices and points; with nothing in hand, the base and the estimates' figures. */
+/**
+ * The part in hand as typed millimetres, choices and points; with nothing in hand, the base and the estimates' figures.
+ */
 export function Properties({ map, layout, selected, onChange }: Props) {
   const part = selected.length === 1 ? selected[0] : undefined;
   if (!part)
@@ -46,12 +48,12 @@ export function Properties({ map, layout, selected, onChange }: Props) {
   return (
     <fieldset disabled={part.locked} className="flex flex-col gap-3">
       <h2 className="flex items-baseline gap-3">
-        <span className="text-[30px] leading-[36px] font-[760]">{part.tag}</span>
-        <span className="text-[19px] font-[640]">
+        <span className="text-step leading-9 font-heavy">{part.tag}</span>
+        <span className="text-sub font-strong">
           {part.kind === "chip" || part.kind === "screw" ? partName(part) : KINDS[part.kind].name}
         </span>
       </h2>
-      {part.locked ? <p className="text-[15.5px] text-ink-2">Locked: L frees it.</p> : null}
+      {part.locked ? <p className="text-body text-ink-2">Locked: L frees it.</p> : null}
       <div className="grid grid-cols-3 gap-2">
         {KINDS[part.kind].letter ? (
           <TextField label="Tag" value={part.tag} max={8} onChange={(tag) => set({ tag }, `Tag of ${name}`)} />
@@ -150,7 +152,7 @@ function FieldFor({ f, value, set, name }: FieldForProps) {
   if (f.type === "choice") {
     return (
       <div className="grid grid-cols-[108px_1fr] items-center gap-2">
-        <span aria-hidden className="text-[15.5px] text-ink-2">
+        <span aria-hidden className="text-body text-ink-2">
           {f.label}
         </span>
         <Pick
@@ -198,7 +200,7 @@ function TextField({
 }) {
   return (
     <label className={row ? "grid grid-cols-[108px_1fr] items-center gap-2" : "min-w-0"}>
-      <span className="block truncate text-[15px] text-ink-2">{label}</span>
+      <span className="block truncate text-note text-ink-2">{label}</span>
       <Input className="field px-2" value={value} maxLength={max} onChange={(e) => onChange(e.target.value)} />
     </label>
   );
@@ -210,13 +212,13 @@ function Flag({ label, value, onChange }: { label: string; value: boolean; onCha
       <Checkbox
         checked={value}
         onChange={onChange}
-        className="grid size-6 place-items-center rounded-[4px] border-2 border-ink bg-sheet data-checked:bg-ink"
+        className="grid size-6 place-items-center rounded-tight border-2 border-ink bg-sheet data-checked:bg-ink"
       >
         <svg aria-hidden viewBox="0 0 14 14" className={`size-4 ${value ? "" : "invisible"}`}>
           <path d="M2 7.5l3.4 3.4L12 4" fill="none" stroke="var(--sheet)" strokeWidth={2.4} />
         </svg>
       </Checkbox>
-      <Label className="text-[16.5px]">{label}</Label>
+      <Label className="text-lead">{label}</Label>
     </Field>
   );
 }
@@ -232,12 +234,12 @@ function Points({
   const bends = part.kind === "pipe" || part.kind === "cable";
   return (
     <table className="w-full text-left">
-      <caption className="pb-1 text-left text-[16px] font-[640]">Points</caption>
+      <caption className="pb-1 text-left text-body font-strong">Points</caption>
       <PointHeads bends={bends} />
       <tbody>
         {part.points.map((p, i) => (
           <tr key={i}>
-            <td className="num pr-1 text-[15px]">{i + 1}</td>
+            <td className="num pr-1 text-note">{i + 1}</td>
             {(["xMm", "yMm"] as const).map((key) => (
               <td key={key} className="p-0.5">
                 <NumberField
@@ -257,7 +259,7 @@ function Points({
                 <button
                   type="button"
                   aria-label={`Take point ${i + 1} away`}
-                  className="grid size-9 place-items-center rounded-[4px] text-[19px] hover:bg-plane"
+                  className="grid size-9 place-items-center rounded-tight text-sub hover:bg-plane"
                   onClick={() =>
                     onChange(
                       { ...part, points: part.points.filter((_, k) => k !== i) },
@@ -283,19 +285,19 @@ interface PointHeadsProps {
 /** DOC PointHeads */
 function PointHeads({ bends }: PointHeadsProps) {
   return (
-    <thead className="text-[14.5px] text-ink-2">
+    <thead className="text-note text-ink-2">
       <tr>
         <th scope="col">
           <span className="sr-only">Point</span>
         </th>
-        <th scope="col" className="font-[450]">
+        <th scope="col" className="font-regular">
           across
         </th>
-        <th scope="col" className="font-[450]">
+        <th scope="col" className="font-regular">
           down
         </th>
         {bends ? (
-          <th scope="col" className="font-[450]">
+          <th scope="col" className="font-regular">
             bend
           </th>
         ) : null}
@@ -382,13 +384,10 @@ function Links({
     );
   return (
     <section aria-label="What it belongs to">
-      <h3 className="border-t border-line pt-2 text-[16px] font-[640]">Belongs together</h3>
+      <h3 className="border-t border-line pt-2 text-body font-strong">Belongs together</h3>
       <ul>
         {own.map((l) => (
-          <li
-            key={`${l.a}-${l.b}-${l.kind}`}
-            className="flex min-h-11 items-center justify-between gap-2 text-[15.5px]"
-          >
+          <li key={`${l.a}-${l.b}-${l.kind}`} className="flex min-h-11 items-center justify-between gap-2 text-body">
             <span>
               {label(l.a)} {LINK_WORDS[l.kind]} {label(l.b)}
               {l.by === "told" ? <span className="text-ink-2">, told</span> : null}
@@ -403,10 +402,7 @@ function Links({
           </li>
         ))}
         {denied.map((l) => (
-          <li
-            key={`${l.a}-${l.b}`}
-            className="flex min-h-11 items-center justify-between gap-2 text-[15.5px] text-ink-2"
-          >
+          <li key={`${l.a}-${l.b}`} className="flex min-h-11 items-center justify-between gap-2 text-body text-ink-2">
             <span>
               {label(l.a)} and {label(l.b)}: not linked, told
             </span>
@@ -430,8 +426,8 @@ function Several({ map, layout, selected, onChange }: Props) {
   for (const p of selected) kinds.set(KINDS[p.kind].name, (kinds.get(KINDS[p.kind].name) ?? 0) + 1);
   return (
     <div className="flex flex-col gap-3">
-      <h2 className="text-[26px] font-[720]">{selected.length} parts</h2>
-      <p className="text-[16.5px] text-ink-2">
+      <h2 className="text-head font-heavy">{selected.length} parts</h2>
+      <p className="text-lead text-ink-2">
         {[...kinds].map(([k, n]) => `${n} ${k.toLowerCase()}${n > 1 ? "s" : ""}`).join(", ")}
       </p>
       {pair && !linked ? (
@@ -466,7 +462,7 @@ function BaseFields({ layout, onChange }: { layout: Layout; onChange: Props["onC
     onChange({ ...layout, figures: { ...figures, ...more } }, "Figures of the estimates", true);
   return (
     <div className="flex flex-col gap-3">
-      <h2 className="text-[19px] font-[680]">Base</h2>
+      <h2 className="text-sub font-bold">Base</h2>
       <div className="grid grid-cols-3 gap-2">
         <NumberField
           label="Width"
@@ -497,7 +493,7 @@ function BaseFields({ layout, onChange }: { layout: Layout; onChange: Props["onC
         />
       </div>
       <details>
-        <summary className="min-h-11 cursor-pointer py-2.5 text-[16px] font-[620]">Figures of the estimates</summary>
+        <summary className="min-h-11 cursor-pointer py-2.5 text-body font-strong">Figures of the estimates</summary>
         <div className="grid grid-cols-2 gap-2">
           <NumberField
             label="Pipe of 6 mm"

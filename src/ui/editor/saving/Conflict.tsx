@@ -17,9 +17,9 @@ export function Conflict({ mine, theirs, onMine, onTheirs }: Props) {
     <Dialog open onClose={() => undefined} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/40" />
       <div className="fixed inset-0 grid place-items-center p-5">
-        <DialogPanel className="max-h-full w-full max-w-[880px] overflow-y-auto border-2 border-ink bg-sheet p-7">
-          <DialogTitle className="text-[23px] font-[690]">This drawing was changed in another tab.</DialogTitle>
-          <p className="mt-1 text-[17px] text-ink-2">
+        <DialogPanel className="max-h-full w-full max-w-220 overflow-y-auto border-2 border-ink bg-sheet p-7">
+          <DialogTitle className="text-head font-bold">This drawing was changed in another tab.</DialogTitle>
+          <p className="mt-1 text-lead text-ink-2">
             There, against yours: {theirs.changes.length ? theirs.changes.join("; ") : "nothing that shows"}. Choose
             which one goes on; the other stays as a revision of its own.
           </p>
@@ -29,7 +29,7 @@ export function Conflict({ mine, theirs, onMine, onTheirs }: Props) {
               ["The other tab's", theirs.document, onTheirs, "Go on with the other"] as const,
             ].map(([title, layout, act, word]) => (
               <section key={title} aria-label={title} className="flex flex-col gap-3">
-                <h3 className="text-[17px] font-[640]">
+                <h3 className="text-lead font-strong">
                   {title}, {layout.parts.length} parts
                 </h3>
                 <div className="grid place-items-center bg-plane p-2">

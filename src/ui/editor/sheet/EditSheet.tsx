@@ -390,7 +390,8 @@ function Grips({ part, scale }: { part: Part; scale: number }) {
               <g data-grip={`point:${i}`} className="cursor-move">
                 <circle cx={p.xMm} cy={p.yMm} r={16 / scale} fill="transparent" />
                 <path
-                  d={`M${p.xMm} ${p.yMm - 1.7 * r}l${1.7 * r} ${1.7 * r}l${-1.7 * r} ${1.7 * r}l${-1.7 * r} ${-1.7 * r}Z`}
+                  d={`M${p.xMm} ${p.yMm - 1.7 * r}l${1.7 * r} ${1.7 * r}l${-1.7 * r} ${1.7 * r}l${-1.7 * r}
+                    ${-1.7 * r}Z`}
                   fill="var(--sheet)"
                   stroke="var(--ink)"
                   strokeWidth={2 / scale}
@@ -400,7 +401,7 @@ function Grips({ part, scale }: { part: Part; scale: number }) {
                   y={p.yMm + 4 / scale}
                   fontSize={11.5 / scale}
                   textAnchor="middle"
-                  fontWeight={700}
+                  fontWeight="var(--font-weight-bold)"
                   fontFamily="var(--font-num)"
                   fill="var(--ink)"
                   pointerEvents="none"
@@ -470,8 +471,8 @@ function BendGrip({ part, index, scale }: { part: Extract<Part, { points: unknow
         <text
           x={25}
           y={4.6}
-          fontSize={13}
-          fontWeight={650}
+          fontSize="var(--text-tag)"
+          fontWeight="var(--font-weight-strong)"
           textAnchor="middle"
           fontFamily="var(--font-num)"
           fill="var(--ink)"
@@ -500,7 +501,7 @@ function GuideLine({ guide, scale, layout }: { guide: Guide; scale: number; layo
       />
       <g transform={`translate(${tx} ${ty}) scale(${1 / scale})`}>
         <rect x={6} y={-11} width={wide} height={22} fill="var(--copper)" />
-        <text x={6 + wide / 2} y={4.8} fontSize={14} textAnchor="middle" fill="var(--on-copper)">
+        <text x={6 + wide / 2} y={4.8} fontSize="var(--text-tag)" textAnchor="middle" fill="var(--on-copper)">
           {guide.word}
         </text>
       </g>

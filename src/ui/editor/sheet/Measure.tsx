@@ -39,7 +39,14 @@ export function Measure({
           stroke="var(--d-ink)"
           strokeWidth={1.2}
         />
-        <text y={5} fontSize={15} fontWeight={650} textAnchor="middle" fontFamily="var(--font-num)" fill="var(--ink)">
+        <text
+          y={5}
+          fontSize="var(--text-note)"
+          fontWeight="var(--font-weight-strong)"
+          textAnchor="middle"
+          fontFamily="var(--font-num)"
+          fill="var(--ink)"
+        >
           {mm.toFixed(1)} mm
         </text>
       </g>

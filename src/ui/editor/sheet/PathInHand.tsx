@@ -29,7 +29,8 @@ export function PathInHand({
       {set ? <PartShape part={set} /> : null}
       {far ? (
         <path
-          d={`M${last.xMm + ox} ${last.yMm + oy}L${next.xMm + ox} ${next.yMm + oy}M${last.xMm - ox} ${last.yMm - oy}L${next.xMm - ox} ${next.yMm - oy}`}
+          d={`M${last.xMm + ox} ${last.yMm + oy}L${next.xMm + ox} ${next.yMm + oy}M${last.xMm - ox}
+            ${last.yMm - oy}L${next.xMm - ox} ${next.yMm - oy}`}
           stroke="var(--copper)"
           strokeWidth={2 / scale}
         />
@@ -40,7 +41,7 @@ export function PathInHand({
           <text
             y={4.4}
             fontSize={12}
-            fontWeight={700}
+            fontWeight="var(--font-weight-bold)"
             textAnchor="middle"
             fontFamily="var(--font-num)"
             fill="var(--ink)"
@@ -51,7 +52,9 @@ export function PathInHand({
       ))}
       {far && points.length ? (
         <g
-          transform={`translate(${(last.xMm + next.xMm) / 2} ${(last.yMm + next.yMm) / 2 - 14 / scale}) scale(${1 / scale})`}
+          transform={
+            `translate(${(last.xMm + next.xMm) / 2} ${(last.yMm + next.yMm) / 2 - 14 / scale}) ` + `scale(${1 / scale})`
+          }
         >
           <rect
             x={-46}
@@ -65,8 +68,8 @@ export function PathInHand({
           />
           <text
             y={4.6}
-            fontSize={13.5}
-            fontWeight={650}
+            fontSize="var(--text-tag)"
+            fontWeight="var(--font-weight-strong)"
             textAnchor="middle"
             fontFamily="var(--font-num)"
             fill="var(--ink)"

@@ -38,17 +38,17 @@ export function useTracePhoto({ jobId, photos, base, onBase }: Props) {
       <button
         type="button"
         onClick={() => (photo ? setOpen(true) : input.current?.click())}
-        className="inline-flex min-h-11 items-center gap-2 rounded-[5px] px-2.5 text-[15.5px] hover:bg-plane"
+        className="inline-flex min-h-11 items-center gap-2 rounded-control px-2.5 text-body hover:bg-plane"
       >
         <Camera aria-hidden size={18} /> {photo ? "Photo" : "Trace a photo"}
       </button>
       {photo ? (
-        <button type="button" className="link min-h-11 text-[15.5px]" onClick={() => input.current?.click()}>
+        <button type="button" className="link min-h-11 text-body" onClick={() => input.current?.click()}>
           another
         </button>
       ) : null}
       <TraceStrength work={work} />
-      {squared.why ? <span className="text-[15px] text-caution-ink">{squared.why}</span> : null}
+      {squared.why ? <span className="text-note text-caution-ink">{squared.why}</span> : null}
       <input
         ref={input}
         type="file"
@@ -142,7 +142,7 @@ function TraceStrength({ work }: TraceStrengthProps) {
   return (
     <>
       {squared.photo ? (
-        <label className="flex min-h-11 items-center gap-2 text-[15px] text-ink-2">
+        <label className="flex min-h-11 items-center gap-2 text-note text-ink-2">
           Strength
           <input
             type="range"
@@ -150,7 +150,7 @@ function TraceStrength({ work }: TraceStrengthProps) {
             max={100}
             step={4}
             value={Math.round(opacity * 100)}
-            className="w-[110px] accent-[var(--copper)]"
+            className="w-27.5 accent-[var(--copper)]"
             aria-label="Strength of the photo"
             onChange={(e) => setOpacity(Number(e.target.value) / 100)}
             onPointerUp={() => squaring && photo && void store(photo.id, { ...squaring, opacity })}
@@ -166,7 +166,7 @@ function TraceStrength({ work }: TraceStrengthProps) {
           max={1}
           value={squared.share}
           aria-label="Squaring the photo up"
-          className="h-2 w-[110px] accent-[var(--copper)]"
+          className="h-2 w-27.5 accent-[var(--copper)]"
         />
       ) : null}
     </>

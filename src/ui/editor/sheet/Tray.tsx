@@ -66,7 +66,7 @@ const SAMPLES: Partial<Record<Kind, [Part, string]>> = {
 const Sample = memo(function Sample({ kind }: { kind: Kind }) {
   const [part, box] = SAMPLES[kind] ?? [newPart(kind, "x", "", 0, 0), "-40 -40 80 80"];
   return (
-    <svg aria-hidden viewBox={box} className="h-[52px] w-full">
+    <svg aria-hidden viewBox={box} className="h-13 w-full">
       <Defs />
       <PartShape part={part} />
     </svg>
@@ -86,7 +86,7 @@ export function Tray({ parts, inHand, onTake }: Props) {
     <div
       role="toolbar"
       aria-label="Parts to draw with"
-      className="flex overflow-x-auto rounded-[5px] border-[1.5px] border-ink bg-sheet"
+      className="flex overflow-x-auto rounded-control border-[1.5px] border-ink bg-sheet"
     >
       {KIT.map(([kind, key]) => {
         const held = inHand === kind;
@@ -98,33 +98,40 @@ export function Tray({ parts, inHand, onTake }: Props) {
             aria-pressed={held}
             aria-label={`${name}, ${count(kind)} placed`}
             onClick={() => onTake(kind)}
-            className={`relative flex min-w-[64px] flex-1 flex-col items-center border-r border-line px-1 pt-1.5 pb-1 text-[14.5px] leading-[18px] hover:bg-plane xl:text-[15px] ${held ? "bg-sheet outline-[3px] -outline-offset-[3px] outline-ink outline-solid" : "bg-plane"}`}
+            className={`relative flex min-w-16 flex-1 flex-col items-center border-r border-line px-1 pt-1.5
+              pb-1 text-note leading-4.5 hover:bg-plane xl:text-note ${
+                held ? "bg-sheet outline-[3px] " + "-outline-offset-[3px] outline-ink outline-solid" : "bg-plane"
+              }`}
           >
             <Sample kind={kind} />
-            <span className="font-[620]">{name}</span>
-            <span className={held ? "font-[620] text-copper" : "text-ink-2"}>{held ? "in hand" : count(kind)}</span>
-            <kbd aria-hidden className="num absolute right-1.5 bottom-1 text-[13.5px] text-ink-3 uppercase">
+            <span className="font-strong">{name}</span>
+            <span className={held ? "font-strong text-copper" : "text-ink-2"}>{held ? "in hand" : count(kind)}</span>
+            <kbd aria-hidden className="num absolute right-1.5 bottom-1 text-tag text-ink-3 uppercase">
               {key}
             </kbd>
           </button>
         );
       })}
       <Menu as="div" className="relative shrink-0">
-        <MenuButton className="flex h-full min-w-[62px] flex-col items-center justify-center px-2 text-[15px] leading-[18px] font-[620] hover:bg-plane data-open:bg-plane">
-          <span className="num text-[22px] leading-[26px]">…</span>Others
+        <MenuButton
+          className="flex h-full min-w-15.5 flex-col items-center justify-center px-2 text-note
+          leading-4.5 font-strong hover:bg-plane data-open:bg-plane"
+        >
+          <span className="num text-title leading-6.5">…</span>Others
         </MenuButton>
         <MenuItems
           anchor="top end"
-          className="z-40 max-h-[420px] w-[240px] overflow-y-auto border-2 border-ink bg-sheet py-1 outline-none"
+          className="z-40 max-h-105 w-60 overflow-y-auto border-2 border-ink bg-sheet py-1 outline-none"
         >
           {OTHERS.map((kind) => (
             <MenuItem key={kind}>
               <button
                 type="button"
                 onClick={() => onTake(kind)}
-                className="flex min-h-11 w-full items-center justify-between px-4 text-left text-[16.5px] data-focus:bg-copper-wash"
+                className="flex min-h-11 w-full items-center justify-between px-4 text-left text-lead
+                  data-focus:bg-copper-wash"
               >
-                {KINDS[kind].name} <span className="num text-[15px] text-ink-2">{count(kind)}</span>
+                {KINDS[kind].name} <span className="num text-note text-ink-2">{count(kind)}</span>
               </button>
             </MenuItem>
           ))}

@@ -28,7 +28,9 @@ export function gripParts(layout: Layout, ids: ReadonlySet<string>, name: string
   };
 }
 
-/** Hold of a handle, a point or a bend of the one part in hand, by the mark under the finger ("handle:1:-1", "point:2"). */
+/**
+ * Hold of a handle, a point or a bend of the one part in hand, by the mark under the finger ("handle:1:-1", "point:2").
+ */
 export function gripMark(layout: Layout, only: Part | undefined, mark: string | null): Grip | null {
   const [kind, a = "", b = ""] = (mark ?? "").split(":");
   if (!only || only.locked) return null;

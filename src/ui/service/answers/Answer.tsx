@@ -17,7 +17,7 @@ export function Answer(props: AnswerProps) {
   if (ask.kind === "length") return <LengthAnswer {...props} ask={ask} />;
   if (ask.kind === "do") {
     return (
-      <Button look="main" className="min-h-[76px] w-full px-4 text-[21px]" keyCap="Space" onClick={() => onDone()}>
+      <Button look="main" className="min-h-19 w-full px-4 text-title" keyCap="Space" onClick={() => onDone()}>
         {ask.button}
       </Button>
     );
@@ -29,7 +29,7 @@ export function Answer(props: AnswerProps) {
           <Button
             key={value}
             look={was === value ? "main" : "plain"}
-            className="min-h-[56px] w-full justify-between px-4 text-[19px]"
+            className="min-h-14 w-full justify-between px-4 text-sub"
             keyCap={String(i + 1)}
             onClick={() => onDone(value)}
           >
@@ -40,8 +40,7 @@ export function Answer(props: AnswerProps) {
     );
   }
   // the pictures of grades stand large beneath the drawing
-  if (ask.kind === "grade")
-    return <p className="mb-2 text-[17px] text-ink-2">Pick the picture, or press its number.</p>;
+  if (ask.kind === "grade") return <p className="mb-2 text-lead text-ink-2">Pick the picture, or press its number.</p>;
   return <Typed step={step} was={was} onDone={onDone} />;
 }
 
@@ -65,7 +64,7 @@ function Typed({ step, was, onDone }: Pick<AnswerProps, "step" | "was" | "onDone
         give();
       }}
     >
-      <label className="block text-[16px]">
+      <label className="block text-body">
         <span className="mb-1 block text-ink-2">
           {step.title}
           {ask.kind === "number" ? `, ${ask.unit}` : ""}
@@ -76,7 +75,7 @@ function Typed({ step, was, onDone }: Pick<AnswerProps, "step" | "was" | "onDone
             maxLength={500}
             value={value}
             onChange={(e) => setValue(e.target.value)}
-            className="field w-full px-3 py-2 text-[18px]"
+            className="field w-full px-3 py-2 text-sub"
           />
         ) : (
           <input
@@ -84,19 +83,19 @@ function Typed({ step, was, onDone }: Pick<AnswerProps, "step" | "was" | "onDone
             inputMode={ask.kind === "number" ? "decimal" : undefined}
             value={value}
             onChange={(e) => setValue(e.target.value)}
-            className="field num min-h-[60px] w-full px-3 text-[26px]"
+            className="field num min-h-15 w-full px-3 text-head"
           />
         )}
       </label>
       {wrong && ask.kind === "number" ? (
-        <p role="alert" className="mt-1 text-[15.5px] text-stop-ink">
+        <p role="alert" className="mt-1 text-body text-stop-ink">
           From {ask.min} to {ask.max}
         </p>
       ) : null}
       <Button
         type="submit"
         look="main"
-        className="mt-2.5 min-h-[68px] w-full text-[20px]"
+        className="mt-2.5 min-h-17 w-full text-title"
         disabled={wrong || (empty && !step.optional)}
       >
         {empty && step.optional ? "Nothing to write" : "Keep it"}

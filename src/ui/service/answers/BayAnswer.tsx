@@ -43,7 +43,7 @@ export function BayAnswer({ step, was, onDone, onAlso, grade }: AnswerProps & { 
             type="button"
             aria-label={`Bay ${i + 1}, ${WORDS[b as Bay]}`}
             onClick={() => turn(i)}
-            className="relative h-[60px] min-w-[38px] overflow-hidden rounded-[4px] border-2 border-ink bg-sheet"
+            className="relative h-15 min-w-9.5 overflow-hidden rounded-tight border-2 border-ink bg-sheet"
           >
             <span
               aria-hidden
@@ -59,24 +59,21 @@ export function BayAnswer({ step, was, onDone, onAlso, grade }: AnswerProps & { 
         ))}
       </div>
       <p className="mt-2 flex items-baseline gap-3" aria-live="polite">
-        <span className="num text-[40px] leading-[46px] font-[740]">{Math.round(100 * share)} %</span>
-        <span className="text-[17px]">of the inlet is closed</span>
+        <span className="num text-word leading-11.5 font-heavy">{Math.round(100 * share)} %</span>
+        <span className="text-lead">of the inlet is closed</span>
       </p>
       {asks ? (
-        <section
-          aria-label="Grade and bays do not fit"
-          className="mt-2 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-caution-ink"
-        >
-          <p className="text-[17px] leading-[23px]">
+        <section aria-label="Grade and bays do not fit" className="caution-band mt-2 px-3.5 py-2.5">
+          <p className="text-lead leading-5.75">
             Grade {grade} means {GRADES[grade]?.[2]}, the bays say {Math.round(100 * share)} %. Which one holds?
           </p>
           <div className="mt-2 grid grid-cols-2 gap-2">
-            <Button look="plain" className="min-h-[52px] px-2" onClick={() => onDone(baysOfGrade(grade))}>
+            <Button look="plain" className="min-h-13 px-2" onClick={() => onDone(baysOfGrade(grade))}>
               Grade {grade}
             </Button>
             <Button
               look="plain"
-              className="min-h-[52px] px-2"
+              className="min-h-13 px-2"
               onClick={() => {
                 onAlso(step.key.replace(/^bays:/, "dust:"), String(other));
                 onDone(bays);
@@ -87,7 +84,7 @@ export function BayAnswer({ step, was, onDone, onAlso, grade }: AnswerProps & { 
           </div>
         </section>
       ) : (
-        <Button look="main" className="mt-2 min-h-[68px] w-full px-4 text-[20px]" keyCap="Space" onClick={give}>
+        <Button look="main" className="mt-2 min-h-17 w-full px-4 text-title" keyCap="Space" onClick={give}>
           {step.mark} is {Math.round(100 * share)} % closed
         </Button>
       )}

@@ -19,9 +19,9 @@ export function CleanAnswer({ was, onDone, ask }: AnswerProps & { ask: Extract<S
   return (
     <div>
       <details className="mb-2.5 border-y border-line">
-        <summary className="flex min-h-11 cursor-pointer items-center text-[16px]">
+        <summary className="flex min-h-11 cursor-pointer items-center text-body">
           <span className="min-w-0 flex-1">
-            <span className="font-[600]">{METHODS[cleaning.method].replace(/^./, (c) => c.toUpperCase())}</span>
+            <span className="font-strong">{METHODS[cleaning.method].replace(/^./, (c) => c.toUpperCase())}</span>
             <span className="text-ink-2">{usesWords(cleaning.uses) ? `: ${usesWords(cleaning.uses)}` : ""}</span>
           </span>
           <span className="link shrink-0 pl-2">Change</span>
@@ -43,7 +43,7 @@ export function CleanAnswer({ was, onDone, ask }: AnswerProps & { ask: Extract<S
           </div>
           <ul className="mt-2">
             {offered.map((key) => (
-              <li key={key} className="flex items-center gap-2 text-[16px]">
+              <li key={key} className="flex items-center gap-2 text-body">
                 <span className="flex-1">{CONSUMABLES[key][0]}</span>
                 <Button
                   className="min-h-11 px-2.5"
@@ -52,7 +52,7 @@ export function CleanAnswer({ was, onDone, ask }: AnswerProps & { ask: Extract<S
                 >
                   <Minus aria-hidden size={17} />
                 </Button>
-                <span className="num w-[64px] text-center text-[18px]">
+                <span className="num w-16 text-center text-sub">
                   {cleaning.uses[key] ?? 0} {CONSUMABLES[key][1]}
                 </span>
                 <Button
@@ -67,7 +67,7 @@ export function CleanAnswer({ was, onDone, ask }: AnswerProps & { ask: Extract<S
           </ul>
         </div>
       </details>
-      <Button look="main" className="min-h-[76px] w-full px-4 text-[21px]" keyCap="Space" onClick={give}>
+      <Button look="main" className="min-h-19 w-full px-4 text-title" keyCap="Space" onClick={give}>
         {ask.button}
       </Button>
     </div>

@@ -17,8 +17,8 @@ export function GradeRow({
   const Picture = of === "fins" ? FinPicture : BlowerPicture;
   return (
     <section aria-label="Which picture is it?">
-      <p className="flex flex-wrap items-baseline justify-between gap-x-4 text-[17.5px] font-[560]">
-        {question} <span className="text-[15px] font-[450] text-ink-2">3 or 4 on a fin stack: blowers come out</span>
+      <p className="flex flex-wrap items-baseline justify-between gap-x-4 text-lead font-medium">
+        {question} <span className="text-note font-regular text-ink-2">3 or 4 on a fin stack: blowers come out</span>
       </p>
       <div role="group" aria-label="Grades" className="mt-2 grid grid-cols-5 gap-3">
         {GRADES.map(([value, label, share]) => (
@@ -30,17 +30,18 @@ export function GradeRow({
             className="group flex flex-col justify-start text-left"
           >
             <span
-              className={`block h-[138px] overflow-hidden rounded-[4px] border-[3px] group-hover:border-ink ${was === value ? "border-ink" : "border-line"}`}
+              className={`block h-34.5 overflow-hidden rounded-tight border-[3px] group-hover:border-ink
+                ${was === value ? "border-ink" : "border-line"}`}
             >
               <Picture grade={Number(value)} />
             </span>
             <span
               className={`mt-1.5 flex items-center gap-2 border-b-[5px] pb-1 ${was === value ? "border-copper-fill" : "border-transparent"}`}
             >
-              <span className="num text-[32px] leading-[32px] font-[760]">{value}</span>
+              <span className="num text-verdict leading-8 font-heavy">{value}</span>
               <span className="min-w-0">
-                <span className="block text-[16.5px] leading-[19px]">{label}</span>
-                <span className="block text-[14px] leading-[17px] text-ink-2">{share}</span>
+                <span className="block text-lead leading-4.75">{label}</span>
+                <span className="block text-tag leading-4.25 text-ink-2">{share}</span>
               </span>
             </span>
           </button>

@@ -23,10 +23,10 @@ export function LengthAnswer({ onDone, onNote, ask }: AnswerProps & { ask: Extra
     <div>
       {wrong !== null ? (
         <section role="alert" className="mb-2.5 border-[3px] border-stop px-3.5 py-2.5">
-          <h2 className="flex items-center gap-2 text-[19px] font-[700] text-stop-ink">
+          <h2 className="flex items-center gap-2 text-sub font-bold text-stop-ink">
             <OctagonAlert aria-hidden size={22} /> {wrong} mm in a hole for {ask.fitsMm} mm
           </h2>
-          <p className="mt-1 text-[16.5px] leading-[22px]">
+          <p className="mt-1 text-lead leading-5.5">
             {wrong > ask.fitsMm
               ? "It comes through the palm rest, or into the board. Take it out."
               : "It holds by a turn and strips the thread. Take it out."}{" "}
@@ -38,7 +38,7 @@ export function LengthAnswer({ onDone, onNote, ask }: AnswerProps & { ask: Extra
         {ask.lengths.map((mm, i) => (
           <Button
             key={mm}
-            className="min-h-[92px] flex-1 flex-col gap-1 px-2"
+            className="min-h-23 flex-1 flex-col gap-1 px-2"
             keyCap={String(i + 1)}
             aria-label={`${mm} mm`}
             onClick={() => pick(mm)}
@@ -51,13 +51,13 @@ export function LengthAnswer({ onDone, onNote, ask }: AnswerProps & { ask: Extra
                 strokeWidth={1.6}
               />
             </svg>
-            <span className="num text-[18px] font-[700]">{mm} mm</span>
+            <span className="num text-sub font-bold">{mm} mm</span>
           </Button>
         ))}
       </div>
       <Button
         look="main"
-        className="min-h-[68px] w-full px-4 text-[20px]"
+        className="min-h-17 w-full px-4 text-title"
         keyCap="Space"
         onClick={() => onDone(String(ask.fitsMm))}
       >

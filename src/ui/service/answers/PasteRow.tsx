@@ -23,7 +23,7 @@ export function PasteRow({
 }) {
   return (
     <section aria-label="Which paste is it?">
-      <p className="text-[17.5px] font-[560]">{question}</p>
+      <p className="text-lead font-medium">{question}</p>
       <div role="group" aria-label="Pictures of old paste" className="mt-2 grid grid-cols-5 gap-3">
         {options.map(([value, label], i) => (
           <button
@@ -33,19 +33,20 @@ export function PasteRow({
             className="group flex flex-col justify-start text-left"
           >
             <span
-              className={`block h-[104px] overflow-hidden rounded-[4px] border-[3px] group-hover:border-ink ${was === value ? "border-ink" : "border-line"}`}
+              className={`block h-26 overflow-hidden rounded-tight border-[3px] group-hover:border-ink
+                ${was === value ? "border-ink" : "border-line"}`}
             >
               <PastePicture state={value} />
             </span>
             <span
               className={`mt-1.5 flex items-start gap-2 border-b-[5px] pb-1 ${was === value ? "border-copper-fill" : "border-transparent"}`}
             >
-              <span aria-hidden className="num text-[26px] leading-[26px] font-[760]">
+              <span aria-hidden className="num text-head leading-6.5 font-heavy">
                 {i + 1}
               </span>
               <span className="min-w-0">
-                <span className="block text-[16px] leading-[19px]">{label}</span>
-                <span className="block text-[14px] leading-[17px] text-ink-2">{SIGNS[value] ?? ""}</span>
+                <span className="block text-body leading-4.75">{label}</span>
+                <span className="block text-tag leading-4.25 text-ink-2">{SIGNS[value] ?? ""}</span>
               </span>
             </span>
           </button>

@@ -15,10 +15,10 @@ export function PrintAnswer({ was, onDone, start }: AnswerProps & { start: strin
     <div>
       <PlatePrint print={print} plate="" label="Print on the plate" onCell={(i) => setPrint((p) => turnCell(p, i))} />
       <p className="mt-2 flex items-baseline gap-3" aria-live="polite">
-        <span className="num text-[34px] leading-[40px] font-[740]">{Math.round(100 * wettedShare(print))} %</span>
-        <span className="text-[17px]">wetted: {printWord(print)}</span>
+        <span className="num text-verdict leading-10 font-heavy">{Math.round(100 * wettedShare(print))} %</span>
+        <span className="text-lead">wetted: {printWord(print)}</span>
       </p>
-      <Button look="main" className="mt-2 min-h-[68px] w-full px-4 text-[20px]" keyCap="Space" onClick={give}>
+      <Button look="main" className="mt-2 min-h-17 w-full px-4 text-title" keyCap="Space" onClick={give}>
         That is the print
       </Button>
     </div>

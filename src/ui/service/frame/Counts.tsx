@@ -10,17 +10,17 @@ export function Counts({ counts }: { counts: readonly Count[] }) {
       className="flex flex-wrap gap-x-7 gap-y-2 max-lg:gap-x-5 max-lg:gap-y-0"
     >
       {counts.map((c) => (
-        <li key={c.name} className="lg:min-w-[120px]">
+        <li key={c.name} className="lg:min-w-30">
           <p
-            className={`flex items-center gap-2 text-[16px] ${c.missing.length && c.back > 0 ? "text-caution-ink" : ""}`}
+            className={`flex items-center gap-2 text-body ${c.missing.length && c.back > 0 ? "text-caution-ink" : ""}`}
           >
             {c.missing.length && c.back > 0 ? <TriangleAlert aria-hidden size={18} /> : null}
-            <span className="font-[560]">{c.name}</span>
-            <span className="num text-[20px] font-[720]">
+            <span className="font-medium">{c.name}</span>
+            <span className="num text-title font-heavy">
               {c.back} of {c.out}
             </span>
           </p>
-          <p className="max-w-[200px] truncate max-lg:sr-only text-[14.5px] text-ink-2">
+          <p className="max-w-50 truncate max-lg:sr-only text-note text-ink-2">
             {c.missing.length ? `still out: ${c.missing.slice(0, 6).join(", ")}` : "all back"}
           </p>
         </li>
@@ -33,8 +33,8 @@ export function Counts({ counts }: { counts: readonly Count[] }) {
 export function OutSoFar({ counts }: { counts: readonly Count[] }) {
   if (counts.length === 0) return null;
   return (
-    <p className="text-[16px]">
-      <span className="font-[600]">Out so far</span>{" "}
+    <p className="text-body">
+      <span className="font-strong">Out so far</span>{" "}
       <span className="text-ink-2">
         {counts.map((c) => `${c.out} ${c.name.toLowerCase().replace(/s$/, c.out === 1 ? "" : "s")}`).join(", ")}
       </span>

@@ -26,11 +26,11 @@ export function FanGate({
   }, [given, waiting, router]);
   return (
     <div className="grid flex-1 place-items-center p-8">
-      <section aria-label="Fan plug not confirmed" className="w-full max-w-[560px] border-[3px] border-caution p-6">
-        <h1 className="flex items-center gap-3 text-[27px] leading-[33px] font-[700]">
+      <section aria-label="Fan plug not confirmed" className="w-full max-w-140 border-[3px] border-caution p-6">
+        <h1 className="flex items-center gap-3 text-step leading-8.25 font-bold">
           <OctagonX aria-hidden size={30} /> {fans.join(" and ")} {fans.length === 1 ? "is" : "are"} not plugged in
         </h1>
-        <p className="mt-2 text-[19px] leading-[26px]">
+        <p className="mt-2 text-sub leading-6.5">
           The journal has {fans.length === 1 ? "its plug" : "their plugs"} out and not back in. A run now would heat the
           machine with a stopped fan and prove nothing.
         </p>
@@ -48,13 +48,13 @@ export function FanGate({
             setGiven(true);
           }}
         >
-          <label className="block text-[16px]">
+          <label className="block text-body">
             <span className="mb-1 block text-ink-2">Or go on, with a reason that is kept</span>
             <input
               value={reason}
               maxLength={500}
               onChange={(e) => setReason(e.target.value)}
-              className="field min-h-[48px] w-full px-3 text-[17px]"
+              className="field min-h-12 w-full px-3 text-lead"
             />
           </label>
           <Button type="submit" look="plain" className="mt-2.5" disabled={!reason.trim() || given}>

@@ -24,7 +24,7 @@ export function PracticeForm({ start, to, closed = false }: { start: Practice; t
   };
   return (
     <form
-      className="mt-5 max-w-[1040px]"
+      className="mt-5 max-w-260"
       onSubmit={(e) => {
         e.preventDefault();
         void save();
@@ -37,12 +37,12 @@ export function PracticeForm({ start, to, closed = false }: { start: Practice; t
           className="grid gap-x-8 gap-y-1 border-t-[1.5px] border-line py-4 md:grid-cols-[260px_minmax(0,1fr)]"
         >
           <legend className="contents">
-            <span className="text-[19px] leading-[25px] font-[660]">{SCHOOLS[key].question}</span>
+            <span className="text-sub leading-6.25 font-strong">{SCHOOLS[key].question}</span>
           </legend>
           <div>
             <div className="flex flex-wrap gap-x-6">
               {SCHOOLS[key].options.map(([value, label], i) => (
-                <label key={String(value)} className="flex min-h-11 items-center gap-2.5 text-[17px]">
+                <label key={String(value)} className="flex min-h-11 items-center gap-2.5 text-lead">
                   <input
                     type="radio"
                     name={key}
@@ -51,11 +51,11 @@ export function PracticeForm({ start, to, closed = false }: { start: Practice; t
                     onChange={() => setPractice({ ...practice, [key]: value })}
                   />
                   {label}
-                  {i === 0 ? <span className="text-[14.5px] text-ink-2">our default</span> : null}
+                  {i === 0 ? <span className="text-note text-ink-2">our default</span> : null}
                 </label>
               ))}
             </div>
-            <p className="text-[15.5px] text-ink-2">{SCHOOLS[key].why}</p>
+            <p className="text-body text-ink-2">{SCHOOLS[key].why}</p>
           </div>
         </fieldset>
       ))}
@@ -63,11 +63,11 @@ export function PracticeForm({ start, to, closed = false }: { start: Practice; t
         <Button type="submit" look="main" big disabled={closed}>
           Keep this practice
         </Button>
-        <span role="status" className="text-[17px] text-ink-2">
+        <span role="status" className="text-lead text-ink-2">
           {said}
         </span>
         {problem ? (
-          <span role="alert" className="text-[16.5px] text-stop-ink">
+          <span role="alert" className="text-lead text-stop-ink">
             {problem.message} {problem.action}
           </span>
         ) : null}

@@ -92,7 +92,7 @@ function PadWork({ work, step, map, pad, lay }: BenchProps & { map: CoolingMap; 
         plan.placed.length ? (
           <CuttingView plan={plan} sheets={stock.shelf.sheets} />
         ) : (
-          <p className="text-[15.5px] text-ink-2">The cutting plan grows here as thicknesses are chosen.</p>
+          <p className="text-body text-ink-2">The cutting plan grows here as thicknesses are chosen.</p>
         )
       }
       onGap={(value) => work.add({ stage: work.stage, step: `gap:${pad.id}`, act: "done", value })}

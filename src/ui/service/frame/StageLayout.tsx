@@ -48,7 +48,7 @@ export function StageLayout(p: Props) {
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
         <StageTabs work={work} />
-        <div ref={ref} className="relative min-h-[320px] flex-1 overflow-hidden bg-sheet">
+        <div ref={ref} className="relative min-h-80 flex-1 overflow-hidden bg-sheet">
           {own ? <div className="absolute inset-0">{own.main}</div> : <LensOfStage work={work} size={size} />}
         </div>
         <div className={`shrink-0 border-t-[1.5px] border-line bg-sheet px-5 ${own ? "py-1.5" : "py-3"}`}>
@@ -92,9 +92,9 @@ function LensOfStage({ work, size }: { work: StageWork; size: { width: number; h
 function NotDrawn({ jobId }: { jobId: number }) {
   return (
     <div className="grid h-full place-items-center p-8">
-      <div className="max-w-[440px] text-center">
-        <p className="text-[21px] leading-[28px] font-[640]">This model is not drawn yet.</p>
-        <p className="mt-2 text-[17px] text-ink-2">
+      <div className="max-w-110 text-center">
+        <p className="text-title leading-7 font-strong">This model is not drawn yet.</p>
+        <p className="mt-2 text-lead text-ink-2">
           The steps are general ones until its screws, plugs and pads are on the map.
         </p>
         <LinkButton href={stagePath(jobId, "map")} look="plain" className="mt-4">
@@ -107,7 +107,7 @@ function NotDrawn({ jobId }: { jobId: number }) {
 
 function CostLine({ cost }: { cost: number }) {
   return (
-    <p className="text-[15.5px] text-ink-2">
+    <p className="text-body text-ink-2">
       {cost > 0 ? `Materials of this job so far: ${cost.toFixed(2)}.` : "Nothing is booked to this job yet."}
     </p>
   );
@@ -164,20 +164,18 @@ function StepSide({ work, closed, own }: Props) {
   return (
     <aside
       aria-label="Step at hand"
-      className="flex w-full shrink-0 flex-col border-line bg-sheet lg:w-[310px] lg:overflow-y-auto lg:border-l-[1.5px] xl:w-[340px] 2xl:w-[400px]"
+      className="flex w-full shrink-0 flex-col border-line bg-sheet lg:w-77.5 lg:overflow-y-auto
+        lg:border-l-[1.5px] xl:w-85 2xl:w-100"
     >
       {problem ? (
-        <p
-          role="alert"
-          className="m-4 border-l-[6px] border-caution bg-caution-wash px-3 py-2 text-[16px] text-caution-ink"
-        >
+        <p role="alert" className="caution-band m-4 px-3 py-2 text-body">
           {problem.message} {problem.action}
         </p>
       ) : null}
       {closed ? (
         <div className="p-5">
-          <h1 className="text-[24px] leading-[30px] font-[690]">{STAGE_TITLES[stage]}</h1>
-          <p className="mt-2 text-[17px] text-ink-2">
+          <h1 className="text-head leading-7.5 font-bold">{STAGE_TITLES[stage]}</h1>
+          <p className="mt-2 text-lead text-ink-2">
             This job is closed: {done} of {steps.length} steps stand in its journal.
           </p>
         </div>
@@ -230,15 +228,15 @@ function Finished({
   const next = AFTER[stage];
   return (
     <div className="flex flex-1 flex-col p-5">
-      <h1 className="text-[30px] leading-[36px] font-[700]">{STAGE_TITLES[stage]} is done.</h1>
-      <p className="mt-2 text-[18px] leading-[25px] text-ink-2">
+      <h1 className="text-step leading-9 font-bold">{STAGE_TITLES[stage]} is done.</h1>
+      <p className="mt-2 text-sub leading-6.25 text-ink-2">
         {minutes >= 1 ? `${Math.round(minutes)} minutes at work. ` : ""}Next: {STAGE_TITLES[next].toLowerCase()}.
       </p>
       <div className="mt-auto pt-6">
         <LinkButton href={stagePath(jobId, next)} look="main" big className="w-full">
           {STAGE_TITLES[next]}
         </LinkButton>
-        <button type="button" onClick={onBack} className="link mt-3 inline-flex min-h-11 items-center text-[16px]">
+        <button type="button" onClick={onBack} className="link mt-3 inline-flex min-h-11 items-center text-body">
           Take the last step back
         </button>
       </div>
@@ -259,7 +257,7 @@ function StepList({
 }) {
   return (
     <details className="border-t border-line px-5 py-2">
-      <summary className="flex min-h-11 cursor-pointer items-center text-[16px] font-[560]">
+      <summary className="flex min-h-11 cursor-pointer items-center text-body font-medium">
         All {steps.length} steps
       </summary>
       <ol className="pb-3">
@@ -271,7 +269,8 @@ function StepList({
                 type="button"
                 aria-current={s.key === here ? "step" : undefined}
                 onClick={() => onPick(s.key)}
-                className={`flex min-h-11 w-full items-center gap-3 border-b border-line-2 text-left text-[15.5px] hover:bg-plane ${s.key === here ? "font-[680]" : ""}`}
+                className={`flex min-h-11 w-full items-center gap-3 border-b border-line-2 text-left
+                  text-body hover:bg-plane ${s.key === here ? "font-bold" : ""}`}
               >
                 <span aria-hidden className="w-5 text-center">
                   {state.status === "done" ? "✓" : state.status === "skipped" ? "–" : ""}
@@ -284,7 +283,7 @@ function StepList({
                 {state.value ? (
                   <span className="text-ink-2">{state.value}</span>
                 ) : state.reason ? (
-                  <span className="max-w-[130px] truncate text-ink-2">{state.reason}</span>
+                  <span className="max-w-32.5 truncate text-ink-2">{state.reason}</span>
                 ) : null}
               </button>
             </li>

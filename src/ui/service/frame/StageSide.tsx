@@ -64,21 +64,15 @@ function IntakeFacts({
   return (
     <div className="grid gap-x-8 gap-y-3 md:grid-cols-2">
       <section aria-label="What is known">
-        <h2 className="text-[18px] font-[660]">{complaint}</h2>
-        <p className="mt-1 text-[16.5px] leading-[23px]">
+        <h2 className="text-sub font-strong">{complaint}</h2>
+        <p className="mt-1 text-lead leading-5.75">
           {more.predicted
             ? `Run before, read alone: ${more.predicted.headline}`
             : "No run before yet: what is likely can be told from one."}
         </p>
-        {adapter ? (
-          <p className="mt-1.5 border-l-[6px] border-caution bg-caution-wash px-3 py-1.5 text-[16px] text-caution-ink">
-            {adapter}
-          </p>
-        ) : null}
+        {adapter ? <p className="caution-band mt-1.5 px-3 py-1.5 text-body">{adapter}</p> : null}
         {days !== null ? (
-          <p
-            className={`mt-1.5 text-[16px] ${days >= 0 ? "border-l-[6px] border-caution bg-caution-wash px-3 py-1.5 text-caution-ink" : "text-ink-2"}`}
-          >
+          <p className={`mt-1.5 text-body ${days >= 0 ? "caution-band px-3 py-1.5" : "text-ink-2"}`}>
             {days >= 0
               ? `${days} days of warranty left: the maker's service comes first. Opening it may end it.`
               : `Warranty ran out ${-days} days ago.`}
@@ -86,8 +80,8 @@ function IntakeFacts({
         ) : null}
       </section>
       <section aria-label="Time it may take">
-        <h2 className="text-[18px] font-[660]">About {Math.round(total / 5) * 5} minutes of handwork</h2>
-        <ul className="mt-1 grid grid-cols-2 gap-x-6 text-[16px]">
+        <h2 className="text-sub font-strong">About {Math.round(total / 5) * 5} minutes of handwork</h2>
+        <ul className="mt-1 grid grid-cols-2 gap-x-6 text-body">
           {times.map((t) => (
             <li key={t.stage} className="flex justify-between border-b border-line-2 py-0.5">
               <span>{STAGE_TITLES[t.stage]}</span>
@@ -95,7 +89,7 @@ function IntakeFacts({
             </li>
           ))}
         </ul>
-        <p className="mt-1 text-[15px] text-ink-2">
+        <p className="mt-1 text-note text-ink-2">
           {more.earlier.length
             ? `Median of ${more.earlier.length} earlier ${more.earlier.length === 1 ? "job" : "jobs"} of this model.`
             : "From the drawing's steps; earlier jobs of this model will tell better."}
@@ -103,7 +97,7 @@ function IntakeFacts({
         <Link
           prefetch={false}
           href={stagePath(jobId, "practice")}
-          className="link inline-flex min-h-11 items-center text-[16px]"
+          className="link inline-flex min-h-11 items-center text-body"
         >
           How this job is worked
         </Link>
@@ -119,13 +113,14 @@ function Agreements({ ctx, more }: { ctx: ServiceContext; more: SideFacts }) {
   return (
     <section
       aria-label="What was found"
-      className="mt-2.5 grid gap-x-6 border-t border-line-2 pt-2 text-[16.5px] leading-[23px] md:grid-cols-[1fr_minmax(0,300px)]"
+      className="mt-2.5 grid gap-x-6 border-t border-line-2 pt-2 text-lead leading-5.75
+        md:grid-cols-[1fr_minmax(0,300px)]"
     >
       <div>
-        {found.words.length ? <p className="font-[600]">Found: {found.words.join(", ")}.</p> : null}
+        {found.words.length ? <p className="font-strong">Found: {found.words.join(", ")}.</p> : null}
         {agreements.map((a) => (
           <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
-            <b className="font-[660]">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
+            <b className="font-strong">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
           </p>
         ))}
       </div>

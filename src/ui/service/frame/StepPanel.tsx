@@ -115,13 +115,13 @@ interface StepHeadProps {
 function StepHead({ step, place, of }: StepHeadProps) {
   return (
     <div className="flex items-center gap-4">
-      {step.mark ? <span className="num text-[76px] leading-[72px] font-[760]">{step.mark}</span> : null}
+      {step.mark ? <span className="num text-count leading-18 font-heavy">{step.mark}</span> : null}
       <div className="min-w-0">
-        <p className="text-[15px] text-ink-2">
+        <p className="text-note text-ink-2">
           Step {place + 1} of {of}
         </p>
-        <h1 className="text-[23px] leading-[28px] font-[690]">{step.title}</h1>
-        {step.sub ? <p className="text-[16px] leading-[21px] text-ink-2">{step.sub}</p> : null}
+        <h1 className="text-head leading-7 font-bold">{step.title}</h1>
+        {step.sub ? <p className="text-body leading-5.25 text-ink-2">{step.sub}</p> : null}
       </div>
     </div>
   );
@@ -140,20 +140,23 @@ function StepWords({ step, answer, ctx, notes }: StepWordsProps) {
     <div className="md:max-lg:grid md:max-lg:grid-cols-2 md:max-lg:gap-x-8">
       <div>
         {step.ask.kind === "grade" || answer ? null : (
-          <p className="mt-4 text-[25px] leading-[32px] font-[560]" aria-live="polite">
+          <p className="mt-4 text-head leading-8 font-medium" aria-live="polite">
             {step.say}
           </p>
         )}
-        {step.mind ? <p className="mt-2.5 text-[17.5px] leading-[24px] text-ink-2">{step.mind}</p> : null}
+        {step.mind ? <p className="mt-2.5 text-lead leading-6 text-ink-2">{step.mind}</p> : null}
         {step.caution ? (
-          <p className="mt-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-[17px] leading-[23px] font-[520] text-caution-ink">
+          <p
+            className="caution-band mt-3 px-3.5 py-2.5 text-lead
+            leading-5.75 font-medium"
+          >
             {step.caution}
           </p>
         ) : null}
       </div>
       {/^(tighten|loosen):/.test(step.key) && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
       {notes.length ? (
-        <ul className="mt-3 border-t border-line pt-2 text-[15.5px] text-ink-2">
+        <ul className="mt-3 border-t border-line pt-2 text-body text-ink-2">
           {notes.map((t, i) => (
             <li key={i}>Note: {t}</li>
           ))}
@@ -223,12 +226,10 @@ function GateBox({ gate, asking, setAsking, onGate }: GateBoxProps) {
       aria-label={gate.title}
       className={`mt-4 border-[3px] p-4 ${gate.opens ? "border-caution" : "border-stop"}`}
     >
-      <h2
-        className={`flex items-center gap-2.5 text-[21px] leading-[26px] font-[700] ${gate.opens ? "" : "text-stop-ink"}`}
-      >
+      <h2 className={`flex items-center gap-2.5 text-title leading-6.5 font-bold ${gate.opens ? "" : "text-stop-ink"}`}>
         <OctagonX aria-hidden size={26} className="shrink-0" /> {gate.title}
       </h2>
-      <p className="mt-2 text-[17.5px] leading-[24px]">{gate.say}</p>
+      <p className="mt-2 text-lead leading-6">{gate.say}</p>
       {gate.opens && asking !== "gate" ? (
         <Button look="plain" className="mt-3" onClick={() => setAsking("gate")}>
           Go on, with a reason
@@ -255,13 +256,13 @@ interface ThenListProps {
 function ThenList({ next, onPick }: ThenListProps) {
   return (
     <section aria-label="Then" className="mt-4 border-t border-line pt-2">
-      <h2 className="text-[16px] font-[640]">Then</h2>
-      <ol className="text-[16px] text-ink-2">
+      <h2 className="text-body font-strong">Then</h2>
+      <ol className="text-body text-ink-2">
         {next.map((s) => (
           <li key={s.key}>
             <button
               type="button"
-              className="flex min-h-[36px] w-full items-center text-left hover:text-ink"
+              className="flex min-h-9 w-full items-center text-left hover:text-ink"
               onClick={() => onPick(s.key)}
             >
               {s.title}
@@ -305,7 +306,7 @@ function AskedNow({ asking, setAsking, onSettle, onNote, was, step, onAgain }: A
         />
       ) : null}
       {was.status !== "open" ? (
-        <p className="mb-2 text-[16px] text-ink-2">
+        <p className="mb-2 text-body text-ink-2">
           {was.status === "done"
             ? `Done${was.value && shown.includes(step.ask.kind) ? `: ${was.value}` : ""}.`
             : `Left out: ${was.reason}.`}{" "}
@@ -355,14 +356,17 @@ function ActionRow({ work, gate, answer, step, onSettle, onAlso, onNote, onRun, 
           />
         )}
         {step.run && !gate && (step.ask.kind === "do" || step.ask.kind === "length") && asking === null ? (
-          <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-[16px]">
+          <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-body">
             All {step.run} at once
           </button>
         ) : null}
       </div>
-      <div className="mt-2.5 grid grid-cols-3 gap-2.5 md:max-lg:w-[400px] md:max-lg:shrink-0 md:max-lg:[&>button]:min-h-[76px]">
+      <div
+        className="mt-2.5 grid grid-cols-3 gap-2.5 md:max-lg:w-100 md:max-lg:shrink-0
+        md:max-lg:[&>button]:min-h-19"
+      >
         <Button
-          className="min-h-[56px] px-2"
+          className="min-h-14 px-2"
           onClick={onBack}
           disabled={!canBack}
           aria-label="Back: take the last step back"
@@ -370,7 +374,7 @@ function ActionRow({ work, gate, answer, step, onSettle, onAlso, onNote, onRun, 
           <Undo2 aria-hidden size={18} className="shrink-0" /> Back
         </Button>
         <Button
-          className="min-h-[56px] px-1.5 text-[16px]"
+          className="min-h-14 px-1.5 text-body"
           onClick={astray}
           disabled={stopped}
           keyCap={step.trouble && !gate ? undefined : "X"}
@@ -378,7 +382,7 @@ function ActionRow({ work, gate, answer, step, onSettle, onAlso, onNote, onRun, 
         >
           {step.trouble && !gate ? step.trouble.word : "Skip"}
         </Button>
-        <Button className="min-h-[56px] px-2" onClick={() => setAsking("note")} keyCap="N">
+        <Button className="min-h-14 px-2" onClick={() => setAsking("note")} keyCap="N">
           Note
         </Button>
       </div>
@@ -406,7 +410,7 @@ function Reason({
         if (text.trim()) onGive(text.trim());
       }}
     >
-      <label className="block text-[16px]">
+      <label className="block text-body">
         <span className="mb-1 block text-ink-2">{label}</span>
         <textarea
           autoFocus
@@ -415,7 +419,7 @@ function Reason({
           value={text}
           onChange={(e) => setText(e.target.value)}
           onKeyDown={(e) => e.key === "Escape" && onCancel()}
-          className="field w-full px-3 py-2 text-[17px]"
+          className="field w-full px-3 py-2 text-lead"
         />
       </label>
       <div className="mt-2 flex gap-2.5">
@@ -461,7 +465,7 @@ function StepPhoto({ jobId, ctx, step }: { jobId: number; ctx: ServiceContext; s
       <button
         type="button"
         onClick={() => input.current?.click()}
-        className="link inline-flex min-h-11 items-center gap-2 text-[16px]"
+        className="link inline-flex min-h-11 items-center gap-2 text-body"
       >
         <Camera aria-hidden size={19} /> Photo
       </button>
@@ -479,10 +483,10 @@ function StepPhoto({ jobId, ctx, step }: { jobId: number; ctx: ServiceContext; s
           if (file) void take(file);
         }}
       />
-      <span role="status" className="text-[15.5px] text-ink-2">
+      <span role="status" className="text-body text-ink-2">
         {said}
       </span>
-      <span aria-hidden className="ml-auto hidden items-center gap-1.5 text-[14px] text-ink-2 lg:flex">
+      <span aria-hidden className="ml-auto hidden items-center gap-1.5 text-tag text-ink-2 lg:flex">
         <KeyCap>B</KeyCap> back
       </span>
     </div>

@@ -16,12 +16,9 @@ export function Trouble({
   onAgain?: () => void;
 }) {
   return (
-    <section
-      aria-label={word}
-      className="mb-3 border-l-[6px] border-caution bg-caution-wash px-3.5 py-2.5 text-caution-ink"
-    >
-      <h2 className="text-[19px] font-[690]">{word}</h2>
-      <p className="mt-1 text-[17px] leading-[23px]">{say}</p>
+    <section aria-label={word} className="caution-band mb-3 px-3.5 py-2.5">
+      <h2 className="text-sub font-bold">{word}</h2>
+      <p className="mt-1 text-lead leading-5.75">{say}</p>
       <div className="mt-2.5 flex flex-wrap gap-2">
         <Button look="plain" onClick={onGoes}>
           It goes now

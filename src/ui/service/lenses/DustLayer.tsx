@@ -6,7 +6,10 @@ import { blowerLint, finLint } from "./lint";
 const TURN = { bottom: 0, left: 90, top: 180, right: 270 } as const;
 const seedOf = (id: string) => [...id].reduce((s, c) => s + c.charCodeAt(0), 0);
 
-/** What lies in the machine as seen: lint at the inlets and on the blades until it is cleaned off, air arrows that end in a bar where a bay is closed. */
+/**
+ * What lies in the machine as seen: lint at the inlets and on the blades until it is cleaned off, air arrows that end
+ * in a bar where a bay is closed.
+ */
 export function DustLayer({ ctx, map, air }: { ctx: ServiceContext; map: CoolingMap; air: boolean }) {
   const clean = (id: string) => ctx.journal.isDone(`clean:${id}`);
   return (

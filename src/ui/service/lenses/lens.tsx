@@ -202,7 +202,9 @@ function CoverScrew({
       ) : null}
       {screw.captive ? <path d={`M${-r} ${r + 2}h${2 * r}`} stroke="var(--d-ink)" strokeWidth={1} /> : null}
       <g
-        transform={`translate(${side * (r + (next ? 15 : 7))} ${next ? 0 : screw.yMm > 40 ? -4 : 4}) scale(${1 / scale})`}
+        transform={
+          `translate(${side * (r + (next ? 15 : 7))} ${next ? 0 : screw.yMm > 40 ? -4 : 4}) ` + `scale(${1 / scale})`
+        }
       >
         {next ? <rect x={-21} y={-16} width={42} height={32} rx={4} fill="var(--copper)" /> : null}
         <text
@@ -360,14 +362,16 @@ function ScrewMark({ p, x, y, next, done, view, middleY, stamp }: ScrewMarkProps
         strokeWidth={next ? 2.6 : 1.8}
       />
       <g
-        transform={`scale(${1 / view.scale}) translate(0 ${(y < middleY ? -1 : 1) * (5.4 * view.scale + (next ? 27 : 21))})`}
+        transform={
+          `scale(${1 / view.scale}) translate(0 ` + `${(y < middleY ? -1 : 1) * (5.4 * view.scale + (next ? 27 : 21))})`
+        }
       >
         {next ? <rect x={-23} y={-20} width={46} height={40} rx={4} fill="var(--copper)" /> : null}
         <text
           y={10}
           textAnchor="middle"
-          fontSize={28}
-          fontWeight={760}
+          fontSize="var(--text-step)"
+          fontWeight="var(--font-weight-heavy)"
           fontFamily="var(--font-num)"
           fill={next ? "var(--on-copper)" : "var(--ink)"}
           stroke={next ? "none" : "var(--sheet)"}
@@ -435,8 +439,8 @@ function Flag({ part, text, scale, base }: { part: Part; text: string; scale: nu
         x={right ? w / 2 : -w / 2}
         y={9}
         textAnchor="middle"
-        fontSize={25}
-        fontWeight={760}
+        fontSize="var(--text-head)"
+        fontWeight="var(--font-weight-heavy)"
         fontFamily="var(--font-num)"
         fill="var(--on-copper)"
       >
@@ -455,13 +459,27 @@ function GradeTag({ part, grade, view, width }: { part: Part; grade: number; vie
   return (
     <g aria-label={`${part.tag} grade ${grade}`} transform={`translate(${x} ${y}) scale(${1 / scale})`}>
       <rect x={-44} y={-14} width={88} height={28} rx={3} fill="var(--d-lab)" stroke="var(--ink)" strokeWidth={1.4} />
-      <text x={-36} y={6} fontSize={16} fontWeight={720} fontFamily="var(--font-num)" fill="var(--ink)">
+      <text
+        x={-36}
+        y={6}
+        fontSize="var(--text-body)"
+        fontWeight="var(--font-weight-heavy)"
+        fontFamily="var(--font-num)"
+        fill="var(--ink)"
+      >
         {part.tag}
       </text>
       {[0, 1, 2, 3].map((i) => (
         <path key={i} d={`M${-4 + i * 6} -7v14`} stroke="var(--ink)" strokeWidth={i < grade ? 4 : 1} />
       ))}
-      <text x={26} y={6} fontSize={16} fontWeight={720} fontFamily="var(--font-num)" fill="var(--ink)">
+      <text
+        x={26}
+        y={6}
+        fontSize="var(--text-body)"
+        fontWeight="var(--font-weight-heavy)"
+        fontFamily="var(--font-num)"
+        fill="var(--ink)"
+      >
         {grade}
       </text>
     </g>

@@ -52,7 +52,10 @@ export function finLint(
       : "";
   const threads = Array.from({ length: Math.round(lengthMm * ([0, 0.25, 0.9, 1.8, 3][grade] ?? 0)) }, () => {
     const x = across();
-    return `M${r1(x)} ${r1(-Math.abs(jitter()) * 0.55 * depth(x) - 0.2)}q${r1(jitter() * 1.1)} ${r1(jitter() * 0.9)} ${r1(jitter() * 1.9)} ${r1(jitter() * 1.2)}`;
+    return (
+      `M${r1(x)} ${r1(-Math.abs(jitter()) * 0.55 * depth(x) - 0.2)}q${r1(jitter() * 1.1)} ` +
+      `${r1(jitter() * 0.9)} ${r1(jitter() * 1.9)} ${r1(jitter() * 1.2)}`
+    );
   });
   return { felt, light: threads.join(""), dark: threads.filter((_, i) => i % 2 === 0).join("") };
 }
@@ -66,7 +69,10 @@ export function blowerLint(radiusMm: number, grade: number, seed: number): LintP
     const a = turn();
     const r =
       radiusMm * Math.min(0.99, grade <= 2 ? 0.93 + jitter() * 0.045 : 0.74 + jitter() * (grade === 4 ? 0.22 : 0.15));
-    return `M${r1(r * Math.cos(a))} ${r1(r * Math.sin(a))}q${r1(jitter())} ${r1(jitter())} ${r1(jitter() * 2)} ${r1(jitter() * 1.5)}`;
+    return (
+      `M${r1(r * Math.cos(a))} ${r1(r * Math.sin(a))}q${r1(jitter())} ${r1(jitter())} ${r1(jitter() * 2)} ` +
+      `${r1(jitter() * 1.5)}`
+    );
   });
   return { felt: "", light: threads.join(""), dark: threads.filter((_, i) => i % 2 === 0).join("") };
 }

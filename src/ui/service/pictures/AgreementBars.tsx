@@ -3,7 +3,9 @@ import type { Agreement } from "@/core/service";
 const W = 292;
 const L = 74;
 
-/** What the run before predicted, dashed, over what was found explains, solid; K/W above usual, one axis for both paths. */
+/**
+ * What the run before predicted, dashed, over what was found explains, solid; K/W above usual, one axis for both paths.
+ */
 export function AgreementBars({ agreements }: { agreements: readonly Agreement[] }) {
   const own = agreements.filter((a) => a.bars);
   if (own.length === 0) return null;
@@ -17,12 +19,13 @@ export function AgreementBars({ agreements }: { agreements: readonly Agreement[]
     <figure className="mt-1.5">
       <svg
         viewBox={`0 0 ${W} ${own.length * 54 + 22}`}
-        className="block w-full max-w-[420px]"
+        className="block w-full max-w-105"
         role="img"
         aria-label={own
           .map((a) =>
             a.bars
-              ? `${a.path}: predicted ${f(a.bars.predicted.aboveKW[0])} to ${f(a.bars.predicted.aboveKW[1])}, explained ${f(a.bars.explains[0])} to ${f(a.bars.explains[1])} K/W above usual`
+              ? `${a.path}: predicted ${f(a.bars.predicted.aboveKW[0])} to ${f(a.bars.predicted.aboveKW[1])}, ` +
+                `explained ${f(a.bars.explains[0])} to ${f(a.bars.explains[1])} K/W above usual`
               : "",
           )
           .join("; ")}
@@ -34,7 +37,7 @@ export function AgreementBars({ agreements }: { agreements: readonly Agreement[]
               x={Math.min(W - 12, x(t))}
               y={own.length * 54 + 17}
               textAnchor="middle"
-              fontSize={13.5}
+              fontSize="var(--text-tag)"
               fontFamily="var(--font-num)"
               fill="var(--ink-2)"
             >
@@ -49,7 +52,7 @@ export function AgreementBars({ agreements }: { agreements: readonly Agreement[]
           const y = i * 54;
           return (
             <g key={a.path}>
-              <text x={0} y={y + 27} fontSize={15} fontWeight={640} fill={colour}>
+              <text x={0} y={y + 27} fontSize="var(--text-note)" fontWeight="var(--font-weight-strong)" fill={colour}>
                 {a.path === "airflow" ? "Airflow" : "Contact"}
               </text>
               <rect
@@ -68,7 +71,7 @@ export function AgreementBars({ agreements }: { agreements: readonly Agreement[]
           );
         })}
       </svg>
-      <figcaption className="text-[14.5px] text-ink-2">
+      <figcaption className="text-note text-ink-2">
         K/W above usual: dashed predicted by the run before, solid explained by what was found
       </figcaption>
     </figure>

@@ -14,18 +14,18 @@ export function CleanedParts({ ctx, photos }: { ctx: ServiceContext; photos: rea
   const cleaned = cleanedIn(ctx.journal);
   if (cleaned.length === 0)
     return (
-      <p className="text-[16px] text-ink-2">
+      <p className="text-body text-ink-2">
         What is cleaned, how long it took and what was used is kept part by part. A photo before and one after stand
         here as a pair.
       </p>
     );
   const minutes = cleaned.reduce((s, c) => s + c.seconds, 0) / 60;
   return (
-    <section aria-label="What was cleaned" className="max-h-[230px] overflow-y-auto text-[16px]" tabIndex={0}>
-      <h2 className="text-[17px] font-[640]">
+    <section aria-label="What was cleaned" className="max-h-57.5 overflow-y-auto text-body" tabIndex={0}>
+      <h2 className="text-lead font-strong">
         {cleaned.length} {cleaned.length === 1 ? "part" : "parts"} cleaned
         {minutes >= 1 ? ` in ${Math.round(minutes)} min` : ""}
-        <span className="pl-2 font-[450] text-ink-2">{usesWords(usedIn(cleaned))}</span>
+        <span className="pl-2 font-regular text-ink-2">{usesWords(usedIn(cleaned))}</span>
       </h2>
       <table className="mt-1 w-full text-left">
         <thead className="sr-only">
@@ -42,7 +42,7 @@ export function CleanedParts({ ctx, photos }: { ctx: ServiceContext; photos: rea
             const part = ctx.map?.part(c.partId);
             return (
               <tr key={c.partId} className="border-t border-line-2">
-                <th scope="row" className="py-1 pr-3 font-[560]">
+                <th scope="row" className="py-1 pr-3 font-medium">
                   {part ? partName(part) : "Part"}
                 </th>
                 <td className="pr-3">{METHODS[c.method]}</td>
@@ -54,7 +54,7 @@ export function CleanedParts({ ctx, photos }: { ctx: ServiceContext; photos: rea
                       ? `${Math.round(c.seconds)} s`
                       : ""}
                 </td>
-                <td className="w-[136px]">{part ? <Pair part={part} photos={photos} /> : null}</td>
+                <td className="w-34">{part ? <Pair part={part} photos={photos} /> : null}</td>
               </tr>
             );
           })}
@@ -93,7 +93,8 @@ function Pair({ part, photos }: { part: Part; photos: readonly StepPhotoView[] }
         ) : (
           <span
             key={phase}
-            className="grid h-12 w-16 place-items-center border border-dashed border-ink-3 text-center text-[13.5px] leading-[15px] text-ink-2"
+            className="grid h-12 w-16 place-items-center border border-dashed border-ink-3 text-center
+              text-tag leading-3.75 text-ink-2"
           >
             not {word}
           </span>

@@ -15,7 +15,10 @@ export const FinPicture = memo(function FinPicture({ grade }: { grade: number })
   const edge = (x: number) => H - H * closed * (1 + 0.25 * Math.sin(x / 17 + grade) + 0.12 * Math.sin(x / 6));
   const felt =
     closed >= 0.2
-      ? `M0 ${H}${Array.from({ length: 36 }, (_, i) => `L${(i * W) / 35} ${Math.max(grade === 4 ? 4 : 12, edge((i * W) / 35) + jitter() * 3)}`).join("")}L${W} ${H}Z`
+      ? `M0 ${H}${Array.from(
+          { length: 36 },
+          (_, i) => `L${(i * W) / 35} ` + `${Math.max(grade === 4 ? 4 : 12, edge((i * W) / 35) + jitter() * 3)}`,
+        ).join("")}L${W} ${H}Z`
       : "";
   const threads = Array.from({ length: [0, 9, 40, 110, 240][grade] ?? 0 }, () => {
     const x = across();
@@ -43,12 +46,18 @@ export const BlowerPicture = memo(function BlowerPicture({ grade }: { grade: num
   const jitter = randomNormal.source(source)(0, 1);
   const blades = Array.from({ length: 30 }, (_, i) => {
     const a = (i / 30) * 2 * Math.PI;
-    return `M${70 + 22 * Math.cos(a)} ${75 + 22 * Math.sin(a)}Q${70 + 44 * Math.cos(a + 0.16)} ${75 + 44 * Math.sin(a + 0.16)} ${70 + 60 * Math.cos(a + 0.42)} ${75 + 60 * Math.sin(a + 0.42)}`;
+    return (
+      `M${70 + 22 * Math.cos(a)} ${75 + 22 * Math.sin(a)}Q${70 + 44 * Math.cos(a + 0.16)} ` +
+      `${75 + 44 * Math.sin(a + 0.16)} ${70 + 60 * Math.cos(a + 0.42)} ${75 + 60 * Math.sin(a + 0.42)}`
+    );
   });
   const lint = Array.from({ length: [0, 14, 60, 150, 330][grade] ?? 0 }, () => {
     const a = turn();
     const r = grade <= 2 ? 54 + jitter() * 5 : 40 + jitter() * (grade === 4 ? 20 : 13);
-    return `M${70 + r * Math.cos(a)} ${75 + r * Math.sin(a)}q${jitter() * 4} ${jitter() * 4} ${jitter() * 8} ${jitter() * 6}`;
+    return (
+      `M${70 + r * Math.cos(a)} ${75 + r * Math.sin(a)}q${jitter() * 4} ${jitter() * 4} ${jitter() * 8} ` +
+      `${jitter() * 6}`
+    );
   });
   return (
     <svg aria-hidden viewBox="0 0 140 150" className="block h-full w-full bg-[var(--d-fan)]">

@@ -54,8 +54,8 @@ export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: Coolin
   return (
     <section aria-label="Lean of the plate" className="mt-3">
       <LeanPicture box={box} word={word} a={a} b={b} assembly={assembly} now={now} id={id} plate={plate} dot={dot} />
-      <p className="mt-1.5 text-[16px] leading-[21px]">
-        <b className="font-[680]">{now.some((f) => f > 0) ? `Now: ${word(a.lean)}` : "Nothing presses yet"}.</b> After
+      <p className="mt-1.5 text-body leading-5.25">
+        <b className="font-bold">{now.some((f) => f > 0) ? `Now: ${word(a.lean)}` : "Nothing presses yet"}.</b> After
         this turn: {then.some((f) => f > 0) ? word(b.lean) : "nothing presses any more"}
         {b.lean > 1 && then.some((f) => f > 0)
           ? loosening
@@ -86,7 +86,7 @@ function LeanPicture({ box, word, a, b, assembly, now, id, plate, dot }: LeanPic
   return (
     <svg
       viewBox={`${box.x} ${box.y} ${box.w} ${box.h}`}
-      className="block h-[112px] w-full"
+      className="block h-28 w-full"
       role="img"
       aria-label={`Pressure now ${word(a.lean)}, after this turn ${word(b.lean)}`}
     >
@@ -146,27 +146,30 @@ interface WhyThisOrderProps {
 function WhyThisOrder({ others }: WhyThisOrderProps) {
   return (
     <Disclosure>
-      <DisclosureButton className="group mt-1 flex min-h-11 items-center gap-1.5 text-[15.5px] text-ink-2 hover:text-ink">
+      <DisclosureButton
+        className="group mt-1 flex min-h-11 items-center gap-1.5 text-body text-ink-2
+        hover:text-ink"
+      >
         <ChevronRight aria-hidden size={17} className="transition-transform group-data-open:rotate-90" /> Why this order
       </DisclosureButton>
       <DisclosurePanel>
-        <table className="w-full text-[15px]">
+        <table className="w-full text-note">
           <thead>
             <tr className="text-left text-ink-2">
-              <th scope="col" className="font-[450]">
+              <th scope="col" className="font-regular">
                 Lean, round two on
               </th>
-              <th scope="col" className="text-right font-[450]">
+              <th scope="col" className="text-right font-regular">
                 worst
               </th>
-              <th scope="col" className="text-right font-[450]">
+              <th scope="col" className="text-right font-regular">
                 total
               </th>
             </tr>
           </thead>
           <tbody>
             {others.map((o) => (
-              <tr key={o.name} className={o.used ? "font-[680]" : ""}>
+              <tr key={o.name} className={o.used ? "font-bold" : ""}>
                 <td>{o.name}</td>
                 <td className="num text-right">{o.worst.toFixed(2)}</td>
                 <td className="num text-right">{o.total.toFixed(1)}</td>

@@ -1,6 +1,9 @@
 import { PRINT } from "@/core/service";
 
-/** A plate as it faces the hand: its copper, the chip dashed, and the paste where it lay. Cells can be tapped when `onCell` is given. */
+/**
+ * A plate as it faces the hand: its copper, the chip dashed, and the paste where it lay. Cells can be tapped when
+ * `onCell` is given.
+ */
 export function PlatePrint({
   print,
   plate,
@@ -16,11 +19,7 @@ export function PlatePrint({
   const cellLabel = (i: number) =>
     `Row ${Math.floor(i / PRINT.columns) + 1}, column ${(i % PRINT.columns) + 1}, ${print[i] === "w" ? "wetted" : "bare"}`;
   return (
-    <div
-      className="relative mx-auto aspect-[4/3] w-full max-w-[300px]"
-      role={onCell ? "group" : "img"}
-      aria-label={label}
-    >
+    <div className="relative mx-auto aspect-[4/3] w-full max-w-75" role={onCell ? "group" : "img"} aria-label={label}>
       <svg aria-hidden viewBox="0 0 400 300" className="block h-full w-full">
         <path d="M24 4H376L396 24V276L376 296H24L4 276V24Z" fill="var(--cu3)" stroke="var(--cu0)" strokeWidth={3} />
         <path d="M26 12H374M14 26V274" stroke="var(--cu5)" strokeWidth={3} opacity={0.7} />
@@ -43,8 +42,8 @@ export function PlatePrint({
           x={200}
           y={278}
           textAnchor="middle"
-          fontSize={30}
-          fontWeight={700}
+          fontSize="var(--text-step)"
+          fontWeight="var(--font-weight-bold)"
           fontFamily="var(--font-num)"
           fill="#2c1206"
         >
@@ -84,7 +83,10 @@ function Smear({ x, y, w, seed }: { x: number; y: number; w: number; seed: numbe
   const k = (n: number) => ((seed * 37 + n * 53) % 11) - 5;
   return (
     <path
-      d={`M${x - 3 + k(1) * 0.5} ${y - 3}L${x + w * 0.5} ${y - 4 + k(2) * 0.5}L${x + w + 3} ${y - 2 + k(3) * 0.4}L${x + w + 2 + k(4) * 0.5} ${y + w * 0.5}L${x + w + 2} ${y + w + 3 + k(5) * 0.4}L${x + w * 0.45} ${y + w + 3 + k(6) * 0.5}L${x - 2} ${y + w + 2}L${x - 3 + k(7) * 0.5} ${y + w * 0.5}Z`}
+      d={`M${x - 3 + k(1) * 0.5} ${y - 3}L${x + w * 0.5} ${y - 4 + k(2) * 0.5}L${x + w + 3}
+        ${y - 2 + k(3) * 0.4}L${x + w + 2 + k(4) * 0.5} ${y + w * 0.5}L${x + w + 2}
+          ${y + w + 3 + k(5) * 0.4}L${x + w * 0.45} ${y + w + 3 + k(6) * 0.5}L${x - 2}
+            ${y + w + 2}L${x - 3 + k(7) * 0.5} ${y + w * 0.5}Z`}
       fill="#C9CCC4"
       stroke="#8d938b"
       strokeWidth={1.2}

@@ -24,16 +24,16 @@ export function ScrewTray({
   const rowOf = (s: Screw) => (s.yMm < depthMm * 0.34 ? 0 : s.yMm < depthMm * 0.67 ? 1 : 2);
   return (
     <section aria-label="Screw tray">
-      <p className="flex items-baseline gap-3 text-[16px]">
-        <span className="font-[640]">Tray</span>
-        <span className="num text-[20px] font-[720]">
+      <p className="flex items-baseline gap-3 text-body">
+        <span className="font-strong">Tray</span>
+        <span className="num text-title font-heavy">
           {out} of {screws.length}
         </span>
         <span className="text-ink-2">lies as in the machine, left stays left</span>
         <Link
           prefetch={false}
           href={stagePath(jobId, "tray")}
-          className="link ml-auto inline-flex min-h-[30px] items-center text-[15.5px]"
+          className="link ml-auto inline-flex min-h-7.5 items-center text-body"
         >
           Print the map
         </Link>
@@ -66,14 +66,14 @@ export function ScrewTray({
               <text
                 x={13}
                 y={11}
-                fontSize={14}
-                fontWeight={700}
+                fontSize="var(--text-tag)"
+                fontWeight="var(--font-weight-bold)"
                 fontFamily="var(--font-num)"
                 fill={next ? "var(--copper)" : "var(--ink)"}
               >
                 {i + 1}
               </text>
-              <text x={13} y={25} fontSize={13} fontFamily="var(--font-num)" fill="var(--ink-2)">
+              <text x={13} y={25} fontSize="var(--text-tag)" fontFamily="var(--font-num)" fill="var(--ink-2)">
                 {s.lengthMm}
               </text>
             </g>

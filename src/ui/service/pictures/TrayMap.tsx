@@ -50,7 +50,7 @@ export function TrayMap({ ctx, map, title }: { ctx: ServiceContext; map: Cooling
               strokeWidth={0.5}
               strokeDasharray={s.under === "nothing" ? undefined : "1.4 1"}
             />
-            <text {...place} y={top} fontSize={6} fontWeight={700}>
+            <text {...place} y={top} fontSize={6} fontWeight="var(--font-weight-bold)">
               {i + 1}
             </text>
             <text {...place} y={below} fontSize={3.6}>
@@ -65,7 +65,7 @@ export function TrayMap({ ctx, map, title }: { ctx: ServiceContext; map: Cooling
         <text x={53} y={1.6} fontSize={4}>
           50 mm: measure this bar. Drawn 1 to {k}.
         </text>
-        <text x={0} y={10} fontSize={4.6} fontWeight={650}>
+        <text x={0} y={10} fontSize={4.6} fontWeight="var(--font-weight-strong)">
           {title}: {screws.length} cover screws
         </text>
       </g>

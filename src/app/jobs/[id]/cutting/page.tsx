@@ -19,12 +19,13 @@ export default async function CuttingPage({ params }: { params: Promise<{ id: st
   return (
     <main className="min-h-dvh bg-sheet p-6 print:p-0">
       <div className="mb-4 flex flex-wrap items-center gap-3 print:hidden">
-        <h1 className="text-[25px] font-[690]">Cutting plan, {view.machine.tag}</h1>
+        <h1 className="text-head font-bold">Cutting plan, {view.machine.tag}</h1>
         <PrintButton />
         <a
           href={`/api/jobs/${view.job.id}/cutting`}
           download
-          className="inline-flex min-h-[48px] items-center rounded-[5px] border-2 border-line px-5 text-[17px] font-[560] hover:border-ink-3"
+          className="inline-flex min-h-12 items-center rounded-control border-2 border-line px-5 text-lead
+            font-medium hover:border-ink-3"
         >
           SVG
         </a>

@@ -31,7 +31,7 @@ export default async function MapPage({
       stages={view.stages}
       shown="map"
       facts={
-        <span className="hidden text-[15.5px] text-ink-2 lg:inline">
+        <span className="hidden text-body text-ink-2 lg:inline">
           {revision ? `Revision ${revision.number}${revision.open ? ", open" : ", kept"}` : "No drawing yet"}
         </span>
       }

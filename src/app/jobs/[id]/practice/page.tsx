@@ -16,11 +16,12 @@ export default async function JobPracticePage({ params }: { params: Promise<{ id
   return (
     <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="intake">
       <div className="flex-1 overflow-y-auto bg-sheet px-6 py-6 lg:px-10">
-        <h1 className="text-[29px] leading-[36px] font-[700]">How this job is worked</h1>
-        <p className="mt-1 text-[17px] text-ink-2">
+        <h1 className="text-step leading-9 font-bold">How this job is worked</h1>
+        <p className="mt-1 text-lead text-ink-2">
           {closed
             ? "The job is closed; this is the practice it was worked by."
-            : "It starts from the workshop's practice; what is set here holds for this job alone and stands in its record."}
+            : "It starts from the workshop's practice; what is set here holds for this job alone and stands in " +
+              "its record."}
         </p>
         <PracticeForm start={view.service.practice} to={`/api/jobs/${view.job.id}/practice`} closed={closed} />
       </div>

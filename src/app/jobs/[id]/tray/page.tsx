@@ -19,7 +19,7 @@ export default async function TrayPage({ params }: { params: Promise<{ id: strin
   return (
     <main className="min-h-dvh bg-sheet p-6 print:p-0">
       <div className="mb-4 flex flex-wrap items-center gap-3 print:hidden">
-        <h1 className="text-[25px] font-[690]">Tray map of {view.machine.model}</h1>
+        <h1 className="text-head font-bold">Tray map of {view.machine.model}</h1>
         <PrintButton />
         <LinkButton href={stagePath(view.job.id, "open")}>Back to the bench</LinkButton>
       </div>
@@ -30,7 +30,7 @@ export default async function TrayPage({ params }: { params: Promise<{ id: strin
           title={[view.machine.model, view.machine.variant, view.machine.tag].filter(Boolean).join(", ")}
         />
       ) : (
-        <p className="text-[18px]">This model is not drawn yet: draw its cover screws on the map first.</p>
+        <p className="text-sub">This model is not drawn yet: draw its cover screws on the map first.</p>
       )}
     </main>
   );

@@ -36,7 +36,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
       machine={view.machine}
       stages={view.stages}
       shown="verdict"
-      facts={<span className="hidden text-[15.5px] text-ink-2 lg:inline">Judge {stage.record.judgeVersion}</span>}
+      facts={<span className="hidden text-body text-ink-2 lg:inline">Judge {stage.record.judgeVersion}</span>}
     >
       <VerdictScreen
         key={stage.record.id}
