@@ -50,7 +50,7 @@ export async function mapCommand(args: string[]): Promise<void> {
   for (const p of counts.pads)
     lines.push(
       `${p.count} pads of ${p.thicknessMm} mm${p.missing ? `, ${p.missing} missing` : ""}${
-        p.torn ? `, ${p.torn} ` + "torn" : ""
+        p.torn ? `, ${p.torn} torn` : ""
       }`,
     );
   lines.push("", ...(checks.length ? checks.map((c) => `! ${c.message}`) : ["Everything adds up."]));

@@ -1,3 +1,4 @@
+import { words } from "../core/words";
 import { cuttingPlan, padsFile } from "../core/pads";
 import { readInput } from "./files";
 
@@ -14,8 +15,8 @@ export async function padsCommand(args: string[]): Promise<void> {
           `${p.piece.padEnd(8)} on ${p.sheet.padEnd(10)} at ${mm(p.xMm)}, ${mm(p.yMm)} ` +
           `mm${p.turned ? ", turned" : ""}`,
       ),
-      ...unplaced.map((u) => `${u.padEnd(8)} does not fit on any sheet of ` + "its thickness"),
-      `${lines.length} knife lines, ${Math.round(100 * usedShare)} % of the sheets cut into ` + "is used",
+      ...unplaced.map((u) => `${u.padEnd(8)} does not fit on any sheet of its thickness`),
+      `${lines.length} knife lines, ${words.share(usedShare)} of the sheets cut into is used`,
     ].join("\n")}\n`,
   );
 }

@@ -1,3 +1,4 @@
+import { words } from "../core/words";
 import { geometricFractions, tightenFile, tightenPlan } from "../core/fasten";
 import { readInput } from "./files";
 
@@ -7,7 +8,7 @@ export async function tightenCommand(args: string[]): Promise<void> {
   const { screws, chips, fractions } = value;
   const plan = tightenPlan(screws, chips, fractions ?? geometricFractions(3));
   if (json) return void process.stdout.write(`${JSON.stringify(plan)}\n`);
-  const share = (v: number) => `${Math.round(v * 100)} %`;
+  const share = (v: number) => words.share(v);
   const lines = [
     `Order: ${plan.order.join(" ")}`,
     `Rounds to ${plan.fractions.map(share).join(", ")} of preload`,

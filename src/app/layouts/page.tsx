@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import { format, parseISO } from "date-fns";
 import type { Metadata } from "next";
 import { CoolingMap, countsOf } from "@/core/drawing";
@@ -70,8 +71,7 @@ function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
           <MapWords words={mapSentence(map)} />
         </p>
         <p className="mt-1 text-body text-ink-2">
-          {e.newest.document.parts.length} parts, {screws} {screws === 1 ? "screw" : "screws"}, {pads}{" "}
-          {pads === 1 ? "pad" : "pads"}
+          {e.newest.document.parts.length} parts, {words.counted(screws, "screw")}, {words.counted(pads, "pad")}
           {e.forkedFrom ? `; forked from ${e.forkedFrom}` : ""}
         </p>
         <p className="mt-3 flex flex-wrap items-center gap-x-1 text-body">

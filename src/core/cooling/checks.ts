@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { centreOf, corners, inside, grown, rightAngles, type Point } from "../drawing/geometry";
 import { dieRing, isPasted } from "../drawing/links";
 import { chipLabel, partName } from "../drawing/kinds";
@@ -117,8 +118,8 @@ function padChecks(map: CoolingMap): MapCheck[] {
         out.push({
           code: "pads-unlike",
           message: `Pads on the ${role === "memory" ? "memory" : "regulators"} under ${
-            s.tag || "one " + "plate"
-          } differ: ${thick.join(" and ")} mm on one level.`,
+            s.tag || "one plate"
+          } differ: ${words.listed(thick.map(String))} mm on one level.`,
           parts: pads.map((p) => p.id),
         });
     }
@@ -144,7 +145,7 @@ function screwChecks(map: CoolingMap): MapCheck[] {
     else
       out.push(
         ...stampChecks(
-          held.map((x) => x.tag).join(" and "),
+          words.listed(held.map((x) => x.tag)),
           held.flatMap((x) => x.screws),
         ),
       );
@@ -246,8 +247,8 @@ function loadChecks(map: CoolingMap): MapCheck[] {
           {
             code: "pipe-over-capacity" as const,
             message:
-              `${partName(h)} would carry about ${Math.round(W)} W; one of its width and bends usually ` +
-              `carries ${Math.round(usualW)} W. An estimate.`,
+              `${partName(h)} would carry about ${words.watts(W)}; one of its width and bends usually ` +
+              `carries ${words.watts(usualW)}. An estimate.`,
             parts: [pipe],
           },
         ]

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import type { HeatPicture } from "./heat";
 import type { CoolingMap } from "../drawing/map";
 import type { MapWord } from "./sentence";
@@ -22,10 +23,10 @@ export function heatSentence(map: CoolingMap, before: HeatPicture | null, after:
     return most
       ? [
           { text: `${tag(most.fins)} carries most: ` },
-          { text: `${Math.round(most.W)} W`, strong: true },
-          { text: ` of ${Math.round(now.inW)} W.` },
+          { text: words.watts(most.W), strong: true },
+          { text: ` of ${words.watts(now.inW)}.` },
         ]
-      : [{ text: `${Math.round(now.inW)} W go to still air.` }];
+      : [{ text: `${words.watts(now.inW)} go to still air.` }];
   const moves = after.stacks
     .map((s) => ({ id: s.fins, now: s.W, was: before.stacks.find((b) => b.fins === s.fins)?.W ?? s.W }))
     .sort((a, b) => Math.abs(b.now - b.was) - Math.abs(a.now - a.was));
@@ -44,7 +45,7 @@ export function heatSentence(map: CoolingMap, before: HeatPicture | null, after:
     return [
       { text: share },
       ...(most && !even && now.stacks.length > 1
-        ? [{ text: ", most of it through " }, { text: `${tag(most.fins)}, ${Math.round(most.W)} W`, strong: true }]
+        ? [{ text: ", most of it through " }, { text: `${tag(most.fins)}, ${words.watts(most.W)}`, strong: true }]
         : []),
       { text: cooler ? "; the same watts now leave at a smaller rise." : "." },
     ];
@@ -52,9 +53,9 @@ export function heatSentence(map: CoolingMap, before: HeatPicture | null, after:
   const more = top.now > top.was;
   return [
     { text: `${tag(top.id)} carries ` },
-    { text: `${Math.round(top.now)} W`, strong: true },
+    { text: words.watts(top.now), strong: true },
     { text: `${more ? "" : " only"}, before ` },
-    { text: `${Math.round(top.was)} W`, strong: true },
+    { text: words.watts(top.was), strong: true },
     {
       text: more
         ? ": that stack breathes again, the others work less for it."

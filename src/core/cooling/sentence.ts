@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { isPasted } from "../drawing/links";
 import type { CoolingMap } from "../drawing/map";
 import type { Chip } from "../drawing/parts";
@@ -69,5 +70,5 @@ export function servesWords(chips: readonly Chip[]): string {
   if (main.length === 2) return "shared by both chips";
   const names = main.length === 1 ? main.map((r) => GROUPS[r]) : [...new Set(chips.map((c) => GROUPS[c.role]))];
   if (names.length === 0) return "that takes heat from nothing";
-  return `for the ${names.join(" and ")}`;
+  return `for the ${words.listed(names)}`;
 }

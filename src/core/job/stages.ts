@@ -1,4 +1,5 @@
-import { chipName, type Verdict } from "../judge";
+import { words } from "../words";
+import { type Verdict } from "../judge";
 import type { ServiceStage, StageProgress } from "../service";
 
 export type StageName = ServiceStage | "before" | "map" | "after" | "verdict";
@@ -102,6 +103,6 @@ export function verdictFact(v: Verdict): string {
   if (!lead) return "";
   const K = Math.abs(Math.round(lead.change?.K ?? 0));
   return `${K}\u00a0K ${v.verdict === "improved" ? "cooler" : "hotter"}${
-    v.chips.length > 1 ? ", " + `${chipName(lead.chip)}` : ""
+    v.chips.length > 1 ? ", " + words.chip(lead.chip) : ""
   }`;
 }

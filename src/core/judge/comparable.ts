@@ -1,3 +1,4 @@
+import { words } from "../words";
 import type { Series } from "../thermal";
 import { lateRows, meanOver, type FanState } from "./conditions";
 import type { ChipEstimate } from "./estimate";
@@ -75,7 +76,7 @@ export function blockingReasons(
         code: "loads-differ",
         level: "blocks",
         message:
-          `No power is logged, and by ${w.by} the ${chipName(w.chip)} did ${Math.abs(percent)} % ` +
+          `No power is logged, and by ${w.by} the ${words.chip(w.chip)} did ${Math.abs(percent)} % ` +
           `${percent > 0 ? "more" : "less"} work in the run after.`,
         figure: `${percent > 0 ? "+" : "−"}${Math.abs(percent)} %`,
       });
@@ -92,14 +93,14 @@ export function blockingReasons(
         reasons.push({
           code: "sensor-stuck",
           level: "blocks",
-          message: `The ${chipName(c.chip)} temperature of the run ${name} never changes: the sensor is stuck.`,
+          message: `The ${words.chip(c.chip)} temperature of the run ${name} never changes: the sensor is stuck.`,
         });
       else if (s.on > 5 && hot - idle < 2 && c.powerLogged && meanOver(c.power, lateRows(s)) > 10) {
         reasons.push({
           code: "wrong-sensor",
           level: "blocks",
           message:
-            `In the run ${name} the ${chipName(c.chip)} temperature does not rise under load: it is not ` +
+            `In the run ${name} the ${words.chip(c.chip)} temperature does not rise under load: it is not ` +
             "that chip's sensor.",
         });
       }
@@ -113,7 +114,7 @@ export function blockingReasons(
         code: "does-not-follow",
         level: "blocks",
         message:
-          `The ${chipName(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): ` +
+          `The ${words.chip(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): ` +
           "wrong column, wrong machine or a broken log.",
       });
   }
@@ -125,8 +126,4 @@ export function blockingReasons(
 function flat(values: Float64Array): boolean {
   const known = values.filter((v) => Number.isFinite(v));
   return known.length > 20 && known.every((v) => v === known[0]);
-}
-
-export function chipName(chip: "cpu" | "gpu"): string {
-  return chip === "cpu" ? "processor" : "graphics chip";
 }

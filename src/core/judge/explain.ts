@@ -1,6 +1,6 @@
+import { words } from "../words";
 import { decimate, roundPoints, type CurvePoint } from "../log";
 import { blockEquations, prepareSeries, solveBlocks, type ChipId, type Series } from "../thermal";
-import { chipName } from "./comparable";
 import { fanState, matchedConditions, type FanState, type JudgeRun, type Matched } from "./conditions";
 import { estimatePair, fanReference, type ChipEstimate, type SpectrumLine } from "./estimate";
 import { evenPair } from "./judge";
@@ -99,7 +99,7 @@ function stepsOf(
   const [contact, airflow] = c.paths;
   const height = (v: number) =>
     own?.powerLogged
-      ? `${(v / powerW).toFixed(3)}\u00a0K/W × ${powerW.toFixed(1)}\u00a0W = ${K(v)}`
+      ? `${words.kelvinPerWatt(v / powerW, 3)} × ${powerW.toFixed(1)}\u00a0W = ${K(v)}`
       : `${K(v)} at the work of the run before`;
   const rpm =
     matched.fanRpm === null || series.before.fanGuessed ? null : Math.round(matched.fanRpm).toLocaleString("en");
@@ -107,7 +107,7 @@ function stepsOf(
     {
       title: "The fit",
       text:
-        `The ${chipName(c.chip)} temperature over the room is taken as a sum of answers to the logged power, ` +
+        `The ${words.chip(c.chip)} temperature over the room is taken as a sum of answers to the logged power, ` +
         "each with its own time constant and a weight of zero or more. The weights that leave least over are in " +
         "the spectrum: up to 7 s is contact, from 14 s airflow.",
     },

@@ -1,6 +1,7 @@
+import { words } from "../words";
 import type { Run } from "../log";
 import { median, type ChipId, type Series } from "../thermal";
-import { chipName, enoughSeconds, loadSeconds, SAME_WORK } from "./comparable";
+import { enoughSeconds, loadSeconds, SAME_WORK } from "./comparable";
 import { lateRows, meanOver, type FanState, type Matched } from "./conditions";
 import type { ChipEstimate } from "./estimate";
 import type { GoodFigures } from "./good";
@@ -119,7 +120,7 @@ export function airStillHigh(
           code: "air-path-high",
           level: "caution",
           message:
-            `After the service airflow of the ${chipName(c.chip)} still stands ${Math.round(over)} K ` +
+            `After the service airflow of the ${words.chip(c.chip)} still stands ${Math.round(over)} K ` +
             `above ${good.source}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`,
           figure: `+${Math.round(over)} K`,
         },
@@ -150,7 +151,7 @@ function jump(s: Series, run: "before" | "after", chip: ChipId): NonNullable<Rea
 }
 
 const signedK = (v: number): string => `${v >= 0.5 ? "+" : v <= -0.5 ? "\u2212" : ""}${Math.abs(Math.round(v))} K`;
-const pct = (share: number): string => `${Math.round(share * 100)} %`;
+const pct = (share: number): string => words.share(share);
 
 /** What the shapes of the two runs show besides the verdict itself. */
 export function shapeFindings(s: Scene): Reason[] {
@@ -228,7 +229,7 @@ function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[]
         code: "pinned-more-power",
         level: "note",
         message:
-          `The ${chipName(chip)} is at its limit in both runs, but holds ${Math.round(pA - pB)} W more: ` +
+          `The ${words.chip(chip)} is at its limit in both runs, but holds ${words.watts(pA - pB)} more: ` +
           "the peaks hide the gain.",
         figure: `+${pct(pA / pB - 1)}`,
         seen,
@@ -237,8 +238,8 @@ function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[]
       out.push({
         code: "throttled",
         level: a > 0.02 ? "caution" : "note",
-        message: `The ${chipName(chip)} was at its limit ${
-          b > 0.02 ? `${pct(b)} of the load before` : "at no " + "time before"
+        message: `The ${words.chip(chip)} was at its limit ${
+          b > 0.02 ? `${pct(b)} of the load before` : "at no time before"
         }, ${a > 0.02 ? `${pct(a)} after` : "at no time after"}.`,
         figure: `${pct(b)} → ${pct(a)}`,
         seen,
@@ -264,8 +265,8 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
           code: "contact-far-above",
           level: "caution",
           message:
-            `Contact of the ${chipName(chip)} stands far above the other chip's: ${own.toFixed(2)} ` +
-            `against ${other.toFixed(2)} K/W.`,
+            `Contact of the ${words.chip(chip)} stands far above the other chip's: ${own.toFixed(2)} ` +
+            `against ${words.kelvinPerWatt(other)}.`,
           seen: jump(after, "after", chip),
         });
     }
@@ -293,7 +294,7 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
         code: "paths-disagree",
         level: "caution",
         message:
-          `On the ${chipName(c.chip)} airflow got better while contact got worse: reopen and check the ` +
+          `On the ${words.chip(c.chip)} airflow got better while contact got worse: reopen and check the ` +
           "tightening order, pad heights and a forgotten pad film.",
         seen: jump(after, "after", c.chip),
       });
@@ -302,7 +303,7 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
         code: "paths-disagree",
         level: "caution",
         message:
-          `On the ${chipName(c.chip)} contact got better while airflow got worse: look for a cable in the ` +
+          `On the ${words.chip(c.chip)} contact got better while airflow got worse: look for a cable in the ` +
           "outlet, a tape left off, a blower not seated.",
         seen: { run: "after", chip: c.chip, ...stretch(after, ...lateRows(after)), word: "after: the climb" },
       });
@@ -326,7 +327,7 @@ function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
           code: "not-steady",
           level: "note",
           message:
-            `The ${chipName(c.chip)} was still climbing at the end of the load in the run ${name}; the ` +
+            `The ${words.chip(c.chip)} was still climbing at the end of the load in the run ${name}; the ` +
             "end value is reckoned.",
           figure: `${climb.toFixed(1)} K/min`,
           seen: { run: name, chip: c.chip, ...stretch(s, late[0], late[1]), word: `${name} still climbs` },
@@ -338,7 +339,7 @@ function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
         out.push({
           code: "warm-start",
           level: "note",
-          message: `The ${chipName(c.chip)} was still cooling from earlier work when the run ${name} began.`,
+          message: `The ${words.chip(c.chip)} was still cooling from earlier work when the run ${name} began.`,
           figure: `${(startC - idleC).toFixed(0)} K`,
           seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} still cools` },
         });
@@ -347,7 +348,7 @@ function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
         out.push({
           code: "background-load",
           level: "caution",
-          message: `Something else ran on the ${chipName(c.chip)} in the idle of the run ${name}.`,
+          message: `Something else ran on the ${words.chip(c.chip)} in the idle of the run ${name}.`,
           figure: `${Math.round(idleLoad)} %`,
           seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} at work in idle` },
         });
@@ -372,8 +373,8 @@ function powerFindings({ work, before, after, facts }: Scene): Reason[] {
       level: "caution",
       message:
         w.by === "nothing"
-          ? `No power, load or clock of the ${chipName(w.chip)} in the logs: the same work was assumed.`
-          : `No power of the ${chipName(w.chip)} in the logs: by ${w.by} the work was the same, and that was assumed.`,
+          ? `No power, load or clock of the ${words.chip(w.chip)} in the logs: the same work was assumed.`
+          : `No power of the ${words.chip(w.chip)} in the logs: by ${w.by} the work was the same, and that was assumed.`,
     });
   }
   const lead = before.chips[0]?.chip;
@@ -383,7 +384,7 @@ function powerFindings({ work, before, after, facts }: Scene): Reason[] {
       code: "as-logged",
       level: "note",
       message:
-        `As logged, the ${chipName(lead)} peaked at ${Math.round(facts.before.peakC[lead] ?? 0)} °C ` +
+        `As logged, the ${words.chip(lead)} peaked at ${Math.round(facts.before.peakC[lead] ?? 0)} °C ` +
         `before and ${Math.round(facts.after.peakC[lead] ?? 0)} °C after.`,
       figure: `${peak > 0 ? "+" : peak < 0 ? "−" : ""}${Math.abs(Math.round(peak))} K`,
     });

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import type { ChipId } from "../thermal";
 import type { Verdict } from "./verdict";
 
@@ -99,7 +100,7 @@ export function figuresOfClass(chips: readonly ChipId[], totalW: number, fanless
         : { low: 0.6, mid: 0.95, high: 1.35 };
   const figures: GoodFigures = {
     level: "class",
-    source: `typical ${fanless ? "fanless machines" : `machines of ${Math.round(totalW)}\u00a0W`}`,
+    source: `typical ${fanless ? "fanless machines" : `machines of ${words.watts(totalW)}`}`,
     airflowPer: "total",
     chips: {},
   };

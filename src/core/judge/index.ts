@@ -1,4 +1,3 @@
-export { chipName } from "./comparable";
 export { fanState, lateRows, matchedConditions, meanOver, type JudgeRun, type Matched } from "./conditions";
 export { estimatePair, type ChipEstimate, type Figure, type SpectrumLine } from "./estimate";
 export { defaultOptions, judgePair, type JudgeOptions } from "./judge";
@@ -8,6 +7,6 @@ export { triageRun, type SurerTest, type Triage, type TriageChip, type TriagePat
 export { verdictJson } from "./json";
 export * from "./verdict";
 export type { ChipId } from "../thermal";
-export { signed } from "./words";
 export { settingDifferences, type RunConditions, type SettingDifference } from "./settings";
 export { alignRuns, type PairCurves } from "./aligned";
+export { evidenceOf, matchedWords, peaksAlone, unknownWhy, type Evidence } from "./words";

@@ -1,6 +1,6 @@
 import { words } from "../words";
 import { guessedFan, prepareSeries, type ChipId, type Series } from "../thermal";
-import { blockingReasons, chipName, enoughSeconds } from "./comparable";
+import { blockingReasons, enoughSeconds } from "./comparable";
 import { fanState, lateRows, MATCHED_ROOM_C, matchedConditions, type JudgeRun, type Matched } from "./conditions";
 import { estimatePair, type ChipEstimate, type Figure } from "./estimate";
 import { airStillHigh, coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
@@ -15,7 +15,7 @@ import {
   type Verdict,
   type VerdictWord,
 } from "./verdict";
-import { headlineOf, nextSteps, signed, summaryOf } from "./words";
+import { headlineOf, nextSteps, summaryOf } from "./words";
 import { byWorkShare, witnessWork, type WorkWitness } from "./work";
 
 export interface JudgeOptions {

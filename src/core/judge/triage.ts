@@ -1,5 +1,6 @@
+import { words } from "../words";
 import { prepareSeries, type ChipId, type Series } from "../thermal";
-import { chipName, loadSeconds } from "./comparable";
+import { loadSeconds } from "./comparable";
 import { matchedConditions, type JudgeRun, type Matched } from "./conditions";
 import { dominantTau, estimatePair, type Figure } from "./estimate";
 import { runFacts, throttledShare } from "./findings";
@@ -176,7 +177,7 @@ function summary(
     return [{ text: "No room temperature, so airflow cannot be told. Enter it and it is judged at once." }];
   if (word === "fan") return [{ text: "A blower stands still under load. Look at its plug and its bearing first." }];
   if (!lead) return [{ text: "No chip temperature follows a power in this run." }];
-  const name = chipName(lead.chip);
+  const name = words.chip(lead.chip);
   if (word === "not-the-cooling")
     return [
       {
@@ -223,7 +224,7 @@ function notesOf(series: Series, tau: number, limitC: number | null): Reason[] {
         code: "fans-turn",
         level: "note",
         message: "Not the fans: they turn and answer the load.",
-        figure: `${Math.round(Math.max(...late)).toLocaleString("en")} rpm`,
+        figure: words.rpm(Math.max(...late)),
       });
   }
   for (const c of series.chips) {
@@ -232,7 +233,7 @@ function notesOf(series: Series, tau: number, limitC: number | null): Reason[] {
       notes.push({
         code: "throttled",
         level: "caution",
-        message: `The ${chipName(c.chip)} was at its limit for ${Math.round(share * 100)} % of the load.`,
+        message: `The ${words.chip(c.chip)} was at its limit for ${words.share(share)} of the load.`,
       });
     const idle = c.load
       ? c.load.slice(0, series.on).reduce((s, v) => s + (Number.isFinite(v) ? v : 0), 0) / Math.max(1, series.on)
@@ -241,7 +242,7 @@ function notesOf(series: Series, tau: number, limitC: number | null): Reason[] {
       notes.push({
         code: "background-load",
         level: "caution",
-        message: `Something runs on the ${chipName(c.chip)} in idle.`,
+        message: `Something runs on the ${words.chip(c.chip)} in idle.`,
         figure: `${Math.round(idle)} %`,
       });
   }
@@ -269,7 +270,7 @@ function expectations(word: TriageWord, chips: readonly TriageChip[]): SentenceP
     ]);
   for (const c of chips) {
     const over = c.paths[0].excess;
-    const name = chips.length > 1 ? ` on the ${chipName(c.chip)}` : "";
+    const name = chips.length > 1 ? ` on the ${words.chip(c.chip)}` : "";
     if (over.K >= COUNTS_K && over.low > 0)
       lines.push([
         {

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { WarningTally, type LogWarning } from "./problems";
 import type { TimeForm } from "./times";
 
@@ -43,7 +44,7 @@ export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm)
         "gap",
         lines[spread.index[i] ?? 0] ?? 0,
         (n) =>
-          `${n} ${n === 1 ? "gap" : "gaps"} in the log, the longest ` +
+          `${words.counted(n, "gap")} in the log, the longest ` +
           `${Math.round(Math.max(...gaps.map((g) => g.lengthS)))} s.`,
       );
     }
@@ -141,7 +142,7 @@ function sortNearby(t: Float64Array, index: Uint32Array, lines: Uint32Array, tal
       tally.add(
         "order",
         lines[index[k] ?? 0] ?? 0,
-        (n) => `Time runs backwards at ${n} ${n === 1 ? "place" : "places"}; the rows were put in order.`,
+        (n) => `Time runs backwards at ${words.counted(n, "place")}; the rows were put in order.`,
       );
     }
   }
@@ -180,7 +181,7 @@ function settleDuplicates(
       tally.add(
         "double",
         lines[index[k] ?? 0] ?? 0,
-        (n) => `${n} ${n === 1 ? "row" : "rows"} with a time that stood already left out.`,
+        (n) => `${words.counted(n, "row")} with a time that stood already left out.`,
       );
     else keep.push(k);
   }

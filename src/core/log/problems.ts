@@ -34,7 +34,7 @@ export const logProblem = {
     code: "log-no-temperature",
     message: `No column was recognised as a chip temperature (columns: ${headings
       .slice(0, 8)
-      .join(", " + "")}${headings.length > 8 ? ", …" : ""}).`,
+      .join(", ")}${headings.length > 8 ? ", …" : ""}).`,
     action: "Log the processor temperature, or say which column holds it.",
     line,
   }),

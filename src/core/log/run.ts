@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { bad, good, type Result } from "../result";
 import { orderRows } from "./order";
 import { logProblem, type LogWarning } from "./problems";
@@ -80,7 +81,7 @@ function dropImpossible(c: Channel, lines: Uint32Array, index: Uint32Array, warn
   if (count)
     warnings.push({
       line: first,
-      message: `${count} ${count === 1 ? "reading" : "readings"} of ${c.heading} cannot be true and count as gaps.`,
+      message: `${words.counted(count, "reading")} of ${c.heading} cannot be true and count as gaps.`,
     });
 }
 
@@ -99,7 +100,7 @@ function hottestCore(channels: readonly Channel[]): Channel | null {
   return {
     key: "cpu.temperature",
     unit: "°C",
-    heading: `hottest of ${cores.length} ${cores.length === 1 ? "core" : "cores"}`,
+    heading: `hottest of ${words.counted(cores.length, "core")}`,
     values,
   };
 }

@@ -1,3 +1,4 @@
+import { words } from "../words";
 /** What a paste is like, SI but for what its name says. */
 export interface Paste {
   name: string;
@@ -100,7 +101,7 @@ export function stopsOf(paste: Paste, at: { aluminium: readonly string[]; openPa
     out.push({
       hard: true,
       title: "Liquid metal is blocked",
-      say: `${at.aluminium.join(" and ")} ${at.aluminium.length === 1 ? "is" : "are"} aluminium, which it eats away.`,
+      say: `${words.listed(at.aluminium)} ${at.aluminium.length === 1 ? "is" : "are"} aluminium, which it eats away.`,
     });
   if (paste.conductive)
     out.push({

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { coverScrews } from "./opening";
 import { act, type ServiceContext, type Step } from "./step";
 import { fanPlugsOf, pastedChips, screwMarkOf, tightenOrder } from "./stripping";
@@ -167,7 +168,7 @@ function plateSteps(ctx: ServiceContext): Step[] {
               mark,
               title: `Heatsink screw ${mark}`,
               sub: `round ${r} of ${plan.fractions.length}${
-                before ? ", after screw " + `${screwMarkOf(ctx, before, i)}` : ""
+                before ? `, after screw ${screwMarkOf(ctx, before, i)}` : ""
               }`,
               say: `Turn ${roundWords(r, plan.fractions.length)}, then stop.`,
               parts: [id],
@@ -224,7 +225,7 @@ function plugSteps(ctx: ServiceContext): Step[] {
         "close:cables",
         {
           title: "Cables and plugs",
-          say: `${others.length ? `Look at ${others.map((p) => p.forWhat || "the plug").join(" and ")}. ` : ""}Every cable in its route: under its tabs, over nothing that presses.`,
+          say: `${others.length ? `Look at ${words.listed(others.map((p) => p.forWhat || "the plug"))}. ` : ""}Every cable in its route: under its tabs, over nothing that presses.`,
           parts: [...others.map((p) => p.id), ...(map?.ofKind("cable").map((c) => c.id) ?? [])],
         },
         "All routes are right",
@@ -341,7 +342,7 @@ function coverScrewSteps(ctx: ServiceContext): Step[] {
           title: s.captive ? "Captive screw" : "Cover screw",
           sub: screwForm(s),
           say: `${s.lengthMm} mm: this hole takes no other length.${after ? ` ${after}` : ""}${
-            asks ? " Which " + "one is in your hand?" : ""
+            asks ? " Which one is in your hand?" : ""
           }`,
           parts: [s.id],
           run: asks ? `cover screws of ${s.lengthMm} mm` : "cover screws",

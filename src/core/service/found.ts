@@ -1,3 +1,4 @@
+import { words } from "../words";
 import type { ServiceContext } from "./step";
 import { airExplained, contactExplained, overlap, type Span } from "./explained";
 import { isPrint, printWord, wettedShare } from "./print";
@@ -21,22 +22,22 @@ const PASTE: Record<string, string> = {
 /** What the inspection came to. */
 export function foundIn(ctx: ServiceContext): Found {
   const { journal, map } = ctx;
-  const words: string[] = [];
+  const said: string[] = [];
   const grades = [...(map?.ofKind("fins") ?? []), ...(map?.ofKind("blower") ?? [])].flatMap((p) =>
     journal.isDone(`dust:${p.id}`) ? [{ tag: p.tag, grade: Number(journal.of(`dust:${p.id}`).value) }] : [],
   );
-  for (const g of grades) if (g.grade >= 3) words.push(`${g.tag} ${g.grade === 4 ? "matted" : "felted"}`);
+  for (const g of grades) if (g.grade >= 3) said.push(`${g.tag} ${g.grade === 4 ? "matted" : "felted"}`);
   const pastes = pastedChips(ctx).flatMap((c) =>
     journal.isDone(`paste-was:${c.id}`) ? [journal.of(`paste-was:${c.id}`).value] : [],
   );
-  for (const p of new Set(pastes)) if (PASTE[p]) words.push(PASTE[p] ?? "");
+  for (const p of new Set(pastes)) if (PASTE[p]) said.push(PASTE[p] ?? "");
   for (const c of pastedChips(ctx)) {
     const print = journal.of(`print:${c.id}`).value;
     if (isPrint(print) && wettedShare(print) < 0.9)
-      words.push(
+      said.push(
         `print on ${
-          c.role === "cpu" ? "the processor" : c.role === "gpu" ? "the graphics chip" : "a " + "chip"
-        } ${printWord(print)}, ${Math.round(100 * wettedShare(print))} % wetted`,
+          c.role === "cpu" ? "the processor" : c.role === "gpu" ? "the graphics chip" : "a chip"
+        } ${printWord(print)}, ${words.share(wettedShare(print))} wetted`,
       );
   }
   const pads = (map?.ofKind("pad") ?? []).flatMap((p) =>
@@ -44,19 +45,19 @@ export function foundIn(ctx: ServiceContext): Found {
   );
   const badPads = pads.filter((p) => p.was !== "whole");
   if (badPads.length)
-    words.push(
+    said.push(
       badPads.length === 1 ? `${badPads[0]?.tag ?? ""} ${badPads[0]?.was ?? ""}` : `${badPads.length} pads not whole`,
     );
   for (const b of map?.ofKind("blower") ?? [])
     if (["stiff", "rattles"].includes(journal.of(`bearing:${b.id}`).value))
-      words.push(`${b.tag} ${journal.of(`bearing:${b.id}`).value}`);
+      said.push(`${b.tag} ${journal.of(`bearing:${b.id}`).value}`);
   return {
     grade: grades.length ? Math.max(...grades.map((g) => g.grade)) : null,
     contact:
       pastes.length || pads.length
         ? pastes.some((p) => p === "dry" || p === "pumped" || p === "little") || badPads.length > 0
         : null,
-    words,
+    words: said,
   };
 }
 
@@ -138,7 +139,7 @@ export function adapterWords(ctx: ServiceContext, chipW: number): string {
   const label = Number(ctx.journal.of("intake:adapter").value || "0");
   const needs = chipW + 18;
   return label > 0 && chipW > 0 && label < needs
-    ? `The chips drew ${Math.round(chipW)} W in the run before, with the rest about ${Math.round(needs)} W; the ` +
+    ? `The chips drew ${words.watts(chipW)} in the run before, with the rest about ${words.watts(needs)}; the ` +
         `adapter gives ${label} W. An adapter too small explains a limited run by itself.`
     : "";
 }

@@ -214,7 +214,7 @@ function openTray(ctx: ServiceContext): string {
     ? `${loose - n} of ${loose} screws ${loose - n === 1 ? "is" : "are"} missing: still in the cover, or fallen. ` +
         "Prying now breaks the cover."
     : `${n - loose} more than the drawing has: look where ${
-        n - loose === 1 ? "it was" : "they " + "were"
+        n - loose === 1 ? "it was" : "they were"
       }, and add ${n - loose === 1 ? "it" : "them"} to the map.`;
 }
 

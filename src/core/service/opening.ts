@@ -132,7 +132,7 @@ function coverScrewSteps(ctx: ServiceContext): Step[] {
       act("open", "open:tray", {
         title: "Count the tray",
         say: `${loose.length} should lie there${
-          loose.length < screws.length ? "; " + `${screws.length - loose.length} stay in the cover` : ""
+          loose.length < screws.length ? `; ${screws.length - loose.length} stay in the cover` : ""
         }. How many do?`,
         mind: "One too few hides under a foot, a label or a plug, and breaks the cover.",
         parts: screws.map((s) => s.id),

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { assembliesOf, type Assembly } from "../fasten";
 import { gapFromOld, type Piece, type PlateStack, type StackPad } from "../pads";
 import { pressingOf, screwN, stepsInOrder, type Paste, type PastedFace, type Pressing } from "../paste";
@@ -265,7 +266,7 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
         ...(metal.length
           ? {
               caution:
-                `${metal.join(" and ")} ${metal.length === 1 ? "is" : "are"} aluminium: never liquid ` +
+                `${words.listed(metal)} ${metal.length === 1 ? "is" : "are"} aluminium: never liquid ` +
                 "metal here, it eats through.",
             }
           : {}),

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { isPasted, type Chip, type Pad } from "../drawing";
 import { act, type ServiceContext, type Step } from "./step";
 import { usualPrint } from "./print";
@@ -127,7 +128,7 @@ export const pastedChips = (ctx: ServiceContext): Chip[] => ctx.map?.ofKind("chi
 /** What a pad lies on, in words. */
 export function padOn(ctx: ServiceContext, pad: Pad): string {
   const chips = ctx.map?.beside(pad.id, "chip") ?? [];
-  return [...new Set(chips.map(chipWord))].join(" and ") || "nothing drawn";
+  return words.listed([...new Set(chips.map(chipWord))]) || "nothing drawn";
 }
 
 function inspectSteps(ctx: ServiceContext): Step[] {

@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import { addDays, differenceInCalendarDays, format, parseISO, startOfMonth, addMonths } from "date-fns";
 import Link from "next/link";
 import type { DueDate } from "@/core/job";
@@ -155,7 +156,7 @@ function DueTag({ d, left, late, drop, room, i, date }: DueTagProps) {
           className={`block truncate text-body leading-5 ${late > 0 ? "font-strong text-caution-ink" : "text-ink-2"}`}
         >
           {format(date, "d MMM")}
-          {late > 0 ? `, ${late} ${late === 1 ? "day" : "days"} late` : late === 0 ? ", today" : ""}
+          {late > 0 ? `, ${words.counted(late, "day")} late` : late === 0 ? ", today" : ""}
         </span>
         <span className="block truncate text-sub leading-5.75 font-strong">{d.machine.place || d.machine.tag}</span>
         <span className="block truncate text-note leading-5 text-ink-2">{d.why || d.machine.model}</span>

@@ -1,7 +1,7 @@
 "use client";
+import { words } from "@/core/words";
 import { useDrag } from "@use-gesture/react";
 import type { Phases } from "@/core/log";
-import { clockText } from "./rows";
 
 interface Props {
   phases: Phases;
@@ -111,7 +111,7 @@ function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip
         aria-valuemin={Math.round(low)}
         aria-valuemax={Math.round(high)}
         aria-valuenow={Math.round(at)}
-        aria-valuetext={`${clockText(at)} of the log`}
+        aria-valuetext={`${words.clock(at)} of the log`}
         onKeyDown={onKeyDown}
         className="pointer-events-auto absolute grid h-11 w-13.5 cursor-ew-resize touch-none
           place-items-center rounded-control border-2 border-ink bg-sheet text-ink focus:border-copper
@@ -131,7 +131,7 @@ function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip
               : { left: x + 36, top: gripTop + 4 }
           }
         >
-          <b className="font-strong">{name}</b> <span className="num text-tag">{clockText(at)}</span>
+          <b className="font-strong">{name}</b> <span className="num text-tag">{words.clock(at)}</span>
           <br />
           <span className="text-ink-2">{note}</span>
         </div>

@@ -1,9 +1,10 @@
 "use client";
+import { words } from "@/core/words";
 import { useMemo } from "react";
 import type { Phases, RunCurves } from "@/core/log";
 import { useSize } from "@/ui/controls/size";
 import { PhaseBounds } from "./PhaseBounds";
-import { clockText, extent, roundTicks } from "./rows";
+import { extent, roundTicks } from "./rows";
 import { AXIS_W, EDGE_R, Strip, STRIP_PAD, type StripLine } from "./Strip";
 
 interface Props {
@@ -160,18 +161,18 @@ function PhaseNames({ phases, span }: PhaseNamesProps) {
         className="shrink-0 overflow-hidden whitespace-nowrap text-ink-2"
         style={{ width: `${(phases.loadOnS / span[1]) * 100}%` }}
       >
-        Idle <span className="num text-note">{clockText(phases.loadOnS)}</span>
+        Idle <span className="num text-note">{words.clock(phases.loadOnS)}</span>
       </span>
       <span
         className="shrink-0 whitespace-nowrap pl-2 font-strong"
         style={{ width: `${((phases.loadOffS - phases.loadOnS) / span[1]) * 100}%` }}
       >
-        Load <span className="num text-note">{clockText(phases.loadOffS - phases.loadOnS)}</span>
+        Load <span className="num text-note">{words.clock(phases.loadOffS - phases.loadOnS)}</span>
       </span>
       <span className="whitespace-nowrap pl-2 text-ink-2">
         {span[1] - phases.loadOffS > 5 ? (
           <>
-            Cool-down <span className="num text-note">{clockText(span[1] - phases.loadOffS)}</span>
+            Cool-down <span className="num text-note">{words.clock(span[1] - phases.loadOffS)}</span>
           </>
         ) : null}
       </span>

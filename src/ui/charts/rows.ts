@@ -40,7 +40,3 @@ export function roundTicks(low: number, high: number, count: number): number[] {
   for (let v = Math.ceil(low / step) * step; v <= high + 1e-9; v += step) out.push(Math.round(v * 1e6) / 1e6);
   return out;
 }
-
-/** Minutes and seconds: 3:05. */
-export const clockText = (s: number): string =>
-  `${Math.floor(Math.round(s) / 60)}:${String(Math.round(s) % 60).padStart(2, "0")}`;

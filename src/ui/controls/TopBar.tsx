@@ -23,7 +23,7 @@ export function TopBar({
         href="/"
         aria-label="Ovrant, to the bench"
         className={`flex h-full shrink-0 items-center gap-2.5 pl-5 text-title font-strong ${
-          wide ? "w-47.5 " + "lg:pl-10" : "w-15 xl:w-41.5"
+          wide ? "w-47.5 lg:pl-10" : "w-15 xl:w-41.5"
         }`}
       >
         <Mark />

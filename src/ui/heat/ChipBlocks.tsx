@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import type { Verdict } from "@/core/judge";
 import type { CoolingMap } from "@/core/drawing";
 
@@ -23,7 +24,7 @@ export function ChipBlocks({ map, verdict: v, scale }: { map: CoolingMap; verdic
               fill="var(--sheet)"
               style={{ letterSpacing: "-0.03em", wordSpacing: "-0.3em" }}
             >
-              {W ? `${Math.round(W)} W` : "? W"}
+              {W ? words.watts(W) : "? W"}
             </text>
             {c.before ? (
               <>

@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import {
   bandAlong,
   boundsOfPart,
@@ -90,7 +91,7 @@ function WattLabels({
         const at = walk(pipe.points, 1).find((p) => p.s >= s)?.at;
         if (!at) return null;
         const over = W * MM_PER_W > pipe.widthMm;
-        const text = `${Math.round(W)} W${over ? ", full" : ""}`;
+        const text = `${words.watts(W)}${over ? ", full" : ""}`;
         const w = text.length * 8 + 12;
         return (
           <g key={leg.fins} transform={`translate(${at[0]} ${at[1]}) scale(${1 / scale})`}>

@@ -1,8 +1,9 @@
 "use client";
+import { words } from "@/core/words";
 import { Tab, TabGroup, TabList } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { chipName, type ChipVerdict, type Verdict } from "@/core/judge";
+import { type ChipVerdict, type Verdict } from "@/core/judge";
 import { CoolingMap, type Layout } from "@/core/drawing";
 import {
   type ChipEstimateKW,
@@ -27,8 +28,6 @@ import { ChipBlocks } from "./ChipBlocks";
 import { SmallLadder } from "./SmallLadder";
 
 const METAL = new Set(["blower", "fins", "plate", "chamber", "spreader"]);
-const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}\u00a0K`;
-const named = (c: ChipVerdict["chip"]) => chipName(c).replace(/^./, (x) => x.toUpperCase());
 
 function measured(v: Verdict, run: "before" | "after"): MeasuredChip[] {
   return v.chips.flatMap((c) => {
@@ -132,16 +131,15 @@ function HeatWords({ map, before, after, shown, v }: HeatWordsProps) {
         {v.chips
           .flatMap((c) =>
             v.matched.powerW[c.chip]
-              ? [`${Math.round(v.matched.powerW[c.chip] ?? 0)}\u00a0W on the ${chipName(c.chip)}`]
+              ? [`${words.watts(v.matched.powerW[c.chip] ?? 0)} on the ${words.chip(c.chip)}`]
               : [],
           )
           .join(" and ")}
-        {v.matched.fanRpm ? `, ${Math.round(v.matched.fanRpm).toLocaleString("en")}\u00a0rpm` : ""}, room{" "}
-        {v.matched.roomC}
+        {v.matched.fanRpm ? `, ${words.rpm(v.matched.fanRpm)}` : ""}, room {v.matched.roomC}
         {"\u00a0"}°C.
         {shown
           ? " Modelled from the drawing and the two runs, " +
-            `±${Math.round(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}\u00a0W.`
+            `±${words.watts(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}.`
           : ""}
       </p>
     </div>
@@ -172,8 +170,8 @@ function HeatSide({ picked, setPicked, v, chip, estimate, jobId }: HeatSideProps
               className="flex min-h-17 flex-1 flex-col justify-center border-b-[6px] border-transparent px-4
                 text-left data-selected:border-copper-fill"
             >
-              <span className="text-body font-medium">{named(c.chip)}</span>
-              <span className="num text-sub font-bold">{c.change ? signed(c.change.K) : "not told"}</span>
+              <span className="text-body font-medium">{words.capital(words.chip(c.chip))}</span>
+              <span className="num text-sub font-bold">{c.change ? words.kelvin(c.change.K) : "not told"}</span>
             </Tab>
           ))}
         </TabList>
@@ -263,6 +261,6 @@ function Bars({ map, before, after }: { map: CoolingMap; before: HeatPicture | n
 
 function describe(map: CoolingMap, before: HeatPicture | null, after: HeatPicture | null): string {
   const list = (p: HeatPicture | null) =>
-    p ? p.stacks.map((s) => `${map.part(s.fins)?.tag ?? "a stack"} ${Math.round(s.W)} W`).join(", ") : "not known";
+    p ? p.stacks.map((s) => `${map.part(s.fins)?.tag ?? "a stack"} ${words.watts(s.W)}`).join(", ") : "not known";
   return `Heat on the drawing. Before: ${list(before)}. After: ${list(after)}.`;
 }

@@ -1,12 +1,11 @@
 "use client";
+import { words } from "@/core/words";
 import type { ChipVerdict, PathVerdict } from "@/core/judge";
 import { useSize } from "@/ui/controls/size";
 import { Beam, Defs, Scale } from "@/ui/ladder/Frame";
 import { Bands, describe } from "@/ui/ladder/HeatLadder";
 import { Rails } from "@/ui/ladder/Rails";
 import { apart, type LadderScale, ladderScale, type LadderPlan } from "@/ui/ladder/scale";
-
-const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}\u00a0K`;
 
 /** The heat ladder beside the drawing: same axis, rungs and bands, without the bars; those stay on the verdict. */
 export function SmallLadder({ chip, roomC, limitC }: { chip: ChipVerdict; roomC: number; limitC: number | null }) {
@@ -101,11 +100,17 @@ function SmallLabels({ plan, scale, contact, mids, airflow }: SmallLabelsProps) 
           y={mids[0]}
           colour="var(--paste)"
           name="Contact"
-          value={signed(contact.change.K)}
+          value={words.kelvin(contact.change.K)}
         />
       ) : null}
       {airflow.change ? (
-        <Label x={plan.after[1] + 8} y={mids[1]} colour="var(--air)" name="Airflow" value={signed(airflow.change.K)} />
+        <Label
+          x={plan.after[1] + 8}
+          y={mids[1]}
+          colour="var(--air)"
+          name="Airflow"
+          value={words.kelvin(airflow.change.K)}
+        />
       ) : null}
     </>
   );

@@ -50,7 +50,7 @@ export function DropZone({ kind, problem, onFile }: Props) {
           take(e.dataTransfer.files[0]);
         }}
         className={`grid flex-1 place-items-center border-[2.5px] border-dashed ${
-          over ? "border-copper " + "bg-copper-wash" : "border-ink-3"
+          over ? "border-copper bg-copper-wash" : "border-ink-3"
         } min-h-75 p-8 text-center`}
       >
         <DropWords kind={kind} input={input} setPasting={setPasting} pasting={pasting} take={take} />

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
 import { doubtsOf, type ColumnChoices, type OtherRun, type Phases, type Role, type RunCurves } from "@/core/log";
@@ -265,8 +266,7 @@ function Oddities({ summary }: OdditiesProps) {
       {summary.warnings.length ? (
         <details className="px-5 pb-3 text-note" open={summary.warnings.length <= 2}>
           <summary className="min-h-8 cursor-pointer text-ink-2">
-            {summary.warnings.length} {summary.warnings.length === 1 ? "oddity" : "oddities"} in the file, all dealt
-            with
+            {words.counted(summary.warnings.length, "oddity")} in the file, all dealt with
           </summary>
           <ul className="mt-1">
             {summary.warnings.map((w) => (

@@ -1,10 +1,10 @@
+import { words } from "@/core/words";
 import type { Figure } from "@/core/judge";
 
 export const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em", wordSpacing: "-0.3em" } as const;
 /** A halo of the sheet keeps figures readable over lines. */
 const halo = { stroke: "var(--sheet)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
 export const k1 = (v: number) => v.toFixed(1);
-const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
 const range = (f: Figure) =>
   `${f.low < 0 ? "\u2212" : ""}${Math.abs(f.low).toFixed(1)} to ${f.high < 0 ? "\u2212" : ""}${Math.abs(f.high).toFixed(1)}`;
 
@@ -37,7 +37,7 @@ export function Height({
         {"\u00a0"}K
       </text>
       <text x={x} y={y + 26} fontSize="var(--text-tag)" style={num} fontWeight="var(--font-weight-regular)">
-        {kw === null ? range(figure) : `${kw.toFixed(2)}\u00a0K/W`}
+        {kw === null ? range(figure) : words.kelvinPerWatt(kw)}
       </text>
     </g>
   );
@@ -64,7 +64,7 @@ export function Change({
   return (
     <g fill={colour} textAnchor="middle" {...halo} stroke={wash} strokeWidth={3}>
       <text x={x} y={y} fontSize="var(--text-title)" fontWeight="var(--font-weight-bold)" style={num}>
-        {unknown ? "?" : `${signed(figure.K)}\u00a0K`}
+        {unknown ? "?" : `${words.kelvin(figure.K)}`}
       </text>
       {(narrow ? range(figure).split(/(?<=to) /) : [range(figure)]).map((line, i) => (
         <text

@@ -65,7 +65,7 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
             className="absolute inset-0 block cursor-pointer"
             role="img"
             aria-label={`Underside of ${layout.model} to scale, ${layout.parts.length} parts${
-              above ? ", seen " + "from above" : ", seen from below"
+              above ? ", seen from above" : ", seen from below"
             }`}
             onClick={click}
           >

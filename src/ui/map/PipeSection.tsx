@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import type { Chip, Blower, CoolingMap, FinStack, HeatPipe } from "@/core/drawing";
 import { chipLabel } from "@/core/drawing";
 
@@ -31,7 +32,7 @@ export function PipeSection({ map, pipe }: { map: CoolingMap; pipe: HeatPipe }) 
       strokeLinecap="round"
     />
   );
-  const name = `Section: ${pipe.tag} from ${under.join(" and ")} to ${fins.map((f) => f.tag).join(" and ") || "nothing"}`;
+  const name = `Section: ${pipe.tag} from ${words.listed(under)} to ${words.listed(fins.map((f) => f.tag)) || "nothing"}`;
   return (
     <svg role="img" aria-label={name} viewBox={`0 0 ${W} 126`} className="block w-full">
       <BlowerEnd left={left} fins={fins} blower={blower} />

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { addDays, differenceInCalendarDays, format, parseISO } from "date-fns";
 import { TriangleAlert } from "lucide-react";
 import { useRouter } from "next/navigation";
@@ -136,9 +137,7 @@ function Offcuts({ offcuts }: OffcutsProps) {
                   <PadSheet
                     key={s.id}
                     sheet={s}
-                    label={
-                      `Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} ` + "mm thick"
-                    }
+                    label={`Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} mm thick`}
                   />
                 ))}
             </div>
@@ -298,7 +297,7 @@ function Words({
       {own.length ? (
         <details className="text-note">
           <summary className="flex min-h-8 cursor-pointer items-center text-ink-2">
-            Used by {own.length} {own.length === 1 ? "job" : "jobs"}
+            Used by {words.counted(own.length, "job")}
           </summary>
           <ul className="num">
             {own.slice(-12).map((h) => (
@@ -390,7 +389,7 @@ function Dates({ shelf }: { shelf: Shelf }) {
                 >
                   <span
                     className={`block text-note leading-4.5 ${
-                      d.kind === "expired" ? "font-strong " + "text-caution-ink" : "text-ink-2"
+                      d.kind === "expired" ? "font-strong text-caution-ink" : "text-ink-2"
                     }`}
                   >
                     {d.kind === "runs-out" ? "about " : ""}

@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import { useId } from "react";
 import { isExpired, leftOf, type Lot, type StockSheet } from "@/core/stock";
 
@@ -20,7 +21,7 @@ export function Tube({ lot, today }: { lot: Lot; today: string }) {
       height={22 * PX}
       viewBox={`0 -11 ${long + 46} 22`}
       role="img"
-      aria-label={`${lot.name}: ${Math.round(100 * share)} % left`}
+      aria-label={`${lot.name}: ${words.share(share)} left`}
       className="max-w-full"
     >
       <defs>

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import Link from "next/link";
 import { Printer, Undo2 } from "lucide-react";
 import { useMemo, type ReactNode } from "react";
@@ -69,7 +70,7 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
       <p className="text-lead leading-5.75">
         {cutting
           ? "They are cut, and booked to this job."
-          : `${Math.round(100 * plan.usedShare)} % of what is cut into becomes pads; ${plan.rests.length} ` +
+          : `${words.share(plan.usedShare)} of what is cut into becomes pads; ${plan.rests.length} ` +
             `off-${plan.rests.length === 1 ? "cut goes" : "cuts go"} back.`}{" "}
         {cost > 0 ? `Cost ${cost.toFixed(2)}.` : ""}
       </p>
@@ -86,7 +87,7 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
         disabled={!act || busy}
         onClick={act}
       >
-        {cutting ? "On to laying them" : `${plan.placed.length} ${plan.placed.length === 1 ? "pad" : "pads"} cut`}
+        {cutting ? "On to laying them" : `${words.counted(plan.placed.length, "pad")} cut`}
       </Button>
     </div>
   );
@@ -107,8 +108,8 @@ function CutPlan({ plan, sheets, cutting, pieces }: CutPlanProps) {
       <h2 className="flex flex-wrap items-baseline gap-x-3 text-sub font-bold">
         Cutting plan
         <span className="text-body font-regular text-ink-2">
-          {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines, off-cuts
-          first, {KERF_MM} mm left for the knife, {MARGIN_MM} mm off the edges of whole sheets
+          {words.counted(plan.placed.length, "pad")}, {plan.lines.length} knife lines, off-cuts first, {KERF_MM} mm left
+          for the knife, {MARGIN_MM} mm off the edges of whole sheets
         </span>
       </h2>
       <div className="mt-3">

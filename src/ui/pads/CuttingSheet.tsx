@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import { cuttingPlan, KERF_MM, MARGIN_MM } from "@/core/pads";
 import { piecesToCut, type ServiceContext } from "@/core/service";
 import type { Shelf } from "@/core/stock";
@@ -39,8 +40,8 @@ export function CuttingSheet({ ctx, shelf, title }: { ctx: ServiceContext; shelf
         Measure the bar before you cut: it must be 50 mm. Print at 100 %, not fitted to the page.
       </p>
       <p className="mt-1 text-note font-strong">
-        {title}: {plan.placed.length} {plan.placed.length === 1 ? "pad" : "pads"}, {plan.lines.length} knife lines in
-        the order of their numbers
+        {title}: {words.counted(plan.placed.length, "pad")}, {plan.lines.length} knife lines in the order of their
+        numbers
       </p>
     </div>
   );

@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import type { CuttingPlan, Placement, KnifeLine } from "@/core/pads";
 import type { StockSheet } from "@/core/stock";
 
@@ -110,7 +111,7 @@ function SheetPlan({
       </svg>
       <figcaption className="text-note leading-5 text-ink-2">
         <span className="text-ink">{s.offcut ? "Off-cut" : "New sheet"}</span> {Math.round(s.widthMm * 10) / 10} ×{" "}
-        {Math.round(s.heightMm * 10) / 10} × {s.thicknessMm} mm, {Math.round(100 * usedShare)} % used
+        {Math.round(s.heightMm * 10) / 10} × {s.thicknessMm} mm, {words.share(usedShare)} used
       </figcaption>
     </figure>
   );

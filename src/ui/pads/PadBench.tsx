@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { useMemo, useState, type ReactNode } from "react";
 import {
   balanceOf,
@@ -251,12 +252,12 @@ function Row({
 }) {
   const own = balance.pads.find((p) => p.tag === tag);
   const lift = Math.max(0, own?.liftsMm ?? 0);
-  const words =
+  const said =
     o.airMm > 0
       ? `leaves ${o.airMm.toFixed(2)} of air`
       : lift > 0.08
         ? `lifts the plate ${lift.toFixed(2)}`
-        : `pressed by ${Math.round(100 * (own?.pressed ?? o.pressed))} %`;
+        : `pressed by ${words.share(own?.pressed ?? o.pressed)}`;
   const h = Math.min(30, o.thicknessMm * 14);
   const gapH = Math.min(30, o.thicknessMm * (1 - Math.max(0, o.pressed)) * 14);
   return (
@@ -293,7 +294,7 @@ function Row({
           {o.fits ? <span className="pl-2 font-strong [font-family:var(--font-sans)] text-note">fits</span> : null}
         </span>
         <span className="block text-note text-ink-2">
-          {words}
+          {said}
           {stocked ? "" : ", no sheet"}
         </span>
       </span>

@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import { useId, useMemo } from "react";
 import { overMm3, type PressPoint, type SqueezeFrame, type SqueezeRun } from "@/core/paste";
 import { CUTS_UM, cutLine, FILM, outline, over } from "./bands";
@@ -99,10 +100,10 @@ function useFilmMap({ run, frame, w, h }: UseFilmMapGiven) {
   const k = 1 / 22;
   const bulge = (side: number, along: number) =>
     Math.min(EDGE * 0.8, (frame.over[side] ?? 0) / Math.max(1e-6, along * 0.25));
-  const name = `${Math.round(100 * frame.wetted)} % of the die wetted${
-    frame.trapped > 0.003 ? ", " + `${Math.round(100 * frame.trapped)} % shut-in air` : ""
-  }${frame.meanUm ? ", film " + `${Math.round(frame.meanUm)} µm` : ""}${
-    overMm3(frame) > 0.05 ? `, ${overMm3(frame).toFixed(1)} mm³ past ` + "the edge" : ""
+  const name = `${words.share(frame.wetted)} of the die wetted${
+    frame.trapped > 0.003 ? `, ${words.share(frame.trapped)} shut-in air` : ""
+  }${frame.meanUm ? `, film ${Math.round(frame.meanUm)} µm` : ""}${
+    overMm3(frame) > 0.05 ? `, ${overMm3(frame).toFixed(1)} mm³ past the edge` : ""
   }`;
   const mark = { width: (w / 2 + EDGE) * 2, height: (h / 2 + EDGE) * 2 };
   const place = (p: PressPoint) => ({

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import type { ReactNode } from "react";
 import { jobsLeft } from "@/core/paste";
 import { leftOf } from "@/core/stock";
@@ -34,8 +35,8 @@ export function PasteBench(p: Props) {
       <LotField work={work} shelf={p.shelf} />
       {lot ? (
         <p className="mt-1 text-note text-ink-2">
-          Holds about {jobsLeft(leftOf(lot), grams)} more like this. Expect {amount.resistanceKW.toFixed(3)} K/W:{" "}
-          {amount.riseK.toFixed(1)} K at {Math.round(face.powerW)} W.
+          Holds about {jobsLeft(leftOf(lot), grams)} more like this. Expect{" "}
+          {words.kelvinPerWatt(amount.resistanceKW, 3)}: {amount.riseK.toFixed(1)} K at {Math.round(face.powerW)} W.
         </p>
       ) : null}
       <Stops stops={work.stops} />

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { OctagonMinus, TriangleAlert } from "lucide-react";
 import {
   BARREL_MM,
@@ -31,12 +32,12 @@ export function SuggestedWords({ hard, best, share }: SuggestedWordsProps) {
         <>
           Lay {best.pattern === "film" ? "a film by card" : best.pattern === "five" ? "five dots" : `a ${best.pattern}`}
           , <b className="font-bold">{best.volumeMm3.toFixed(1)} mm³</b>:{" "}
-          <b className="font-bold">{Math.round(100 * best.wetted)} %</b> wetted,{" "}
+          <b className="font-bold">{words.share(best.wetted)}</b> wetted,{" "}
           <b className="font-bold">{Math.round(best.meanUm)} µm</b>
-          {best.trapped > 0.005 ? `, ${Math.round(100 * best.trapped)} % air shut in` : ""}.
+          {best.trapped > 0.005 ? `, ${words.share(best.trapped)} air shut in` : ""}.
         </>
       ) : (
-        `Trying patterns for this chip, ${Math.round(100 * (share ?? 0))} %`
+        `Trying patterns for this chip, ${words.share(share ?? 0)}`
       )}
     </p>
   );
@@ -91,7 +92,7 @@ export function PatternPicker({ work }: { work: PasteWork }) {
           aria-checked={value === chosen}
           onClick={() => setPattern(value)}
           className={`rounded-tight border-[2.5px] p-1 text-center text-note ${
-            value === chosen ? "border-ink " + "font-strong" : "border-line hover:border-ink-3"
+            value === chosen ? "border-ink font-strong" : "border-line hover:border-ink-3"
           }`}
         >
           <span className="block h-8.5">

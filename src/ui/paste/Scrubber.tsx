@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import { CUTS_UM, FILM } from "./bands";
 import type { Load, SqueezeRun } from "@/core/paste";
 
@@ -42,7 +43,7 @@ export function Scrubber({
       <text x={W - R + 8} y={at + 5} fontSize="var(--text-note)" fill="var(--ink)">
         {name}{" "}
         <tspan fontFamily="var(--font-num)" fontWeight="var(--font-weight-bold)">
-          {Math.round(100 * f.wetted)} %, {Math.round(f.meanUm)} µm
+          {words.share(f.wetted)}, {Math.round(f.meanUm)} µm
         </tspan>
       </text>
     );

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { Pause, Play } from "lucide-react";
 import type { ReactNode } from "react";
 import { overMm3, PATTERNS, type Load, type Pressing, type SqueezeFrame, type SqueezeRun } from "@/core/paste";
@@ -53,7 +54,7 @@ function TrialA({ work, ctx, chip }: Props) {
     chosen === "own" && strokes.length === 0
       ? "Draw a stroke on the die in the panel."
       : share !== null
-        ? `Trying patterns, ${Math.round(100 * share)} %`
+        ? `Trying patterns, ${words.share(share)}`
         : hard
           ? "This paste is barred here."
           : "";
@@ -160,7 +161,7 @@ function TrialPane({
         {frame
           ? [
               overMm3(frame) > 0.05 ? `${overMm3(frame).toFixed(1)} mm³ past the edge` : "",
-              frame.trapped > 0.003 ? `${Math.round(100 * frame.trapped)} % of the face shut-in air` : "",
+              frame.trapped > 0.003 ? `${words.share(frame.trapped)} of the face shut-in air` : "",
             ]
               .filter(Boolean)
               .join(", ")
@@ -188,7 +189,7 @@ function TrialHead({ letter, children, frame }: TrialHeadProps) {
       </span>
       {children}
       <span className="num ml-auto shrink-0 text-title font-heavy whitespace-nowrap">
-        {frame ? `${Math.round(100 * frame.wetted)} %` : ""}
+        {frame ? words.share(frame.wetted) : ""}
       </span>
     </div>
   );
@@ -245,7 +246,7 @@ function TrialPicture({
         <div
           className={`absolute inset-x-6 top-1/2 -translate-y-1/2 border border-line bg-sheet p-3 ${run ? "opacity-95" : ""}`}
         >
-          <p className="text-body">Squeezing, {Math.round(100 * share)} %</p>
+          <p className="text-body">Squeezing, {words.share(share)}</p>
           <div
             role="progressbar"
             aria-label={`Trial ${letter}`}

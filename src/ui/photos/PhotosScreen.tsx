@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { Camera } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
@@ -38,12 +39,7 @@ export function PhotosScreen({
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
-        <LensTabs
-          jobId={jobId}
-          shown="photos"
-          heat={heat}
-          note={`${photos.length} ${photos.length === 1 ? "photo" : "photos"}`}
-        />
+        <LensTabs jobId={jobId} shown="photos" heat={heat} note={words.counted(photos.length, "photo")} />
         {photo && other ? (
           <Compare left={photo} right={other} onEnd={() => setAgainst(null)} />
         ) : (
@@ -229,7 +225,7 @@ function TakeBar({ work }: TakeBarProps) {
             aria-checked={phase === p}
             onClick={() => setPhase(p)}
             className={`min-h-11 flex-1 border-b-[5px] text-body ${
-              phase === p ? "border-copper-fill " + "font-bold" : "border-line text-ink-2"
+              phase === p ? "border-copper-fill font-bold" : "border-line text-ink-2"
             }`}
           >
             {PHASE_WORDS[p]}

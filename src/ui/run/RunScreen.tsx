@@ -1,14 +1,14 @@
 "use client";
+import { words } from "@/core/words";
 import { Download, RefreshCw } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Phases, RunCurves } from "@/core/log";
-import { chipName, type RunConditions, type SentencePart } from "@/core/judge";
+import { type RunConditions, type SentencePart } from "@/core/judge";
 import { Sentence } from "@/ui/verdict/Sentence";
 import type { Problem } from "@/core/result";
 import { RunChart } from "@/ui/charts/RunChart";
-import { clockText } from "@/ui/charts/rows";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button, LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
@@ -144,7 +144,7 @@ function RunHead({ phases, loadS, p, ghost }: RunHeadProps) {
       <div className="min-w-0 flex-1">
         <h1 className="text-head leading-7.5 font-bold">
           {phases
-            ? `${clockText(loadS)} of load, ${p.source.rows.toLocaleString("en")} readings.`
+            ? `${words.clock(loadS)} of load, ${p.source.rows.toLocaleString("en")} readings.`
             : "No load marked in this run."}
         </h1>
         <p className="truncate text-body text-ink-2">
@@ -209,7 +209,7 @@ function ReadAs({ p }: ReadAsProps) {
     <details className="mt-2 border-t-[1.5px] border-line">
       <summary className="flex min-h-11.5 cursor-pointer items-center px-5 text-lead font-medium">
         What the log was read as: {p.columns.filter((c) => c.role !== "none").length} of {p.columns.length} columns
-        taken{p.warnings.length ? `, ${p.warnings.length} ${p.warnings.length === 1 ? "oddity" : "oddities"}` : ""}
+        taken{p.warnings.length ? `, ${words.counted(p.warnings.length, "oddity")}` : ""}
       </summary>
       <ColumnWires columns={p.columns} />
       <ul className="px-5 py-3 text-note">
@@ -246,7 +246,7 @@ function RunFoot({ work, p }: RunFootProps) {
           With these bounds: <Sentence parts={attempt.said.headline} />
           {attempt.said.chips.map((c) => (
             <span key={c.chip} className="num block text-note">
-              {chipName(c.chip)} {c.K.toFixed(1)} K ({c.low.toFixed(1)} to {c.high.toFixed(1)})
+              {words.chip(c.chip)} {c.K.toFixed(1)} K ({c.low.toFixed(1)} to {c.high.toFixed(1)})
             </span>
           ))}
         </p>

@@ -1,8 +1,9 @@
 "use client";
+import { words } from "@/core/words";
 import { Tab, TabGroup, TabList } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { chipName, type Triage } from "@/core/judge";
+import { type Triage } from "@/core/judge";
 import { EvidenceLine } from "@/ui/controls/Band";
 import { LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
@@ -10,8 +11,6 @@ import { stagePath } from "@/ui/steps/paths";
 import { Sentence } from "@/ui/verdict/Sentence";
 import { Surer } from "./Surer";
 import { TriageLadder } from "./TriageLadder";
-
-const signed = (v: number) => `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}`;
 
 /** The run before read alone: where the trouble lies before anything is opened. */
 export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Triage }) {
@@ -26,8 +25,8 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
   const next = stagePath(jobId, "after");
   useKeys({ Enter: () => router.push(next) });
   const conditions = [
-    chip && t.matched.powerW[chip.chip] ? `${Math.round(t.matched.powerW[chip.chip] ?? 0)}\u00a0W` : "",
-    t.matched.fanRpm ? `${Math.round(t.matched.fanRpm).toLocaleString("en")}\u00a0rpm` : "",
+    chip && t.matched.powerW[chip.chip] ? words.watts(t.matched.powerW[chip.chip] ?? 0) : "",
+    t.matched.fanRpm ? words.rpm(t.matched.fanRpm) : "",
     `room ${t.matched.roomC}\u00a0°C`,
   ]
     .filter(Boolean)
@@ -97,13 +96,13 @@ function TriageHead({ t, picked, setPicked }: TriageHeadProps) {
               className="flex min-w-35.5 flex-col justify-center border-b-[6px] border-l-[1.5px] border-line
                 border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
             >
-              <span className="text-body font-medium">{chipName(c.chip).replace(/^./, (x) => x.toUpperCase())}</span>
+              <span className="text-body font-medium">{words.capital(words.chip(c.chip))}</span>
               <span className="num text-title leading-6.25 font-bold">
-                {signed(c.excess.K)}
+                {words.signed(c.excess.K)}
                 {"\u00a0"}K
               </span>
               <span className="num text-tag">
-                {signed(c.excess.low)} to {signed(c.excess.high)}
+                {words.signed(c.excess.low)} to {words.signed(c.excess.high)}
               </span>
             </Tab>
           ))}

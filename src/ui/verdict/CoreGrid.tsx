@@ -22,7 +22,7 @@ export function CoreGrid({ spread }: { spread: CoreSpread }) {
             <div
               key={c.key}
               className={`grid h-12.5 place-content-center border border-ink text-center ${
-                top ? "bg-paste " + "text-on-paste" : k >= 2 ? "bg-paste-wash" : "bg-sheet"
+                top ? "bg-paste text-on-paste" : k >= 2 ? "bg-paste-wash" : "bg-sheet"
               }`}
             >
               <span className="num block text-sub leading-5 font-bold">{whole(c.afterK)}</span>

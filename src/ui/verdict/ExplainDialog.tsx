@@ -1,7 +1,8 @@
 "use client";
+import { words } from "@/core/words";
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useEffect, useState } from "react";
-import { chipName, type ChipExplanation, type ChipId, type FitView } from "@/core/judge";
+import { type ChipExplanation, type ChipId, type FitView } from "@/core/judge";
 import type { Problem, Result } from "@/core/result";
 import { extent, roundTicks } from "@/ui/charts/rows";
 import { Strip } from "@/ui/charts/Strip";
@@ -43,7 +44,7 @@ export function ExplainDialog({ jobId, chip, onClose }: Props) {
       <div className="fixed inset-0 overflow-y-auto p-4">
         <DialogPanel className="mx-auto w-full max-w-280 border-2 border-ink bg-sheet p-6">
           <div className="flex items-center justify-between gap-4">
-            <DialogTitle className="text-head font-bold">How this was found: {chipName(chip)}</DialogTitle>
+            <DialogTitle className="text-head font-bold">How this was found: {words.chip(chip)}</DialogTitle>
             <Button onClick={onClose} keyCap="Esc">
               Close
             </Button>

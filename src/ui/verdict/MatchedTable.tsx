@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import type { ChipId, Matched, RunFacts } from "@/core/judge";
 
 interface Props {
@@ -7,7 +8,7 @@ interface Props {
 }
 
 const w = (v: number | undefined) => (v === undefined ? "not logged" : `${v.toFixed(1)}\u00a0W`);
-const rpm = (v: number | null) => (v === null ? "not logged" : `${Math.round(v).toLocaleString("en")}\u00a0rpm`);
+const rpm = (v: number | null) => (v === null ? "not logged" : words.rpm(v));
 const c = (v: number | null) => (v === null ? "none" : `${v.toFixed(1)}\u00a0°C`);
 
 /** What each run had over its last two minutes, and what both are judged at. */

@@ -1,4 +1,4 @@
-import { clockText } from "@/ui/charts/rows";
+import { words } from "@/core/words";
 
 const IDLE_S = 180;
 const COOL_S = 300;
@@ -27,8 +27,8 @@ export function RepeatBand({ enoughS, width }: { enoughS: number; width: number 
         height={86}
         role="img"
         aria-label={
-          `Idle ${clockText(IDLE_S)}, load ${clockText(loadS)}, cool-down ${clockText(COOL_S)}; enough ` +
-          `at ${clockText(enoughS)} of load`
+          `Idle ${words.clock(IDLE_S)}, load ${words.clock(loadS)}, cool-down ${words.clock(COOL_S)}; enough ` +
+          `at ${words.clock(enoughS)} of load`
         }
       >
         {parts.map(([name, from, length]) => (
@@ -36,7 +36,7 @@ export function RepeatBand({ enoughS, width }: { enoughS: number; width: number 
             <text x={x(from) + 3} y={18} fontSize="var(--text-note)" fill="var(--ink)">
               {name}{" "}
               <tspan fontFamily="var(--font-num)" fontWeight="var(--font-weight-strong)">
-                {clockText(length)}
+                {words.clock(length)}
               </tspan>
             </text>
             <rect
@@ -54,7 +54,7 @@ export function RepeatBand({ enoughS, width }: { enoughS: number; width: number 
         <text x={x(IDLE_S + enoughS)} y={80} textAnchor="middle" fontSize="var(--text-note)" fill="var(--ink)">
           enough at{" "}
           <tspan fontFamily="var(--font-num)" fontWeight="var(--font-weight-strong)">
-            {clockText(enoughS)}
+            {words.clock(enoughS)}
           </tspan>
         </text>
       </svg>

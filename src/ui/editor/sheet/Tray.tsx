@@ -100,7 +100,7 @@ export function Tray({ parts, inHand, onTake }: Props) {
             onClick={() => onTake(kind)}
             className={`relative flex min-w-16 flex-1 flex-col items-center border-r border-line px-1 pt-1.5
               pb-1 text-note leading-4.5 hover:bg-plane xl:text-note ${
-                held ? "bg-sheet outline-[3px] " + "-outline-offset-[3px] outline-ink outline-solid" : "bg-plane"
+                held ? "bg-sheet outline-[3px] -outline-offset-[3px] outline-ink outline-solid" : "bg-plane"
               }`}
           >
             <Sample kind={kind} />

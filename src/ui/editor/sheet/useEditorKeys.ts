@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { useEffect, useRef } from "react";
 import {
   alignParts,
@@ -92,7 +93,7 @@ export function useEditorKeys(state: EditorState, dispatch: (a: Action) => void,
         return dispatch({
           do: "change",
           layout: moveParts(s.history.now, s.selected, n.dx, n.dy),
-          what: `${s.selected.size} ${s.selected.size === 1 ? "part" : "parts"} nudged`,
+          what: `${words.counted(s.selected.size, "part")} nudged`,
           joins: true,
         });
       }

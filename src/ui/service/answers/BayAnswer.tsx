@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { useState } from "react";
 import {
   BAYS,
@@ -59,13 +60,13 @@ export function BayAnswer({ step, was, onDone, onAlso, grade }: AnswerProps & { 
         ))}
       </div>
       <p className="mt-2 flex items-baseline gap-3" aria-live="polite">
-        <span className="num text-word leading-11.5 font-heavy">{Math.round(100 * share)} %</span>
+        <span className="num text-word leading-11.5 font-heavy">{words.share(share)}</span>
         <span className="text-lead">of the inlet is closed</span>
       </p>
       {asks ? (
         <section aria-label="Grade and bays do not fit" className="caution-band mt-2 px-3.5 py-2.5">
           <p className="text-lead leading-5.75">
-            Grade {grade} means {GRADES[grade]?.[2]}, the bays say {Math.round(100 * share)} %. Which one holds?
+            Grade {grade} means {GRADES[grade]?.[2]}, the bays say {words.share(share)}. Which one holds?
           </p>
           <div className="mt-2 grid grid-cols-2 gap-2">
             <Button look="plain" className="min-h-13 px-2" onClick={() => onDone(baysOfGrade(grade))}>
@@ -85,7 +86,7 @@ export function BayAnswer({ step, was, onDone, onAlso, grade }: AnswerProps & { 
         </section>
       ) : (
         <Button look="main" className="mt-2 min-h-17 w-full px-4 text-title" keyCap="Space" onClick={give}>
-          {step.mark} is {Math.round(100 * share)} % closed
+          {step.mark} is {words.share(share)} closed
         </Button>
       )}
     </div>

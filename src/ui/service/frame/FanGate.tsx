@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { OctagonX } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
@@ -28,7 +29,7 @@ export function FanGate({
     <div className="grid flex-1 place-items-center p-8">
       <section aria-label="Fan plug not confirmed" className="w-full max-w-140 border-[3px] border-caution p-6">
         <h1 className="flex items-center gap-3 text-step leading-8.25 font-bold">
-          <OctagonX aria-hidden size={30} /> {fans.join(" and ")} {fans.length === 1 ? "is" : "are"} not plugged in
+          <OctagonX aria-hidden size={30} /> {words.listed(fans)} {fans.length === 1 ? "is" : "are"} not plugged in
         </h1>
         <p className="mt-2 text-sub leading-6.5">
           The journal has {fans.length === 1 ? "its plug" : "their plugs"} out and not back in. A run now would heat the

@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import { cleanedIn, METHODS, usedIn, usesWords, type ServiceContext } from "@/core/service";
 import { centreOf, partName, type Part } from "@/core/drawing";
 
@@ -23,7 +24,7 @@ export function CleanedParts({ ctx, photos }: { ctx: ServiceContext; photos: rea
   return (
     <section aria-label="What was cleaned" className="max-h-57.5 overflow-y-auto text-body" tabIndex={0}>
       <h2 className="text-lead font-strong">
-        {cleaned.length} {cleaned.length === 1 ? "part" : "parts"} cleaned
+        {words.counted(cleaned.length, "part")} cleaned
         {minutes >= 1 ? ` in ${Math.round(minutes)} min` : ""}
         <span className="pl-2 font-regular text-ink-2">{usesWords(usedIn(cleaned))}</span>
       </h2>

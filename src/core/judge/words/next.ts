@@ -1,0 +1,103 @@
+import type { ChipVerdict, NextStep, Reason, VerdictWord } from "../verdict";
+
+/** What to do now, most pressing first. */
+export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: readonly Reason[]): NextStep[] {
+  const has = (code: string) => reasons.some((r) => r.code === code);
+  const steps: NextStep[] = [];
+  if (has("fan-stopped") && reasons.some((r) => r.code === "fan-stopped" && r.level === "caution"))
+    steps.push({
+      code: "plug-fan",
+      message:
+        "Shut down, unplug the adapter and the battery, then check the fan plug: it is the part everyone " +
+        "forgets. Then run after again.",
+    });
+  if (has("fan-weak") && reasons.some((r) => r.code === "fan-weak" && r.level === "caution"))
+    steps.push({
+      code: "check-fan",
+      message: "Check the fan bearing and its plug, and that nothing touches the blades. Then run after again.",
+    });
+  if (word === "not-comparable") return [...steps, ...repeatSteps(reasons)];
+  const contact = lead?.paths[0].finding;
+  const airflow = lead?.paths[1].finding;
+  if (contact === "worse")
+    steps.push({
+      code: "reopen-contact",
+      message:
+        "Reopen: check the tightening order, pad heights and a forgotten pad film, then new paste and one more " +
+        "run after.",
+    });
+  if (has("core-spread"))
+    steps.push({
+      code: "check-lean",
+      message: "Loosen all heatsink screws of that plate and tighten crosswise in rounds: the plate leans.",
+    });
+  if (airflow === "worse" && steps.every((s) => !s.code.includes("fan")))
+    steps.push({
+      code: "check-outlet",
+      message: "Look for a cable or tape in the outlet, a blower not seated, a gasket left off.",
+    });
+  if (has("air-path-high"))
+    steps.push({
+      code: "check-pipes",
+      message:
+        "Airflow is still high for this model: if the fins are clean, feel for a pipe that stays cold at its " +
+        "end, and look for a cable or tape in the outlet.",
+    });
+  if (word === "unchanged")
+    steps.push({
+      code: "look-further",
+      message:
+        "The cooling is as it was. If the machine still runs hot: look at the power mode, background load, the " +
+        "pipes and the fan, and set the complaint against the model's known figures.",
+    });
+  if (word === "improved" && steps.length === 0)
+    steps.push({ code: "set-due", message: "Nothing to reopen. Close the job and set the next due date." });
+  if (word === "worse" && steps.length === 0)
+    steps.push({ code: "reopen", message: "Reopen and look at both paths: paste, plate screws, fins and blower." });
+  return steps;
+}
+
+function repeatSteps(reasons: readonly Reason[]): NextStep[] {
+  const steps: NextStep[] = [];
+  for (const r of reasons) {
+    if (r.code === "no-room-temperature")
+      steps.push({
+        code: "read-room",
+        message:
+          "Read the room temperature at the air inlet at the start and the end, and enter it for both runs. If " +
+          "it is still known, enter it now: nothing has to be run again.",
+      });
+    if (r.code === "load-too-short")
+      steps.push({
+        code: "run-longer",
+        message: `Run again with a longer load (${r.figure?.split(" of ")[1] ?? "10:00"} or more), all else as before.`,
+      });
+    if (r.code === "loads-differ")
+      steps.push({
+        code: "same-load",
+        message: "Run after again with the same load recipe and power mode, and log the power if the machine gives it.",
+      });
+    if (
+      r.code === "sensor-stuck" ||
+      r.code === "wrong-sensor" ||
+      r.code === "does-not-follow" ||
+      r.code === "chips-differ"
+    )
+      steps.push({
+        code: "check-columns",
+        message: "Check what each column of the log was taken for, and that both logs are of this machine.",
+      });
+    if (r.code === "too-uncertain")
+      steps.push({
+        code: "run-again",
+        message:
+          "Run after again: idle 3 min, load 15 min, cool-down 5 min, logged every second with power and fan speed.",
+      });
+    if (r.code === "no-load")
+      steps.push({
+        code: "mark-load",
+        message: "Mark where the load starts and ends by hand, or log again with the load on.",
+      });
+  }
+  return steps.filter((s, i) => steps.findIndex((o) => o.code === s.code) === i);
+}

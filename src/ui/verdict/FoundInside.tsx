@@ -1,0 +1,41 @@
+"use client";
+interface FoundInsideProps {
+  found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
+  films: readonly { chip: string; filmKW: number; contactKW: number }[];
+}
+/** DOC FoundInside */
+
+export function FoundInside({ found, films }: FoundInsideProps) {
+  return (
+    <>
+      {found ? (
+        <section aria-label="Found inside" className="mt-2.5 border-t border-line pt-2 text-body leading-5.5">
+          <h2 className="text-lead font-bold">
+            Found inside{found.words.length ? `: ${found.words.join(", ")}` : ": nothing out of order"}
+          </h2>
+          {found.agreements.map((a) => (
+            <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
+              <b className="font-strong">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
+            </p>
+          ))}
+          <AgreementBars agreements={found.agreements} />
+          {films.map((f) => (
+            <p key={f.chip} className="text-ink-2">
+              {f.chip === "cpu" || f.chip === "gpu" ? words.capital(words.chip(f.chip)) : "Chip"}: the film was expected
+              at {words.kelvinPerWatt(f.filmKW, 3)} of the {words.kelvinPerWatt(f.contactKW)} of contact measured; the
+              rest lies in die, plate and solder
+              {f.filmKW > f.contactKW
+                ? ", so the measure is below what the paste can do: look at how the film was calculated"
+                : ""}
+              .
+            </p>
+          ))}
+        </section>
+      ) : null}
+    </>
+  );
+}
+
+import type { Agreement } from "@/core/service";
+import { words } from "@/core/words";
+import { AgreementBars } from "../service/pictures/AgreementBars";
