@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./journeys";
 import { dropLog, keepBefore, rigLog, takeIn } from "./logs";
 
 test("the run before is read alone before anything is opened", async ({ page }) => {

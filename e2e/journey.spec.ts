@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./journeys";
 import { dropLog, keepBefore, rigLog, takeIn } from "./logs";
 
 test("a technician takes a machine in, logs both runs, and reads the verdict", async ({ page }) => {
@@ -54,7 +54,7 @@ test("a technician takes a machine in, logs both runs, and reads the verdict", a
   await expect(page.getByText("Found: Lint at the fin inlet")).toBeVisible();
 });
 
-test("the load's bounds move by drag and by keys, and the pair is judged anew", async ({ page }) => {
+test("the load's bounds move by drag and by keys, and the pair is judged again", async ({ page }) => {
   await takeIn(page, "Bounds");
   await keepBefore(page, rigLog({ contact: { cpu: 2.2 } }, 0.2));
   const on = page.getByRole("slider", { name: "Load on" });

@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./journeys";
 
 /** Addresses of the demo's main views, found through the interface. */
 async function views(page: Page): Promise<Record<string, string>> {

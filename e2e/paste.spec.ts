@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, pick, test, type Page } from "./journeys";
 import { takeIn } from "./logs";
 
 const panel = (page: Page) => page.getByRole("complementary", { name: "Step at hand" });
@@ -132,20 +132,20 @@ test(
     await expect(map).not.toHaveAttribute("aria-label", end ?? "");
     await page.keyboard.press("ArrowRight");
     await expect(page.getByRole("slider", { name: "Time of the squeeze" })).toHaveValue("2.25");
-    await page.getByRole("combobox", { name: "Pattern of trial B" }).selectOption("five");
+    await pick(page.getByRole("button", { name: /^Pattern of trial B/ }), "Five dots");
     await expect(page.getByRole("region", { name: "Trial B" }).getByRole("progressbar")).toBeVisible();
     await page.getByRole("region", { name: "Trial B" }).getByRole("button", { name: "Cancel" }).click();
     await expect(page.getByRole("progressbar")).toHaveCount(0);
     // silver and liquid metal conduct: said at the step
-    await panel(page).getByLabel("Paste").selectOption({ label: "Liquid metal, 40 W/m·K, conducts, 1.0 g" });
+    await pick(panel(page).getByRole("button", { name: /^Paste:/ }), "Liquid metal, 40 W/m·K, conducts, 1.0 g");
     await expect(panel(page).getByText("It conducts", { exact: false })).toBeVisible();
-    await panel(page).getByLabel("Paste").selectOption({ index: 1 });
+    await pick(panel(page).getByRole("button", { name: /^Paste:/ }), /^Grey silicone paste/);
     await panel(page).getByRole("radio", { name: "Line" }).click();
     await panel(page).getByRole("button", { name: "Line is on" }).click();
     await expect(title(page)).toHaveText("Paste on the graphics chip");
     await expect(page.getByText(/^Materials of this job so far/)).toBeVisible();
     // beside the graphics chip lies an aluminium spreader: liquid metal has no way on
-    await panel(page).getByLabel("Paste").selectOption({ label: "Liquid metal, 40 W/m·K, conducts, 1.0 g" });
+    await pick(panel(page).getByRole("button", { name: /^Paste:/ }), "Liquid metal, 40 W/m·K, conducts, 1.0 g");
     await expect(panel(page).getByRole("region", { name: "Liquid metal is blocked" })).toContainText(
       "S1 is aluminium, which it eats away.",
     );
@@ -162,12 +162,12 @@ test(
   },
 );
 
-test("a lot is put on the shelf, refused with what is wrong, put away and back", async ({ page }) => {
+test("a lot is put on the shelf, refused with what is wrong, archived and brought back", async ({ page }) => {
   await page.goto("/materials");
   await accessible(page);
   await page.keyboard.press("n");
   const dialog = page.getByRole("dialog");
-  await dialog.getByLabel("What it is").selectOption("pad");
+  await pick(dialog.getByRole("button", { name: /^What it is/ }), "Pad sheet");
   await dialog.getByLabel("Name").fill("Pad sheet 3.0 mm, firm");
   await dialog.getByLabel("Sheets").fill("2");
   await dialog.getByRole("button", { name: "Put it on the shelf" }).click();
@@ -179,7 +179,7 @@ test("a lot is put on the shelf, refused with what is wrong, put away and back",
   await dialog.getByRole("button", { name: "Put it on the shelf" }).click();
   const lot = page.getByRole("article", { name: "Pad sheet 3.0 mm, firm" });
   await expect(lot).toContainText("32 cm² left");
-  await lot.getByRole("button", { name: /away$/ }).click();
+  await lot.getByRole("button", { name: /^Archive/ }).click();
   await expect(lot).toHaveCount(0);
   await page.getByRole("button", { name: "Put it back" }).click();
   await expect(lot).toBeVisible();

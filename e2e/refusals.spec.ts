@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./journeys";
 import { dropLog, keepBefore, rigLog, takeIn } from "./logs";
 
 test("a wrong file is refused with the reason, and nothing is lost", async ({ page }) => {
@@ -51,7 +51,7 @@ test("swapped and repeated files are noticed before anything is stored", async (
   await page.getByRole("button", { name: "Another log" }).click();
   await dropLog(page, "lr-before.csv", rigLog({}, 0.3));
   await expect(page.locator("main").getByRole("alert")).toContainText(/but this is the run after/);
-  await expect(page.getByRole("button", { name: "Take it all the same" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Use it anyway" })).toBeVisible();
   await page.getByRole("button", { name: "Another log" }).click();
   await dropLog(page, "tuesday.csv", before);
   await page.getByRole("button", { name: "Judge with this log" }).click();

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, pick, test, type Page } from "./journeys";
 import sharp from "sharp";
 import { homography, mapped, type Corners } from "../src/core/photo";
 import { layoutFrom, parseLayout, readSvg } from "../src/core/codec";
@@ -311,13 +311,13 @@ async function slantedPhoto(): Promise<{
   };
 }
 
-test("a photo is squared up by four corners and a known length, traced, and stays with the job", async ({ page }) => {
+test("a photo is straightened by four corners and a known length, traced, and stays with the job", async ({ page }) => {
   await emptySheet(page, "Traced 15");
   const photo = await slantedPhoto();
   await page
     .getByLabel("Photo to trace")
     .setInputFiles({ name: "inside.jpg", mimeType: "image/jpeg", buffer: photo.jpeg });
-  await expect(page.getByRole("heading", { name: "Square the photo up" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Straighten the photo" })).toBeVisible();
   const picture = page.getByAltText("The photo as taken");
   await expect(picture).toBeVisible();
   const box = (await picture.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
@@ -375,7 +375,7 @@ test("a photo is squared up by four corners and a known length, traced, and stay
   await expect(page.getByTestId("misfit")).toHaveText(/fits within/);
 });
 
-test("photos are pinned to the drawing, compared, taken away and brought back", async ({ page }) => {
+test("photos are pinned to the drawing, compared, removed and brought back", async ({ page }) => {
   await emptySheet(page, "Pinned 15");
   await page.getByRole("button", { name: "Keep revision 1" }).click();
   await page.waitForURL(/\/map$/);
@@ -398,13 +398,13 @@ test("photos are pinned to the drawing, compared, taken away and brought back", 
   const pane = await page.getByRole("img", { name: /Underside with 0 pinned photos/ }).boundingBox();
   await page.mouse.click((pane?.x ?? 0) + 300, (pane?.y ?? 0) + 200);
   await expect(page.getByRole("img", { name: /Underside with 1 pinned photo/ })).toBeVisible();
-  await page.getByLabel("Compare with").selectOption({ index: 1 });
+  await pick(page.getByRole("button", { name: /^Compare with/ }), /^(As found|Cleaned|After)/);
   const slider = page.getByRole("slider", { name: "Line between the photos" });
   await slider.focus();
   await page.keyboard.press("ArrowRight");
   await expect(slider).toHaveAttribute("aria-valuenow", "52");
   await page.getByRole("button", { name: "Back to the drawing" }).click();
-  await page.getByRole("button", { name: "Take away" }).click();
+  await page.getByRole("button", { name: "Remove" }).click();
   await expect(page.getByRole("region", { name: "Cleaned" })).toHaveCount(0);
   await page.getByRole("button", { name: "Bring it back" }).click();
   await expect(page.getByRole("region", { name: "Cleaned" }).getByRole("button")).toHaveCount(1);

@@ -53,7 +53,7 @@ export default async function BenchPage() {
         </LinkButton>
       </TopBar>
       <main className="flex flex-1 flex-col">
-        <h1 className="bg-sheet px-10 py-4 text-step leading-9.5 font-bold">
+        <h1 className="bg-sheet px-4 py-4 sm:px-10 text-step leading-9.5 font-bold">
           {view.items.length === 0
             ? "Nothing on the bench."
             : view.needHands === 0

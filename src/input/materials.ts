@@ -97,7 +97,7 @@ export class LotChangeInput {
   openedOn?: string;
 
   @IsOptional()
-  @IsIn([true, false], { message: "Say whether it is put away." })
+  @IsIn([true, false], { message: "Say whether it is archived." })
   retired?: boolean;
 }
 

@@ -88,6 +88,6 @@ export class PhotoChangeInput {
   squaring?: SquaringInput;
 
   @IsOptional()
-  @IsBoolean({ message: "Say whether it is taken away." })
+  @IsBoolean({ message: "Say whether it is removed." })
   removed?: boolean;
 }

@@ -90,7 +90,7 @@ export const serverProblem = {
   swollen: (): Problem => ({
     code: "battery-swollen",
     message: "The battery of this machine is swollen: it must not be under load.",
-    action: "Deal with the battery first, by local rules; then answer its step at intake anew.",
+    action: "Deal with the battery first, by local rules; then answer its step at intake again.",
   }),
   noLot: (): Problem => ({
     code: "lot-not-found",
@@ -100,7 +100,7 @@ export const serverProblem = {
   lotExpired: (name: string): Problem => ({
     code: "lot-expired",
     message: `${name} is past its date.`,
-    action: "Take another lot, or put this one away.",
+    action: "Take another lot, or archive this one.",
   }),
   lotShort: (name: string, left: string): Problem => ({
     code: "lot-short",

@@ -102,7 +102,7 @@ function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
               </span>
               <span className="block text-body text-ink-2">
                 {[r.note, r.changes.join("; ")].filter(Boolean).join(". ") ||
-                  (r.number === 1 ? "First drawing" : "Drawn anew")}
+                  (r.number === 1 ? "First drawing" : "Redrawn")}
               </span>
             </span>
           </li>

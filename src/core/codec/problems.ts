@@ -15,7 +15,7 @@ export const layoutProblem = {
   tooMany: (most: number): Problem => ({
     code: "layout-too-many",
     message: `The layout has more than ${most} parts.`,
-    action: "Split it, or take away what does not matter to the job.",
+    action: "Split it, or remove what does not matter to the job.",
   }),
   field: (where: string, wants: string): Problem => ({
     code: "layout-field",

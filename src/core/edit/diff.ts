@@ -10,7 +10,7 @@ export function changesBetween(from: Layout, to: Layout): string[] {
   const added = to.parts.filter((p) => !was.has(p.id));
   const gone = from.parts.filter((p) => !is.has(p.id));
   if (added.length) out.push(`${counted(added, name)} added`);
-  if (gone.length) out.push(`${counted(gone, name)} taken away`);
+  if (gone.length) out.push(`${counted(gone, name)} removed`);
   const touched = to.parts.filter((p) => was.has(p.id) && JSON.stringify(was.get(p.id)) !== JSON.stringify(p));
   const movedOnly = touched.filter((p) => onlyPlace(was.get(p.id), p));
   const other = touched.filter((p) => !movedOnly.includes(p));

@@ -3,6 +3,7 @@ export type { Machine } from "./machine";
 export {
   runFact,
   STAGE_TITLES,
+  standsWords,
   stageAt,
   STAGES,
   stagesOf,

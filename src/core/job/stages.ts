@@ -106,3 +106,9 @@ export function verdictFact(v: Verdict): string {
     v.chips.length > 1 ? ", " + words.chip(lead.chip) : ""
   }`;
 }
+
+/** Where a job without a verdict stands: "Waits for its run before", "On the bench: strip". */
+export function standsWords(at: StageName): string {
+  if (at === "before") return "Waits for its run before";
+  return at === "after" ? "Waits for its run after" : `On the bench: ${STAGE_TITLES[at].toLowerCase()}`;
+}

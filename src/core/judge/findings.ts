@@ -328,7 +328,7 @@ function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
           level: "note",
           message:
             `The ${words.chip(c.chip)} was still climbing at the end of the load in the run ${name}; the ` +
-            "end value is reckoned.",
+            "end value is calculated.",
           figure: `${climb.toFixed(1)} K/min`,
           seen: { run: name, chip: c.chip, ...stretch(s, late[0], late[1]), word: `${name} still climbs` },
         });

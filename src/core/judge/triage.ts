@@ -250,7 +250,7 @@ function notesOf(series: Series, tau: number, limitC: number | null): Reason[] {
     notes.push({
       code: "load-short",
       level: "caution",
-      message: "The load was short for this machine: airflow is reckoned more than seen.",
+      message: "The load was short for this machine: airflow is calculated more than seen.",
     });
   return notes;
 }
@@ -309,7 +309,7 @@ function surerTests(lead: TriageChip | null, series: Series, tau: number, good: 
     tests.push({
       code: "longer",
       title: "Run again with a longer load",
-      tells: "shows the end of the climb instead of reckoning it",
+      tells: "shows the end of the climb instead of calculating it",
       nowK: air,
       thenK: Math.hypot(0.6 * seen, fromGood),
       minutes: Math.ceil((4 * tau) / 60) + 8,

@@ -33,7 +33,7 @@ export class Flow {
 
   /**
    * Sets them from the gaps and the pressures of the step before: m = h³ / 12 μ · φ, φ = 1 − 3s/2 + s³/2,
-   * s = 2 τ / (h |∇p|): plane Poiseuille flow of a Bingham body. `air` takes what shut-in air presses on its fronts;
+   * s = 2 τ / (h |∇p|): plane Poiseuille flow of a Bingham body. `air` takes what trapped air presses on its fronts;
    * `middle` is
    * the gap half-way through the step over the gap now.
    */

@@ -5,7 +5,7 @@ export interface SqueezeFrame {
   atS: number;
   /** Film thickness per cell in rows, units of 0.1 µm; 0 where the paste does not reach both faces. */
   film: Uint16Array;
-  /** 1 per cell where air is shut in. */
+  /** 1 per cell where air is trapped. */
   air: Uint8Array;
   /** Gap at the middle of the face, µm, and its slopes, µm per mm. */
   gapUm: number;

@@ -38,7 +38,7 @@ const RELAX = 2;
 
 /**
  * Paste squeezed between a rigid plate and a chip's face: Hele-Shaw flow with a moving front.
- * In wetted cells ∇·(m ∇p) = ∂h/∂t (see {@link Flow} for m), p = 0 at the front, Boyle's law for shut-in air. The plate
+ * In wetted cells ∇·(m ∇p) = ∂h/∂t (see {@link Flow} for m), p = 0 at the front, Boyle's law for trapped air. The plate
  * has three freedoms and no mass: force and moments of pressure balance the load. The filler bears by Prasher's law
  * turned round, P = τ (C/h)^(1/0.166), so an even film rests at his bond line. Volume moves through faces of cells
  * only,
@@ -57,7 +57,7 @@ export class Squeeze {
   private readonly flow: Flow;
   private readonly b: Float64Array;
   private readonly airRhs: Float64Array;
-  /** Pressures of the plate's motion, of shut-in air, and what levels out excess volume in a second. */
+  /** Pressures of the plate's motion, of trapped air, and what levels out excess volume in a second. */
   private readonly moving: Float64Array;
   private readonly fromAir: Float64Array;
   private readonly excess: Float64Array;

@@ -31,7 +31,7 @@ export const overMm3 = (f: Pick<SqueezeFrame, "over">): number => f.over.reduce(
 
 /**
  * Tries each pattern at the computed amount, and more of the best one where the face is not wetted to 97 %: up to half
- * over the bond line's volume, a tenth for a paste that conducts. Ranked by wetted share less shut-in air, film over
+ * over the bond line's volume, a tenth for a paste that conducts. Ranked by wetted share less trapped air, film over
  * the bond line, and paste past the edge, which weighs more where it conducts; what
  * it costs by hand counts a little. Null when stopped.
  */

@@ -135,7 +135,7 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
       title: "The battery is swollen",
       say:
         "Stop. Do not puncture, press or charge it. Move it away from anything that burns and follow local " +
-        "rules for damaged lithium batteries. Go on only after it was dealt with: then answer the battery step anew.",
+        "rules for damaged lithium batteries. Go on only after it was dealt with: then answer the battery step again.",
       opens: false,
     };
   }

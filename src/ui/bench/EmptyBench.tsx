@@ -10,7 +10,7 @@ export function EmptyBench({ next }: { next: DueDate | null }) {
   const router = useRouter();
   useKeys({ n: () => router.push("/machines/new") });
   return (
-    <div className="border-y-[1.5px] border-line bg-plane px-10 py-9">
+    <div className="border-y-[1.5px] border-line bg-plane px-4 sm:px-10 py-9">
       <div className="flex items-center gap-10">
         <svg aria-hidden width={276} height={196} viewBox="0 0 358 252">
           <rect

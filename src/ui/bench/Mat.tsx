@@ -39,7 +39,7 @@ export function Mat({ items }: { items: (BenchItem & { drawing: SmallDrawing | n
             </defs>
             <rect width="100%" height={matHeight} fill="url(#mat)" />
           </svg>
-          <ul className="relative flex gap-9 px-10">
+          <ul className="relative flex gap-9 px-4 sm:px-10">
             {items.map((item, i) => (
               <li
                 key={item.jobId}

@@ -38,7 +38,7 @@ const KEYS: readonly { where: string; keys: readonly [string, string][] }[] = [
       ["← → ↑ ↓", "move the cross or the parts by 1 mm, with Shift 10, with Alt 0.1"],
       ["Enter", "put down a part or a bend; Shift Enter ends a pipe"],
       ["R M D", "turn, mirror, duplicate"],
-      ["G L Del", "group, lock, take away"],
+      ["G L Del", "group, lock, remove"],
       ["Q", "measure"],
       ["U Y", "undo, redo"],
     ],
@@ -56,7 +56,7 @@ export function KeySheet() {
         onClick={() => setOpen(true)}
         className="flex min-h-11 items-center gap-2.5 rounded-control px-2 text-body text-ink-2 hover:bg-plane"
       >
-        <KeyCap>?</KeyCap> Keys
+        <KeyCap>?</KeyCap> <span className="sr-only sm:not-sr-only">Keys</span>
       </button>
       <Dialog open={open} onClose={setOpen} className="relative z-50">
         <div aria-hidden className="fixed inset-0 bg-ink/40" />

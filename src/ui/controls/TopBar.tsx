@@ -17,23 +17,23 @@ export function TopBar({
   wide?: boolean;
 }) {
   return (
-    <header className="flex h-14 items-center gap-4 border-b-[1.5px] border-line bg-sheet pr-4">
+    <header className="flex min-h-14 flex-wrap items-center gap-x-4 border-b-[1.5px] border-line bg-sheet pr-2 sm:pr-4">
       <Link
         prefetch={false}
         href="/"
         aria-label="Ovrant, to the bench"
-        className={`flex h-full shrink-0 items-center gap-2.5 pl-5 text-title font-strong ${
-          wide ? "w-47.5 lg:pl-10" : "w-15 xl:w-41.5"
+        className={`flex h-14 shrink-0 items-center gap-2.5 pl-5 text-title font-strong ${
+          wide ? "w-35 sm:w-47.5 lg:pl-10" : "w-15 xl:w-41.5"
         }`}
       >
         <Mark />
         <span className={wide ? "" : "hidden xl:inline"}>Ovrant</span>
       </Link>
-      <div className="flex min-w-0 flex-1 items-baseline gap-3 pl-1">
+      <div className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3 pl-1 sm:flex-nowrap">
         <div className="truncate text-title font-bold">{title}</div>
         {note ? <div className="truncate text-lead text-ink-2">{note}</div> : null}
       </div>
-      <div className="flex shrink-0 items-center gap-2">
+      <div className="ml-auto flex flex-wrap items-center justify-end gap-x-2">
         {children}
         <ThemeSwitch />
         <KeySheet />

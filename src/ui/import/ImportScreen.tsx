@@ -266,7 +266,7 @@ function Oddities({ summary }: OdditiesProps) {
       {summary.warnings.length ? (
         <details className="px-5 pb-3 text-note" open={summary.warnings.length <= 2}>
           <summary className="min-h-8 cursor-pointer text-ink-2">
-            {words.counted(summary.warnings.length, "oddity")} in the file, all dealt with
+            {words.counted(summary.warnings.length, "oddity")} in the file, all handled
           </summary>
           <ul className="mt-1">
             {summary.warnings.map((w) => (
@@ -304,7 +304,7 @@ function StoreBar({ doubt, problem, store, summary, other }: StoreBarProps) {
       ) : null}
       {doubt ? (
         <Button look="plain" big onClick={() => void store(true)} disabled={!summary.curves}>
-          Take it all the same
+          Use it anyway
         </Button>
       ) : (
         <Button

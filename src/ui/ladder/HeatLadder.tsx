@@ -38,7 +38,7 @@ export function HeatLadder({ chip, matched, limitC, unknownWhy }: Props) {
     after: [left + plot * 0.615, left + plot * 0.615 + 74],
   };
   return (
-    <div ref={ref} className="relative min-h-100 w-full flex-1">
+    <div ref={ref} className="relative min-h-100 w-full flex-1 max-sm:overflow-x-auto">
       <svg
         width={W}
         height={height}

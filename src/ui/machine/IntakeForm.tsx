@@ -27,7 +27,7 @@ export function IntakeForm({ models }: { models: string[] }) {
       noValidate
       className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]"
     >
-      <div className="bg-sheet px-10 py-7">
+      <div className="bg-sheet px-4 sm:px-10 py-7">
         <h1 className="text-step font-bold">New intake</h1>
         <p className="mt-1 text-lead text-ink-2">
           Which machine, and what it is in for. The load run comes next, before anything is opened.

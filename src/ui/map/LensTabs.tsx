@@ -28,8 +28,8 @@ export function LensTabs({ jobId, shown, heat, note }: { jobId: number; shown: L
     </Link>
   );
   return (
-    <div className="flex shrink-0 items-center border-b border-line bg-sheet px-4">
-      <nav aria-label="Lenses" className="flex gap-1">
+    <div className="flex shrink-0 flex-wrap items-center border-b border-line bg-sheet px-2 sm:px-4">
+      <nav aria-label="Lenses" className="flex flex-wrap gap-x-1">
         {shown === "work" ? (
           <span
             aria-current="page"
@@ -43,7 +43,7 @@ export function LensTabs({ jobId, shown, heat, note }: { jobId: number; shown: L
           tab("heat", "H", "Heat")
         ) : (
           <span className="flex min-h-12.5 items-center gap-2 px-3 text-lead text-ink-3" title="After the verdict">
-            <KeyCap>H</KeyCap> Heat <span className="text-tag">after the verdict</span>
+            <KeyCap>H</KeyCap> Heat <span className="hidden text-tag sm:inline">after the verdict</span>
           </span>
         )}
         {tab("photos", "F", "Photos")}

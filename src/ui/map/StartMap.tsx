@@ -60,7 +60,7 @@ export function StartMap({ jobId, model, variant, offer, closed }: Props) {
         {closed ? <p className="text-lead text-ink-2">The job is closed; open it again to draw.</p> : null}
         {!closed && offer ? (
           <Button big onClick={() => void start("empty")}>
-            Draw it anew
+            Redraw it
           </Button>
         ) : null}
         {!closed ? (

@@ -79,7 +79,7 @@ function LotForm({ onClose, onKept }: { onClose: () => void; onKept: () => void 
         <Button type="submit" look="main">
           Put it on the shelf
         </Button>
-        <Button onClick={onClose}>Leave</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
   );

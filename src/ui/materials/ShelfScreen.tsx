@@ -18,6 +18,7 @@ import {
   type Shelf,
 } from "@/core/stock";
 import { Button } from "@/ui/controls/Button";
+import { Table, type TableColumn } from "@/ui/controls/Table";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { LotDialog } from "./LotDialog";
@@ -46,7 +47,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
       <ToBuy lots={lots} today={today} />
       {away ? (
         <p role="status" className="flex items-center gap-4 bg-sheet px-6 pb-2 text-lead lg:px-10">
-          {away.name}, lot {away.lot}, is put away.
+          {away.name}, lot {away.lot}, is archived.
           <button type="button" className="link min-h-11" onClick={() => void put(away, false)}>
             Put it back
           </button>
@@ -299,27 +300,23 @@ function Words({
           <summary className="flex min-h-8 cursor-pointer items-center text-ink-2">
             Used by {words.counted(own.length, "job")}
           </summary>
-          <ul className="num">
-            {own.slice(-12).map((h) => (
-              <li key={`${h.job}${h.at}`} className="flex justify-between gap-3 border-t border-line-2 py-0.5">
-                <span>
-                  {h.job}, {day(h.at)}
-                </span>
-                <span>
-                  {amountWords(l.kind, h.amount)}, {amountWords(l.kind, Math.max(0, h.left))} left
-                </span>
-              </li>
-            ))}
-          </ul>
+          <Table
+            caption={`What each job used of ${l.name}`}
+            rows={own.slice(-12)}
+            columns={historyColumns(l.kind)}
+            rowKey={(h) => `${h.job}${h.at}`}
+            start={{ key: "at", down: true }}
+            rowClassName="border-t border-line-2"
+          />
         </details>
       ) : null}
       <button
         type="button"
         className="link min-h-8 text-note"
-        aria-label={`Put ${l.name}, lot ${l.lot}, away`}
+        aria-label={`Archive ${l.name}, lot ${l.lot}`}
         onClick={onAway}
       >
-        Put away
+        Archive
       </button>
     </div>
   );
@@ -440,3 +437,22 @@ function dateLevels({ now, start, dates, x }: DateLevelsGiven) {
   });
   return { width, level, months };
 }
+
+const historyColumns = (kind: Lot["kind"]): readonly TableColumn<Shelf["history"][number]>[] => [
+  { key: "job", heading: "Job", by: (h) => h.job, cell: (h) => h.job },
+  { key: "at", heading: "On", by: (h) => h.at, cell: (h) => day(h.at) },
+  {
+    key: "used",
+    heading: "Used",
+    by: (h) => h.amount,
+    className: "num text-right",
+    cell: (h) => amountWords(kind, h.amount),
+  },
+  {
+    key: "left",
+    heading: "Left",
+    by: (h) => h.left,
+    className: "num text-right",
+    cell: (h) => amountWords(kind, Math.max(0, h.left)),
+  },
+];

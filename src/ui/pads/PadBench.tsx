@@ -165,7 +165,7 @@ function PressedField({ pad, text, gap, wrong, setText, keep }: PressedFieldProp
           className="field num min-h-12 w-full px-3 text-title"
         />
         <Button onClick={keep} disabled={wrong || text.trim() === ""}>
-          Take it
+          Use it
         </Button>
       </span>
     </label>
@@ -185,7 +185,7 @@ function GapWords({ gap, ctx, pad, fit, at }: GapWordsProps) {
   return (
     <p className="mt-2.5 text-sub leading-6.25" aria-live="polite">
       The gap is <b className="font-bold">{gap.toFixed(2)} mm</b>
-      {pressedMm(ctx, pad) === null ? ", reckoned from the old pad" : ""}.{" "}
+      {pressedMm(ctx, pad) === null ? ", calculated from the old pad" : ""}.{" "}
       {fit ? (
         <>
           Take <b className="font-bold">{fit.thicknessMm} mm</b>: pads then take{" "}

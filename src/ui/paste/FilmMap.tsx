@@ -6,7 +6,7 @@ import { CUTS_UM, cutLine, FILM, outline, over } from "./bands";
 const EDGE = 2.4;
 
 /**
- * The film under the plate at one time: bands of thickness, bare die dotted, shut-in air, the front, and what ran over.
+ * The film under the plate at one time: bands of thickness, bare die dotted, trapped air, the front, and what ran over.
  */
 export function FilmMap({
   run,
@@ -101,7 +101,7 @@ function useFilmMap({ run, frame, w, h }: UseFilmMapGiven) {
   const bulge = (side: number, along: number) =>
     Math.min(EDGE * 0.8, (frame.over[side] ?? 0) / Math.max(1e-6, along * 0.25));
   const name = `${words.share(frame.wetted)} of the die wetted${
-    frame.trapped > 0.003 ? `, ${words.share(frame.trapped)} shut-in air` : ""
+    frame.trapped > 0.003 ? `, ${words.share(frame.trapped)} trapped air` : ""
   }${frame.meanUm ? `, film ${Math.round(frame.meanUm)} µm` : ""}${
     overMm3(frame) > 0.05 ? `, ${overMm3(frame).toFixed(1)} mm³ past the edge` : ""
   }`;

@@ -56,7 +56,7 @@ function TrialA({ work, ctx, chip }: Props) {
       : share !== null
         ? `Trying patterns, ${words.share(share)}`
         : hard
-          ? "This paste is barred here."
+          ? "This paste must not be used here."
           : "";
   return (
     <TrialPane letter="A" trial={a} at={film.now} pressing={pressingOver(ctx, chip, how)} ctx={ctx} hint={hint}>
@@ -161,7 +161,7 @@ function TrialPane({
         {frame
           ? [
               overMm3(frame) > 0.05 ? `${overMm3(frame).toFixed(1)} mm³ past the edge` : "",
-              frame.trapped > 0.003 ? `${words.share(frame.trapped)} of the face shut-in air` : "",
+              frame.trapped > 0.003 ? `${words.share(frame.trapped)} of the face trapped air` : "",
             ]
               .filter(Boolean)
               .join(", ")

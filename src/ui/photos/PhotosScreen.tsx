@@ -75,7 +75,7 @@ interface TakenAwayProps {
 function TakenAway({ change, removed, setRemoved }: TakenAwayProps) {
   return (
     <CautionBand>
-      Photo taken away.{" "}
+      Photo removed.{" "}
       <button
         type="button"
         className="link min-h-11"
@@ -313,7 +313,7 @@ function PhotoInHand({ work, photo, photos }: PhotoInHandProps) {
       </label>
       <div className="grid grid-cols-2 gap-2">
         <Button onClick={() => setPinning(!pinning)} aria-pressed={pinning}>
-          {photo.xMm === null ? "Pin it" : "Pin anew"}
+          {photo.xMm === null ? "Pin it" : "Pin again"}
         </Button>
         <Button
           onClick={() => {

@@ -196,7 +196,7 @@ interface SquarePanelProps {
 function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClose, onDone, s }: SquarePanelProps) {
   return (
     <div className="flex w-full shrink-0 flex-col gap-4 overflow-y-auto p-5 lg:w-77.5">
-      <DialogTitle className="text-head leading-7 font-bold">Square the photo up</DialogTitle>
+      <DialogTitle className="text-head leading-7 font-bold">Straighten the photo</DialogTitle>
       <p className="text-body leading-5.5 text-ink-2">
         Drag each ring to its corner of the case, or move it with the arrow keys. The case is {base.widthMm} ×{" "}
         {base.depthMm} mm.
@@ -244,12 +244,12 @@ function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClos
             The photo fits within <b className="num font-bold">{fit.misfitMm.toFixed(1)} mm</b> by the known length.
           </>
         ) : (
-          "Squared up by the case alone."
+          "Photo only: no known length."
         )}
       </p>
       <div className="flex-1" />
       <Button look="plain" big onClick={onClose}>
-        Leave it
+        Cancel
       </Button>
       <Button
         look="main"

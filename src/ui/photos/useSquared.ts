@@ -65,7 +65,7 @@ export function useSquared(
       });
     };
     run().catch(() => {
-      if (!gone) setState({ photo: null, share: null, why: "The photo could not be squared up. Try again." });
+      if (!gone) setState({ photo: null, share: null, why: "The photo could not be straightened. Try again." });
     });
     return () => {
       gone = true;

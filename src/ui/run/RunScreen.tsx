@@ -259,7 +259,7 @@ function RunFoot({ work, p }: RunFootProps) {
           keyCap="Enter"
           onClick={() => void save({ conditions: draft })}
         >
-          {p.other ? "Keep and judge anew" : "Keep conditions"}
+          {p.other ? "Keep and judge again" : "Keep conditions"}
         </Button>
       ) : (
         <LinkButton href={next.href} look="main" big className="min-h-19 text-title" keyCap="Enter">

@@ -18,7 +18,7 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
   const work = triageLadderPlan({ size, chip, matched, limitC });
   const { W, height, roomC, airflow, contact, kw, plan, x0, y, airC, a, goodAirC, topC, goodTopC, b, footY } = work;
   return (
-    <div ref={ref} className="relative min-h-95 w-full flex-1">
+    <div ref={ref} className="relative min-h-95 w-full flex-1 max-sm:overflow-x-auto">
       <svg
         width={W}
         height={height}

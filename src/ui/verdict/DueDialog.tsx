@@ -63,7 +63,7 @@ export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
             </HeadlessField>
             {close ? (
               <Field
-                label={reasonNeeded ? "Why it is closed all the same" : "What was found and done"}
+                label={reasonNeeded ? "Why it is closed anyway" : "What was found and done"}
                 hint={reasonNeeded ?? "Kept with the job"}
                 error={problem?.fields?.note}
               >
@@ -106,7 +106,7 @@ function useDue(suggested: { dueOn: string; why: string }, reasonNeeded: string 
       setProblem({
         code: "reason-missing",
         message: `${reasonNeeded}.`,
-        action: "Write why the job is closed all the same.",
+        action: "Write why the job is closed anyway.",
       });
       return;
     }

@@ -52,7 +52,7 @@ export function Earlier({
         <div className="mt-2 flex items-center gap-3">
           <span>This verdict was given by judge {judge}; the judge has moved on.</span>
           <Button onClick={() => void again()} disabled={busy}>
-            Judge anew
+            Judge again
           </Button>
         </div>
       ) : null}

@@ -14,7 +14,7 @@ export function Foot({
   const [first, ...more] = next;
   return (
     <div className="sticky bottom-0 flex flex-wrap items-center gap-5 border-t-[1.5px] border-line bg-plane px-5 py-4">
-      <div className="min-w-70 flex-1">
+      <div className="min-w-60 flex-1">
         {closed ? (
           <>
             <p className="text-sub font-bold">This job is closed.</p>
@@ -35,7 +35,7 @@ export function Foot({
           </>
         )}
       </div>
-      <div className="flex items-center gap-3">{children}</div>
+      <div className="flex flex-wrap items-center gap-3">{children}</div>
     </div>
   );
 }

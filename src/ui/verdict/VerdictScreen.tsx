@@ -154,7 +154,7 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
   const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
   const none = v.verdict === "not-comparable";
   const against = v.chips.some((c) => c.paths.some((p) => p.finding === (v.verdict === "improved" ? "worse" : "none")));
-  const chartW = Math.max(320, size.width);
+  const chartW = Math.max(270, size.width);
   const openAgain = async () => {
     await send("POST", `/api/jobs/${jobId}/reopen`, {});
     router.refresh();
@@ -201,13 +201,13 @@ function VerdictHead({ short, v, picked, setPicked }: VerdictHeadProps) {
         <h1 className={`font-heavy ${short ? "text-word leading-11.5" : "text-verdict leading-9.75"}`}>
           <Sentence parts={v.headline} />
         </h1>
-        <p className={`text-ink-2 ${short ? "min-w-75 flex-1 text-title leading-6.5" : "text-sub leading-6.25"}`}>
+        <p className={`text-ink-2 ${short ? "min-w-60 flex-1 text-title leading-6.5" : "text-sub leading-6.25"}`}>
           <Sentence parts={v.summary} />
         </p>
       </div>
       {v.chips.length ? (
         <TabGroup selectedIndex={picked} onChange={setPicked} className="flex">
-          <TabList className="flex">
+          <TabList className="flex flex-wrap">
             {v.chips.map((c) => (
               <Tab
                 key={c.chip}

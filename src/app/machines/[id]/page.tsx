@@ -1,5 +1,5 @@
 import { format, parseISO } from "date-fns";
-import { type Machine, STAGE_TITLES } from "@/core/job";
+import { type Machine, standsWords } from "@/core/job";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
@@ -30,7 +30,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
     <div className="flex min-h-dvh flex-col">
       <TopBar wide title={machine.model} note={[machine.tag, machine.place].filter(Boolean).join(", ")} />
       <main className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]">
-        <div className="min-w-0 bg-sheet px-10 py-6">
+        <div className="min-w-0 bg-sheet px-4 sm:px-10 py-6">
           <h1 className="text-step leading-9 font-bold">
             {jobs.length === 0
               ? "No job yet."
@@ -66,15 +66,7 @@ function JobRow({ j }: JobRowProps) {
             {j.job.closedAt ? `, closed ${format(parseISO(j.job.closedAt), "d MMM")}` : ", open"}
           </span>
           <span className="block text-head leading-7.5 font-bold">
-            {j.verdict ? (
-              <Sentence parts={j.verdict.result.headline} />
-            ) : j.at === "before" ? (
-              "Waits for its run before"
-            ) : j.at === "after" ? (
-              "Waits for its run after"
-            ) : (
-              `On the bench: ${STAGE_TITLES[j.at].toLowerCase()}`
-            )}
+            {j.verdict ? <Sentence parts={j.verdict.result.headline} /> : standsWords(j.at)}
           </span>
           <span className="mt-1 block text-lead text-ink-2">
             {j.verdict ? <Sentence parts={j.verdict.result.summary} /> : j.job.complaint}

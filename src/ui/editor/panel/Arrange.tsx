@@ -84,7 +84,7 @@ export function Arrange({ undo, redo, some, several, measuring, hidden, act, ali
       {button("duplicate", "Duplicate (D)", <Copy aria-hidden size={18} />, some)}
       {button("group", "Group or ungroup (G)", <Group aria-hidden size={18} />, several)}
       {button("lock", "Lock or free (L)", <Lock aria-hidden size={18} />, some)}
-      {button("remove", "Take away (Delete)", <Trash2 aria-hidden size={18} />, some)}
+      {button("remove", "Remove (Delete)", <Trash2 aria-hidden size={18} />, some)}
       <Menu>
         <MenuButton className={tool} disabled={!several} aria-label="Align">
           <AlignStartVertical aria-hidden size={18} /> Align

@@ -258,12 +258,12 @@ function Points({
               {part.points.length > 2 ? (
                 <button
                   type="button"
-                  aria-label={`Take point ${i + 1} away`}
+                  aria-label={`Remove point ${i + 1}`}
                   className="grid size-9 place-items-center rounded-tight text-sub hover:bg-plane"
                   onClick={() =>
                     onChange(
                       { ...part, points: part.points.filter((_, k) => k !== i) },
-                      `Point ${i + 1} of ${name} taken away`,
+                      `Point ${i + 1} of ${name} removed`,
                     )
                   }
                 >
@@ -302,7 +302,7 @@ function PointHeads({ bends }: PointHeadsProps) {
           </th>
         ) : null}
         <th scope="col">
-          <span className="sr-only">Take away</span>
+          <span className="sr-only">Remove</span>
         </th>
       </tr>
     </thead>

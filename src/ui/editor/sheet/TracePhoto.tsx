@@ -157,7 +157,7 @@ function TraceStrength({ work }: TraceStrengthProps) {
             onKeyUp={() => squaring && photo && void store(photo.id, { ...squaring, opacity })}
           />
           <span data-testid="misfit">
-            {squaring?.known ? `fits within ${squared.photo.misfitMm.toFixed(1)} mm` : "by the case alone"}
+            {squaring?.known ? `fits within ${squared.photo.misfitMm.toFixed(1)} mm` : "photo only"}
           </span>
         </label>
       ) : null}

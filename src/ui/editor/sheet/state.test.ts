@@ -78,10 +78,10 @@ describe("the editor's hand", () => {
   it("takes chosen parts away by name, and undo brings back what redo takes", () => {
     const s = run(start(), { do: "take", tool: { name: "place", kind: "fins" } }, tap(60, 20), { do: "remove" });
     expect(s.history.now.parts).toEqual([]);
-    expect(undoName(s.history)).toBe("F1 taken away");
+    expect(undoName(s.history)).toBe("F1 removed");
     const back = run(s, { do: "undo" });
     expect(back.history.now.parts.length).toBe(1);
-    expect(redoName(back.history)).toBe("F1 taken away");
+    expect(redoName(back.history)).toBe("F1 removed");
     expect(run(back, { do: "redo" }).history.now).toBe(s.history.now);
     expect(run(start(), { do: "remove" }).history.past).toEqual([]);
   });

@@ -99,7 +99,7 @@ export function editorStep(s: EditorState, a: Action): EditorState {
             ...s,
             history: step(
               removeParts(now, s.selected),
-              gone.length === 1 ? `${named(first)} taken away` : `${gone.length} parts taken away`,
+              gone.length === 1 ? `${named(first)} removed` : `${gone.length} parts removed`,
             ),
             selected: NONE,
           }

@@ -291,8 +291,8 @@ function AskedNow({ asking, setAsking, onSettle, onNote, was, step, onAgain }: A
     <>
       {asking === "skip" ? (
         <Reason
-          label="Why is it left out?"
-          button="Leave it out"
+          label="Why skip it?"
+          button="Skip it"
           onCancel={() => setAsking(null)}
           onGive={(r) => onSettle("skipped", "", r)}
         />
@@ -426,7 +426,7 @@ function Reason({
         <Button type="submit" look="plain" disabled={!text.trim()}>
           {button}
         </Button>
-        <Button onClick={onCancel}>Leave</Button>
+        <Button onClick={onCancel}>Cancel</Button>
       </div>
     </form>
   );

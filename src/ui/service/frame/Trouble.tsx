@@ -28,7 +28,7 @@ export function Trouble({
             Start the rounds again
           </Button>
         ) : null}
-        <Button onClick={onLeave}>Leave it out, with a reason</Button>
+        <Button onClick={onLeave}>Skip it, with a reason</Button>
       </div>
     </section>
   );

@@ -1,0 +1,76 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { copyFileSync, mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+
+/** The demo database every journey begins with a copy of; made once, before all of them. */
+export const TEMPLATE = "var/e2e-template.db";
+
+/** The built application on a port and a database of its own. */
+export class App {
+  private server: ChildProcess | null = null;
+  private readonly folder = mkdtempSync(join(tmpdir(), "ovrant-journey-"));
+  private constructor(private readonly port: number) {}
+
+  /** With the demo's machines, or with nothing. */
+  static async start(data: "demo" | "empty"): Promise<App> {
+    const app = new App(await freePort());
+    if (data === "demo") copyFileSync(TEMPLATE, app.database);
+    await app.serve();
+    return app;
+  }
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  /** Ends the server at once, with no chance to tidy up, and starts it again. */
+  async killAndServe(): Promise<void> {
+    this.kill();
+    await this.serve();
+  }
+
+  stop(): void {
+    this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  private get database(): string {
+    return join(this.folder, "journey.db");
+  }
+
+  private async serve(): Promise<void> {
+    this.server = spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(this.port)], {
+      env: { ...process.env, OVRANT_DB: this.database, NEXT_TELEMETRY_DISABLED: "1" },
+      stdio: "ignore",
+      detached: true,
+    });
+    for (let i = 0; i < 600; i++) {
+      if (await answers(this.url)) return;
+      await new Promise((r) => setTimeout(r, 100));
+    }
+    throw new Error("the server did not come up");
+  }
+
+  private kill(): void {
+    if (this.server?.pid) process.kill(-this.server.pid, "SIGKILL");
+    this.server = null;
+  }
+}
+
+const answers = (url: string): Promise<boolean> =>
+  fetch(url).then(
+    (r) => r.ok,
+    () => false,
+  );
+
+function freePort(): Promise<number> {
+  return new Promise((done, failed) => {
+    const probe = createServer().once("error", failed);
+    probe.listen(0, "127.0.0.1", () => {
+      const address = probe.address();
+      probe.close(() => done(typeof address === "object" && address ? address.port : 0));
+    });
+  });
+}
