@@ -143,7 +143,7 @@ test(
     await until(page, /^Bearing of B1/, (t) => (/Fin stack/.test(t) ? "4" : /^How much/.test(t) ? "Space" : "3"));
     await until(page, /Strip is done/, (t) => (/^Blower/.test(t) ? "2" : "1"));
     await expect(
-      page.getByText(/Found: F1 matted, .*pumped-out paste, print on the processor .*71 % wetted.*, P7 torn/),
+      page.getByText(/Found: F1 matted, .*pumped-out paste, print on the processor .*71\s% wetted.*, P7 torn/),
     ).toBeVisible();
     await kept(page);
 

@@ -210,7 +210,7 @@ describe("ovrant pads", () => {
     expect(plan.placed.map((p) => p.sheet)).toEqual(["old", "old", "old"]);
     expect(plan.unplaced).toEqual(["P9"]);
     expect(plan.usedShare).toBeCloseTo((3 * 14 * 11) / (40 * 24), 9);
-    expect(words.out).toMatch(/P9 +does not fit[\s\S]*knife lines, 48 %/);
+    expect(words.out).toMatch(/P9 +does not fit[\s\S]*knife lines, 48\s%/);
   });
   it("ends with 2 for a file that is wrong, with its place", async () => {
     writeFileSync(

@@ -6,8 +6,8 @@ import { demoLayouts } from "../../samples/layouts";
 import { anyLayout } from "../../testing/layouts";
 import { drawingColours } from "../draw/colours";
 import { csvCell, partsTable } from "./csv";
-import { layoutFrom, layoutJson, MOST_PARTS, parseLayout } from "./json";
-import { layoutSchema } from "./schema";
+import { layoutFrom, layoutJson, parseLayout } from "./json";
+import { layoutSchema, MOST_PARTS } from "./schema";
 import { layoutSvg, readSvg } from "./svg";
 
 const refused = (plain: unknown): string => {
@@ -30,7 +30,7 @@ describe("a layout as JSON", () => {
   });
 
   it("is refused with the place and what is wanted there", () => {
-    expect(refused({ ...plain, colour: 1 })).toBe("colour is not a field of a layout.");
+    expect(refused({ ...plain, colour: 1 })).toBe("colour is not a field here.");
     expect(refused({ ...plain, version: 2 })).toContain("version must be 1");
     expect(refused({ ...plain, base: { widthMm: "wide", depthMm: 246 } })).toContain("base.widthMm must be a number");
     expect(refused({ ...plain, parts: [{ ...screw, kind: "constructor" }] })).toContain("parts[0].kind must be one of");
@@ -39,7 +39,7 @@ describe("a layout as JSON", () => {
     expect(refused({ ...plain, parts: [{ ...screw, wMm: 0 }] })).toContain("parts[0].wMm");
     expect(refused({ ...plain, parts: [{ ...screw, id: "<b>" }] })).toContain("letters and digits");
     expect(refused({ ...plain, parts: [{ id: "h", kind: "pipe", points: [{ xMm: 1, yMm: 1 }] }] })).toContain(
-      "two points or more",
+      "must hold 2 to 400 points",
     );
     expect(refused({ ...plain, links: [{ a: "a", b: "b", is: "yes" }] })).toContain(
       "links[0].is must be true or false",
@@ -128,11 +128,46 @@ describe("a layout as SVG", () => {
       [true, 3],
       [false, 2],
     ]);
-    // 100 mm over 200 units: half a millimetre each
-    expect(read.value.sketches[0]?.points[0]).toEqual({ xMm: 10, yMm: 20, bendMm: 0 });
+    // 100 mm over 200 units: half a millimetre each, twice as large by its group
+    expect(read.value.sketches[0]?.points[0]).toEqual({ xMm: 20, yMm: 40, bendMm: 0 });
     expect(read.value.leftOut.join()).toMatch(
-      /event handlers.*styles.*transforms.*<path> that could not be read.*<script>.*<foreignObject>.*references/,
+      /event handlers.*styles.*<path> that could not be read.*<script>.*<foreignObject>.*references/,
     );
+  });
+
+  const sketchesOf = (inner: string) => {
+    const read = readSvg(`<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100">${inner}</svg>`);
+    if (!read.ok || read.value.own) throw new Error("should be foreign");
+    return read.value.sketches.map((s) => s.points.map((p) => [p.xMm, p.yMm]));
+  };
+
+  it("curves are followed, not cut off: a half circle by arcs stays round", () => {
+    const [ring] = sketchesOf('<path d="M10 50A40 40 0 0 1 90 50"/>');
+    expect(ring?.length).toBeGreaterThan(10);
+    for (const [x = 0, y = 0] of ring ?? []) expect(Math.hypot(x - 50, y - 50)).toBeCloseTo(40, 1);
+  });
+
+  it("every subpath is a ring of its own", () => {
+    const rings = sketchesOf('<path d="M0 0h10v10z m20 20 l5 0 0 5z M50 50q10 0 10 10"/>');
+    expect(rings.length).toBe(3);
+    expect(rings[1]).toEqual([
+      [20, 20],
+      [25, 20],
+      [25, 25],
+    ]);
+    expect(rings[2]?.at(-1)).toEqual([60, 60]);
+  });
+
+  it("turns, moves and mirrors of groups are applied from the outside in", () => {
+    const [line] = sketchesOf(
+      '<g transform="translate(50 50)"><g transform="rotate(90)"><line x1="0" y1="0" x2="10" y2="0"/></g></g>',
+    );
+    expect(line).toEqual([
+      [50, 50],
+      [50, 60],
+    ]);
+    const [box] = sketchesOf('<rect x="0" y="0" width="4" height="2" transform="matrix(-1 0 0 1 20 0)"/>');
+    expect(box?.[1]).toEqual([16, 0]);
   });
 
   it("that declares entities, is broken, or holds nothing harmless is refused", () => {

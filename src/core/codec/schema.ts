@@ -1,5 +1,7 @@
 import { KINDS, KIND_NAMES, type FieldSpec } from "../drawing/kinds";
-import { MOST_PARTS } from "./json";
+import { usualFigures } from "../drawing/parts";
+
+export const MOST_PARTS = 2000;
 
 const number = (minimum: number, maximum: number) => ({ type: "number", minimum, maximum });
 
@@ -14,12 +16,18 @@ function field(f: FieldSpec) {
 const id = { type: "string", pattern: "^[A-Za-z0-9_-]+$", maxLength: 24 };
 const common = {
   id,
-  tag: { type: "string", maxLength: 8 },
-  locked: { type: "boolean" },
-  group: { type: "string", maxLength: 24 },
+  tag: { type: "string", maxLength: 8, default: "" },
+  locked: { type: "boolean", default: false },
+  group: { type: "string", maxLength: 24, default: "" },
 };
 const place = number(-2000, 2000);
-const boxed = { xMm: place, yMm: place, wMm: number(0.2, 2000), hMm: number(0.2, 2000), turnDeg: number(-360, 360) };
+const boxed = {
+  xMm: place,
+  yMm: place,
+  wMm: number(0.2, 2000),
+  hMm: number(0.2, 2000),
+  turnDeg: { ...number(-360, 360), default: 0 },
+};
 const points = {
   type: "array",
   minItems: 2,
@@ -28,7 +36,7 @@ const points = {
     type: "object",
     required: ["xMm", "yMm"],
     additionalProperties: false,
-    properties: { xMm: place, yMm: place, bendMm: number(0, 500) },
+    properties: { xMm: place, yMm: place, bendMm: { ...number(0, 500), default: 0 } },
   },
 };
 
@@ -41,22 +49,29 @@ export function layoutSchema(): object {
       "The underside of a laptop, seen from below with the hinge edge up; mm and degrees, x to the right, y " +
       "down, origin at the top left of the base.",
     type: "object",
-    required: ["version", "model", "base", "parts"],
+    required: ["version", "base", "model", "parts"],
     additionalProperties: false,
     properties: {
       version: { const: 1 },
       model: { type: "string", maxLength: 60 },
-      variant: { type: "string", maxLength: 60 },
+      variant: { type: "string", maxLength: 60, default: "" },
       base: {
         type: "object",
         required: ["widthMm", "depthMm"],
         additionalProperties: false,
-        properties: { widthMm: number(50, 1000), depthMm: number(50, 1000), cornerMm: number(0, 60) },
+        properties: {
+          widthMm: number(50, 1000),
+          depthMm: number(50, 1000),
+          cornerMm: { ...number(0, 60), default: 9 },
+        },
       },
       parts: {
         type: "array",
         maxItems: MOST_PARTS,
         items: {
+          type: "object",
+          required: ["kind"],
+          discriminator: { propertyName: "kind" },
           oneOf: KIND_NAMES.map((kind) => {
             const spec = KINDS[kind];
             return {
@@ -77,6 +92,7 @@ export function layoutSchema(): object {
       links: {
         type: "array",
         maxItems: 4000,
+        default: [],
         items: {
           type: "object",
           required: ["a", "b", "is"],
@@ -87,11 +103,12 @@ export function layoutSchema(): object {
       figures: {
         type: "object",
         additionalProperties: false,
+        default: {},
         properties: {
-          pipe6W: number(1, 200),
-          perBend: number(0, 0.5),
-          pasteWmK: number(0.1, 100),
-          padWmK: number(0.1, 50),
+          pipe6W: { ...number(1, 200), default: usualFigures.pipe6W },
+          perBend: { ...number(0, 0.5), default: usualFigures.perBend },
+          pasteWmK: { ...number(0.1, 100), default: usualFigures.pasteWmK },
+          padWmK: { ...number(0.1, 50), default: usualFigures.padWmK },
         },
       },
     },

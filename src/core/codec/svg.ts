@@ -1,3 +1,5 @@
+import svgpath from "svgpath";
+import { MOST_PARTS } from "./schema";
 import { XMLParser, XMLValidator } from "fast-xml-parser";
 import { bad, good, type Result } from "../result";
 import { drawBase } from "../draw/case";
@@ -6,7 +8,7 @@ import { drawingDefs, drawPart } from "../draw/part";
 import { partName } from "../drawing/kinds";
 import { drawOrder } from "../drawing/order";
 import type { Layout, PathPoint, Sketch } from "../drawing/parts";
-import { layoutFrom, MOST_PARTS } from "./json";
+import { layoutFrom } from "./json";
 import { layoutProblem } from "./problems";
 
 const MARK = "ovrant-layout";
@@ -108,29 +110,65 @@ function ownLayout(root: Node): Result<SvgIntake> | null {
 const SHAPES = ["rect", "circle", "ellipse", "line", "polyline", "polygon", "path"];
 const QUIET = ["svg", "g", "title", "desc", "metadata", "defs", "#text", "?xml", "style"];
 
-function foreign(root: Node, at: { xMm: number; yMm: number }): Result<SvgIntake> {
-  const rings: { points: [number, number][]; closed: boolean }[] = [];
-  const left = new Map<string, number>();
-  const drop = (what: string) => left.set(what, (left.get(what) ?? 0) + 1);
-  const walk = (node: Node, depth: number) => {
+/** What a foreign drawing gave, and how much of what was left out. */
+class Gathered {
+  readonly rings: Ring[] = [];
+  private readonly left = new Map<string, number>();
+
+  drop(what: string): void {
+    this.left.set(what, (this.left.get(what) ?? 0) + 1);
+  }
+
+  get leftOut(): string[] {
+    return [...this.left].map(([what, count]) => (count > 1 ? `${what} (${count})` : what));
+  }
+
+  /** Takes one element, moved and turned as it and what it lies in say. */
+  take(node: Node, outer: string): string {
     const tag = tagOf(node);
     const a = attributes(node);
     for (const key of Object.keys(a)) {
-      if (/^@on/i.test(key)) drop("event handlers");
-      else if (/href$/i.test(key)) drop("references");
+      if (/^@on/i.test(key)) this.drop("event handlers");
+      else if (/href$/i.test(key)) this.drop("references");
     }
-    if (a["@transform"]) drop("transforms");
-    if (tag === "defs" || tag === "style" || tag === "metadata") return void (tag === "style" && drop("styles"));
-    if (SHAPES.includes(tag)) {
-      if (rings.length < MOST_PARTS) {
-        const r = ringOf(tag, a);
-        if (r && r.points.length >= 2) rings.push(r);
-        else drop(`<${tag}> that could not be read`);
-      } else drop("shapes past the limit");
-    } else if (!QUIET.includes(tag)) drop(`<${tag.slice(0, 24)}>`);
-    if (depth < 40) for (const c of childrenOf(node)) walk(c, depth + 1);
+    const transform = [outer, a["@transform"] ?? ""].filter(Boolean).join(" ");
+    if (tag === "style") this.drop("styles");
+    else if (SHAPES.includes(tag)) this.shape(tag, a, transform);
+    else if (!QUIET.includes(tag)) this.drop(`<${tag.slice(0, 24)}>`);
+    return transform;
+  }
+
+  private shape(tag: string, a: Record<string, string>, transform: string): void {
+    const read = (tag === "path" ? pathRings(a["@d"] ?? "") : [ringOf(tag, a)]).filter((r) => r.points.length >= 2);
+    if (read.length === 0) this.drop(`<${tag}> that could not be read`);
+    for (const r of read) {
+      if (this.rings.length < MOST_PARTS) this.rings.push(transform ? moved(r, transform) : r);
+      else this.drop("shapes past the limit");
+    }
+  }
+}
+
+/** A ring under the transforms of its element and of what it lies in. */
+function moved(ring: Ring, transform: string): Ring {
+  const [head, ...more] = ring.points.map(([x, y]) => `${x} ${y}`);
+  const { points } =
+    pathRings(
+      svgpath(`M${[head, ...more].join("L")}`)
+        .transform(transform)
+        .toString(),
+    )[0] ?? ring;
+  return { points, closed: ring.closed };
+}
+
+function foreign(root: Node, at: { xMm: number; yMm: number }): Result<SvgIntake> {
+  const gathered = new Gathered();
+  const walk = (node: Node, depth: number, outer: string) => {
+    const transform = gathered.take(node, outer);
+    if (depth < 40 && !["defs", "style", "metadata"].includes(tagOf(node)))
+      for (const c of childrenOf(node)) walk(c, depth + 1, transform);
   };
-  walk(root, 0);
+  walk(root, 0, "");
+  const { rings } = gathered;
   if (rings.length === 0) return bad(layoutProblem.nothingHarmless());
   const scale = mmPerUnit(attributes(root));
   const sketches = rings.map((r, i): Sketch => ({
@@ -144,11 +182,7 @@ function foreign(root: Node, at: { xMm: number; yMm: number }): Result<SvgIntake
       .slice(0, 400)
       .map(([x, y]): PathPoint => ({ xMm: clamp(at.xMm + x * scale), yMm: clamp(at.yMm + y * scale), bendMm: 0 })),
   }));
-  return good({
-    own: false,
-    sketches,
-    leftOut: [...left].map(([what, count]) => (count > 1 ? `${what} (${count})` : what)),
-  });
+  return good({ own: false, sketches, leftOut: gathered.leftOut });
 }
 
 const clamp = (v: number) => Math.max(-2000, Math.min(2000, Math.round(v * 1000) / 1000));
@@ -161,7 +195,7 @@ function mmPerUnit(a: Record<string, string>): number {
   return mm && box && box > 0 ? mm / box : 25.4 / 96;
 }
 
-function ringOf(tag: string, a: Record<string, string>): { points: [number, number][]; closed: boolean } | null {
+function ringOf(tag: string, a: Record<string, string>): Ring {
   const v = (key: string) => Number.parseFloat(a[`@${key}`] ?? "0") || 0;
   if (tag === "rect")
     return {
@@ -191,7 +225,6 @@ function ringOf(tag: string, a: Record<string, string>): { points: [number, numb
         [v("x2"), v("y2")],
       ],
     };
-  if (tag === "path") return pathRing(a["@d"] ?? "");
   const numbers = (a["@points"] ?? "").match(/-?\d*\.?\d+(?:e[-+]?\d+)?/gi)?.map(Number) ?? [];
   return { closed: tag === "polygon", points: pairs(numbers) };
 }
@@ -201,28 +234,56 @@ const pairs = (v: readonly number[]): [number, number][] =>
     p.every(Number.isFinite),
   );
 
-const NEEDS: Record<string, number> = { m: 2, l: 2, h: 1, v: 1, c: 6, s: 4, q: 4, t: 2, a: 7 };
+interface Ring {
+  points: [number, number][];
+  closed: boolean;
+}
 
-/** The corners of a path; curves give up their ends only. The first stretch is taken. */
-function pathRing(d: string): { points: [number, number][]; closed: boolean } | null {
-  const points: [number, number][] = [];
-  let x = 0;
-  let y = 0;
-  for (const [, letter = "", rest = ""] of d.slice(0, 200_000).matchAll(/([a-z])([^a-z]*(?:e[-+]?\d[^a-z]*)*)/gi)) {
-    const low = letter.toLowerCase();
-    if (low === "z") return { points, closed: true };
-    const need = NEEDS[low];
-    if (!need || (low === "m" && points.length > 1)) break;
-    const numbers = rest.match(/-?\d*\.?\d+(?:e[-+]?\d+)?/gi)?.map(Number) ?? [];
-    for (let i = 0; i + need <= numbers.length; i += need) {
-      const relative = letter === low;
-      const last = (k: number) => numbers[i + need - k] ?? 0;
-      const [px, py] =
-        low === "h" ? [last(1), relative ? 0 : y] : low === "v" ? [relative ? 0 : x, last(1)] : [last(2), last(1)];
-      x = relative ? x + px : px;
-      y = relative ? y + py : py;
-      points.push([x, y]);
-    }
-  }
-  return points.length ? { points, closed: false } : null;
+/** Straight stretches that a curve of a path is followed by. */
+const CURVE_STEPS = 8;
+
+/**
+ * The stretches of a path as corners: arcs turned into curves, curves followed in small steps, subpaths each a ring.
+ * Long path data is read as far as it makes sense.
+ */
+function pathRings(d: string): Ring[] {
+  const rings: Ring[] = [];
+  let open: [number, number][] = [];
+  const end = (closed: boolean) => {
+    if (open.length >= 2) rings.push({ points: open, closed });
+    open = [];
+  };
+  svgpath(d.slice(0, 200_000))
+    .abs()
+    .unarc()
+    .unshort()
+    .iterate((segment, _index, x, y) => {
+      const [command = "", ...n] = segment as [string, ...number[]];
+      if (command === "M") end(false);
+      if (command === "Z") return end(true);
+      if (open.length === 0 && command !== "M") open.push([x, y]);
+      open.push(...stretch(command, n, [x, y]));
+    });
+  end(false);
+  return rings;
+}
+
+/** The corners a segment adds after the point it starts from. */
+function stretch(command: string, n: readonly number[], [x, y]: readonly [number, number]): [number, number][] {
+  if (command === "H") return [[n[0] ?? x, y]];
+  if (command === "V") return [[x, n[0] ?? y]];
+  if (command !== "C" && command !== "Q") return [[n[0] ?? x, n[1] ?? y]];
+  const controls = [[x, y], ...pairs(n)];
+  return Array.from({ length: CURVE_STEPS }, (_, i) => bezier(controls, (i + 1) / CURVE_STEPS));
+}
+
+/** A point of a Bézier curve, by de Casteljau. */
+function bezier(controls: readonly (readonly number[])[], t: number): [number, number] {
+  let points = controls.map(([x = 0, y = 0]): [number, number] => [x, y]);
+  while (points.length > 1)
+    points = points.slice(1).map(([x, y], i): [number, number] => {
+      const [ax, ay] = points[i] ?? [x, y];
+      return [ax + t * (x - ax), ay + t * (y - ay)];
+    });
+  return points[0] ?? [0, 0];
 }

@@ -1,3 +1,4 @@
+import { polygonHull } from "d3-polygon";
 import { words } from "../words";
 import { centreOf, corners, inside, grown, rightAngles, type Point } from "../drawing/geometry";
 import { dieRing, isPasted } from "../drawing/links";
@@ -203,22 +204,7 @@ function stampChecks(tag: string, screws: readonly Screw[]): MapCheck[] {
 }
 
 /** The convex hull of points (Andrew's monotone chain, 1979), anticlockwise on the sheet. */
-export function hullOf(points: readonly Point[]): Point[] {
-  const p = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
-  const half = (from: readonly Point[]) => {
-    const out: Point[] = [];
-    for (const c of from) {
-      while (out.length >= 2) {
-        const [b, a] = [out[out.length - 1] ?? c, out[out.length - 2] ?? c];
-        if ((b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]) > 0) break;
-        out.pop();
-      }
-      out.push(c);
-    }
-    return out.slice(0, -1);
-  };
-  return p.length < 3 ? p : [...half(p), ...half([...p].reverse())];
-}
+export const hullOf = (points: readonly Point[]): Point[] => polygonHull(points as [number, number][]) ?? [...points];
 
 /** Watts of every chip as drawn, or the usual ones of its role. */
 export const drawnWatts = (map: CoolingMap): Map<string, number> =>

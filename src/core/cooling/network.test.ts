@@ -169,7 +169,7 @@ describe("the heat picture", () => {
         .map((w) => w.text)
         .join("");
     expect(words(k15, [chip("cpu", 28, 9, 50)], [chip("cpu", 28, 9, 30)])).toMatch(
-      /^The stacks share the heat as before, most of it through F\d, \d+ W; the same watts now leave at a smaller rise\.$/,
+      /^The stacks share the heat as before, most of it through F\d, \d+\sW; the same watts now leave at a smaller rise\.$/,
     );
     expect(words(new CoolingMap(orrowby17Layout()), [chip("cpu", 30, 9, 50)], [chip("cpu", 30, 9, 49)])).toBe(
       "The stacks share the heat evenly, as before.",

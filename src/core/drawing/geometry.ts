@@ -1,3 +1,4 @@
+import { polygonArea, polygonContains } from "d3-polygon";
 import { isPath, type Box, type Part, type PathPoint, type Side } from "./parts";
 
 export type Point = readonly [x: number, y: number];
@@ -182,23 +183,13 @@ export function centreOf(part: Part): Point {
 }
 
 /** Whether a point lies in a ring (even-odd rule). */
-export function inside(ring: readonly Point[], x: number, y: number): boolean {
-  let is = false;
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const [xi, yi] = ring[i] ?? [0, 0];
-    const [xj, yj] = ring[j] ?? [0, 0];
-    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) is = !is;
-  }
-  return is;
-}
+export const inside = (ring: readonly Point[], x: number, y: number): boolean => polygonContains(ring as Ring, [x, y]);
 
 /** Area of a ring, mm². */
-export function areaOf(ring: readonly Point[]): number {
-  let a = 0;
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++)
-    a += ((ring[j]?.[0] ?? 0) + (ring[i]?.[0] ?? 0)) * ((ring[j]?.[1] ?? 0) - (ring[i]?.[1] ?? 0));
-  return Math.abs(a) / 2;
-}
+export const areaOf = (ring: readonly Point[]): number => Math.abs(polygonArea(ring as Ring));
+
+/** A ring as d3-polygon takes it. */
+type Ring = [number, number][];
 
 /** A band along one side of a box, from `inMm` inside it to `outMm` outside; for outlets and inlets. */
 export function sideBand(box: Box, side: Side, inMm: number, outMm: number): Point[] {

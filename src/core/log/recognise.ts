@@ -1,3 +1,4 @@
+import { quantile } from "d3-array";
 import {
   countWords,
   DEVICE_WORDS,
@@ -349,10 +350,8 @@ function promoteLoneTemperature(drafts: Draft[]): void {
     Object.assign(only, { role: "cpu.temperature", note: "the only temperature", why: "rule" });
 }
 
-function percentile(samples: readonly number[], q: number): number {
-  const known = samples.filter((v) => Number.isFinite(v)).sort((a, b) => a - b);
-  return known.length ? (known[Math.min(known.length - 1, Math.floor(q * known.length))] ?? NaN) : NaN;
-}
+const percentile = (samples: readonly number[], q: number): number =>
+  quantile(samples, q, (v) => (Number.isFinite(v) ? v : NaN)) ?? NaN;
 
 /** Unit a role is kept in. */
 export function unitOfRole(role: Role): string {

@@ -356,7 +356,7 @@ describe("what was found", () => {
   });
   it("the adapter's and the warranty's arithmetic", () => {
     const at = (step: string, value: string) => context([entry(step, { stage: "intake", value })]);
-    expect(adapterWords(at("intake:adapter", "90"), 95)).toMatch(/95 W.*113 W.*gives 90 W/);
+    expect(adapterWords(at("intake:adapter", "90"), 95)).toMatch(/95\sW.*113\sW.*gives 90\sW/);
     expect(adapterWords(at("intake:adapter", "180"), 95)).toBe("");
     expect(warrantyDays(at("intake:warranty", "2031-03-14"))).toBe(10);
     expect(warrantyDays(at("intake:warranty", "2031-03-01"))).toBe(-3);

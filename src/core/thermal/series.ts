@@ -1,3 +1,4 @@
+import { median as medianOf } from "d3-array";
 import { channelOf, type Phases, type Run } from "../log";
 
 export type ChipId = "cpu" | "gpu";
@@ -183,12 +184,9 @@ export function guessedFan(timeS: Float64Array, chips: readonly ChipSeries[]): F
   });
 }
 
-export function median(values: ArrayLike<number>): number {
-  const s = Float64Array.from(values)
-    .filter((v) => Number.isFinite(v))
-    .sort();
-  return s.length ? (s[s.length >> 1] ?? NaN) : NaN;
-}
+/** Median of what is known; NaN where nothing is. */
+export const median = (values: Iterable<number>): number =>
+  medianOf(values, (v) => (Number.isFinite(v) ? v : NaN)) ?? NaN;
 
 function roomSeries(run: Run, timeS: Float64Array, given: RoomGiven, logged: Float64Array | null): Float64Array | null {
   const start = given.startC ?? given.endC;

@@ -1,10 +1,11 @@
 "use client";
+import { ticks } from "d3-array";
 import { words } from "@/core/words";
 import { useMemo } from "react";
 import type { Phases, RunCurves } from "@/core/log";
 import { useSize } from "@/ui/controls/size";
 import { PhaseBounds } from "./PhaseBounds";
-import { extent, roundTicks } from "./rows";
+import { extent } from "./rows";
 import { AXIS_W, EDGE_R, Strip, STRIP_PAD, type StripLine } from "./Strip";
 
 interface Props {
@@ -38,7 +39,7 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
           height={topH}
           lines={strips.temperature}
           domain={[Math.floor(t[0]), Math.ceil(tHigh)]}
-          ticks={roundTicks(t[0], tHigh, 5)}
+          ticks={ticks(t[0], tHigh, 5)}
           span={span}
           limits={limitC !== null ? [{ value: limitC, label: `Throttle limit ${limitC} °C` }] : []}
           xTicks={lower === 0}
@@ -195,7 +196,7 @@ function LowerStrips({ work }: LowerStripsProps) {
           height={lowH + (strips.fans.length ? 0 : 26)}
           lines={strips.power}
           domain={[0, Math.ceil(p)]}
-          ticks={roundTicks(0, p, 2)}
+          ticks={ticks(0, p, 2)}
           span={span}
           xTicks={!strips.fans.length}
         />
@@ -206,7 +207,7 @@ function LowerStrips({ work }: LowerStripsProps) {
           height={lowH + 26}
           lines={strips.fans}
           domain={[0, Math.ceil(f)]}
-          ticks={roundTicks(0, f, 2)}
+          ticks={ticks(0, f, 2)}
           span={span}
           format={(v) => (v >= 1000 ? `${v / 1000}k` : String(v))}
           xTicks

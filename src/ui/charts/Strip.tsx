@@ -1,8 +1,9 @@
 "use client";
+import { ticks as roundTicks } from "d3-array";
 import { memo, useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from "recharts";
 import type { Curve } from "@/core/log";
-import { chartRows, roundTicks } from "./rows";
+import { chartRows } from "./rows";
 
 export const AXIS_W = 52;
 export const EDGE_R = 26;

@@ -30,13 +30,3 @@ export function extent(curves: readonly Pick<Curve, "points">[], pad: number): [
   if (!(low <= high)) return [0, 1];
   return [low - pad, high + pad];
 }
-
-/** Round ticks over a span, about `count` of them. */
-export function roundTicks(low: number, high: number, count: number): number[] {
-  const raw = (high - low) / Math.max(1, count);
-  const power = 10 ** Math.floor(Math.log10(Math.max(raw, 1e-9)));
-  const step = [1, 2, 5, 10].map((m) => m * power).find((s) => s >= raw) ?? raw;
-  const out: number[] = [];
-  for (let v = Math.ceil(low / step) * step; v <= high + 1e-9; v += step) out.push(Math.round(v * 1e6) / 1e6);
-  return out;
-}

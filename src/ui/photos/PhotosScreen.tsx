@@ -322,7 +322,7 @@ function PhotoInHand({ work, photo, photos }: PhotoInHandProps) {
             void change(photo.id, { removed: true });
           }}
         >
-          Take away
+          Remove
         </Button>
       </div>
       {photos.length > 1 ? (

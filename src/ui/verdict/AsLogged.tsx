@@ -1,8 +1,9 @@
 "use client";
+import { ticks } from "d3-array";
 import { useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from "recharts";
 import type { ChipId, PairCurves, Reason, RunFacts } from "@/core/judge";
-import { chartRows, extent, roundTicks } from "@/ui/charts/rows";
+import { chartRows, extent } from "@/ui/charts/rows";
 import { EndLabel } from "./RiseChart";
 import { type CurvePoint } from "@/core/log";
 
@@ -47,7 +48,7 @@ export function AsLogged({ curves, facts, limitC, enoughS, seen, width, height }
         <YAxis
           width={46}
           domain={[low, high]}
-          ticks={roundTicks(low, high, 4)}
+          ticks={ticks(low, high, 4)}
           allowDataOverflow
           tickLine={false}
           axisLine={false}
@@ -126,7 +127,7 @@ function useLoggedAxes({ curves, facts, limitC, height }: UseLoggedAxesGiven) {
   const high = Math.ceil(Math.max(t[1], limitC ?? 0) + 2);
   const plotH = height - 30;
   const yOf = (v: number) => 6 + ((high - v) / (high - low)) * plotH;
-  const minutes = roundTicks(0, span[1] / 60, 4).map((m) => m * 60);
+  const minutes = ticks(0, span[1] / 60, 4).map((m) => m * 60);
   const late = (run: "before" | "after") => facts[run].lateC[curves.chip] ?? NaN;
   const ends = spread([
     ...(limitC === null ? [] : [{ text: "Limit", value: `${limitC}`, y: yOf(limitC) - 0.1, quiet: true }]),

@@ -1,11 +1,11 @@
 "use client";
+import { ticks } from "d3-array";
 import { words } from "@/core/words";
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
-import { useEffect, useState } from "react";
 import { type ChipExplanation, type ChipId, type FitView } from "@/core/judge";
-import type { Problem, Result } from "@/core/result";
-import { extent, roundTicks } from "@/ui/charts/rows";
+import { extent } from "@/ui/charts/rows";
 import { Strip } from "@/ui/charts/Strip";
+import { useAsked } from "@/ui/controls/asked";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 
@@ -17,26 +17,7 @@ interface Props {
 
 /** How a chip's figures were found: the fit over the measurement, what it leaves, the spectrum, the arithmetic. */
 export function ExplainDialog({ jobId, chip, onClose }: Props) {
-  const [all, setAll] = useState<ChipExplanation[] | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
-  useEffect(() => {
-    let gone = false;
-    fetch(`/api/jobs/${jobId}/explain`)
-      .then((r) => r.json() as Promise<Result<ChipExplanation[]>>)
-      .then((r) => {
-        if (gone) return;
-        if (r.ok) setAll(r.value);
-        else setProblem(r.problem);
-      })
-      .catch(
-        () =>
-          !gone &&
-          setProblem({ code: "unreachable", message: "Ovrant's server did not answer.", action: "Try again." }),
-      );
-    return () => {
-      gone = true;
-    };
-  }, [jobId]);
+  const { value: all, problem } = useAsked<ChipExplanation[]>(`/api/jobs/${jobId}/explain`);
   const own = all?.find((c) => c.chip === chip);
   return (
     <Dialog open onClose={onClose} className="relative z-50">
@@ -105,7 +86,7 @@ function Fit({ title, fit, ghost = false }: { title: string; fit: FitView; ghost
           height={118}
           span={[start, end]}
           domain={[Math.floor(low), Math.ceil(high)]}
-          ticks={roundTicks(low, high, 3)}
+          ticks={ticks(low, high, 3)}
           lines={[
             { key: "measured", label: "", unit: "°C", points: fit.measured, colour: "var(--room)" },
             { key: "fitted", label: "", unit: "°C", points: fit.fitted, ghost, colour: "var(--ink)" },

@@ -1,8 +1,8 @@
 "use client";
+import { ticks } from "d3-array";
 import { useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceArea, XAxis, YAxis } from "recharts";
 import type { ChipEstimate, SpectrumLine } from "@/core/judge";
-import { roundTicks } from "@/ui/charts/rows";
 
 interface Props {
   estimate: ChipEstimate;
@@ -52,7 +52,7 @@ export function RiseChart({ estimate, powerW, loadS, width, height }: Props) {
         <YAxis
           width={46}
           domain={[0, top]}
-          ticks={roundTicks(0, top, 3)}
+          ticks={ticks(0, top, 3)}
           tickLine={false}
           axisLine={false}
           tick={{ fontSize: "var(--text-tag)", fill: "var(--ink-2)", fontFamily: "var(--font-num)" }}

@@ -1,0 +1,25 @@
+import Ajv2020 from "ajv/dist/2020";
+import standaloneCode from "ajv/dist/standalone";
+import { layoutSchema } from "../../src/core/codec/schema";
+import { tightenSchema } from "../../src/core/fasten/schema";
+import { padsSchema } from "../../src/core/pads/schema";
+
+export const COMPILED = "src/core/checked/compiled.js";
+
+/** The schemas of outside files as plain code: a strict CSP forbids making code at run time. */
+export function compiledSchemas(): string {
+  const ajv = new Ajv2020({
+    code: { source: true, esm: true, lines: false },
+    discriminator: true,
+    useDefaults: true,
+    verbose: true,
+    unicode: false,
+    allowUnionTypes: true,
+    strictTypes: false,
+  });
+  ajv.addSchema(layoutSchema(), "layout");
+  ajv.addSchema(padsSchema, "pads");
+  ajv.addSchema(tightenSchema, "tighten");
+  const code = standaloneCode(ajv, { layoutCheck: "layout", padsCheck: "pads", tightenCheck: "tighten" });
+  return `/* eslint-disable */\n// Made by npm run schemas from the published schemas; not to be edited.\n${code}\n`;
+}

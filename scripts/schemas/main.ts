@@ -1,0 +1,4 @@
+import { writeFileSync } from "node:fs";
+import { COMPILED, compiledSchemas } from "./compile";
+
+writeFileSync(COMPILED, compiledSchemas());
