@@ -60,7 +60,7 @@ function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
       className="grid grid-cols-1 gap-x-8 gap-y-4 border-t-[1.5px] border-line py-6
         md:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,20rem)]"
     >
-      <div className="grid w-80 place-items-center xl:w-105 xl:justify-items-start">
+      <div className="grid w-70 place-items-center sm:w-80 xl:w-105 xl:justify-items-start">
         <SmallUnderside layout={e.newest.document} pxPerMm={1.04} />
       </div>
       <div className="min-w-0">

@@ -99,7 +99,7 @@ interface UseRunChartGiven {
 /** DOC useRunChart */
 function useRunChart({ height, curves, ghost, phases, room, limitC }: UseRunChartGiven) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 760, height });
-  const width = Math.max(320, size.width);
+  const width = Math.max(260, size.width);
   const span = useMemo<[number, number]>(() => [0, Math.max(1, curves.endS)], [curves.endS]);
   const shift = ghost && phases ? phases.loadOnS - ghost.phases.loadOnS : 0;
   const strips = useMemo(() => {
@@ -170,7 +170,7 @@ function PhaseNames({ phases, span }: PhaseNamesProps) {
       >
         Load <span className="num text-note">{words.clock(phases.loadOffS - phases.loadOnS)}</span>
       </span>
-      <span className="whitespace-nowrap pl-2 text-ink-2">
+      <span className="overflow-hidden pl-2 whitespace-nowrap text-ink-2">
         {span[1] - phases.loadOffS > 5 ? (
           <>
             Cool-down <span className="num text-note">{words.clock(span[1] - phases.loadOffS)}</span>

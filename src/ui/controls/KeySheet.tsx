@@ -1,5 +1,6 @@
 "use client";
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import Link from "next/link";
 import { useState } from "react";
 import { Button, KeyCap } from "./Button";
 import { useKeys } from "./keys";
@@ -80,7 +81,12 @@ export function KeySheet() {
                 </section>
               ))}
             </div>
-            <p className="mt-5 text-note text-ink-2">Single keys rest while you type in a field.</p>
+            <p className="mt-5 text-note text-ink-2">
+              Single keys rest while you type in a field. What the words mean:{" "}
+              <Link prefetch={false} href="/glossary" className="link inline-flex min-h-11 items-center text-ink">
+                Glossary
+              </Link>
+            </p>
             <Button look="plain" className="mt-5" onClick={() => setOpen(false)}>
               Close
             </Button>

@@ -38,7 +38,7 @@ export function NumberField({ label, unit = "", value, min, max, step = 0.5, onC
         inputMode="decimal"
         className="field num px-2 text-body font-strong"
         value={shown}
-        aria-invalid={wrong}
+        invalid={wrong}
         aria-describedby={wrong ? `${id}-why` : undefined}
         onChange={(e) => take(e.target.value)}
         onBlur={() => setDraft(null)}

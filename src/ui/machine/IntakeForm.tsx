@@ -34,10 +34,10 @@ export function IntakeForm({ models }: { models: string[] }) {
         </p>
         <div className="mt-6 grid max-w-190 grid-cols-1 gap-x-7 gap-y-5 sm:grid-cols-2">
           <Field label="Tag" hint="The mark on the machine, such as LR-21" error={errors.tag?.message}>
-            <Input className="field num" autoFocus aria-invalid={Boolean(errors.tag)} {...form.register("tag")} />
+            <Input className="field num" autoFocus invalid={Boolean(errors.tag)} {...form.register("tag")} />
           </Field>
           <Field label="Model" hint="From the label under the base" error={errors.model?.message}>
-            <Input className="field" list="models" aria-invalid={Boolean(errors.model)} {...form.register("model")} />
+            <Input className="field" list="models" invalid={Boolean(errors.model)} {...form.register("model")} />
           </Field>
           <datalist id="models">
             {models.map((m) => (
@@ -63,17 +63,12 @@ export function IntakeForm({ models }: { models: string[] }) {
             <Input
               className="field num"
               inputMode="decimal"
-              aria-invalid={Boolean(errors.limitC)}
+              invalid={Boolean(errors.limitC)}
               {...form.register("limitC")}
             />
           </Field>
           <Field label="Complaint" error={errors.complaint?.message} className="sm:col-span-2">
-            <Textarea
-              className="field"
-              rows={3}
-              aria-invalid={Boolean(errors.complaint)}
-              {...form.register("complaint")}
-            />
+            <Textarea className="field" rows={3} invalid={Boolean(errors.complaint)} {...form.register("complaint")} />
           </Field>
         </div>
       </div>

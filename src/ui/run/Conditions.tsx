@@ -161,7 +161,7 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
               value={draft[r.field]}
               list={r.suggest ? `${fieldId}-list` : undefined}
               inputMode={r.unit ? "decimal" : undefined}
-              aria-invalid={Boolean(error)}
+              invalid={Boolean(error)}
               aria-describedby={error ? `${fieldId}-error` : undefined}
               onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })}
               title={draft[r.field]}

@@ -18,7 +18,7 @@ export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: Sta
   return (
     <nav
       aria-label="Stages of the job"
-      className="relative h-19 shrink-0 border-b-[1.5px] border-line bg-plane lg:hidden"
+      className="relative h-19 shrink-0 border-b-[1.5px] border-line bg-plane overflow-x-clip lg:hidden"
     >
       <svg
         aria-hidden

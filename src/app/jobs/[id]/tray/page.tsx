@@ -24,11 +24,13 @@ export default async function TrayPage({ params }: { params: Promise<{ id: strin
         <LinkButton href={stagePath(view.job.id, "open")}>Back to the bench</LinkButton>
       </div>
       {ctx.map ? (
-        <TrayMap
-          ctx={ctx}
-          map={ctx.map}
-          title={[view.machine.model, view.machine.variant, view.machine.tag].filter(Boolean).join(", ")}
-        />
+        <div className="overflow-x-auto print:overflow-visible" tabIndex={0} role="region" aria-label="Tray map">
+          <TrayMap
+            ctx={ctx}
+            map={ctx.map}
+            title={[view.machine.model, view.machine.variant, view.machine.tag].filter(Boolean).join(", ")}
+          />
+        </div>
       ) : (
         <p className="text-sub">This model is not drawn yet: draw its cover screws on the map first.</p>
       )}

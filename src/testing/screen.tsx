@@ -1,0 +1,46 @@
+import "reflect-metadata";
+import { cleanup } from "@testing-library/react";
+import { afterEach, beforeEach, vi } from "vitest";
+
+/** For tests: where the page was sent to, and whether it was read anew. */
+export const router = { push: vi.fn(), refresh: vi.fn(), replace: vi.fn() };
+
+vi.mock("next/navigation", () => ({ useRouter: () => router, usePathname: () => "/" }));
+
+vi.mock("next/link", () => ({
+  default: ({
+    href,
+    children,
+    prefetch: _,
+    ...rest
+  }: {
+    href: string;
+    children: React.ReactNode;
+    prefetch?: boolean;
+  }) => (
+    <a href={href} {...rest}>
+      {children}
+    </a>
+  ),
+}));
+
+beforeEach(() => {
+  router.push.mockClear();
+  router.refresh.mockClear();
+});
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+/** For tests: the server's answers, in the order they are asked for; gives back what was sent. */
+export function serverAnswers(...answers: unknown[]): { sent: { url: string; method: string; body: unknown }[] } {
+  const sent: { url: string; method: string; body: unknown }[] = [];
+  vi.stubGlobal("fetch", (url: string, init?: { method?: string; body?: string }) => {
+    sent.push({ url, method: init?.method ?? "GET", body: init?.body ? (JSON.parse(init.body) as unknown) : null });
+    const answer = answers[Math.min(sent.length, answers.length) - 1];
+    return answer instanceof Error ? Promise.reject(answer) : Promise.resolve({ json: () => Promise.resolve(answer) });
+  });
+  return { sent };
+}
