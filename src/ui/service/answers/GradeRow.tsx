@@ -26,6 +26,7 @@ export function GradeRow({
             key={value}
             type="button"
             aria-label={`Grade ${value}, ${label}, ${share}`}
+            aria-pressed={was === value}
             onClick={() => onPick(value)}
             className="group flex flex-col justify-start text-left"
           >

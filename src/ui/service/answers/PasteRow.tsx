@@ -29,6 +29,7 @@ export function PasteRow({
           <button
             key={value}
             type="button"
+            aria-pressed={was === value}
             onClick={() => onPick(value)}
             className="group flex flex-col justify-start text-left"
           >
