@@ -39,7 +39,18 @@ const arrows = FOLDERS.map((folder) => {
 });
 
 export default tseslint.config(
-  { ignores: [".next/", "node_modules/", "var/", "next-env.d.ts", "test-results/", "playwright-report/", "**/*.mjs"] },
+  {
+    ignores: [
+      ".next/",
+      "node_modules/",
+      "var/",
+      "next-env.d.ts",
+      "test-results/",
+      "playwright-report/",
+      "**/*.mjs",
+      "**/*.js",
+    ],
+  },
   ...tseslint.configs.recommendedTypeChecked,
   { languageOptions: { parserOptions: { projectService: true } } },
   hooks.configs.flat["recommended-latest"],
@@ -52,11 +63,17 @@ export default tseslint.config(
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
       "@typescript-eslint/no-explicit-any": "error",
       "@typescript-eslint/consistent-type-imports": ["error", { fixStyle: "inline-type-imports" }],
-      "max-len": ["error", { code: 120, ignorePattern: 'className=|^\\s*d[:=]|https?:|^import ' }],
+      // photos come from the server at the size they are shown
+      "@next/next/no-img-element": "off",
+      "max-len": ["error", { code: 120, ignoreRegExpLiterals: true }],
       "max-lines-per-function": ["error", { max: 80 }],
       "max-params": ["error", 5],
     },
   },
-  { files: ["src/**/*.test.ts", "e2e/**/*.ts"], rules: { "no-restricted-imports": "off" } },
-  ...arrows.map((a) => ({ ...a, ignores: ["src/**/*.test.ts"] })),
+  {
+    files: ["src/**/*.test.{ts,tsx}", "scripts/**/*.test.ts", "e2e/**/*.ts"],
+    // a chapter of tests, or a whole journey, is as long as it is; what it calls is not
+    rules: { "no-restricted-imports": "off", "max-lines-per-function": "off" },
+  },
+  ...arrows.map((a) => ({ ...a, ignores: ["src/**/*.test.{ts,tsx}"] })),
 );

@@ -117,7 +117,8 @@ export async function benchDrag(args: string[]): Promise<void> {
       `  one part    ${one.fps.toFixed(1)} frames/s, slowest ${one.slowestMs.toFixed(0)} ms   (${name ?? "no step"})`,
     );
     console.log(
-      `  ${count} parts   ${all.fps.toFixed(1)} frames/s, slowest ${all.slowestMs.toFixed(0)} ms   (${moved ?? "no step"})`,
+      `  ${count} parts   ${all.fps.toFixed(1)} frames/s, ` +
+        `slowest ${all.slowestMs.toFixed(0)} ms   (${moved ?? "no step"})`,
     );
     if (
       Math.min(one.fps, all.fps) < 50 ||

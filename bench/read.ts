@@ -42,7 +42,20 @@ function makeLog(rows: number): Uint8Array {
   for (let at = 0; at < rows; at += 20_000) {
     let text = "";
     for (let i = at; i < Math.min(rows, at + 20_000); i++)
-      text += `${i}.0,${60 + (i % 37)},${i % 101},${3000 + (i % 997)},${(30 + (i % 413) / 10).toFixed(2)},${50 + (i % 31)},${(i * 7) % 101},${1500 + (i % 389)},${(20 + (i % 611) / 10).toFixed(2)},${3000 + ((i * 10) % 1900)},${2990 + ((i * 10) % 1900)},${(21 + (i % 23) / 10).toFixed(1)}\n`;
+      text += `${[
+        `${i}.0`,
+        `${60 + (i % 37)}`,
+        `${i % 101}`,
+        `${3000 + (i % 997)}`,
+        `${(30 + (i % 413) / 10).toFixed(2)}`,
+        `${50 + (i % 31)}`,
+        `${(i * 7) % 101}`,
+        `${1500 + (i % 389)}`,
+        `${(20 + (i % 611) / 10).toFixed(2)}`,
+        `${3000 + ((i * 10) % 1900)}`,
+        `${2990 + ((i * 10) % 1900)}`,
+        `${(21 + (i % 23) / 10).toFixed(1)}`,
+      ].join(",")}\n`;
     parts.push(new TextEncoder().encode(text));
   }
   const all = new Uint8Array(parts.reduce((s, p) => s + p.length, 0));

@@ -39,7 +39,7 @@ export async function benchSqueeze(): Promise<void> {
       while (s.plane[0] > 7e-5) s.step(1e9);
       const error = s.timeS / dropTimeS(mu, V, F, h0, s.plane[0]) - 1;
       console.log(
-        `${String(cells).padStart(4)}   ${stepShare.toFixed(2)}   ${(`${(100 * error).toFixed(2)} %`).padStart(
+        `${String(cells).padStart(4)}   ${stepShare.toFixed(2)}   ${`${(100 * error).toFixed(2)} %`.padStart(
           9,
         )}       ${(s.volumeM3 / V - 1).toExponential(1).padStart(8)}   ` +
           `${String(s.steps).padStart(5)}   ${((performance.now() - t0) / 1000).toFixed(2)}`,

@@ -5,13 +5,13 @@ export { expect, type Locator, type Page } from "@playwright/test";
 
 /** A journey through the built application, on a server and a copy of the demo's database of its own. */
 export const test = base.extend<{ app: App }>({
-  app: async ({}, use) => {
+  app: async ({}, provide) => {
     const app = await App.start("demo");
-    await use(app);
+    await provide(app);
     app.stop();
   },
-  baseURL: async ({ app }, use) => {
-    await use(app.url);
+  baseURL: async ({ app }, provide) => {
+    await provide(app.url);
   },
 });
 

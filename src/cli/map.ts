@@ -29,7 +29,7 @@ export async function mapCommand(args: string[]): Promise<void> {
       pipes: pipeLoads(map).map((p) => ({ pipe: name(p.pipe), W: p.W, usualW: p.usualW })),
     };
     process.stdout.write(
-      `${JSON.stringify({ version: 1, model: map.layout.model, variant: map.layout.variant, sentence, paths, counts, checks, estimates })}\n`,
+      `${JSON.stringify({ version: 1, ...modelOf(map), sentence, paths, counts, checks, estimates })}\n`,
     );
     return;
   }
@@ -73,3 +73,5 @@ async function layoutFile(path: string): Promise<Layout> {
     throw new Unusable(`${path}: This SVG holds no layout of Ovrant's. Export it from the editor as SVG or JSON.`);
   return svg.value.layout;
 }
+
+const modelOf = ({ layout: { model, variant } }: CoolingMap) => ({ model, variant });

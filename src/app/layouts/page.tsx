@@ -52,7 +52,7 @@ interface LibraryEntryRowProps {
   pads: number;
 }
 
-/** DOC LibraryEntryRow */
+/** A model's drawing with its files and revisions. */
 function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
   return (
     <section

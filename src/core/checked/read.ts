@@ -82,7 +82,7 @@ function wantsOf(s: Schema): string {
   if (s.type === "array") return "must be a list";
   if (s.type === "object") return "must be an object";
   if (s.pattern) return "must be letters and digits";
-  return s.maxLength ? `must be text of up to ${String(s.maxLength)} characters` : "must be text";
+  return typeof s.maxLength === "number" ? `must be text of up to ${s.maxLength} characters` : "must be text";
 }
 
 function numberWanted({ minimum, maximum, exclusiveMinimum, exclusiveMaximum }: Schema): string {

@@ -183,7 +183,9 @@ describe("a layout as SVG", () => {
   });
 
   it("deeper than any drawing is read without end or overflow", () => {
-    const deep = `<svg xmlns="http://www.w3.org/2000/svg">${"<g>".repeat(90)}<rect width="4" height="4"/>${"</g>".repeat(90)}<rect width="4" height="4"/></svg>`;
+    const rect = '<rect width="4" height="4"/>';
+    const nested = "<g>".repeat(90) + rect + "</g>".repeat(90);
+    const deep = `<svg xmlns="http://www.w3.org/2000/svg">${nested}${rect}</svg>`;
     const read = readSvg(deep);
     expect(read.ok && !read.value.own && read.value.sketches.length).toBe(1);
   });

@@ -1,5 +1,5 @@
 export { layoutFrom, layoutJson, parseLayout } from "./json";
-export { layoutSchema, MOST_PARTS } from "./schema";
+export { layoutSchema } from "./schema";
 export { layoutSvg, readSvg, svgWidthMm, type SvgIntake } from "./svg";
 export { csvCell, partsTable } from "./csv";
 export { layoutProblem } from "./problems";

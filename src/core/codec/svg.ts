@@ -44,10 +44,10 @@ export function layoutSvg(layout: Layout, colours: Readonly<Record<string, strin
       ...parts,
     ],
   );
-  return (
-    `<?xml version="1.0" ` +
-    `encoding="UTF-8"?>\n${svg.replace(/var\(--(?:d-)?([a-z0-9-]+)\)/g, (whole: string, name: string) => literal(whole, name, colours))}\n`
+  const coloured = svg.replace(/var\(--(?:d-)?([a-z0-9-]+)\)/g, (whole: string, name: string) =>
+    literal(whole, name, colours),
   );
+  return `<?xml version="1.0" ` + `encoding="UTF-8"?>\n${coloured}\n`;
 }
 
 function literal(whole: string, name: string, colours: Readonly<Record<string, string>>): string {

@@ -96,6 +96,8 @@ function heatChecks(map: CoolingMap): MapCheck[] {
   return out;
 }
 
+const NAMES = { memory: "memory chip", regulator: "regulator" } as const;
+
 function padChecks(map: CoolingMap): MapCheck[] {
   const out: MapCheck[] = [];
   const bare = map
@@ -106,7 +108,7 @@ function padChecks(map: CoolingMap): MapCheck[] {
     if (own.length)
       out.push({
         code: "no-pad",
-        message: `${own.length === 1 ? `One ${role === "memory" ? "memory chip" : "regulator"} has` : `${own.length} ${role === "memory" ? "memory chips" : "regulators"} have`} no pad.`,
+        message: `${words.counted(own.length, NAMES[role])} ${words.agreeing(own.length, "has", "have")} no pad.`,
         parts: own.map((c) => c.id),
       });
   }
@@ -197,7 +199,9 @@ function stampChecks(tag: string, screws: readonly Screw[]): MapCheck[] {
   else if (unmarked.length)
     out.push({
       code: "stamp-missing",
-      message: `${unmarked.length} of ${screws.length} screws of ${tag} ${unmarked.length === 1 ? "has" : "have"} no stamped mark.`,
+      message:
+        `${unmarked.length} of ${screws.length} screws of ${tag} ` +
+        `${words.agreeing(unmarked.length, "has", "have")} no stamped mark.`,
       parts: unmarked.map((s) => s.id),
     });
   return out;

@@ -4,7 +4,7 @@ import { chipLabel, KINDS } from "../drawing/kinds";
 import type { CoolingMap } from "../drawing/map";
 import { estimatedKW } from "./network";
 import type { Pad, HeatPipe, FinStack, Chip, Blower, Part } from "../drawing/parts";
-import { Spread } from "../drawing";
+import { type Spread } from "../drawing";
 
 /** A line of a part's panel: what, and how much; strong figures in mm, W, K/W. */
 export interface Fact {

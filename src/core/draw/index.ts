@@ -1,6 +1,5 @@
 export { drawPart, drawingDefs } from "./part";
 export { drawBase } from "./case";
 export { centreLinePath } from "./cooling";
-export { el as markup, escaped } from "./markup";
 export { darkDrawingColours, drawingColours } from "./colours";
 export { placeLabels, type PlacedLabel } from "./labels";

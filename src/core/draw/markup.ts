@@ -34,5 +34,9 @@ export function cornered(
   [a, b, c, d]: readonly [number, number, number, number],
 ): string {
   const arc = (r: number, dx: number, dy: number) => (r > 0 ? `a${n(r)} ${n(r)} 0 0 1 ${n(dx)} ${n(dy)}` : "");
-  return `M${n(x + a)} ${n(y)}H${n(x + w - b)}${arc(b, b, b)}V${n(y + h - c)}${arc(c, -c, c)}H${n(x + d)}${arc(d, -d, -d)}V${n(y + a)}${arc(a, a, -a)}Z`;
+  return (
+    `M${n(x + a)} ` +
+    `${n(y)}H${n(x + w - b)}${arc(b, b, b)}V${n(y + h - c)}${arc(c, -c, c)}` +
+    `H${n(x + d)}${arc(d, -d, -d)}V${n(y + a)}${arc(a, a, -a)}Z`
+  );
 }

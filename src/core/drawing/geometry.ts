@@ -204,10 +204,6 @@ export function sideBand(box: Box, side: Side, inMm: number, outMm: number): Poi
 /** Length of a side of a box, mm. */
 export const sideLength = (box: Box, side: Side): number => (side === "top" || side === "bottom" ? box.wMm : box.hMm);
 
-/** The opposite side. */
-export const across = (side: Side): Side =>
-  (({ top: "bottom", bottom: "top", left: "right", right: "left" }) as const)[side];
-
 /** A ring pushed away from its middle by a little, so that points on its edge lie inside. */
 export function grown(ring: readonly Point[], byMm: number): Point[] {
   const b = boundsOf(ring);

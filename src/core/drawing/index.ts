@@ -1,9 +1,7 @@
 export * from "./parts";
 export {
   KINDS,
-  KIND_NAMES,
   LAYERS,
-  ROLE_NAMES,
   chipLabel,
   newPart,
   newPath,
@@ -16,7 +14,7 @@ export {
 } from "./kinds";
 export * from "./geometry";
 export { drawOrder } from "./order";
-export { linksOf, dieRing, isPasted, kindFor, type Link, type LinkKind } from "./links";
+export { dieRing, isPasted, kindFor, type Link, type LinkKind } from "./links";
 export { CoolingMap, spreadAt } from "./map";
 export { rigidGroups, type Spread } from "./rigid";
 export { countsOf, type PartCounts } from "./counts";

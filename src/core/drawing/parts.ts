@@ -240,5 +240,3 @@ export const emptyLayout = (model: string, variant: string, widthMm: number, dep
   links: [],
   figures: usualFigures,
 });
-
-export const partById = (layout: Layout, id: string): Part | undefined => layout.parts.find((p) => p.id === id);

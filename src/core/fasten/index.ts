@@ -4,7 +4,6 @@ export {
   MOST_SCREWS,
   oneSideFirst,
   orderLean,
-  stampedOrder,
   tightenPlan,
   type OrderLean,
   type TightenPlan,

@@ -5,7 +5,6 @@ export {
   STAGE_TITLES,
   standsWords,
   stageAt,
-  STAGES,
   stagesOf,
   verdictFact,
   type JobHolds,

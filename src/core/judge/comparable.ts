@@ -34,7 +34,18 @@ export function enoughSeconds(chips: readonly ChipEstimate[], before: Series, af
   return Math.max(SHORTEST_LOAD_S, Math.min(ENOUGH_TAUS * tau, Math.max(LONG_LOAD_TAUS * tau, LONG_LOAD_S)));
 }
 
-const clock = (s: number): string => `${Math.floor(Math.round(s) / 60)}:${String(Math.round(s) % 60).padStart(2, "0")}`;
+function roomReasons(before: Series, after: Series): Reason[] {
+  const missing = [before.room ? "" : "before", after.room ? "" : "after"].filter(Boolean);
+  if (missing.length === 0) return [];
+  return [
+    {
+      code: "no-room-temperature",
+      level: "blocks",
+      message: `No room temperature for the run ${missing.join(" and the run ")}.`,
+      figure: "none",
+    },
+  ];
+}
 
 /** Every reason why the two runs cannot be compared as a whole; empty when they can. */
 export function blockingReasons(
@@ -44,16 +55,7 @@ export function blockingReasons(
   work: readonly WorkWitness[],
   fan: FanState,
 ): Reason[] {
-  const reasons: Reason[] = [];
-  const missingRoom = [before.room ? "" : "before", after.room ? "" : "after"].filter(Boolean);
-  if (missingRoom.length) {
-    reasons.push({
-      code: "no-room-temperature",
-      level: "blocks",
-      message: `No room temperature for the run ${missingRoom.join(" and the run ")}.`,
-      figure: "none",
-    });
-  }
+  const reasons = roomReasons(before, after);
   const enough = enoughSeconds(chips, before, after, fan);
   for (const [name, s] of [
     ["before", before],
@@ -64,8 +66,8 @@ export function blockingReasons(
       reasons.push({
         code: "load-too-short",
         level: "blocks",
-        message: `The load of the run ${name} was too short: airflow takes ${clock(enough)} to show itself.`,
-        figure: `${clock(length)} of ${clock(enough)}`,
+        message: `The load of the run ${name} was too short: airflow takes ${words.clock(enough)} to show itself.`,
+        figure: `${words.clock(length)} of ${words.clock(enough)}`,
       });
     }
   }

@@ -117,7 +117,10 @@ function stepsOf(
     },
     {
       title: "Airflow",
-      text: `Before ${height(airflow.before.K)}. After ${height(airflow.after.K)}${rpm && fan.kind === "usual" ? `, both at ${rpm}\u00a0rpm` : ""}. Change ${K(airflow.change.K)}${series.before.chips.length > 1 ? "; what comes from the other chip through shared air is in it" : ""}.`,
+      text:
+        `Before ${height(airflow.before.K)}. After ${height(airflow.after.K)}` +
+        `${rpm && fan.kind === "usual" ? `, both at ${rpm}\u00a0rpm` : ""}. Change ${K(airflow.change.K)}` +
+        `${series.before.chips.length > 1 ? "; what comes from the other chip through shared air is in it" : ""}.`,
     },
   ];
   if (rpm && fan.kind === "usual")

@@ -374,7 +374,8 @@ function powerFindings({ work, before, after, facts }: Scene): Reason[] {
       message:
         w.by === "nothing"
           ? `No power, load or clock of the ${words.chip(w.chip)} in the logs: the same work was assumed.`
-          : `No power of the ${words.chip(w.chip)} in the logs: by ${w.by} the work was the same, and that was assumed.`,
+          : `No power of the ${words.chip(w.chip)} in the logs: by ${w.by} the work was the same, and that was ` +
+            "assumed.",
     });
   }
   const lead = before.chips[0]?.chip;

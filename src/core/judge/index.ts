@@ -1,6 +1,6 @@
-export { fanState, lateRows, matchedConditions, meanOver, type JudgeRun, type Matched } from "./conditions";
-export { estimatePair, type ChipEstimate, type Figure, type SpectrumLine } from "./estimate";
-export { defaultOptions, judgePair, type JudgeOptions } from "./judge";
+export { type JudgeRun, type Matched } from "./conditions";
+export { type ChipEstimate, type Figure, type SpectrumLine } from "./estimate";
+export { judgePair, type JudgeOptions } from "./judge";
 export { explainPair, type ChipExplanation, type FitView } from "./explain";
 export { figuresFromRuns, figuresOfClass, goodRunsOf, type GoodFigures, type GoodRun } from "./good";
 export { triageRun, type SurerTest, type Triage, type TriageChip, type TriagePath, type TriageWord } from "./triage";

@@ -1,5 +1,5 @@
 export { doubtsOf, type OtherRun } from "./belongs";
-export { curvesOf, labelOf, type Curve, type RunCurves } from "./curves";
+export { curvesOf, type Curve, type RunCurves } from "./curves";
 export { decimate, roundPoints, shapeIn, shapeOfRows, type CurvePoint } from "./decimate";
 export { temperatureEvidence } from "./evidence";
 export { findPhases, type FoundPhases, type Phases } from "./phases";
@@ -7,7 +7,7 @@ export { logProblem, type LogWarning } from "./problems";
 export { readLog, readTable } from "./read";
 export { headerKey, type ColumnChoices } from "./choices";
 export { LogReader, withChoices, type LogTable, type ReadOptions } from "./reader";
-export { isRole, unitOfRole, type ColumnGuess, type Role } from "./recognise";
+export { isRole, type ColumnGuess, type Role } from "./recognise";
 export { channelOf, toRun, type Channel, type Run } from "./run";
 export { summarise, type LogSummary } from "./summary";
 export type { Layout } from "./sniff";

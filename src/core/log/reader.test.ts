@@ -144,10 +144,13 @@ describe("what a logger does wrong is dealt with and said", () => {
 
 describe("tables of other shapes", () => {
   it("a date and a clock in two columns, day first, past midnight", () => {
-    const rows = Array.from(
-      { length: 40 },
-      (_, i) =>
-        `${i < 20 ? "04.03.2031" : "05.03.2031"};${i < 20 ? `23:59:${40 + i}` : `00:00:${String(i - 20).padStart(2, "0")}`};${(50.5 + i).toFixed(1).replace(".", ",")};${2000 + i}`,
+    const rows = Array.from({ length: 40 }, (_, i) =>
+      [
+        i < 20 ? "04.03.2031" : "05.03.2031",
+        i < 20 ? `23:59:${40 + i}` : `00:00:${String(i - 20).padStart(2, "0")}`,
+        (50.5 + i).toFixed(1).replace(".", ","),
+        2000 + i,
+      ].join(";"),
     );
     const run = runOf(["Datum;Uhrzeit;CPU-Temperatur [°C];Lüfter [U/min]", ...rows].join("\r\n"));
     expect(run.timeS.length).toBe(40);

@@ -57,15 +57,6 @@ export interface ColumnHead {
   timeLike: "iso" | "clock" | "date" | null;
 }
 
-const CANONICAL: Record<string, string> = {
-  temperature: "°C",
-  power: "W",
-  load: "%",
-  clock: "MHz",
-  speed: "rpm",
-  duty: "%",
-};
-
 /** What every column is taken for, from units, words, and the size of its numbers. */
 export function recogniseColumns(heads: readonly ColumnHead[]): ColumnGuess[] {
   const drafts = heads.map(draftColumn);
@@ -352,8 +343,3 @@ function promoteLoneTemperature(drafts: Draft[]): void {
 
 const percentile = (samples: readonly number[], q: number): number =>
   quantile(samples, q, (v) => (Number.isFinite(v) ? v : NaN)) ?? NaN;
-
-/** Unit a role is kept in. */
-export function unitOfRole(role: Role): string {
-  return CANONICAL[role.split(".").pop() ?? ""] ?? "";
-}

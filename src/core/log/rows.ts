@@ -288,7 +288,8 @@ export class RowReader {
         `cell-${column}`,
         this.line,
         (n) =>
-          `"${text.trim().slice(0, 24)}" in column ${heading} is no number${n > 1 ? ` (${n} such cells)` : ""}; counted as a gap.`,
+          `"${text.trim().slice(0, 24)}" in column ${heading} is no number` +
+          `${n > 1 ? ` (${n} such cells)` : ""}; counted as a gap.`,
       );
     }
     return NaN;

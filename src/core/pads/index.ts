@@ -3,7 +3,6 @@ export { gapFromOld, nearby, STOCK_MM, thicknessOptions, type ThicknessOption } 
 export {
   cuttingPlan,
   KERF_MM,
-  LEAST_REST_MM,
   MARGIN_MM,
   type CuttingPlan,
   type KnifeLine,

@@ -39,7 +39,8 @@ export function cuttingSvg(plan: CuttingPlan, sheets: readonly Sheet[]): string 
       );
     }
     out.push(
-      `<text x="0" y="${n(s.heightMm + 4.4)}" font-size="3" font-family="sans-serif">${s.offcut ? "Off-cut" : "Sheet"} ${n(s.widthMm)} × ${n(s.heightMm)} × ${n(s.thicknessMm)} mm</text></g>`,
+      `<text x="0" y="${n(s.heightMm + 4.4)}" font-size="3" font-family="sans-serif">` +
+        `${s.offcut ? "Off-cut" : "Sheet"} ${n(s.widthMm)} × ${n(s.heightMm)} × ${n(s.thicknessMm)} mm</text></g>`,
     );
     y += s.heightMm + 12;
   }

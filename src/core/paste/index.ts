@@ -1,20 +1,10 @@
-export {
-  amountFor,
-  BARREL_MM,
-  dropMm,
-  jobsLeft,
-  marginOf,
-  NOZZLE_MM,
-  screwN,
-  type Amount,
-  type PastedFace,
-} from "./amount";
+export { amountFor, BARREL_MM, dropMm, jobsLeft, NOZZLE_MM, screwN, type Amount, type PastedFace } from "./amount";
 export { bondLineM, PASTES, USUAL_PASTE, stopsOf, type Paste, type PasteStop } from "./paste";
 export { beadMm, laidHeights, PATTERNS, strokesOf, type Laid, type Pattern, type Stroke } from "./pattern";
 export { PressureGrid } from "./poisson";
 export { pressingOf, stepsInOrder, TURN_S, type PlateScrewForce, type Pressing } from "./loads";
 export { overMm3, suggestPattern, type PatternTrial, type Suggestion } from "./suggest";
-export { squeezeRun, SETTLE_S, type SqueezeFrame, type SqueezeRun } from "./run";
+export { squeezeRun, type SqueezeFrame, type SqueezeRun } from "./run";
 export { bearing, pressing, type Load, type PressPoint } from "./press";
 export { Squeeze, type SqueezeSetup } from "./squeeze";
 export { symmetric3, type Three } from "./three";

@@ -128,7 +128,7 @@ export function closeSteps(ctx: ServiceContext): Step[] {
     ...batterySteps(ctx),
     ...coverSteps(ctx),
     ...coverScrewSteps(ctx),
-    ...firstStartSteps(ctx),
+    ...firstStartSteps(),
   ];
 }
 
@@ -225,7 +225,9 @@ function plugSteps(ctx: ServiceContext): Step[] {
         "close:cables",
         {
           title: "Cables and plugs",
-          say: `${others.length ? `Look at ${words.listed(others.map((p) => p.forWhat || "the plug"))}. ` : ""}Every cable in its route: under its tabs, over nothing that presses.`,
+          say:
+            (others.length ? `Look at ${words.listed(others.map((p) => p.forWhat || "the plug"))}. ` : "") +
+            "Every cable in its route: under its tabs, over nothing that presses.",
           parts: [...others.map((p) => p.id), ...(map?.ofKind("cable").map((c) => c.id) ?? [])],
         },
         "All routes are right",
@@ -365,7 +367,7 @@ function coverScrewSteps(ctx: ServiceContext): Step[] {
 }
 
 /** The first start. */
-function firstStartSteps(ctx: ServiceContext): Step[] {
+function firstStartSteps(): Step[] {
   const steps: Step[] = [];
   steps.push(
     act(

@@ -184,7 +184,9 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
       const g = open({
         key: "gate:left",
         title: left > 0 ? `${left} ${left === 1 ? "piece is" : "pieces are"} left on the tray` : "Out is not in",
-        say: `${missing.map((c) => `${c.name}: ${list(c.missing)}`).join(". ")}${missing.length ? ". " : ""}Find where it belongs before the machine is started.`,
+        say:
+          missing.map((c) => `${c.name}: ${list(c.missing)}. `).join("") +
+          "Find where it belongs before the machine is started.",
         opens: true,
       });
       if (g) return g;

@@ -4,7 +4,7 @@ export type { Ask, ServiceContext, Step } from "./step";
 export { estimateMinutes, nextStep, progressOf, stepsOf, type StageProgress } from "./plan";
 export { batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";
 export { coverScrews } from "./opening";
-export { fanPlugsOf, loosenOrder, PASTE_STATES, pastedChips, screwMarkOf, tightenOrder } from "./stripping";
+export { pastedChips, screwMarkOf, tightenOrder } from "./stripping";
 export {
   BAYS,
   baysOfGrade,

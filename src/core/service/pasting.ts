@@ -209,8 +209,7 @@ export function pastedOf(text: string): Pasted | null {
 }
 
 export function pasteSteps(ctx: ServiceContext): Step[] {
-  const map = ctx.map;
-  const pads = byRows(map?.ofKind("pad") ?? []);
+  const pads = byRows(ctx.map?.ofKind("pad") ?? []);
   const fresh = pads.filter((p) => isRenewed(ctx, p));
   const steps: Step[] = [];
   for (const p of fresh)
@@ -277,7 +276,7 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
   }
   if (
     ctx.practice.smallGrease === "redo" &&
-    (map?.ofKind("chip") ?? []).some((c) => c.role === "chipset" && (map?.spreadsOf(c).length ?? 0) > 0)
+    (ctx.map?.ofKind("chip") ?? []).some((c) => c.role === "chipset" && (ctx.map?.spreadsOf(c).length ?? 0) > 0)
   )
     steps.push(
       act(

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import type { Paste } from "../paste";
 import type { Softness } from "../pads";
 
@@ -125,11 +126,12 @@ export function shelfHeadline(lots: readonly Lot[], today: string): { first: str
     first,
     then: [
       more > 0 ? `${more} more ${more === 1 ? "is" : "are"} low.` : "",
-      soon
-        ? `At this pace ${soon.l.name} will do for ${soon.d < 14 ? `${Math.round(soon.d)} days` : `${Math.round(soon.d / 7)} weeks`}.`
-        : "",
+      soon ? `At this pace ${soon.l.name} will do for ${spanWords(soon.d)}.` : "",
     ]
       .filter(Boolean)
       .join(" "),
   };
 }
+
+const spanWords = (days: number): string =>
+  days < 14 ? words.counted(Math.round(days), "day") : words.counted(Math.round(days / 7), "week");

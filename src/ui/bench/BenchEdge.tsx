@@ -59,7 +59,7 @@ interface EdgeLevelsGiven {
   today: string;
 }
 
-/** DOC edgeLevels */
+/** How deep each date hangs, and how much room it has. */
 function edgeLevels({ start, x, width, due, today }: EdgeLevelsGiven) {
   const months: Date[] = [];
   for (let m = startOfMonth(start); x(m) < width; m = addMonths(m, 1)) months.push(m);
@@ -88,7 +88,7 @@ interface EdgeRuleProps {
   x: (date: Date) => number;
 }
 
-/** DOC EdgeRule */
+/** The rule on the bench edge: days, months, today. */
 function EdgeRule({ width, days, months, x }: EdgeRuleProps) {
   return (
     <svg aria-hidden width={width} height={46} className="absolute inset-x-0 top-0">
@@ -130,7 +130,7 @@ interface DueTagProps {
   date: Date;
 }
 
-/** DOC DueTag */
+/** A machine's date, hanging from the edge. */
 function DueTag({ d, left, late, drop, room, i, date }: DueTagProps) {
   return (
     <li className="absolute" style={{ left, top: 38 }}>

@@ -96,7 +96,7 @@ interface UseRunChartGiven {
   limitC: number | null;
 }
 
-/** DOC useRunChart */
+/** Strips, axes and sizes of a run's curves. */
 function useRunChart({ height, curves, ghost, phases, room, limitC }: UseRunChartGiven) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 760, height });
   const width = Math.max(260, size.width);
@@ -154,7 +154,7 @@ interface PhaseNamesProps {
   span: [number, number];
 }
 
-/** DOC PhaseNames */
+/** Idle, load and cool-down over the curves. */
 function PhaseNames({ phases, span }: PhaseNamesProps) {
   return (
     <div className="flex items-baseline text-body" style={{ paddingLeft: AXIS_W, paddingRight: EDGE_R }}>
@@ -185,7 +185,7 @@ interface LowerStripsProps {
   work: ReturnType<typeof useRunChart>;
 }
 
-/** DOC LowerStrips */
+/** Power and blowers under the temperatures. */
 function LowerStrips({ work }: LowerStripsProps) {
   const { strips, width, lowH, p, span, f } = work;
   return (

@@ -19,7 +19,9 @@ interface Common {
 
 const shape = (look: Look, big: boolean, extra: string) =>
   "inline-flex items-center justify-center gap-2.5 rounded-control border-2 font-medium sm:whitespace-nowrap " +
-  `transition-[filter,background-color] disabled:opacity-55 ${big ? "min-h-15 px-6 text-sub" : "min-h-12 px-5 text-lead"} ${LOOKS[look]} ${extra}`;
+  `transition-[filter,background-color] disabled:opacity-55 ${
+    big ? "min-h-15 px-6 text-sub" : "min-h-12 px-5 " + "text-lead"
+  } ${LOOKS[look]} ${extra}`;
 
 /** A key as printed on its cap; decoration beside the words that name the act. */
 export function KeyCap({ children, on = "sheet" }: { children: ReactNode; on?: "sheet" | "copper" }) {

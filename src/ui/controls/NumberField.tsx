@@ -1,5 +1,4 @@
 "use client";
-import { Input } from "@headlessui/react";
 import { useId, useState } from "react";
 
 interface Props {
@@ -33,12 +32,12 @@ export function NumberField({ label, unit = "", value, min, max, step = 0.5, onC
         {label}
         {unit ? `, ${unit}` : ""}
       </label>
-      <Input
+      <input
         id={id}
         inputMode="decimal"
         className="field num px-2 text-body font-strong"
         value={shown}
-        invalid={wrong}
+        aria-invalid={wrong}
         aria-describedby={wrong ? `${id}-why` : undefined}
         onChange={(e) => take(e.target.value)}
         onBlur={() => setDraft(null)}

@@ -105,7 +105,7 @@ interface PanelOfPartProps {
   work: ReturnType<typeof useEditor>;
 }
 
-/** DOC PanelOfPart */
+/** The part in hand in millimetres, what to look at, all parts as a list. */
 function PanelOfPart({ work }: PanelOfPartProps) {
   const { panel, state, dispatch, map, layout, selected, checks } = work;
   return (
@@ -162,7 +162,7 @@ function PanelOfPart({ work }: PanelOfPartProps) {
   );
 }
 
-/** DOC useEditor */
+/** The editor's state: the drawing, its saving, the view, the photo under it. */
 function useEditor(
   revision: { id: number; number: number; version: number; document: Layout },
   jobId: number,
@@ -267,7 +267,7 @@ interface UseShownPartGiven {
   dispatch: React.ActionDispatch<[a: Action]>;
 }
 
-/** DOC useShownPart */
+/** Brings the panel back to its top when another part is picked; restores work that had not reached the server. */
 function useShownPart({ state, inHand, revision, dispatch }: UseShownPartGiven) {
   const panel = useRef<HTMLDivElement>(null);
   const shown = [...state.selected].join();
@@ -290,7 +290,7 @@ interface SheetPaneProps {
   ref: React.RefObject<HTMLDivElement | null>;
 }
 
-/** DOC SheetPane */
+/** The sheet with its kit and the sentence beneath it. */
 function SheetPane({ work, ref }: SheetPaneProps) {
   const {
     state,
@@ -372,7 +372,8 @@ function hint(s: EditorState): string {
   if (t.name !== "trace") return "";
   const name = KINDS[t.kind].name.toLowerCase();
   if (t.points.length === 0) return `Tap where the ${name} begins.`;
-  return `Tap its next bend, or its end, then Shift and Enter. ${t.points.length === 1 ? "One point is" : `${t.points.length} points are`} set.`;
+  const set = t.points.length === 1 ? "One point is" : `${t.points.length} points are`;
+  return `Tap its next bend, or its end, then Shift and Enter. ${set} set.`;
 }
 
 /** What is being placed: its bends, its numbering, and the way to end it. */

@@ -118,7 +118,7 @@ interface HeatWordsProps {
   v: Verdict;
 }
 
-/** DOC HeatWords */
+/** What the ways of heat say, and how sure. */
 function HeatWords({ map, before, after, shown, v }: HeatWordsProps) {
   return (
     <div className="shrink-0 border-t-[1.5px] border-line px-5 pt-3 pb-4">
@@ -155,7 +155,7 @@ interface HeatSideProps {
   jobId: number;
 }
 
-/** DOC HeatSide */
+/** Each chip's small ladder, measured against what the drawing lets expect. */
 function HeatSide({ picked, setPicked, v, chip, estimate, jobId }: HeatSideProps) {
   return (
     <aside

@@ -74,7 +74,7 @@ interface SmallLabelsProps {
   airflow: PathVerdict;
 }
 
-/** DOC SmallLabels */
+/** Labels of the small ladder. */
 function SmallLabels({ plan, scale, contact, mids, airflow }: SmallLabelsProps) {
   return (
     <>

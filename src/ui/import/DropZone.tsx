@@ -79,7 +79,7 @@ interface DropWordsProps {
   take: (file: File | undefined) => void;
 }
 
-/** DOC DropWords */
+/** Where a log is dropped, chosen or pasted. */
 function DropWords({ kind, input, setPasting, pasting, take }: DropWordsProps) {
   return (
     <div className="max-w-140">
@@ -117,7 +117,7 @@ interface PasteBoxProps {
   onFile: (file: Blob, name: string) => void;
 }
 
-/** DOC PasteBox */
+/** Text of a log, pasted. */
 function PasteBox({ pasting, pasted, setPasted, onFile }: PasteBoxProps) {
   return (
     <>

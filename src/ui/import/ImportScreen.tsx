@@ -114,7 +114,7 @@ interface ReadHeadProps {
   };
 }
 
-/** DOC ReadHead */
+/** How many rows were read, and how. */
 function ReadHead({ summary, asked, read, log }: ReadHeadProps) {
   return (
     <div className="flex flex-wrap items-start gap-3 border-b-[1.5px] border-line px-5 py-3">
@@ -142,7 +142,7 @@ interface UseImportGiven {
   jobId: number;
 }
 
-/** DOC useImport */
+/** A log on its way in: read, its load, its conditions, stored. */
 function useImport({ remembered, start, kind, other, jobId }: UseImportGiven) {
   const router = useRouter();
   const log = useLog(remembered);
@@ -216,7 +216,7 @@ interface ReadCurvesProps {
   draft: ConditionsDraft;
 }
 
-/** DOC ReadCurves */
+/** The curves read, with the load's bounds; without a load the way to mark it. */
 function ReadCurves({ summary, shownPhases, setPhases, limitC, ghost, draft }: ReadCurvesProps) {
   return (
     <div className="px-4 pt-3 pb-2">
@@ -259,7 +259,7 @@ interface OdditiesProps {
   summary: ImportSummary;
 }
 
-/** DOC Oddities */
+/** What was odd in the file, line by line. */
 function Oddities({ summary }: OdditiesProps) {
   return (
     <>
@@ -289,7 +289,7 @@ interface StoreBarProps {
   other: (OtherRun & { conditions: RunConditions; curves: RunCurves; phases: Phases | null }) | null;
 }
 
-/** DOC StoreBar */
+/** What speaks against storing, and the main act. */
 function StoreBar({ doubt, problem, store, summary, other }: StoreBarProps) {
   return (
     <div className="sticky bottom-0 flex flex-col gap-3 bg-sheet p-5">

@@ -77,7 +77,7 @@ interface LabelPlacesGiven {
   contactAfterTopC: number;
 }
 
-/** DOC labelPlaces */
+/** Where the figures of a ladder stand so that none lies over another. */
 function labelPlaces({
   plan,
   chip,
@@ -144,7 +144,7 @@ interface PathLabelsProps {
   work: ReturnType<typeof labelPlaces>;
 }
 
-/** DOC PathLabels */
+/** Figures of contact and airflow beside both ladders. */
 function PathLabels({ work }: PathLabelsProps) {
   const { beforeX, contactBeforeY, contact, airBeforeY, airflow, afterX, contactAfterY, airAfterY } = work;
   return (
@@ -200,7 +200,7 @@ interface LadderFootProps {
   afterC: number | null;
 }
 
-/** DOC LadderFoot */
+/** The totals under both ladders. */
 function LadderFoot({ plan, footY, beforeC, afterC }: LadderFootProps) {
   return (
     <>

@@ -5,8 +5,7 @@ export const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em", wo
 /** A halo of the sheet keeps figures readable over lines. */
 const halo = { stroke: "var(--sheet)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
 export const k1 = (v: number) => v.toFixed(1);
-const range = (f: Figure) =>
-  `${f.low < 0 ? "\u2212" : ""}${Math.abs(f.low).toFixed(1)} to ${f.high < 0 ? "\u2212" : ""}${Math.abs(f.high).toFixed(1)}`;
+const range = (f: Figure) => `${words.number(f.low, 1)} to ${words.number(f.high, 1)}`;
 
 /** Height of a path beside its ladder: name, K, and K/W or the range. */
 export function Height({

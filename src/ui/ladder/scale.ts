@@ -1,3 +1,6 @@
+import { range } from "d3-array";
+import { scaleLinear } from "d3-scale";
+
 /** Scale of the heat ladder: °C to px, with the room at the foot. */
 export interface LadderScale {
   y: (c: number) => number;
@@ -18,11 +21,9 @@ export function ladderScale(
   const topC = Math.max(highest + 4, limitC === null ? 0 : limitC + 5);
   const footY = height - 44;
   const headY = 30;
-  const perK = (footY - headY) / (topC - roomC);
-  const y = (c: number) => footY - (c - roomC) * perK;
+  const y = scaleLinear().domain([roomC, topC]).range([footY, headY]);
   const step = topC - roomC > 90 ? 20 : 10;
-  const ticks: number[] = [];
-  for (let t = Math.ceil((roomC + 2) / step) * step; t < topC; t += step) ticks.push(t);
+  const ticks = range(Math.ceil((roomC + 2) / step) * step, topC, step);
   return { y, footY, topC, rungK: topC - roomC > 120 ? 5 : 2, ticks };
 }
 

@@ -22,7 +22,8 @@ export function LensTabs({ jobId, shown, heat, note }: { jobId: number; shown: L
       prefetch={false}
       href={stagePath(jobId, lens)}
       aria-current={shown === lens ? "page" : undefined}
-      className={`flex min-h-12.5 items-center gap-2 border-b-[5px] px-3 text-lead ${shown === lens ? "border-copper-fill font-bold" : "border-transparent text-ink-2 hover:bg-plane"}`}
+      className={`flex min-h-12.5 items-center gap-2 border-b-[5px] px-3 text-lead
+        ${shown === lens ? "border-copper-fill font-bold" : "border-transparent text-ink-2 hover:bg-plane"}`}
     >
       <KeyCap>{cap}</KeyCap> {name}
     </Link>

@@ -106,7 +106,7 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
   );
 }
 
-/** DOC useMap */
+/** The map's state: the part in hand, the side it is seen from, the view. */
 function useMap(layout: Layout, jobId: number, closed: boolean) {
   const router = useRouter();
   const [picked, setPicked] = useState<string | null>(null);
@@ -188,7 +188,7 @@ interface UseMapKeysGiven {
   checks: MapCheck[];
 }
 
-/** DOC useMapKeys */
+/** Arrow keys walk from part to part; numbers pick what to look at. */
 function useMapKeys({
   shownPart,
   layout,
@@ -240,7 +240,7 @@ interface MapTabsProps {
   above: boolean;
 }
 
-/** DOC MapTabs */
+/** The lenses, and from which side the machine is seen. */
 function MapTabs({ jobId, heat, setAbove, above }: MapTabsProps) {
   return (
     <LensTabs
@@ -267,7 +267,7 @@ interface MapSentenceProps {
   pick: (id: string | null) => void;
 }
 
-/** DOC MapSentence */
+/** The drawing in a sentence, and what does not add up. */
 function MapSentence({ map, checks, pick }: MapSentenceProps) {
   return (
     <div className="shrink-0 border-t-[1.5px] border-line px-5 pt-3 pb-4">
@@ -304,7 +304,7 @@ interface PartInHandProps {
   layout: Layout;
 }
 
-/** DOC PartInHand */
+/** The part in hand, or all parts as a list. */
 function PartInHand({ work, revision, layout }: PartInHandProps) {
   const { part, map, selected, pick } = work;
   return (

@@ -32,7 +32,8 @@ export function PipeSection({ map, pipe }: { map: CoolingMap; pipe: HeatPipe }) 
       strokeLinecap="round"
     />
   );
-  const name = `Section: ${pipe.tag} from ${words.listed(under)} to ${words.listed(fins.map((f) => f.tag)) || "nothing"}`;
+  const to = words.listed(fins.map((f) => f.tag)) || "nothing";
+  const name = `Section: ${pipe.tag} from ${words.listed(under)} to ${to}`;
   return (
     <svg role="img" aria-label={name} viewBox={`0 0 ${W} 126`} className="block w-full">
       <BlowerEnd left={left} fins={fins} blower={blower} />
@@ -75,7 +76,7 @@ interface BlowerEndProps {
   blower: Blower | undefined;
 }
 
-/** DOC BlowerEnd */
+/** The fin stack and blower at the end of a pipe. */
 function BlowerEnd({ left, fins, blower }: BlowerEndProps) {
   return (
     <>
@@ -111,7 +112,7 @@ interface ChipUnderPipeProps {
   chips: Chip[];
 }
 
-/** DOC ChipUnderPipe */
+/** A chip under its plate and pipe. */
 function ChipUnderPipe({ label, cx, w, chips }: ChipUnderPipeProps) {
   return (
     <g>

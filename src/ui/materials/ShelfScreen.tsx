@@ -83,7 +83,7 @@ interface PadArticleProps {
   put: (lot: Lot, retired: boolean) => Promise<void>;
 }
 
-/** DOC PadArticle */
+/** A pad lot, drawn to the size of its sheets. */
 function PadArticle({ l, sheets, today, shelf, put }: PadArticleProps) {
   return (
     <article aria-label={l.name} style={{ width: Math.max(220, ((l.pad?.widthMm ?? 60) + 8) * PX) }}>
@@ -105,7 +105,7 @@ interface OffcutsProps {
   offcuts: StockSheet[];
 }
 
-/** DOC Offcuts */
+/** Off-cuts by thickness, drawn to scale. */
 function Offcuts({ offcuts }: OffcutsProps) {
   return (
     <section aria-label="Off-cuts" className="w-62.5">
@@ -138,7 +138,9 @@ function Offcuts({ offcuts }: OffcutsProps) {
                   <PadSheet
                     key={s.id}
                     sheet={s}
-                    label={`Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} mm thick`}
+                    label={
+                      `Off-cut ${Math.round(s.widthMm)} by ${Math.round(s.heightMm)} mm, ${s.thicknessMm} ` + "mm thick"
+                    }
                   />
                 ))}
             </div>
@@ -159,7 +161,7 @@ interface SmallThingsProps {
   put: (lot: Lot, retired: boolean) => Promise<void>;
 }
 
-/** DOC SmallThings */
+/** Swabs, cloths and wipes, as full as their packs are. */
 function SmallThings({ of, today, shelf, put }: SmallThingsProps) {
   return (
     <section aria-label="Small things" className="flex w-55 flex-col gap-5">
@@ -188,7 +190,7 @@ interface ShelfHeadProps {
   setAdding: React.Dispatch<React.SetStateAction<boolean>>;
 }
 
-/** DOC ShelfHead */
+/** How the shelf stands, and a new lot. */
 function ShelfHead({ lots, say, setAdding }: ShelfHeadProps) {
   return (
     <div className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-sheet px-6 py-3 lg:px-10">
@@ -208,7 +210,7 @@ interface ToBuyProps {
   today: string;
 }
 
-/** DOC ToBuy */
+/** What is low or past its date. */
 function ToBuy({ lots, today }: ToBuyProps) {
   return (
     <>
@@ -235,7 +237,7 @@ interface PastesProps {
   put: (lot: Lot, retired: boolean) => Promise<void>;
 }
 
-/** DOC Pastes */
+/** Pastes as tubes, as full as they are. */
 function Pastes({ of, today, shelf, put }: PastesProps) {
   return (
     <section aria-label="Pastes" className="flex w-82.5 flex-col gap-5">
@@ -362,42 +364,7 @@ function Dates({ shelf }: { shelf: Shelf }) {
           </div>
           <ul>
             {dates.map((d, i) => (
-              <li key={`${d.lotId}${d.kind}`} className="absolute" style={{ left: x(parseISO(d.on)), top: 32 }}>
-                <svg aria-hidden width={14} height={80 + 62 * (level[i] ?? 0)} className="absolute -left-1.75 top-0">
-                  <path d={`M7 6V${74 + 62 * (level[i] ?? 0)}`} stroke="var(--ink)" strokeWidth={1.8} />
-                  <circle
-                    cx={7}
-                    cy={6}
-                    r={5.4}
-                    fill={d.kind === "expired" ? "var(--caution)" : "var(--sheet)"}
-                    stroke="var(--ink)"
-                    strokeWidth={1.8}
-                  />
-                </svg>
-                <span
-                  className="absolute left-3 block"
-                  style={{
-                    width: Math.max(
-                      110,
-                      Math.min(232, x(parseISO(dates[i + 1]?.on ?? "2999-01-01")) - x(parseISO(d.on)) - 22),
-                    ),
-                    top: 16 + 62 * (level[i] ?? 0),
-                  }}
-                >
-                  <span
-                    className={`block text-note leading-4.5 ${
-                      d.kind === "expired" ? "font-strong text-caution-ink" : "text-ink-2"
-                    }`}
-                  >
-                    {d.kind === "runs-out" ? "about " : ""}
-                    {format(parseISO(d.on), "d MMM")}
-                  </span>
-                  <span className="block truncate text-lead leading-5 font-strong" title={d.what}>
-                    {d.what}
-                  </span>
-                  <span className="block truncate text-note leading-4.5 text-ink-2">{d.why}</span>
-                </span>
-              </li>
+              <DateTag key={`${d.lotId}${d.kind}`} d={d} x={x} level={level} i={i} dates={dates} />
             ))}
           </ul>
           {dates.length === 0 ? (
@@ -411,6 +378,53 @@ function Dates({ shelf }: { shelf: Shelf }) {
   );
 }
 
+interface DateTagProps {
+  d: StockDate;
+  x: (d: Date) => number;
+  level: number[];
+  i: number;
+  dates: StockDate[];
+}
+
+/** A date of the shelf, hanging from the bench edge. */
+function DateTag({ d, x, level, i, dates }: DateTagProps) {
+  return (
+    <li className="absolute" style={{ left: x(parseISO(d.on)), top: 32 }}>
+      <svg aria-hidden width={14} height={80 + 62 * (level[i] ?? 0)} className="absolute -left-1.75 top-0">
+        <path d={`M7 6V${74 + 62 * (level[i] ?? 0)}`} stroke="var(--ink)" strokeWidth={1.8} />
+        <circle
+          cx={7}
+          cy={6}
+          r={5.4}
+          fill={d.kind === "expired" ? "var(--caution)" : "var(--sheet)"}
+          stroke="var(--ink)"
+          strokeWidth={1.8}
+        />
+      </svg>
+      <span
+        className="absolute left-3 block"
+        style={{
+          width: Math.max(110, Math.min(232, x(parseISO(dates[i + 1]?.on ?? "2999-01-01")) - x(parseISO(d.on)) - 22)),
+          top: 16 + 62 * (level[i] ?? 0),
+        }}
+      >
+        <span
+          className={`block text-note leading-4.5 ${
+            d.kind === "expired" ? "font-strong text-caution-ink" : "text-ink-2"
+          }`}
+        >
+          {d.kind === "runs-out" ? "about " : ""}
+          {format(parseISO(d.on), "d MMM")}
+        </span>
+        <span className="block truncate text-lead leading-5 font-strong" title={d.what}>
+          {d.what}
+        </span>
+        <span className="block truncate text-note leading-4.5 text-ink-2">{d.why}</span>
+      </span>
+    </li>
+  );
+}
+
 interface DateLevelsGiven {
   now: Date;
   start: Date;
@@ -418,7 +432,7 @@ interface DateLevelsGiven {
   x: (d: Date) => number;
 }
 
-/** DOC dateLevels */
+/** How deep each date hangs so that none lies over another, and the months drawn. */
 function dateLevels({ now, start, dates, x }: DateLevelsGiven) {
   const months = Array.from({ length: 10 }, (_, i) => new Date(now.getFullYear(), now.getMonth() + i, 1)).filter(
     (m) => m > start,

@@ -43,7 +43,7 @@ interface TubeEmptyProps {
   long: number;
 }
 
-/** DOC TubeEmpty */
+/** The drawn-out part of a tube. */
 function TubeEmpty({ out, d, long }: TubeEmptyProps) {
   return (
     <>
@@ -89,7 +89,7 @@ interface TubeFullProps {
   long: number;
 }
 
-/** DOC TubeFull */
+/** What is left in a tube. */
 function TubeFull({ out, d, fill, lot, today, id, metal, long }: TubeFullProps) {
   return (
     <>

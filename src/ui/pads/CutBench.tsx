@@ -101,7 +101,7 @@ interface CutPlanProps {
   pieces: Piece[];
 }
 
-/** DOC CutPlan */
+/** The plan drawn on its sheets. */
 function CutPlan({ plan, sheets, cutting, pieces }: CutPlanProps) {
   return (
     <div className="h-full overflow-auto bg-sheet px-5 py-4">
@@ -132,7 +132,7 @@ interface CutLinksProps {
   onUncut: (cuttingId: number) => void;
 }
 
-/** DOC CutLinks */
+/** Print the plan, or take the cutting back. */
 function CutLinks({ jobId, cutting, busy, onUncut }: CutLinksProps) {
   return (
     <div className="mt-2.5 grid grid-cols-2 gap-2.5">

@@ -127,7 +127,7 @@ interface CutPieceProps {
   nameOf: (id: string) => string;
 }
 
-/** DOC CutPiece */
+/** A pad on its sheet. */
 function CutPiece({ p, pw, ph, done, id, f, nameOf }: CutPieceProps) {
   return (
     <g>
@@ -173,7 +173,7 @@ interface CutLineProps {
   ty: number;
 }
 
-/** DOC CutLine */
+/** A knife line with its number. */
 function CutLine({ l, done, tx, ty }: CutLineProps) {
   return (
     <g>

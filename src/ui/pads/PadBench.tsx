@@ -122,7 +122,7 @@ interface PadSectionPaneProps {
   below: ReactNode;
 }
 
-/** DOC PadSectionPane */
+/** The cut with how to read it. */
 function PadSectionPane({ pad, chip, stack, balance, below }: PadSectionPaneProps) {
   return (
     <div className="flex h-full flex-col overflow-y-auto bg-sheet">
@@ -149,7 +149,7 @@ interface PressedFieldProps {
   keep: () => void;
 }
 
-/** DOC PressedField */
+/** What the old pad was pressed to, mm. */
 function PressedField({ pad, text, gap, wrong, setText, keep }: PressedFieldProps) {
   return (
     <label className="block text-body">
@@ -180,7 +180,7 @@ interface GapWordsProps {
   at: (t: number) => Balance;
 }
 
-/** DOC GapWords */
+/** The gap, and the thickness that fits it. */
 function GapWords({ gap, ctx, pad, fit, at }: GapWordsProps) {
   return (
     <p className="mt-2.5 text-sub leading-6.25" aria-live="polite">
@@ -206,7 +206,7 @@ interface ForceSharesProps {
   b: Balance;
 }
 
-/** DOC ForceShares */
+/** Who bears the screws' force: die and pads. */
 function ForceShares({ t, pad, share, b }: ForceSharesProps) {
   return (
     <div>
@@ -266,7 +266,8 @@ function Row({
       role="radio"
       aria-checked={checked}
       onClick={onPick}
-      className={`flex min-h-14.5 w-full items-center gap-3 border-b border-line px-2 text-left ${checked ? "outline-[2.5px] -outline-offset-2 outline-ink" : "hover:bg-plane"}`}
+      className={`flex min-h-14.5 w-full items-center gap-3 border-b border-line px-2 text-left
+        ${checked ? "outline-[2.5px] -outline-offset-2 outline-ink" : "hover:bg-plane"}`}
     >
       <svg aria-hidden width={68} height={42} viewBox="0 0 68 42" className="shrink-0">
         <rect y={37} width={68} height={4} fill="var(--d-we2)" />

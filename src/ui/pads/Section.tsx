@@ -76,7 +76,7 @@ interface UseSectionGiven {
   balance: Balance;
 }
 
-/** DOC useSection */
+/** Heights and places of the cut through pad and chip. */
 function useSection({ pad, chip, stack, balance }: UseSectionGiven) {
   const id = useId();
   const upright = Math.abs(pad.yMm - chip.yMm) > Math.abs(pad.xMm - chip.xMm);
@@ -145,7 +145,7 @@ interface BoardAndDieProps {
   work: ReturnType<typeof useSection>;
 }
 
-/** DOC BoardAndDie */
+/** Board, package and die in the cut. */
 function BoardAndDie({ work }: BoardAndDieProps) {
   const { reach, pack, die, dieTop } = work;
   return (
@@ -192,7 +192,7 @@ interface PadInSectionProps {
   b: { tag: string; gapMm: number; pressed: number; forceN: number; liftsMm: number };
 }
 
-/** DOC PadInSection */
+/** A pad pressed between its part and the plate. */
 function PadInSection({ work, s, x, w, partTop, bulge, top, b }: PadInSectionProps) {
   const { id, text, under, mm } = work;
   return (
@@ -263,6 +263,26 @@ function PadInSection({ work, s, x, w, partTop, bulge, top, b }: PadInSectionPro
       >
         {mm(b.gapMm)}
       </text>
+      <PadForce x={x} text={text} b={b} />
+    </g>
+  );
+}
+
+interface PadForceProps {
+  x: number;
+  text: {
+    readonly fontSize: 3.1;
+    readonly fontFamily: "var(--font-num)";
+    readonly fontWeight: "var(--font-weight-bold)";
+    readonly fill: "var(--ink)";
+  };
+  b: { tag: string; gapMm: number; pressed: number; forceN: number; liftsMm: number };
+}
+
+/** What a pad bears, N. */
+function PadForce({ x, text, b }: PadForceProps) {
+  return (
+    <>
       <text x={x} y={13} textAnchor="middle" {...text}>
         {b.forceN.toFixed(1)} N
       </text>
@@ -272,7 +292,7 @@ function PadInSection({ work, s, x, w, partTop, bulge, top, b }: PadInSectionPro
         stroke="var(--ink)"
         strokeWidth={Math.min(2.4, 0.7 + b.forceN / 8)}
       />
-    </g>
+    </>
   );
 }
 
@@ -280,7 +300,7 @@ interface PlateInSectionProps {
   work: ReturnType<typeof useSection>;
 }
 
-/** DOC PlateInSection */
+/** The plate as it comes to rest. */
 function PlateInSection({ work }: PlateInSectionProps) {
   const { reach, under, plateHalf, flat } = work;
   return (
@@ -317,7 +337,7 @@ interface ScrewForceProps {
   text: React.SVGProps<SVGTextElement>;
 }
 
-/** DOC ScrewForce */
+/** What the screws of one side press, N. */
 function ScrewForce({ side, x, y, n, text }: ScrewForceProps) {
   return (
     <g>
@@ -338,7 +358,7 @@ interface FilmFiguresProps {
   work: ReturnType<typeof useSection>;
 }
 
-/** DOC FilmFigures */
+/** Thickness of the film at both edges of the die. */
 function FilmFigures({ work }: FilmFiguresProps) {
   const { text, film, die, dieTop, evenMm, base, slope } = work;
   return (
@@ -363,7 +383,7 @@ interface LiftMarkProps {
   pad: Pad;
 }
 
-/** DOC LiftMark */
+/** A pad that lifts the plate off the die. */
 function LiftMark({ work, pad }: LiftMarkProps) {
   const { bad, at, reach, own } = work;
   return (

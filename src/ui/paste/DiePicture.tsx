@@ -70,7 +70,7 @@ interface UsePenGiven {
   onStroke: ((s: Stroke) => void) | undefined;
 }
 
-/** DOC usePen */
+/** Strokes drawn by hand on the face. */
 function usePen({ w, edge, h, onStroke }: UsePenGiven) {
   const point = (e: React.PointerEvent<SVGSVGElement>): [number, number] => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -108,7 +108,7 @@ interface BeadsProps {
   strokes: Stroke[];
 }
 
-/** DOC Beads */
+/** Beads of paste as laid. */
 function Beads({ bead, strokes }: BeadsProps) {
   return (
     <>
@@ -145,7 +145,7 @@ interface MeasuresProps {
   h: number;
 }
 
-/** DOC Measures */
+/** How long and how far apart they are, mm. */
 function Measures({ figures, laid, xs, long, bead, h }: MeasuresProps) {
   return (
     <>

@@ -85,7 +85,7 @@ interface UseFilmMapGiven {
   h: number;
 }
 
-/** DOC useFilmMap */
+/** Outlines, labels and places of a film. */
 function useFilmMap({ run, frame, w, h }: UseFilmMapGiven) {
   const wet = useMemo(() => outline(run, (i) => (frame.film[i] ?? 0) > 0), [run, frame]);
   const air = useMemo(() => (frame.trapped > 0 ? outline(run, (i) => frame.air[i] === 1) : ""), [run, frame]);
@@ -120,7 +120,7 @@ interface BulgesProps {
   id: string;
 }
 
-/** DOC Bulges */
+/** Paste past the edges of the face. */
 function Bulges({ w, h, bulge, id }: BulgesProps) {
   return (
     <>
@@ -153,7 +153,7 @@ interface FilmLabelsProps {
   labels: { cut: number; x: number; y: number }[];
 }
 
-/** DOC FilmLabels */
+/** Thickness of the film, µm. */
 function FilmLabels({ labels }: FilmLabelsProps) {
   return (
     <>
@@ -187,7 +187,7 @@ interface PressMarksProps {
   bitten: ReadonlySet<string>;
 }
 
-/** DOC PressMarks */
+/** The screws, the one being turned marked. */
 function PressMarks({ points, place, turning, bitten }: PressMarksProps) {
   return (
     <>
@@ -288,7 +288,7 @@ interface GapFiguresProps {
   um: (v: number) => string;
 }
 
-/** DOC GapFigures */
+/** The gap at both ends of the cut. */
 function GapFigures({ half, left, right, shown, um }: GapFiguresProps) {
   return (
     <>

@@ -23,7 +23,8 @@ export function Scrubber({
   const x = (s: number) => L + (Math.min(s, endS) / endS) * (W - L - R);
   const y = (share: number) => 28 + (1 - share) * 66;
   const line = (run: SqueezeRun) =>
-    `M${run.frames.map((f) => `${x(f.atS).toFixed(1)} ${y(f.wetted).toFixed(1)}`).join("L")}${run.endS < endS ? `H${x(endS).toFixed(1)}` : ""}`;
+    `M${run.frames.map((f) => `${x(f.atS).toFixed(1)} ${y(f.wetted).toFixed(1)}`).join("L")}` +
+    (run.endS < endS ? `H${x(endS).toFixed(1)}` : "");
   const rounds = [...new Set(loads.map((l) => l.round ?? 1))].map((r) => ({
     r,
     from: loads.find((l) => (l.round ?? 1) === r)?.atS ?? 0,
@@ -87,7 +88,7 @@ interface ScrubTimeProps {
   atS: number;
 }
 
-/** DOC ScrubTime */
+/** The time shown, s. */
 function ScrubTime({ x, atS }: ScrubTimeProps) {
   return (
     <text
@@ -111,7 +112,7 @@ interface RoundBarsProps {
   x: (s: number) => number;
 }
 
-/** DOC RoundBars */
+/** The rounds of tightening, filled as far as they are. */
 function RoundBars({ rounds, endS, atS, x }: RoundBarsProps) {
   return (
     <>
@@ -153,7 +154,7 @@ interface ScrubAxesProps {
   x: (s: number) => number;
 }
 
-/** DOC ScrubAxes */
+/** Axes of time and wetted share. */
 function ScrubAxes({ y, endS, step, x }: ScrubAxesProps) {
   return (
     <>

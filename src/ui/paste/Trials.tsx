@@ -244,7 +244,8 @@ function TrialPicture({
       ) : null}
       {share !== null ? (
         <div
-          className={`absolute inset-x-6 top-1/2 -translate-y-1/2 border border-line bg-sheet p-3 ${run ? "opacity-95" : ""}`}
+          className={`absolute inset-x-6 top-1/2 -translate-y-1/2 border border-line bg-sheet p-3
+            ${run ? "opacity-95" : ""}`}
         >
           <p className="text-body">Squeezing, {words.share(share)}</p>
           <div

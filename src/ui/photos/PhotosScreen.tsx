@@ -71,7 +71,7 @@ interface TakenAwayProps {
   setRemoved: React.Dispatch<React.SetStateAction<PhotoView | null>>;
 }
 
-/** DOC TakenAway */
+/** A removed photo can be brought back. */
 function TakenAway({ change, removed, setRemoved }: TakenAwayProps) {
   return (
     <CautionBand>
@@ -90,7 +90,7 @@ function TakenAway({ change, removed, setRemoved }: TakenAwayProps) {
   );
 }
 
-/** DOC usePhotos */
+/** The photos of a job: picked, pinned, compared, taken. */
 function usePhotos(photos: PhotoView[], layout: Layout, jobId: number) {
   const router = useRouter();
   const [picked, setPicked] = useState<number | null>(photos[0]?.id ?? null);
@@ -165,7 +165,7 @@ interface PinSheetProps {
   layout: Layout;
 }
 
-/** DOC PinSheet */
+/** The underside with photos pinned to it. */
 function PinSheet({ work, ref, layout }: PinSheetProps) {
   const { size, pin, pinning, pinned, x, y, scale, picked, setPicked } = work;
   return (
@@ -211,7 +211,7 @@ interface TakeBarProps {
   work: ReturnType<typeof usePhotos>;
 }
 
-/** DOC TakeBar */
+/** When a photo is taken, and the taking. */
 function TakeBar({ work }: TakeBarProps) {
   const { phase, setPhase, busy, input, take } = work;
   return (
@@ -258,7 +258,7 @@ interface PhotoListProps {
   setPicked: React.Dispatch<React.SetStateAction<number | null>>;
 }
 
-/** DOC PhotoList */
+/** Photos by when they were taken. */
 function PhotoList({ photos, picked, setPicked }: PhotoListProps) {
   return (
     <>
@@ -296,7 +296,7 @@ interface PhotoInHandProps {
   photos: PhotoView[];
 }
 
-/** DOC PhotoInHand */
+/** The picked photo: its note, its pin, what it is compared with. */
 function PhotoInHand({ work, photo, photos }: PhotoInHandProps) {
   const { change, setPinning, pinning, setRemoved, setPicked, against, setAgainst } = work;
   return (

@@ -106,7 +106,7 @@ interface PhotoPaneProps {
   held: number | null;
 }
 
-/** DOC PhotoPane */
+/** The photo with the rings on its corners. */
 function PhotoPane({ ref, w, scale, h, size, photo, corners, known, points, setHeld, put, held }: PhotoPaneProps) {
   return (
     <div ref={ref} className="relative min-h-0 flex-1 overflow-hidden bg-plane">
@@ -192,7 +192,7 @@ interface SquarePanelProps {
   s: Squaring;
 }
 
-/** DOC SquarePanel */
+/** How well the straightened photo fits, and the acts. */
 function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClose, onDone, s }: SquarePanelProps) {
   return (
     <div className="flex w-full shrink-0 flex-col gap-4 overflow-y-auto p-5 lg:w-77.5">

@@ -1,6 +1,5 @@
 "use client";
 import { Pick } from "@/ui/controls/Pick";
-import { Input } from "@headlessui/react";
 import { useId } from "react";
 import { type SettingDifference, settingDifferences, type RunConditions } from "@/core/judge";
 
@@ -156,12 +155,12 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
               className="min-h-9.5! px-1.5! py-1! text-body! font-strong"
             />
           ) : (
-            <Input
+            <input
               id={fieldId}
               value={draft[r.field]}
               list={r.suggest ? `${fieldId}-list` : undefined}
               inputMode={r.unit ? "decimal" : undefined}
-              invalid={Boolean(error)}
+              aria-invalid={Boolean(error)}
               aria-describedby={error ? `${fieldId}-error` : undefined}
               onChange={(e) => onChange({ ...draft, [r.field]: e.target.value })}
               title={draft[r.field]}

@@ -96,7 +96,7 @@ export function RunScreen(p: Props) {
   );
 }
 
-/** DOC useRun */
+/** A stored run: its bounds and conditions as changed, and what they would give. */
 function useRun(p: Props) {
   const router = useRouter();
   const [phases, setPhases] = useState(p.phases);
@@ -137,7 +137,7 @@ interface RunHeadProps {
   ghost: { curves: RunCurves; phases: Phases } | null;
 }
 
-/** DOC RunHead */
+/** How long the load was, and the file. */
 function RunHead({ phases, loadS, p, ghost }: RunHeadProps) {
   return (
     <div className="flex flex-wrap items-start gap-x-4 gap-y-2 border-b-[1.5px] border-line px-5 py-3">
@@ -180,7 +180,7 @@ interface TriageBandProps {
   triage: NonNullable<Props["triage"]>;
 }
 
-/** DOC TriageBand */
+/** What the run before says alone. */
 function TriageBand({ jobId, triage }: TriageBandProps) {
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b-[1.5px] border-line bg-plane px-5 py-2.5">
@@ -203,7 +203,7 @@ interface ReadAsProps {
   p: Props;
 }
 
-/** DOC ReadAs */
+/** What the log was read as. */
 function ReadAs({ p }: ReadAsProps) {
   return (
     <details className="mt-2 border-t-[1.5px] border-line">
@@ -228,7 +228,7 @@ interface RunFootProps {
   p: Props;
 }
 
-/** DOC RunFoot */
+/** What was changed, what it would give, and the main act. */
 function RunFoot({ work, p }: RunFootProps) {
   const { problem, saved, changed, attempt, save, draft, next } = work;
   return (

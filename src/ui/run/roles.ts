@@ -46,7 +46,7 @@ export function roleName(role: Role): string {
   const core = /^cpu\.core(\d+)\.temperature$/.exec(role);
   if (core) return `Core ${core[1]} temperature`;
   const fan = /^fan(\d+)\.(speed|duty)$/.exec(role);
-  if (fan) return `Blower ${fan[1]} ${fan[2] === "duty" ? ", % of full" : "speed"}`;
+  if (fan) return `Blower ${fan[1]}${fan[2] === "duty" ? ", % of full" : " speed"}`;
   return role === "date" ? "Date" : role;
 }
 

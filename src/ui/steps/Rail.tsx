@@ -2,6 +2,8 @@ import Link from "next/link";
 import type { StageView } from "@/core/job";
 import { stagePath } from "./paths";
 
+const DONE = "border-[var(--d-ink)] bg-white text-[#16211f]";
+
 const STEP = 66;
 const TOP = 38;
 
@@ -44,13 +46,15 @@ export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: Sta
                       "rounded-tight border-2 border-[var(--cu0)] bg-[var(--cu3)] text-body font-bold " +
                       "text-[#16211f]"
                     : `mt-4 mb-1.75 size-5 rounded-full border-2 text-tag
-                      leading-none ${s.state === "done" ? "border-[var(--d-ink)] bg-white text-[#16211f]" : "border-ink-3 bg-sheet"}`
+                      leading-none
+                        ${s.state === "done" ? DONE : "border-ink-3 bg-sheet"}`
                 }`}
               >
                 {s.name === shown ? i + 1 : s.state === "done" ? "\u2713" : ""}
               </span>
               <span
-                className={`block max-w-full truncate px-0.5 text-note leading-5 ${s.name === shown ? "font-bold" : s.state === "to come" || s.state === "open" ? "text-ink-2" : ""}`}
+                className={`block max-w-full truncate px-0.5 text-note leading-5
+                  ${s.name === shown ? "font-bold" : s.state === "to come" || s.state === "open" ? "text-ink-2" : ""}`}
               >
                 {SHORT[s.name] ?? s.title}
               </span>
@@ -106,7 +110,7 @@ interface RailPictureProps {
   jobId: number;
 }
 
-/** DOC RailPicture */
+/** The pipe of the rail, filled as far as the job has come. */
 function RailPicture({ height, stages, copperTo, shown, jobId }: RailPictureProps) {
   return (
     <>
@@ -146,7 +150,13 @@ function RailPicture({ height, stages, copperTo, shown, jobId }: RailPictureProp
           const words = (
             <>
               <span
-                className={`block text-lead leading-5 ${s.name === shown ? "font-bold" : s.state === "to come" || s.state === "open" ? "text-ink-2" : "font-regular"}`}
+                className={`block text-lead leading-5 ${
+                  s.name === shown
+                    ? "font-bold"
+                    : s.state === "to " + "come" || s.state === "open"
+                      ? "text-ink-2"
+                      : "font-regular"
+                }`}
               >
                 {s.title}
               </span>
@@ -185,7 +195,7 @@ interface StageHereProps {
   i: number;
 }
 
-/** DOC StageHere */
+/** The stage shown, as a plate screwed over the pipe. */
 function StageHere({ y, i }: StageHereProps) {
   return (
     <g>

@@ -67,7 +67,7 @@ interface TriageLadderPlanGiven {
   limitC: number | null;
 }
 
-/** DOC triageLadderPlan */
+/** Heights and places of the ladder of one run against good ones. */
 function triageLadderPlan({ size, chip, matched, limitC }: TriageLadderPlanGiven) {
   const W = Math.max(420, size.width);
   const height = Math.max(380, size.height);
@@ -124,7 +124,7 @@ interface GoodPartsProps {
   work: ReturnType<typeof triageLadderPlan>;
 }
 
-/** DOC GoodParts */
+/** What good machines show, with its range. */
 function GoodParts({ work }: GoodPartsProps) {
   const { a, b, y, goodAirC, roomC, scale, goodTopC, airflow, contact, left, footY, right, plot } = work;
   return (
@@ -169,7 +169,7 @@ interface TriageFiguresProps {
   work: ReturnType<typeof triageLadderPlan>;
 }
 
-/** DOC TriageFigures */
+/** Figures of this run, of good ones, and between them. */
 function TriageFigures({ work }: TriageFiguresProps) {
   const { plan, mid, airC, topC, contact, roomC, airflow, b, goodAirC, goodTopC, bandX, a } = work;
   return (

@@ -76,7 +76,7 @@ interface TriageHeadProps {
   setPicked: React.Dispatch<React.SetStateAction<number>>;
 }
 
-/** DOC TriageHead */
+/** Where the trouble lies, in a sentence, and each chip's excess. */
 function TriageHead({ t, picked, setPicked }: TriageHeadProps) {
   return (
     <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
@@ -116,7 +116,7 @@ interface ExpectationsProps {
   t: Triage;
 }
 
-/** DOC Expectations */
+/** What to expect inside, and how to be surer. */
 function Expectations({ t }: ExpectationsProps) {
   return (
     <section
@@ -131,7 +131,8 @@ function Expectations({ t }: ExpectationsProps) {
             {t.expect.map((parts, i) => (
               <li
                 key={i}
-                className={`border-2 border-dashed px-3.5 py-2 text-lead ${parts[0]?.path === "contact" ? "border-paste" : "border-air"}`}
+                className={`border-2 border-dashed px-3.5 py-2 text-lead
+                  ${parts[0]?.path === "contact" ? "border-paste" : "border-air"}`}
               >
                 <Sentence parts={parts} />
               </li>

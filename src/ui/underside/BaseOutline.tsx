@@ -82,7 +82,7 @@ interface FeetAndScrewsProps {
   cross: (x: number, y: number) => string;
 }
 
-/** DOC FeetAndScrews */
+/** Feet, screws and the label of a base. */
 function FeetAndScrews({ b, cross }: FeetAndScrewsProps) {
   return (
     <>
@@ -123,7 +123,7 @@ interface VentsProps {
   b: BaseShape;
 }
 
-/** DOC Vents */
+/** Ports at both sides of a base. */
 function Vents({ b }: VentsProps) {
   return (
     <>

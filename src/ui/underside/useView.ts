@@ -119,7 +119,7 @@ export function useView(
   return { view, fitted: own === null, zoom, pan, fit, show, toSheet };
 }
 
-/** DOC useViewGestures */
+/** Drag, pinch and wheel move the view. */
 function useViewGestures(
   pane: RefObject<Element | null>,
   pan: (dx: number, dy: number) => void,

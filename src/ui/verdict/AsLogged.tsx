@@ -107,7 +107,7 @@ interface UseLoggedAxesGiven {
   height: number;
 }
 
-/** DOC useLoggedAxes */
+/** Rows, axes and end labels of what was logged. */
 function useLoggedAxes({ curves, facts, limitC, height }: UseLoggedAxesGiven) {
   const rows = useMemo(
     () =>
@@ -151,7 +151,7 @@ interface SeenMarksProps {
   plotH: number;
 }
 
-/** DOC SeenMarks */
+/** Where on the curve a finding was seen. */
 function SeenMarks({ seen, curves, span, width, plotH }: SeenMarksProps) {
   return (
     <>

@@ -90,7 +90,7 @@ export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
   );
 }
 
-/** DOC useDue */
+/** The next due date and the closing note as typed. */
 function useDue(suggested: { dueOn: string; why: string }, reasonNeeded: string | null, jobId: number) {
   const router = useRouter();
   const [dueOn, setDueOn] = useState(suggested.dueOn);

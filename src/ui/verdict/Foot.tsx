@@ -23,7 +23,9 @@ export function Foot({
         ) : (
           <>
             <p
-              className={`font-strong ${(first?.message.length ?? 0) > 95 ? "text-lead leading-5.5" : "text-sub leading-6"}`}
+              className={`font-strong ${
+                (first?.message.length ?? 0) > 95 ? "text-lead leading-5.5" : "text-sub " + "leading-6"
+              }`}
             >
               {first?.message}
             </p>

@@ -3,7 +3,7 @@ interface FoundInsideProps {
   found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
   films: readonly { chip: string; filmKW: number; contactKW: number }[];
 }
-/** DOC FoundInside */
+/** What the inspection found, and whether it agrees with the run before. */
 
 export function FoundInside({ found, films }: FoundInsideProps) {
   return (

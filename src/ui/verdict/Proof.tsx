@@ -9,7 +9,7 @@ interface ProofProps {
   none: boolean;
   curves: PairCurves;
 }
-/** DOC Proof */
+/** What was logged, and the rise that proves the verdict. */
 
 export function Proof({ ref, against, own, v, chip, chartW, none, curves }: ProofProps) {
   return (

@@ -108,7 +108,7 @@ interface UseRiseGiven {
   height: number;
 }
 
-/** DOC useRise */
+/** Rise per watt of both runs on one axis of time. */
 function useRise({ powerW, estimate, loadS, height }: UseRiseGiven) {
   const { rows, top } = useMemo(() => {
     const scale = powerW ?? 1;

@@ -5,7 +5,8 @@ export function Sentence({ parts }: { parts: readonly SentencePart[] }) {
   return parts.map((p, i) => (
     <span
       key={i}
-      className={`${p.path === "contact" ? "text-paste" : p.path === "airflow" ? "text-air" : ""} ${p.strong ? "num text-[0.95em] font-bold" : p.path ? "font-strong" : ""}`}
+      className={`${p.path === "contact" ? "text-paste" : p.path === "airflow" ? "text-air" : ""}
+        ${p.strong ? "num text-[0.95em] font-bold" : p.path ? "font-strong" : ""}`}
     >
       {p.text}
     </span>

@@ -100,7 +100,7 @@ interface ProofPaneProps {
   outdated: boolean;
 }
 
-/** DOC ProofPane */
+/** The proof beside the ladder: curves, figures, evidence, what was found inside. */
 function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, outdated }: ProofPaneProps) {
   const { against, own, chip, chartW, none } = work;
   return (
@@ -138,7 +138,7 @@ interface UseVerdictScreenGiven {
   drawn: boolean;
 }
 
-/** DOC useVerdictScreen */
+/** Which chip is looked at, what is open, what the main act is. */
 function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenGiven) {
   const router = useRouter();
   const [picked, setPicked] = useState(() =>
@@ -193,7 +193,7 @@ interface VerdictHeadProps {
   setPicked: React.Dispatch<React.SetStateAction<number>>;
 }
 
-/** DOC VerdictHead */
+/** The verdict in a sentence, and each chip's change. */
 function VerdictHead({ short, v, picked, setPicked }: VerdictHeadProps) {
   return (
     <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
@@ -248,7 +248,7 @@ interface LadderPaneProps {
   setExplain: React.Dispatch<React.SetStateAction<boolean>>;
 }
 
-/** DOC LadderPane */
+/** The heat ladder of the chip looked at. */
 function LadderPane({ v, chip, drawn, jobId, setExplain }: LadderPaneProps) {
   return (
     <section aria-labelledby="ladder-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
@@ -289,7 +289,7 @@ interface FootActionsProps {
   v: Verdict;
 }
 
-/** DOC FootActions */
+/** What can be done after this verdict. */
 function FootActions({ work, closed, v }: FootActionsProps) {
   const { openAgain, none, setDue, again, against } = work;
   return (

@@ -54,7 +54,7 @@ interface JobRowProps {
   j: JobView & { sentence: string };
 }
 
-/** DOC JobRow */
+/** A job with its ladders and its verdict. */
 function JobRow({ j }: JobRowProps) {
   return (
     <li className="border-t-[1.5px] border-line">
@@ -84,7 +84,7 @@ interface MachineSideProps {
   machine: Machine;
 }
 
-/** DOC MachineSide */
+/** The machine's underside and its card. */
 function MachineSide({ drawing, machine }: MachineSideProps) {
   return (
     <aside className="flex flex-col gap-6 border-l-[1.5px] border-line bg-plane p-7">

@@ -17,9 +17,9 @@ const verdict = (more: Partial<Verdict> = {}): Verdict =>
   }) as never;
 
 const chip = (K: number): ChipVerdict => ({ chip: "cpu", change: { K, low: K - 1, high: K + 1 } }) as never;
-const reason = (level: Reason["level"], message: string): Reason => ({ code: "x", level, message }) as never;
+const reason = (level: Reason["level"], message: string): Reason => ({ code: "x", level, message });
 const outlook = (more: Partial<Verdict["outlook"]>) =>
-  verdict({ outlook: { hotDay: null, sustainedW: null, fanShare: null, ...more } as never });
+  verdict({ outlook: { hotDay: null, sustainedW: null, fanShare: null, ...more } });
 
 const said = (v: Verdict) =>
   evidenceOf(v).map((e) => [e.kind, e.text.replaceAll("\u00a0", " "), e.figure?.replaceAll("\u00a0", " ")]);
@@ -77,14 +77,14 @@ describe("evidence", () => {
     ).toEqual(["caution", "Louder: the old temperature now needs"]);
     expect(said(outlook({ fanShare: 0.1 })).at(-1)?.[2]).toBe("under a quarter of 4,100 rpm");
     expect(said(outlook({ fanShare: 1.05 })).length).toBe(1);
-    expect(said(verdict({ matched: { roomC: 25, fanRpm: null, powerW: {} } as never })).length).toBe(1);
+    expect(said(verdict({ matched: { roomC: 25, fanRpm: null, powerW: {} } })).length).toBe(1);
   });
 });
 
 describe("what both runs are brought to", () => {
   it("names power, fan and room; what is not known is left out or said", () => {
     expect(matchedWords(verdict(), chip(-5)).replaceAll("\u00a0", " ")).toBe("45 W, 4,100 rpm, room 25 °C");
-    const blind = verdict({ matched: { roomC: 25, fanRpm: 0, powerW: {} } as never });
+    const blind = verdict({ matched: { roomC: 25, fanRpm: 0, powerW: {} } });
     expect(matchedWords(blind, chip(-5)).replaceAll("\u00a0", " ")).toBe("equal work, room 25 °C");
     expect(matchedWords(blind, undefined).replaceAll("\u00a0", " ")).toBe("equal work, room 25 °C");
   });
@@ -103,7 +103,7 @@ describe("why paths are not known", () => {
 describe("peaks alone", () => {
   const peaks = (afterC: number, K: number, after: object = {}) =>
     peaksAlone(
-      verdict({ facts: { before: facts(), after: facts({ peakC: { cpu: afterC }, ...after } as never) } }),
+      verdict({ facts: { before: facts(), after: facts({ peakC: { cpu: afterC }, ...after }) } }),
       chip(K),
     ).replaceAll("\u00a0", " ");
 

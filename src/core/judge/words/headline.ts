@@ -1,7 +1,7 @@
 import { words } from "../../words";
 import type { ChipVerdict, Reason, SentencePart, VerdictWord } from "../verdict";
 
-const k = words.kelvinSize;
+const k = (v: number): string => words.kelvinSize(v);
 
 /** The headline: the verdict, and the path that went against it as the only coloured word. */
 export function headlineOf(word: VerdictWord, lead: ChipVerdict | null): SentencePart[] {

@@ -282,7 +282,7 @@ interface PointHeadsProps {
   bends: boolean;
 }
 
-/** DOC PointHeads */
+/** Headings of the points of a path. */
 function PointHeads({ bends }: PointHeadsProps) {
   return (
     <thead className="text-note text-ink-2">
@@ -318,7 +318,7 @@ interface BendCellProps {
   name: string;
 }
 
-/** DOC BendCell */
+/** The bend of a path at a point; its ends have none. */
 function BendCell({ bends, i, part, p, onChange, name }: BendCellProps) {
   return (
     <>

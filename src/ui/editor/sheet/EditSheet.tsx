@@ -90,7 +90,8 @@ export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto 
     <div
       {...bind()}
       data-testid="edit-sheet"
-      className={`absolute inset-0 touch-none ${state.tool.name === "select" ? (hold?.is === "pan" ? "cursor-grabbing" : "cursor-default") : "cursor-crosshair"}`}
+      className={`absolute inset-0 touch-none
+        ${cursorOf(state.tool.name === "select", hold?.is === "pan")}`}
     >
       <Still
         layout={layout}
@@ -129,7 +130,7 @@ interface UseSheetGiven {
   dispatch: (a: Action) => void;
 }
 
-/** DOC useSheet */
+/** The sheet under the hand: what is held, what it would become, what snaps. */
 function useSheet({ state, view, pane, dispatch }: UseSheetGiven) {
   const layout = state.history.now;
   const { scale, x, y } = view.view;
@@ -218,7 +219,7 @@ interface UseTapGiven {
   visible: Part[];
 }
 
-/** DOC useTap */
+/** Where on the drawing a tap fell, and what it picks or puts down. */
 function useTap({ pane, view, state, layout, scale, dispatch, visible }: UseTapGiven) {
   const at = (clientX: number, clientY: number) => {
     const box = pane.current?.getBoundingClientRect();
@@ -248,7 +249,7 @@ interface UseDropGiven {
   layout: Layout;
 }
 
-/** DOC useDrop */
+/** What letting go does with what was held. */
 function useDrop({ setHold, dispatch, visible, scale, layout }: UseDropGiven) {
   const drag = (
     start: Grip,
@@ -296,7 +297,7 @@ interface OverlayProps {
   view: ViewControl;
 }
 
-/** DOC Overlay */
+/** What lies over the still drawing: what is held, guides, marks. */
 function Overlay({ work, size, state, view }: OverlayProps) {
   const { layout, x, y, scale, live, hold, liftedParts, selected, only, guides } = work;
   return (
@@ -508,3 +509,6 @@ function GuideLine({ guide, scale, layout }: { guide: Guide; scale: number; layo
     </g>
   );
 }
+
+const cursorOf = (selects: boolean, pans: boolean): string =>
+  selects ? (pans ? "cursor-grabbing" : "cursor-default") : "cursor-crosshair";

@@ -1,4 +1,4 @@
-import { lengthOf, newPart, newPath, type PathPoint } from "@/core/drawing";
+import { lengthOf, newPath, type PathPoint } from "@/core/drawing";
 import { PartShape } from "@/ui/underside/PartShape";
 import { Cross } from "./Cross";
 import type { Tool } from "./state";

@@ -83,7 +83,7 @@ export function useTracePhoto({ jobId, photos, base, onBase }: Props) {
   return { under, controls, has: squared.photo !== null };
 }
 
-/** DOC useTraced */
+/** The photo under the drawing: taken, straightened, stored. */
 function useTraced(photos: readonly PhotoView[], base: { widthMm: number; depthMm: number }, jobId: number) {
   const [photo, setPhoto] = useState<PhotoView | null>(
     () => [...photos].reverse().find((p) => p.phase === "tracing") ?? null,
@@ -136,7 +136,7 @@ interface TraceStrengthProps {
   work: ReturnType<typeof useTraced>;
 }
 
-/** DOC TraceStrength */
+/** How strongly the photo shows through, and how well it fits. */
 function TraceStrength({ work }: TraceStrengthProps) {
   const { squared, opacity, setOpacity, squaring, photo, store } = work;
   return (

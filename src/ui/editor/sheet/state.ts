@@ -160,7 +160,7 @@ function put(s: EditorState, xMm: number, yMm: number): EditorState {
     history: did(
       s.history,
       addPart(now, part),
-      `${tool.kind === "screw" && part.kind === "screw" ? `screw${part.stamp ? ` ${part.stamp}` : ""} of ${part.forWhat}` : named(part)} placed`,
+      `${part.kind === "screw" ? `screw${part.stamp ? ` ${part.stamp}` : ""} of ${part.forWhat}` : named(part)} placed`,
     ),
     selected: new Set([part.id]),
     tool: again ? tool : { name: "select" },

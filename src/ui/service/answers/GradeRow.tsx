@@ -37,7 +37,8 @@ export function GradeRow({
               <Picture grade={Number(value)} />
             </span>
             <span
-              className={`mt-1.5 flex items-center gap-2 border-b-[5px] pb-1 ${was === value ? "border-copper-fill" : "border-transparent"}`}
+              className={`mt-1.5 flex items-center gap-2 border-b-[5px] pb-1
+                ${was === value ? "border-copper-fill" : "border-transparent"}`}
             >
               <span className="num text-verdict leading-8 font-heavy">{value}</span>
               <span className="min-w-0">

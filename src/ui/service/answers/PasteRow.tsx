@@ -40,7 +40,8 @@ export function PasteRow({
               <PastePicture state={value} />
             </span>
             <span
-              className={`mt-1.5 flex items-start gap-2 border-b-[5px] pb-1 ${was === value ? "border-copper-fill" : "border-transparent"}`}
+              className={`mt-1.5 flex items-start gap-2 border-b-[5px] pb-1
+                ${was === value ? "border-copper-fill" : "border-transparent"}`}
             >
               <span aria-hidden className="num text-head leading-6.5 font-heavy">
                 {i + 1}

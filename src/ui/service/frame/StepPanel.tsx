@@ -111,7 +111,7 @@ interface StepHeadProps {
   of: number;
 }
 
-/** DOC StepHead */
+/** Mark, place and title of the step. */
 function StepHead({ step, place, of }: StepHeadProps) {
   return (
     <div className="flex items-center gap-4">
@@ -134,7 +134,7 @@ interface StepWordsProps {
   notes: string[];
 }
 
-/** DOC StepWords */
+/** What to do at the step, what to mind, and its caution. */
 function StepWords({ step, answer, ctx, notes }: StepWordsProps) {
   return (
     <div className="md:max-lg:grid md:max-lg:grid-cols-2 md:max-lg:gap-x-8">
@@ -176,7 +176,7 @@ interface UseStepGiven {
   onBack: () => void;
 }
 
-/** DOC useStep */
+/** What is being asked at a step, its notes and its keys. */
 function useStep({ ctx, step, gate, onSettle, onNote, canBack, onBack }: UseStepGiven) {
   const was = ctx.journal.of(step.key);
   const [asking, setAsking] = useState<"skip" | "note" | "gate" | "trouble" | null>(null);
@@ -219,7 +219,7 @@ interface GateBoxProps {
   onGate: (reason: string) => void;
 }
 
-/** DOC GateBox */
+/** Why the step is barred, and the way past where there is one. */
 function GateBox({ gate, asking, setAsking, onGate }: GateBoxProps) {
   return (
     <section
@@ -252,7 +252,7 @@ interface ThenListProps {
   onPick: (key: string) => void;
 }
 
-/** DOC ThenList */
+/** The steps that come next. */
 function ThenList({ next, onPick }: ThenListProps) {
   return (
     <section aria-label="Then" className="mt-4 border-t border-line pt-2">
@@ -285,7 +285,7 @@ interface AskedNowProps {
   onAgain: () => void;
 }
 
-/** DOC AskedNow */
+/** A reason, a note, or what to do when it will not go. */
 function AskedNow({ asking, setAsking, onSettle, onNote, was, step, onAgain }: AskedNowProps) {
   return (
     <>
@@ -338,7 +338,7 @@ interface ActionRowProps {
   canBack: boolean;
 }
 
-/** DOC ActionRow */
+/** The answer, and the ways back, past and aside. */
 function ActionRow({ work, gate, answer, step, onSettle, onAlso, onNote, onRun, onBack, canBack }: ActionRowProps) {
   const { asking, was, astray, stopped, setAsking } = work;
   return (

@@ -310,7 +310,7 @@ interface InsideGiven {
   size: { width: number; height: number };
 }
 
-/** DOC useInsideView */
+/** What of the open machine is shown, and what is marked in it. */
 function useInsideView({ step, map, ctx, size }: InsideGiven) {
   const targets = useMemo(() => (step?.parts ?? []).flatMap((id) => map.part(id) ?? []), [step, map]);
   const near =
@@ -351,7 +351,7 @@ interface ScrewMarkProps {
   stamp: string;
 }
 
-/** DOC ScrewMark */
+/** A heatsink screw with its number and whether it had its turn. */
 function ScrewMark({ p, x, y, next, done, view, middleY, stamp }: ScrewMarkProps) {
   return (
     <g transform={`translate(${x} ${y})`}>

@@ -81,7 +81,7 @@ interface LeanPictureProps {
   dot: (o: { x: number; y: number }) => { cx: number; cy: number };
 }
 
-/** DOC LeanPicture */
+/** Where the pressure lies on the plate now and after this turn. */
 function LeanPicture({ box, word, a, b, assembly, now, id, plate, dot }: LeanPictureProps) {
   return (
     <svg
@@ -142,7 +142,7 @@ interface WhyThisOrderProps {
   others: { name: string; worst: number; total: number; used: boolean }[];
 }
 
-/** DOC WhyThisOrder */
+/** The lean of this order against others. */
 function WhyThisOrder({ others }: WhyThisOrderProps) {
   return (
     <Disclosure>

@@ -17,7 +17,8 @@ export function PlatePrint({
 }) {
   const w = 46;
   const cellLabel = (i: number) =>
-    `Row ${Math.floor(i / PRINT.columns) + 1}, column ${(i % PRINT.columns) + 1}, ${print[i] === "w" ? "wetted" : "bare"}`;
+    `Row ${Math.floor(i / PRINT.columns) + 1}, column ${(i % PRINT.columns) + 1}, ` +
+    (print[i] === "w" ? "wetted" : "bare");
   return (
     <div className="relative mx-auto aspect-[4/3] w-full max-w-75" role={onCell ? "group" : "img"} aria-label={label}>
       <svg aria-hidden viewBox="0 0 400 300" className="block h-full w-full">
