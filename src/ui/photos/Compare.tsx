@@ -29,7 +29,7 @@ export function Compare({ left, right, onEnd }: { left: PhotoView; right: PhotoV
         {...bind()}
         className="relative min-h-75 flex-1 cursor-ew-resize touch-none overflow-hidden bg-ink select-none"
       >
-        {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
+        {}
         <img
           src={`/api/photos/${right.id}`}
           alt={`${PHASE_WORDS[right.phase]}${right.note ? `: ${right.note}` : ""}`}
@@ -37,7 +37,7 @@ export function Compare({ left, right, onEnd }: { left: PhotoView; right: PhotoV
           className="absolute inset-0 size-full object-contain"
         />
         <div className="absolute inset-0" style={{ clipPath: `inset(0 ${100 - at}% 0 0)` }}>
-          {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
+          {}
           <img
             src={`/api/photos/${left.id}`}
             alt={`${PHASE_WORDS[left.phase]}${left.note ? `: ${left.note}` : ""}`}

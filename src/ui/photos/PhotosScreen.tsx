@@ -194,7 +194,7 @@ function PinSheet({ work, ref, layout }: PinSheetProps) {
             ${p.id === picked ? "z-10 border-copper" : "border-sheet outline outline-1 outline-ink"}`}
           style={{ left: x + (p.xMm ?? 0) * scale, top: y + (p.yMm ?? 0) * scale }}
         >
-          {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
+          {}
           <img src={`/api/photos/${p.id}?thumb`} alt="" className="h-13.5 w-17.5 object-cover" />
         </button>
       ))}
@@ -277,7 +277,7 @@ function PhotoList({ photos, picked, setPicked }: PhotoListProps) {
                     onClick={() => setPicked(x.id)}
                     className={`block w-full border-[3px] ${x.id === picked ? "border-copper" : "border-transparent"}`}
                   >
-                    {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo */}
+                    {}
                     <img src={`/api/photos/${x.id}?thumb`} alt="" className="aspect-[4/3] w-full object-cover" />
                   </button>
                 </li>

@@ -119,7 +119,7 @@ function PhotoPane({ ref, w, scale, h, size, photo, corners, known, points, setH
           top: (size.height - h * scale) / 2,
         }}
       >
-        {/* eslint-disable-next-line @next/next/no-img-element -- the technician's own photo, straight from the job */}
+        {}
         <img
           src={`/api/photos/${photo.id}`}
           alt="The photo as taken"

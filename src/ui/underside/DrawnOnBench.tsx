@@ -12,7 +12,6 @@ const EDGE_MM = 8;
 /** The opened underside as a picture to scale, in the colours of the theme. */
 export function DrawnOnBench({ revisionId, version, widthMm, depthMm, pxPerMm }: SmallDrawing & { pxPerMm: number }) {
   const picture = (theme: "light" | "dark", className: string) => (
-    // eslint-disable-next-line @next/next/no-img-element -- a small SVG of our own; there is nothing to optimise
     <img
       alt=""
       loading="lazy"

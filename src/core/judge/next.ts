@@ -1,4 +1,4 @@
-import type { ChipVerdict, NextStep, Reason, VerdictWord } from "../verdict";
+import type { ChipVerdict, NextStep, Reason, VerdictWord } from "./verdict";
 
 /** What to do now, most pressing first. */
 export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: readonly Reason[]): NextStep[] {

@@ -1,5 +1,5 @@
-import { words } from "../../words";
-import type { ChipVerdict, Reason, SentencePart, VerdictWord } from "../verdict";
+import { words } from "../words";
+import type { ChipVerdict, Reason, SentencePart, VerdictWord } from "./verdict";
 
 const k = (v: number): string => words.kelvinSize(v);
 

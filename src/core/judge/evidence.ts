@@ -1,5 +1,5 @@
-import { words } from "../../words";
-import type { ChipVerdict, Reason, Verdict } from "../verdict";
+import { words } from "../words";
+import type { ChipVerdict, Reason, Verdict } from "./verdict";
 
 /** A line of evidence: what holds, what makes the verdict less sure, what is worth a note. */
 export interface Evidence {
