@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "./journeys";
+import { expect, pick, test, type Page } from "./journeys";
 
 /** Addresses of the demo's main views, found through the interface. */
 async function views(page: Page): Promise<Record<string, string>> {
@@ -35,13 +35,14 @@ async function views(page: Page): Promise<Record<string, string>> {
   };
 }
 
-for (const theme of ["light", "dark"] as const) {
+for (const theme of ["light", "dark", "lamp"] as const) {
   test(`every main view is accessible and quiet, ${theme}`, async ({ browser }) => {
     const context = await browser.newContext({
-      colorScheme: theme,
+      colorScheme: theme === "dark" ? "dark" : "light",
       viewport: { width: 1280, height: 800 },
       reducedMotion: "reduce",
     });
+    if (theme === "lamp") await context.addInitScript(() => localStorage.setItem("theme", "lamp"));
     const page = await context.newPage();
     const complaints: string[] = [];
     page.on("console", (m) => m.type() === "error" && complaints.push(m.text()));
@@ -61,16 +62,28 @@ for (const theme of ["light", "dark"] as const) {
   });
 }
 
-test("works at 1024 wide: nothing reaches out of the page", async ({ browser }) => {
-  const context = await browser.newContext({ viewport: { width: 1024, height: 768 } });
-  const page = await context.newPage();
-  for (const [name, path] of Object.entries(await views(page))) {
-    await page.goto(path);
-    await page.waitForLoadState("networkidle");
-    const out = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-    expect(out, name).toBeLessThanOrEqual(0);
-  }
-  await context.close();
+for (const width of [1024, 320]) {
+  test(`works at ${width} wide: nothing reaches out of the page`, async ({ browser }) => {
+    const context = await browser.newContext({ viewport: { width, height: 768 } });
+    const page = await context.newPage();
+    for (const [name, path] of Object.entries(await views(page))) {
+      await page.goto(path);
+      await page.waitForLoadState("networkidle");
+      const out = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect(out, name).toBeLessThanOrEqual(0);
+    }
+    await context.close();
+  });
+}
+
+test("a theme is picked for the bench lamp and kept, the words have a glossary", async ({ page }) => {
+  await page.goto("/");
+  await pick(page.getByRole("button", { name: /^Theme/ }), "Bright, for a bench lamp");
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "lamp");
+  await page.keyboard.press("?");
+  await page.getByRole("link", { name: "Glossary" }).click();
+  await expect(page.getByRole("term").filter({ hasText: "Bond line" })).toBeVisible();
 });
 
 test("the bench is worked by keys", async ({ page }) => {
