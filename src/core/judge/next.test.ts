@@ -4,7 +4,7 @@ import { headlineOf, summaryOf } from "./headline";
 import type { ChipVerdict, PathFinding, Reason } from "./verdict";
 
 const reason = (code: string, level: Reason["level"] = "caution", figure?: string): Reason =>
-  ({ code, level, message: code, figure }) as never;
+  ({ code, level, message: code, figure });
 const chip = (contact: PathFinding, airflow: PathFinding, K = -12, parts: [number, number] = [-4, -8]): ChipVerdict =>
   ({
     chip: "cpu",
