@@ -163,7 +163,7 @@ describe("points of a path", () => {
 });
 
 describe("with nothing, or several, in hand", () => {
-  it("nothing: the base and the figures of the estimates", async () => {
+  it("nothing: the base and the figures of the estimates", () => {
     const { last } = panel(() => false);
     const pasteField = screen.getAllByRole("textbox").length;
     expect(pasteField).toBeGreaterThan(4);
