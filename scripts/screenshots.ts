@@ -76,7 +76,7 @@ async function traced(page: Page): Promise<void> {
     .toBuffer();
   const { width } = await sharp(photo).metadata();
   await page
-    .getByRole("button", { name: /^Draw anew|^Start drawing|^Edit|^Draw/ })
+    .getByRole("button", { name: /^Redraw|^Start drawing|^Edit|^Draw/ })
     .first()
     .click();
   const sheet = page.getByTestId("edit-sheet");

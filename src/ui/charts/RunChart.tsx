@@ -170,7 +170,7 @@ function PhaseNames({ phases, span }: PhaseNamesProps) {
       >
         Load <span className="num text-note">{words.clock(phases.loadOffS - phases.loadOnS)}</span>
       </span>
-      <span className="overflow-hidden pl-2 whitespace-nowrap text-ink-2">
+      <span className="pl-2 whitespace-nowrap max-sm:overflow-hidden text-ink-2">
         {span[1] - phases.loadOffS > 5 ? (
           <>
             Cool-down <span className="num text-note">{words.clock(span[1] - phases.loadOffS)}</span>
