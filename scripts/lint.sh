@@ -4,7 +4,7 @@ set -uo pipefail
 cd "$(dirname "$0")/.."
 failed=0
 npx prettier --check . --log-level warn || failed=1
-npx eslint . --max-warnings 0 --cache --cache-location .reports/eslint || failed=1
+npx eslint . --max-warnings 0 || failed=1
 npx depcruise src --config .dependency-cruiser.mjs --output-type err || failed=1
 npx knip || failed=1
 exit $failed

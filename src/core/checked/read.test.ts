@@ -71,6 +71,12 @@ describe("text of a file", () => {
     expect(plainFrom("null")).toEqual({ plain: null });
   });
 
+  it("nested deeper than any file is refused, not thrown", () => {
+    const deep = "[".repeat(50_000) + "]".repeat(50_000);
+    const read = padsFile(`{"sheets":${deep},"pieces":[]}`);
+    expect(read.ok).toBe(false);
+  });
+
   it("ids that stand twice are refused at the second", () => {
     expect(twiceIn([{ id: "a" }, { id: "b" }, { id: "a" }], "parts")).toEqual({
       where: "parts[2].id",

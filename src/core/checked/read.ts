@@ -26,10 +26,20 @@ export function checked<T>(
   check: ValidateFunction,
   plain: unknown,
 ): { ok: true; value: T } | { ok: false; misfit: Misfit } {
-  const value: unknown = structuredClone(plain);
+  const value = copied(plain);
+  if (value === null) return { ok: false, misfit: { where: "The file", wants: "must be an object" } };
   if (check(value)) return { ok: true, value: value as T };
   const error = weightiest(check.errors ?? []);
   return { ok: false, misfit: error ? misfitOf(error) : { where: "The file", wants: "cannot be read" } };
+}
+
+/** A copy to fill in; null for what is nothing, or nested deeper than any file of ours. */
+function copied(plain: unknown): unknown {
+  try {
+    return structuredClone(plain);
+  } catch {
+    return null;
+  }
 }
 
 /** The error that says most: a kind that is not known comes before what the kinds miss. */

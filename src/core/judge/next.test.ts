@@ -3,8 +3,12 @@ import { nextSteps } from "./next";
 import { headlineOf, summaryOf } from "./headline";
 import type { ChipVerdict, PathFinding, Reason } from "./verdict";
 
-const reason = (code: string, level: Reason["level"] = "caution", figure?: string): Reason =>
-  ({ code, level, message: code, figure });
+const reason = (code: string, level: Reason["level"] = "caution", figure?: string): Reason => ({
+  code,
+  level,
+  message: code,
+  figure,
+});
 const chip = (contact: PathFinding, airflow: PathFinding, K = -12, parts: [number, number] = [-4, -8]): ChipVerdict =>
   ({
     chip: "cpu",

@@ -1,27 +1,22 @@
 "use client";
 import { useCallback, useState } from "react";
-import useSWR from "swr";
 import type { Piece } from "@/core/pads";
 import type { Shelf } from "@/core/stock";
 import { send } from "@/ui/controls/send";
 
 /** The shelf on a job's page: books, cuts, and takes both back; shows what the server answered. */
 export function useShelf(jobId: number, initial: Shelf) {
-  // every act answers with the shelf as it is then; the page keeps the last answer for all that show it
-  const { data: shelf = initial, mutate } = useSWR<Shelf>(`shelf of job ${jobId}`, null, { fallbackData: initial });
+  const [shelf, setShelf] = useState(initial);
   const [problem, setProblem] = useState("");
   const [busy, setBusy] = useState(false);
-  const ask = useCallback(
-    async (method: "POST" | "DELETE", path: string, body?: unknown): Promise<boolean> => {
-      setBusy(true);
-      const answer = await send<Shelf>(method, path, body);
-      setBusy(false);
-      if (answer.ok) await mutate(answer.value, { revalidate: false });
-      setProblem(answer.ok ? "" : `${answer.problem.message} ${answer.problem.action}`);
-      return answer.ok;
-    },
-    [mutate],
-  );
+  const ask = useCallback(async (method: "POST" | "DELETE", path: string, body?: unknown): Promise<boolean> => {
+    setBusy(true);
+    const answer = await send<Shelf>(method, path, body);
+    setBusy(false);
+    if (answer.ok) setShelf(answer.value);
+    setProblem(answer.ok ? "" : `${answer.problem.message} ${answer.problem.action}`);
+    return answer.ok;
+  }, []);
   return {
     shelf,
     problem,

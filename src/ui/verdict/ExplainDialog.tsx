@@ -11,13 +11,15 @@ import { Button } from "@/ui/controls/Button";
 
 interface Props {
   jobId: number;
+  /** The verdict explained: another one is another answer. */
+  verdictId: number;
   chip: ChipId;
   onClose: () => void;
 }
 
 /** How a chip's figures were found: the fit over the measurement, what it leaves, the spectrum, the arithmetic. */
-export function ExplainDialog({ jobId, chip, onClose }: Props) {
-  const { value: all, problem } = useAsked<ChipExplanation[]>(`/api/jobs/${jobId}/explain`);
+export function ExplainDialog({ jobId, verdictId, chip, onClose }: Props) {
+  const { value: all, problem } = useAsked<ChipExplanation[]>(`/api/jobs/${jobId}/explain?of=${verdictId}`);
   const own = all?.find((c) => c.chip === chip);
   return (
     <Dialog open onClose={onClose} className="relative z-50">

@@ -26,6 +26,7 @@ import { Proof } from "./Proof";
 
 interface Props {
   jobId: number;
+  verdictId: number;
   verdict: Verdict;
   curves: PairCurves;
   suggestedDue: { dueOn: string; why: string };
@@ -43,6 +44,7 @@ interface Props {
 /** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
 export function VerdictScreen({
   jobId,
+  verdictId,
   verdict: v,
   curves,
   suggestedDue,
@@ -75,7 +77,9 @@ export function VerdictScreen({
       <Foot next={v.next} closed={closed}>
         <FootActions work={work} closed={closed} v={v} />
       </Foot>
-      {explain && chip ? <ExplainDialog jobId={jobId} chip={chip.chip} onClose={() => setExplain(false)} /> : null}
+      {explain && chip ? (
+        <ExplainDialog jobId={jobId} verdictId={verdictId} chip={chip.chip} onClose={() => setExplain(false)} />
+      ) : null}
       {due ? (
         <DueDialog
           jobId={jobId}

@@ -41,6 +41,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
       <VerdictScreen
         key={stage.record.id}
         jobId={view.job.id}
+        verdictId={stage.record.id}
         verdict={stage.record.result}
         curves={stage.curves}
         suggestedDue={stage.suggestedDue}
