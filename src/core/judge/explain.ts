@@ -85,7 +85,7 @@ function fitView(
   };
 }
 
-const K = (v: number): string => `${v < 0 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}\u00a0K`;
+const K = (v: number): string => words.with(v, "K", 1);
 
 function stepsOf(
   c: ChipEstimate,
@@ -127,7 +127,7 @@ function stepsOf(
     steps.push({
       title: "Fan speed",
       text:
-        `The fins' part goes with fan speed to the power of \u2212${m.mean.toFixed(2)} (± ` +
+        `The fins' part goes with fan speed to the power of ${words.number(-m.mean, 2)} (± ` +
         `${m.sd.toFixed(2)}, from both logs): that brings the run after to ${rpm}\u00a0rpm.`,
     });
   if (fan.kind === "stopped" || fan.kind === "weak")

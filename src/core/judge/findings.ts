@@ -150,9 +150,6 @@ function jump(s: Series, run: "before" | "after", chip: ChipId): NonNullable<Rea
   return { run, chip, ...stretch(s, s.on, Math.min(s.off, to + 1)), word: `${run}: the jump` };
 }
 
-const signedK = (v: number): string => `${v >= 0.5 ? "+" : v <= -0.5 ? "\u2212" : ""}${Math.abs(Math.round(v))} K`;
-const pct = (share: number): string => words.share(share);
-
 /** What the shapes of the two runs show besides the verdict itself. */
 export function shapeFindings(s: Scene): Reason[] {
   return [...fanFindings(s), ...limitFindings(s), ...contactFindings(s), ...stateFindings(s), ...powerFindings(s)];
@@ -191,7 +188,7 @@ function fanFindings({ fan, facts, before, after }: Scene): Reason[] {
         code: "fan-weak",
         level: fan.run === "after" ? "caution" : "note",
         message:
-          `In the run ${fan.run ?? "after"} the blower turns at ${pct(share)} of its usual speed for the ` +
+          `In the run ${fan.run ?? "after"} the blower turns at ${words.share(share)} of its usual speed for the ` +
           "same heat.",
         figure: `${Math.round((fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0)} rpm`,
         seen,
@@ -231,7 +228,7 @@ function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[]
         message:
           `The ${words.chip(chip)} is at its limit in both runs, but holds ${words.watts(pA - pB)} more: ` +
           "the peaks hide the gain.",
-        figure: `+${pct(pA / pB - 1)}`,
+        figure: `+${words.share(pA / pB - 1)}`,
         seen,
       });
     } else if (b > 0.02 || a > 0.02) {
@@ -239,9 +236,9 @@ function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[]
         code: "throttled",
         level: a > 0.02 ? "caution" : "note",
         message: `The ${words.chip(chip)} was at its limit ${
-          b > 0.02 ? `${pct(b)} of the load before` : "at no time before"
-        }, ${a > 0.02 ? `${pct(a)} after` : "at no time after"}.`,
-        figure: `${pct(b)} → ${pct(a)}`,
+          b > 0.02 ? `${words.share(b)} of the load before` : "at no time before"
+        }, ${a > 0.02 ? `${words.share(a)} after` : "at no time after"}.`,
+        figure: `${words.share(b)} → ${words.share(a)}`,
         seen,
       });
     }
@@ -280,7 +277,7 @@ function contactFindings({ paths, matched, spread, chips, after }: Scene): Reaso
         level: "caution",
         message:
           `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ` +
-          `${signedK(hottest.beforeK ?? 0)}. Poor paste alone would warm all alike: the plate leans.`,
+          `${words.kelvin(hottest.beforeK ?? 0, 0)}. Poor paste alone would warm all alike: the plate leans.`,
         figure: `+${Math.round(hottest.afterK ?? 0)} K`,
         seen: { run: "after", chip: "cpu", ...stretch(after, ...lateRows(after)), word: "after: cores apart" },
       });

@@ -1,7 +1,7 @@
+import { words } from "@/core/words";
 import type { CoreSpread } from "@/core/judge";
 
-const whole = (v: number | null): string =>
-  v === null ? "–" : `${Math.round(v) > 0 ? "+" : Math.round(v) < 0 ? "\u2212" : ""}${Math.abs(Math.round(v))}`;
+const whole = (v: number | null): string => (v === null ? "–" : words.signed(v, 0));
 
 const named = (key: string): string => key.replace(/^cpu\.core(\d+)\.temperature$/, "Core $1");
 

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Verdict } from "@/core/judge";
@@ -15,10 +16,9 @@ export interface EarlierVerdict {
   because: string;
 }
 
-const K = (v: number | null) =>
-  v === null ? "no difference given" : `${v > 0.04 ? "+" : v < -0.04 ? "\u2212" : ""}${Math.abs(v).toFixed(1)}\u00a0K`;
+const K = (v: number | null) => (v === null ? "no difference given" : words.kelvin(v));
 
-/** The verdict this one took the place of, and a way to judge anew when the judge has moved on. */
+/** The verdict this one took the place of, and a way to judge again when the judge has moved on. */
 export function Earlier({
   jobId,
   earlier,

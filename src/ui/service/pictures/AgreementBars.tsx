@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import type { Agreement } from "@/core/service";
 
 const W = 292;
@@ -14,7 +15,7 @@ export function AgreementBars({ agreements }: { agreements: readonly Agreement[]
   const x = (v: number) => L + ((v - least) / (most - least)) * (W - L - 8);
   const step = [0.05, 0.1, 0.2, 0.5, 1, 2, 5].find((s) => (most - least) / s <= 5) ?? 10;
   const ticks = Array.from({ length: Math.floor(most / step) + 1 }, (_, i) => i * step);
-  const f = (v: number) => (Math.abs(v) < 0.005 ? "0" : v.toFixed(2).replace("-", "\u2212"));
+  const f = (v: number) => (Math.abs(v) < 0.005 ? "0" : words.number(v, 2));
   return (
     <figure className="mt-1.5">
       <svg
