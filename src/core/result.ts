@@ -15,7 +15,9 @@ export interface Problem {
 
 export type Result<T> = { ok: true; value: T } | { ok: false; problem: Problem };
 
-export const good = <T>(value: T): Result<T> => ({ ok: true, value });
+/** A result that holds its value. */
+export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
+/** A result that says what went wrong. */
 export const bad = <T = never>(problem: Problem): Result<T> => ({ ok: false, problem });
 
 /** One sentence for a terminal or a banner: place, message, action. */

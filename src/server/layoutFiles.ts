@@ -1,5 +1,5 @@
 import sharp from "sharp";
-import { bad, good, type Result } from "../core/result";
+import { bad, ok, type Result } from "../core/result";
 import { csvCell, layoutJson, layoutSvg, partsTable, svgWidthMm } from "../core/codec";
 import { darkDrawingColours, drawingColours } from "../core/draw";
 import { database } from "../data/connection";
@@ -21,7 +21,7 @@ export async function layoutFile(revisionId: number, form: string, dark = false)
   const { document } = revision;
   const name = `${document.model}-${document.variant || "plain"}-r${revision.number}`.replace(/[^\w.-]+/g, "_");
   const text = (ending: string, type: string, body: string): Result<OutFile> =>
-    good({ name: `${name}.${ending}`, type: `${type}; charset=utf-8`, bytes: Buffer.from(body, "utf8") });
+    ok({ name: `${name}.${ending}`, type: `${type}; charset=utf-8`, bytes: Buffer.from(body, "utf8") });
   if (form === "svg")
     return text("svg", "image/svg+xml", layoutSvg(document, dark ? darkDrawingColours : drawingColours));
   if (form === "csv")
@@ -43,7 +43,7 @@ export async function layoutFile(revisionId: number, form: string, dark = false)
       .flatten({ background: "#FBFCFB" })
       .png()
       .toBuffer();
-    return good({ name: `${name}.png`, type: "image/png", bytes });
+    return ok({ name: `${name}.png`, type: "image/png", bytes });
   }
   return text("json", "application/json", layoutJson(document));
 }

@@ -1,7 +1,7 @@
 import { changesBetween } from "../core/edit";
 import { emptyLayout, type Layout } from "../core/drawing";
 import { layoutFrom, parseLayout, readSvg } from "../core/codec";
-import { bad, good, type Result } from "../core/result";
+import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
 import {
   addLayout,
@@ -41,13 +41,13 @@ export async function startLayout(jobId: number, body: unknown): Promise<Result<
   const now = new Date().toISOString();
   return db.transaction(async (tx) => {
     const own = await revisionOfJob(tx, jobId);
-    if (own && !own.keptAt) return good({ revisionId: own.id });
+    if (own && !own.keptAt) return ok({ revisionId: own.id });
     const layout = await layoutFor(tx, machine.model, machine.variant);
     const last = own ?? (layout && (await newestKept(tx, layout.id)));
     if (checked.value.from === "last") {
       if (!last) return bad(serverProblem.noLayout());
       await giveRevision(tx, jobId, last.id);
-      return good({ revisionId: last.id });
+      return ok({ revisionId: last.id });
     }
     const layoutId =
       layout?.id ?? (await addLayout(tx, { model: machine.model, variant: machine.variant, forkedFrom: null }, now));
@@ -60,7 +60,7 @@ export async function startLayout(jobId: number, body: unknown): Promise<Result<
       now,
     );
     await giveRevision(tx, jobId, revisionId);
-    return good({ revisionId });
+    return ok({ revisionId });
   });
 }
 
@@ -76,12 +76,12 @@ export async function saveLayout(revisionId: number, body: unknown): Promise<Res
   const db = await database();
   return db.transaction(async (tx): Promise<Result<SaveOutcome>> => {
     const { expects, overTheirs } = checked.value;
-    if (await saveRevision(tx, revisionId, expects, layout.value)) return good({ saved: true, version: expects + 1 });
+    if (await saveRevision(tx, revisionId, expects, layout.value)) return ok({ saved: true, version: expects + 1 });
     const theirs = await findRevision(tx, revisionId);
     if (!theirs) return bad(serverProblem.noLayout());
     if (theirs.keptAt) return bad(serverProblem.layoutKept(theirs.number));
     if (!overTheirs)
-      return good({
+      return ok({
         saved: false,
         theirs: {
           version: theirs.version,
@@ -102,7 +102,7 @@ export async function saveLayout(revisionId: number, body: unknown): Promise<Res
       now,
     );
     await saveRevision(tx, revisionId, theirs.version, layout.value);
-    return good({ saved: true, version: theirs.version + 1 });
+    return ok({ saved: true, version: theirs.version + 1 });
   });
 }
 
@@ -114,7 +114,7 @@ export async function keepLayout(revisionId: number, body: unknown): Promise<Res
   const revision = await findRevision(db, revisionId);
   if (!revision) return bad(serverProblem.noLayout());
   await keepRevision(db, revisionId, checked.value.note, new Date().toISOString());
-  return good({ number: revision.number });
+  return ok({ number: revision.number });
 }
 
 /** A layout of another variant that starts as a copy of a revision. */
@@ -141,7 +141,7 @@ export async function forkLayout(revisionId: number, body: unknown): Promise<Res
       },
       now,
     );
-    return good({ layoutId });
+    return ok({ layoutId });
   });
 }
 
@@ -159,7 +159,7 @@ export async function importLayout(
   if (!/^\s*(\ufeff)?\s*</.test(text)) {
     const layout = parseLayout(text);
     return layout.ok
-      ? good({
+      ? ok({
           document: { ...layout.value, model: revision.document.model, variant: revision.document.variant },
           leftOut: [],
           own: true,
@@ -169,7 +169,7 @@ export async function importLayout(
   const read = readSvg(text);
   if (!read.ok) return read;
   if (read.value.own)
-    return good({
+    return ok({
       document: { ...read.value.layout, model: revision.document.model, variant: revision.document.variant },
       leftOut: [],
       own: true,
@@ -181,7 +181,7 @@ export async function importLayout(
     taken.add(`s${k}`);
     return { ...s, id: `s${k}` };
   });
-  return good({
+  return ok({
     document: { ...revision.document, parts: [...revision.document.parts, ...sketches] },
     leftOut: read.value.leftOut,
     own: false,

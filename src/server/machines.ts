@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "../core/result";
+import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
 import { addJob, closeJob, findJob, reopenJob } from "../data/jobs";
 import { addMachine, findMachine, machineByTag, setDue } from "../data/machines";
@@ -29,7 +29,7 @@ export async function intake(body: unknown): Promise<Result<{ machineId: number;
       now,
     );
     const jobId = await addJob(tx, machineId, m.complaint, now);
-    return good({ machineId, jobId });
+    return ok({ machineId, jobId });
   });
 }
 
@@ -39,7 +39,7 @@ export async function newJob(machineId: number, body: unknown): Promise<Result<{
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const db = await database();
   if (!(await findMachine(db, machineId))) return bad(serverProblem.noMachine());
-  return good({ jobId: await addJob(db, machineId, checked.value.complaint, new Date().toISOString()) });
+  return ok({ jobId: await addJob(db, machineId, checked.value.complaint, new Date().toISOString()) });
 }
 
 /** Sets the next due date of a job's machine, and closes the job where that is wished. */
@@ -54,12 +54,12 @@ export async function setDueDate(jobId: number, body: unknown): Promise<Result<{
     await setDue(tx, job.machineId, dueOn, why);
     if (close) await closeJob(tx, jobId, note, new Date().toISOString());
   });
-  return good({ machineId: job.machineId });
+  return ok({ machineId: job.machineId });
 }
 
 export async function openAgain(jobId: number): Promise<Result<null>> {
   const db = await database();
   if (!(await findJob(db, jobId))) return bad(serverProblem.noJob());
   await reopenJob(db, jobId);
-  return good(null);
+  return ok(null);
 }

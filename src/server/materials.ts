@@ -1,7 +1,7 @@
 import { cuttingPlan, cuttingSvg, KERF_MM, MARGIN_MM, type CuttingPlan } from "../core/pads";
 import { PASTES } from "../core/paste";
 import { contextOf, piecesToCut } from "../core/service";
-import { bad, good, type Result } from "../core/result";
+import { bad, ok, type Result } from "../core/result";
 import { isExpired, leftOf, MATERIAL_KINDS, type Lot, type Shelf } from "../core/stock";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
@@ -44,7 +44,7 @@ export async function newLot(body: unknown): Promise<Result<{ id: number }>> {
     paste,
     pad,
   });
-  return good({ id });
+  return ok({ id });
 }
 
 const today = (): string => new Date().toISOString().slice(0, 10);
@@ -58,13 +58,13 @@ export async function updateLot(id: number, body: unknown): Promise<Result<null>
     ...(openedOn === undefined ? {} : { openedOn }),
     ...(retired === undefined ? {} : { retiredAt: retired ? new Date().toISOString() : null }),
   });
-  return found ? good(null) : bad(serverProblem.noLot());
+  return found ? ok(null) : bad(serverProblem.noLot());
 }
 
 async function openJob(jobId: number): Promise<Result<null>> {
   const job = await findJob(await database(), jobId);
   if (!job) return bad(serverProblem.noJob());
-  return job.closedAt ? bad(serverProblem.jobClosed()) : good(null);
+  return job.closedAt ? bad(serverProblem.jobClosed()) : ok(null);
 }
 
 /**
@@ -84,12 +84,12 @@ export async function bookMaterial(jobId: number, body: unknown): Promise<Result
     return bad(serverProblem.lotShort(lot.name, `${leftOf(lot).toFixed(2)} ${MATERIAL_KINDS[lot.kind].unit}`));
   await book(db, { lotId, jobId, what, amount }, new Date().toISOString());
   if (lot.openedOn === null) await changeLot(db, lotId, { openedOn: today() });
-  return good(await stockView(jobId));
+  return ok(await stockView(jobId));
 }
 
 export async function giveBack(bookingId: number): Promise<Result<Shelf>> {
   const jobId = await unbook(await database(), bookingId, new Date().toISOString());
-  return jobId === null ? bad(serverProblem.noBooking()) : good(await stockView(jobId));
+  return jobId === null ? bad(serverProblem.noBooking()) : ok(await stockView(jobId));
 }
 
 /** Cuts a job's pads from the shelf by the best plan; pads that fit nowhere are named and stay uncut. */
@@ -109,13 +109,13 @@ export async function cutPads(jobId: number, body: unknown): Promise<Result<Shel
   );
   if (plan.placed.length === 0) return bad(serverProblem.nothingFits());
   await cut(db, jobId, plan, sheets, new Date().toISOString());
-  return good(await stockView(jobId));
+  return ok(await stockView(jobId));
 }
 
 export async function uncutPads(cuttingId: number): Promise<Result<Shelf>> {
   const jobId = await uncut(await database(), cuttingId, new Date().toISOString());
   if (jobId === "later") return bad(serverProblem.cutLater());
-  return jobId === null ? bad(serverProblem.noBooking()) : good(await stockView(jobId));
+  return jobId === null ? bad(serverProblem.noBooking()) : ok(await stockView(jobId));
 }
 
 /** The cutting plan of a job as a file at its true size: what was cut, else what would be. */
@@ -125,5 +125,5 @@ export async function cuttingFile(jobId: number): Promise<Result<string>> {
   const shelf = await stockView(jobId);
   const sheets = (shelf.cutting?.sheets ?? shelf.sheets).map((s) => ({ ...s, id: String(s.id) }));
   const plan = shelf.cutting?.plan ?? cuttingPlan(sheets, piecesToCut(contextOf(view.service)), KERF_MM, MARGIN_MM);
-  return plan.placed.length ? good(cuttingSvg(plan, sheets)) : bad(serverProblem.nothingFits());
+  return plan.placed.length ? ok(cuttingSvg(plan, sheets)) : bad(serverProblem.nothingFits());
 }

@@ -1,5 +1,5 @@
 import sharp from "sharp";
-import { bad, good, type Result } from "../core/result";
+import { bad, ok, type Result } from "../core/result";
 import type { Squaring } from "../core/photo";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
@@ -56,7 +56,7 @@ export async function storePhoto(
       .resize({ width: THUMB_PX, height: THUMB_PX, fit: "inside" })
       .jpeg({ quality: 78 })
       .toBuffer();
-    return good({
+    return ok({
       photoId: await addPhoto(
         db,
         { jobId, phase: phase as PhotoPhase, width: info.width, height: info.height, image, thumbnail },
@@ -80,7 +80,7 @@ export async function updatePhoto(id: number, body: unknown): Promise<Result<nul
     ...(squaring ? { squaring: squaringOf(squaring) } : {}),
     ...(removed === undefined ? {} : { removedAt: removed ? new Date().toISOString() : null }),
   });
-  return good(null);
+  return ok(null);
 }
 
 function squaringOf(s: SquaringInput): Squaring {

@@ -1,5 +1,5 @@
 import { doubtsOf, findPhases, type Phases, type Run } from "../core/log";
-import { bad, good, type Result } from "../core/result";
+import { bad, ok, type Result } from "../core/result";
 import { batterySwollen, Journal } from "../core/service";
 import { rememberRoles } from "../data/headings";
 import { findJob } from "../data/jobs";
@@ -59,7 +59,7 @@ export async function storeRun(
   );
   await rememberRoles(db, received.value.headerKey, received.value.choices, now);
   const verdict = other ? await judgeJob(job.id) : null;
-  return good({ runId, verdictId: verdict?.ok ? verdict.value.id : null });
+  return ok({ runId, verdictId: verdict?.ok ? verdict.value.id : null });
 }
 
 /** Changes bounds or conditions of a stored run, and judges anew where there is a pair. */
@@ -77,7 +77,7 @@ export async function changeRun(id: number, body: unknown): Promise<Result<{ ver
   });
   const runs = await runsOfJob(db, record.jobId);
   const verdict = runs.before && runs.after ? await judgeJob(record.jobId) : null;
-  return good({ verdictId: verdict?.ok ? verdict.value.id : null });
+  return ok({ verdictId: verdict?.ok ? verdict.value.id : null });
 }
 
 function phasesFit(phases: Phases, run: Run): boolean {

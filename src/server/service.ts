@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "../core/result";
+import { bad, ok, type Result } from "../core/result";
 import type { Entry } from "../core/service";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
@@ -32,7 +32,7 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
     }
     await addEntries(tx, jobId, entries, new Date().toISOString());
   });
-  return good({ entries: await entriesOf(db, jobId) });
+  return ok({ entries: await entriesOf(db, jobId) });
 }
 
 /** Sets how the workshop works from now on; jobs already begun keep theirs. */
@@ -40,7 +40,7 @@ export async function changeWorkshopPractice(body: unknown): Promise<Result<null
   const checked = check(PracticeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   await setWorkshopPractice(await database(), { ...checked.value });
-  return good(null);
+  return ok(null);
 }
 
 /** Sets how one job is worked. */
@@ -52,7 +52,7 @@ export async function changeJobPractice(jobId: number, body: unknown): Promise<R
   if (!job) return bad(serverProblem.noJob());
   if (job.closedAt) return bad(serverProblem.jobClosed());
   await setJobPractice(db, jobId, { ...checked.value });
-  return good(null);
+  return ok(null);
 }
 
 /** Sets how the workshop's pads press back; every pad is reckoned by it from now on. */
@@ -64,5 +64,5 @@ export async function changePadCurves(body: unknown): Promise<Result<null>> {
     if (!(c.least < c.target && c.target < c.most && c.most < c.limit))
       return bad(serverProblem.badFields({ [`${name}.target`]: "Least, target, most and limit must rise." }));
   await setPadCurves(await database(), { soft: { ...soft }, medium: { ...medium }, firm: { ...firm } });
-  return good(null);
+  return ok(null);
 }

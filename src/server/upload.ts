@@ -10,7 +10,7 @@ import {
   type LogTable,
   type Run,
 } from "../core/log";
-import { bad, good, type Result } from "../core/result";
+import { bad, ok, type Result } from "../core/result";
 import { check } from "../input/check";
 import { RunUploadInput } from "../input/run";
 import { serverProblem } from "./problems";
@@ -81,7 +81,7 @@ export async function receiveLog(body: AsyncIterable<Uint8Array>): Promise<Resul
   const run = toRun(table.value);
   if (!run.ok) return run;
   if (!gzip.readableEnded) await new Promise((resolve) => gzip.once("end", resolve));
-  return good({
+  return ok({
     head,
     choices,
     headerKey: headerKey(table.value.layout.headings),
@@ -107,5 +107,5 @@ function parseHead(text: string): Result<{ head: RunUploadInput; choices: Column
     if (!isRole(role)) return bad(serverProblem.badColumn(heading.slice(0, 80)));
     choices[heading] = role;
   }
-  return good({ head: checked.value, choices });
+  return ok({ head: checked.value, choices });
 }

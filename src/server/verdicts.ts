@@ -6,7 +6,7 @@ import {
   type JudgeRun,
   type Verdict,
 } from "../core/judge";
-import { bad, good, type Result } from "../core/result";
+import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
 import { findMachine } from "../data/machines";
@@ -44,14 +44,14 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
     new Date().toISOString(),
   );
   const kept = await latestVerdict(db, jobId);
-  return kept ? good(kept) : bad(serverProblem.roomFirst());
+  return kept ? ok(kept) : bad(serverProblem.roomFirst());
 }
 
 /** The fits behind a job's verdict. */
 export async function explainJob(jobId: number): Promise<Result<ChipExplanation[]>> {
   const runs = await runsOfJob(await database(), jobId);
   if (!runs.before || !runs.after) return bad(serverProblem.roomFirst());
-  return good(explainPair(await judgeRun(runs.before), await judgeRun(runs.after)));
+  return ok(explainPair(await judgeRun(runs.before), await judgeRun(runs.after)));
 }
 
 /** What the verdict would be with other bounds of one run; nothing is stored. */
@@ -77,7 +77,7 @@ export async function tryBounds(
     limitC: machine?.limitC ?? null,
     thresholdK: THRESHOLD_K,
   });
-  return good({
+  return ok({
     headline: v.headline,
     chips: v.chips.flatMap((c) => (c.change ? [{ chip: c.chip, ...c.change }] : [])),
   });
@@ -102,5 +102,5 @@ const inputOf = (r: RunRecord) => ({
 /** Judges a job anew; the earlier verdict is kept beside the new one. */
 export async function judgeAgain(jobId: number): Promise<Result<{ verdictId: number }>> {
   const verdict = await judgeJob(jobId);
-  return verdict.ok ? good({ verdictId: verdict.value.id }) : verdict;
+  return verdict.ok ? ok({ verdictId: verdict.value.id }) : verdict;
 }

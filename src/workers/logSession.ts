@@ -13,7 +13,7 @@ import {
   type Run,
   type RunCurves,
 } from "../core/log";
-import { bad, good, type Problem, type Result } from "../core/result";
+import { bad, ok, type Problem, type Result } from "../core/result";
 
 /** One column as the import page shows it: what it was taken for, its first value, its own small curve. */
 export interface ColumnView extends ColumnGuess {
@@ -68,7 +68,7 @@ export class LogSession {
       this.table && withChoices(this.table, { ...this.remembered[headerKey(this.table.layout.headings)], ...choices });
     if (!table) return this.readAgain(choices, onShare);
     this.table = table;
-    return good(summaryOf(table));
+    return ok(summaryOf(table));
   }
 
   private async readAgain(choices: ColumnChoices, onShare: (share: number) => void): Promise<Result<ImportSummary>> {
@@ -90,7 +90,7 @@ export class LogSession {
     const table = reader.finish();
     if (!table.ok) return table;
     this.table = table.value;
-    return good(summaryOf(table.value));
+    return ok(summaryOf(table.value));
   }
 }
 

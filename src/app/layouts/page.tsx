@@ -24,7 +24,7 @@ export default async function LayoutsPage() {
         <h1 className="text-step leading-9 font-bold">
           {entries.length === 0
             ? "No layout is drawn yet."
-            : `${entries.length === 1 ? "One layout is" : `${entries.length} layouts are`} drawn.`}
+            : `${words.counted(entries.length, "layout")} ${words.agreeing(entries.length, "is", "are")} drawn.`}
         </h1>
         <p className="mt-1 text-lead text-ink-2">
           A job starts from the last kept revision of its model and variant; its own changes become the next one.

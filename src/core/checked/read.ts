@@ -1,5 +1,5 @@
 import type { ErrorObject, ValidateFunction } from "ajv";
-import { bad, good, type Problem, type Result } from "../result";
+import { bad, ok, type Problem, type Result } from "../result";
 
 /** Where a file is not as its schema says, and what it must be there. */
 export interface Misfit {
@@ -139,5 +139,5 @@ export function readFile<T>(text: string, form: FileForm<T>): Result<T> {
   const result = checked<T>(form.check, read.plain);
   const misfit = result.ok ? form.also(result.value) : result.misfit;
   if (misfit) return bad(problem(`${misfit.where} ${misfit.wants}.`, "Correct it in the file.", misfit.where));
-  return result.ok ? good(result.value) : bad(problem("The file cannot be read.", form.gives));
+  return result.ok ? ok(result.value) : bad(problem("The file cannot be read.", form.gives));
 }

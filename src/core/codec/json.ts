@@ -1,6 +1,6 @@
 import { checked, layoutCheck, plainFrom, twiceIn } from "../checked";
 import type { Layout } from "../drawing/parts";
-import { bad, good, type Result } from "../result";
+import { bad, ok, type Result } from "../result";
 import { layoutProblem } from "./problems";
 import { MOST_PARTS } from "./schema";
 
@@ -14,7 +14,7 @@ export function layoutFrom(plain: unknown): Result<Layout> {
   const read = checked<Layout>(layoutCheck, plain);
   if (!read.ok) return bad(layoutProblem.field(read.misfit.where, read.misfit.wants));
   const twice = twiceIn(read.value.parts, "parts");
-  return twice ? bad(layoutProblem.field(twice.where, twice.wants)) : good(read.value);
+  return twice ? bad(layoutProblem.field(twice.where, twice.wants)) : ok(read.value);
 }
 
 /** A layout from the text of a JSON file. */

@@ -1,7 +1,7 @@
 import svgpath from "svgpath";
 import { MOST_PARTS } from "./schema";
 import { XMLParser, XMLValidator } from "fast-xml-parser";
-import { bad, good, type Result } from "../result";
+import { bad, ok, type Result } from "../result";
 import { drawBase } from "../draw/case";
 import { el, n } from "../draw/markup";
 import { drawingDefs, drawPart } from "../draw/part";
@@ -101,7 +101,7 @@ function ownLayout(root: Node): Result<SvgIntake> | null {
     .join("");
   try {
     const layout = layoutFrom(JSON.parse(text));
-    return layout.ok ? good({ own: true, layout: layout.value }) : layout;
+    return layout.ok ? ok({ own: true, layout: layout.value }) : layout;
   } catch {
     return bad(layoutProblem.notJson());
   }
@@ -182,7 +182,7 @@ function foreign(root: Node, at: { xMm: number; yMm: number }): Result<SvgIntake
       .slice(0, 400)
       .map(([x, y]): PathPoint => ({ xMm: clamp(at.xMm + x * scale), yMm: clamp(at.yMm + y * scale), bendMm: 0 })),
   }));
-  return good({ own: false, sketches, leftOut: gathered.leftOut });
+  return ok({ own: false, sketches, leftOut: gathered.leftOut });
 }
 
 const clamp = (v: number) => Math.max(-2000, Math.min(2000, Math.round(v * 1000) / 1000));

@@ -193,7 +193,7 @@ function stampChecks(tag: string, screws: readonly Screw[]): MapCheck[] {
   if (missing.length)
     out.push({
       code: "stamp-missing",
-      message: `${tag} lacks the stamped ${missing.length === 1 ? "number" : "numbers"} ${missing.join(", ")}.`,
+      message: `${tag} lacks the stamped ${words.noun(missing.length, "number")} ${missing.join(", ")}.`,
       parts: screws.map((s) => s.id),
     });
   else if (unmarked.length)

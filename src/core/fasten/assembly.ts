@@ -11,6 +11,9 @@ export interface Assembly {
 /**
  * The rigid assemblies of a drawing: plates joined by pipes. A turned die is taken
  * by the box round it. Assemblies without screws or without a pasted chip are left out.
+ *
+ * @example
+ * assembliesOf(new CoolingMap(layout))[0]?.plates; // ["CP1", "CP2"]
  */
 export function assembliesOf(map: CoolingMap): Assembly[] {
   return rigidGroups(map).flatMap((own) => {

@@ -15,7 +15,13 @@ interface Plain {
   fractions?: number[];
 }
 
-/** Screws, chips and fractions from the text of a file; says where it is wrong. */
+/**
+ * Screws, chips and fractions from the text of a file; says where it is wrong.
+ *
+ * @example
+ * const file = tightenFile(await readFile("plate.json", "utf8"));
+ * if (file.ok) tightenPlan(file.value.screws, file.value.chips, file.value.fractions ?? [0.3, 1]);
+ */
 export function tightenFile(text: string): Result<TightenFile> {
   const read = readFile<Plain>(text, {
     code: "tighten-file",

@@ -24,7 +24,12 @@ export interface TightenPlan extends OrderLean {
   stamped?: OrderLean;
 }
 
-/** Fractions of preload in equal ratios from a fifth to the whole; one round goes straight home. */
+/**
+ * Fractions of preload in equal ratios from a fifth to the whole; one round goes straight home.
+ *
+ * @example
+ * geometricFractions(3); // [0.2, 0.447, 1]
+ */
 export const geometricFractions = (rounds: number): number[] =>
   Array.from({ length: rounds }, (_, k) => (rounds === 1 ? 1 : 0.2 ** ((rounds - 1 - k) / (rounds - 1))));
 
@@ -36,6 +41,9 @@ export const geometricFractions = (rounds: number): number[] =>
  * to the order given.
  * @param fractions of preload per round, rising, above 0
  * @throws RangeError for no screws, more than {@link MOST_SCREWS}, or chips without area
+ *
+ * @example
+ * tightenPlan(fourCorners, [die], [0.3, 1]).order; // ["1", "2", "4", "3"]
  */
 export function tightenPlan(
   screws: readonly PlateScrew[],
@@ -105,7 +113,12 @@ export function tightenPlan(
   };
 }
 
-/** How an order of the given ids leans at the given fractions; ids that are not screws are passed over. */
+/**
+ * How an order of the given ids leans at the given fractions; ids that are not screws are passed over.
+ *
+ * @example
+ * orderLean(fourCorners, [die], ["1", "2", "3", "4"], [0.3, 1]).worstLean; // 6.45
+ */
 export function orderLean(
   screws: readonly PlateScrew[],
   chips: readonly ChipFace[],
@@ -150,6 +163,9 @@ export function stampedOrder(screws: readonly PlateScrew[]): number[] | null {
 
 /**
  * What people do in a hurry: every screw straight home, one side after the other, along the longer way of the plate.
+ *
+ * @example
+ * oneSideFirst(fourCorners); // ["1", "4", "2", "3"]
  */
 export function oneSideFirst(screws: readonly PlateScrew[]): string[] {
   const span = (v: (s: PlateScrew) => number) => Math.max(...screws.map(v)) - Math.min(...screws.map(v));

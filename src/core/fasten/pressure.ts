@@ -31,6 +31,9 @@ export interface PressurePlane {
  * A rigid plate on chip faces. The pressure over the union of the faces is a plane; it carries the screws' forces and
  * their moments: ∫p dA = ΣF, ∫p x dA = ΣFx, ∫p y dA = ΣFy (statics of an elastic bed under a rigid plate). About the
  * centroid and with the second moments of area this is a = ΣF / A and a 2 × 2 system for b and c.
+ *
+ * @example
+ * new RigidPlate(screws, chips);
  */
 export class RigidPlate {
   readonly areaMm2: number;

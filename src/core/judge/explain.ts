@@ -3,7 +3,7 @@ import { decimate, roundPoints, type CurvePoint } from "../log";
 import { blockEquations, prepareSeries, solveBlocks, type ChipId, type Series } from "../thermal";
 import { fanState, matchedConditions, type FanState, type JudgeRun, type Matched } from "./conditions";
 import { estimatePair, fanReference, type ChipEstimate, type SpectrumLine } from "./estimate";
-import { evenPair } from "./judge";
+import { alike } from "./judge";
 
 /** The fit of one chip in one run, as curves over the seconds of the run. */
 export interface FitView {
@@ -29,7 +29,7 @@ const POINTS = 300;
 /** The fits behind a verdict, with what they leave over and the arithmetic in words; empty when a load is missing. */
 export function explainPair(before: JudgeRun, after: JudgeRun): ChipExplanation[] {
   if (!before.phases || !after.phases) return [];
-  const series = evenPair(
+  const series = alike(
     prepareSeries(before.run, before.phases, before.room),
     prepareSeries(after.run, after.phases, after.room),
   );

@@ -43,7 +43,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     before: prepareSeries(before.run, before.phases, before.room),
     after: prepareSeries(after.run, after.phases, after.room),
   };
-  const { series, work } = evenPower(...evenFan(raw.before, raw.after));
+  const { series, work } = likePower(...likeFans(raw.before, raw.after));
   const matched = matchedConditions(series.before);
   const fan = fanState(series.before, series.after);
   const { chips } = estimatePair(series.before, series.after, matched, fan);
@@ -89,7 +89,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
 }
 
 /** A chip whose power is missing in one log is judged by its share of the work in both. */
-function evenPower(before: Series, after: Series): { series: { before: Series; after: Series }; work: WorkWitness[] } {
+function likePower(before: Series, after: Series): { series: { before: Series; after: Series }; work: WorkWitness[] } {
   const work: WorkWitness[] = [];
   const chips = { before: [...before.chips], after: [...after.chips] };
   for (const b of before.chips) {
@@ -104,13 +104,13 @@ function evenPower(before: Series, after: Series): { series: { before: Series; a
 }
 
 /** Both runs with one measure of power and a fan each, as the fit takes them. */
-export const evenPair = (before: Series, after: Series): { before: Series; after: Series } =>
-  evenPower(...evenFan(before, after)).series;
+export const alike = (before: Series, after: Series): { before: Series; after: Series } =>
+  likePower(...likeFans(before, after)).series;
 
 /**
  * Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts.
  */
-function evenFan(before: Series, after: Series): [Series, Series] {
+function likeFans(before: Series, after: Series): [Series, Series] {
   return before.fan && after.fan ? [before, after] : [withGuessedFan(before), withGuessedFan(after)];
 }
 

@@ -10,7 +10,12 @@ export interface OtherRun {
 
 const otherKind = (kind: "before" | "after") => (kind === "before" ? "after" : "before");
 
-/** Why a log may not be the one it is said to be: the same file again, or before and after swapped. */
+/**
+ * Why a log may not be the one it is said to be: the same file again, or before and after swapped.
+ *
+ * @example
+ * doubtsOf("after", { name: "k15 before.csv", startMs: null }, null)[0]?.code; // "name-says-other"
+ */
 export function doubtsOf(
   kind: "before" | "after",
   log: { name: string; sha256?: string; startMs: number | null },

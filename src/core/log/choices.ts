@@ -3,7 +3,12 @@ import type { ColumnGuess, Role } from "./recognise";
 /** What the technician said a column is, overriding what was recognised. Keyed by heading. */
 export type ColumnChoices = Readonly<Record<string, Role>>;
 
-/** Key of a header line, by which its columns are remembered (FNV-1a over the headings). */
+/**
+ * Key of a header line, by which its columns are remembered (FNV-1a over the headings).
+ *
+ * @example
+ * headerKey(["Time", "CPU"]); // "2-0416e2f546bb03a0"
+ */
 export function headerKey(headings: readonly string[]): string {
   let a = 0x811c9dc5;
   let b = 0x9dc5811c;

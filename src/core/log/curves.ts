@@ -47,7 +47,12 @@ function curve(run: Run, key: string): Curve[] {
     : [];
 }
 
-/** The curves of a run in three strips: °C, W, fan speed. */
+/**
+ * The curves of a run in three strips: °C, W, fan speed.
+ *
+ * @example
+ * curvesOf(run); // strips of min/max points, at most 480 a curve
+ */
 export function curvesOf(run: Run): RunCurves {
   const fans = run.channels.filter((c) => /^fan\d+\./.test(c.key)).map((c) => c.key);
   return {

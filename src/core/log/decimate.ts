@@ -37,6 +37,10 @@ export interface CurvePoint {
  * Min/max per bucket over equal spans of time, so that a million rows draw as fast as a thousand and no peak
  * is lost. Buckets without a reading are left out; gaps show as missing points.
  * @param buckets most points returned; with fewer readings than that, every reading is its own point
+ *
+ * @example
+ * decimate([0, 1, 2, 3], [40, 90, 41, 42], 2);
+ * // [{ t: 0.75, min: 40, max: 90 }, { t: 2.25, min: 41, max: 42 }]
  */
 export function decimate(
   timeS: ArrayLike<number>,

@@ -1,4 +1,9 @@
-/** How a nameless temperature behaves, in words for the technician who is asked what it is. */
+/**
+ * How a nameless temperature behaves, in words for the technician who is asked what it is.
+ *
+ * @example
+ * temperatureEvidence([24, 24, 25], [41, 70, 92]); // how far it goes with the chip, in words
+ */
 export function temperatureEvidence(values: ArrayLike<number>, chip: ArrayLike<number> | null): string {
   const own = climb(values);
   if (!own) return "It holds no clear rise.";

@@ -103,7 +103,8 @@ function dropLoneJumps(t: Float64Array, lines: Uint32Array, tally: WarningTally)
       tally.add(
         "lone",
         lines[i] ?? 0,
-        (n) => `${n} ${n === 1 ? "row with a time that does not fit" : "rows with times that do not fit"} left out.`,
+        (n) =>
+          `${words.counted(n, "row")} with ${words.agreeing(n, "a time that does", "times that do")} not fit left out.`,
       );
     else keep[kept++] = i;
   }

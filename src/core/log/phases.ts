@@ -15,6 +15,9 @@ export interface FoundPhases extends Phases {
 /**
  * Finds idle, load and cool-down by themselves: by power, else by load, else by clock, else by the climb of
  * the temperature. Null when nothing in the log tells a load from idle.
+ *
+ * @example
+ * findPhases(run); // { loadOnS: 120, loadOffS: 1320, onBy: "at the power jump", offBy: "at the power drop" }
  */
 export function findPhases(run: Run): FoundPhases | null {
   const power = sum(run, ["cpu.power", "gpu.power"]);

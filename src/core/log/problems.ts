@@ -1,3 +1,4 @@
+import { words } from "../words";
 import type { Problem } from "../result";
 
 /** Every way reading a log can fail, in one place. */
@@ -40,7 +41,7 @@ export const logProblem = {
   }),
   tooFewRows: (rows: number): Problem => ({
     code: "log-too-few-rows",
-    message: `Only ${rows} usable ${rows === 1 ? "row" : "rows"} of readings.`,
+    message: `Only ${words.counted(rows, "usable row")} of readings.`,
     action: "Log the whole run: some minutes idle, ten minutes or more under load, then the cool-down.",
   }),
   noTimePasses: (): Problem => ({

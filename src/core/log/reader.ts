@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "../result";
+import { bad, ok, type Result } from "../result";
 import { applyChoices, headerKey, type ColumnChoices } from "./choices";
 import { detectEncoding, notText, type Decoding } from "./decode";
 import { logProblem, type LogWarning } from "./problems";
@@ -80,7 +80,7 @@ export class LogReader {
     if (this.tail.length) this.rows.readLine(this.tail, 0, this.tail.length, true);
     const read = this.rows.result();
     if (read.rows < 5) return bad(logProblem.tooFewRows(read.rows));
-    return good({ decoding: this.decoding, layout, columns: this.columns, timeForm: this.timeForm, ...read });
+    return ok({ decoding: this.decoding, layout, columns: this.columns, timeForm: this.timeForm, ...read });
   }
 
   /** Sniffs the head, sets the column readers up, then reads the head itself. */

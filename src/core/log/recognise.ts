@@ -28,6 +28,13 @@ export type Role =
 const ROLE =
   /^(none|time|date|(cpu|gpu)\.(temperature|power|load|clock)|cpu\.core\d{1,3}\.temperature|(drive|room|case)\.temperature|fan[1-9]\d?\.(speed|duty))$/;
 
+/**
+ * Whether a text is one of the quantities a column can be.
+ *
+ * @example
+ * isRole("cpu.power"); // true
+ * isRole("cpu.colour"); // false
+ */
 export const isRole = (text: unknown): text is Role => typeof text === "string" && ROLE.test(text);
 
 export type Why = "words" | "unit" | "size" | "form" | "told" | "rule";

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { parseCell } from "./cells";
 import type { Encoding } from "./decode";
 import { WarningTally, type LogWarning } from "./problems";
@@ -248,7 +249,7 @@ export class RowReader {
         "short",
         this.line,
         (n) =>
-          `${n === 1 ? "A line has" : `${n} lines have`} fewer columns than the headings; the missing readings ` +
+          `${words.counted(n, "line")} ${words.agreeing(n, "has", "have")} fewer columns than the headings; the missing readings ` +
           "count as gaps.",
       );
       for (; c < width; c++) row[c] = NaN;
@@ -308,14 +309,14 @@ export class RowReader {
       this.tally.add(
         "header",
         this.line,
-        (n) => `${n === 1 ? "A repeated heading line was" : `${n} repeated heading lines were`} left out.`,
+        (n) => `${words.counted(n, "repeated heading line")} ${words.agreeing(n, "was", "were")} left out.`,
       );
     } else if (last) this.tally.add("cut", this.line, () => "The last line is cut off and was left out.");
     else
       this.tally.add(
         "odd",
         this.line,
-        (n) => `${n === 1 ? "A line" : `${n} lines`} without a time left out (a footer or a note).`,
+        (n) => `${words.counted(n, "line")} without a time left out (a footer or a note).`,
       );
   }
 }

@@ -1,5 +1,5 @@
 import { words } from "../words";
-import { bad, good, type Result } from "../result";
+import { bad, ok, type Result } from "../result";
 import { orderRows } from "./order";
 import { logProblem, type LogWarning } from "./problems";
 import type { LogTable } from "./reader";
@@ -24,9 +24,21 @@ export interface Run {
   warnings: LogWarning[];
 }
 
+/**
+ * The channel of a run by its key; undefined when the log has none.
+ *
+ * @example
+ * channelOf(run, "cpu.power")?.values[0]; // 8, in W
+ */
 export const channelOf = (run: Run, key: string): Channel | undefined => run.channels.find((c) => c.key === key);
 
-/** The run a read table stands for: converted units, rows in order, hottest core, outliers taken out. */
+/**
+ * The run a read table stands for: converted units, rows in order, hottest core, outliers taken out.
+ *
+ * @example
+ * const table = reader.finish();
+ * const run = table.ok ? toRun(table.value) : table;
+ */
 export function toRun(table: LogTable): Result<Run> {
   const taken = table.columns.filter(
     (c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && table.values[c.index],
@@ -45,7 +57,7 @@ export function toRun(table: LogTable): Result<Run> {
   if (!usable.some((c) => isChipTemperature(c.key)))
     return bad(logProblem.noTemperature(table.layout.headerLine, table.layout.headings));
   warnings.sort((a, b) => a.line - b.line);
-  return good({
+  return ok({
     timeS: order.timeS,
     stepS: order.stepS,
     startMs: order.startMs,

@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "../result";
+import { bad, ok, type Result } from "../result";
 import { parseCell, splitLine, unitInCell } from "./cells";
 import { logProblem } from "./problems";
 import { recogniseColumns, type ColumnGuess, type ColumnHead } from "./recognise";
@@ -45,7 +45,7 @@ export function sniffLayout(text: string, complete: boolean): Result<Layout> {
   const sample = rows.slice(first).filter((r) => r.length >= width - 1 && isReading(r));
   const decimalComma = hasDecimalCommas(sample, separator === ",");
   const heads = headings.map((heading, index) => headOf(heading, index, rows[unitsIndex] ?? [], sample, decimalComma));
-  return good({
+  return ok({
     separator,
     decimalComma,
     headerLine: headerIndex + 1,

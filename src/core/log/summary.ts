@@ -10,6 +10,12 @@ export interface LogSummary {
   warnings: LogWarning[];
 }
 
+/**
+ * The series of a run with their extent, and the reader's warnings.
+ *
+ * @example
+ * summarise(run).series[0]; // { key: "cpu.temperature", unit: "°C", heading: "CPU [°C]", min: 41, mean: 63, max: 70 }
+ */
 export function summarise(run: Run): LogSummary {
   const series = run.channels.map((c) => {
     let min = Infinity;

@@ -40,6 +40,10 @@ const GRID = 6;
  * Rest of a rigid plate on paste and pads under its screws: three unknowns (height and two slopes over the even bond
  * line), force and moments in balance. Paste bears by Prasher's law turned round, P = τ (C/h)^(1/0.166), pads by their
  * curve. Every force falls as the plate rises, so the sum has one root; found by Newton with halved steps.
+ *
+ * @example
+ * const rest = balanceOf({ screws, chips, pads, paste });
+ * rest.padsShare; // 0.21: a fifth of the screws' force rests on pads
  */
 export function balanceOf(stack: PlateStack): Balance {
   const { screws, chips, pads } = stack;

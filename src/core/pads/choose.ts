@@ -18,6 +18,10 @@ export interface ThicknessOption {
 /**
  * What each stock thickness does in a gap, thin to thick; `fits` is the one nearest to the target among those pressed
  * within the class's bounds.
+ *
+ * @example
+ * thicknessOptions(1.1, 150, usualCurves.soft).find((o) => o.fits);
+ * // { thicknessMm: 1.5, pressed: 0.27, airMm: 0, forceN: 2.25, fits: true }
  */
 export function thicknessOptions(
   gapMm: number,
@@ -43,7 +47,12 @@ export function thicknessOptions(
   return options;
 }
 
-/** The thickness that fits with the one below and the one above; all there are when none fits. */
+/**
+ * The thickness that fits with the one below and the one above; all there are when none fits.
+ *
+ * @example
+ * nearby(thicknessOptions(1.1, 150, usualCurves.soft)).map((o) => o.thicknessMm); // [1, 1.5, 2]
+ */
 export function nearby(options: readonly ThicknessOption[]): ThicknessOption[] {
   const i = options.findIndex((o) => o.fits);
   if (i >= 0) return options.slice(Math.max(0, i - 1), i + 2);
@@ -51,6 +60,11 @@ export function nearby(options: readonly ThicknessOption[]): ThicknessOption[] {
   return options.slice(Math.max(0, first - 1), Math.max(0, first - 1) + 3);
 }
 
-/** A gap from an old pad: what it was pressed to, else its free thickness less what its class is usually pressed by. */
+/**
+ * A gap from an old pad: what it was pressed to, else its free thickness less what its class is usually pressed by.
+ *
+ * @example
+ * gapFromOld({ freeMm: 1.5, pressedMm: null }, usualCurves.soft); // 1.125
+ */
 export const gapFromOld = (old: { freeMm: number; pressedMm: number | null }, curve: PadCurve): number =>
   old.pressedMm ?? old.freeMm * (1 - curve.target);

@@ -77,6 +77,10 @@ const SHUFFLES = 220;
  * time); kept is the plan that leaves the fewest pieces out, opens the least area of whole sheets, then of off-cuts,
  * and
  * leaves the largest whole rests. Of whole sheets `marginMm` along every edge becomes no part of a piece.
+ *
+ * @example
+ * const plan = cuttingPlan(sheets, pieces);
+ * plan.unplaced; // tags no sheet has room for
  */
 export function cuttingPlan(
   sheets: readonly Sheet[],

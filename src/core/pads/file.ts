@@ -8,7 +8,13 @@ export interface PadsFile {
   kerfMm?: number;
 }
 
-/** Sheets, pieces and kerf from the text of a file; says where it is wrong. */
+/**
+ * Sheets, pieces and kerf from the text of a file; says where it is wrong.
+ *
+ * @example
+ * const file = padsFile(await readFile("pads.json", "utf8"));
+ * if (!file.ok) file.problem.message; // names the field that is wrong
+ */
 export function padsFile(text: string): Result<PadsFile> {
   const read = readFile<PadsFile>(text, {
     code: "pads-file",

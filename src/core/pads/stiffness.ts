@@ -23,7 +23,12 @@ export const usualCurves: PadCurves = {
   firm: { modulusKPa: 180, limit: 0.7, target: 0.12, least: 0.05, most: 0.22 },
 };
 
-/** Pressure of a pad, kPa, pressed by a share; 0 while it does not touch, and very stiff past its limit. */
+/**
+ * Pressure of a pad, kPa, pressed by a share; 0 while it does not touch, and very stiff past its limit.
+ *
+ * @example
+ * padKPa(usualCurves.soft, 0.25); // 13.2
+ */
 export function padKPa(curve: PadCurve, share: number): number {
   if (share <= 0) return 0;
   const e = Math.min(share, 0.97 * curve.limit);
@@ -31,6 +36,11 @@ export function padKPa(curve: PadCurve, share: number): number {
   return at + Math.max(0, share - e) * 1e6;
 }
 
-/** Force of a pad in a gap, N. */
+/**
+ * Force of a pad in a gap, N.
+ *
+ * @example
+ * padN(usualCurves.soft, 150, 1.5, 1.1); // 2.25
+ */
 export const padN = (curve: PadCurve, areaMm2: number, thicknessMm: number, gapMm: number): number =>
   (padKPa(curve, (thicknessMm - gapMm) / thicknessMm) * areaMm2) / 1000;

@@ -7,6 +7,9 @@ const EDGE = 6;
 /**
  * The cutting plan as an SVG at its true size in mm: sheets one under the other, pieces, numbered knife lines, a bar of
  * 50 mm.
+ *
+ * @example
+ * await writeFile("cuts.svg", cuttingSvg(cuttingPlan(sheets, pieces), sheets));
  */
 export function cuttingSvg(plan: CuttingPlan, sheets: readonly Sheet[]): string {
   const used = sheets.filter((s) => plan.placed.some((p) => p.sheet === s.id));

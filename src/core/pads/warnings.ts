@@ -10,6 +10,9 @@ export interface PadWarning {
 /**
  * Pads that lie on each other, over a screw or the notch of a drive, or unlike in thickness on one level: under the
  * same part, over chips of one kind.
+ *
+ * @example
+ * padWarnings(new CoolingMap(layout), new Map([["P1", 1.5]])).map((w) => w.say);
  */
 export function padWarnings(map: CoolingMap, thickness: ReadonlyMap<string, number>): PadWarning[] {
   const pads = map.ofKind("pad");

@@ -101,7 +101,7 @@ export function stopsOf(paste: Paste, at: { aluminium: readonly string[]; openPa
     out.push({
       hard: true,
       title: "Liquid metal is blocked",
-      say: `${words.listed(at.aluminium)} ${at.aluminium.length === 1 ? "is" : "are"} aluminium, which it eats away.`,
+      say: `${words.listed(at.aluminium)} ${words.agreeing(at.aluminium.length, "is", "are")} aluminium, which it eats away.`,
     });
   if (paste.conductive)
     out.push({

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { coverScrews, batteryKeys } from "./opening";
 import { fanPlugsOf, tightenOrder } from "./stripping";
 import type { ServiceContext, Step } from "./step";
@@ -183,7 +184,10 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
     if (left > 0 || missing.length) {
       const g = open({
         key: "gate:left",
-        title: left > 0 ? `${left} ${left === 1 ? "piece is" : "pieces are"} left on the tray` : "Out is not in",
+        title:
+          left > 0
+            ? `${words.counted(left, "piece")} ${words.agreeing(left, "is", "are")} left on the tray`
+            : "Out is not in",
         say:
           missing.map((c) => `${c.name}: ${list(c.missing)}. `).join("") +
           "Find where it belongs before the machine is started.",
@@ -213,11 +217,13 @@ function openTray(ctx: ServiceContext): string {
   if (state.status !== "done" || Number(state.value) === loose) return "";
   const n = Number(state.value);
   return n < loose
-    ? `${loose - n} of ${loose} screws ${loose - n === 1 ? "is" : "are"} missing: still in the cover, or fallen. ` +
+    ? `${loose - n} of ${loose} screws ${words.agreeing(loose - n, "is", "are")} missing: still in the cover, or fallen. ` +
         "Prying now breaks the cover."
-    : `${n - loose} more than the drawing has: look where ${
-        n - loose === 1 ? "it was" : "they were"
-      }, and add ${n - loose === 1 ? "it" : "them"} to the map.`;
+    : `${n - loose} more than the drawing has: look where ${words.agreeing(
+        n - loose,
+        "it was",
+        "they were",
+      )}, and add ${words.agreeing(n - loose, "it", "them")} to the map.`;
 }
 
 /**

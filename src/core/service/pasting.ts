@@ -265,7 +265,7 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
         ...(metal.length
           ? {
               caution:
-                `${words.listed(metal)} ${metal.length === 1 ? "is" : "are"} aluminium: never liquid ` +
+                `${words.listed(metal)} ${words.agreeing(metal.length, "is", "are")} aluminium: never liquid ` +
                 "metal here, it eats through.",
             }
           : {}),

@@ -125,7 +125,7 @@ export function shelfHeadline(lots: readonly Lot[], today: string): { first: str
   return {
     first,
     then: [
-      more > 0 ? `${more} more ${more === 1 ? "is" : "are"} low.` : "",
+      more > 0 ? `${more} more ${words.agreeing(more, "is", "are")} low.` : "",
       soon ? `At this pace ${soon.l.name} will do for ${spanWords(soon.d)}.` : "",
     ]
       .filter(Boolean)

@@ -1,4 +1,3 @@
-import { plainText } from "../../core/judge";
 import { database } from "../../data/connection";
 import { listJobs } from "../../data/jobs";
 import type { Machine } from "../../core/job";
@@ -9,7 +8,7 @@ import { jobView, type JobView } from "./job";
 
 export interface MachineView {
   machine: Machine;
-  jobs: (JobView & { sentence: string })[];
+  jobs: JobView[];
   /** The drawing that stands for the machine; null while its model is not drawn. */
   drawing: { number: number; document: Layout } | null;
 }
@@ -22,7 +21,7 @@ export async function machineView(id: number): Promise<MachineView | null> {
   const jobs: MachineView["jobs"] = [];
   for (const job of await listJobs(db, { machineId: id })) {
     const view = await jobView(job.id);
-    if (view) jobs.push({ ...view, sentence: view.verdict ? plainText(view.verdict.result.summary) : "" });
+    if (view) jobs.push(view);
   }
   const revision = await layoutOfMachine(
     machine,

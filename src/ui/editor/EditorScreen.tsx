@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { useRouter } from "next/navigation";
 import { useDeferredValue, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import { checksOf, mapSentence } from "@/core/cooling";
@@ -364,7 +365,7 @@ async function setAside(
 
 function hint(s: EditorState): string {
   const t = s.tool;
-  if (t.name === "measure") return t.points.length === 1 ? "Tap the other end." : "Tap where to measure from.";
+  if (t.name === "measure") return t.points.length > 0 ? "Tap the other end." : "Tap where to measure from.";
   if (t.name === "place")
     return t.kind === "screw"
       ? "Tap each screw in the order of its stamped number."
@@ -372,7 +373,7 @@ function hint(s: EditorState): string {
   if (t.name !== "trace") return "";
   const name = KINDS[t.kind].name.toLowerCase();
   if (t.points.length === 0) return `Tap where the ${name} begins.`;
-  const set = t.points.length === 1 ? "One point is" : `${t.points.length} points are`;
+  const set = `${words.counted(t.points.length, "point")} ${words.agreeing(t.points.length, "is", "are")}`;
   return `Tap its next bend, or its end, then Shift and Enter. ${set} set.`;
 }
 

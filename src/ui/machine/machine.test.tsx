@@ -5,6 +5,7 @@ import type { Machine } from "@/core/job";
 import { EmptyBench } from "@/ui/bench/EmptyBench";
 import { router, serverAnswers } from "@/testing/screen";
 import { IntakeForm } from "./IntakeForm";
+import { JobsTable, type JobRow } from "./JobsTable";
 import { MachinesTable, type MachineRow } from "./MachinesTable";
 
 const user = userEvent.setup();
@@ -49,6 +50,48 @@ describe("all machines", () => {
     const up = screen.getByRole("columnheader", { name: "Due" }).getAttribute("aria-sort") === "ascending";
     expect(up ? tags() : tags().reverse()).toEqual(["LR-3", "LR-14", "LR-2"]);
     expect(screen.getByText("due 1 Jul 2031")).toBeTruthy();
+  });
+});
+
+describe("jobs of a machine", () => {
+  const job = (more: Partial<JobRow>): JobRow => ({
+    id: 1,
+    href: "/jobs/1/before",
+    openedAt: "2031-03-02",
+    closedAt: null,
+    complaint: "loud",
+    closingNote: "",
+    verdict: null,
+    stands: "Waits for its run before",
+    ...more,
+  });
+  const rows = [
+    job({ id: 4, href: "/jobs/4/verdict", openedAt: "2030-11-20", closedAt: "2030-11-21", stands: "Closed" }),
+    job({ id: 7, href: "/jobs/7/before" }),
+    job({ id: 5, href: "/jobs/5/verdict", openedAt: "2031-01-09", closedAt: "2031-01-30", stands: "Closed" }),
+  ];
+  const addresses = () => screen.getAllByRole("link").map((l) => l.getAttribute("href"));
+
+  it("stand newest first, each leading to where it waits", () => {
+    render(<JobsTable rows={rows} />);
+    expect(addresses()).toEqual(["/jobs/7/before", "/jobs/5/verdict", "/jobs/4/verdict"]);
+    expect(screen.getByRole("link", { name: "Waits for its run before" })).toBeTruthy();
+  });
+
+  it("are turned to oldest first, and the open one stands last by closing", async () => {
+    render(<JobsTable rows={rows} />);
+    await user.click(screen.getByRole("button", { name: "Opened" }));
+    expect(addresses()[0]).toBe("/jobs/4/verdict");
+    await user.click(screen.getByRole("button", { name: "Closed" }));
+    const up = screen.getByRole("columnheader", { name: "Closed" }).getAttribute("aria-sort") === "ascending";
+    expect(up ? addresses().at(-1) : addresses()[0]).toBe("/jobs/7/before");
+    expect(screen.getAllByText("open")).toHaveLength(1);
+  });
+
+  it("say what was complained of and what was found", () => {
+    render(<JobsTable rows={[job({ closingNote: "dust behind the fins" })]} />);
+    expect(screen.getByText("loud")).toBeTruthy();
+    expect(screen.getByText("Found: dust behind the fins")).toBeTruthy();
   });
 });
 

@@ -64,14 +64,15 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
           leading-5.75"
         >
           {waiting.map((p) => `${p.id}, ${p.widthMm} × ${p.heightMm} × ${p.thicknessMm} mm`).join("; ")}:{" "}
-          {waiting.length === 1 ? "fits" : "fit"} on no sheet of the shelf. Put a sheet there, or skip with a reason.
+          {words.agreeing(waiting.length, "fits", "fit")} on no sheet of the shelf. Put a sheet there, or skip with a
+          reason.
         </p>
       ) : null}
       <p className="text-lead leading-5.75">
         {cutting
           ? "They are cut, and booked to this job."
           : `${words.share(plan.usedShare)} of what is cut into becomes pads; ${plan.rests.length} ` +
-            `off-${plan.rests.length === 1 ? "cut goes" : "cuts go"} back.`}{" "}
+            `off-${words.agreeing(plan.rests.length, "cut goes", "cuts go")} back.`}{" "}
         {cost > 0 ? `Cost ${cost.toFixed(2)}.` : ""}
       </p>
       {problem ? (

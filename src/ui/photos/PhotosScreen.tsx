@@ -176,7 +176,7 @@ function PinSheet({ work, ref, layout }: PinSheetProps) {
         onClick={pin}
         className={`absolute inset-0 block ${pinning ? "cursor-crosshair" : ""}`}
         role="img"
-        aria-label={`Underside with ${pinned.length} pinned ${pinned.length === 1 ? "photo" : "photos"}`}
+        aria-label={`Underside with ${words.counted(pinned.length, "pinned photo")}`}
       >
         <Defs />
         <g transform={`translate(${x} ${y}) scale(${scale})`}>

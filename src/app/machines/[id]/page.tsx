@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import { format, parseISO } from "date-fns";
 import { type Machine, standsWords } from "@/core/job";
 import type { Metadata } from "next";
@@ -14,8 +15,7 @@ import { mapSentence } from "@/core/cooling";
 import { MapWords } from "@/ui/map/MapWords";
 import { SmallUnderside } from "@/ui/underside/SmallUnderside";
 import { BaseOutline } from "@/ui/underside/BaseOutline";
-import { JobLadders } from "@/ui/machine/JobLadders";
-import { Sentence } from "@/ui/verdict/Sentence";
+import { JobsTable, type JobRow } from "@/ui/machine/JobsTable";
 import { type JobView } from "@/server/views/job";
 
 export const dynamic = "force-dynamic";
@@ -35,14 +35,10 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
             {jobs.length === 0
               ? "No job yet."
               : open.length
-                ? `${open.length === 1 ? "One job is" : `${open.length} jobs are`} open.`
-                : `${jobs.length === 1 ? "One job" : `${jobs.length} jobs`}, all closed.`}
+                ? `${words.counted(open.length, "job")} ${words.agreeing(open.length, "is", "are")} open.`
+                : `${words.counted(jobs.length, "job")}, all closed.`}
           </h1>
-          <ul className="mt-4">
-            {jobs.map((j) => (
-              <JobRow key={j.job.id} j={j} />
-            ))}
-          </ul>
+          <div className="mt-4">{jobs.length ? <JobsTable rows={jobs.map(rowOf)} /> : null}</div>
         </div>
         <MachineSide drawing={drawing} machine={machine} />
       </main>
@@ -50,34 +46,17 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   );
 }
 
-interface JobRowProps {
-  j: JobView & { sentence: string };
-}
-
-/** A job with its ladders and its verdict. */
-function JobRow({ j }: JobRowProps) {
-  return (
-    <li className="border-t-[1.5px] border-line">
-      <Link prefetch={false} href={stagePath(j.job.id, j.at)} className="flex items-center gap-7 py-5 hover:bg-plane">
-        <JobLadders verdict={j.verdict?.result ?? null} />
-        <span className="min-w-0 flex-1">
-          <span className="block text-body text-ink-2">
-            {format(parseISO(j.job.openedAt), "d MMM yyyy")}
-            {j.job.closedAt ? `, closed ${format(parseISO(j.job.closedAt), "d MMM")}` : ", open"}
-          </span>
-          <span className="block text-head leading-7.5 font-bold">
-            {j.verdict ? <Sentence parts={j.verdict.result.headline} /> : standsWords(j.at)}
-          </span>
-          <span className="mt-1 block text-lead text-ink-2">
-            {j.verdict ? <Sentence parts={j.verdict.result.summary} /> : j.job.complaint}
-          </span>
-          {j.verdict ? <span className="mt-1 block text-body text-ink-2">In for: {j.job.complaint}</span> : null}
-          {j.job.closingNote ? <span className="block text-body text-ink-2">Found: {j.job.closingNote}</span> : null}
-        </span>
-      </Link>
-    </li>
-  );
-}
+/** A job as its row of the table shows it. */
+const rowOf = ({ job, at, verdict }: JobView): JobRow => ({
+  id: job.id,
+  href: stagePath(job.id, at),
+  openedAt: job.openedAt,
+  closedAt: job.closedAt,
+  complaint: job.complaint,
+  closingNote: job.closingNote,
+  verdict: verdict?.result ?? null,
+  stands: standsWords(at),
+});
 
 interface MachineSideProps {
   drawing: { number: number; document: Layout } | null;

@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import { TriangleAlert } from "lucide-react";
 import type { Count } from "@/core/service";
 
@@ -36,7 +37,7 @@ export function OutSoFar({ counts }: { counts: readonly Count[] }) {
     <p className="text-body">
       <span className="font-strong">Out so far</span>{" "}
       <span className="text-ink-2">
-        {counts.map((c) => `${c.out} ${c.name.toLowerCase().replace(/s$/, c.out === 1 ? "" : "s")}`).join(", ")}
+        {counts.map((c) => words.counted(c.out, c.name.toLowerCase().replace(/s$/, ""))).join(", ")}
       </span>
     </p>
   );

@@ -29,11 +29,12 @@ export function FanGate({
     <div className="grid flex-1 place-items-center p-8">
       <section aria-label="Fan plug not confirmed" className="w-full max-w-140 border-[3px] border-caution p-6">
         <h1 className="flex items-center gap-3 text-step leading-8.25 font-bold">
-          <OctagonX aria-hidden size={30} /> {words.listed(fans)} {fans.length === 1 ? "is" : "are"} not plugged in
+          <OctagonX aria-hidden size={30} /> {words.listed(fans)} {words.agreeing(fans.length, "is", "are")} not plugged
+          in
         </h1>
         <p className="mt-2 text-sub leading-6.5">
-          The journal has {fans.length === 1 ? "its plug" : "their plugs"} out and not back in. A run now would heat the
-          machine with a stopped fan and prove nothing.
+          The journal has {words.agreeing(fans.length, "its plug", "their plugs")} out and not back in. A run now would
+          heat the machine with a stopped fan and prove nothing.
         </p>
         <div className="mt-5 flex flex-wrap gap-3">
           <LinkButton href={stagePath(jobId, "close")} look="main" big>

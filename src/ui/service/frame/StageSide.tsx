@@ -1,3 +1,4 @@
+import { words } from "@/core/words";
 import Link from "next/link";
 import {
   adapterWords,
@@ -91,7 +92,7 @@ function IntakeFacts({
         </ul>
         <p className="mt-1 text-note text-ink-2">
           {more.earlier.length
-            ? `Median of ${more.earlier.length} earlier ${more.earlier.length === 1 ? "job" : "jobs"} of this model.`
+            ? `Median of ${words.counted(more.earlier.length, "earlier job")} of this model.`
             : "From the drawing's steps; earlier jobs of this model will tell better."}
         </p>
         <Link
