@@ -10,7 +10,7 @@ async function views(page: Page): Promise<Record<string, string>> {
     await page.waitForURL(/machines\/\d+/);
     return {
       machine: new URL(page.url()).pathname,
-      job: (await page.locator("main ul a").first().getAttribute("href")) ?? "",
+      job: (await page.locator("main table a").first().getAttribute("href")) ?? "",
     };
   };
   const improved = await hrefOf("LR-02");

@@ -1,19 +1,30 @@
 import { spawn, execFileSync } from "node:child_process";
 import { mkdirSync, rmSync } from "node:fs";
+import { parseArgs } from "node:util";
 import { chromium, type Page } from "@playwright/test";
 import sharp from "sharp";
 
-/** One current picture of each main view from the demo data, 1280 x 800, into docs/screenshots. Needs a build. */
+/**
+ * npm run screenshots [views …] [-- --theme dark --width 1024 --out var/looks]
+ *
+ * One current picture of each main view from the demo data, 1280 x 800, into docs/screenshots. Needs a build.
+ */
+const { values: asked, positionals: only } = parseArgs({
+  allowPositionals: true,
+  options: {
+    theme: { type: "string", default: "light" },
+    width: { type: "string", default: "1280" },
+    out: { type: "string", default: "docs/screenshots" },
+  },
+});
 const PORT = 3177;
 const base = `http://127.0.0.1:${PORT}`;
 const DB = "var/screenshots.db";
-const OUT = "docs/screenshots";
 
 interface Shot {
   name: string;
   /** Machine whose newest job is opened, or a path. */
   at: { tag: string; stage: string } | { path: string };
-  theme?: "dark";
   act?: (page: Page) => Promise<void>;
 }
 
@@ -203,7 +214,7 @@ async function pasted(page: Page): Promise<void> {
 }
 
 async function main(): Promise<void> {
-  mkdirSync(OUT, { recursive: true });
+  mkdirSync(asked.out, { recursive: true });
   for (const end of ["", "-wal", "-shm"]) rmSync(DB + end, { force: true });
   const env = { ...process.env, OVRANT_DB: DB, NEXT_TELEMETRY_DISABLED: "1" };
   execFileSync("npm", ["run", "--silent", "ovrant", "--", "demo"], { env, stdio: "inherit" });
@@ -227,19 +238,19 @@ async function main(): Promise<void> {
       executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
       args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
     });
-    const only = process.argv.slice(2);
     for (const shot of shots.filter((s) => only.length === 0 || only.includes(s.name))) {
       const context = await browser.newContext({
-        viewport: { width: 1280, height: 800 },
-        colorScheme: shot.theme ?? "light",
+        viewport: { width: Number(asked.width), height: 800 },
+        colorScheme: "light",
         reducedMotion: "reduce",
       });
+      await context.addInitScript((theme) => localStorage.setItem("theme", theme), asked.theme);
       const page = await context.newPage();
       await page.goto(base + (await pathOf(page, shot.at)));
       await page.waitForLoadState("networkidle");
       await shot.act?.(page);
       await page.waitForTimeout(400);
-      await page.screenshot({ path: `${OUT}/${shot.name}.png` });
+      await page.screenshot({ path: `${asked.out}/${shot.name}.png` });
       await context.close();
     }
     await browser.close();
@@ -254,7 +265,7 @@ async function pathOf(page: Page, at: Shot["at"]): Promise<string> {
   await page.getByRole("link", { name: new RegExp(at.tag) }).click();
   await page.waitForURL(/machines\/\d+/);
   if (at.stage === "machine") return new URL(page.url()).pathname;
-  const href = (await page.locator("main ul a").first().getAttribute("href")) ?? "";
+  const href = (await page.locator("main table a").first().getAttribute("href")) ?? "";
   return href.replace(/[^/]+$/, at.stage);
 }
 

@@ -46,7 +46,7 @@ export const Strip = memo(function Strip({
     () => chartRows(lines.map((l) => ({ key: `${l.ghost ? "ghost." : ""}${l.key}`, points: l.points }))),
     [lines],
   );
-  const minutes = roundTicks(span[0] / 60, span[1] / 60, 7).map((m) => m * 60);
+  const minutes = roundTicks(span[0] / 60, span[1] / 60, 4).map((m) => m * 60);
   return (
     <LineChart
       width={width}
