@@ -105,6 +105,21 @@ async function timed(hand: Hand, tests: readonly string[]): Promise<Map<string, 
   return times;
 }
 
+/** A file that cannot even be loaded must be noticed; else mutants do not reach the tests, and every figure is void. */
+async function reaches(hand: Hand, file: string, tests: string[]): Promise<void> {
+  const whole = readFileSync(file, "utf8");
+  const mutant: Mutant = {
+    file,
+    line: 1,
+    start: 0,
+    end: whole.length,
+    text: "throw new Error();",
+    what: "nothing left",
+  };
+  const answer = await hand.ask({ mutant, tests }, 240_000);
+  if (answer && !answer.failed) throw new Error(`Tests pass though ${file} is empty: mutants do not reach them.`);
+}
+
 /** The quick before the slow, the nearest before the farther, until the time is used up. */
 function testsFor(related: Related, times: ReadonlyMap<string, number>, file: string): string[] {
   let ms = 0;
@@ -165,7 +180,7 @@ async function main(): Promise<void> {
   console.log(`${chosen.length} of ${all} mutants, seed ${values.seed}`);
   if (chosen.length === 0) return;
   // tests of whole commands start processes that do not see a mutant
-  const tests = tracked.filter((f) => isTest(f) && !f.startsWith("src/cli/"));
+  const tests = tracked.filter((f) => /\.test\.ts$/.test(f) && !f.startsWith("src/cli/"));
   const related = new Related(tracked, tests);
   const hands = Array.from({ length: Number(values.workers) }, () => new Hand());
   const stop = () => hands.forEach((h) => h.stop());
@@ -176,6 +191,8 @@ async function main(): Promise<void> {
     const needed = [...new Set(chosen.flatMap((m) => related.testsOf(m.file).slice(0, 6)))];
     const times = await timed(first, needed);
     const known = new Related(tracked, needed);
+    const seen = chosen.find((m) => known.testsOf(m.file).length > 0)?.file;
+    if (seen) await reaches(first, seen, testsFor(known, times, seen));
     const waiting = [...chosen];
     const results: Result[] = [];
     await Promise.all(

@@ -21,8 +21,20 @@ let active: Mutant | null = null;
 async function start(): Promise<Vitest> {
   return createVitest(
     "test",
-    { watch: false, reporters: [{}], bail: 1, maxWorkers: 1, silent: true, coverage: { enabled: false } },
+    // the project's own configuration splits tests into projects, and a plugin given here would reach none of them
     {
+      config: false,
+      include: ["src/**/*.test.ts"],
+      testTimeout: 120_000,
+      watch: false,
+      reporters: [{}],
+      bail: 1,
+      maxWorkers: 1,
+      silent: true,
+      coverage: { enabled: false },
+    },
+    {
+      resolve: { alias: { "@": resolve("src") } },
       plugins: [
         {
           name: "mutant",
