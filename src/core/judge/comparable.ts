@@ -1,9 +1,9 @@
 import { words } from "../words";
 import type { Series } from "../thermal";
-import { lateRows, meanOver, type FanState } from "./conditions";
+import { lateRows, meanOver } from "./conditions";
+import { type FanState } from "./fan";
 import type { ChipEstimate } from "./estimate";
 import type { Reason } from "./verdict";
-import type { WorkWitness } from "./work";
 
 /** The slow path counts as seen after this many of its time constants. */
 const ENOUGH_TAUS = 3;
@@ -13,8 +13,6 @@ const ENOUGH_TAUS = 3;
 const LONG_LOAD_S = 480;
 const LONG_LOAD_TAUS = 2;
 const SHORTEST_LOAD_S = 100;
-/** Work may differ by this share and still count as the same. */
-export const SAME_WORK = 0.12;
 /** A fit that misses by more than this, and by more than this share of the rise, follows something else. K rms */
 const MISFIT_K = 4;
 const MISFIT_SHARE = 0.09;
@@ -52,7 +50,6 @@ export function blockingReasons(
   before: Series,
   after: Series,
   chips: readonly ChipEstimate[],
-  work: readonly WorkWitness[],
   fan: FanState,
 ): Reason[] {
   const reasons = roomReasons(before, after);
@@ -68,19 +65,6 @@ export function blockingReasons(
         level: "blocks",
         message: `The load of the run ${name} was too short: airflow takes ${words.clock(enough)} to show itself.`,
         figure: `${words.clock(length)} of ${words.clock(enough)}`,
-      });
-    }
-  }
-  for (const w of work) {
-    if (Math.abs(w.ratio - 1) > SAME_WORK) {
-      const percent = Math.round((w.ratio - 1) * 100);
-      reasons.push({
-        code: "loads-differ",
-        level: "blocks",
-        message:
-          `No power is logged, and by ${w.by} the ${words.chip(w.chip)} did ${Math.abs(percent)} % ` +
-          `${percent > 0 ? "more" : "less"} work in the run after.`,
-        figure: `${percent > 0 ? "+" : "−"}${Math.abs(percent)} %`,
       });
     }
   }

@@ -1,5 +1,5 @@
 import type { Phases, Run } from "../log";
-import { median, type ChipId, type RoomGiven, type Series } from "../thermal";
+import { type ChipId, type RoomGiven, type Series } from "../thermal";
 
 /** One run as the judge takes it. */
 export interface JudgeRun {
@@ -47,75 +47,4 @@ export function matchedConditions(before: Series): Matched {
   const powerW: Matched["powerW"] = {};
   for (const c of before.chips) powerW[c.chip] = meanOver(c.power, late);
   return { roomC: MATCHED_ROOM_C, fanRpm: before.fan ? meanOver(before.fan, late) : null, powerW };
-}
-
-/** How the fan of one run stands against the other at like temperatures. */
-export interface FanState {
-  /** "usual" in both, or what is wrong in which run. */
-  kind: "unknown" | "none" | "usual" | "stopped" | "weak" | "mixed";
-  run: "before" | "after" | null;
-  /** Speed after over speed before at like chip temperatures, where both are known. */
-  ratio: number | null;
-  /** 1-based number of the fan that is wrong, where there are several. */
-  fan: number | null;
-}
-
-const STOPPED_SHARE = 0.12;
-const WEAK_SHARE = 0.6;
-
-/**
- * A fan that stands, or turns at a fraction of its usual speed for the same heat, is the reason itself: it is not
- * scaled away.
- */
-export function fanState(before: Series, after: Series): FanState {
-  if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed)
-    return { kind: "unknown", run: null, ratio: null, fan: null };
-  const was = before.fans.map((f) => meanOver(f, lateRows(before)));
-  const is = after.fans.map((f) => meanOver(f, lateRows(after)));
-  const many = Math.min(was.length, is.length);
-  for (let i = 0; i < many; i++) {
-    const w = was[i] ?? 0;
-    const a = is[i] ?? 0;
-    if (Math.max(w, a) < 1) continue;
-    if (a < STOPPED_SHARE * w) return { kind: "stopped", run: "after", ratio: 0, fan: many > 1 ? i + 1 : null };
-    if (w < STOPPED_SHARE * a) return { kind: "stopped", run: "before", ratio: null, fan: many > 1 ? i + 1 : null };
-  }
-  if (Math.max(...was, ...is, 0) < 1) return { kind: "none", run: null, ratio: null, fan: null };
-  const ratio = speedRatio(before, after);
-  if (ratio !== null && ratio < WEAK_SHARE) return { kind: "weak", run: "after", ratio, fan: null };
-  if (ratio !== null && ratio > 1 / WEAK_SHARE) return { kind: "weak", run: "before", ratio, fan: null };
-  return { kind: "usual", run: null, ratio, fan: null };
-}
-
-/** Median of speed after over speed before at chip temperatures that both runs went through under load. */
-function speedRatio(before: Series, after: Series): number | null {
-  const curve = (s: Series) => {
-    const bins = new Map<number, number[]>();
-    for (let i = s.on; i < s.off; i++) {
-      // the control answers with a lag: only samples where the chip has been steady count
-      const hot = Math.max(...s.chips.map((c) => c.tempC[i] ?? NaN));
-      const past = Math.max(...s.chips.map((c) => c.tempC[Math.max(s.on, i - 15)] ?? NaN));
-      if (!(Math.abs(hot - past) < 3) || i < s.on + 20) continue;
-      const key = Math.round(hot / 4);
-      const speeds = bins.get(key) ?? [];
-      if (speeds.length === 0) bins.set(key, speeds);
-      speeds.push(s.fan?.[i] ?? 0);
-    }
-    return bins;
-  };
-  const b = curve(before);
-  const a = curve(after);
-  const ratios: number[] = [];
-  for (const [key, speeds] of a) {
-    const other = b.get(key);
-    if (other && speeds.length >= 5 && other.length >= 5 && median(other) > 0)
-      ratios.push(median(speeds) / median(other));
-  }
-  if (ratios.length) return median(ratios);
-  // no common temperature: a hotter machine whose fan still turns far slower has a weak fan
-  const hot = (s: Series) => Math.max(...s.chips.map((c) => meanOver(c.tempC, lateRows(s))));
-  const fan = (s: Series) => (s.fan ? meanOver(s.fan, lateRows(s)) : NaN);
-  const r = fan(after) / fan(before);
-  if ((hot(after) >= hot(before) && r < 1) || (hot(after) <= hot(before) && r > 1)) return r;
-  return null;
 }

@@ -9,7 +9,8 @@ import {
   type ResponseCache,
   type Series,
 } from "../thermal";
-import type { FanState, Matched } from "./conditions";
+import type { Matched } from "./conditions";
+import type { FanState } from "./fan";
 
 /** A figure with its 90 % interval. */
 export interface Figure {

@@ -1,9 +1,12 @@
 import { words } from "../words";
 import { decimate, roundPoints, type CurvePoint } from "../log";
-import { blockEquations, prepareSeries, solveBlocks, type ChipId, type Series } from "../thermal";
-import { fanState, matchedConditions, type FanState, type JudgeRun, type Matched } from "./conditions";
-import { estimatePair, fanReference, type ChipEstimate, type SpectrumLine } from "./estimate";
-import { alike } from "./judge";
+import { readingsOf } from "../ladder";
+import type { ChipId, Series } from "../thermal";
+import type { JudgeRun, Matched } from "./conditions";
+import type { FanState } from "./fan";
+import type { ChipEstimate, SpectrumLine } from "./estimate";
+import type { JointPair } from "./joint";
+import { preparePair } from "./pair";
 
 /** The fit of one chip in one run, as curves over the seconds of the run. */
 export interface FitView {
@@ -29,59 +32,40 @@ const POINTS = 300;
 /** The fits behind a verdict, with what they leave over and the arithmetic in words; empty when a load is missing. */
 export function explainPair(before: JudgeRun, after: JudgeRun): ChipExplanation[] {
   if (!before.phases || !after.phases) return [];
-  const series = alike(
-    prepareSeries(before.run, before.phases, before.room),
-    prepareSeries(after.run, after.phases, after.room),
-  );
-  const matched = matchedConditions(series.before);
-  const fan = fanState(series.before, series.after);
-  const pair = estimatePair(series.before, series.after, matched, fan);
-  return pair.chips.map((c) => ({
+  const { series, joint, chips, matched, fan } = preparePair(before, before.phases, after, after.phases);
+  const exponent = exponentOf(joint);
+  return chips.map((c, i) => ({
     chip: c.chip,
-    before: fitView(
-      series.before,
-      c,
-      fanReference(series.before, matched, fan, "before"),
-      pair.fanExponent.mean,
-      c.spectrum.before,
-    ),
-    after: fitView(
-      series.after,
-      c,
-      fanReference(series.after, matched, fan, "after"),
-      pair.fanExponent.mean,
-      c.spectrum.after,
-    ),
-    steps: stepsOf(c, series, matched, fan, pair.fanExponent),
+    before: fitView(series.before, joint, "before", i, c),
+    after: fitView(series.after, joint, "after", i, c),
+    steps: stepsOf(c, series, matched, fan, exponent),
   }));
 }
 
-function fitView(
-  series: Series,
-  c: ChipEstimate,
-  reference: number | null,
-  exponent: number,
-  spectrum: SpectrumLine[],
-): FitView {
-  const eq = blockEquations(series, c.chip, {
-    fanReference: reference,
-    fanExponent: exponent,
-    roomKnown: series.room !== null,
-  });
-  const { x } = solveBlocks(eq, new Uint8Array(eq.columns.length));
-  const tempC = series.chips.find((s) => s.chip === c.chip)?.tempC ?? new Float64Array(0);
-  const fitted = series.timeS.map((_, k) =>
-    eq.columns.reduce((s, column, i) => s + (x[i] ?? 0) * (column.values[k] ?? 0), series.room?.[k] ?? 0),
-  );
-  const residual = fitted.map((f, k) => (tempC[k] ?? NaN) - f);
-  const known = residual.filter((r) => Number.isFinite(r));
-  const curve = (v: ArrayLike<number>) => roundPoints(decimate(series.timeS, v, POINTS));
+function exponentOf({ fit }: JointPair): { mean: number; sd: number } {
+  const i = fit.places.unknowns.findIndex((u) => u.name === "exponent");
+  const n = fit.u.length;
   return {
-    measured: curve(tempC),
-    fitted: curve(fitted),
-    residual: curve(residual),
-    rmsK: Math.sqrt(known.reduce((s, r) => s + r * r, 0) / Math.max(1, known.length)),
-    spectrum,
+    mean: fit.places.value(fit.u, "exponent"),
+    sd: (fit.places.unknowns[i]?.sd ?? 0) * Math.sqrt(fit.covariance[i * n + i] ?? 0),
+  };
+}
+
+function fitView(series: Series, { fit }: JointPair, run: "before" | "after", chip: number, c: ChipEstimate): FitView {
+  const track = fit.tracks[run];
+  const fitted = readingsOf(fit, run)[chip] ?? new Float64Array(0);
+  const read = track.read[chip] ?? new Float64Array(0);
+  const tempC = series.chips.find((s) => s.chip === c.chip)?.tempC ?? new Float64Array(0);
+  const curve = (timeS: ArrayLike<number>, v: ArrayLike<number>) => roundPoints(decimate(timeS, v, POINTS));
+  return {
+    measured: curve(series.timeS, tempC),
+    fitted: curve(track.endS, fitted),
+    residual: curve(
+      track.endS,
+      fitted.map((f, k) => (read[k] ?? NaN) - f),
+    ),
+    rmsK: c.residualK[run],
+    spectrum: c.spectrum[run],
   };
 }
 
@@ -107,9 +91,9 @@ function stepsOf(
     {
       title: "The fit",
       text:
-        `The ${words.chip(c.chip)} temperature over the room is taken as a sum of answers to the logged power, ` +
-        "each with its own time constant and a weight of zero or more. The weights that leave least over are in " +
-        "the spectrum: up to 7 s is contact, from 14 s airflow.",
+        "One ladder is fitted to both runs at once: die, paste, plate, pipe, fins, room. What belongs to the machine " +
+        "is the same in both; what a service changes may differ. The spectrum beside it is found without the ladder, " +
+        "as a second opinion: up to 7 s is contact, from 14 s airflow.",
     },
     {
       title: "Contact",
@@ -154,9 +138,8 @@ function stepsOf(
   steps.push({
     title: "How sure",
     text:
-      "Blocks of 40 s are weighted anew 48 times and fitted again; with the drift of two power readings, " +
-      `0.33 K of room in each run and the split between the paths that gives ${K(c.change.low)} to ` +
-      `${K(c.change.high)}, which holds the truth nine times in ten.`,
+      "From what the readings leave open of the ladder, with the drift of two power readings and what the room may " +
+      `be off in each run: ${K(c.change.low)} to ${K(c.change.high)}, which holds the truth nine times in ten.`,
   });
   return steps;
 }

@@ -1,12 +1,12 @@
 import { words } from "../words";
 import type { Run } from "../log";
 import { median, type ChipId, type Series } from "../thermal";
-import { enoughSeconds, loadSeconds, SAME_WORK } from "./comparable";
-import { lateRows, meanOver, type FanState, type Matched } from "./conditions";
+import { enoughSeconds, loadSeconds } from "./comparable";
+import { lateRows, meanOver, type Matched } from "./conditions";
+import { type FanState } from "./fan";
 import type { ChipEstimate } from "./estimate";
 import type { GoodFigures } from "./good";
 import type { CoreSpread, PathVerdict, Reason, RunFacts } from "./verdict";
-import type { WorkWitness } from "./work";
 
 /** Share of the load time a chip spent at its limit, 0 to 1. */
 export function throttledShare(series: Series, chip: ChipId, limitC: number | null): number {
@@ -138,7 +138,6 @@ interface Scene {
   limitC: number | null;
   chips: readonly ChipEstimate[];
   paths: readonly { chip: ChipId; paths: readonly PathVerdict[] }[];
-  work: readonly WorkWitness[];
   facts: { before: RunFacts; after: RunFacts };
   spread: CoreSpread | null;
 }
@@ -195,7 +194,7 @@ function fanFindings({ fan, facts, before, after }: Scene): Reason[] {
       },
     ];
   }
-  if (fan.kind === "unknown")
+  if (fan.kind === "unknown" && !fan.stuck)
     return [
       {
         code: "fan-not-logged",
@@ -361,20 +360,8 @@ function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
   return out;
 }
 
-function powerFindings({ work, before, after, facts }: Scene): Reason[] {
+function powerFindings({ before, after, facts }: Scene): Reason[] {
   const out: Reason[] = [];
-  for (const w of work) {
-    if (Math.abs(w.ratio - 1) > SAME_WORK) continue;
-    out.push({
-      code: "no-power",
-      level: "caution",
-      message:
-        w.by === "nothing"
-          ? `No power, load or clock of the ${words.chip(w.chip)} in the logs: the same work was assumed.`
-          : `No power of the ${words.chip(w.chip)} in the logs: by ${w.by} the work was the same, and that was ` +
-            "assumed.",
-    });
-  }
   const lead = before.chips[0]?.chip;
   if (lead) {
     const peak = (facts.after.peakC[lead] ?? 0) - (facts.before.peakC[lead] ?? 0);

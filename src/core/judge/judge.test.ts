@@ -154,9 +154,14 @@ describe("what cannot be compared says why and what to do", () => {
     expect(verdict.enoughS).toBeGreaterThan(70);
   });
   it("another load with no power logged, but not with power", () => {
-    const other = { before: { clog: 2 }, recipeAfter: { effort: { cpu: 0.5 } } };
-    expect(codes(judged({ ...other, format: { omit: ["cpu.power"] } }).verdict)).toContain("loads-differ");
-    expect(judged(other).verdict.verdict).toBe("improved");
+    const other = (cpu: number) => ({ before: { clog: 2 }, recipeAfter: { effort: { cpu } } });
+    expect(codes(judged({ ...other(0.5), format: { omit: ["cpu.power"] } }).verdict)).toContain("loads-differ");
+    expect(judged(other(0.75)).verdict.verdict).toBe("improved");
+  });
+  it("a power that was never reached: no height is drawn out to it", () => {
+    const { verdict } = judged({ before: { clog: 2 }, recipeAfter: { effort: { cpu: 0.5 } } });
+    expect(verdict.verdict).toBe("not-comparable");
+    expect(codes(verdict)).toContain("chip-not-loaded");
   });
   it("no load at all", () => {
     const { verdict } = judged({ recipeAfter: { loadS: 0, idleS: 400 } });

@@ -1,8 +1,10 @@
 import { words } from "../words";
-import { guessedFan, prepareSeries, type ChipId, type Series } from "../thermal";
+import type { ChipId, Series } from "../thermal";
 import { blockingReasons, enoughSeconds } from "./comparable";
-import { fanState, lateRows, MATCHED_ROOM_C, matchedConditions, type JudgeRun, type Matched } from "./conditions";
-import { estimatePair, type ChipEstimate, type Figure } from "./estimate";
+import { lateRows, MATCHED_ROOM_C, type JudgeRun, type Matched } from "./conditions";
+import type { FanState } from "./fan";
+import { preparePair } from "./pair";
+import type { ChipEstimate, Figure } from "./estimate";
 import { airStillHigh, coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
 import type { GoodFigures } from "./good";
 import { outlookOf } from "./outlook";
@@ -16,7 +18,7 @@ import {
   type VerdictWord,
 } from "./verdict";
 import { headlineOf, nextSteps, summaryOf } from "./words";
-import { byWorkShare, witnessWork, type WorkWitness } from "./work";
+import type { WorkWitness } from "./work";
 
 export interface JudgeOptions {
   /** Throttle limit in °C, where known. */
@@ -39,25 +41,23 @@ const WIDEST_K = 1.5;
 export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Verdict {
   const { limitC, thresholdK, good } = { ...defaultOptions, ...options };
   if (!before.phases || !after.phases) return withoutLoad(before, after, limitC, thresholdK);
-  const raw = {
-    before: prepareSeries(before.run, before.phases, before.room),
-    after: prepareSeries(after.run, after.phases, after.room),
-  };
-  const { series, work } = likePower(...likeFans(raw.before, raw.after));
-  const matched = matchedConditions(series.before);
-  const fan = fanState(series.before, series.after);
-  const { chips } = estimatePair(series.before, series.after, matched, fan);
+  const { series, fan, told, matched, work, chips } = preparePair(before, before.phases, after, after.phases);
   const facts = { before: runFacts(series.before), after: runFacts(series.after) };
-  const blocks = blockingReasons(series.before, series.after, chips, work, fan);
-  const verdicts = chips.map((c) => chipVerdict(c, { series, matched, work, limitC, thresholdK, blocks }));
+  const blocks = [
+    ...blockingReasons(series.before, series.after, chips, fan),
+    ...told.reasons.filter((r) => r.level === "blocks"),
+  ];
+  const bench = { series, matched, work, limitC, thresholdK, blocks, silent: told.silent, fan };
+  const verdicts = chips.map((c) => chipVerdict(c, bench));
   const spread = coreSpread(before.run, after.run, { before: lateSpan(series.before), after: lateSpan(series.after) });
-  const found = shapeFindings({ ...series, matched, fan, limitC, chips, paths: verdicts, work, facts, spread });
+  const found = shapeFindings({ ...series, matched, fan, limitC, chips, paths: verdicts, facts, spread });
   const lead = leadChip(verdicts);
   const sure = wordOf(verdicts, lead, thresholdK, blocks.length > 0);
   const word = sure ?? "not-comparable";
   const unsure = sure === null && lead?.change ? [tooUncertain({ ...lead, change: lead.change })] : [];
   const barred = [...blocks, ...unsure];
-  const reasons = [...barred, ...found, ...(barred.length ? [] : airStillHigh(verdicts, matched, good))];
+  const heard = told.reasons.filter((r) => r.level !== "blocks");
+  const reasons = [...barred, ...heard, ...found, ...(barred.length ? [] : airStillHigh(verdicts, matched, good))];
   // a path that went against the verdict is the first thing said, whichever chip it is on
   const speaker =
     verdicts.find((c) =>
@@ -88,37 +88,6 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   };
 }
 
-/** A chip whose power is missing in one log is judged by its share of the work in both. */
-function likePower(before: Series, after: Series): { series: { before: Series; after: Series }; work: WorkWitness[] } {
-  const work: WorkWitness[] = [];
-  const chips = { before: [...before.chips], after: [...after.chips] };
-  for (const b of before.chips) {
-    const a = after.chips.find((c) => c.chip === b.chip);
-    if (!a || (a.powerLogged && b.powerLogged)) continue;
-    const witness = witnessWork(before, after, b.chip);
-    work.push(witness);
-    chips.before = chips.before.map((c) => (c.chip === b.chip ? byWorkShare(before, c, 1) : c));
-    chips.after = chips.after.map((c) => (c.chip === b.chip ? byWorkShare(after, c, witness.ratio) : c));
-  }
-  return { series: { before: { ...before, chips: chips.before }, after: { ...after, chips: chips.after } }, work };
-}
-
-/** Both runs with one measure of power and a fan each, as the fit takes them. */
-export const alike = (before: Series, after: Series): { before: Series; after: Series } =>
-  likePower(...likeFans(before, after)).series;
-
-/**
- * Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts.
- */
-function likeFans(before: Series, after: Series): [Series, Series] {
-  return before.fan && after.fan ? [before, after] : [withGuessedFan(before), withGuessedFan(after)];
-}
-
-const withGuessedFan = (s: Series): Series => ({ ...s, fan: guessedFan(s.timeS, s.chips), fans: [], fanGuessed: true });
-
-/** The series with a usual fan curve where it has no fan. */
-export const guessFan = (s: Series): Series => (s.fan ? s : withGuessedFan(s));
-
 function loggedPower(matched: Matched, before: Series): Matched["powerW"] {
   return Object.fromEntries(before.chips.filter((c) => c.powerLogged).map((c) => [c.chip, matched.powerW[c.chip]]));
 }
@@ -136,19 +105,24 @@ interface Bench {
   limitC: number | null;
   thresholdK: number;
   blocks: readonly Reason[];
+  /** Chips nothing is said of. */
+  silent: ReadonlySet<ChipId>;
+  fan: FanState;
 }
 
 function chipVerdict(c: ChipEstimate, bench: Bench): ChipVerdict {
-  const { series, matched, work, limitC, thresholdK, blocks } = bench;
+  const { series, matched, work, limitC, thresholdK, blocks, silent } = bench;
   const blind = work.some((w) => w.chip === c.chip);
   const powerW = matched.powerW[c.chip] ?? NaN;
   const kw = (K: number) => (blind || !(powerW > 0.5) ? null : K / powerW);
-  const workDiffers = blocks.some((r) => r.code === "loads-differ");
+  const mute = silent.has(c.chip);
   const broken = blocks.some((r) => ["sensor-stuck", "wrong-sensor", "does-not-follow"].includes(r.code));
   const slowLost = blocks.some((r) => r.code === "no-room-temperature" || r.code === "load-too-short");
   const paths = c.paths.map((p): PathVerdict => {
-    const known = !broken && !workDiffers && !(p.path === "airflow" && slowLost);
-    const change = known ? widened(p.change, blind) : null;
+    // with a fan standing the fins creep so slowly that contact cannot be told from them
+    const hidden = bench.fan.kind === "stopped" && p.path === "contact";
+    const known = !broken && !mute && !hidden && !(p.path === "airflow" && slowLost);
+    const change = known ? p.change : null;
     return {
       path: p.path,
       before: p.before,
@@ -161,9 +135,9 @@ function chipVerdict(c: ChipEstimate, bench: Bench): ChipVerdict {
   }) as [PathVerdict, PathVerdict];
   return {
     chip: c.chip,
-    change: widened(c.change, blind),
+    change: mute ? null : c.change,
     before: c.before,
-    after: c.after,
+    after: mute ? null : c.after,
     paths,
     throttled: {
       before: throttledShare(series.before, c.chip, limitC),
@@ -171,13 +145,6 @@ function chipVerdict(c: ChipEstimate, bench: Bench): ChipVerdict {
     },
     estimate: c,
   };
-}
-
-/** Work that is only assumed equal may differ by some per cent: the interval says so. */
-function widened(f: Figure, blind: boolean): Figure {
-  if (!blind) return f;
-  const half = Math.hypot((f.high - f.low) / 2, 1.6);
-  return { K: f.K, low: f.K - half, high: f.K + half };
 }
 
 function findingOf(change: Figure, thresholdK: number): PathFinding {

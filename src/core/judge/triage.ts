@@ -2,10 +2,11 @@ import { words } from "../words";
 import { prepareSeries, type ChipId, type Series } from "../thermal";
 import { loadSeconds } from "./comparable";
 import { matchedConditions, type JudgeRun, type Matched } from "./conditions";
-import { dominantTau, estimatePair, type Figure } from "./estimate";
+import { dominantTau, type Figure } from "./estimate";
+import { aloneWithSpectra, estimatesOf } from "./joint";
 import { runFacts, throttledShare } from "./findings";
 import type { GoodFigures } from "./good";
-import { guessFan } from "./judge";
+import { guessFan } from "./pair";
 import type { Reason, RunFacts, SentencePart } from "./verdict";
 
 export type TriageWord = "airflow" | "contact" | "both" | "fan" | "not-the-cooling" | "cannot-tell";
@@ -63,8 +64,7 @@ export function triageRun(input: JudgeRun, good: GoodFigures, limitC: number | n
   if (!input.phases) return null;
   const series = guessFan(prepareSeries(input.run, input.phases, input.room));
   const matched = matchedConditions(series);
-  // a pair of the run with itself: its before side is the run alone
-  const { chips } = estimatePair(series, series, matched, { kind: "usual", run: null, ratio: 1, fan: null });
+  const chips = estimatesOf(...aloneWithSpectra(series, matched));
   const facts = runFacts(series);
   const blind = series.chips.some((c) => !c.powerLogged);
   const judged = chips.map((c): TriageChip => {

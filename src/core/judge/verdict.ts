@@ -2,7 +2,7 @@ import type { ChipId } from "../thermal";
 import type { Matched } from "./conditions";
 import type { ChipEstimate, Figure } from "./estimate";
 
-export const JUDGE_VERSION = "1.0";
+export const JUDGE_VERSION = "2.0";
 
 export type VerdictWord = "improved" | "unchanged" | "worse" | "not-comparable";
 export type PathFinding = "better" | "same" | "worse" | "unknown";

@@ -30,7 +30,10 @@ export function witnessWork(before: Series, after: Series, chip: ChipId): WorkWi
   };
 }
 
-/** The chip with its power given as a share of the before run's load, so that both runs use one measure. */
+/** What a full load of a chip without logged power is taken for, W: figures in K do not hang on it. */
+const USUAL_W = { cpu: 35, gpu: 60 } as const;
+
+/** The chip with its power by its work, against the before run's load, so that both runs use one measure. */
 export function byWorkShare(series: Series, chip: ChipSeries, scale: number): ChipSeries {
   const { on, off } = series;
   const late = lateRows(series);
@@ -46,5 +49,5 @@ export function byWorkShare(series: Series, chip: ChipSeries, scale: number): Ch
     if (Number.isFinite(load) && busy > 0) lastBusy = Math.min(1.5, Math.max(0.05, load / busy));
     return IDLE_SHARE + (1 - IDLE_SHARE) * lastPace * lastBusy * scale;
   });
-  return { ...chip, power, powerLogged: false };
+  return { ...chip, power: power.map((p) => p * USUAL_W[chip.chip]), powerLogged: false };
 }

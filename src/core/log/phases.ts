@@ -56,6 +56,9 @@ function levels(signal: Float64Array, least: number): { low: number; span: numbe
   return high - low < least || high < 1.3 * low ? null : { low, span: high - low };
 }
 
+/** Pauses of a pulsed load up to this long are part of it, s. */
+const PAUSE_S = 45;
+
 /**
  * The longest stretch of high activity, short dips allowed. A chip that throttles far down still counts as
  * loaded while its load reading stays up. Returns row indexes [on, off).
@@ -74,21 +77,27 @@ function fromActivity(
     return x > 0.36 || (x > 0.08 && other !== null && load !== null && ((load[i] ?? 0) - other.low) / other.span > 0.6);
   };
   const { timeS } = run;
-  const dipS = Math.max(12, 3 * run.stepS);
+  const dipS = Math.max(PAUSE_S, 3 * run.stepS);
   let best: [number, number] | null = null;
   let start = -1;
   let lastHigh = -1;
+  /** Logged time since the last activity, s: time that is not logged is no pause. */
+  let idleS = 0;
   const at = (i: number) => timeS[i] ?? 0;
   const close = () => {
     if (start >= 0 && (!best || at(lastHigh) - at(start) > at(best[1] - 1) - at(best[0]))) best = [start, lastHigh + 1];
     start = -1;
   };
   for (let i = 0; i < activity.length; i++) {
-    if (active(i)) {
-      if (start >= 0 && at(i) - at(lastHigh) > dipS) close();
-      if (start < 0) start = i;
-      lastHigh = i;
+    const sinceS = at(i) - at(i - 1);
+    if (!active(i)) {
+      if (sinceS <= dipS) idleS += sinceS;
+      continue;
     }
+    if (start >= 0 && idleS > dipS) close();
+    if (start < 0) start = i;
+    lastHigh = i;
+    idleS = 0;
   }
   close();
   return best;

@@ -249,7 +249,8 @@ export class RowReader {
         "short",
         this.line,
         (n) =>
-          `${words.counted(n, "line")} ${words.agreeing(n, "has", "have")} fewer columns than the headings; the missing readings ` +
+          `${words.counted(n, "line")} ${words.agreeing(n, "has", "have")} fewer columns than the headings; ` +
+          "the missing readings " +
           "count as gaps.",
       );
       for (; c < width; c++) row[c] = NaN;

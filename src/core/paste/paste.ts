@@ -101,7 +101,9 @@ export function stopsOf(paste: Paste, at: { aluminium: readonly string[]; openPa
     out.push({
       hard: true,
       title: "Liquid metal is blocked",
-      say: `${words.listed(at.aluminium)} ${words.agreeing(at.aluminium.length, "is", "are")} aluminium, which it eats away.`,
+      say:
+        `${words.listed(at.aluminium)} ${words.agreeing(at.aluminium.length, "is", "are")} aluminium, ` +
+        "which it eats away.",
     });
   if (paste.conductive)
     out.push({

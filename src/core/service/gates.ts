@@ -217,8 +217,8 @@ function openTray(ctx: ServiceContext): string {
   if (state.status !== "done" || Number(state.value) === loose) return "";
   const n = Number(state.value);
   return n < loose
-    ? `${loose - n} of ${loose} screws ${words.agreeing(loose - n, "is", "are")} missing: still in the cover, or fallen. ` +
-        "Prying now breaks the cover."
+    ? `${loose - n} of ${loose} screws ${words.agreeing(loose - n, "is", "are")} missing: ` +
+        "still in the cover, or fallen. Prying now breaks the cover."
     : `${n - loose} more than the drawing has: look where ${words.agreeing(
         n - loose,
         "it was",

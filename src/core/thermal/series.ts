@@ -10,6 +10,8 @@ export interface Series {
   /** Mean speed of the blowers, rpm or %; null when not logged. */
   fan: Float64Array | null;
   fans: Float64Array[];
+  /** What the fans are logged in; null when they are not. */
+  fanUnit: "rpm" | "%" | null;
   /** True when no fan was logged and `fan` is a usual fan curve over the chip temperature, in % of full speed. */
   fanGuessed: boolean;
   /** Room temperature per sample; null when unknown. */
@@ -74,11 +76,7 @@ export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series
     const power = useful ? carried(logged) : loadStep(timeS.length, on, off);
     chips.push({ chip, tempC, power, powerLogged: Boolean(useful), load, clock });
   }
-  const fans: Float64Array[] = [];
-  for (let f = 1; f <= 8; f++) {
-    const speed = mean(`fan${f}.speed`) ?? mean(`fan${f}.duty`);
-    if (speed) fans.push(carried(speed));
-  }
+  const { fans, fanUnit } = fansOf(mean);
   const fan = fans.length
     ? Float64Array.from(timeS, (_, i) => fans.reduce((a, f) => a + (f[i] ?? 0), 0) / fans.length)
     : null;
@@ -86,6 +84,7 @@ export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series
     timeS,
     chips,
     fans,
+    fanUnit,
     fan,
     fanGuessed: false,
     room: roomSeries(run, timeS, room, mean("room.temperature")),
@@ -94,6 +93,20 @@ export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series
     stepS: run.stepS,
   };
 }
+
+/** The fans in rpm; in % of full speed where no rpm are logged. */
+function fansOf(mean: (key: string) => Float64Array | null): Pick<Series, "fans" | "fanUnit"> {
+  for (const [kind, fanUnit] of [
+    ["speed", "rpm"],
+    ["duty", "%"],
+  ] as const) {
+    const fans = FAN_NUMBERS.flatMap((f) => mean(`fan${f}.${kind}`) ?? []).map(carried);
+    if (fans.length) return { fans, fanUnit };
+  }
+  return { fans: [], fanUnit: null };
+}
+
+const FAN_NUMBERS = [1, 2, 3, 4, 5, 6, 7, 8] as const;
 
 type Bin = [first: number, last: number];
 

@@ -2,7 +2,6 @@ import { words } from "@/core/words";
 import { format, parseISO } from "date-fns";
 import { type Machine, standsWords } from "@/core/job";
 import type { Metadata } from "next";
-import Link from "next/link";
 import { notFound } from "next/navigation";
 import { idOf } from "@/server/respond";
 import { machineView } from "@/server/views/machine";

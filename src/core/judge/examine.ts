@@ -1,0 +1,29 @@
+import type { ChipId } from "../thermal";
+import type { Freedom } from "./joint";
+import type { Reason } from "./verdict";
+import { fanWitness } from "./witnessFan";
+import { powerWitness } from "./witnessPower";
+import type { Scene, Testimony, Witness } from "./witness";
+
+/** What all witnesses together say. */
+export interface Examination {
+  witnesses: Witness[];
+  reasons: Reason[];
+  freedom: Freedom;
+  silent: ReadonlySet<ChipId>;
+}
+
+/** Hears every witness before anything is judged. */
+export function examine(scene: Scene): Examination {
+  const chips = scene.before.chips.filter((c) => scene.after.chips.some((a) => a.chip === c.chip));
+  const told: Testimony[] = [fanWitness(scene), ...chips.map((c) => powerWitness(scene, c.chip))];
+  return {
+    witnesses: told.map((t) => t.witness),
+    reasons: told.flatMap((t) => t.reasons ?? []),
+    freedom: {
+      power: Object.assign({}, ...told.map((t) => t.freedom?.power ?? {})) as Freedom["power"],
+      fanSd: Math.max(0, ...told.map((t) => t.freedom?.fanSd ?? 0)),
+    },
+    silent: new Set(told.flatMap((t) => t.silent ?? [])),
+  };
+}

@@ -1,0 +1,122 @@
+import { median, type Series } from "../thermal";
+import { lateRows, meanOver } from "./conditions";
+
+/** How the fan of one run stands against the other at like temperatures. */
+export interface FanState {
+  /** "usual" in both, or what is wrong in which run. */
+  kind: "unknown" | "none" | "usual" | "stopped" | "weak";
+  run: "before" | "after" | null;
+  /** Speed after over speed before at like chip temperatures, where both are known. */
+  ratio: number | null;
+  /** 1-based number of the fan that is wrong, where there are several. */
+  fan: number | null;
+  /** Whether both logs tell the speed in one unit. */
+  unit: "same" | "mixed";
+  /** Held at one speed from idle through the load: set by hand, and no sign of weakness. */
+  fixed: { before: boolean; after: boolean };
+  /** Run in which the reading stays at zero though the temperatures say that air is moving. */
+  stuck: "before" | "after" | null;
+}
+
+const STOPPED_SHARE = 0.12;
+const WEAK_SHARE = 0.6;
+/** A speed that moves less than this share from idle through the load does not follow the temperature. */
+const FIXED_SHARE = 0.03;
+/** Rise per watt, over that of the other run, that a machine whose fan truly stands exceeds. */
+const STANDING_RISE = 1.55;
+
+const usual: FanState = {
+  kind: "usual",
+  run: null,
+  ratio: null,
+  fan: null,
+  unit: "same",
+  fixed: { before: false, after: false },
+  stuck: null,
+};
+
+/** No fan, and none expected. */
+export const usualFan = usual;
+
+/**
+ * A fan that stands, or turns at a fraction of its usual speed for the same heat, is the reason itself: it is not
+ * scaled away. A fixed speed is: it says nothing of the fan.
+ */
+export function fanState(before: Series, after: Series): FanState {
+  if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed) return { ...usual, kind: "unknown" };
+  const unit = before.fanUnit === after.fanUnit ? "same" : "mixed";
+  const fixed = { before: isFixed(before), after: isFixed(after) };
+  const was = before.fans.map((f) => meanOver(f, lateRows(before)));
+  const is = after.fans.map((f) => meanOver(f, lateRows(after)));
+  const many = Math.min(was.length, is.length);
+  for (let i = 0; i < many; i++) {
+    const w = was[i] ?? 0;
+    const a = is[i] ?? 0;
+    if (Math.max(w, a) < 1) continue;
+    const [low, run] = a < w ? [a, "after" as const] : [w, "before" as const];
+    const stands = unit === "mixed" ? low < 1 : low < STOPPED_SHARE * Math.max(w, a);
+    if (!stands) continue;
+    if (many === 1 && !risesAsStanding(before, after, run)) return { ...usual, kind: "unknown", stuck: run };
+    return { ...usual, kind: "stopped", run, ratio: run === "after" ? 0 : null, fan: many > 1 ? i + 1 : null, unit };
+  }
+  if (Math.max(...was, ...is, 0) < 1) return { ...usual, kind: "none", unit };
+  const ratio = unit === "mixed" ? null : speedRatio(before, after);
+  if (ratio !== null && !fixed.before && !fixed.after) {
+    if (ratio < WEAK_SHARE) return { ...usual, kind: "weak", run: "after", ratio, fixed };
+    if (ratio > 1 / WEAK_SHARE) return { ...usual, kind: "weak", run: "before", ratio, fixed };
+  }
+  return { ...usual, ratio, unit, fixed };
+}
+
+/** Whether a speed is the same in idle and at the end of the load. */
+function isFixed(s: Series): boolean {
+  if (!s.fan || s.on < 5) return false;
+  const idle = meanOver(s.fan, [0, s.on]);
+  const late = meanOver(s.fan, lateRows(s));
+  return idle > 1 && Math.abs(late / idle - 1) < FIXED_SHARE;
+}
+
+/** Whether the run with a fan at zero is as hot per watt as standing air makes a machine. */
+function risesAsStanding(before: Series, after: Series, run: "before" | "after"): boolean {
+  const perWatt = (s: Series) => {
+    const rows = lateRows(s);
+    const power = s.chips.reduce((sum, c) => sum + (c.powerLogged ? meanOver(c.power, rows) : 0), 0);
+    const room = s.room ? meanOver(s.room, rows) : NaN;
+    return (Math.max(...s.chips.map((c) => meanOver(c.tempC, rows))) - room) / power;
+  };
+  const ratio = run === "after" ? perWatt(after) / perWatt(before) : perWatt(before) / perWatt(after);
+  return !Number.isFinite(ratio) || ratio > STANDING_RISE;
+}
+
+/** Median of speed after over speed before at chip temperatures that both runs went through under load. */
+export function speedRatio(before: Series, after: Series): number | null {
+  const curve = (s: Series) => {
+    const bins = new Map<number, number[]>();
+    for (let i = s.on; i < s.off; i++) {
+      // the control answers with a lag: only samples where the chip has been steady count
+      const hot = Math.max(...s.chips.map((c) => c.tempC[i] ?? NaN));
+      const past = Math.max(...s.chips.map((c) => c.tempC[Math.max(s.on, i - 15)] ?? NaN));
+      if (!(Math.abs(hot - past) < 3) || i < s.on + 20) continue;
+      const key = Math.round(hot / 4);
+      const speeds = bins.get(key) ?? [];
+      if (speeds.length === 0) bins.set(key, speeds);
+      speeds.push(s.fan?.[i] ?? 0);
+    }
+    return bins;
+  };
+  const b = curve(before);
+  const a = curve(after);
+  const ratios: number[] = [];
+  for (const [key, speeds] of a) {
+    const other = b.get(key);
+    if (other && speeds.length >= 5 && other.length >= 5 && median(other) > 0)
+      ratios.push(median(speeds) / median(other));
+  }
+  if (ratios.length) return median(ratios);
+  // no common temperature: a hotter machine whose fan still turns far slower has a weak fan
+  const hot = (s: Series) => Math.max(...s.chips.map((c) => meanOver(c.tempC, lateRows(s))));
+  const fan = (s: Series) => (s.fan ? meanOver(s.fan, lateRows(s)) : NaN);
+  const r = fan(after) / fan(before);
+  if ((hot(after) >= hot(before) && r < 1) || (hot(after) <= hot(before) && r > 1)) return r;
+  return null;
+}

@@ -1,0 +1,145 @@
+import {
+  fitLadder,
+  heightsOf,
+  noTrack,
+  trackOf,
+  type AtPoint,
+  type ChipHeights,
+  type Height,
+  type JointFit,
+} from "../ladder";
+import type { Matched } from "./conditions";
+import { usualFan, type FanState } from "./fan";
+import { estimatePair, type ChipEstimate, type Figure, type PathEstimate } from "./estimate";
+import { fanPlan, type FanPlan } from "./fanPlan";
+import type { ChipId, Series } from "../thermal";
+
+/** What the witnesses let the ladder change between the runs. */
+export interface Freedom {
+  /** True power over logged power of the run after, per chip: what it is taken for, and one sigma of its logarithm. */
+  power: Partial<Record<ChipId, { mean: number; sd: number }>>;
+  /** One sigma of the scale between the two logs' fan readings, in the logarithm; 0 where they speak alike. */
+  fanSd: number;
+}
+
+export const noFreedom: Freedom = { power: {}, fanSd: 0 };
+
+/** One sigma of two power readings of one sensor against each other, in the logarithm. */
+const POWER_SD = 0.012;
+const EXPONENT = { mean: 0.6, sd: 0.15 };
+/** Over a guessed fan curve the exponent may be anything from none at all. */
+const GUESSED_EXPONENT = { mean: 0.42, sd: 0.22 };
+/** Half-width of a 90 % interval, in sigmas. */
+const NINETY = 1.645;
+
+export interface JointPair {
+  chips: {
+    chip: ChipId;
+    paths: [PathEstimate, PathEstimate];
+    before: Figure;
+    after: Figure;
+    change: Figure;
+    residualK: { before: number; after: number };
+  }[];
+  fit: JointFit;
+  at: AtPoint;
+  fanPlan: FanPlan;
+}
+
+/** Heights of contact and airflow of every chip of both runs at matched conditions, by one ladder fitted to both. */
+export function jointPair(
+  series: { before: Series; after: Series },
+  matched: Matched,
+  fan: FanState,
+  freedom: Freedom = noFreedom,
+  spectra: readonly ChipEstimate[] = [],
+): JointPair {
+  const { before, after } = series;
+  const chips = before.chips.filter((c) => after.chips.some((a) => a.chip === c.chip)).map((c) => c.chip);
+  const plan = fanPlan(before, after, matched, fan);
+  const tracks = { before: trackOf(before, chips, plan.before), after: trackOf(after, chips, plan.after) };
+  return fitted(tracks, plan, {
+    series: before,
+    afterRoom: after.room !== null,
+    chips,
+    matched,
+    freedom,
+    spectra,
+    stands: fan.kind === "stopped" ? fan.run : null,
+  });
+}
+
+/** One run alone: the ladder by its typical figures and what the run shows, with the spectrum it started from. */
+export function aloneWithSpectra(series: Series, matched: Matched): [JointPair, ChipEstimate[]] {
+  const fan: FanState = { ...usualFan, ratio: 1 };
+  const chips = series.chips.map((c) => c.chip);
+  const spectra = estimatePair(series, series, matched, fan).chips;
+  const plan = fanPlan(series, series, matched, fan);
+  const tracks = { before: trackOf(series, chips, plan.before), after: noTrack(chips.length) };
+  const given = { series, afterRoom: series.room !== null, chips, matched, freedom: noFreedom, spectra, stands: null };
+  return [fitted(tracks, plan, given), spectra];
+}
+
+interface Fitted {
+  series: Series;
+  afterRoom: boolean;
+  chips: ChipId[];
+  matched: Matched;
+  freedom: Freedom;
+  spectra: readonly ChipEstimate[];
+  /** The run in which a fan stands. */
+  stands: "before" | "after" | null;
+}
+
+function fitted(tracks: JointFit["tracks"], plan: FanPlan, given: Fitted): JointPair {
+  const { series, afterRoom, chips, matched, freedom, spectra } = given;
+  const lateW = chips.map((c) => matched.powerW[c] ?? 0);
+  const fit = fitLadder(tracks, {
+    chips,
+    lateW,
+    roomKnown: { before: series.room !== null, after: afterRoom },
+    power: chips.map((c) => freedom.power[c] ?? { mean: 1, sd: POWER_SD }),
+    exponent: series.fanGuessed ? GUESSED_EXPONENT : EXPONENT,
+    fanSd: freedom.fanSd,
+    ...(spectra.length === chips.length ? { guess: spectra.map((c) => guessOf(c, given.stands)) } : {}),
+  });
+  const at: AtPoint = { powerW: lateW, fans: plan.at };
+  return {
+    fit,
+    at,
+    fanPlan: plan,
+    chips: heightsOf(fit, at).map((h, i) => ({
+      chip: chips[i] ?? "cpu",
+      paths: [pathOf("contact", h), pathOf("airflow", h)],
+      before: figureOf(h.total.before),
+      after: figureOf(h.total.after),
+      change: figureOf(h.total.change),
+      residualK: { before: fit.residualK.before[i] ?? 0, after: fit.residualK.after[i] ?? 0 },
+    })),
+  };
+}
+
+/** Where the fit starts; a run with a standing fan tells nothing of what the fins are when it turns. */
+const guessOf = (c: ChipEstimate, stands: "before" | "after" | null) => {
+  const of = (run: "before" | "after") => {
+    const speaks = stands === null ? run : stands === "before" ? "after" : "before";
+    return { contactK: c.paths[0][speaks].K, airflowK: c.paths[1][speaks].K };
+  };
+  return { before: of("before"), after: of("after") };
+};
+
+const figureOf = ({ K, sd }: Height): Figure => ({ K, low: K - NINETY * sd, high: K + NINETY * sd });
+
+const pathOf = (path: "contact" | "airflow", h: ChipHeights): PathEstimate => ({
+  path,
+  before: figureOf(h[path].before),
+  after: figureOf(h[path].after),
+  change: figureOf(h[path].change),
+});
+
+/** What is known of each chip: heights and intervals by the ladder, time constants by the spectrum. */
+export const estimatesOf = (joint: JointPair, spectra: readonly ChipEstimate[]): ChipEstimate[] =>
+  joint.chips.flatMap((c) => {
+    const spectrum = spectra.find((s) => s.chip === c.chip);
+    return spectrum ? [{ ...spectrum, ...c }] : [];
+  });

@@ -1,0 +1,72 @@
+import type { Phases } from "../log";
+import { guessedFan, prepareSeries, type Series } from "../thermal";
+import { matchedConditions, type JudgeRun, type Matched } from "./conditions";
+import { estimatePair, type ChipEstimate } from "./estimate";
+import { fanState, type FanState } from "./fan";
+import { estimatesOf, jointPair, type JointPair } from "./joint";
+import { examine, type Examination } from "./examine";
+import { byWorkShare, witnessWork, type WorkWitness } from "./work";
+
+/** Two runs heard, brought to one measure, and fitted. */
+export interface PreparedPair {
+  series: { before: Series; after: Series };
+  fan: FanState;
+  told: Examination;
+  matched: Matched;
+  work: WorkWitness[];
+  joint: JointPair;
+  chips: ChipEstimate[];
+}
+
+/** Everything a verdict and its explanation are made of. */
+export function preparePair(
+  before: JudgeRun,
+  beforePhases: Phases,
+  after: JudgeRun,
+  afterPhases: Phases,
+): PreparedPair {
+  const raw = {
+    before: prepareSeries(before.run, beforePhases, before.room),
+    after: prepareSeries(after.run, afterPhases, after.room),
+  };
+  const fan = fanState(raw.before, raw.after);
+  const told = examine({ ...raw, runs: { before, after }, fan });
+  const { series, work } = likePower(...likeFans(raw.before, raw.after, fan));
+  const matched = matchedConditions(series.before);
+  const spectra = estimatePair(series.before, series.after, matched, fan).chips;
+  const joint = jointPair(series, matched, fan, told.freedom, spectra);
+  return { series, fan, told, matched, work, joint, chips: estimatesOf(joint, spectra) };
+}
+
+/** A chip whose power is missing in one log is judged by its share of the work in both. */
+function likePower(before: Series, after: Series): { series: { before: Series; after: Series }; work: WorkWitness[] } {
+  const work: WorkWitness[] = [];
+  const chips = { before: [...before.chips], after: [...after.chips] };
+  for (const b of before.chips) {
+    const a = after.chips.find((c) => c.chip === b.chip);
+    if (!a || (a.powerLogged && b.powerLogged)) continue;
+    const witness = witnessWork(before, after, b.chip);
+    work.push(witness);
+    chips.before = chips.before.map((c) => (c.chip === b.chip ? byWorkShare(before, c, 1) : c));
+    chips.after = chips.after.map((c) => (c.chip === b.chip ? byWorkShare(after, c, witness.ratio) : c));
+  }
+  return { series: { before: { ...before, chips: chips.before }, after: { ...after, chips: chips.after } }, work };
+}
+
+/**
+ * Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts.
+ */
+function likeFans(before: Series, after: Series, fan: FanState): [Series, Series] {
+  return before.fan && after.fan && !fan.stuck ? [before, after] : [withGuessedFan(before), withGuessedFan(after)];
+}
+
+const withGuessedFan = (s: Series): Series => ({
+  ...s,
+  fan: guessedFan(s.timeS, s.chips),
+  fans: [],
+  fanUnit: null,
+  fanGuessed: true,
+});
+
+/** The series with a usual fan curve where it has no fan. */
+export const guessFan = (s: Series): Series => (s.fan ? s : withGuessedFan(s));

@@ -1,0 +1,76 @@
+import { words } from "../words";
+import type { Series } from "../thermal";
+import { lateRows, meanOver } from "./conditions";
+import { speedRatio } from "./fan";
+import type { Scene, Testimony, Witness } from "./witness";
+
+/** One sigma of the scale between a log in % and one in rpm: with speeds at equal temperature, and without. */
+const MIXED_SD = { alike: 0.12, unlike: 0.35 } as const;
+/** Speeds at equal temperature that differ by more than this follow another curve. */
+const SAME_CURVE = 0.12;
+
+/** Whether the fans of both runs speak of the same thing. */
+export function fanWitness({ before, after, fan }: Scene): Testimony {
+  const shown = [lateSpeed(before), lateSpeed(after)] as const;
+  const say = (finding: Witness["finding"], says: string, unknowns: string[] = []): Witness => ({
+    of: "fan",
+    chip: null,
+    finding,
+    before: shown[0],
+    after: shown[1],
+    says,
+    unknowns,
+    addsK: null,
+  });
+  if (fan.kind === "none") return { witness: say("fine", "No fan turns in either run.") };
+  if (fan.stuck) {
+    const message =
+      `The fan reads 0 rpm in the run ${fan.stuck}, but the machine is no hotter per watt: air is moving, the ` +
+      "reading is stuck. A usual fan curve was assumed.";
+    return {
+      witness: say("corrected", message, ["exponent"]),
+      reasons: [{ code: "fan-reading-stuck", level: "caution", message, figure: "0 rpm" }],
+    };
+  }
+  if (fan.kind === "unknown")
+    return {
+      witness: say("corrected", "The fan speed is not in both logs: a usual fan curve was assumed.", ["exponent"]),
+    };
+  if (fan.kind === "stopped") return { witness: say("fine", "A fan stands in one run: that is judged as it is.") };
+  if (fan.unit === "mixed") {
+    const ratio = speedRatio(before, after);
+    const message =
+      "One log tells the fan in %, the other in rpm: they were set equal " +
+      (ratio ? "where both chips were equally warm." : "at their highest.");
+    return {
+      witness: say("corrected", message, ["fan scale"]),
+      freedom: { fanSd: ratio ? MIXED_SD.alike : MIXED_SD.unlike },
+      reasons: [{ code: "fan-units", level: "caution", message }],
+    };
+  }
+  if (fan.kind === "weak")
+    return { witness: say("fine", `At equal temperature the fan turns slower in the run ${fan.run ?? "after"}.`) };
+  if (fan.fixed.before !== fan.fixed.after) {
+    const run = fan.fixed.before ? "before" : "after";
+    const message = `The fan was held at one speed in the run ${run}: that is taken out, and says nothing of the fan.`;
+    return {
+      witness: say("corrected", message, ["exponent", "exponent change"]),
+      reasons: [{ code: "fan-fixed", level: "note", message }],
+    };
+  }
+  if (fan.ratio !== null && Math.abs(fan.ratio - 1) > SAME_CURVE)
+    return {
+      witness: say(
+        "corrected",
+        `At equal temperature the fan turns at ${words.share(fan.ratio)} of before: another curve, taken out.`,
+        ["exponent", "exponent change"],
+      ),
+    };
+  return { witness: say("fine", "The fan follows the temperature alike in both runs.") };
+}
+
+function lateSpeed(s: Series): string {
+  if (!s.fan || s.fanGuessed) return "not logged";
+  const speed = meanOver(s.fan, lateRows(s));
+  return s.fanUnit === "%" ? words.share(speed / 100) : words.rpm(speed);
+}

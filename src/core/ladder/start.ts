@@ -1,0 +1,59 @@
+import { platesOverFins } from "./plates";
+import type { Ladder } from "./parameters";
+import type { Stretch, Track } from "./track";
+
+/** Temperatures of a ladder, °C; of the case its rise over the room, K. */
+export interface State {
+  die: number[];
+  plate: number[];
+  fins: number;
+  case: number;
+  read: number[];
+}
+
+/** Loss of the fins in each step as a share of their loss at the reference speed. */
+export function lossShare(track: Track, ladder: Ladder): Float64Array {
+  const { fans } = track;
+  const out = new Float64Array(track.h.length);
+  for (const share of fans) {
+    let last = NaN;
+    let pow = 0;
+    for (let k = 0; k < out.length; k++) {
+      const n = (share[k] as number) * ladder.fanScale;
+      if (n !== last) {
+        pow = n > 0 ? n ** ladder.fanExponent : 0;
+        last = n;
+      }
+      out[k] = (out[k] as number) + pow / fans.length;
+    }
+  }
+  for (let k = 0; k < out.length; k++) out[k] = (out[k] as number) + ladder.still;
+  return out;
+}
+
+/** Share of a chip's first reading over the room that the fins are taken to stand at where nothing is settled. */
+const WARM_FINS = 0.6;
+
+/** State at the start of a stretch: from the idle power where the machine had settled, else about what was read. */
+export function stateAt(track: Track, stretch: Stretch, ladder: Ladder, j: number, loss: number): State {
+  const start = ladder.starts[j] ?? { finsK: 0, caseK: 0, platesK: [] };
+  const power = stretch.startW.map((w, i) => w * (ladder.powerScale[i] ?? 1));
+  const total = power.reduce((a, b) => a + b, 0);
+  const room = (track.room[stretch.from] as number) + ladder.roomOffsetK;
+  if (stretch.settled) {
+    const kase = ladder.caseKW * total + start.caseK;
+    const fins = room + kase + total / (ladder.finsWK * loss) + start.finsK;
+    const plate = platesOverFins(ladder, power).map((rise) => fins + rise);
+    const die = plate.map((p, i) => p + (power[i] ?? 0) * (ladder.pasteKW[i] ?? 0));
+    return { fins, case: kase, plate, die, read: die.map((d, i) => d + (ladder.instantKW[i] ?? 0) * (power[i] ?? 0)) };
+  }
+  const least = Math.min(...stretch.startC.filter((c) => Number.isFinite(c)));
+  const fins = room + WARM_FINS * (least - room) + start.finsK;
+  const die = stretch.startC.map((c) => (Number.isFinite(c) ? c : least));
+  const plate = die.map((c, i) => {
+    const paste = ladder.pasteKW[i] ?? 1;
+    const pipe = ladder.pipeKW[i] ?? 1;
+    return fins + ((c - fins) * pipe) / (paste + pipe) + (start.platesK[i] ?? 0);
+  });
+  return { fins, case: start.caseK, plate, die, read: die };
+}
