@@ -1,4 +1,5 @@
 import { randomLcg, randomNormal } from "d3-random";
+import { WORKSHOP } from "./workshop";
 import {
   plainFormat,
   plainSensors,
@@ -8,6 +9,7 @@ import {
   truthOf,
   withFaults,
   type RigChip,
+  type RigFamily,
   type RigFaults,
   type RigFormat,
   type RigLog,
@@ -20,7 +22,9 @@ import {
 /** One pair of simulated runs with the truth a perfect judge would tell. */
 export interface BenchCase {
   kind: string;
-  group: "good" | "poor";
+  group: "good" | "poor" | "workshop";
+  /** A chip nothing can be said of. */
+  silent: "cpu" | "gpu" | null;
   machine: RigMachine;
   before: RigLog;
   after: RigLog;
@@ -33,7 +37,7 @@ export interface BenchCase {
   scorePaths: boolean;
 }
 
-type Random = {
+export type Random = {
   u: (low: number, high: number) => number;
   log: (low: number, high: number) => number;
   pick: <T>(of: readonly T[]) => T;
@@ -74,7 +78,7 @@ function chipOf(r: Random, id: "cpu" | "gpu"): RigChip {
 }
 
 /** A machine in good order whose rise at full load is plausible: 35 to 65 K. */
-function machineOf(r: Random, two: boolean): RigMachine {
+export function machineOf(r: Random, two: boolean): RigMachine {
   const chips = two ? [chipOf(r, "cpu"), chipOf(r, "gpu")] : [chipOf(r, "cpu")];
   const idleRpm = Math.round(r.u(1500, 2500) / 10) * 10;
   const m: RigMachine = {
@@ -109,21 +113,29 @@ function machineOf(r: Random, two: boolean): RigMachine {
   return m;
 }
 
-type Maker = (r: Random) => {
+/** A case before it is run. */
+export interface Made {
   machine: RigMachine;
+  /** Where the run after is of another machine, or of the same one set otherwise. */
+  machineAfter?: RigMachine;
+  /** What becomes of a log before it is read. */
+  edit?: (log: RigLog, run: "before" | "after", machine: RigMachine) => void;
+  /** A chip nothing can be said of. */
+  silent?: "cpu" | "gpu";
   before: Partial<RigFaults>;
   after: Partial<RigFaults>;
   recipe?: { before?: Partial<RigRecipe>; after?: Partial<RigRecipe> };
   sensors?: Partial<RigSensors>;
   format?: Partial<RigFormat>;
-  room?: "none" | "one";
+  room?: "none" | "one" | "start" | "swapped";
   verdict?: "not-comparable" | "worse";
   scorePaths?: false;
-};
+}
+type Maker = (r: Random) => Made;
 
 const dirty = (r: Random) => r.log(1.6, 3.2);
 const dry = (r: Random) => r.u(1.6, 2.8);
-const oneOrTwo = (r: Random) => machineOf(r, r.chance(0.4));
+export const oneOrTwo = (r: Random) => machineOf(r, r.chance(0.4));
 
 /** Every kind of case; each sets faults before and after, the rest is drawn at random. */
 const KINDS: Record<string, Maker> = {
@@ -265,7 +277,7 @@ const KINDS: Record<string, Maker> = {
   }),
 };
 
-function mixed(r: Random): Partial<RigFaults> {
+export function mixed(r: Random): Partial<RigFaults> {
   const what = r.pick(["dust", "paste", "both"] as const);
   return {
     ...(what !== "paste" ? { clog: dirty(r) } : {}),
@@ -273,16 +285,20 @@ function mixed(r: Random): Partial<RigFaults> {
   };
 }
 
+Object.assign(KINDS, WORKSHOP);
+
 export const KIND_NAMES = Object.keys(KINDS);
+
+export const FAMILIES = ["distributed", "fast-fins", "chamber", "leaky"] as const;
 
 /** Differences that no rule can call right or wrong: too near the 3 K line. */
 const nearLine = (K: number): boolean => Math.abs(K) > 1.6 && Math.abs(K) < 4.4;
 
 /** One random case of a kind; the same seed gives the same case. */
-export function benchCase(kind: string, seed: number): BenchCase {
+export function benchCase(kind: string, seed: number, family: RigFamily | "mixed" = "lumped"): BenchCase {
   for (let attempt = 0; ; attempt++) {
     const r = randomOf((seed * 0.61803398875 + attempt * 0.31 + KIND_NAMES.indexOf(kind) * 0.017) % 1);
-    const made = build(kind, r);
+    const made = build(kind, r, family);
     const clear =
       made.verdict === "not-comparable" ||
       made.truth.chips.every(
@@ -298,8 +314,11 @@ export function benchCase(kind: string, seed: number): BenchCase {
   }
 }
 
-function build(kind: string, r: Random): BenchCase {
+function build(kind: string, r: Random, family: RigFamily | "mixed"): BenchCase {
   const made = (KINDS[kind] as Maker)(r);
+  const own = family === "mixed" ? r.pick(FAMILIES) : family;
+  made.machine = { ...made.machine, family: own };
+  const machineAfter = { ...(made.machineAfter ?? made.machine), family: own };
   const same = (made.after as unknown) === "same";
   const before = withFaults(made.before);
   const after = withFaults(same ? made.before : made.after);
@@ -323,23 +342,28 @@ function build(kind: string, r: Random): BenchCase {
   const logs = {
     before: simulate(made.machine, before, recipes.before, sensors, r.seed()),
     after: simulate(
-      made.machine,
+      machineAfter,
       after,
       recipes.after,
       { ...sensors, powerGain: sensors.powerGain + 0.004 * r.gauss() },
       r.seed(),
     ),
   };
+  made.edit?.(logs.before, "before", made.machine);
+  made.edit?.(logs.after, "after", machineAfter);
   const truth = truthOf(made.machine, before, after, logs.before);
   // a weak fan is judged by what it really does: the speed it reaches when the sound one ran at the reference
   if (after.fanReach !== 1) weakTruth(truth, made.machine, before, after, logs.before);
   const read = (log: RigLog, which: "before" | "after") => {
     if (made.room === "none" || (made.room === "one" && which === "after")) return null;
-    return Math.round(((log.roomStartC + log.roomEndC) / 2 + r.u(-0.4, 0.4)) * 10) / 10;
+    const from = made.room === "swapped" ? logs[which === "before" ? "after" : "before"] : log;
+    const at = made.room === "start" ? from.roomStartC : (from.roomStartC + from.roomEndC) / 2;
+    return Math.round((at + r.u(-0.4, 0.4)) * 10) / 10;
   };
   return {
     kind,
-    group: kind.startsWith("poor") ? "poor" : "good",
+    group: kind.startsWith("ws") ? "workshop" : kind.startsWith("poor") ? "poor" : "good",
+    silent: made.silent ?? null,
     machine: made.machine,
     before: logs.before,
     after: logs.after,

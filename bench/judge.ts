@@ -1,11 +1,16 @@
 import { findPhases, readLog } from "../src/core/log";
 import { judgePair, type Verdict } from "../src/core/judge";
-import { renderLog } from "../src/core/rig";
+import { renderLog, type RigFamily } from "../src/core/rig";
 import { benchCase, KIND_NAMES, type BenchCase } from "./cases";
 
 interface Score {
   n: number;
   verdict: number;
+  /** Another word than not-comparable, and not the right one. */
+  wrong: number;
+  silent: number;
+  pathPairs: number;
+  wrongPairs: number;
   paths: number;
   pathsRight: number;
   pathsUnknown: number;
@@ -21,6 +26,10 @@ interface Score {
 const blank = (): Score => ({
   n: 0,
   verdict: 0,
+  wrong: 0,
+  silent: 0,
+  pathPairs: 0,
+  wrongPairs: 0,
   paths: 0,
   pathsRight: 0,
   pathsUnknown: 0,
@@ -38,11 +47,12 @@ export function benchJudge(args: string[]): void {
   const per = Number(args.find((a) => /^\d+$/.test(a)) ?? 12);
   const only = args.find((a) => !/^\d+$/.test(a) && !a.startsWith("-"));
   const verbose = args.includes("-v");
+  const family = (args.find((a) => a.startsWith("--family="))?.slice(9) ?? "mixed") as RigFamily | "mixed";
   const scores = new Map<string, Score>();
   for (const kind of KIND_NAMES.filter((k) => !only || k.includes(only))) {
     const score = blank();
     for (let i = 0; i < per; i++) {
-      const c = benchCase(kind, i + 1);
+      const c = benchCase(kind, i + 1, family);
       const { verdict, ms } = judge(c);
       add(score, c, verdict, { ms, verbose, seed: i + 1 });
     }
@@ -77,6 +87,10 @@ function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): v
   s.ms.push(ms);
   const right = v.verdict === c.verdict;
   if (right) s.verdict++;
+  else if (v.verdict === "not-comparable") s.silent++;
+  else s.wrong++;
+  let wrongPath = false;
+  if (c.scorePaths) s.pathPairs++;
   if (verbose && !right)
     console.log(
       `${c.kind} #${seed}: ${v.verdict}, right is ${c.verdict} ` +
@@ -90,7 +104,7 @@ function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): v
   for (const truth of c.truth.chips) {
     const chip = v.chips.find((x) => x.chip === truth.chip);
     const estimate = chip?.estimate;
-    if (!chip || !estimate) continue;
+    if (!chip || !estimate || truth.chip === c.silent) continue;
     if (v.verdict !== "not-comparable" && chip.change) {
       s.errors.push(Math.abs(chip.change.K - truth.changeK));
       s.intervals++;
@@ -107,11 +121,16 @@ function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): v
       ["airflow", truth.airflowK],
     ] as const) {
       const p = chip.paths.find((x) => x.path === path);
+      // between these no rule can call it
+      if (Math.abs(K) > 1.6 && Math.abs(K) < 4.4) continue;
       const want = Math.abs(K) < 3 ? "same" : K < 0 ? "better" : "worse";
       s.paths++;
       if (!p || p.finding === "unknown") s.pathsUnknown++;
       else if (p.finding === want) s.pathsRight++;
-      else s.pathsWrong++;
+      else {
+        s.pathsWrong++;
+        wrongPath = true;
+      }
       if (p?.change) {
         s.intervals++;
         if (p.change.low <= K && K <= p.change.high) s.covered++;
@@ -123,6 +142,7 @@ function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): v
         );
     }
   }
+  if (wrongPath) s.wrongPairs++;
 }
 
 /** Two rules people use: peak after less peak before, and late mean over the room. */
@@ -153,9 +173,12 @@ function print(scores: Map<string, Score>): void {
     "kind of case",
     "pairs",
     "verdict %",
+    "not comparable %",
+    "wrong %",
     "paths %",
     "unknown %",
-    "wrong %",
+    "wrong paths %",
+    "pairs with one %",
     "cover %",
     "error K",
     "peak rule %",
@@ -166,9 +189,12 @@ function print(scores: Map<string, Score>): void {
     name,
     String(s.n),
     pct(s.verdict, s.n),
+    pct(s.silent, s.n),
+    pct(s.wrong, s.n),
     pct(s.pathsRight, s.paths),
     pct(s.pathsUnknown, s.paths),
     pct(s.pathsWrong, s.paths),
+    pct(s.wrongPairs, s.pathPairs),
     pct(s.covered, s.intervals),
     s.errors.length ? mean(s.errors).toFixed(2) : "-",
     pct(s.peak, s.n),
@@ -183,6 +209,10 @@ function print(scores: Map<string, Score>): void {
       for (const k of [
         "n",
         "verdict",
+        "wrong",
+        "silent",
+        "pathPairs",
+        "wrongPairs",
         "paths",
         "pathsRight",
         "pathsUnknown",
@@ -202,8 +232,9 @@ function print(scores: Map<string, Score>): void {
   const rows = [
     head,
     ...names.map((n) => row(n, scores.get(n) as Score)),
-    row("all with good sensors", sum(names.filter((n) => !n.startsWith("poor")))),
+    row("all with good sensors", sum(names.filter((n) => !/^(poor|ws)/.test(n)))),
     row("all with poor sensors", sum(names.filter((n) => n.startsWith("poor")))),
+    row("all of the workshop", sum(names.filter((n) => n.startsWith("ws")))),
   ];
   rows.forEach((r, i) => {
     console.log(`| ${r.join(" | ")} |`);

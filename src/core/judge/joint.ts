@@ -10,7 +10,8 @@ import {
 } from "../ladder";
 import type { Matched } from "./conditions";
 import { usualFan, type FanState } from "./fan";
-import { estimatePair, type ChipEstimate, type Figure, type PathEstimate } from "./estimate";
+import { spectraOf, type ChipSpectrum } from "./spectrum";
+import type { ChipEstimate, Figure, PathEstimate } from "./estimate";
 import { fanPlan, type FanPlan } from "./fanPlan";
 import type { ChipId, Series } from "../thermal";
 
@@ -52,7 +53,7 @@ export function jointPair(
   matched: Matched,
   fan: FanState,
   freedom: Freedom = noFreedom,
-  spectra: readonly ChipEstimate[] = [],
+  spectra: readonly ChipSpectrum[] = [],
 ): JointPair {
   const { before, after } = series;
   const chips = before.chips.filter((c) => after.chips.some((a) => a.chip === c.chip)).map((c) => c.chip);
@@ -70,10 +71,10 @@ export function jointPair(
 }
 
 /** One run alone: the ladder by its typical figures and what the run shows, with the spectrum it started from. */
-export function aloneWithSpectra(series: Series, matched: Matched): [JointPair, ChipEstimate[]] {
+export function aloneWithSpectra(series: Series, matched: Matched): [JointPair, ChipSpectrum[]] {
   const fan: FanState = { ...usualFan, ratio: 1 };
   const chips = series.chips.map((c) => c.chip);
-  const spectra = estimatePair(series, series, matched, fan).chips;
+  const spectra = spectraOf(series, series, matched, fan);
   const plan = fanPlan(series, series, matched, fan);
   const tracks = { before: trackOf(series, chips, plan.before), after: noTrack(chips.length) };
   const given = { series, afterRoom: series.room !== null, chips, matched, freedom: noFreedom, spectra, stands: null };
@@ -86,7 +87,7 @@ interface Fitted {
   chips: ChipId[];
   matched: Matched;
   freedom: Freedom;
-  spectra: readonly ChipEstimate[];
+  spectra: readonly ChipSpectrum[];
   /** The run in which a fan stands. */
   stands: "before" | "after" | null;
 }
@@ -120,10 +121,10 @@ function fitted(tracks: JointFit["tracks"], plan: FanPlan, given: Fitted): Joint
 }
 
 /** Where the fit starts; a run with a standing fan tells nothing of what the fins are when it turns. */
-const guessOf = (c: ChipEstimate, stands: "before" | "after" | null) => {
+const guessOf = (c: ChipSpectrum, stands: "before" | "after" | null) => {
   const of = (run: "before" | "after") => {
     const speaks = stands === null ? run : stands === "before" ? "after" : "before";
-    return { contactK: c.paths[0][speaks].K, airflowK: c.paths[1][speaks].K };
+    return c.heights[speaks];
   };
   return { before: of("before"), after: of("after") };
 };
@@ -138,8 +139,8 @@ const pathOf = (path: "contact" | "airflow", h: ChipHeights): PathEstimate => ({
 });
 
 /** What is known of each chip: heights and intervals by the ladder, time constants by the spectrum. */
-export const estimatesOf = (joint: JointPair, spectra: readonly ChipEstimate[]): ChipEstimate[] =>
+export const estimatesOf = (joint: JointPair, spectra: readonly ChipSpectrum[]): ChipEstimate[] =>
   joint.chips.flatMap((c) => {
     const spectrum = spectra.find((s) => s.chip === c.chip);
-    return spectrum ? [{ ...spectrum, ...c }] : [];
+    return spectrum ? [{ ...c, tauS: spectrum.tauS, spectrum: spectrum.spectrum }] : [];
   });

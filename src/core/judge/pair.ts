@@ -1,7 +1,8 @@
 import type { Phases } from "../log";
 import { guessedFan, prepareSeries, type Series } from "../thermal";
 import { matchedConditions, type JudgeRun, type Matched } from "./conditions";
-import { estimatePair, type ChipEstimate } from "./estimate";
+import type { ChipEstimate } from "./estimate";
+import { spectraOf } from "./spectrum";
 import { fanState, type FanState } from "./fan";
 import { estimatesOf, jointPair, type JointPair } from "./joint";
 import { examine, type Examination } from "./examine";
@@ -33,7 +34,7 @@ export function preparePair(
   const told = examine({ ...raw, runs: { before, after }, fan });
   const { series, work } = likePower(...likeFans(raw.before, raw.after, fan));
   const matched = matchedConditions(series.before);
-  const spectra = estimatePair(series.before, series.after, matched, fan).chips;
+  const spectra = spectraOf(series.before, series.after, matched, fan);
   const joint = jointPair(series, matched, fan, told.freedom, spectra);
   return { series, fan, told, matched, work, joint, chips: estimatesOf(joint, spectra) };
 }

@@ -1,5 +1,6 @@
 import { ladderAt, Places, startOf, unknownsOf, type Ladder, type LadderGiven } from "./parameters";
 import type { Track } from "./track";
+import { LossMemo } from "./loss";
 import { walk } from "./walk";
 
 export type RunName = "before" | "after";
@@ -25,7 +26,7 @@ export interface JointFit {
 const MOST_STEPS = 30;
 const STEP = 0.01;
 /** A step that lowers the cost by less than this share ends the fit. */
-const ENOUGH = 0.001;
+const ENOUGH = 0.0015;
 /** The model's noise may be this much smaller than usual before the interval follows. */
 const LEAST_CHI2 = 0.35;
 
@@ -95,7 +96,6 @@ function descend(
       lambda = 0.01;
     }
   }
-  gram = problem.normal(u, rows, noise).gram;
   return {
     given,
     tracks,
@@ -168,6 +168,7 @@ class Problem {
   private readonly chips: number;
   private readonly spans: { run: RunName; from: number; steps: number }[];
   private readonly total: number;
+  private readonly memos = { before: new LossMemo(), after: new LossMemo() };
 
   constructor(
     private readonly tracks: Record<RunName, Track>,
@@ -204,7 +205,7 @@ class Problem {
     const outs = Array.from({ length: this.chips }, (_, c) =>
       rows.subarray(span.from + c * span.steps, span.from + (c + 1) * span.steps),
     );
-    walk(track, this.ladder(u, run), outs);
+    walk(track, this.ladder(u, run), outs, this.memos[run]);
     outs.forEach((out, c) => {
       const read = track.read[c] as Float64Array;
       for (let k = 0; k < out.length; k++) {

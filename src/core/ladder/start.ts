@@ -11,26 +11,6 @@ export interface State {
   read: number[];
 }
 
-/** Loss of the fins in each step as a share of their loss at the reference speed. */
-export function lossShare(track: Track, ladder: Ladder): Float64Array {
-  const { fans } = track;
-  const out = new Float64Array(track.h.length);
-  for (const share of fans) {
-    let last = NaN;
-    let pow = 0;
-    for (let k = 0; k < out.length; k++) {
-      const n = (share[k] as number) * ladder.fanScale;
-      if (n !== last) {
-        pow = n > 0 ? n ** ladder.fanExponent : 0;
-        last = n;
-      }
-      out[k] = (out[k] as number) + pow / fans.length;
-    }
-  }
-  for (let k = 0; k < out.length; k++) out[k] = (out[k] as number) + ladder.still;
-  return out;
-}
-
 /** Share of a chip's first reading over the room that the fins are taken to stand at where nothing is settled. */
 const WARM_FINS = 0.6;
 

@@ -111,7 +111,11 @@ export class TwoChips {
       d1 = (rD1 + a.toPlate * p1) / a.dieOwn;
       d2 = (rD2 + b.toPlate * p2) / b.dieOwn;
     }
-    [this.d1, this.d2, this.p1, this.p2, this.fins] = [d1, d2, p1, p2, f];
+    this.d1 = d1;
+    this.d2 = d2;
+    this.p1 = p1;
+    this.p2 = p2;
+    this.fins = f;
     const i1 = (ladder.instantKW[0] as number) * w1;
     const i2 = (ladder.instantKW[1] as number) * w2;
     this.read[0] = this.sensors[0].next(this.read[0] as number, d10 + i1, d1 + i1);

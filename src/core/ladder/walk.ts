@@ -1,5 +1,6 @@
 import type { Ladder } from "./parameters";
-import { lossShare, stateAt } from "./start";
+import { LossMemo } from "./loss";
+import { stateAt } from "./start";
 import type { Track } from "./track";
 import { OneChip } from "./oneChip";
 import { TwoChips } from "./twoChips";
@@ -26,9 +27,9 @@ export interface Walker {
  * diagonally implicit Runge–Kutta steps, L-stable (Alexander 1977, γ = 1 − 1/√2): one matrix for both stages, solved
  * along the tree from the dies to the fins. The case is fed one way and has a closed form.
  */
-export function walk(track: Track, ladder: Ladder, out: Float64Array[]): void {
+export function walk(track: Track, ladder: Ladder, out: Float64Array[], memo: LossMemo = new LossMemo()): void {
   const walker: Walker = out.length > 1 ? new TwoChips(ladder) : new OneChip(ladder);
-  const loss = lossShare(track, ladder);
+  const loss = memo.of(track, ladder);
   const [scale1 = 1, scale2 = 1] = ladder.powerScale;
   const first = track.power[0] as Float64Array;
   const second = track.power[1] ?? first;
@@ -54,21 +55,27 @@ export function walk(track: Track, ladder: Ladder, out: Float64Array[]): void {
     const room = (track.room[s] as number) + ladder.roomOffsetK;
     const w1 = (first[s] as number) * scale1;
     const w2 = (second[s] as number) * scale2;
-    for (let c = 0; c < out.length; c++) {
-      began[c] = walker.read[c] as number;
-      middle[c] = 0;
-    }
-    for (let q = 0; q < many; q++) {
-      for (let c = 0; c < out.length; c++) middle[c] = (middle[c] as number) + 0.5 * (walker.read[c] as number);
-      walker.step(w1, w2, room, ladder.finsWK * (loss[s] as number));
-      for (let c = 0; c < out.length; c++) middle[c] = (middle[c] as number) + 0.5 * (walker.read[c] as number);
+    const lossWK = ladder.finsWK * (loss[s] as number);
+    began.set(walker.read);
+    if (many === 1) {
+      walker.step(w1, w2, room, lossWK);
+      for (let c = 0; c < out.length; c++) middle[c] = 0.5 * ((began[c] as number) + (walker.read[c] as number));
+    } else {
+      middle.fill(0);
+      for (let q = 0; q < many; q++) {
+        for (let c = 0; c < out.length; c++) middle[c] = (middle[c] as number) + (walker.read[c] as number) / many;
+        walker.step(w1, w2, room, lossWK);
+      }
+      // the trapezoid: half of the first goes, half of the last comes
+      for (let c = 0; c < out.length; c++)
+        middle[c] = (middle[c] as number) + (0.5 * ((walker.read[c] as number) - (began[c] as number))) / many;
     }
     const toEnd = track.toEnd[s] as number;
     for (let c = 0; c < out.length; c++) {
       const end = walker.read[c] as number;
       // readings that were merged lie between the mean of the step and its end
       (out[c] as Float64Array)[s] =
-        toEnd >= 1 ? end : (middle[c] as number) / many + (toEnd - 0.5) * (end - (began[c] as number));
+        toEnd >= 1 ? end : (middle[c] as number) + (toEnd - 0.5) * (end - (began[c] as number));
     }
   }
 }

@@ -91,7 +91,10 @@ export class Logger {
       this.held[i] = stuck ? (this.held[i] ?? NaN) : quantise(base + 0.12 * gauss());
       cells.push(this.held[i] ?? NaN);
     }
-    const loading = t >= recipe.idleS && t < recipe.idleS + recipe.loadS;
+    const since = t - recipe.idleS;
+    const within = since >= 0 && since < recipe.loadS;
+    const { pulse } = recipe;
+    const loading = within && (!pulse || since % (pulse[0] + pulse[1]) < pulse[0]);
     const load = loading ? 100 * (recipe.effort[chip.id] ?? 1) : 3 + 4 * source();
     cells.push(Math.round(load), Math.round(clockAt(chip, p) * (1 + 0.006 * gauss())));
     const read = p * sensors.powerGain * (1 + sensors.powerNoise * gauss());

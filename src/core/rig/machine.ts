@@ -15,8 +15,13 @@ export interface RigChip {
   maxMHz: number;
 }
 
+/** How a machine is built: one lump a part, or a net of nodes of one of four kinds. */
+export type RigFamily = "lumped" | "distributed" | "fast-fins" | "chamber" | "leaky";
+
 /** A simulated laptop as it leaves the factory. */
 export interface RigMachine {
+  /** Lumped where not said. */
+  family?: RigFamily;
   chips: RigChip[];
   /** Both chips on one fin stack through shared pipes; false: a fin stack each. */
   sharedFins: boolean;
@@ -91,6 +96,10 @@ export interface RigRecipe {
   warmStartK: number;
   /** Slow wobble of the load, share of the power. */
   wobble: number;
+  /** Seconds of work and of pause, over and over; null for one steady load. */
+  pulse: readonly [workS: number, pauseS: number] | null;
+  /** How the fan is led: by the temperature, at a fixed share, or standing until the chip is so warm. */
+  fan: "auto" | { fixed: number } | { standsBelowC: number };
 }
 
 export const standardRecipe: RigRecipe = {
@@ -102,6 +111,8 @@ export const standardRecipe: RigRecipe = {
   effort: {},
   warmStartK: 0,
   wobble: 0.02,
+  pulse: null,
+  fan: "auto",
 };
 
 /** How the logger sees it. */

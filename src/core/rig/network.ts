@@ -1,5 +1,53 @@
 import type { RigFaults, RigMachine } from "./machine";
 
+/** A machine as the rig runs it: temperatures above the room, K. */
+export interface Thermal {
+  step(powerW: readonly number[], fanShare: number, dtS: number): void;
+  /** Rise of each die, as its sensor meets it. */
+  dieK(): number[];
+  /** Brings it to its steady state, and so much warmer. */
+  settle(powerW: readonly number[], fanShare: number, warmK: number): void;
+  /** Steady rise of each chip split by path. */
+  steady(powerW: readonly number[], fanShare: number): { contactK: number; airflowK: number }[];
+}
+
+/** One lump for each part: die, plate, fins, case. */
+export class LumpedThermal implements Thermal {
+  private readonly links: RigLinks;
+  private readonly state: RigState;
+
+  constructor(
+    private readonly machine: RigMachine,
+    private readonly faults: RigFaults,
+  ) {
+    this.links = linksOf(machine, faults);
+    this.state = coldState(machine);
+  }
+
+  step(powerW: readonly number[], fanShare: number, dtS: number): void {
+    stepNetwork(this.machine, this.links, this.state, { powerW, fanShare }, dtS);
+  }
+
+  dieK(): number[] {
+    return this.state.die;
+  }
+
+  settle(powerW: readonly number[], fanShare: number, warmK: number): void {
+    const { machine, state } = this;
+    state.case = 0.2 * powerW.reduce((a, b) => a + b, 0) * machine.caseKW + warmK * 0.5;
+    this.steady(powerW, fanShare).forEach((r, i) => {
+      state.die[i] = r.contactK + r.airflowK + warmK;
+      state.plate[i] = r.airflowK + warmK;
+      const f = machine.sharedFins ? 0 : i;
+      state.fins[f] = r.airflowK - (powerW[i] ?? 0) * (this.links.pipeKW[i] ?? 0) + warmK;
+    });
+  }
+
+  steady(powerW: readonly number[], fanShare: number): { contactK: number; airflowK: number }[] {
+    return steadyRise(this.machine, this.faults, powerW, fanShare);
+  }
+}
+
 /** Temperatures of the thermal network above the room, in K: per chip die and plate, then fins, then case. */
 export interface RigState {
   die: number[];

@@ -3,7 +3,8 @@ import { randomLcg, randomNormal } from "d3-random";
 import { allowedPower, fanTarget, throttle } from "./controls";
 import { Logger, type RigLog } from "./logger";
 import type { RigFaults, RigMachine, RigRecipe, RigSensors } from "./machine";
-import { coldState, linksOf, stepNetwork, steadyRise, type RigLinks, type RigState } from "./network";
+import type { Thermal } from "./network";
+import { thermalOf } from "./thermal";
 
 /** Step of the network, s. */
 const DT = 0.1;
@@ -22,8 +23,7 @@ export function simulate(
 /** The laptop while it runs: its temperatures, its fan, its controller, and the logger that reads them. */
 class RunningRig {
   private readonly gauss: () => number;
-  private readonly links: RigLinks;
-  private readonly state: RigState;
+  private readonly thermal: Thermal;
   private readonly idleW: number[];
   private readonly total: number;
   private readonly logger: Logger;
@@ -43,19 +43,22 @@ class RunningRig {
     private readonly sensors: RigSensors,
     private readonly source: () => number,
   ) {
-    const { fan, chips } = machine;
+    const { chips } = machine;
     this.gauss = randomNormal.source(source)(0, 1);
-    this.links = linksOf(machine, faults);
-    this.state = coldState(machine);
+    this.thermal = thermalOf(machine, faults);
     this.idleW = chips.map((c) => c.idleW + faults.backgroundW / chips.length);
-    this.rpm = faults.fanStopped ? 0 : fan.idleRpm * faults.fanReach;
-    this.asked = fan.idleRpm;
+    this.rpm = 0;
+    this.asked = 0;
     this.settleIdle();
-    this.slowHotC = recipe.roomC + Math.max(...this.state.die);
+    this.slowHotC = recipe.roomC + Math.max(...this.thermal.dieK());
     this.factors = chips.map(() => 1);
     this.total = recipe.idleS + recipe.loadS + recipe.coolS;
     this.late = { n: 0, power: chips.map(() => 0), rpm: 0 };
-    this.logger = new Logger(machine, faults, recipe, sensors, { source, gauss: this.gauss, dieK: this.state.die });
+    this.logger = new Logger(machine, faults, recipe, sensors, {
+      source,
+      gauss: this.gauss,
+      dieK: this.thermal.dieK(),
+    });
   }
 
   run(): RigLog {
@@ -67,7 +70,7 @@ class RunningRig {
       const roomC = recipe.roomC + (recipe.roomDriftK * t) / this.total;
       if (k % 10 === 0) this.wobble = 0.9 * this.wobble + 0.44 * this.gauss();
       const power = this.step(t - recipe.idleS, roomC);
-      logger.see(power, this.state.die);
+      logger.see(power, this.thermal.dieK());
       if (t + 1e-9 < next) continue;
       next += sensors.stepS;
       if (k > 0 && this.source() < sensors.lossShare) continue;
@@ -83,13 +86,13 @@ class RunningRig {
 
   /** One step, `since` seconds from the start of the load; the power of each chip in it, W. */
   private step(since: number, roomC: number): number[] {
-    const { machine, recipe, state, factors } = this;
-    const loading = since >= 0 && since < recipe.loadS;
+    const { machine, recipe, factors } = this;
+    const loading = this.worksAt(since);
     const power = machine.chips.map((_, i) => this.chipPower(i, since, roomC, loading));
     this.turnFan(roomC);
-    stepNetwork(machine, this.links, state, { powerW: power, fanShare: this.rpm / machine.fan.maxRpm }, DT);
+    this.thermal.step(power, this.rpm / machine.fan.maxRpm, DT);
     if (loading && factors.some((f) => f < 0.985)) this.throttledSteps++;
-    if (loading && since > recipe.loadS - 120) {
+    if (since < recipe.loadS && since > recipe.loadS - 120) {
       this.late.n++;
       this.late.rpm += this.rpm;
       power.forEach((p, i) => (this.late.power[i] = (this.late.power[i] ?? 0) + p));
@@ -97,11 +100,18 @@ class RunningRig {
     return power;
   }
 
+  /** Whether the load works at so many seconds after its start: not in the pauses of a pulsed one. */
+  private worksAt(since: number): boolean {
+    const { loadS, pulse } = this.recipe;
+    if (since < 0 || since >= loadS) return false;
+    return !pulse || since % (pulse[0] + pulse[1]) < pulse[0];
+  }
+
   private chipPower(i: number, since: number, roomC: number, loading: boolean): number {
     const { machine, recipe, factors } = this;
     const chip = machine.chips[i];
     if (!chip) return 0;
-    const dieC = roomC + (this.state.die[i] ?? 0);
+    const dieC = roomC + (this.thermal.dieK()[i] ?? 0);
     const leaks = 1 + 0.0004 * (dieC - 60);
     factors[i] = loading ? throttle(factors[i] ?? 1, dieC, machine.limitC, DT) : 1;
     if (!loading) return (this.idleW[i] ?? chip.idleW) * leaks;
@@ -113,24 +123,28 @@ class RunningRig {
   private turnFan(roomC: number): void {
     const { fan } = this.machine;
     const { faults } = this;
-    this.slowHotC += ((roomC + Math.max(...this.state.die) - this.slowHotC) * DT) / 3;
-    this.asked = fanTarget(fan, this.slowHotC, this.asked);
+    this.slowHotC += ((roomC + Math.max(...this.thermal.dieK()) - this.slowHotC) * DT) / 3;
+    this.asked = this.ledTo(fanTarget(fan, this.slowHotC, this.asked));
     if (faults.fanStopped) return;
     this.rpm += ((Math.min(this.asked, fan.maxRpm) * faults.fanReach - this.rpm) * DT) / fan.lagS;
   }
 
+  /** What the fan is led to, where the temperature asks for so much, rpm. */
+  private ledTo(byTemperature: number): number {
+    const { fan } = this.recipe;
+    if (fan === "auto") return byTemperature;
+    if ("fixed" in fan) return fan.fixed * this.machine.fan.maxRpm;
+    const stands = this.slowHotC < fan.standsBelowC - (this.asked > 0 ? 4 : 0);
+    return stands ? 0 : byTemperature;
+  }
+
   /** Starts where the machine would stand after a long idle, and warmer after earlier work. */
   private settleIdle(): void {
-    const { machine, faults, recipe, state, idleW } = this;
+    const { machine, faults, recipe, idleW } = this;
     const { fan } = machine;
-    const share = faults.fanStopped ? 0 : (fan.idleRpm * faults.fanReach) / fan.maxRpm;
-    const rise = steadyRise(machine, faults, idleW, share);
-    state.case = 0.2 * sum(idleW) * machine.caseKW + recipe.warmStartK * 0.5;
-    rise.forEach((r, i) => {
-      state.die[i] = r.contactK + r.airflowK + recipe.warmStartK;
-      state.plate[i] = r.airflowK + recipe.warmStartK;
-      const f = machine.sharedFins ? 0 : i;
-      state.fins[f] = r.airflowK - (idleW[i] ?? 0) * (this.links.pipeKW[i] ?? 0) + recipe.warmStartK;
-    });
+    const led = recipe.fan === "auto" ? fan.idleRpm : "fixed" in recipe.fan ? recipe.fan.fixed * fan.maxRpm : 0;
+    this.asked = led;
+    this.rpm = faults.fanStopped ? 0 : led * faults.fanReach;
+    this.thermal.settle(idleW, this.rpm / fan.maxRpm, recipe.warmStartK);
   }
 }

@@ -1,5 +1,5 @@
 import type { RigFaults, RigMachine } from "./machine";
-import { steadyRise } from "./network";
+import { thermalOf } from "./thermal";
 import type { RigLog } from "./logger";
 
 /** What a perfect judge would say of a pair of rig runs: change after − before in K at matched conditions. */
@@ -14,8 +14,8 @@ export interface RigTruth {
  */
 export function truthOf(machine: RigMachine, before: RigFaults, after: RigFaults, beforeLog: RigLog): RigTruth {
   const { powerW, fanShare } = beforeLog.late;
-  const was = steadyRise(machine, before, powerW, fanShare);
-  const is = steadyRise(machine, after, powerW, after.fanStopped ? 0 : fanShare);
+  const was = thermalOf(machine, before).steady(powerW, fanShare);
+  const is = thermalOf(machine, after).steady(powerW, after.fanStopped ? 0 : fanShare);
   const chips = machine.chips.map((c, i) => {
     const contactK = (is[i]?.contactK ?? 0) - (was[i]?.contactK ?? 0);
     const airflowK = (is[i]?.airflowK ?? 0) - (was[i]?.airflowK ?? 0);

@@ -133,15 +133,6 @@ function sumBlocks(eq: BlockEquations, weights: Float64Array | null): { gram: Fl
   return { gram, moment };
 }
 
-/**
- * Solution with the blocks weighted anew, for one replicate of the bootstrap. `start` is a warm start, changed in
- * place.
- */
-export function replicate(eq: BlockEquations, weights: Float64Array, start: Uint8Array): Float64Array {
-  const { gram, moment } = sumBlocks(eq, weights);
-  return nnls(gram, moment, eq.free, start);
-}
-
 /** The plain fit. `start` is a warm start, changed in place. */
 export function solveBlocks(eq: BlockEquations, start: Uint8Array): Solution {
   const { gram, moment } = sumBlocks(eq, null);

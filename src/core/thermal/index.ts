@@ -1,5 +1,5 @@
 export { type Column, type DesignOptions, type ResponseCache } from "./design";
-export { blockEquations, replicate, riseAt, solveBlocks, type BlockEquations, type Solution } from "./fit";
+export { blockEquations, riseAt, solveBlocks, type BlockEquations, type Solution } from "./fit";
 export { fanSlowness, response } from "./kernels";
 export { nnls } from "./nnls";
 export {
