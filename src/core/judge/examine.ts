@@ -2,6 +2,9 @@ import type { ChipId } from "../thermal";
 import type { Freedom } from "./joint";
 import type { Reason } from "./verdict";
 import { fanWitness } from "./witnessFan";
+import { machineWitness } from "./witnessMachine";
+import { roomWitness } from "./witnessRoom";
+import { timeWitness } from "./witnessTime";
 import { powerWitness } from "./witnessPower";
 import type { Scene, Testimony, Witness } from "./witness";
 
@@ -16,7 +19,13 @@ export interface Examination {
 /** Hears every witness before anything is judged. */
 export function examine(scene: Scene): Examination {
   const chips = scene.before.chips.filter((c) => scene.after.chips.some((a) => a.chip === c.chip));
-  const told: Testimony[] = [fanWitness(scene), ...chips.map((c) => powerWitness(scene, c.chip))];
+  const told: Testimony[] = [
+    roomWitness(scene),
+    timeWitness(scene),
+    machineWitness(scene),
+    fanWitness(scene),
+    ...chips.map((c) => powerWitness(scene, c.chip)),
+  ];
   return {
     witnesses: told.map((t) => t.witness),
     reasons: told.flatMap((t) => t.reasons ?? []),

@@ -6,6 +6,7 @@ import { spectraOf } from "./spectrum";
 import { fanState, type FanState } from "./fan";
 import { estimatesOf, jointPair, type JointPair } from "./joint";
 import { examine, type Examination } from "./examine";
+import { doubtsRooms, openRooms } from "./witnessRoom";
 import { byWorkShare, witnessWork, type WorkWitness } from "./work";
 
 /** Two runs heard, brought to one measure, and fitted. */
@@ -17,6 +18,20 @@ export interface PreparedPair {
   work: WorkWitness[];
   joint: JointPair;
   chips: ChipEstimate[];
+}
+
+/** One sigma of a room that the runs themselves doubt, K. */
+const OPEN_ROOM_K = 3;
+
+/** What the witnesses said, with what the fit has to say of the rooms. */
+function withRooms(told: Examination, { fit }: JointPair): Examination {
+  const { reasons, says } = openRooms(fit);
+  const finding = reasons.some((r) => r.level === "blocks") ? ("cut" as const) : ("corrected" as const);
+  return {
+    ...told,
+    reasons: [...told.reasons, ...reasons],
+    witnesses: told.witnesses.map((w) => (w.of === "room" ? { ...w, finding, says } : w)),
+  };
 }
 
 /** Everything a verdict and its explanation are made of. */
@@ -35,8 +50,11 @@ export function preparePair(
   const { series, work } = likePower(...likeFans(raw.before, raw.after, fan));
   const matched = matchedConditions(series.before);
   const spectra = spectraOf(series.before, series.after, matched, fan);
-  const joint = jointPair(series, matched, fan, told.freedom, spectra);
-  return { series, fan, told, matched, work, joint, chips: estimatesOf(joint, spectra) };
+  const first = jointPair(series, matched, fan, told.freedom, spectra);
+  if (!doubtsRooms(first.fit))
+    return { series, fan, told, matched, work, joint: first, chips: estimatesOf(first, spectra) };
+  const joint = jointPair(series, matched, fan, { ...told.freedom, roomSd: OPEN_ROOM_K }, spectra);
+  return { series, fan, told: withRooms(told, joint), matched, work, joint, chips: estimatesOf(joint, spectra) };
 }
 
 /** A chip whose power is missing in one log is judged by its share of the work in both. */

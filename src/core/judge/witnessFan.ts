@@ -5,7 +5,7 @@ import { speedRatio } from "./fan";
 import type { Scene, Testimony, Witness } from "./witness";
 
 /** One sigma of the scale between a log in % and one in rpm: with speeds at equal temperature, and without. */
-const MIXED_SD = { alike: 0.12, unlike: 0.35 } as const;
+const MIXED_SD = { alike: 0.2, unlike: 0.35 } as const;
 /** Speeds at equal temperature that differ by more than this follow another curve. */
 const SAME_CURVE = 0.12;
 

@@ -49,6 +49,8 @@ export interface LadderGiven {
   /** Late power per chip, W, by which typical losses are set. */
   lateW: readonly number[];
   roomKnown: { before: boolean; after: boolean };
+  /** One sigma of a room that was read, K. */
+  roomSd?: number;
   /** True over logged power of the run after, per chip: what it is taken for, and one sigma of its logarithm. */
   power: readonly { mean: number; sd: number }[];
   /** Mean and one sigma of the fan exponent. */
@@ -114,7 +116,7 @@ export function unknownsOf(given: LadderGiven, tracks: { before: Track; after: T
   if (given.chips.length > 1) log("link", TYPICAL.link.at, TYPICAL.link.sd);
   if (given.fanSd > 0) log("fan scale", 1, given.fanSd, "after");
   for (const run of ["before", "after"] as const) {
-    plain(`room ${run}`, 0, given.roomKnown[run] ? ROOM_SD_K : ROOM_UNKNOWN_K, run);
+    plain(`room ${run}`, 0, given.roomKnown[run] ? (given.roomSd ?? ROOM_SD_K) : ROOM_UNKNOWN_K, run);
     tracks[run].stretches.forEach((s, j) => {
       plain(`start fins ${run} ${j}`, 0, s.settled ? 3 : 15, run);
       plain(`start case ${run} ${j}`, s.settled ? 0 : 2, s.settled ? 4 : 6, run);

@@ -1,0 +1,72 @@
+import { words } from "../words";
+import type { JointFit } from "../ladder";
+import type { Reason } from "./verdict";
+import type { Scene, Testimony } from "./witness";
+
+/** Beyond this many sigma the run speaks of another room than was read. */
+const DOUBTED = 1;
+/** A room that seems off by so much is no misreading of a thermometer, K. */
+const OFF_K = 4.5;
+/** A chip at rest cannot be colder than its room, K. */
+const COLDER_K = 1.5;
+
+/** Rooms as they were given, and whether a chip was ever colder than its own. */
+export function roomWitness({ before, after }: Scene): Testimony {
+  const shown = [before, after].map((s) => (s.room ? words.degrees(s.room[s.on] ?? NaN, 1) : "not known"));
+  const witness = {
+    of: "room" as const,
+    chip: null,
+    before: shown[0] ?? "",
+    after: shown[1] ?? "",
+    unknowns: ["room before", "room after"],
+    addsK: null,
+  };
+  const reasons: Reason[] = [];
+  for (const [name, s] of [
+    ["before", before],
+    ["after", after],
+  ] as const) {
+    if (!s.room) continue;
+    let coldest = Infinity;
+    for (const c of s.chips)
+      c.tempC.forEach((t, i) => (coldest = Math.min(coldest, Number.isFinite(t) ? t - (s.room?.[i] ?? 0) : Infinity)));
+    if (coldest < -COLDER_K)
+      reasons.push({
+        code: "room-too-warm",
+        level: "blocks",
+        message: `In the run ${name} a chip was ${words.with(-coldest, "K", 1)} colder than the room: that room cannot be.`,
+        figure: words.kelvin(coldest, 1),
+      });
+  }
+  if (reasons.length)
+    return { witness: { ...witness, finding: "cut", says: reasons.map((r) => r.message).join(" ") }, reasons };
+  if (!before.room || !after.room)
+    return {
+      witness: { ...witness, finding: "cut", says: "A room temperature is missing: contact does not need it." },
+    };
+  return { witness: { ...witness, finding: "fine", says: "Rooms as they were read." } };
+}
+
+/** Whether a first fit doubts the rooms: then they are left open, and the fit is made anew. */
+export function doubtsRooms(fit: JointFit): boolean {
+  return (["before", "after"] as const).some((run) => Math.abs(sigmas(fit, run)) > DOUBTED);
+}
+
+const sigmas = (fit: JointFit, run: "before" | "after"): number => fit.u[placeOf(fit, run)] ?? 0;
+const placeOf = (fit: JointFit, run: "before" | "after"): number =>
+  fit.places.unknowns.findIndex((u) => u.name === `room ${run}`);
+
+/** What a fit with open rooms says of them. */
+export function openRooms(fit: JointFit): { reasons: Reason[]; says: string } {
+  const off = (run: "before" | "after") => fit.places.value(fit.u, `room ${run}`, 0);
+  const [b, a] = [off("before"), off("after")];
+  const told = [b, a].map((v) => words.kelvin(v));
+  if (Math.max(Math.abs(b), Math.abs(a)) > OFF_K) {
+    const says =
+      `The runs speak of other rooms than were read: off by ${told[0]} before and ${told[1]} after` +
+      `${b * a < 0 && Math.abs(b + a) < 0.5 * Math.abs(b - a) ? "; the two may be swapped" : ""}.`;
+    return { says, reasons: [{ code: "room-does-not-fit", level: "blocks", message: says, figure: told.join(", ") }] };
+  }
+  const says = `The rooms may have been off by ${told[0]} before and ${told[1]} after: they are left open.`;
+  return { says, reasons: [{ code: "room-doubtful", level: "caution", message: says, figure: told.join(", ") }] };
+}
