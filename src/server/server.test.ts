@@ -130,14 +130,14 @@ describe("an upload", () => {
 describe("a stored pair", () => {
   it("is judged anew when bounds or conditions change, and the earlier verdict is kept", async () => {
     const { jobId, afterId } = await judged();
-    expect((await changeRun(afterId, { conditions: { roomStartC: 26, roomEndC: 26 } })).ok).toBe(true);
+    expect((await changeRun(afterId, { conditions: { roomStartC: 22.8, roomEndC: 22.8 } })).ok).toBe(true);
     const view = await jobView(jobId);
     const stage = view && (await verdictStage(view));
     expect(stage?.earlier?.because).toBe("other bounds or conditions");
-    // a warmer room makes the run after look cooler, though its idle temperature holds against all of the 4 K
+    // a warmer room makes the run after look cooler, though its idle temperature holds against some of it
     const moved = (stage?.earlier?.nowK ?? 0) - (stage?.earlier?.K ?? 0);
-    expect(moved).toBeLessThan(-1);
-    expect(moved).toBeGreaterThan(-4.5);
+    expect(moved).toBeLessThan(-0.1);
+    expect(moved).toBeGreaterThan(-1);
     expect(stage?.outdated).toBe(false);
     const bad = await changeRun(afterId, { phases: { loadOnS: 0, loadOffS: 99_999 } });
     expect(bad.ok ? "" : bad.problem.code).toBe("bad-phases");

@@ -20,23 +20,28 @@ export const MATCHED_ROOM_C = 25;
 export const LATE_S = 120;
 
 /**
- * Rows of the last two minutes under load (of the last third, when the load was shorter than six minutes); of a pulsed
- * load the last whole pulses with their pauses that last as long.
+ * Rows of the last two minutes under load (of the last third, when the load was shorter than six minutes). The pause
+ * after the last pulse belongs to a pulsed load.
  */
 export function lateRows(series: Series): [number, number] {
-  const end = series.timeS[series.off - 1] ?? 0;
   const start = series.timeS[series.on] ?? 0;
-  const pulses = pulseStarts(series);
-  const last = pulses[pulses.length - 1];
-  if (pulses.length > MOST_THROTTLED && last !== undefined) {
-    const t = series.timeS[last] ?? 0;
-    const first = pulses.findLast((i) => (series.timeS[i] ?? 0) <= t - LATE_S);
-    return [first ?? pulses[0] ?? series.on, last];
-  }
+  const to = series.off + lastPause(series);
+  const end = series.timeS[to - 1] ?? 0;
   const from = Math.max(end - LATE_S, start + (end - start) / 3);
   let a = series.on;
-  while (a < series.off - 1 && (series.timeS[a] ?? 0) < from) a++;
-  return [a, series.off];
+  while (a < to - 1 && (series.timeS[a] ?? 0) < from) a++;
+  return [a, to];
+}
+
+/** Rows of the pause behind the last pulse, taken as long as the one before it; none of a steady load. */
+function lastPause(series: Series): number {
+  const pulses = pulseStarts(series);
+  const last = pulses[pulses.length - 1];
+  if (pulses.length <= MOST_THROTTLED || last === undefined) return 0;
+  const total = (i: number) => series.chips.reduce((s, c) => s + (c.power[i] ?? 0), 0);
+  let from = last - 1;
+  while (from > series.on && total(from - 1) < PAUSE_SHARE * total(last)) from--;
+  return Math.max(0, Math.min(series.timeS.length, series.off + last - from) - series.off);
 }
 
 /** A load that drops to idle no more often than this is not pulsed. */

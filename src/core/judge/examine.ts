@@ -26,13 +26,16 @@ export function examine(scene: Scene): Examination {
     fanWitness(scene),
     ...chips.map((c) => powerWitness(scene, c.chip)),
   ];
+  const silent = new Set(told.flatMap((t) => t.silent ?? []));
+  const none = chips.length > 0 && chips.every((c) => silent.has(c.chip));
   return {
     witnesses: told.map((t) => t.witness),
-    reasons: told.flatMap((t) => t.reasons ?? []),
+    // where every chip must be passed over there is nothing left to compare
+    reasons: told.flatMap((t) => (t.reasons ?? []).map((r) => (none && t.silent ? { ...r, level: "blocks" } : r))),
     freedom: {
       power: Object.assign({}, ...told.map((t) => t.freedom?.power ?? {})) as Freedom["power"],
       fanSd: Math.max(0, ...told.map((t) => t.freedom?.fanSd ?? 0)),
     },
-    silent: new Set(told.flatMap((t) => t.silent ?? [])),
+    silent,
   };
 }

@@ -60,8 +60,8 @@ export function fanState(before: Series, after: Series): FanState {
     return { ...usual, kind: "stopped", run, ratio: run === "after" ? 0 : null, fan: many > 1 ? i + 1 : null, unit };
   }
   if (Math.max(...was, ...is, 0) < 1) return { ...usual, kind: "none", unit };
-  const ratio = unit === "mixed" ? null : speedRatio(before, after);
-  if (ratio !== null && !fixed.before && !fixed.after) {
+  const ratio = speedRatio(before, after);
+  if (unit === "same" && ratio !== null && !fixed.before && !fixed.after) {
     if (ratio < WEAK_SHARE) return { ...usual, kind: "weak", run: "after", ratio, fixed };
     if (ratio > 1 / WEAK_SHARE) return { ...usual, kind: "weak", run: "before", ratio, fixed };
   }

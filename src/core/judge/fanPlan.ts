@@ -19,8 +19,12 @@ export function fanPlan(before: Series, after: Series, matched: Matched, fan: Fa
   const numbers = Array.from({ length: many }, (_, f) => f);
   const own = (run: "before" | "after") => numbers.map((f) => highest(fans[run][f]));
   const both = numbers.map((f) => Math.max(1, own("before")[f] ?? 0, own("after")[f] ?? 0));
+  // one log in %, the other in rpm: equal where both machines were equally warm, else at their highest
+  const alike = (f: number) => (fan.ratio ? (own("before")[f] ?? 1) * fan.ratio : (own("after")[f] ?? 1));
   const top =
-    fan.unit === "mixed" ? { before: own("before").map(atLeastOne), after: own("after").map(atLeastOne) } : null;
+    fan.unit === "mixed"
+      ? { before: own("before").map(atLeastOne), after: numbers.map((f) => atLeastOne(alike(f))) }
+      : null;
   const late = (run: "before" | "after", s: Series) =>
     numbers.map((f) => meanOver(fans[run][f] as Float64Array, lateRows(s)) / ((top?.[run] ?? both)[f] ?? 1));
   const was = late("before", before);

@@ -6,6 +6,7 @@ const k = (v: number): string => words.kelvinSize(v);
 /** The headline: the verdict, and the path that went against it as the only coloured word. */
 export function headlineOf(word: VerdictWord, lead: ChipVerdict | null): SentencePart[] {
   if (word === "not-comparable") return [{ text: "Not comparable" }];
+  if (lead && word === "unchanged" && isOpposed(lead)) return opposedHeadline(lead);
   if (word === "unchanged" || !lead) return [{ text: "No real change" }];
   const against = lead.paths.find((p) => p.finding === (word === "improved" ? "worse" : "better"));
   if (word === "improved")
@@ -15,6 +16,21 @@ export function headlineOf(word: VerdictWord, lead: ChipVerdict | null): Sentenc
   return against
     ? [{ text: "Worse, though " }, { text: `${against.path} got better`, path: against.path }]
     : [{ text: "Worse" }];
+}
+
+/** Whether one path of a chip got better while the other got worse. */
+export const isOpposed = (c: ChipVerdict): boolean =>
+  c.paths.some((p) => p.finding === "better") && c.paths.some((p) => p.finding === "worse");
+
+function opposedHeadline(lead: ChipVerdict): SentencePart[] {
+  const worse = lead.paths.find((p) => p.finding === "worse");
+  return [
+    { text: "As hot as before, by other ways: " },
+    worse?.path === "airflow"
+      ? { text: "airflow got worse", path: "airflow" }
+      : { text: "contact got worse", path: "contact" },
+    { text: ": reopen" },
+  ];
 }
 
 /** The finding in one sentence: net first, then what was won and lost. Rounded parts add up. */
@@ -36,6 +52,8 @@ export function summaryOf(
   if (!lead?.change) return [{ text: "Nothing can be said of the chips." }];
   const name = words.chip(lead.chip);
   const fan = reasons.find((r) => (r.code === "fan-stopped" || r.code === "fan-weak") && r.level === "caution");
+  if (word === "unchanged" && isOpposed(lead))
+    return [{ text: `Matched, the ${name} runs as hot as before: ` }, ...splitParts(lead), { text: "." }];
   if (word === "unchanged") {
     return [
       { text: `At the same power, fan speed and room the ${name} runs as before, inside ` },

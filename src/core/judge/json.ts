@@ -3,6 +3,7 @@ import { plainText, type Verdict } from "./verdict";
 
 const r1 = (v: number): number => Math.round(v * 10) / 10;
 const figure = (f: Figure | null) => (f ? { K: r1(f.K), low: r1(f.low), high: r1(f.high) } : null);
+const plain = (text: string): string => text.replace(/\u00a0/g, " ");
 const kw = (v: number | null) => (v === null ? null : Math.round(v * 1000) / 1000);
 
 /** The verdict in the stable form `ovrant judge --json` prints. Unknown figures are null. */
@@ -10,7 +11,7 @@ export function verdictJson(v: Verdict) {
   return {
     version: v.version,
     verdict: v.verdict,
-    summary: plainText(v.summary).replace(/\u00a0/g, " "),
+    summary: plain(plainText(v.summary)),
     matched: {
       roomC: v.matched.roomC,
       fanRpm: v.matched.fanRpm === null ? null : Math.round(v.matched.fanRpm),
@@ -28,7 +29,21 @@ export function verdictJson(v: Verdict) {
       })),
       throttled: c.throttled,
     })),
-    reasons: v.reasons.map(({ code, message }) => ({ code, message: message.replace(/\u00a0/g, " ") })),
+    reasons: v.reasons.map(({ code, message }) => ({ code, message: plain(message) })),
     next: v.next,
+    ...(v.quality ? { quality: v.quality } : {}),
+    ...(v.witnesses?.length
+      ? {
+          witnesses: v.witnesses.map((w) => ({
+            of: w.of,
+            chip: w.chip,
+            finding: w.finding,
+            before: plain(w.before),
+            after: plain(w.after),
+            says: plain(w.says),
+            addsK: w.addsK === null ? null : r1(w.addsK),
+          })),
+        }
+      : {}),
   };
 }

@@ -17,6 +17,7 @@ import {
   type Verdict,
   type VerdictWord,
 } from "./verdict";
+import { isOpposed } from "./headline";
 import { headlineOf, nextSteps, summaryOf } from "./words";
 import type { WorkWitness } from "./work";
 
@@ -60,8 +61,10 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   const reasons = [...barred, ...heard, ...found, ...(barred.length ? [] : airStillHigh(verdicts, matched, good))];
   // a path that went against the verdict is the first thing said, whichever chip it is on
   const speaker =
-    verdicts.find((c) =>
-      c.paths.some((p) => p.finding === (word === "improved" ? "worse" : word === "worse" ? "better" : "none")),
+    verdicts.find(
+      (c) =>
+        (word === "unchanged" && isOpposed(c)) ||
+        c.paths.some((p) => p.finding === (word === "improved" ? "worse" : word === "worse" ? "better" : "none")),
     ) ?? lead;
   const withHeights = word === "not-comparable" ? verdicts.map(withoutTotals) : verdicts;
   return {
@@ -80,12 +83,26 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     thresholdK,
     chips: withHeights,
     reasons,
-    next: nextSteps(word, speaker, reasons),
+    next: nextSteps(word, speaker, reasons, verdicts),
     outlook: outlookOf(word, lead, facts, limitC),
     facts,
     enoughS: enoughSeconds(chips, series.before, series.after, fan),
     spread,
+    witnesses: told.witnesses,
+    quality: qualityOf(before, after, series),
   };
+}
+
+/** What each log gave to the judgement. */
+function qualityOf(before: JudgeRun, after: JudgeRun, series: { before: Series; after: Series }): Verdict["quality"] {
+  const of = (input: JudgeRun, s: Series) => ({
+    columns: input.run.channels.map((c) => c.key),
+    readings: s.timeS.length,
+    stepS: input.run.stepS,
+    gaps: input.run.gaps.length,
+    warnings: input.run.warnings.map((w) => w.message),
+  });
+  return { before: of(before, series.before), after: of(after, series.after) };
 }
 
 function loggedPower(matched: Matched, before: Series): Matched["powerW"] {
@@ -218,6 +235,8 @@ function withoutLoad(before: JudgeRun, after: JudgeRun, limitC: number | null, t
     facts: { before: none, after: none },
     enoughS: null,
     spread: null,
+    witnesses: [],
+    quality: null,
   };
 }
 

@@ -1,7 +1,12 @@
 import type { ChipVerdict, NextStep, Reason, VerdictWord } from "./verdict";
 
 /** What to do now, most pressing first. */
-export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: readonly Reason[]): NextStep[] {
+export function nextSteps(
+  word: VerdictWord,
+  lead: ChipVerdict | null,
+  reasons: readonly Reason[],
+  chips: readonly ChipVerdict[] = lead ? [lead] : [],
+): NextStep[] {
   const has = (code: string) => reasons.some((r) => r.code === code);
   const steps: NextStep[] = [];
   if (has("fan-stopped") && reasons.some((r) => r.code === "fan-stopped" && r.level === "caution"))
@@ -17,9 +22,8 @@ export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: 
       message: "Check the fan bearing and its plug, and that nothing touches the blades. Then run after again.",
     });
   if (word === "not-comparable") return [...steps, ...repeatSteps(reasons)];
-  const contact = lead?.paths[0].finding;
-  const airflow = lead?.paths[1].finding;
-  if (contact === "worse")
+  const findings = (path: 0 | 1) => chips.map((c) => c.paths[path].finding);
+  if (findings(0).includes("worse"))
     steps.push({
       code: "reopen-contact",
       message:
@@ -31,7 +35,7 @@ export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: 
       code: "check-lean",
       message: "Loosen all heatsink screws of that plate and tighten crosswise in rounds: the plate leans.",
     });
-  if (airflow === "worse" && steps.every((s) => !s.code.includes("fan")))
+  if (findings(1).includes("worse") && steps.every((s) => !s.code.includes("fan")))
     steps.push({
       code: "check-outlet",
       message: "Look for a cable or tape in the outlet, a blower not seated, a gasket left off.",
@@ -43,12 +47,20 @@ export function nextSteps(word: VerdictWord, lead: ChipVerdict | null, reasons: 
         "Airflow is still high for this model: if the fins are clean, feel for a pipe that stays cold at its " +
         "end, and look for a cable or tape in the outlet.",
     });
-  if (word === "unchanged")
+  if (word === "unchanged" && steps.length === 0)
     steps.push({
       code: "look-further",
       message:
         "The cooling is as it was. If the machine still runs hot: look at the power mode, background load, the " +
         "pipes and the fan, and set the complaint against the model's known figures.",
+    });
+  const unknown = [...findings(0), ...findings(1)].includes("unknown");
+  if (word === "improved" && steps.length === 0 && unknown)
+    steps.push({
+      code: "tell-paths",
+      message:
+        "It runs cooler, but not every path is known. Run after again before it goes out: idle 3 min, load 15 min, " +
+        "logged every second with power and fan speed.",
     });
   if (word === "improved" && steps.length === 0)
     steps.push({ code: "set-due", message: "Nothing to reopen. Close the job and set the next due date." });
@@ -66,6 +78,23 @@ function repeatSteps(reasons: readonly Reason[]): NextStep[] {
         message:
           "Read the room temperature at the air inlet at the start and the end, and enter it for both runs. If " +
           "it is still known, enter it now: nothing has to be run again.",
+      });
+    if (r.code === "room-does-not-fit" || r.code === "room-too-warm")
+      steps.push({
+        code: "check-rooms",
+        message:
+          "Check both room temperatures: which run each belongs to, and where the thermometer stood. Correct them: " +
+          "nothing has to be run again.",
+      });
+    if (r.code === "another-machine")
+      steps.push({
+        code: "check-files",
+        message: "Check that both logs are of this machine, and drop the right one.",
+      });
+    if (r.code === "chip-not-loaded")
+      steps.push({
+        code: "load-chip",
+        message: "Run again with the load that the other run had, on the same chips.",
       });
     if (r.code === "load-too-short")
       steps.push({

@@ -1,5 +1,6 @@
 import type { Phases } from "../log";
 import { guessedFan, prepareSeries, type Series } from "../thermal";
+import { addedBy } from "../ladder";
 import { matchedConditions, type JudgeRun, type Matched } from "./conditions";
 import type { ChipEstimate } from "./estimate";
 import { spectraOf } from "./spectrum";
@@ -34,6 +35,23 @@ function withRooms(told: Examination, { fit }: JointPair): Examination {
   };
 }
 
+/** Each witness with what its doubt adds to the 90 % interval of the chip that changed most. */
+function weighed(told: Examination, { fit, at, chips }: JointPair): Examination {
+  const most = chips.reduce((m, c, i) => (Math.abs(c.change.K) > Math.abs(chips[m]?.change.K ?? 0) ? i : m), 0);
+  const place = (name: string) => {
+    const chip = fit.given.chips.findIndex((c) => name === `power ${c}`);
+    return chip < 0 ? name : `power ${chip}`;
+  };
+  const adds = (names: readonly string[]) => 1.645 * addedBy(fit, at, most, names.map(place));
+  return {
+    ...told,
+    witnesses: told.witnesses.map((w) => ({
+      ...w,
+      addsK: w.finding === "cut" || w.unknowns.length === 0 || chips.length === 0 ? null : adds(w.unknowns),
+    })),
+  };
+}
+
 /** Everything a verdict and its explanation are made of. */
 export function preparePair(
   before: JudgeRun,
@@ -51,10 +69,13 @@ export function preparePair(
   const matched = matchedConditions(series.before);
   const spectra = spectraOf(series.before, series.after, matched, fan);
   const first = jointPair(series, matched, fan, told.freedom, spectra);
-  if (!doubtsRooms(first.fit))
-    return { series, fan, told, matched, work, joint: first, chips: estimatesOf(first, spectra) };
+  const made = (joint: JointPair, heard: Examination): PreparedPair => {
+    const chips = estimatesOf(joint, spectra);
+    return { series, fan, told: weighed(heard, joint), matched, work, joint, chips };
+  };
+  if (!doubtsRooms(first.fit)) return made(first, told);
   const joint = jointPair(series, matched, fan, { ...told.freedom, roomSd: OPEN_ROOM_K }, spectra);
-  return { series, fan, told: withRooms(told, joint), matched, work, joint, chips: estimatesOf(joint, spectra) };
+  return made(joint, withRooms(told, joint));
 }
 
 /** A chip whose power is missing in one log is judged by its share of the work in both. */

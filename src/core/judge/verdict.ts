@@ -95,6 +95,39 @@ export interface Verdict {
   /** How long a load must be for the air path to be judged, s; null when no load was found. */
   enoughS: number | null;
   spread: CoreSpread | null;
+  /** What was asked of both runs before anything was judged; absent in verdicts of an older judge. */
+  witnesses?: Witness[];
+  quality?: { before: LogQuality; after: LogQuality } | null;
+}
+
+/** What one log gave to the judgement. */
+export interface LogQuality {
+  /** Channels taken. */
+  columns: string[];
+  /** Readings used. */
+  readings: number;
+  stepS: number;
+  gaps: number;
+  /** What the reader warned of. */
+  warnings: string[];
+}
+
+export type WitnessName = "fan" | "power" | "room" | "time" | "machine";
+
+/** What one witness says of the pair before anything is judged. */
+export interface Witness {
+  of: WitnessName;
+  chip: ChipId | null;
+  /** Fine; differs and is corrected; or cannot be compared. */
+  finding: "fine" | "corrected" | "cut";
+  /** What each run shows, in a few words. */
+  before: string;
+  after: string;
+  says: string;
+  /** Unknowns of the ladder that stand for what is corrected. */
+  unknowns: readonly string[];
+  /** What the correction adds to the interval of the lead chip's change, K; null where nothing is judged. */
+  addsK: number | null;
 }
 
 export const plainText = (parts: readonly SentencePart[]): string => parts.map((p) => p.text).join("");

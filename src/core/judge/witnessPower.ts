@@ -10,7 +10,9 @@ const SAME_WORK = 0.1;
 /** Power that then differs by more than this is read on another scale. */
 const SAME_POWER = 0.055;
 /** One sigma of a power scale that is free, in the logarithm. */
-const FREE_SD = 0.13;
+const FREE_SD = 0.11;
+/** How far a power that is read on another scale is taken towards what the work says, share of the logarithm. */
+const BY_WORK = 0.75;
 /** Below this share of the matched power a chip never came near it: nothing is said of it. */
 const REACHED = 2 / 3;
 /** A chip at no more than this times its idle power is not loaded. */
@@ -94,8 +96,8 @@ function anotherScale(chip: ChipId, off: number, shown: readonly [string, string
     "and clock: a matter of the sensor, not of the cooling. Its scale is left open.";
   return {
     witness: { ...told(chip, "corrected", ...shown, says), unknowns: [`power ${chip}`] },
-    // the truth lies between the reading and the work; the plate and the die, which are the same, decide
-    freedom: { power: { [chip]: { mean: 1 / Math.sqrt(off), sd: FREE_SD } } },
+    // the truth lies nearer the work than the reading; the plate and the die, which are the same, decide
+    freedom: { power: { [chip]: { mean: off ** -BY_WORK, sd: FREE_SD } } },
     reasons: [{ code: "power-scale", level: "caution", message: says, figure: `${off < 1 ? "−" : "+"}${by}` }],
   };
 }

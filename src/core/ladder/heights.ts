@@ -86,3 +86,38 @@ function variance(gradient: Float64Array, fit: JointFit): number {
   }
   return Math.max(0, s);
 }
+
+/**
+ * What some unknowns add to one sigma of a chip's total change, K: the sigma, less the one there would be if they were
+ * known. First order, each taken by itself.
+ */
+export function addedBy(fit: JointFit, at: AtPoint, chip: number, names: readonly string[]): number {
+  const chips = fit.given.chips.length;
+  const total = (u: Float64Array): number => {
+    const of = (run: RunName) => {
+      const l = ladderAt(fit.places, u, run, chips, fit.tracks[run].stretches);
+      const [contact, airflow] = steadyHeights(l, at.powerW, at.fans[run])[chip] ?? [0, 0];
+      return contact + airflow;
+    };
+    return of("after") - of("before");
+  };
+  const n = fit.u.length;
+  const here = total(fit.u);
+  const nudged = Float64Array.from(fit.u);
+  const gradient = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    nudged[i] = (fit.u[i] as number) + NUDGE;
+    gradient[i] = (total(nudged) - here) / NUDGE;
+    nudged[i] = fit.u[i] as number;
+  }
+  const whole = variance(gradient, fit);
+  let known = whole;
+  for (const name of names) {
+    const i = fit.places.unknowns.findIndex((u) => u.name === name);
+    if (i < 0) continue;
+    let shared = 0;
+    for (let j = 0; j < n; j++) shared += (gradient[j] as number) * (fit.covariance[i * n + j] as number);
+    known -= shared ** 2 / (fit.covariance[i * n + i] as number);
+  }
+  return Math.sqrt(whole) - Math.sqrt(Math.max(0, known));
+}

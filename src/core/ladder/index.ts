@@ -1,4 +1,4 @@
 export { fitLadder, readingsOf, type JointFit, type RunName } from "./fit";
-export { heightsOf, type AtPoint, type ChipHeights, type Height } from "./heights";
+export { addedBy, heightsOf, type AtPoint, type ChipHeights, type Height } from "./heights";
 export { type LadderGiven } from "./parameters";
 export { isGap, noTrack, trackOf, type FanScale, type Track } from "./track";

@@ -1,4 +1,3 @@
-import { sum } from "d3-array";
 import { randomLcg, randomNormal } from "d3-random";
 import { allowedPower, fanTarget, throttle } from "./controls";
 import { Logger, type RigLog } from "./logger";

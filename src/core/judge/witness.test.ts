@@ -1,0 +1,194 @@
+import { describe, expect, it } from "vitest";
+import { tessalyK15, wrenfell14 } from "../../samples/rigs";
+import { findPhases, readLog } from "../log";
+import {
+  plainFormat,
+  plainSensors,
+  renderLog,
+  simulate,
+  standardRecipe,
+  withFaults,
+  type RigFaults,
+  type RigLog,
+  type RigMachine,
+  type RigRecipe,
+} from "../rig";
+import { judgePair, plainText, verdictJson, type JudgeRun, type Verdict } from "./index";
+
+interface Told {
+  machine?: RigMachine;
+  faults?: Partial<RigFaults>;
+  recipe?: Partial<RigRecipe>;
+  room?: number;
+  omit?: string[];
+  edit?: (log: RigLog) => void;
+}
+
+function run({ machine = wrenfell14, faults = {}, recipe = {}, room, omit = [], edit }: Told, seed: number): JudgeRun {
+  const full = { ...standardRecipe, ...recipe };
+  const log = simulate(machine, withFaults(faults), full, plainSensors, seed);
+  edit?.(log);
+  const read = readLog(renderLog(log, { ...plainFormat, omit }));
+  if (!read.ok) throw new Error(read.problem.message);
+  const roomC = room ?? full.roomC;
+  return { run: read.value, phases: findPhases(read.value), room: { startC: roomC, endC: roomC } };
+}
+
+const judged = (before: Told, after: Told): Verdict =>
+  judgePair(run(before, 0.11), run(after, 0.77), { limitC: (before.machine ?? wrenfell14).limitC });
+
+const codes = (v: Verdict) => v.reasons.map((r) => r.code);
+const witness = (v: Verdict, of: string, chip: string | null = null) =>
+  v.witnesses?.find((w) => w.of === of && w.chip === chip);
+const findings = (v: Verdict) => v.chips.map((c) => c.paths.map((p) => p.finding).join(" "));
+
+function each(log: RigLog, pattern: RegExp, change: (v: number) => number): void {
+  log.headings.forEach((h, i) => {
+    if (pattern.test(h.key)) for (const row of log.rows) row[i] = change(row[i] ?? NaN);
+  });
+}
+
+function without(log: RigLog, from: number, to: number): void {
+  const rows = log.timeS.flatMap((t, i) => (t < from || t > to ? [i] : []));
+  log.rows = rows.map((i) => log.rows[i] ?? []);
+  log.timeS = rows.map((i) => log.timeS[i] ?? 0);
+}
+
+describe("a pair nothing is wrong with", () => {
+  it("is fine by every witness, and none adds to the interval but the room", () => {
+    const v = judged({}, {});
+    expect(v.witnesses?.map((w) => w.finding)).toEqual(["fine", "fine", "fine", "fine", "fine"]);
+    expect(v.witnesses?.filter((w) => w.addsK !== null).map((w) => w.of)).toEqual(["room"]);
+    expect(witness(v, "room")?.addsK).toBeGreaterThan(0);
+  });
+});
+
+describe("the fan", () => {
+  it("held at full speed in one run is scaled, not called weak or another cooling", () => {
+    const v = judged({}, { recipe: { fan: { fixed: 1 } } });
+    expect(v.verdict).toBe("unchanged");
+    expect(codes(v)).toContain("fan-fixed");
+    expect(codes(v)).not.toContain("fan-weak");
+  });
+  it("that stands still in idle is no stopped fan", () => {
+    const recipe = { fan: { standsBelowC: 52 } };
+    const v = judged({ faults: { clog: 2.4 }, recipe }, { recipe });
+    expect(v.verdict).toBe("improved");
+    expect(findings(v)).toEqual(["same better"]);
+    expect(codes(v)).not.toContain("fan-stopped");
+  });
+  it("in percent in one log and in rpm in the other is set equal, never stopped", () => {
+    const percent = (log: RigLog) => {
+      each(log, /^fan/, (v) => Math.round((100 * v) / wrenfell14.fan.maxRpm));
+      for (const h of log.headings) h.heading = h.heading.replace("[RPM]", "[%]");
+    };
+    const v = judged({ faults: { clog: 2.4 }, edit: percent }, {});
+    expect(v.verdict).toBe("improved");
+    expect(findings(v)).toEqual(["same better"]);
+    expect(witness(v, "fan")?.finding).toBe("corrected");
+    expect(witness(v, "fan")?.addsK).toBeGreaterThan(0);
+  });
+  it("whose reading is stuck at zero while air moves is not the reason", () => {
+    const v = judged({}, { edit: (log) => each(log, /^fan/, () => 0) });
+    expect(v.verdict).toBe("unchanged");
+    expect(codes(v)).toContain("fan-reading-stuck");
+    expect(codes(v)).not.toContain("fan-stopped");
+  });
+  it("that truly stands is the reason, and contact is then not told", () => {
+    const v = judged({}, { faults: { fanStopped: true } });
+    expect(v.verdict).toBe("worse");
+    expect(codes(v)).toContain("fan-stopped");
+    expect(findings(v)).toEqual(["unknown worse"]);
+  });
+});
+
+describe("power", () => {
+  it.each([0.82, 1.2])("read at %f of its scale at the same work never makes a cooling better or worse", (by) => {
+    const v = judged({}, { edit: (log) => each(log, /power$/, (w) => w * by) });
+    expect(["unchanged", "not-comparable"]).toContain(v.verdict);
+    expect(codes(v)).toContain("power-scale");
+    for (const f of findings(v)) expect(f).not.toMatch(/better|worse/);
+  });
+  it("of a chip that idles in one run: nothing is said of that chip, all of the other", () => {
+    const machine = { ...tessalyK15, cores: 1 };
+    const v = judged(
+      { machine, faults: { contact: { cpu: 2.2, gpu: 2.2 } } },
+      { machine, recipe: { effort: { gpu: 0.02 } } },
+    );
+    expect(v.verdict).toBe("improved");
+    expect(findings(v)[0]).toBe("better same");
+    expect(findings(v)[1]).toBe("unknown unknown");
+    expect(v.chips[1]?.change).toBeNull();
+    expect(witness(v, "power", "gpu")?.finding).toBe("cut");
+  });
+  it("not logged, with work that differs by a fifth, is judged with its scale open", () => {
+    const omit = ["cpu.power"];
+    const v = judged({ faults: { clog: 2.6 }, omit }, { recipe: { effort: { cpu: 0.9 } }, omit });
+    expect(v.verdict).toBe("improved");
+    expect(witness(v, "power", "cpu")?.finding).toBe("corrected");
+    expect(verdictJson(v).chips[0]?.paths[0]?.beforeKW).toBeNull();
+  });
+});
+
+describe("the room", () => {
+  it("that is the other run's is refused, and says that they may be swapped", () => {
+    const v = judged({ recipe: { roomC: 16 }, room: 27 }, { recipe: { roomC: 27 }, room: 16 });
+    expect(v.verdict).toBe("not-comparable");
+    const reason = v.reasons.find((r) => r.level === "blocks");
+    expect(reason?.code).toMatch(/^room-/);
+    expect(v.next.map((n) => n.code)).toContain("check-rooms");
+  });
+  it("warmer than a chip at rest cannot be", () => {
+    const v = judged({}, { room: 40 });
+    expect(codes(v)).toContain("room-too-warm");
+    expect(v.verdict).toBe("not-comparable");
+  });
+});
+
+describe("time", () => {
+  it("that is missing under load is no pause: the verdict is that of the whole log", () => {
+    const v = judged({ faults: { clog: 2.4 } }, { edit: (log) => without(log, 500, 640) });
+    expect(v.verdict).toBe("improved");
+    expect(findings(v)).toEqual(["same better"]);
+    expect(codes(v)).toContain("log-gaps");
+    expect(v.facts.after.loadS).toBeGreaterThan(850);
+  });
+  it("in pulses is one load", () => {
+    const recipe = { pulse: [60, 30] as const };
+    const v = judged({ faults: { clog: 2.4 }, recipe }, { recipe });
+    expect(v.verdict).toBe("improved");
+    expect(findings(v)).toEqual(["same better"]);
+    expect(v.facts.before.loadS).toBeGreaterThan(800);
+  });
+  it("a run that starts warm with hardly an idle is not read as a change", () => {
+    const v = judged({ recipe: { idleS: 6, warmStartK: 16 } }, {});
+    expect(v.verdict).toBe("unchanged");
+    expect(findings(v)).toEqual(["same same"]);
+  });
+});
+
+describe("the machine", () => {
+  it("that idles at other power, clock and fan speed is another one", () => {
+    const other = (log: RigLog) => {
+      each(log, /clock$/, (v) => v * 1.3);
+      each(log, /^fan/, (v) => v * 1.3);
+    };
+    const v = judged({}, { edit: other });
+    expect(v.verdict).toBe("not-comparable");
+    expect(codes(v)).toContain("another-machine");
+    expect(v.next.map((n) => n.code)).toContain("check-files");
+  });
+});
+
+describe("what is said when paths go against each other", () => {
+  const v = judged({ faults: { clog: 1.6 } }, { faults: { contact: { cpu: 1.85 } } });
+  it("and the total stays: by other ways, reopen, never that the cooling is as it was", () => {
+    expect(findings(v)).toEqual(["worse better"]);
+    expect(v.verdict).toBe("unchanged");
+    expect(plainText(v.headline)).toBe("As hot as before, by other ways: contact got worse: reopen");
+    expect(plainText(v.summary)).toMatch(/won in airflow, .* lost in contact/);
+    expect(v.next.map((n) => n.code)).toContain("reopen-contact");
+    expect(v.next.map((n) => n.code)).not.toContain("look-further");
+    expect(v.next.map((n) => n.code)).not.toContain("set-due");
+  });
+});
