@@ -136,7 +136,6 @@ function exponentWeights(
 }
 
 type Run = "before" | "after";
-const RUNS: readonly Run[] = ["before", "after"];
 
 const pair = <T>(of: (run: Run) => T): Record<Run, T> => ({ before: of("before"), after: of("after") });
 

@@ -34,7 +34,9 @@ export function roomWitness({ before, after }: Scene): Testimony {
       reasons.push({
         code: "room-too-warm",
         level: "blocks",
-        message: `In the run ${name} a chip was ${words.with(-coldest, "K", 1)} colder than the room: that room cannot be.`,
+        message:
+          `In the run ${name} a chip was ${words.with(-coldest, "K", 1)} colder than the room: ` +
+          "that room cannot be.",
         figure: words.kelvin(coldest, 1),
       });
   }

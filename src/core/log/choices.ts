@@ -1,4 +1,4 @@
-import type { ColumnGuess, Role } from "./recognise";
+import { columnAs, type ColumnGuess, type ColumnHead, type Role } from "./recognise";
 
 /** What the technician said a column is, overriding what was recognised. Keyed by heading. */
 export type ColumnChoices = Readonly<Record<string, Role>>;
@@ -19,12 +19,16 @@ export function headerKey(headings: readonly string[]): string {
   return `${headings.length}-${(a >>> 0).toString(16).padStart(8, "0")}${(b >>> 0).toString(16).padStart(8, "0")}`;
 }
 
-/** The columns as recognised, overridden by what was told. */
-export function applyChoices(columns: readonly ColumnGuess[], choices: ColumnChoices): ColumnGuess[] {
+/** The columns as recognised, overridden by what was told; `heads` tell the unit of a quantity that is new. */
+export function applyChoices(
+  columns: readonly ColumnGuess[],
+  choices: ColumnChoices,
+  heads: readonly ColumnHead[],
+): ColumnGuess[] {
   const taken = new Set(columns.flatMap((c) => (choices[c.heading] ? [choices[c.heading] as Role] : [])));
   return columns.map((c) => {
     const told = choices[c.heading];
-    if (told !== undefined) return toldColumn(c, told);
+    if (told !== undefined) return toldColumn(c, told, heads[c.index]);
     // a told column takes the place of the one recognised for the same channel
     return taken.has(c.role) && c.role !== "none"
       ? { ...c, role: "none", note: "another column was chosen", why: "told" }
@@ -32,18 +36,10 @@ export function applyChoices(columns: readonly ColumnGuess[], choices: ColumnCho
   });
 }
 
-/** A column as the technician named it; its conversion is kept where the quantity stays the same. */
-function toldColumn(c: ColumnGuess, role: Role): ColumnGuess {
+/** A column as the technician named it: its conversion stays with the quantity, or is found for the new one. */
+function toldColumn(c: ColumnGuess, role: Role, head: ColumnHead | undefined): ColumnGuess {
   if (role === c.role) return { ...c, sure: true };
-  const quantity = (r: Role) => r.split(".").pop();
-  const same = quantity(role) === quantity(c.role) || (quantity(role) === "temperature" && c.unit === "°C");
-  return {
-    ...c,
-    role,
-    sure: true,
-    why: "told",
-    factor: same ? c.factor : 1,
-    offset: same ? c.offset : 0,
-    note: role === "none" ? "left out" : c.note,
-  };
+  if (role === "none" || !head)
+    return { ...c, role, sure: true, why: "told", note: role === "none" ? "left out" : c.note };
+  return { ...c, ...columnAs(head, role), role, sure: true, why: "told" };
 }

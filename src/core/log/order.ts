@@ -22,8 +22,39 @@ const DAY = 86400;
  * @param raw seconds as written per row; `lines` the line of each row, for the warnings
  */
 export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm): OrderedRows {
+  if (!isNewestFirst(raw)) return oldestFirst(raw, lines, form);
+  const ordered = oldestFirst(raw.slice().reverse(), lines.slice().reverse(), form);
+  const last = raw.length - 1;
+  const turned = { line: lines[0] ?? 0, message: "The newest row stands first; the log was read from its end." };
+  return { ...ordered, index: ordered.index.map((i) => last - i), warnings: [turned, ...ordered.warnings] };
+}
+
+/** Nearly every row is older than the one before it. */
+function isNewestFirst(raw: Float64Array): boolean {
+  let back = 0;
+  let on = 0;
+  for (let i = 1; i < raw.length; i++) {
+    if ((raw[i] ?? 0) < (raw[i - 1] ?? 0)) back++;
+    else if ((raw[i] ?? 0) > (raw[i - 1] ?? 0)) on++;
+  }
+  return back > 5 && back > 9 * on;
+}
+
+/** Two-part times that count up by a minute a row from near zero are minutes and seconds. */
+const NEAR_START_S = 7200;
+
+/** Scale of clock times that stand in whole minutes: "0:05" may be five seconds. */
+function scaleOfMinutes(raw: Float64Array): number {
+  if (!raw.every((v) => v % 60 === 0) || (raw[0] ?? Infinity) >= NEAR_START_S) return 1;
+  let single = 0;
+  for (let i = 1; i < raw.length; i++) if ((raw[i] ?? 0) - (raw[i - 1] ?? 0) === 60) single++;
+  return raw.length > 20 && single > 0.8 * (raw.length - 1) ? 1 / 60 : 1;
+}
+
+function oldestFirst(raw: Float64Array, lines: Uint32Array, form: TimeForm): OrderedRows {
   const tally = new WarningTally();
-  const scale = form.kind === "number" ? form.scale : 1;
+  const scale = form.kind === "number" ? form.scale : form.kind === "clock" ? scaleOfMinutes(raw) : 1;
+  if (scale === 1 / 60) tally.add("minutes", lines[0] ?? 0, () => "Times like 0:05 were read as minutes and seconds.");
   const t = raw.map((v) => v * scale);
   const isClock = form.kind !== "number" || form.epoch;
   if (form.kind === "clock") unwrapMidnight(t, lines, tally);
@@ -76,16 +107,42 @@ function unwrapMidnight(t: Float64Array, lines: Uint32Array, tally: WarningTally
   }
 }
 
+/** Rows that must stay behind before a clock counts as set back: a row out of order comes back at once. */
+const STAYS_BACK = 6;
+/** An hour that is missing to within this is a clock set forward, not a gap, s. */
+const HOUR_WITHIN_S = 4;
+
+/** A clock that was set by hand, by the network or by the season while the log ran. */
 function undoClockChange(t: Float64Array, lines: Uint32Array, tally: WarningTally): void {
+  const stepS = medianStep(t);
   let shift = 0;
   for (let i = 1; i < t.length; i++) {
-    const jump = (t[i] ?? 0) + shift - (t[i - 1] ?? 0);
+    const before = t[i - 1] ?? 0;
+    const jump = (t[i] ?? 0) + shift - before;
     if (Math.abs(jump + 3600) < 90) {
       shift += 3600;
       tally.add("clock-back", lines[i] ?? 0, () => "The clock was set back by an hour; read as one run.");
+    } else if (Math.abs(jump - 3600 - stepS) < HOUR_WITHIN_S) {
+      shift -= 3600;
+      tally.add("clock-on", lines[i] ?? 0, () => "The clock was set forward by an hour; read as one run.");
+    } else if (jump < -Math.max(2, 2.5 * stepS) && jump > -DAY / 2 && staysBack(t, i, before - shift)) {
+      const by = Math.round(stepS - jump);
+      shift += stepS - jump;
+      tally.add("clock-set", lines[i] ?? 0, () => `The clock was set back by ${by} s; read as one run.`);
     }
     t[i] = (t[i] ?? 0) + shift;
   }
+}
+
+/** Whether the rows from here on climb from an earlier time instead of coming back to the one before. */
+function staysBack(t: Float64Array, i: number, before: number): boolean {
+  const last = Math.min(t.length - 1, i + STAYS_BACK);
+  if (last - i < 3) return false;
+  for (let k = i; k <= last; k++) {
+    if ((t[k] ?? 0) >= before + (k - i) * 1e-9 && k < i + 3) return false;
+    if (k > i && (t[k] ?? 0) < (t[k - 1] ?? 0)) return false;
+  }
+  return true;
 }
 
 /** Leaves out single rows whose time stands apart while their neighbours follow each other. */
@@ -150,6 +207,17 @@ function sortNearby(t: Float64Array, index: Uint32Array, lines: Uint32Array, tal
   return sorted ? index : Uint32Array.from(index).sort((a, b) => (t[a] ?? 0) - (t[b] ?? 0) || a - b);
 }
 
+/** Rows of the fullest group that shares a time. */
+function largestGroup(timeS: Float64Array): number {
+  let most = 0;
+  let n = 0;
+  for (let k = 0; k < timeS.length; k++) {
+    n = k > 0 && timeS[k] === timeS[k - 1] ? n + 1 : 1;
+    most = Math.max(most, n);
+  }
+  return most;
+}
+
 /**
  * Times that stand twice: where whole groups share a second (a fast log with a coarse clock) they are spread
  * evenly; where it is rare, the later row is left out.
@@ -166,12 +234,17 @@ function settleDuplicates(
   for (let k = 0; k < timeS.length; k++) timeS[k] = t[index[k] ?? 0] ?? 0;
   if (doubles === 0 || timeS[0] === timeS[timeS.length - 1]) return { index, timeS };
   if (doubles > 0.25 * index.length) {
+    const inMinutes = timeS.every((v) => v % 60 === 0);
+    const most = largestGroup(timeS);
     for (let k = 0; k < timeS.length;) {
       let end = k + 1;
       while (end < timeS.length && timeS[end] === timeS[k]) end++;
       const start = timeS[k] ?? 0;
-      const width = Math.min(end < timeS.length ? (timeS[end] ?? 0) - start : 1, 10);
-      for (let j = k; j < end; j++) timeS[j] = start + (width * (j - k)) / (end - k);
+      const width = Math.min(end < timeS.length ? (timeS[end] ?? 0) - start : 1, inMinutes ? 60 : 10);
+      // the first minute is seldom whole: its rows stand at its end
+      const spare = inMinutes && k === 0 ? Math.max(0, width - (end - k) * (60 / Math.max(1, most))) : 0;
+      const wide = inMinutes && end === timeS.length ? (end - k) * (60 / Math.max(1, most)) : width - spare;
+      for (let j = k; j < end; j++) timeS[j] = start + spare + (wide * (j - k)) / (end - k);
       k = end;
     }
     return { index, timeS };

@@ -3,6 +3,11 @@ import type { Problem } from "../result";
 
 /** Every way reading a log can fail, in one place. */
 export const logProblem = {
+  jsonTooLarge: (): Problem => ({
+    code: "log-json-too-large",
+    message: "A log of JSON lines over 128 MB is not read.",
+    action: "Save it as a table (CSV), or cut it to the load run.",
+  }),
   empty: (): Problem => ({
     code: "log-empty",
     message: "The file is empty.",

@@ -1,6 +1,7 @@
 import { bad, ok, type Result } from "../result";
 import { applyChoices, headerKey, type ColumnChoices } from "./choices";
 import { detectEncoding, notText, type Decoding } from "./decode";
+import { beginsAsJson, JsonLines } from "./jsonLines";
 import { logProblem, type LogWarning } from "./problems";
 import type { ColumnGuess } from "./recognise";
 import { RowReader } from "./rows";
@@ -51,6 +52,7 @@ export class LogReader {
   private rows: RowReader | null = null;
   private seenBytes = 0;
   private crOnly = false;
+  private json: JsonLines | null = null;
 
   constructor(private readonly options: ReadOptions = {}) {}
 
@@ -62,6 +64,11 @@ export class LogReader {
   push(chunk: Uint8Array): void {
     this.seenBytes += chunk.length;
     if (this.problem) return;
+    if (this.json || (!this.layout && this.headBytes === 0 && beginsAsJson(chunk))) {
+      this.json ??= new JsonLines();
+      if (!this.json.push(chunk)) this.fail(logProblem.jsonTooLarge());
+      return;
+    }
     if (this.layout) {
       this.feed(chunk);
       return;
@@ -72,6 +79,12 @@ export class LogReader {
   }
 
   finish(): Result<LogTable> {
+    if (this.json && !this.problem) {
+      const table = this.json.asTable();
+      this.json = null;
+      this.head = [table];
+      this.headBytes = table.length;
+    }
     if (!this.layout && !this.problem) this.open(true);
     if (this.problem) return bad(this.problem);
     const { layout } = this;
@@ -96,10 +109,8 @@ export class LogReader {
     const sniffed = sniffLayout(text, complete);
     if (!sniffed.ok) return this.fail(sniffed.problem);
     const layout = sniffed.value;
-    this.columns = applyChoices(layout.columns, {
-      ...this.options.remembered?.[headerKey(layout.headings)],
-      ...this.options.choices,
-    });
+    const told = { ...this.options.remembered?.[headerKey(layout.headings)], ...this.options.choices };
+    this.columns = applyChoices(layout.columns, told, layout.heads);
     const timeColumn = this.columns.find((c) => c.role === "time");
     if (!timeColumn) return this.fail(logProblem.noTime(layout.headerLine));
     this.timeForm = timeFormOf(layout, timeColumn.index);
@@ -175,7 +186,7 @@ export class LogReader {
  * column, or a column whose numbers were not kept).
  */
 export function withChoices(table: LogTable, choices: ColumnChoices): LogTable | null {
-  const columns = applyChoices(table.layout.columns, choices);
+  const columns = applyChoices(table.layout.columns, choices, table.layout.heads);
   const time = columns.find((c) => c.role === "time");
   if (time?.index !== table.columns.find((c) => c.role === "time")?.index) return null;
   if (columns.some((c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && !table.values[c.index]))

@@ -98,11 +98,11 @@ describe("columns are known by unit and words", () => {
         "CPU power limit [W]",
         "CPU core voltage [V]",
         "GPU Hot Spot [°C]",
-        "GPU memory temperature [°C]",
+        "GPU temperature [°C]",
         "Distance to TjMax [°C]",
         "Battery temperature [°C]",
       ),
-    ).toEqual(["time", "cpu.temperature", "none", "none", "none", "none", "none", "none"]);
+    ).toEqual(["time", "cpu.temperature", "none", "none", "none", "gpu.temperature", "none", "none"]);
   });
   it("of two for one channel the likelier stays", () => {
     expect(roles("Time [s]", "CPU temperature [°C]", "CPU cores power [W]", "CPU package power [W]")).toEqual([

@@ -2,6 +2,7 @@ import { quantile } from "d3-array";
 import {
   countWords,
   DEVICE_WORDS,
+  HOT_SPOT,
   NOT_A_READING,
   QUANTITY_WORDS,
   tokens,
@@ -53,6 +54,8 @@ export interface ColumnGuess {
   sure: boolean;
   /** What was found, for the technician: "mW, read as W". */
   note: string;
+  /** The quantity it would be, were another column not likelier. */
+  rival?: Role;
 }
 
 /** The head of a column: heading, unit written in a units row or in the cells, and sample values. */
@@ -70,11 +73,15 @@ export function recogniseColumns(heads: readonly ColumnHead[]): ColumnGuess[] {
   chooseTime(drafts, heads);
   keepBest(drafts);
   numberFans(drafts);
+  promoteSecondBest(drafts);
   promoteLoneTemperature(drafts);
-  return drafts.map(({ score: _score, core: _core, fan: _fan, ...guess }) => guess);
+  oneScale(drafts, heads);
+  return drafts.map(({ score: _score, core: _core, fan: _fan, instead: _instead, ...guess }) => guess);
 }
 
 interface Draft extends ColumnGuess {
+  /** What it stands for where nothing better is logged. */
+  instead?: Role;
   score: number;
   core: number | null;
   fan: number | null;
@@ -118,7 +125,12 @@ function draftColumn(h: ColumnHead): Draft {
   if (!quantity) return none(h, unit === "V" || unit === "A" ? `${unit}, not needed` : "kept with the file");
   const device = deviceOf(words, quantity);
   const barred = countWords(words, NOT_A_READING) > 0;
-  if (barred) return none(h, "kept with the file");
+  if (barred) {
+    const hot = quantity === "temperature" && countWords(words, NOT_A_READING) === countWords(words, HOT_SPOT);
+    if (!hot || (device !== "cpu" && device !== "gpu")) return none(h, "kept with the file");
+    const placed = place({ head: h, words, unit, device, peak }, quantity);
+    return { ...placed, role: "none", instead: placed.role, note: "the hot spot, kept with the file" };
+  }
   return place({ head: h, words, unit, device, peak }, quantity);
 }
 
@@ -184,6 +196,22 @@ function place(seen: Seen, quantity: Quantity): Draft {
   return quantity === "load" ? placeLoad(chip) : placeClock(chip);
 }
 
+/** Unit and conversion of a column that was told to be something: by its unit, else by the size of its numbers. */
+export function columnAs(head: ColumnHead, role: Role): Pick<ColumnGuess, "unit" | "factor" | "offset" | "note"> {
+  const unit = unitInHeading(head.heading) || (head.unitText ? unitFromText(head.unitText) : "");
+  const [where = "", what = ""] = role.replace(/^cpu\.core\d+/, "cpu").split(".");
+  const device = where.startsWith("fan") ? "fan" : (where as Device);
+  const quantity = what === "speed" || what === "duty" ? "rpm" : (what as Quantity);
+  const seen = { head, words: tokens(head.heading), unit, device, peak: percentile(head.samples, 0.98) };
+  const {
+    factor,
+    offset,
+    note,
+    unit: is,
+  } = quantity === "power" ? placePower(seen as SeenChip, true) : place(seen, quantity);
+  return { unit: is, factor, offset, note };
+}
+
 const whyOf = (unit: Unit): Why => (unit ? "unit" : "words");
 
 function placeFan({ head, words, unit, peak }: Seen): Draft {
@@ -208,10 +236,10 @@ const isPerCore = ({ device, words }: SeenChip): boolean =>
 
 const WHOLE_CHIP = ["package", "pkg", "total", "cpu", "gpu", "gesamt", "board", "asic", "processor", "prozessor*"];
 
-function placePower(seen: SeenChip): Draft {
+function placePower(seen: SeenChip, told = false): Draft {
   const { head, words, unit, device, peak } = seen;
   const base = none(head, "kept with the file");
-  if (isPerCore(seen)) return base;
+  if (!told && isPerCore(seen)) return base;
   const milli = unit === "mW" || (unit === "" && peak > 1000);
   return {
     ...base,
@@ -287,7 +315,7 @@ function placeProcessor(draft: Draft, base: Draft, words: string[]): Draft {
   const number = words.map(Number).find((n) => Number.isInteger(n) && n >= 0 && n < 512);
   const isCore = countWords(words, ["core", "cores", "kern", "kerne", "coeur", "nucleo"]) > 0;
   if (countWords(words, ["average", "avg", "mittel", "mittelwert", "moyenne", "mean"]) > 0)
-    return { ...base, note: "an average hides the hottest core" };
+    return { ...draft, role: "none", instead: "cpu.temperature", note: "an average hides the hottest core" };
   if (isCore && number !== undefined)
     return { ...draft, role: `cpu.core${number}.temperature`, core: number, score: 2 };
   return {
@@ -319,8 +347,8 @@ function keepBest(drafts: Draft[]): void {
     same.sort((a, b) => b.score - a.score || a.index - b.index);
     for (const d of same.slice(1))
       Object.assign(d, {
+        rival: d.role,
         role: "none",
-        unit: "",
         note: `as ${same[0]?.heading ?? ""}, kept with the file`,
         why: "rule",
       });
@@ -335,6 +363,41 @@ function numberFans(drafts: Draft[]): void {
   if (drafts.some((d) => /^fan\d+\.speed$/.test(d.role))) {
     for (const d of drafts)
       if (d.role.endsWith(".duty")) Object.assign(d, { role: "none", unit: "", note: "the speed is logged too" });
+  }
+}
+
+/** A hot spot or an average stands for the chip where nothing else does. */
+function promoteSecondBest(drafts: Draft[]): void {
+  for (const role of ["cpu.temperature", "gpu.temperature"] as const) {
+    const has = drafts.some((d) => d.role === role || (role === "cpu.temperature" && /^cpu\.core/.test(d.role)));
+    const second = drafts.find((d) => d.instead === role);
+    if (!has && second) Object.assign(second, { role, note: `${second.unit}, the only one of this chip` });
+  }
+}
+
+/** A room above this is no room in °C, and a plausible one in °F. */
+const NO_ROOM_C = 48;
+
+/**
+ * One log has one scale: where any temperature is in °F by its unit or size, those without a unit are too. A room that
+ * would be far too hot in °C is read as °F and asked about.
+ */
+function oneScale(drafts: Draft[], heads: readonly ColumnHead[]): void {
+  const isTemperature = (d: Draft) => d.role.endsWith(".temperature");
+  const isF = (d: Draft) => d.offset !== 0;
+  const unitless = (d: Draft) => d.factor === 1 && unitInHeading(d.heading) === "" && !heads[d.index]?.unitText;
+  const whole = drafts.some((d) => isTemperature(d) && isF(d));
+  for (const d of drafts) {
+    if (!isTemperature(d) || isF(d) || !unitless(d)) continue;
+    const room = d.role === "room.temperature" && percentile(heads[d.index]?.samples ?? [], 0.5) > NO_ROOM_C;
+    if (!whole && !room) continue;
+    Object.assign(d, {
+      factor: 5 / 9,
+      offset: (-32 * 5) / 9,
+      why: "size",
+      note: "°F, read as °C",
+      sure: d.sure && whole,
+    });
   }
 }
 

@@ -1,9 +1,11 @@
+import { median } from "d3-array";
 import { words } from "../words";
 import { bad, ok, type Result } from "../result";
 import { orderRows } from "./order";
 import { logProblem, type LogWarning } from "./problems";
 import type { LogTable } from "./reader";
 import type { ColumnGuess } from "./recognise";
+import { loadedChip } from "./rivals";
 
 /** One measured quantity over the run. `values` in `unit`, NaN where there is no reading. */
 export interface Channel {
@@ -40,7 +42,8 @@ export const channelOf = (run: Run, key: string): Channel | undefined => run.cha
  * const run = table.ok ? toRun(table.value) : table;
  */
 export function toRun(table: LogTable): Result<Run> {
-  const taken = table.columns.filter(
+  const { columns, warning } = loadedChip(table);
+  const taken = columns.filter(
     (c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && table.values[c.index],
   );
   if (!taken.some((c) => isChipTemperature(c.role)))
@@ -49,7 +52,7 @@ export function toRun(table: LogTable): Result<Run> {
   if (order.index.length < 10) return bad(logProblem.tooFewRows(order.index.length));
   if (!((order.timeS[order.timeS.length - 1] ?? 0) > 0)) return bad(logProblem.noTimePasses());
   const channels = taken.map((c) => channelFrom(c, table.values[c.index] ?? new Float32Array(0), order.index));
-  const warnings = [...table.warnings, ...order.warnings];
+  const warnings = [...table.warnings, ...order.warnings, ...(warning ? [warning] : [])];
   for (const c of channels) if (c.unit === "°C") dropImpossible(c, table.lines, order.index, warnings);
   const hottest = hottestCore(channels);
   const rest = hottest ? channels.filter((c) => c.key !== "cpu.temperature") : channels;
@@ -80,12 +83,15 @@ function channelFrom(c: ColumnGuess, raw: Float32Array, index: Uint32Array): Cha
 function dropImpossible(c: Channel, lines: Uint32Array, index: Uint32Array, warnings: LogWarning[]): void {
   let count = 0;
   let first = 0;
+  const chip = isChipTemperature(c.key) || c.key === "drive.temperature";
+  const usual = chip ? (median(c.values, (v) => (Number.isFinite(v) ? v : NaN)) ?? NaN) : NaN;
   for (let k = 0; k < c.values.length; k++) {
     const v = c.values[k] ?? NaN;
     const before = c.values[k - 1] ?? NaN;
     const after = c.values[k + 1] ?? NaN;
     const spike = Math.abs(v - before) > 25 && Math.abs(v - after) > 25 && Math.abs(after - before) < 12;
-    if (v > 130 || v < -30 || spike || (v === 0 && (before > 15 || after > 15))) {
+    const dead = chip && usual > 15 && (v <= 0 || v >= 125.5);
+    if (v > 130 || v < -30 || spike || dead || (v === 0 && (before > 15 || after > 15))) {
       if (count++ === 0) first = lines[index[k] ?? 0] ?? 0;
       c.values[k] = NaN;
     }

@@ -5,7 +5,8 @@
 export type TimeForm = { kind: "number"; scale: number; epoch: boolean } | { kind: "clock" } | { kind: "iso" };
 
 const ISO = /^\d{4}[-/.]\d{1,2}[-/.]\d{1,2}[T ,]+\d{1,2}:\d{2}/;
-const CLOCK = /(?:^|[T ,])\d{1,2}:\d{2}(?::\d{2}(?:[.,:]\d+)?)?\s*(?:[ap]\.?m\.?)?(?:\s*(?:Z|[+-]\d{2}:?\d{2}))?$/i;
+const CLOCK =
+  /(?:^|[T ,])\d{1,3}:\d{2}(?::\d{2}(?:[.,:]\d+)?|[.,]\d+)?\s*(?:[ap]\.?m\.?)?(?:\s*(?:Z|[+-]\d{2}:?\d{2}))?$/i;
 const DATE_ONLY = /^(\d{4}[-/.]\d{1,2}[-/.]\d{1,2}|\d{1,2}[-/.]\d{1,2}[-/.](?:\d{4}|\d{2})\.?)$/;
 
 export const looksLikeDate = (cell: string): boolean => DATE_ONLY.test(cell.trim());
@@ -60,6 +61,7 @@ export function timeFromBytes(buf: Uint8Array, from: number, to: number, iso: bo
   let inGroup = false;
   let first = -1;
   let pm = 0;
+  let minutes = false;
   for (let i = from; i < to; i++) {
     const b = buf[i] ?? 0;
     if (b >= 48 && b <= 57) {
@@ -69,7 +71,9 @@ export function timeFromBytes(buf: Uint8Array, from: number, to: number, iso: bo
         inGroup = true;
         groups[g] = 0;
         const prev = buf[i - 1] ?? 0;
-        if (first >= 0 && g - first === 3 && (prev === 46 || prev === 44 || prev === 58)) {
+        // "12:05.5": minutes, seconds and their fraction
+        if (first >= 0 && g - first === 2 && prev === 46) minutes = true;
+        if (first >= 0 && (g - first === 3 || minutes) && (prev === 46 || prev === 44 || prev === 58)) {
           let scale = 0.1;
           for (; i < to && (buf[i] ?? 0) >= 48 && (buf[i] ?? 0) <= 57; i++, scale /= 10)
             fraction += ((buf[i] ?? 0) - 48) * scale;
@@ -87,6 +91,7 @@ export function timeFromBytes(buf: Uint8Array, from: number, to: number, iso: bo
     }
   }
   if (first < 0 || g < first + 1) return NaN;
+  if (minutes) return (groups[first] ?? 0) * 60 + (groups[first + 1] ?? 0) + fraction;
   let hour = groups[first] ?? 0;
   if (pm === 1 && hour < 12) hour += 12;
   if (pm === -1 && hour === 12) hour = 0;

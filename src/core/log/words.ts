@@ -46,7 +46,7 @@ export const QUANTITY_WORDS = {
   rpm: "rpm drehzahl* tach tacho tachometer *drehzahl umin trmin regime".split(" "),
   time: (
     "time zeit* uhrzeit temps hora tempo tijd czas timestamp timestamps stamp date datum fecha data elapsed " +
-    "seconds sekunden secondes segundos secondi sec secs s t clocktime datetime epoch laufzeit duration heure " +
+    "seconds sekunden secondes segundos secondi sec secs s t ts clocktime datetime epoch laufzeit duration heure " +
     "minutes ms"
   ).split(" "),
 } as const;
@@ -59,6 +59,9 @@ export const NOT_A_READING = (
   "budget pl1 pl2 requested request ratio multiplier version bus ring uncore cache fabric llc sa gt ia yes " +
   "no"
 ).split(" ");
+
+/** Words of a chip's hottest place: a reading of the chip where nothing else is. */
+export const HOT_SPOT = ["hot", "hotspot", "spot"];
 
 export type Device = keyof typeof DEVICE_WORDS;
 export type Quantity = "temperature" | "power" | "load" | "clock" | "rpm" | "time";

@@ -1,0 +1,164 @@
+import { describe, expect, it } from "vitest";
+import { channelOf, readLog, type ReadOptions, type Run } from ".";
+
+/** 500 s at 1 Hz: idle to 60, load to 400, cool-down; 40 to 80 °C, 5 and 45 W. */
+const N = 500;
+const chipC = (i: number) => Math.round(i < 60 ? 40 : i < 400 ? 80 - 40 * Math.exp(-(i - 60) / 40) : 60);
+const watts = (i: number) => (i >= 60 && i < 400 ? 45 : 5);
+const two = (v: number) => String(Math.floor(v)).padStart(2, "0");
+const clock = (s: number) => `${two(s / 3600)}:${two((s / 60) % 60)}:${two(s % 60)}`;
+
+function log(headings: string, cells: (i: number) => readonly (string | number)[]): string {
+  return [headings, ...Array.from({ length: N }, (_, i) => cells(i).join(","))].join("\n");
+}
+
+const timed = (heading: string, time: (i: number) => string | number) =>
+  log(`${heading},CPU [°C],CPU power [W]`, (i) => [time(i), chipC(i), watts(i)]);
+
+function read(text: string, options: ReadOptions = {}): Run {
+  const run = readLog(text, options);
+  if (!run.ok) throw new Error(`${run.problem.code}: ${run.problem.message}`);
+  return run.value;
+}
+
+const span = (run: Run, key: string): [number, number] | null => {
+  const values = [...(channelOf(run, key)?.values ?? [])].filter((v) => Number.isFinite(v));
+  return values.length ? [Math.round(Math.min(...values)), Math.round(Math.max(...values))] : null;
+};
+
+/** The load sets in a minute after the start, whatever the time was written as. */
+function tellsTheLoad(run: Run, lengthS = N - 1): void {
+  expect(run.stepS).toBeCloseTo(1, 1);
+  expect(run.timeS.at(-1)).toBeGreaterThan(lengthS - 2);
+  expect(run.timeS.at(-1)).toBeLessThan(lengthS + 2);
+  const power = channelOf(run, "cpu.power")?.values ?? [];
+  const on = [...run.timeS.keys()].find((i) => (power[i] ?? 0) > 20) ?? -1;
+  expect(Math.abs((run.timeS[on] ?? 0) - 60)).toBeLessThan(2);
+  expect(span(run, "cpu.temperature")).toEqual([40, 80]);
+}
+
+const told = (run: Run): string => run.warnings.map((w) => w.message).join(" ");
+
+describe("times are read as they are meant", () => {
+  it.each([
+    ["minutes and seconds", timed("Time", (i) => `${Math.floor(i / 60)}:${two(i % 60)}`)],
+    ["minutes, seconds and a fraction", timed("Elapsed", (i) => `${two(i / 60)}:${two(i % 60)}.0`)],
+    ["seconds of the day", timed("Time of day [s]", (i) => 43_200 + i)],
+    ["a heading ts", timed("ts", (i) => 1_893_456_000 + i)],
+    ["a heading t", timed("t", (i) => i)],
+    ["hours and minutes, a row a second", timed("Time", (i) => clock(36_000 + i).slice(0, 5))],
+    ["hours and minutes from within a minute", timed("Time", (i) => clock(36_017 + i).slice(0, 5))],
+  ])("%s", (_, text) => tellsTheLoad(read(text)));
+
+  it.each([
+    ["elapsed", timed("Time [s]", (i) => i)],
+    ["clock", timed("Time", (i) => clock(36_000 + i))],
+  ])("%s, newest row first", (_, text) => {
+    const [head = "", ...rows] = text.split("\n");
+    const run = read([head, ...rows.reverse()].join("\n"));
+    tellsTheLoad(run);
+    expect(told(run)).toContain("newest row");
+  });
+
+  it.each([
+    ["back by an hour", -3600, "back by an hour"],
+    ["on by an hour", 3600, "forward by an hour"],
+    ["back by three minutes", -180, "back by 180 s"],
+    ["back by twenty seconds", -20, "back by 20 s"],
+  ])("a clock set %s while it logs", (_, by, says) => {
+    const run = read(timed("Time", (i) => clock(36_000 + i + (i > 200 ? by : 0))));
+    tellsTheLoad(run);
+    expect(told(run)).toContain(says);
+  });
+
+  it("twenty seconds that are missing stay a gap", () => {
+    const run = read(timed("Time", (i) => clock(36_000 + i + (i > 200 ? 20 : 0))));
+    tellsTheLoad(run, N + 19);
+    expect(run.gaps).toHaveLength(1);
+  });
+
+  it("rows out of order are no clock that was set", () => {
+    const [head = "", ...rows] = timed("Time", (i) => clock(36_000 + i)).split("\n");
+    const late = rows.splice(200, 1);
+    rows.splice(206, 0, ...late);
+    tellsTheLoad(read([head, ...rows].join("\n")));
+  });
+
+  it("an object a line", () => {
+    const lines = Array.from({ length: N }, (_, i) =>
+      JSON.stringify({ t: i, cpu: { temp_c: chipC(i), power_w: watts(i) }, note: "a, b" }),
+    );
+    tellsTheLoad(read(lines.join("\n")));
+  });
+});
+
+describe("units are those of the whole log", () => {
+  it("°F without a unit, the room too", () => {
+    const run = read(
+      log("Time [s],CPU,Ambient,CPU power [W]", (i) => [i, Math.round(chipC(i) * 1.8 + 32), 72, watts(i)]),
+    );
+    expect(span(run, "cpu.temperature")).toEqual([40, 80]);
+    expect(span(run, "room.temperature")).toEqual([22, 22]);
+  });
+  it("a room of 72 beside a chip in °C is no room of 72 °C", () => {
+    const run = read(log("Time [s],CPU [°C],Ambient,CPU power [W]", (i) => [i, chipC(i), 72, watts(i)]));
+    expect(span(run, "cpu.temperature")).toEqual([40, 80]);
+    expect(span(run, "room.temperature")).toEqual([22, 22]);
+  });
+  it("a room of 24 stays 24", () => {
+    const run = read(log("Time [s],CPU [°C],Ambient,CPU power [W]", (i) => [i, chipC(i), 24, watts(i)]));
+    expect(span(run, "room.temperature")).toEqual([24, 24]);
+  });
+  it("a told column keeps its unit: thousands of mW are told as power", () => {
+    const text = log("Time [s],CPU [°C],Pkg", (i) => [i, chipC(i), 1000 * watts(i)]);
+    const run = read(text, { choices: { Pkg: "cpu.power" } });
+    expect(span(run, "cpu.power")).toEqual([5, 45]);
+    expect(channelOf(run, "cpu.power")?.unit).toBe("W");
+    expect(span(run, "cpu.temperature")).toEqual([40, 80]);
+  });
+  it("a column told as temperature keeps its °F", () => {
+    const text = log("Time [s],CPU [°C],Probe [°F]", (i) => [i, chipC(i), 68]);
+    expect(span(read(text, { choices: { "Probe [°F]": "room.temperature" } }), "room.temperature")).toEqual([20, 20]);
+  });
+});
+
+describe("the sensor that is meant is taken", () => {
+  it("of two graphics chips the one that carries the load, whichever stands first", () => {
+    const headings = "Time [s],CPU [°C],GPU [°C],GPU power [W],GPU [°C],GPU power [W]";
+    const second = read(log(headings, (i) => [i, chipC(i), 45, 2, chipC(i) - 3, watts(i)]));
+    const first = read(log(headings, (i) => [i, chipC(i), chipC(i) - 3, watts(i), 45, 2]));
+    for (const run of [first, second]) {
+      expect(span(run, "gpu.temperature")).toEqual([37, 77]);
+      expect(span(run, "gpu.power")).toEqual([5, 45]);
+    }
+    expect(told(second)).toContain("carries the load");
+    expect(told(first)).not.toContain("carries the load");
+  });
+  it.each([
+    ["GPU hot spot [°C]", "gpu.temperature"],
+    ["CPU die average [°C]", "cpu.temperature"],
+  ])("%s alone is the chip", (heading, key) => {
+    expect(span(read(log(`Time [s],${heading}`, (i) => [i, chipC(i)])), key)).toEqual([40, 80]);
+  });
+  it("a hot spot beside the chip stays beside it", () => {
+    const run = read(log("Time [s],GPU [°C],GPU hot spot [°C]", (i) => [i, chipC(i), chipC(i) + 12]));
+    expect(span(run, "gpu.temperature")).toEqual([40, 80]);
+  });
+  it.each([0, 127, 255, -1, -40])("a dropout to %i of any length is no reading", (value) => {
+    const run = read(
+      log("Time [s],CPU [°C],CPU power [W]", (i) => [i, i > 200 && i < 300 ? value : chipC(i), watts(i)]),
+    );
+    expect(span(run, "cpu.temperature")).toEqual([40, 80]);
+    expect(told(run)).toContain("99 readings");
+  });
+  it.each([
+    "Zeit [s],Prozessor Temperatur [°C],Grafikkarte Temperatur [°C],Grafikkarte Leistung [W],Lüfter [1/min]",
+    "Temps [s],Température processeur [°C],Température carte graphique [°C],Puissance carte graphique [W]," +
+      "Ventilateur [tr/min]",
+    "Tiempo [s],Temperatura procesador [°C],Temperatura gráfica [°C],Potencia gráfica [W],Ventilador [rpm]",
+    "Tempo [s],Temperatura processore [°C],Temperatura grafica [°C],Potenza grafica [W],Ventola [giri/min]",
+  ])("in any language: %s", (headings) => {
+    const run = read(log(headings, (i) => [i, chipC(i), chipC(i) - 5, watts(i), 2000 + i]));
+    expect(run.channels.map((c) => c.key)).toEqual(["cpu.temperature", "gpu.temperature", "gpu.power", "fan1.speed"]);
+  });
+});
