@@ -22,6 +22,7 @@ const KEYS: readonly { where: string; keys: readonly [string, string][] }[] = [
     keys: [
       ["← →", "move a picked load bound by 1 s, with Shift by 10 s"],
       ["E", "how a verdict was found"],
+      ["W", "both runs side by side, or the ladder"],
     ],
   },
   {

@@ -13,6 +13,7 @@ import { send } from "@/ui/controls/send";
 import { useSize } from "@/ui/controls/size";
 import { HeatLadder } from "@/ui/ladder/HeatLadder";
 import { stagePath } from "@/ui/steps/paths";
+import { BothRuns } from "./BothRuns";
 import { CoreGrid } from "./CoreGrid";
 import { DueDialog } from "./DueDialog";
 import { Earlier, type EarlierVerdict } from "./Earlier";
@@ -61,7 +62,18 @@ export function VerdictScreen({
     <>
       <VerdictHead short={short} v={v} picked={picked} setPicked={setPicked} />
       <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]">
-        <LadderPane v={v} chip={chip} drawn={drawn} jobId={jobId} setExplain={setExplain} />
+        {work.both ? (
+          <BothPane v={v} chip={chip} onLadder={() => work.setBoth(false)} />
+        ) : (
+          <LadderPane
+            v={v}
+            chip={chip}
+            drawn={drawn}
+            jobId={jobId}
+            setExplain={setExplain}
+            onBoth={v.witnesses?.length ? () => work.setBoth(true) : null}
+          />
+        )}
         <ProofPane
           work={work}
           ref={ref}
@@ -153,6 +165,8 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
   );
   const [due, setDue] = useState(false);
   const [explain, setExplain] = useState(false);
+  // where nothing can be compared, what cannot be is the first thing shown
+  const [both, setBoth] = useState(Boolean(v.witnesses?.length) && v.verdict === "not-comparable");
   const [ref, size] = useSize<HTMLDivElement>({ width: 490, height: 500 });
   const chip = v.chips[picked] ?? v.chips[0];
   const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
@@ -170,6 +184,7 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
     h: drawn ? () => router.push(stagePath(jobId, "heat")) : undefined,
     Enter: due || explain ? undefined : (main ?? undefined),
     e: chip ? () => setExplain(true) : undefined,
+    w: v.witnesses?.length ? () => setBoth(!both) : undefined,
   });
   return {
     short,
@@ -187,6 +202,8 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
     again,
     explain,
     due,
+    both,
+    setBoth,
   };
 }
 
@@ -250,10 +267,36 @@ interface LadderPaneProps {
   drawn: boolean;
   jobId: number;
   setExplain: React.Dispatch<React.SetStateAction<boolean>>;
+  /** Shows both runs instead; null for a verdict that holds no witnesses. */
+  onBoth: (() => void) | null;
+}
+
+interface BothPaneProps {
+  v: Verdict;
+  chip: ChipVerdict | undefined;
+  onLadder: () => void;
+}
+
+/** Both runs through what was asked of them, in the ladder's place. */
+function BothPane({ v, chip, onLadder }: BothPaneProps) {
+  return (
+    <section aria-labelledby="both-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
+      <h2 id="both-heading" className="flex flex-wrap items-baseline gap-x-3 pb-2 text-lead font-bold">
+        Both runs, side by side
+        <span className="text-note font-regular text-ink-2">
+          {chip?.change ? "at the right the 90 % interval, K" : "before dashed, after solid"}
+        </span>
+        <button type="button" onClick={onLadder} className="link ml-auto min-h-7.5 text-body font-medium">
+          Heat ladder
+        </button>
+      </h2>
+      <BothRuns witnesses={v.witnesses ?? []} change={chip?.change ?? null} />
+    </section>
+  );
 }
 
 /** The heat ladder of the chip looked at. */
-function LadderPane({ v, chip, drawn, jobId, setExplain }: LadderPaneProps) {
+function LadderPane({ v, chip, drawn, jobId, setExplain, onBoth }: LadderPaneProps) {
   return (
     <section aria-labelledby="ladder-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
       <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-lead font-bold">
@@ -268,11 +311,20 @@ function LadderPane({ v, chip, drawn, jobId, setExplain }: LadderPaneProps) {
             On the drawing
           </Link>
         ) : null}
+        {onBoth ? (
+          <button
+            type="button"
+            onClick={onBoth}
+            className={`link ${drawn ? "" : "ml-auto"} min-h-7.5 text-body font-medium`}
+          >
+            Both runs
+          </button>
+        ) : null}
         {chip ? (
           <button
             type="button"
             onClick={() => setExplain(true)}
-            className={`link ${drawn ? "" : "ml-auto"} min-h-7.5 text-body font-medium`}
+            className={`link ${drawn || onBoth ? "" : "ml-auto"} min-h-7.5 text-body font-medium`}
           >
             How was this found?
           </button>

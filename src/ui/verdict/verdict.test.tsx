@@ -3,6 +3,9 @@ import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { Agreement } from "@/core/service";
 import { router, serverAnswers } from "@/testing/screen";
+import type { Witness } from "@/core/judge";
+import { BothRuns } from "./BothRuns";
+import { inOrder, ROW, sleeveOf, wirePath } from "./wires";
 import { DueDialog } from "./DueDialog";
 import { Earlier } from "./Earlier";
 import { Foot } from "./Foot";
@@ -19,6 +22,85 @@ describe("a sentence of the judge", () => {
     );
     expect(container.textContent).toBe("Improved, but contact got worse.");
     expect(screen.getByText("contact got worse").className).toContain("text-paste");
+  });
+});
+
+const witness = (more: Partial<Witness>): Witness => ({
+  of: "fan",
+  chip: null,
+  finding: "fine",
+  before: "4,100 rpm",
+  after: "3,900 rpm",
+  says: "The fan follows the temperature alike.",
+  unknowns: [],
+  addsK: null,
+  ...more,
+});
+
+describe("both runs side by side", () => {
+  const rows = [
+    witness({ of: "power", chip: "cpu", finding: "cut", before: "no power", after: "48 W", says: "No power before." }),
+    witness({
+      of: "room",
+      finding: "corrected",
+      addsK: 0.4,
+      before: "22 °C",
+      after: "27 °C",
+      says: "Rooms left open.",
+    }),
+    witness({ of: "machine" }),
+  ];
+
+  it("what agrees first, then what was corrected, what cannot be last", () => {
+    render(<BothRuns witnesses={rows} change={null} />);
+    const names = screen.getAllByRole("button").map((b) => b.textContent ?? "");
+    expect(names[0]).toMatch(/^Same machine.*Agree$/);
+    expect(names[1]).toMatch(/^Room.*Corrected.*adds 0\.4/);
+    expect(names[2]).toMatch(/^Power, processor.*Cannot be corrected$/);
+  });
+
+  it("says in words what is wrong first, and arrows walk to the others", async () => {
+    render(<BothRuns witnesses={rows} change={null} />);
+    expect(screen.getByRole("status").textContent).toBe("Rooms left open.");
+    await user.click(screen.getByRole("button", { name: /^Room/ }));
+    await user.keyboard("{ArrowDown}");
+    expect(screen.getByRole("status").textContent).toBe("No power before.");
+    expect(document.activeElement?.textContent).toMatch(/^Power/);
+    await user.keyboard("{ArrowUp}{ArrowUp}{ArrowUp}");
+    expect(screen.getByRole("status").textContent).toBe("The fan follows the temperature alike.");
+  });
+
+  it("the interval stands beside them only where there is one", () => {
+    const { unmount } = render(<BothRuns witnesses={rows} change={null} />);
+    expect(screen.queryByRole("img")).toBeNull();
+    unmount();
+    render(<BothRuns witnesses={rows} change={{ K: -6, low: -7.5, high: -4.5 }} />);
+    expect(screen.getByRole("img").getAttribute("aria-label")).toContain("−7.5");
+  });
+
+  it("the sleeve ends as wide as the interval and each correction widens it", () => {
+    const ordered = inOrder([...rows, witness({ finding: "corrected", addsK: 0.2 })]);
+    const halves = sleeveOf(ordered, { K: -6, low: -7.5, high: -4.5 });
+    expect(halves.at(-1)).toBeCloseTo(1.5, 9);
+    for (let i = 1; i < halves.length; i++) expect(halves[i] ?? 0).toBeGreaterThanOrEqual(halves[i - 1] ?? 0);
+    expect((halves.at(-1) ?? 0) - (halves[0] ?? 0)).toBeCloseTo(0.6, 9);
+  });
+
+  it("corrections that together would pass the whole are scaled into it", () => {
+    const wide = [witness({ finding: "corrected", addsK: 3 }), witness({ of: "room", finding: "corrected", addsK: 3 })];
+    const halves = sleeveOf(wide, { K: 0, low: -1, high: 1 });
+    expect(halves[0]).toBeGreaterThan(0);
+    expect(halves.at(-1)).toBeCloseTo(1, 9);
+  });
+
+  it("wires part where the runs differ and never cross", () => {
+    const ordered = inOrder(rows);
+    const before = wirePath(ordered, "before");
+    const after = wirePath(ordered, "after");
+    expect(before.match(/C/g)).toHaveLength(1);
+    expect(before.endsWith(`V${3 * ROW}`)).toBe(true);
+    const xs = (d: string) => [...d.matchAll(/[MC](\d+)/g)].map((m) => Number(m[1]));
+    xs(before).forEach((x, i) => expect(x).toBeLessThan(xs(after)[i] ?? 0));
   });
 });
 
