@@ -90,6 +90,63 @@ describe("ovrant judge", () => {
   });
 });
 
+describe("what the command is told", () => {
+  const told = (...columns: string[]) => columns.flatMap((c) => ["--column", c]);
+
+  it("a column by its heading, with its unit, as often as needed", async () => {
+    writeFileSync(
+      file("told.csv"),
+      [
+        "Time [s],Probe,Pkg",
+        ...Array.from({ length: 60 }, (_, i) => `${i},${i < 20 ? 104 : 158},${i < 20 ? 6 : 42}`),
+      ].join("\n"),
+    );
+    const { out } = await ovrant(
+      "read",
+      file("told.csv"),
+      ...told("Probe=cpu.temperature:°F", "Pkg=cpu.power:W"),
+      "--json",
+    );
+    const { series } = JSON.parse(out) as { series: { key: string; min: number; max: number }[] };
+    expect(series.map((s) => [s.key, Math.round(s.min), Math.round(s.max)])).toEqual([
+      ["cpu.temperature", 40, 70],
+      ["cpu.power", 6, 42],
+    ]);
+  });
+
+  it("is refused with what it may be", async () => {
+    const [quantity, unit, form] = await Promise.all([
+      ovrant("read", file("after.csv"), ...told("Pkg=cpu.colour")),
+      ovrant("read", file("after.csv"), ...told("Pkg=cpu.power:furlong")),
+      ovrant("judge", "--before", file("before.csv"), "--after", file("after.csv"), ...told("Pkg")),
+    ]);
+    expect(quantity.err).toMatch(/Quantities: cpu\.temperature/);
+    expect(unit.err).toMatch(/"furlong" is no unit/);
+    expect(form.err).toMatch(/Heading=quantity/);
+    expect([quantity.code, unit.code, form.code]).toEqual([2, 2, 2]);
+  });
+
+  it("a room with its start and its end", async () => {
+    const pair = ["--before", file("before.csv"), "--after", file("after.csv"), "--room-after", "22"];
+    const [drifted, tooMany, comma] = await Promise.all([
+      ovrant("judge", ...pair, "--room-before", "21.8,22.4", "--json"),
+      ovrant("judge", ...pair, "--room-before", "21,22.5,23", "--json"),
+      ovrant("judge", ...pair, "--room-before", "22,1", "--json"),
+    ]);
+    expect(JSON.parse(drifted.out)).toMatchObject({ verdict: "improved" });
+    expect(tooMany.err).toMatch(/more than a start and an end/);
+    expect(JSON.parse(comma.out)).toMatchObject({ verdict: "improved" });
+  });
+
+  it("help is no error, what no object should know is no command", async () => {
+    const [help, odd] = await Promise.all([ovrant("--help"), ovrant("constructor")]);
+    expect(help.code).toBe(0);
+    expect(help.out).toContain("ovrant judge");
+    expect(odd.code).toBe(2);
+    expect(odd.err).toContain("usage:");
+  });
+});
+
 describe("ovrant read", () => {
   it("prints rows, step and series as JSON", async () => {
     const { out } = await ovrant("read", file("after.csv"), "--json");

@@ -1,32 +1,41 @@
-import { demoCommand } from "./demo";
-import { judgeCommand } from "./judge";
-import { mapCommand } from "./map";
-import { padsCommand } from "./pads";
-import { readCommand } from "./read";
-import { tightenCommand } from "./tighten";
 import { Unusable } from "./unusable";
 
-const COMMANDS: Record<string, { run: (args: string[]) => Promise<void> | void; usage: string }> = {
+interface Command {
+  /** Loads the command and runs it: only what is asked for is read in. */
+  run: (args: string[]) => Promise<void>;
+  usage: string;
+}
+
+const COMMANDS: Record<string, Command> = {
   judge: {
-    run: judgeCommand,
-    usage: "judge --before B.csv --after A.csv [--room-before C] [--room-after C] [--limit C] [--json]",
+    run: async (args) => (await import("./judge")).judgeCommand(args),
+    usage:
+      "judge --before B.csv --after A.csv [--room-before C] [--room-after C] [--limit C] " +
+      "[--column H=Q:U]… [--json]",
   },
-  read: { run: readCommand, usage: "read FILE [--json]" },
-  map: { run: mapCommand, usage: "map FILE [--json]" },
-  tighten: { run: tightenCommand, usage: "tighten FILE [--json]" },
-  pads: { run: padsCommand, usage: "pads FILE [--json]" },
-  demo: { run: demoCommand, usage: "demo [--files DIR]" },
+  read: {
+    run: async (args) => (await import("./read")).readCommand(args),
+    usage: "read FILE [--column H=Q:U]… [--json]",
+  },
+  map: { run: async (args) => (await import("./map")).mapCommand(args), usage: "map FILE [--json]" },
+  tighten: { run: async (args) => (await import("./tighten")).tightenCommand(args), usage: "tighten FILE [--json]" },
+  pads: { run: async (args) => (await import("./pads")).padsCommand(args), usage: "pads FILE [--json]" },
+  demo: { run: async (args) => (await import("./demo")).demoCommand(args), usage: "demo [--files DIR]" },
 };
 
+const usage = (): string =>
+  `usage:\n${Object.values(COMMANDS)
+    .map((c) => `  ovrant ${c.usage}`)
+    .join("\n")}`;
+
 async function main(): Promise<void> {
-  const [name, ...args] = process.argv.slice(2);
-  const command = COMMANDS[name ?? ""];
-  if (!command)
-    throw new Unusable(
-      `usage:\n${Object.values(COMMANDS)
-        .map((c) => `  ovrant ${c.usage}`)
-        .join("\n")}`,
-    );
+  const [name = "", ...args] = process.argv.slice(2);
+  if (name === "--help" || name === "help") {
+    process.stdout.write(`${usage()}\n`);
+    return;
+  }
+  const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
+  if (!command) throw new Unusable(usage());
   await command.run(args);
 }
 

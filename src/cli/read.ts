@@ -1,14 +1,19 @@
 import { parseArgs } from "node:util";
 import { findPhases, summarise } from "../core/log";
+import { toldColumns } from "./columns";
 import { runFromFile } from "./files";
 import { Unusable } from "./unusable";
 
-/** ovrant read FILE [--json]: what a log holds. */
+/** ovrant read FILE: what a log holds. */
 export async function readCommand(args: string[]): Promise<void> {
-  const { values, positionals } = parseArgs({ args, allowPositionals: true, options: { json: { type: "boolean" } } });
+  const { values, positionals } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: { json: { type: "boolean" }, column: { type: "string", multiple: true } },
+  });
   const path = positionals[0];
-  if (!path || positionals.length > 1) throw new Unusable("usage: ovrant read FILE [--json]");
-  const run = await runFromFile(path);
+  if (!path || positionals.length > 1) throw new Unusable("usage: ovrant read FILE [--column H=Q:U]… [--json]");
+  const run = await runFromFile(path, toldColumns(values.column));
   const summary = summarise(run);
   if (values.json) {
     process.stdout.write(`${JSON.stringify(summary)}\n`);

@@ -1,3 +1,4 @@
+import type { Unit } from "./words";
 import { columnAs, type ColumnGuess, type ColumnHead, type Role } from "./recognise";
 
 /** What the technician said a column is, overriding what was recognised. Keyed by heading. */
@@ -24,11 +25,12 @@ export function applyChoices(
   columns: readonly ColumnGuess[],
   choices: ColumnChoices,
   heads: readonly ColumnHead[],
+  units: Readonly<Record<string, Unit>> = {},
 ): ColumnGuess[] {
   const taken = new Set(columns.flatMap((c) => (choices[c.heading] ? [choices[c.heading] as Role] : [])));
   return columns.map((c) => {
     const told = choices[c.heading];
-    if (told !== undefined) return toldColumn(c, told, heads[c.index]);
+    if (told !== undefined) return toldColumn(c, told, heads[c.index], units[c.heading]);
     // a told column takes the place of the one recognised for the same channel
     return taken.has(c.role) && c.role !== "none"
       ? { ...c, role: "none", note: "another column was chosen", why: "told" }
@@ -37,9 +39,9 @@ export function applyChoices(
 }
 
 /** A column as the technician named it: its conversion stays with the quantity, or is found for the new one. */
-function toldColumn(c: ColumnGuess, role: Role, head: ColumnHead | undefined): ColumnGuess {
-  if (role === c.role) return { ...c, sure: true };
+function toldColumn(c: ColumnGuess, role: Role, head: ColumnHead | undefined, unit?: Unit): ColumnGuess {
+  if (role === c.role && !unit) return { ...c, sure: true };
   if (role === "none" || !head)
     return { ...c, role, sure: true, why: "told", note: role === "none" ? "left out" : c.note };
-  return { ...c, ...columnAs(head, role), role, sure: true, why: "told" };
+  return { ...c, ...columnAs(head, role, unit), role, sure: true, why: "told" };
 }

@@ -11,3 +11,4 @@ export { isRole, type ColumnGuess, type Role } from "./recognise";
 export { channelOf, toRun, type Channel, type Run } from "./run";
 export { summarise, type LogSummary } from "./summary";
 export type { Layout } from "./sniff";
+export { unitFromText, type Unit } from "./words";

@@ -4,6 +4,7 @@ import { detectEncoding, notText, type Decoding } from "./decode";
 import { beginsAsJson, JsonLines } from "./jsonLines";
 import { logProblem, type LogWarning } from "./problems";
 import type { ColumnGuess } from "./recognise";
+import type { Unit } from "./words";
 import { RowReader } from "./rows";
 import { sniffLayout, timeFormOf, type Layout } from "./sniff";
 import type { TimeForm } from "./times";
@@ -26,6 +27,8 @@ export interface LogTable {
 
 export interface ReadOptions {
   choices?: ColumnChoices;
+  /** Units told with them, by heading; else they are found by the heading and the size of the numbers. */
+  units?: Readonly<Record<string, Unit>>;
   /** What was told of earlier files, by the key of their header. */
   remembered?: Readonly<Record<string, ColumnChoices>>;
   /** Size of the whole file in bytes, where known: sizes the columns at once. */
@@ -110,7 +113,7 @@ export class LogReader {
     if (!sniffed.ok) return this.fail(sniffed.problem);
     const layout = sniffed.value;
     const told = { ...this.options.remembered?.[headerKey(layout.headings)], ...this.options.choices };
-    this.columns = applyChoices(layout.columns, told, layout.heads);
+    this.columns = applyChoices(layout.columns, told, layout.heads, this.options.units);
     const timeColumn = this.columns.find((c) => c.role === "time");
     if (!timeColumn) return this.fail(logProblem.noTime(layout.headerLine));
     this.timeForm = timeFormOf(layout, timeColumn.index);

@@ -197,8 +197,12 @@ function place(seen: Seen, quantity: Quantity): Draft {
 }
 
 /** Unit and conversion of a column that was told to be something: by its unit, else by the size of its numbers. */
-export function columnAs(head: ColumnHead, role: Role): Pick<ColumnGuess, "unit" | "factor" | "offset" | "note"> {
-  const unit = unitInHeading(head.heading) || (head.unitText ? unitFromText(head.unitText) : "");
+export function columnAs(
+  head: ColumnHead,
+  role: Role,
+  told?: Unit,
+): Pick<ColumnGuess, "unit" | "factor" | "offset" | "note"> {
+  const unit = told ?? (unitInHeading(head.heading) || (head.unitText ? unitFromText(head.unitText) : ""));
   const [where = "", what = ""] = role.replace(/^cpu\.core\d+/, "cpu").split(".");
   const device = where.startsWith("fan") ? "fan" : (where as Device);
   const quantity = what === "speed" || what === "duty" ? "rpm" : (what as Quantity);
