@@ -54,9 +54,16 @@ const shots: Shot[] = [
   { name: "run", at: { tag: "LR-03", stage: "after" } },
   { name: "map", at: { tag: "LR-02", stage: "map" } },
   { name: "heat", at: { tag: "LR-02", stage: "heat" } },
-  { name: "layouts", at: { path: "/layouts" } },
   { name: "editor", at: { tag: "LR-14", stage: "map" }, act: traced },
   { name: "verdict", at: { tag: "LR-02", stage: "verdict" } },
+  {
+    name: "verdict-both",
+    at: { tag: "LR-02", stage: "verdict" },
+    act: async (page) => {
+      await page.keyboard.press("w");
+      await page.getByRole("heading", { name: /Both runs/ }).waitFor();
+    },
+  },
   { name: "verdict-mixed", at: { tag: "LR-03", stage: "verdict" } },
   { name: "verdict-none", at: { tag: "LR-13", stage: "verdict" } },
   { name: "open", at: { tag: "LR-03", stage: "open" }, act: opened },

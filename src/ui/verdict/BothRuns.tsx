@@ -15,7 +15,7 @@ const NAMES: Record<Witness["of"], [name: string, of: string]> = {
 };
 
 /** The columns of a row: what, before, the wires, after, what became of it. */
-const COLUMNS = "grid-cols-[minmax(0,1.2fr)_minmax(0,0.9fr)_64px_minmax(0,0.9fr)_minmax(0,1fr)]";
+const COLUMNS = "grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)_64px_minmax(0,1fr)_minmax(0,0.85fr)]";
 
 interface Props {
   witnesses: readonly Witness[];
@@ -68,7 +68,7 @@ function verdictOf(w: Witness): [string, string] {
   if (w.finding === "fine") return ["Agree", ""];
   return [
     "Corrected",
-    w.addsK === null ? "" : w.addsK < 0.05 ? "adds next to nothing" : `adds ${words.with(w.addsK, "K", 1)}`,
+    w.addsK === null ? "" : w.addsK < 0.05 ? "adds under 0.1" : `adds ${words.with(w.addsK, "K", 1)}`,
   ];
 }
 
@@ -144,7 +144,7 @@ function Joint({ w, y }: { w: Witness; y: number }) {
   );
 }
 
-const SLEEVE = 152;
+const SLEEVE = 104;
 
 /** The 90 % interval down the rows, widened by what each correction adds. */
 function Sleeve({ rows, change }: { rows: readonly Witness[]; change: Figure }) {
@@ -162,14 +162,14 @@ function Sleeve({ rows, change }: { rows: readonly Witness[]; change: Figure }) 
   const right = side(1);
   const start = (sign: 1 | -1) => `${x(change.K + sign * (halves[0] ?? 0))} 0`;
   return (
-    <figure className="hidden shrink-0 sm:block" style={{ width: SLEEVE }}>
+    <figure className="hidden shrink-0 xl:block" style={{ width: SLEEVE }}>
       <svg
         width={SLEEVE}
         height={H + 22}
         role="img"
         aria-label={`90 % interval ${words.range(change.low, change.high)} K`}
       >
-        {ticks(...(x.domain() as [number, number]), 4).map((t) => (
+        {ticks(...(x.domain() as [number, number]), 3).map((t) => (
           <g key={t}>
             <path d={`M${x(t)} 0V${H}`} stroke="var(--line)" />
             <text x={x(t)} y={H + 16} textAnchor="middle" className="num fill-ink-2 text-tag">

@@ -61,7 +61,11 @@ export function VerdictScreen({
   return (
     <>
       <VerdictHead short={short} v={v} picked={picked} setPicked={setPicked} />
-      <div className="grid min-h-0 flex-1 grid-cols-1 bg-sheet lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]">
+      <div
+        className={`grid min-h-0 flex-1 grid-cols-1 bg-sheet ${
+          work.both ? "lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]" : "lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]"
+        }`}
+      >
         {work.both ? (
           <BothPane v={v} chip={chip} onLadder={() => work.setBoth(false)} />
         ) : (
