@@ -169,14 +169,16 @@ function Sleeve({ rows, change }: { rows: readonly Witness[]; change: Figure }) 
         role="img"
         aria-label={`90 % interval ${words.range(change.low, change.high)} K`}
       >
-        {ticks(...(x.domain() as [number, number]), 3).map((t) => (
-          <g key={t}>
-            <path d={`M${x(t)} 0V${H}`} stroke="var(--line)" />
-            <text x={x(t)} y={H + 16} textAnchor="middle" className="num fill-ink-2 text-tag">
-              {words.signed(t, Number.isInteger(t) ? 0 : 1)}
-            </text>
-          </g>
-        ))}
+        {ticks(...(x.domain() as [number, number]), 3)
+          .filter((t) => x(t) > 14 && x(t) < SLEEVE - 14)
+          .map((t) => (
+            <g key={t}>
+              <path d={`M${x(t)} 0V${H}`} stroke="var(--line)" />
+              <text x={x(t)} y={H + 16} textAnchor="middle" className="num fill-ink-2 text-tag">
+                {words.signed(t, Number.isInteger(t) ? 0 : 1)}
+              </text>
+            </g>
+          ))}
         <path
           d={`M${start(-1)}L${left.join("L")}L${[...right].reverse().join("L")}L${start(1)}Z`}
           fill="var(--copper-wash)"
