@@ -24,7 +24,7 @@ const { values, positionals } = parseArgs({
 });
 
 /** Tests of one mutant together, as they take unchanged, ms; further ones are left out. */
-const TESTS_MS = 12_000;
+const TESTS_MS = 9_000;
 
 /** So many killed one after another are looked at again: a runner gone wrong would kill them all. */
 const STREAK = 6;

@@ -29,7 +29,12 @@ export interface ChipExplanation {
 
 const POINTS = 300;
 
-/** The fits behind a verdict, with what they leave over and the arithmetic in words; empty when a load is missing. */
+/**
+ * The fits behind a verdict, with what they leave over and the arithmetic in words; empty when a load is missing.
+ *
+ * @example
+ * explainPair(before, after)[0]?.steps.map((s) => s.title); // ["The fit", "Contact", "Airflow", …]
+ */
 export function explainPair(before: JudgeRun, after: JudgeRun): ChipExplanation[] {
   if (!before.phases || !after.phases) return [];
   const { series, joint, chips, matched, fan } = preparePair(before, before.phases, after, after.phases);

@@ -28,7 +28,12 @@ export interface GoodRun {
   airflowKW: number;
 }
 
-/** The good runs a verdict bears witness of: every chip of an after run of which no path got worse. */
+/**
+ * The good runs a verdict bears witness of: every chip of an after run of which no path got worse.
+ *
+ * @example
+ * goodRunsOf("LR-02", verdict); // [{ tag: "LR-02", chip: "cpu", contactKW: 0.41, airflowKW: 1.01 }]
+ */
 export function goodRunsOf(tag: string, v: Verdict): GoodRun[] {
   if (v.verdict !== "improved" && v.verdict !== "unchanged") return [];
   const total = Object.values(v.matched.powerW).reduce((a, b) => a + b, 0);
@@ -46,7 +51,12 @@ export function goodRunsOf(tag: string, v: Verdict): GoodRun[] {
 const MODEL_SPREAD = 0.12;
 const MACHINE_SPREAD = 0.06;
 
-/** Good figures from the machine's own runs after service, else from its model's; null when there are none. */
+/**
+ * Good figures from the machine's own runs after service, else from its model's; null when there are none.
+ *
+ * @example
+ * figuresFromRuns([], runsOfTheModel, "Tessaly K15")?.source; // "good Tessaly K15s (LR-02, LR-09)"
+ */
 export function figuresFromRuns(
   own: readonly GoodRun[],
   model: readonly GoodRun[],

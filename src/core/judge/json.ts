@@ -6,7 +6,12 @@ const figure = (f: Figure | null) => (f ? { K: r1(f.K), low: r1(f.low), high: r1
 const plain = (text: string): string => text.replace(/\u00a0/g, " ");
 const kw = (v: number | null) => (v === null ? null : Math.round(v * 1000) / 1000);
 
-/** The verdict in the stable form `ovrant judge --json` prints. Unknown figures are null. */
+/**
+ * The verdict in the stable form `ovrant judge --json` prints. Unknown figures are null.
+ *
+ * @example
+ * JSON.stringify(verdictJson(judgePair(before, after))); // what ovrant judge --json prints
+ */
 export function verdictJson(v: Verdict) {
   return {
     version: v.version,

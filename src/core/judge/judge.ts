@@ -38,6 +38,11 @@ const WIDEST_K = 1.5;
 /**
  * Judges two load runs of one machine at matched conditions: room 25 °C, power and fan speed of the before
  * run's last two minutes. Never throws on readable runs; what cannot be compared says why.
+ *
+ * @example
+ * const verdict = judgePair(before, after, { limitC: 97 });
+ * verdict.verdict; // "improved"
+ * verdict.chips[0]?.change; // { K: -18.1, low: -19.4, high: -16.9 }
  */
 export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Verdict {
   const { limitC, thresholdK, good } = { ...defaultOptions, ...options };

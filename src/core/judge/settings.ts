@@ -21,7 +21,12 @@ export interface SettingDifference {
 
 const FIELDS = ["supply", "adapterW", "powerMode", "graphicsMode", "surface", "lid", "recipe", "fanPolicy"] as const;
 
-/** Settings that differ between the runs, and whether that spoils the judgement, given what the logs hold. */
+/**
+ * Settings that differ between the runs, and whether that spoils the judgement, given what the logs hold.
+ *
+ * @example
+ * settingDifferences(before, { ...before, lid: "closed" }, { power: true, fan: true })[0]?.spoils; // true
+ */
 export function settingDifferences(
   before: RunConditions,
   after: RunConditions,

@@ -59,6 +59,9 @@ const COUNTS_K = 4;
 /**
  * One run alone, before the machine is opened: where the trouble lies, from the heights of both paths against good
  * figures (the machine's own history, else its model's, else typical ranges of its class).
+ *
+ * @example
+ * triageRun(before, figuresOfClass(…), 97)?.word; // "airflow"
  */
 export function triageRun(input: JudgeRun, good: GoodFigures, limitC: number | null): Triage | null {
   if (!input.phases) return null;
