@@ -23,7 +23,8 @@ export function examine(scene: Scene): Examination {
     roomWitness(scene),
     timeWitness(scene),
     machineWitness(scene),
-    fanWitness(scene),
+    // a machine without a fan is told nothing of fans
+    ...(scene.fan.kind === "none" ? [] : [fanWitness(scene)]),
     ...chips.map((c) => powerWitness(scene, c.chip)),
   ];
   const silent = new Set(told.flatMap((t) => t.silent ?? []));

@@ -18,14 +18,16 @@ export interface FanState {
   stuck: "before" | "after" | null;
 }
 
-const STOPPED_SHARE = 0.12;
+/** A fan under this share of its speed in the other run stands. */
+export const STOPPED_SHARE = 0.12;
 const WEAK_SHARE = 0.6;
 /** A speed that moves less than this share from idle through the load does not follow the temperature. */
 const FIXED_SHARE = 0.03;
 /** Rise per watt, over that of the other run, that a machine whose fan truly stands exceeds. */
 const STANDING_RISE = 1.55;
 
-const usual: FanState = {
+/** Fans nothing is to be said of. */
+export const usualFan: FanState = {
   kind: "usual",
   run: null,
   ratio: null,
@@ -35,15 +37,12 @@ const usual: FanState = {
   stuck: null,
 };
 
-/** No fan, and none expected. */
-export const usualFan = usual;
-
 /**
  * A fan that stands, or turns at a fraction of its usual speed for the same heat, is the reason itself: it is not
  * scaled away. A fixed speed is: it says nothing of the fan.
  */
 export function fanState(before: Series, after: Series): FanState {
-  if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed) return { ...usual, kind: "unknown" };
+  if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed) return { ...usualFan, kind: "unknown" };
   const unit = before.fanUnit === after.fanUnit ? "same" : "mixed";
   const fixed = { before: isFixed(before), after: isFixed(after) };
   const was = before.fans.map((f) => meanOver(f, lateRows(before)));
@@ -56,16 +55,16 @@ export function fanState(before: Series, after: Series): FanState {
     const [low, run] = a < w ? [a, "after" as const] : [w, "before" as const];
     const stands = unit === "mixed" ? low < 1 : low < STOPPED_SHARE * Math.max(w, a);
     if (!stands) continue;
-    if (many === 1 && !risesAsStanding(before, after, run)) return { ...usual, kind: "unknown", stuck: run };
-    return { ...usual, kind: "stopped", run, ratio: run === "after" ? 0 : null, fan: many > 1 ? i + 1 : null, unit };
+    if (many === 1 && !risesAsStanding(before, after, run)) return { ...usualFan, kind: "unknown", stuck: run };
+    return { ...usualFan, kind: "stopped", run, ratio: run === "after" ? 0 : null, fan: many > 1 ? i + 1 : null, unit };
   }
-  if (Math.max(...was, ...is, 0) < 1) return { ...usual, kind: "none", unit };
+  if (Math.max(...was, ...is, 0) < 1) return { ...usualFan, kind: "none", unit };
   const ratio = speedRatio(before, after);
   if (unit === "same" && ratio !== null && !fixed.before && !fixed.after) {
-    if (ratio < WEAK_SHARE) return { ...usual, kind: "weak", run: "after", ratio, fixed };
-    if (ratio > 1 / WEAK_SHARE) return { ...usual, kind: "weak", run: "before", ratio, fixed };
+    if (ratio < WEAK_SHARE) return { ...usualFan, kind: "weak", run: "after", ratio, fixed };
+    if (ratio > 1 / WEAK_SHARE) return { ...usualFan, kind: "weak", run: "before", ratio, fixed };
   }
-  return { ...usual, ratio, unit, fixed };
+  return { ...usualFan, ratio, unit, fixed };
 }
 
 /** Whether a speed is the same in idle and at the end of the load. */

@@ -1,7 +1,7 @@
 import type { FanScale } from "../ladder";
 import type { Series } from "../thermal";
 import { lateRows, meanOver, type Matched } from "./conditions";
-import { type FanState } from "./fan";
+import { STOPPED_SHARE, type FanState } from "./fan";
 
 /** How the ladder takes the fans of both runs: what each is a share of, and where they turn at matched conditions. */
 export interface FanPlan {
@@ -35,12 +35,10 @@ export function fanPlan(before: Series, after: Series, matched: Matched, fan: Fa
     before: fan.kind === "stopped" && fan.run === "before" ? was : reference,
     after:
       fan.kind === "stopped" && fan.run === "after"
-        ? reference.map((n, f) => ((is[f] ?? 0) < 0.12 * n ? (is[f] ?? 0) : n))
-        : fan.kind === "weak" && fan.run === "after" && fan.ratio
+        ? reference.map((n, f) => ((is[f] ?? 0) < STOPPED_SHARE * n ? (is[f] ?? 0) : n))
+        : fan.kind === "weak" && fan.ratio
           ? reference.map((n) => n * (fan.ratio ?? 1))
-          : fan.kind === "weak" && fan.run === "before" && fan.ratio
-            ? reference.map((n) => n * (fan.ratio ?? 1))
-            : reference,
+          : reference,
   };
   return { before: { top: top?.before ?? both }, after: { top: top?.after ?? both }, at };
 }

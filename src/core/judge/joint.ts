@@ -33,7 +33,7 @@ const EXPONENT = { mean: 0.6, sd: 0.15 };
 /** Over a guessed fan curve the exponent may be anything from none at all. */
 const GUESSED_EXPONENT = { mean: 0.42, sd: 0.22 };
 /** Half-width of a 90 % interval, in sigmas. */
-const NINETY = 1.645;
+export const NINETY = 1.645;
 
 export interface JointPair {
   chips: {
@@ -46,7 +46,6 @@ export interface JointPair {
   }[];
   fit: JointFit;
   at: AtPoint;
-  fanPlan: FanPlan;
 }
 
 /** Heights of contact and airflow of every chip of both runs at matched conditions, by one ladder fitted to both. */
@@ -111,7 +110,6 @@ function fitted(tracks: JointFit["tracks"], plan: FanPlan, given: Fitted): Joint
   return {
     fit,
     at,
-    fanPlan: plan,
     chips: heightsOf(fit, at).map((h, i) => ({
       chip: chips[i] ?? "cpu",
       paths: [pathOf("contact", h), pathOf("airflow", h)],

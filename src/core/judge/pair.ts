@@ -5,7 +5,7 @@ import { matchedConditions, type JudgeRun, type Matched } from "./conditions";
 import type { ChipEstimate } from "./estimate";
 import { spectraOf } from "./spectrum";
 import { fanState, type FanState } from "./fan";
-import { estimatesOf, jointPair, type JointPair } from "./joint";
+import { estimatesOf, jointPair, NINETY, type JointPair } from "./joint";
 import { examine, type Examination } from "./examine";
 import { doubtsRooms, openRooms } from "./witnessRoom";
 import { byWorkShare, witnessWork, type WorkWitness } from "./work";
@@ -42,7 +42,7 @@ function weighed(told: Examination, { fit, at, chips }: JointPair): Examination 
     const chip = fit.given.chips.findIndex((c) => name === `power ${c}`);
     return chip < 0 ? name : `power ${chip}`;
   };
-  const adds = (names: readonly string[]) => 1.645 * addedBy(fit, at, most, names.map(place));
+  const adds = (names: readonly string[]) => NINETY * addedBy(fit, at, most, names.map(place));
   return {
     ...told,
     witnesses: told.witnesses.map((w) => ({

@@ -22,7 +22,6 @@ export function fanWitness({ before, after, fan }: Scene): Testimony {
     unknowns,
     addsK: null,
   });
-  if (fan.kind === "none") return { witness: say("fine", "No fan turns in either run.") };
   if (fan.stuck) {
     const message =
       `The fan reads 0 rpm in the run ${fan.stuck}, but the machine is no hotter per watt: air is moving, the ` +

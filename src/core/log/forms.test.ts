@@ -92,6 +92,27 @@ describe("times are read as they are meant", () => {
   });
 });
 
+describe("odd lines of objects", () => {
+  it("a key of its own in every line fills no memory, and the log beside it is read", () => {
+    const lines = Array.from({ length: N }, (_, i) =>
+      JSON.stringify({ t: i, cpu_temp_c: chipC(i), cpu_power_w: watts(i), [`k${i}`]: i }),
+    );
+    tellsTheLoad(read(lines.join("\n")));
+  });
+  it("lists in lists, text and nothing are left out", () => {
+    const deep = `${"[".repeat(5000)}1${"]".repeat(5000)}`;
+    const lines = Array.from({ length: N }, (_, i) =>
+      JSON.stringify({ t: i, cpu_temp_c: chipC(i), cpu_power_w: watts(i) }),
+    );
+    tellsTheLoad(read([...lines.slice(0, 50), `{"t":${deep}}`, "{}", "[1]", "no", ...lines.slice(50)].join("\n")));
+  });
+  it("more values than fit are refused", () => {
+    const wide = JSON.stringify(Object.fromEntries(Array.from({ length: 250 }, (_, k) => [`k${k}`, k])));
+    const result = readLog([wide, ...Array.from({ length: 90_000 }, () => '{"k0":1}')].join("\n"));
+    expect(result.ok ? "" : result.problem.code).toBe("log-json-too-large");
+  });
+});
+
 describe("units are those of the whole log", () => {
   it("°F without a unit, the room too", () => {
     const run = read(

@@ -1,5 +1,10 @@
 /** Most that is taken of a log written as JSON, one object a line, bytes: it is held whole. */
 const MOST_BYTES = 128 * 1024 * 1024;
+/** Keys past these are left out, and a table of more cells is not made: odd lines must not blow it up. */
+const MOST_KEYS = 256;
+const MOST_CELLS = 20_000_000;
+/** Objects and lists within each other, at most. */
+const DEEPEST = 5;
 
 /** Whether text begins like an object a line. */
 export const beginsAsJson = (chunk: Uint8Array): boolean => {
@@ -22,8 +27,9 @@ export class JsonLines {
     return this.bytes <= MOST_BYTES;
   }
 
-  /** Headings of all keys as they first stand, inner objects by their path; a line that is no object is left out. */
-  asTable(): Uint8Array<ArrayBuffer> {
+  /** Headings of all keys as they first stand, inner objects by their path; a line that is no object is left out. Null
+   * when the table would be too large. */
+  asTable(): Uint8Array<ArrayBuffer> | null {
     const decoder = new TextDecoder();
     const text = this.chunks.map((c) => decoder.decode(c, { stream: true })).join("") + decoder.decode();
     const keys = new Map<string, number>();
@@ -32,6 +38,7 @@ export class JsonLines {
       const row = cellsOf(line, keys);
       if (row) rows.push(row);
     }
+    if (rows.length * keys.size > MOST_CELLS) return null;
     const headings = [...keys.keys()].map(quoted).join(",");
     const lines = rows.map((row) => Array.from({ length: keys.size }, (_, i) => row[i] ?? "").join(","));
     return new TextEncoder().encode([headings, ...lines, ""].join("\n"));
@@ -40,22 +47,23 @@ export class JsonLines {
 
 function cellsOf(line: string, keys: Map<string, number>): string[] | null {
   const row: string[] = [];
-  const put = (path: string, value: unknown): void => {
+  const put = (path: string, value: unknown, depth: number): void => {
     if (typeof value === "object" && value !== null) {
-      if (Array.isArray(value) ? value.length > 64 : path.split(" ").length > 4) return;
-      for (const [k, v] of Object.entries(value)) put(path ? `${path} ${k}` : k, v);
+      if (depth >= DEEPEST) return;
+      for (const [k, v] of Object.entries(value)) put(path ? `${path} ${k}` : k, v, depth + 1);
       return;
     }
     if (typeof value !== "number" && typeof value !== "string" && value !== null) return;
     const at = keys.get(path) ?? keys.size;
+    if (at >= MOST_KEYS) return;
     keys.set(path, at);
     row[at] = typeof value === "string" ? quoted(value) : value === null ? "" : String(value);
   };
   try {
     const value: unknown = JSON.parse(line);
     if (typeof value !== "object" || value === null || Array.isArray(value)) return null;
-    put("", value);
-    return row;
+    put("", value, 0);
+    return row.length ? row : null;
   } catch {
     return null;
   }

@@ -139,7 +139,7 @@ function staysBack(t: Float64Array, i: number, before: number): boolean {
   const last = Math.min(t.length - 1, i + STAYS_BACK);
   if (last - i < 3) return false;
   for (let k = i; k <= last; k++) {
-    if ((t[k] ?? 0) >= before + (k - i) * 1e-9 && k < i + 3) return false;
+    if ((t[k] ?? 0) >= before && k < i + 3) return false;
     if (k > i && (t[k] ?? 0) < (t[k - 1] ?? 0)) return false;
   }
   return true;

@@ -5,7 +5,7 @@ import type { Problem } from "../result";
 export const logProblem = {
   jsonTooLarge: (): Problem => ({
     code: "log-json-too-large",
-    message: "A log of JSON lines over 128 MB is not read.",
+    message: "A log of JSON lines of over 128 MB or 20 million values is not read.",
     action: "Save it as a table (CSV), or cut it to the load run.",
   }),
   empty: (): Problem => ({

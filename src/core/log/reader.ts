@@ -85,6 +85,7 @@ export class LogReader {
     if (this.json && !this.problem) {
       const table = this.json.asTable();
       this.json = null;
+      if (!table) return bad(logProblem.jsonTooLarge());
       this.head = [table];
       this.headBytes = table.length;
     }

@@ -100,7 +100,15 @@ export function VerdictScreen({
         <DueDialog
           jobId={jobId}
           suggested={suggestedDue}
-          reasonNeeded={none ? "There is no comparison" : v.verdict === "worse" || against ? "A path got worse" : null}
+          reasonNeeded={
+            none
+              ? "There is no comparison"
+              : v.verdict === "worse" || against
+                ? "A path got worse"
+                : work.unsure
+                  ? "A path is not known"
+                  : null
+          }
           onClose={() => setDue(false)}
         />
       ) : null}
@@ -175,7 +183,9 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
   const chip = v.chips[picked] ?? v.chips[0];
   const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
   const none = v.verdict === "not-comparable";
-  const against = v.chips.some((c) => c.paths.some((p) => p.finding === (v.verdict === "improved" ? "worse" : "none")));
+  const against = v.verdict !== "worse" && v.chips.some((c) => c.paths.some((p) => p.finding === "worse"));
+  // cooler, but by what is not known: the judge asks for one more run first
+  const unsure = v.next.some((n) => n.code === "tell-paths");
   const chartW = Math.max(270, size.width);
   const openAgain = async () => {
     await send("POST", `/api/jobs/${jobId}/reopen`, {});
@@ -183,7 +193,7 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
   };
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   const short = v.verdict !== "not-comparable" && v.headline.length === 1;
-  const main = closed ? null : none || v.verdict === "worse" || against ? again : () => setDue(true);
+  const main = closed ? null : none || v.verdict === "worse" || against || unsure ? again : () => setDue(true);
   useKeys({
     h: drawn ? () => router.push(stagePath(jobId, "heat")) : undefined,
     Enter: due || explain ? undefined : (main ?? undefined),
@@ -198,6 +208,7 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
     setExplain,
     ref,
     against,
+    unsure,
     own,
     chartW,
     none,
@@ -351,7 +362,7 @@ interface FootActionsProps {
 
 /** What can be done after this verdict. */
 function FootActions({ work, closed, v }: FootActionsProps) {
-  const { openAgain, none, setDue, again, against } = work;
+  const { openAgain, none, setDue, again, against, unsure } = work;
   return (
     <>
       {closed ? (
@@ -372,13 +383,13 @@ function FootActions({ work, closed, v }: FootActionsProps) {
             Run after again
           </Button>
         </>
-      ) : v.verdict === "worse" || against ? (
+      ) : v.verdict === "worse" || against || unsure ? (
         <>
           <Button big onClick={() => setDue(true)}>
             Leave it, with reason
           </Button>
           <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
-            Reopened: run after again
+            {unsure ? "Run after again" : "Reopened: run after again"}
           </Button>
         </>
       ) : (
