@@ -9,4 +9,4 @@ export * from "./verdict";
 export type { ChipId } from "../thermal";
 export { settingDifferences, type RunConditions, type SettingDifference } from "./settings";
 export { alignRuns, type PairCurves } from "./aligned";
-export { evidenceOf, matchedWords, peaksAlone, unknownWhy, type Evidence } from "./words";
+export { evidenceOf, holdsOpen, matchedWords, peaksAlone, unknownWhy, type Evidence } from "./words";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { nextSteps } from "./next";
+import { holdsOpen, nextSteps } from "./next";
 import { headlineOf, summaryOf } from "./headline";
-import type { ChipVerdict, PathFinding, Reason } from "./verdict";
+import type { ChipVerdict, PathFinding, Reason, VerdictWord } from "./verdict";
 
 const reason = (code: string, level: Reason["level"] = "caution", figure?: string): Reason => ({
   code,
@@ -24,6 +24,25 @@ const text = (parts: readonly { text: string }[]) =>
     .map((p) => p.text)
     .join("")
     .replaceAll("\u00a0", " ");
+
+describe("whether a job may be closed on its verdict", () => {
+  const holds = (verdict: VerdictWord, ...chips: ChipVerdict[]) =>
+    holdsOpen({ verdict, chips, next: nextSteps(verdict, chips[0] ?? null, [], chips) });
+  it("yes when nothing is worse and every path is known", () => {
+    expect(holds("improved", chip("better", "same"))).toBeNull();
+    expect(holds("unchanged", chip("same", "same"))).toBeNull();
+  });
+  it("never beside a path that is worse, on any chip, whatever the total", () => {
+    expect(holds("improved", chip("better", "same"), chip("worse", "better"))).toBe("A path got worse");
+    expect(holds("unchanged", chip("worse", "better"))).toBe("A path got worse");
+    expect(holds("worse", chip("unknown", "unknown"))).toBe("A path got worse");
+  });
+  it("not yet when it is cooler by what is not known, and not without a comparison", () => {
+    expect(holds("improved", chip("better", "unknown"))).toBe("A path is not known");
+    expect(holds("improved", chip("better", "same"), chip("unknown", "unknown"))).toBe("A path is not known");
+    expect(holds("not-comparable")).toBe("There is no comparison");
+  });
+});
 
 describe("what to do next", () => {
   it("a good job is closed with its next date", () => {

@@ -1,4 +1,12 @@
-import type { ChipVerdict, NextStep, Reason, VerdictWord } from "./verdict";
+import type { ChipVerdict, NextStep, Reason, Verdict, VerdictWord } from "./verdict";
+
+/** Why a job should not be closed on this verdict; null when it may be. */
+export function holdsOpen(v: Pick<Verdict, "verdict" | "chips" | "next">): string | null {
+  if (v.verdict === "not-comparable") return "There is no comparison";
+  if (v.verdict === "worse" || v.chips.some((c) => c.paths.some((p) => p.finding === "worse")))
+    return "A path got worse";
+  return v.next.some((n) => n.code === "tell-paths") ? "A path is not known" : null;
+}
 
 /** What to do now, most pressing first. */
 export function nextSteps(

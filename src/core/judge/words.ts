@@ -1,3 +1,3 @@
 export { headlineOf, summaryOf } from "./headline";
-export { nextSteps } from "./next";
+export { holdsOpen, nextSteps } from "./next";
 export { evidenceOf, matchedWords, peaksAlone, unknownWhy, type Evidence } from "./evidence";

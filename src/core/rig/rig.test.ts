@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../../samples/rigs";
 import { fanTarget, throttle } from "./controls";
 import { coldState, linksOf, stepNetwork } from "./network";
+import { thermalOf } from "./thermal";
 import { plainSensors, simulate, soundMachine, standardRecipe, steadyRise, truthOf, withFaults } from "./index";
 
 describe("the thermal network", () => {
@@ -69,5 +70,30 @@ describe("a run on the rig", () => {
     expect(truth.verdict).toBe("improved");
     expect(truth.chips[0]?.contactK).toBe(0);
     expect(truth.chips[0]?.airflowK).toBeLessThan(-8);
+  });
+});
+
+describe("the net of nodes, a physics of its own", () => {
+  const families = ["distributed", "fast-fins", "chamber", "leaky"] as const;
+  it.each(families)("%s: settles where it says it stands, and stays there", (family) => {
+    const net = thermalOf({ ...tessalyK15, family }, soundMachine);
+    const powerW = [40, 35];
+    const steady = net.steady(powerW, 0.8);
+    net.settle(powerW, 0.8, 0);
+    for (let i = 0; i < 600; i++) net.step(powerW, 0.8, 0.1);
+    net.dieK().forEach((k, i) => {
+      const { contactK, airflowK } = steady[i] ?? { contactK: 0, airflowK: 0 };
+      expect(k).toBeCloseTo(contactK + airflowK, 2);
+    });
+  });
+  it.each(families)("%s: paste is contact, lint and a slow fan are airflow", (family) => {
+    const at = (faults: Parameters<typeof withFaults>[0], fan = 0.8) =>
+      thermalOf({ ...wrenfell14, family }, withFaults(faults)).steady([26], fan)[0] ?? { contactK: 0, airflowK: 0 };
+    const sound = at({});
+    expect(at({ contact: { cpu: 2 } }).contactK).toBeGreaterThan(1.5 * sound.contactK);
+    expect(at({ contact: { cpu: 2 } }).airflowK).toBeLessThan(1.05 * sound.airflowK);
+    expect(at({ clog: 2 }).airflowK).toBeGreaterThan(1.15 * sound.airflowK);
+    expect(at({}, 0.4).airflowK).toBeGreaterThan(1.1 * sound.airflowK);
+    expect(at({ clog: 2 }).contactK / sound.contactK).toBeCloseTo(1, 1);
   });
 });

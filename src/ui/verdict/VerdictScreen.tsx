@@ -5,7 +5,15 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Agreement } from "@/core/service";
-import { unknownWhy, matchedWords, evidenceOf, type ChipVerdict, type PairCurves, type Verdict } from "@/core/judge";
+import {
+  holdsOpen,
+  unknownWhy,
+  matchedWords,
+  evidenceOf,
+  type ChipVerdict,
+  type PairCurves,
+  type Verdict,
+} from "@/core/judge";
 import { EvidenceLine } from "@/ui/controls/Band";
 import { Button, LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
@@ -97,20 +105,7 @@ export function VerdictScreen({
         <ExplainDialog jobId={jobId} verdictId={verdictId} chip={chip.chip} onClose={() => setExplain(false)} />
       ) : null}
       {due ? (
-        <DueDialog
-          jobId={jobId}
-          suggested={suggestedDue}
-          reasonNeeded={
-            none
-              ? "There is no comparison"
-              : v.verdict === "worse" || against
-                ? "A path got worse"
-                : work.unsure
-                  ? "A path is not known"
-                  : null
-          }
-          onClose={() => setDue(false)}
-        />
+        <DueDialog jobId={jobId} suggested={suggestedDue} reasonNeeded={work.holds} onClose={() => setDue(false)} />
       ) : null}
     </>
   );
@@ -184,8 +179,7 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
   const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
   const none = v.verdict === "not-comparable";
   const against = v.verdict !== "worse" && v.chips.some((c) => c.paths.some((p) => p.finding === "worse"));
-  // cooler, but by what is not known: the judge asks for one more run first
-  const unsure = v.next.some((n) => n.code === "tell-paths");
+  const holds = holdsOpen(v);
   const chartW = Math.max(270, size.width);
   const openAgain = async () => {
     await send("POST", `/api/jobs/${jobId}/reopen`, {});
@@ -193,7 +187,7 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
   };
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   const short = v.verdict !== "not-comparable" && v.headline.length === 1;
-  const main = closed ? null : none || v.verdict === "worse" || against || unsure ? again : () => setDue(true);
+  const main = closed ? null : holds ? again : () => setDue(true);
   useKeys({
     h: drawn ? () => router.push(stagePath(jobId, "heat")) : undefined,
     Enter: due || explain ? undefined : (main ?? undefined),
@@ -208,7 +202,7 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
     setExplain,
     ref,
     against,
-    unsure,
+    holds,
     own,
     chartW,
     none,
@@ -362,7 +356,7 @@ interface FootActionsProps {
 
 /** What can be done after this verdict. */
 function FootActions({ work, closed, v }: FootActionsProps) {
-  const { openAgain, none, setDue, again, against, unsure } = work;
+  const { openAgain, none, setDue, again, against, holds } = work;
   return (
     <>
       {closed ? (
@@ -383,13 +377,13 @@ function FootActions({ work, closed, v }: FootActionsProps) {
             Run after again
           </Button>
         </>
-      ) : v.verdict === "worse" || against || unsure ? (
+      ) : holds ? (
         <>
           <Button big onClick={() => setDue(true)}>
             Leave it, with reason
           </Button>
           <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
-            {unsure ? "Run after again" : "Reopened: run after again"}
+            {v.verdict === "worse" || against ? "Reopened: run after again" : "Run after again"}
           </Button>
         </>
       ) : (
