@@ -1,5 +1,6 @@
 import { ladderAt, Places, startOf, unknownsOf, type Ladder, type LadderGiven } from "./parameters";
 import type { Track } from "./track";
+import { factorOf, inverseOf, solved } from "./factor";
 import { LossMemo } from "./loss";
 import { walk } from "./walk";
 
@@ -132,8 +133,8 @@ const MOST_BEND = 0.75;
  * against it (Transtrum and Sethna 2012). One more walk saves several steps: paste, pipe and plate trade places slowly.
  */
 function bentStep(problem: Problem, { u, rows, noise, slopes }: Here, lambda: number): Float64Array {
-  const factor = choleskyOf(slopes.gram, u.length, lambda);
-  const step = solveWith(factor, u.length, slopes.moment);
+  const factor = factorOf(slopes.gram, u.length, lambda);
+  const step = solved(factor, slopes.moment);
   const ahead = problem.residuals(Float64Array.from(u, (v, i) => v + LOOK * (step[i] as number)));
   const bend = new Float64Array(rows.length);
   for (let k = 0; k < bend.length; k++) bend[k] = ((ahead[k] as number) - (rows[k] as number)) / LOOK;
@@ -146,7 +147,7 @@ function bentStep(problem: Problem, { u, rows, noise, slopes }: Here, lambda: nu
     for (let k = from; k < to; k++) s += (values[k] as number) * (bend[k] as number);
     return (-2 * s) / LOOK / noise;
   });
-  const curve = solveWith(factor, u.length, pull);
+  const curve = solved(factor, pull);
   if (Math.sqrt(sumSquares(curve)) > MOST_BEND * Math.sqrt(sumSquares(step))) return step;
   return step.map((v, i) => v + 0.5 * (curve[i] as number));
 }
@@ -267,45 +268,6 @@ class Problem {
     };
     return { before: of("before"), after: of("after") };
   }
-}
-
-/** Lower triangle of the Cholesky factor; the diagonal is damped by `lambda`. */
-function choleskyOf(gram: Float64Array, n: number, lambda: number): Float64Array {
-  const l = new Float64Array(n * n);
-  for (let i = 0; i < n; i++) {
-    for (let j = 0; j <= i; j++) {
-      let s = (gram[i * n + j] as number) * (i === j ? 1 + lambda : 1);
-      for (let k = 0; k < j; k++) s -= (l[i * n + k] as number) * (l[j * n + k] as number);
-      l[i * n + j] = i === j ? Math.sqrt(Math.max(s, 1e-12)) : s / (l[j * n + j] as number);
-    }
-  }
-  return l;
-}
-
-function solveWith(l: Float64Array, n: number, b: Float64Array): Float64Array {
-  const x = Float64Array.from(b);
-  for (let i = 0; i < n; i++) {
-    let s = x[i] as number;
-    for (let k = 0; k < i; k++) s -= (l[i * n + k] as number) * (x[k] as number);
-    x[i] = s / (l[i * n + i] as number);
-  }
-  for (let i = n - 1; i >= 0; i--) {
-    let s = x[i] as number;
-    for (let k = i + 1; k < n; k++) s -= (l[k * n + i] as number) * (x[k] as number);
-    x[i] = s / (l[i * n + i] as number);
-  }
-  return x;
-}
-
-function inverseOf(gram: Float64Array, n: number): Float64Array {
-  const l = choleskyOf(gram, n, 0);
-  const out = new Float64Array(n * n);
-  for (let i = 0; i < n; i++) {
-    const e = new Float64Array(n);
-    e[i] = 1;
-    out.set(solveWith(l, n, e), i * n);
-  }
-  return out;
 }
 
 /** What the fitted ladder reads on each chip along a run, °C per step; the first step of a stretch has no reading. */

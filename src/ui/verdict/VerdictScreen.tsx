@@ -65,7 +65,7 @@ export function VerdictScreen({
   found,
 }: Props) {
   const work = useVerdictScreen({ v, curves, jobId, closed, drawn });
-  const { short, picked, setPicked, chip, setExplain, ref, against, none, setDue, explain, due } = work;
+  const { short, picked, setPicked, chip, setExplain, ref, setDue, explain, due } = work;
   return (
     <>
       <VerdictHead short={short} v={v} picked={picked} setPicked={setPicked} />
