@@ -1,5 +1,6 @@
 import { expect, test } from "./journeys";
 import { dropLog, keepBefore, rigLog, takeIn } from "./logs";
+import { planFor } from "../src/testing/plans";
 
 test("a wrong file is refused with the reason, and nothing is lost", async ({ page }) => {
   await takeIn(page, "Wrong file");
@@ -105,7 +106,7 @@ test("requests from other sites, odd bodies and cut uploads are refused without 
     kind: "before",
     name: "x.csv",
     bytes: 9999,
-    choices: {},
+    plan: planFor(""),
     phases: null,
     conditions: {},
   });

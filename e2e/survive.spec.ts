@@ -1,6 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { App } from "./app";
 import { rigLog } from "./logs";
+import { planFor } from "../src/testing/plans";
 
 test("what was acknowledged is there after kill -9", async ({ page }) => {
   const app = await App.start("empty");
@@ -23,7 +24,7 @@ test("what was acknowledged is there after kill -9", async ({ page }) => {
         kind,
         name: `${kind}.csv`,
         bytes: Buffer.byteLength(text),
-        choices: {},
+        plan: planFor(text),
         phases: null,
         conditions: { roomStartC: 22, roomEndC: 22 },
       };

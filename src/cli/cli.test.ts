@@ -138,6 +138,33 @@ describe("what the command is told", () => {
     expect(JSON.parse(comma.out)).toMatchObject({ verdict: "improved" });
   });
 
+  it("is asked for where the guess would decide, and only then", async () => {
+    const [head = "", ...rows] = renderLog(simulate(wrenfell14, soundMachine, standardRecipe, plainSensors, 0.2)).split(
+      "\n",
+    );
+    const beside = (name: string, value: number) =>
+      [`${head},${name}`, ...rows.filter(Boolean).map((r) => `${r},${value}`)].join("\n");
+    // a nameless 22 may be the room that is missing; a room of 72 can only be °F
+    writeFileSync(file("nameless.csv"), beside("temp9", 22));
+    writeFileSync(file("ambient.csv"), beside("Ambient", 72));
+    const before = ["--before", file("before.csv"), "--room-before", "22", "--json"];
+    const [asked, settled, ambient] = await Promise.all([
+      ovrant("judge", ...before, "--after", file("nameless.csv")),
+      ovrant("judge", ...before, "--after", file("nameless.csv"), ...told("temp9=room.temperature")),
+      ovrant("judge", ...before, "--after", file("ambient.csv")),
+    ]);
+    expect(asked.code).toBe(2);
+    expect(asked.err).toContain('--column "temp9=room.temperature"');
+    expect(JSON.parse(settled.out)).toMatchObject({ verdict: "improved" });
+    expect(ambient.code).toBe(0);
+    const { verdict, quality } = JSON.parse(ambient.out) as {
+      verdict: string;
+      quality: { after: { warnings: string[] } };
+    };
+    expect(verdict).toBe("improved");
+    expect(quality.after.warnings.join()).toContain('"Ambient" names no unit');
+  });
+
   it("help is no error, what no object should know is no command", async () => {
     const [help, odd] = await Promise.all([ovrant("--help"), ovrant("constructor")]);
     expect(help.code).toBe(0);

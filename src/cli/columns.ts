@@ -1,10 +1,9 @@
-import { isRole, unitFromText, type ReadOptions, type Role, type Unit } from "../core/log";
+import { isRole, unitFromText, type ColumnChoices, type Role, type ToldColumn } from "../core/log";
 import { Unusable } from "./unusable";
 
 /** What `--column "Heading=cpu.power:W"` tells, as often as it is given: a quantity by heading, with its unit. */
-export function toldColumns(given: readonly string[] = []): Pick<ReadOptions, "choices" | "units"> {
-  const choices: Record<string, Role> = {};
-  const units: Record<string, Unit> = {};
+export function toldColumns(given: readonly string[] = []): ColumnChoices {
+  const choices: Record<string, ToldColumn> = {};
   for (const text of given) {
     const at = text.lastIndexOf("=");
     const heading = text.slice(0, at).trim();
@@ -16,12 +15,15 @@ export function toldColumns(given: readonly string[] = []): Pick<ReadOptions, "c
           "Quantities: cpu.temperature, cpu.core0.temperature, cpu.power, cpu.load, cpu.clock, the same of gpu, " +
           "room.temperature, drive.temperature, case.temperature, fan1.speed, fan1.duty, time, none.",
       );
-    choices[heading] = role.trim() as Role;
-    if (unitText === undefined) continue;
+    const told = role.trim() as Role;
+    if (unitText === undefined) {
+      choices[heading] = { role: told };
+      continue;
+    }
     const unit = unitFromText(unitText);
     if (unit === "" || unit === "other")
       throw new Unusable(`--column "${text}": "${unitText}" is no unit. Use °C, °F, W, mW, %, rpm, krpm, MHz or GHz.`);
-    units[heading] = unit;
+    choices[heading] = { role: told, unit };
   }
-  return { choices, units };
+  return choices;
 }

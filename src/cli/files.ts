@@ -1,12 +1,13 @@
 import { createReadStream } from "node:fs";
 import { readFile, stat } from "node:fs/promises";
 import { parseArgs } from "node:util";
-import { LogReader, toRun, type ReadOptions, type Run } from "../core/log";
+import { LogReader, toRun, type ReadOptions } from "../core/log";
 import type { Result } from "../core/result";
+import type { ReadFile } from "./doubts";
 import { Unusable } from "./unusable";
 
 /** Reads a log from disk in pieces, so that a large one needs no more memory than its numbers. */
-export async function runFromFile(path: string, options: ReadOptions = {}): Promise<Run> {
+export async function readFromFile(path: string, options: ReadOptions = {}): Promise<ReadFile> {
   const info = await stat(path).catch((e: NodeJS.ErrnoException) => {
     throw new Unusable(
       `${path}: ${e.code === "ENOENT" ? "There is no such file." : "The file cannot be opened."} Check the path.`,
@@ -19,7 +20,7 @@ export async function runFromFile(path: string, options: ReadOptions = {}): Prom
   if (!table.ok) throw Unusable.of(path, table.problem);
   const run = toRun(table.value);
   if (!run.ok) throw Unusable.of(path, run.problem);
-  return run.value;
+  return { path, table: table.value, run: run.value };
 }
 
 /** The one JSON file a planning command is given, read and checked; a wrong call or file ends it with words. */

@@ -1,8 +1,9 @@
 import { parseArgs } from "node:util";
-import { findPhases } from "../core/log";
+import { channelOf, findPhases, type Run } from "../core/log";
 import { judgePair, plainText, verdictJson, type Verdict } from "../core/judge";
 import { toldColumns } from "./columns";
-import { runFromFile } from "./files";
+import { refuseDecisiveGuess, withGuesses } from "./doubts";
+import { readFromFile } from "./files";
 import { Unusable } from "./unusable";
 
 /** ovrant judge: two logs in, one verdict out. */
@@ -28,15 +29,28 @@ export async function judgeCommand(args: string[]): Promise<void> {
   const roomAfter = room("--room-after", values["room-after"]);
   const told = toldColumns(values.column);
   const limitC = degrees("--limit", values.limit, 40, 130);
-  const before = await runFromFile(values.before, told);
-  const after = await runFromFile(values.after, told);
-  const verdict = judgePair(
-    { run: before, phases: findPhases(before), room: roomBefore },
-    { run: after, phases: findPhases(after), room: roomAfter },
-    { limitC },
-  );
+  const before = await readFromFile(values.before, { choices: told });
+  const after = await readFromFile(values.after, { choices: told });
+  const judged = (b: Run, a: Run): Verdict =>
+    judgePair(
+      { run: b, phases: findPhases(b), room: roomBefore },
+      { run: a, phases: findPhases(a), room: roomAfter },
+      { limitC },
+    );
+  refuseDecisiveGuess(before, lacksRoom(before.run, roomBefore), (run) => decided(judged(run, after.run)));
+  refuseDecisiveGuess(after, lacksRoom(after.run, roomAfter), (run) => decided(judged(before.run, run)));
+  const verdict = judged(withGuesses(before), withGuesses(after));
   process.stdout.write(values.json ? `${JSON.stringify(verdictJson(verdict))}\n` : asText(verdict));
 }
+
+/** What a verdict decides: its word and the finding of every path; null where a room was read that cannot be. */
+const decided = (v: Verdict): string | null =>
+  v.reasons.some((r) => r.level === "blocks" && r.code.startsWith("room-"))
+    ? null
+    : [v.verdict, ...v.chips.flatMap((c) => [c.chip, ...c.paths.map((p) => p.finding)])].join(" ");
+
+const lacksRoom = (run: Run, room: { startC: number | null }): boolean =>
+  room.startC === null && channelOf(run, "room.temperature") === undefined;
 
 /** A room that stayed, or "start,end"; a comma before one digit is a decimal mark. */
 function room(name: string, text: string | undefined): { startC: number | null; endC: number | null } {

@@ -1,7 +1,8 @@
 import { parseArgs } from "node:util";
-import { findPhases, summarise } from "../core/log";
+import { findPhases, planOf, summarise } from "../core/log";
 import { toldColumns } from "./columns";
-import { runFromFile } from "./files";
+import { withGuesses } from "./doubts";
+import { readFromFile } from "./files";
 import { Unusable } from "./unusable";
 
 /** ovrant read FILE: what a log holds. */
@@ -13,10 +14,11 @@ export async function readCommand(args: string[]): Promise<void> {
   });
   const path = positionals[0];
   if (!path || positionals.length > 1) throw new Unusable("usage: ovrant read FILE [--column H=Q:U]… [--json]");
-  const run = await runFromFile(path, toldColumns(values.column));
+  const file = await readFromFile(path, { choices: toldColumns(values.column) });
+  const run = withGuesses(file);
   const summary = summarise(run);
   if (values.json) {
-    process.stdout.write(`${JSON.stringify(summary)}\n`);
+    process.stdout.write(`${JSON.stringify({ ...summary, plan: planOf(file.table) })}\n`);
     return;
   }
   const phases = findPhases(run);

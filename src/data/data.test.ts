@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import type { Knex } from "knex";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { findPhases, readTable, toRun } from "../core/log";
+import { findPhases, layoutOf, readTable, toRun } from "../core/log";
 import { plainSensors, renderLog, simulate, soundMachine, standardRecipe } from "../core/rig";
 import { wrenfell14 } from "../samples/rigs";
 import { openDatabase } from "./connection";
@@ -80,7 +80,7 @@ function newRun(jobId: number, kind: "before" | "after"): NewRun {
     sourceBytes: text.length,
     sourceGzip: gzipSync(text),
     columns: table.value.columns,
-    layout: { encoding: "utf-8", separator: ",", decimalComma: false, headerLine: 1 },
+    layout: layoutOf(table.value),
     phases: findPhases(run.value),
     conditions,
     run: run.value,
@@ -167,9 +167,12 @@ describe("runs", () => {
 
 describe("what headings were told", () => {
   it("is kept per header and overwritten by the newest word", async () => {
-    await rememberRoles(db, "k1", { temp2: "drive.temperature" }, now);
-    await rememberRoles(db, "k1", { temp2: "room.temperature" }, now);
-    await rememberRoles(db, "k2", { temp2: "none" }, now);
-    expect(await rememberedRoles(db)).toEqual({ k1: { temp2: "room.temperature" }, k2: { temp2: "none" } });
+    await rememberRoles(db, "k1", { temp2: { role: "drive.temperature" } }, now);
+    await rememberRoles(db, "k1", { temp2: { role: "room.temperature", unit: "°F" } }, now);
+    await rememberRoles(db, "k2", { temp2: { role: "none" } }, now);
+    expect(await rememberedRoles(db)).toEqual({
+      k1: { temp2: { role: "room.temperature", unit: "°F" } },
+      k2: { temp2: { role: "none" } },
+    });
   });
 });

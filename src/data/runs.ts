@@ -1,17 +1,10 @@
 import { gunzipSync } from "node:zlib";
 import type { Knex } from "knex";
-import type { Channel, ColumnGuess, LogWarning, Phases, Run } from "../core/log";
+import type { Channel, ColumnGuess, LogWarning, Phases, PlannedLayout, Run } from "../core/log";
 import type { RunConditions } from "../core/judge";
 import { packFloats, unpackFloat32, unpackFloat64 } from "./blocks";
 
 export type RunKind = "before" | "after";
-
-export interface SourceLayout {
-  encoding: string;
-  separator: string;
-  decimalComma: boolean;
-  headerLine: number;
-}
 
 /** A stored run without its samples. */
 export interface RunRecord {
@@ -26,7 +19,8 @@ export interface RunRecord {
   stepS: number;
   startMs: number | null;
   columns: ColumnGuess[];
-  layout: SourceLayout;
+  /** How the file is laid out and written, and what was told of its columns. */
+  layout: PlannedLayout;
   gaps: { atS: number; lengthS: number }[];
   warnings: LogWarning[];
   phases: Phases | null;
@@ -59,6 +53,9 @@ interface RunRow {
   conditions_json: string;
 }
 
+/** Runs stored before plans were: what their layout does not say. */
+const NO_PLAN = { header: "", time: null } as const;
+
 const fromRow = (r: RunRow): RunRecord => ({
   id: r.id,
   jobId: r.job_id,
@@ -71,7 +68,7 @@ const fromRow = (r: RunRow): RunRecord => ({
   stepS: r.step_s,
   startMs: r.start_ms,
   columns: JSON.parse(r.columns_json) as ColumnGuess[],
-  layout: JSON.parse(r.layout_json) as SourceLayout,
+  layout: { ...NO_PLAN, ...(JSON.parse(r.layout_json) as Omit<PlannedLayout, "header" | "time">) },
   gaps: JSON.parse(r.gaps_json) as RunRecord["gaps"],
   warnings: JSON.parse(r.warnings_json) as LogWarning[],
   phases: r.load_on_s !== null && r.load_off_s !== null ? { loadOnS: r.load_on_s, loadOffS: r.load_off_s } : null,

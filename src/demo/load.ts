@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { gzipSync } from "node:zlib";
 import type { Knex } from "knex";
 import type { RunConditions } from "../core/judge";
-import { findPhases, readTable, toRun } from "../core/log";
+import { findPhases, layoutOf, readTable, toRun } from "../core/log";
 import { renderLog, simulate, type RigMachine } from "../core/rig";
 import { closeJob, addJob } from "../data/jobs";
 import { addMachine, listMachines, setDue } from "../data/machines";
@@ -106,7 +106,6 @@ async function storeDemoRun(db: Knex, { jobId, kind, rig, demo, at }: DemoLog): 
   if (!run.ok) throw new Error(`demo log ${demo.name}: ${run.problem.message}`);
   const { recipe } = demoLog(rig, demo);
   const found = findPhases(run.value);
-  const { layout, decoding } = table.value;
   await addRun(
     db,
     {
@@ -117,12 +116,7 @@ async function storeDemoRun(db: Knex, { jobId, kind, rig, demo, at }: DemoLog): 
       sourceBytes: bytes.length,
       sourceGzip: gzipSync(bytes),
       columns: table.value.columns,
-      layout: {
-        encoding: decoding.encoding,
-        separator: layout.separator,
-        decimalComma: layout.decimalComma,
-        headerLine: layout.headerLine,
-      },
+      layout: layoutOf(table.value),
       phases: found && { loadOnS: found.loadOnS, loadOffS: found.loadOffS },
       conditions: {
         ...usual,

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { check } from "./check";
 import { IntakeInput } from "./machine";
 import { ConditionsInput, RunChangeInput, RunUploadInput } from "./run";
+import { planFor } from "../testing/plans";
 
 const intake = {
   tag: " LR-21 ",
@@ -40,7 +41,7 @@ describe("forms are checked the same on the page and on the server", () => {
       kind: "before",
       name: "a.csv",
       bytes: 3,
-      choices: {},
+      plan: planFor(""),
       phases: null,
       conditions: { roomStartC: "abc" },
     });

@@ -1,10 +1,10 @@
 import "reflect-metadata";
 import { Transform, Type } from "class-transformer";
 import {
+  IsDefined,
   IsIn,
   IsInt,
   IsNumber,
-  IsObject,
   IsOptional,
   IsString,
   Max,
@@ -12,6 +12,7 @@ import {
   Min,
   ValidateNested,
 } from "class-validator";
+import { PlanInput } from "./plan";
 import { choice, decimal, trimmed } from "./transforms";
 
 const degrees = {
@@ -107,9 +108,11 @@ export class RunUploadInput {
   @Min(0)
   bytes!: number;
 
-  /** Role by heading, where the technician said so. */
-  @IsObject({ message: "Give the columns as heading and role." })
-  choices: Record<string, string> = {};
+  /** How the page read the file, with what the technician said of it. */
+  @ValidateNested()
+  @Type(() => PlanInput)
+  @IsDefined({ message: "Say how the log was read." })
+  plan!: PlanInput;
 
   @IsOptional()
   @ValidateNested()

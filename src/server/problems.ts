@@ -50,6 +50,11 @@ export const serverProblem = {
     message: "The load must end after it starts, inside the log.",
     action: "Move the bounds of the load.",
   }),
+  planDiffers: (how: string): Problem => ({
+    code: "read-otherwise",
+    message: `The log was read otherwise here than on the page: ${how}.`,
+    action: "Nothing was stored. Load the page again and drop the file once more.",
+  }),
   badColumn: (heading: string): Problem => ({
     code: "bad-column",
     message: "A column cannot be that.",

@@ -1,4 +1,4 @@
-import { doubtsOf, findPhases, type Phases, type Run } from "../core/log";
+import { doubtsOf, findPhases, layoutOf, toldIn, type Phases, type Run } from "../core/log";
 import { bad, ok, type Result } from "../core/result";
 import { batterySwollen, Journal } from "../core/service";
 import { rememberRoles } from "../data/headings";
@@ -45,19 +45,14 @@ export async function storeRun(
       sourceBytes: received.value.bytes,
       sourceGzip: received.value.gzip,
       columns: table.columns,
-      layout: {
-        encoding: table.decoding.encoding,
-        separator: table.layout.separator,
-        decimalComma: table.layout.decimalComma,
-        headerLine: table.layout.headerLine,
-      },
+      layout: layoutOf(table),
       phases: phases && { loadOnS: phases.loadOnS, loadOffS: phases.loadOffS },
       conditions: { ...head.conditions },
       run,
     },
     now,
   );
-  await rememberRoles(db, received.value.headerKey, received.value.choices, now);
+  await rememberRoles(db, head.plan.header, toldIn(head.plan), now);
   const verdict = other ? await judgeJob(job.id) : null;
   return ok({ runId, verdictId: verdict?.ok ? verdict.value.id : null });
 }

@@ -13,6 +13,7 @@ import {
 } from "../core/rig";
 import { database } from "../data/connection";
 import { wrenfell14 } from "../samples/rigs";
+import { planFor } from "../testing/plans";
 import { intake, newJob, openAgain, setDueDate } from "./machines";
 import { changeRun, sourceOf, storeRun } from "./runs";
 import { explainJob, judgeAgain, tryBounds } from "./verdicts";
@@ -46,7 +47,7 @@ const head = (jobId: number, kind: string, text: string, more: object = {}) => (
   kind,
   name: `bench-${kind}.csv`,
   bytes: Buffer.byteLength(text),
-  choices: {},
+  plan: planFor(text),
   phases: null,
   conditions: { roomStartC: 22, roomEndC: "22,0" },
   ...more,
@@ -100,9 +101,13 @@ describe("an upload", () => {
     expect(await code(head(jobId, "before", text), text.slice(0, -500))).toBe("upload-cut-off");
     expect(await code(head(999, "before", text), text)).toBe("job-not-found");
     expect(await code({ ...head(jobId, "sideways", text) }, text)).toBe("bad-fields");
-    expect(await code(head(jobId, "before", text, { choices: { "CPU temperature [°C]": "moon" } }), text)).toBe(
-      "bad-column",
-    );
+    const plan = planFor(text);
+    const otherwise = (change: object) => ({
+      plan: { ...plan, columns: plan.columns.map((c) => ({ ...c, ...change })) },
+    });
+    expect(await code(head(jobId, "before", text, otherwise({ role: "moon" })), text)).toBe("bad-fields");
+    expect(await code(head(jobId, "before", text, otherwise({ written: "°F" })), text)).toBe("read-otherwise");
+    expect(await code(head(jobId, "before", text, { plan: { ...plan, time: null } }), text)).toBe("bad-fields");
     expect(await code(head(jobId, "before", text, { phases: { loadOnS: 500, loadOffS: 20 } }), text)).toBe(
       "bad-phases",
     );

@@ -1,15 +1,6 @@
 import { createHash } from "node:crypto";
 import { createGzip } from "node:zlib";
-import {
-  headerKey,
-  isRole,
-  LogReader,
-  logProblem,
-  toRun,
-  type ColumnChoices,
-  type LogTable,
-  type Run,
-} from "../core/log";
+import { LogReader, logProblem, planDifference, planOf, toldIn, toRun, type LogTable, type Run } from "../core/log";
 import { bad, ok, type Result } from "../core/result";
 import { check } from "../input/check";
 import { RunUploadInput } from "../input/run";
@@ -21,8 +12,6 @@ export const UPLOAD_LIMIT_MB = 512;
 /** An upload read to its end: the description, the table, the run, and the file compressed. */
 export interface ReceivedLog {
   head: RunUploadInput;
-  choices: ColumnChoices;
-  headerKey: string;
   table: LogTable;
   run: Run;
   sha256: string;
@@ -40,7 +29,6 @@ export async function receiveLog(body: AsyncIterable<Uint8Array>): Promise<Resul
   const packed: Buffer[] = [];
   gzip.on("data", (c: Buffer) => packed.push(c));
   let head: RunUploadInput | null = null;
-  let choices: ColumnChoices = {};
   let reader: LogReader | null = null;
   let pending = Buffer.alloc(0);
   let bytes = 0;
@@ -66,9 +54,9 @@ export async function receiveLog(body: AsyncIterable<Uint8Array>): Promise<Resul
       }
       const parsed = parseHead(pending.subarray(0, end).toString("utf8"));
       if (!parsed.ok) return parsed;
-      head = parsed.value.head;
-      choices = parsed.value.choices;
-      reader = new LogReader({ choices, sizeBytes: head.bytes });
+      head = parsed.value;
+      // what was told is trusted; all else is found anew, and held against what the page found
+      reader = new LogReader({ choices: toldIn(head.plan), sizeBytes: head.bytes });
       await take(pending.subarray(end + 1));
     }
   } finally {
@@ -78,13 +66,13 @@ export async function receiveLog(body: AsyncIterable<Uint8Array>): Promise<Resul
   if (bytes !== head.bytes) return bad(serverProblem.cutOff(bytes, head.bytes));
   const table = reader.finish();
   if (!table.ok) return table;
+  const difference = planDifference(head.plan, planOf(table.value));
+  if (difference) return bad(serverProblem.planDiffers(difference));
   const run = toRun(table.value);
   if (!run.ok) return run;
   if (!gzip.readableEnded) await new Promise((resolve) => gzip.once("end", resolve));
   return ok({
     head,
-    choices,
-    headerKey: headerKey(table.value.layout.headings),
     table: table.value,
     run: run.value,
     sha256: hash.digest("hex"),
@@ -93,7 +81,7 @@ export async function receiveLog(body: AsyncIterable<Uint8Array>): Promise<Resul
   });
 }
 
-function parseHead(text: string): Result<{ head: RunUploadInput; choices: ColumnChoices }> {
+function parseHead(text: string): Result<RunUploadInput> {
   let plain: unknown;
   try {
     plain = JSON.parse(text);
@@ -102,10 +90,5 @@ function parseHead(text: string): Result<{ head: RunUploadInput; choices: Column
   }
   const checked = check(RunUploadInput, plain);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const choices: Record<string, ColumnChoices[string]> = {};
-  for (const [heading, role] of Object.entries(checked.value.choices)) {
-    if (!isRole(role)) return bad(serverProblem.badColumn(heading.slice(0, 80)));
-    choices[heading] = role;
-  }
-  return ok({ head: checked.value, choices });
+  return ok(checked.value);
 }

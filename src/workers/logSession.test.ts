@@ -33,7 +33,7 @@ describe("a log being looked at", () => {
     const { session, read } = await opened(withProbe);
     if (!read.ok) throw new Error(read.problem.message);
     expect(read.value.columns.find((c) => c.heading === "temp2")?.evidence).toMatch(/rises by \d+ K/);
-    const told = await session.choose({ temp2: "drive.temperature" }, () => undefined);
+    const told = await session.choose({ temp2: { role: "drive.temperature" } }, () => undefined);
     expect(told.ok && told.value.columns.find((c) => c.heading === "temp2")).toMatchObject({
       role: "drive.temperature",
       sure: true,
@@ -42,7 +42,7 @@ describe("a log being looked at", () => {
   it("without a chip temperature it says so and keeps the columns to choose from", async () => {
     const { session, read } = await opened(text);
     if (!read.ok) throw new Error(read.problem.message);
-    const out = await session.choose({ "CPU temperature [°C]": "none" }, () => undefined);
+    const out = await session.choose({ "CPU temperature [°C]": { role: "none" } }, () => undefined);
     expect(out.ok && out.value.missing?.code).toBe("log-no-temperature");
     const back = await session.choose({}, () => undefined);
     expect(back.ok && back.value.missing).toBeNull();
@@ -54,7 +54,7 @@ describe("a log being looked at", () => {
       .map((l, i) => `${l},${i === 0 ? "Uptime [s]" : 5000 + 2 * i}`)
       .join("\n");
     const { session } = await opened(two);
-    const again = await session.choose({ "Uptime [s]": "time" }, () => undefined);
+    const again = await session.choose({ "Uptime [s]": { role: "time" } }, () => undefined);
     expect(again.ok && again.value.durationS).toBe(1000);
   });
   it("a file that is no log is refused", async () => {

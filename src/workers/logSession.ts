@@ -4,12 +4,15 @@ import {
   LogReader,
   shapeOfRows,
   temperatureEvidence,
+  unitEvidence,
+  planOf,
   toRun,
   withChoices,
   type ColumnChoices,
   type ColumnGuess,
   type LogTable,
   type LogWarning,
+  type ReadingPlan,
   type Run,
   type RunCurves,
 } from "../core/log";
@@ -29,7 +32,8 @@ export interface ImportSummary {
   durationS: number;
   stepS: number;
   startMs: number | null;
-  headerKey: string;
+  /** How the log was read: sent along with the file. */
+  plan: ReadingPlan;
   encoding: string;
   separator: string;
   decimalComma: boolean;
@@ -64,11 +68,19 @@ export class LogSession {
 
   /** Shows the log with other choices of columns. */
   async choose(choices: ColumnChoices, onShare: (share: number) => void): Promise<Result<ImportSummary>> {
-    const table =
-      this.table && withChoices(this.table, { ...this.remembered[headerKey(this.table.layout.headings)], ...choices });
+    const table = this.table && withChoices(this.table, { ...this.rememberedHere(this.table), ...choices });
     if (!table) return this.readAgain(choices, onShare);
     this.table = table;
     return ok(summaryOf(table));
+  }
+
+  /** The table as it stands with the choices made; null before a file was read. */
+  current(): LogTable | null {
+    return this.table;
+  }
+
+  private rememberedHere({ layout }: LogTable): ColumnChoices {
+    return this.remembered[headerKey(layout.headings)] ?? {};
   }
 
   private async readAgain(choices: ColumnChoices, onShare: (share: number) => void): Promise<Result<ImportSummary>> {
@@ -102,7 +114,7 @@ function summaryOf(table: LogTable): ImportSummary {
     durationS: run.ok ? (run.value.timeS[run.value.timeS.length - 1] ?? 0) : 0,
     stepS: run.ok ? run.value.stepS : 0,
     startMs: run.ok ? run.value.startMs : null,
-    headerKey: headerKey(layout.headings),
+    plan: planOf(table),
     encoding: table.decoding.encoding,
     separator: layout.separator,
     decimalComma: layout.decimalComma,
@@ -112,12 +124,19 @@ function summaryOf(table: LogTable): ImportSummary {
       ...c,
       first: layout.firstCells[c.index] ?? "",
       shape: shapeOfRows(table.values[c.index] ?? []),
-      evidence: c.sure ? "" : temperatureEvidence(table.values[c.index] ?? [], run.ok ? chipValues(run.value) : null),
+      evidence: evidenceOf(c, table, run.ok ? chipValues(run.value) : null),
     })),
     warnings: run.ok ? run.value.warnings : table.warnings,
     curves: run.ok ? curvesOf(run.value) : null,
     missing: run.ok ? null : run.problem,
   };
+}
+
+/** What the numbers of an unsure column say, for the technician who is asked. */
+function evidenceOf(c: ColumnGuess, table: LogTable, chip: Float32Array | null): string {
+  if (c.sure) return "";
+  const own = table.values[c.index] ?? new Float32Array(0);
+  return c.asks ? unitEvidence(c, own) : temperatureEvidence(own, chip);
 }
 
 const chipValues = (run: Run): Float32Array | null =>

@@ -1,8 +1,15 @@
 import type { Unit } from "./words";
-import { columnAs, type ColumnGuess, type ColumnHead, type Role } from "./recognise";
+import { columnAs } from "./column";
+import type { ColumnGuess, ColumnHead, Role } from "./guess";
 
-/** What the technician said a column is, overriding what was recognised. Keyed by heading. */
-export type ColumnChoices = Readonly<Record<string, Role>>;
+/** What a column was said to be; without a unit the one it is written in is found by heading and size. */
+export interface ToldColumn {
+  role: Role;
+  unit?: Unit;
+}
+
+/** What the technician said columns are, overriding what was recognised. Keyed by heading. */
+export type ColumnChoices = Readonly<Record<string, ToldColumn>>;
 
 /**
  * Key of a header line, by which its columns are remembered (FNV-1a over the headings).
@@ -25,12 +32,13 @@ export function applyChoices(
   columns: readonly ColumnGuess[],
   choices: ColumnChoices,
   heads: readonly ColumnHead[],
-  units: Readonly<Record<string, Unit>> = {},
 ): ColumnGuess[] {
-  const taken = new Set(columns.flatMap((c) => (choices[c.heading] ? [choices[c.heading] as Role] : [])));
+  // a heading may be called as anything an object has of its own
+  const toldOf = (heading: string) => (Object.hasOwn(choices, heading) ? choices[heading] : undefined);
+  const taken = new Set(columns.flatMap((c) => toldOf(c.heading)?.role ?? []));
   return columns.map((c) => {
-    const told = choices[c.heading];
-    if (told !== undefined) return toldColumn(c, told, heads[c.index], units[c.heading]);
+    const told = toldOf(c.heading);
+    if (told !== undefined) return toldColumn(c, told, heads[c.index]);
     // a told column takes the place of the one recognised for the same channel
     return taken.has(c.role) && c.role !== "none"
       ? { ...c, role: "none", note: "another column was chosen", why: "told" }
@@ -39,9 +47,13 @@ export function applyChoices(
 }
 
 /** A column as the technician named it: its conversion stays with the quantity, or is found for the new one. */
-function toldColumn(c: ColumnGuess, role: Role, head: ColumnHead | undefined, unit?: Unit): ColumnGuess {
-  if (role === c.role && !unit) return { ...c, sure: true };
-  if (role === "none" || !head)
-    return { ...c, role, sure: true, why: "told", note: role === "none" ? "left out" : c.note };
-  return { ...c, ...columnAs(head, role, unit), role, sure: true, why: "told" };
+function toldColumn(c: ColumnGuess, { role, unit }: ToldColumn, head: ColumnHead | undefined): ColumnGuess {
+  const { asks, ...known } = c;
+  const told = { ...known, role, sure: true, why: "told" as const, told: unit ? { role, unit } : { role } };
+  // the quantity was told, its unit is still asked
+  if (role === c.role && !unit) return asks ? { ...told, sure: false, asks } : told;
+  if (role === "none" || !head) return { ...told, note: role === "none" ? "left out" : c.note };
+  // a temperature stays on the scale of the log, whatever it is the temperature of
+  if (!unit && c.unit === "°C" && role.endsWith(".temperature")) return told;
+  return { ...told, ...columnAs(head, role, unit) };
 }

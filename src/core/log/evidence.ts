@@ -1,3 +1,7 @@
+import { quantile } from "d3-array";
+import type { ColumnGuess } from "./guess";
+import { words } from "../words";
+
 /**
  * How a nameless temperature behaves, in words for the technician who is asked what it is.
  *
@@ -28,4 +32,20 @@ function climb(values: ArrayLike<number>): { riseK: number; half: number } | nul
   const start = known.findIndex((v) => v > low + 0.1 * (high - low));
   const half = known.findIndex((v, i) => i >= start && v > low + 0.5 * (high - low));
   return { riseK: high - low, half: Math.max(1, half - start) };
+}
+
+/**
+ * How warm a column without a unit would be by either scale, for the technician who is asked which it is.
+ *
+ * @example
+ * unitEvidence(column, [72, 72, 73]); // "It reads 72 to 73 and says no unit: 22 to 23 °C if that is °F."
+ */
+export function unitEvidence(c: Pick<ColumnGuess, "heading">, values: ArrayLike<number>): string {
+  const known = Array.from(values).filter((v) => Number.isFinite(v));
+  const [low, high] = [quantile(known, 0.03) ?? NaN, quantile(known, 0.97) ?? NaN];
+  const celsius = (v: number) => ((v - 32) * 5) / 9;
+  const span = (a: number, b: number) =>
+    Math.round(a) === Math.round(b) ? words.number(a, 0) : `${words.number(a, 0)} to ${words.number(b, 0)}`;
+  const written = /°\s?c|\bc\b|celsius/i.test(c.heading) ? "is called °C" : "names no unit";
+  return `It reads ${span(low, high)} and ${written}: ${span(celsius(low), celsius(high))} °C if that is °F.`;
 }

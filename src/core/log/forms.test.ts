@@ -1,19 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { channelOf, readLog, type ReadOptions, type Run } from ".";
-
-/** 500 s at 1 Hz: idle to 60, load to 400, cool-down; 40 to 80 °C, 5 and 45 W. */
-const N = 500;
-const chipC = (i: number) => Math.round(i < 60 ? 40 : i < 400 ? 80 - 40 * Math.exp(-(i - 60) / 40) : 60);
-const watts = (i: number) => (i >= 60 && i < 400 ? 45 : 5);
-const two = (v: number) => String(Math.floor(v)).padStart(2, "0");
-const clock = (s: number) => `${two(s / 3600)}:${two((s / 60) % 60)}:${two(s % 60)}`;
-
-function log(headings: string, cells: (i: number) => readonly (string | number)[]): string {
-  return [headings, ...Array.from({ length: N }, (_, i) => cells(i).join(","))].join("\n");
-}
-
-const timed = (heading: string, time: (i: number) => string | number) =>
-  log(`${heading},CPU [°C],CPU power [W]`, (i) => [time(i), chipC(i), watts(i)]);
+import { chipC, chipF, clock, log, N, OTHER_FORMS, TIME_FORMS, timed, watts } from "../../testing/logForms";
+import { channelOf, planOf, readLog, readTable, type ReadOptions, type Run } from ".";
 
 function read(text: string, options: ReadOptions = {}): Run {
   const run = readLog(text, options);
@@ -40,22 +27,10 @@ function tellsTheLoad(run: Run, lengthS = N - 1): void {
 const told = (run: Run): string => run.warnings.map((w) => w.message).join(" ");
 
 describe("times are read as they are meant", () => {
-  it.each([
-    ["minutes and seconds", timed("Time", (i) => `${Math.floor(i / 60)}:${two(i % 60)}`)],
-    ["minutes, seconds and a fraction", timed("Elapsed", (i) => `${two(i / 60)}:${two(i % 60)}.0`)],
-    ["seconds of the day", timed("Time of day [s]", (i) => 43_200 + i)],
-    ["a heading ts", timed("ts", (i) => 1_893_456_000 + i)],
-    ["a heading t", timed("t", (i) => i)],
-    ["hours and minutes, a row a second", timed("Time", (i) => clock(36_000 + i).slice(0, 5))],
-    ["hours and minutes from within a minute", timed("Time", (i) => clock(36_017 + i).slice(0, 5))],
-  ])("%s", (_, text) => tellsTheLoad(read(text)));
+  it.each(Object.entries(TIME_FORMS))("%s", (_, text) => tellsTheLoad(read(text)));
 
-  it.each([
-    ["elapsed", timed("Time [s]", (i) => i)],
-    ["clock", timed("Time", (i) => clock(36_000 + i))],
-  ])("%s, newest row first", (_, text) => {
-    const [head = "", ...rows] = text.split("\n");
-    const run = read([head, ...rows.reverse()].join("\n"));
+  it.each(["newest row first", "newest row first by the clock"])("%s", (form) => {
+    const run = read(OTHER_FORMS[form] ?? "");
     tellsTheLoad(run);
     expect(told(run)).toContain("newest row");
   });
@@ -115,16 +90,42 @@ describe("odd lines of objects", () => {
 
 describe("units are those of the whole log", () => {
   it("°F without a unit, the room too", () => {
-    const run = read(
-      log("Time [s],CPU,Ambient,CPU power [W]", (i) => [i, Math.round(chipC(i) * 1.8 + 32), 72, watts(i)]),
-    );
+    const run = read(OTHER_FORMS["°F without a unit"] ?? "");
     expect(span(run, "cpu.temperature")).toEqual([40, 80]);
     expect(span(run, "room.temperature")).toEqual([22, 22]);
   });
   it("a room of 72 beside a chip in °C is no room of 72 °C", () => {
-    const run = read(log("Time [s],CPU [°C],Ambient,CPU power [W]", (i) => [i, chipC(i), 72, watts(i)]));
+    const run = read(OTHER_FORMS["a room in °F beside a chip in °C"] ?? "");
     expect(span(run, "cpu.temperature")).toEqual([40, 80]);
     expect(span(run, "room.temperature")).toEqual([22, 22]);
+  });
+  it("which of both scales is asked where it is not clear, and not where it is", () => {
+    const asked = (text: string) => {
+      const table = readTable(text);
+      return table.ok ? table.value.columns.flatMap((c) => (c.asks ? [`${c.heading}: ${c.asks.join(" ")}`] : [])) : [];
+    };
+    expect(asked(OTHER_FORMS["a room in °F beside a chip in °C"] ?? "")).toEqual(["Ambient: °F °C"]);
+    expect(asked(OTHER_FORMS["°F without a unit"] ?? "")).toEqual([]);
+    // a cool chip in °F, or one that is far too hot: 92 to 118
+    const cool = log("Time [s],CPU,CPU power [W]", (i) => [i, chipC(i) * 0.65 + 66, watts(i)]);
+    expect(asked(cool)).toEqual(["CPU: °F °C"]);
+    // a heading that says °C over numbers no chip reaches
+    expect(asked(log("Time [s],CPU [°C],CPU power [W]", (i) => [i, chipF(i), watts(i)]))).toEqual(["CPU [°C]: °F °C"]);
+    // hot from the start, as a log that begins under load is, with the room beside it
+    const hot = log("Time [s],CPU,Room,CPU power [W]", (i) => [i, 88 + (i % 9) * 2, 23, watts(i)]);
+    expect(asked(hot)).toEqual([]);
+    expect(span(read(hot), "cpu.temperature")).toEqual([88, 104]);
+  });
+  it("the answer is taken", () => {
+    const choices = { Ambient: { role: "room.temperature", unit: "°C" } } as const;
+    const run = read(OTHER_FORMS["a room in °F beside a chip in °C"] ?? "", { choices });
+    expect(span(run, "room.temperature")).toEqual([72, 72]);
+  });
+  it("what the head of a wide log cannot tell is decided by all of it", () => {
+    const run = read(OTHER_FORMS["wide, its head all idle"] ?? "");
+    expect(span(run, "cpu.temperature")).toEqual([40, 80]);
+    expect(span(run, "cpu.power")).toEqual([1, 45]);
+    expect(span(run, "fan1.speed")).toEqual([0, 3000]);
   });
   it("a room of 24 stays 24", () => {
     const run = read(log("Time [s],CPU [°C],Ambient,CPU power [W]", (i) => [i, chipC(i), 24, watts(i)]));
@@ -132,14 +133,16 @@ describe("units are those of the whole log", () => {
   });
   it("a told column keeps its unit: thousands of mW are told as power", () => {
     const text = log("Time [s],CPU [°C],Pkg", (i) => [i, chipC(i), 1000 * watts(i)]);
-    const run = read(text, { choices: { Pkg: "cpu.power" } });
+    const run = read(text, { choices: { Pkg: { role: "cpu.power" } } });
     expect(span(run, "cpu.power")).toEqual([5, 45]);
     expect(channelOf(run, "cpu.power")?.unit).toBe("W");
     expect(span(run, "cpu.temperature")).toEqual([40, 80]);
   });
   it("a column told as temperature keeps its °F", () => {
     const text = log("Time [s],CPU [°C],Probe [°F]", (i) => [i, chipC(i), 68]);
-    expect(span(read(text, { choices: { "Probe [°F]": "room.temperature" } }), "room.temperature")).toEqual([20, 20]);
+    expect(span(read(text, { choices: { "Probe [°F]": { role: "room.temperature" } } }), "room.temperature")).toEqual([
+      20, 20,
+    ]);
   });
 });
 
@@ -178,8 +181,40 @@ describe("the sensor that is meant is taken", () => {
       "Ventilateur [tr/min]",
     "Tiempo [s],Temperatura procesador [°C],Temperatura gráfica [°C],Potencia gráfica [W],Ventilador [rpm]",
     "Tempo [s],Temperatura processore [°C],Temperatura grafica [°C],Potenza grafica [W],Ventola [giri/min]",
+    "Tempo [s],Temperatura do processador [°C],Temperatura da placa gráfica [°C],Potência gráfica [W],Ventoinha [rpm]",
+    "Tijd [s],Processor temperatuur [°C],Videokaart temperatuur [°C],Videokaart vermogen [W],Ventilator [rpm]",
+    "Czas [s],Temperatura procesora [°C],Temperatura karty graficznej [°C],Moc karty graficznej [W],Wentylator [rpm]",
+    "Time [s],Suoritin lämpötila [°C],Näytönohjain lämpötila [°C],Näytönohjain teho [W],Tuuletin [rpm]",
+    "Time [s],Processzor hőmérséklet [°C],Videokártya hőmérséklet [°C],Videokártya teljesítmény [W],Ventilátor [rpm]",
+    "Time [s],Teplota procesoru [°C],Teplota grafické karty [°C],Výkon grafické karty [W],Ventilátor [rpm]",
   ])("in any language: %s", (headings) => {
     const run = read(log(headings, (i) => [i, chipC(i), chipC(i) - 5, watts(i), 2000 + i]));
     expect(run.channels.map((c) => c.key)).toEqual(["cpu.temperature", "gpu.temperature", "gpu.power", "fan1.speed"]);
   });
+});
+
+describe("very many gaps", () => {
+  it("six hundred thousand of them are counted, not thrown over", () => {
+    const rows = Array.from({ length: 600_001 }, (_, i) => `${i * 5 + (i % 2)},${40 + (i % 3)}`);
+    // every second step is four seconds against six: only a step of half a second makes them gaps
+    const fine = Array.from({ length: 700_000 }, (_, i) => `${3_100_000 + i * 0.5},41`);
+    const run = read(["Time [s],CPU [°C]", ...rows, ...fine].join("\n"));
+    expect(run.gaps.length).toBeGreaterThan(590_000);
+    expect(told(run)).toContain("gaps in the log");
+  }, 30_000);
+});
+
+describe("the reading plan", () => {
+  it.each(Object.entries({ ...TIME_FORMS, ...OTHER_FORMS }))(
+    "%s: what it says was told reads it the same",
+    (_, text) => {
+      const first = readTable(text);
+      if (!first.ok) throw new Error(first.problem.message);
+      expect(
+        planOf(first.value)
+          .columns.map((c) => c.told)
+          .filter(Boolean),
+      ).toEqual([]);
+    },
+  );
 });

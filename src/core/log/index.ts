@@ -1,14 +1,25 @@
 export { doubtsOf, type OtherRun } from "./belongs";
 export { curvesOf, type Curve, type RunCurves } from "./curves";
 export { decimate, roundPoints, shapeIn, shapeOfRows, type CurvePoint } from "./decimate";
-export { temperatureEvidence } from "./evidence";
+export { temperatureEvidence, unitEvidence } from "./evidence";
 export { findPhases, type FoundPhases, type Phases } from "./phases";
 export { logProblem, type LogWarning } from "./problems";
 export { readLog, readTable } from "./read";
-export { headerKey, type ColumnChoices } from "./choices";
+export { headerKey, type ColumnChoices, type ToldColumn } from "./choices";
 export { LogReader, withChoices, type LogTable, type ReadOptions } from "./reader";
-export { isRole, type ColumnGuess, type Role } from "./recognise";
+export { isRole, ROLE, type ColumnGuess, type Role } from "./guess";
+export {
+  layoutOf,
+  planDifference,
+  planFrom,
+  planOf,
+  toldIn,
+  writtenIn,
+  type PlannedColumn,
+  type PlannedLayout,
+  type ReadingPlan,
+} from "./plan";
 export { channelOf, toRun, type Channel, type Run } from "./run";
 export { summarise, type LogSummary } from "./summary";
 export type { Layout } from "./sniff";
-export { unitFromText, type Unit } from "./words";
+export { unitFromText, UNITS_TOLD, type Unit } from "./words";

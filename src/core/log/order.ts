@@ -30,7 +30,7 @@ export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm)
 }
 
 /** Nearly every row is older than the one before it. */
-function isNewestFirst(raw: Float64Array): boolean {
+export function isNewestFirst(raw: Float64Array): boolean {
   let back = 0;
   let on = 0;
   for (let i = 1; i < raw.length; i++) {
@@ -44,7 +44,7 @@ function isNewestFirst(raw: Float64Array): boolean {
 const NEAR_START_S = 7200;
 
 /** Scale of clock times that stand in whole minutes: "0:05" may be five seconds. */
-function scaleOfMinutes(raw: Float64Array): number {
+export function scaleOfMinutes(raw: Float64Array): number {
   if (!raw.every((v) => v % 60 === 0) || (raw[0] ?? Infinity) >= NEAR_START_S) return 1;
   let single = 0;
   for (let i = 1; i < raw.length; i++) if ((raw[i] ?? 0) - (raw[i - 1] ?? 0) === 60) single++;
@@ -53,8 +53,9 @@ function scaleOfMinutes(raw: Float64Array): number {
 
 function oldestFirst(raw: Float64Array, lines: Uint32Array, form: TimeForm): OrderedRows {
   const tally = new WarningTally();
-  const scale = form.kind === "number" ? form.scale : form.kind === "clock" ? scaleOfMinutes(raw) : 1;
-  if (scale === 1 / 60) tally.add("minutes", lines[0] ?? 0, () => "Times like 0:05 were read as minutes and seconds.");
+  const { scale } = form;
+  if (form.kind === "clock" && scale !== 1)
+    tally.add("minutes", lines[0] ?? 0, () => "Times like 0:05 were read as minutes and seconds.");
   const t = raw.map((v) => v * scale);
   const isClock = form.kind !== "number" || form.epoch;
   if (form.kind === "clock") unwrapMidnight(t, lines, tally);
@@ -67,16 +68,16 @@ function oldestFirst(raw: Float64Array, lines: Uint32Array, form: TimeForm): Ord
   const timeS = spread.timeS.map((v) => v - first);
   const stepS = medianStep(timeS);
   const gaps: { atS: number; lengthS: number }[] = [];
+  let longestS = 0;
   for (let i = 1; i < timeS.length; i++) {
     const lengthS = (timeS[i] ?? 0) - (timeS[i - 1] ?? 0);
     if (lengthS > Math.max(3.2 * stepS, stepS + 1.5)) {
       gaps.push({ atS: timeS[i - 1] ?? 0, lengthS });
+      longestS = Math.max(longestS, lengthS);
       tally.add(
         "gap",
         lines[spread.index[i] ?? 0] ?? 0,
-        (n) =>
-          `${words.counted(n, "gap")} in the log, the longest ` +
-          `${Math.round(Math.max(...gaps.map((g) => g.lengthS)))} s.`,
+        (n) => `${words.counted(n, "gap")} in the log, the longest ${Math.round(longestS)} s.`,
       );
     }
   }

@@ -257,7 +257,7 @@ describe("choices of the technician", () => {
     const table = readTable(text);
     if (!table.ok) throw new Error(table.problem.message);
     expect(table.value.columns.find((c) => c.heading === "temp2")).toMatchObject({ role: "none", sure: false });
-    const told = withChoices(table.value, { temp2: "drive.temperature" });
+    const told = withChoices(table.value, { temp2: { role: "drive.temperature" } });
     expect(told?.columns.find((c) => c.heading === "temp2")).toMatchObject({
       role: "drive.temperature",
       sure: true,
@@ -267,7 +267,7 @@ describe("choices of the technician", () => {
   it("is remembered for the same header and no other", () => {
     const key = headerKey(["Time [s]", "CPU temperature", "temp2", "Fan"]);
     const roleOf = (t: string) => {
-      const r = readTable(t, { remembered: { [key]: { temp2: "drive.temperature" } } });
+      const r = readTable(t, { remembered: { [key]: { temp2: { role: "drive.temperature" } } } });
       return r.ok ? r.value.columns.find((c) => c.heading === "temp2")?.role : r.problem.code;
     };
     expect(roleOf(text)).toBe("drive.temperature");

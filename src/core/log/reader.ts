@@ -3,9 +3,9 @@ import { applyChoices, headerKey, type ColumnChoices } from "./choices";
 import { detectEncoding, notText, type Decoding } from "./decode";
 import { beginsAsJson, JsonLines } from "./jsonLines";
 import { logProblem, type LogWarning } from "./problems";
-import type { ColumnGuess } from "./recognise";
-import type { Unit } from "./words";
+import type { ColumnGuess } from "./guess";
 import { RowReader } from "./rows";
+import { settled } from "./settle";
 import { sniffLayout, timeFormOf, type Layout } from "./sniff";
 import type { TimeForm } from "./times";
 
@@ -27,8 +27,6 @@ export interface LogTable {
 
 export interface ReadOptions {
   choices?: ColumnChoices;
-  /** Units told with them, by heading; else they are found by the heading and the size of the numbers. */
-  units?: Readonly<Record<string, Unit>>;
   /** What was told of earlier files, by the key of their header. */
   remembered?: Readonly<Record<string, ColumnChoices>>;
   /** Size of the whole file in bytes, where known: sizes the columns at once. */
@@ -56,6 +54,7 @@ export class LogReader {
   private seenBytes = 0;
   private crOnly = false;
   private json: JsonLines | null = null;
+  private told: ColumnChoices = {};
 
   constructor(private readonly options: ReadOptions = {}) {}
 
@@ -97,7 +96,8 @@ export class LogReader {
     if (this.tail.length) this.rows.readLine(this.tail, 0, this.tail.length, true);
     const read = this.rows.result();
     if (read.rows < 5) return bad(logProblem.tooFewRows(read.rows));
-    return ok({ decoding: this.decoding, layout, columns: this.columns, timeForm: this.timeForm, ...read });
+    const { decoding, columns, timeForm } = this;
+    return ok(settled({ decoding, layout, columns, timeForm, ...read }, this.told));
   }
 
   /** Sniffs the head, sets the column readers up, then reads the head itself. */
@@ -113,8 +113,8 @@ export class LogReader {
     const sniffed = sniffLayout(text, complete);
     if (!sniffed.ok) return this.fail(sniffed.problem);
     const layout = sniffed.value;
-    const told = { ...this.options.remembered?.[headerKey(layout.headings)], ...this.options.choices };
-    this.columns = applyChoices(layout.columns, told, layout.heads, this.options.units);
+    this.told = { ...this.options.remembered?.[headerKey(layout.headings)], ...this.options.choices };
+    this.columns = applyChoices(layout.columns, this.told, layout.heads);
     const timeColumn = this.columns.find((c) => c.role === "time");
     if (!timeColumn) return this.fail(logProblem.noTime(layout.headerLine));
     this.timeForm = timeFormOf(layout, timeColumn.index);

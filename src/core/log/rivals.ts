@@ -1,7 +1,7 @@
 import { quantile } from "d3-array";
 import type { LogWarning } from "./problems";
 import type { LogTable } from "./reader";
-import type { ColumnGuess, Role } from "./recognise";
+import type { ColumnGuess, Role } from "./guess";
 
 /** A chip that carries the load moves its power by this many times what the other moves, and at least so many W. */
 const CLEARLY = 3;
@@ -13,6 +13,8 @@ const LEAST = 4;
  */
 export function loadedChip(table: LogTable): { columns: ColumnGuess[]; warning: LogWarning | null } {
   const { columns } = table;
+  // what was told stands
+  if (columns.some((c) => c.told && /^gpu\./.test(c.told.role))) return { columns, warning: null };
   const turns = new Map<Role, number[]>();
   columns.forEach((c, i) => {
     const role = c.rival ?? c.role;
@@ -32,7 +34,12 @@ export function loadedChip(table: LogTable): { columns: ColumnGuess[]; warning: 
     if (own.length !== seats.length || seat === undefined) continue;
     for (const i of own) {
       const c = next[i];
-      if (c) Object.assign(c, { role: i === seat ? role : "none" });
+      if (!c) continue;
+      const idle = i !== seat;
+      Object.assign(c, {
+        role: idle ? "none" : role,
+        note: idle ? "of the chip that idles, kept with the file" : c.unit,
+      });
     }
   }
   const heading = columns[seats[most] ?? 0]?.heading ?? "";

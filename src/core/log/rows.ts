@@ -2,7 +2,7 @@ import { words } from "../words";
 import { parseCell } from "./cells";
 import type { Encoding } from "./decode";
 import { WarningTally, type LogWarning } from "./problems";
-import type { ColumnGuess } from "./recognise";
+import type { ColumnGuess } from "./guess";
 import type { Layout } from "./sniff";
 import { timeFromBytes, type TimeForm } from "./times";
 

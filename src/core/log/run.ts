@@ -4,8 +4,7 @@ import { bad, ok, type Result } from "../result";
 import { orderRows } from "./order";
 import { logProblem, type LogWarning } from "./problems";
 import type { LogTable } from "./reader";
-import type { ColumnGuess } from "./recognise";
-import { loadedChip } from "./rivals";
+import type { ColumnGuess } from "./guess";
 
 /** One measured quantity over the run. `values` in `unit`, NaN where there is no reading. */
 export interface Channel {
@@ -42,8 +41,7 @@ export const channelOf = (run: Run, key: string): Channel | undefined => run.cha
  * const run = table.ok ? toRun(table.value) : table;
  */
 export function toRun(table: LogTable): Result<Run> {
-  const { columns, warning } = loadedChip(table);
-  const taken = columns.filter(
+  const taken = table.columns.filter(
     (c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && table.values[c.index],
   );
   if (!taken.some((c) => isChipTemperature(c.role)))
@@ -52,7 +50,7 @@ export function toRun(table: LogTable): Result<Run> {
   if (order.index.length < 10) return bad(logProblem.tooFewRows(order.index.length));
   if (!((order.timeS[order.timeS.length - 1] ?? 0) > 0)) return bad(logProblem.noTimePasses());
   const channels = taken.map((c) => channelFrom(c, table.values[c.index] ?? new Float32Array(0), order.index));
-  const warnings = [...table.warnings, ...order.warnings, ...(warning ? [warning] : [])];
+  const warnings = [...table.warnings, ...order.warnings];
   for (const c of channels) if (c.unit === "°C") dropImpossible(c, table.lines, order.index, warnings);
   const hottest = hottestCore(channels);
   const rest = hottest ? channels.filter((c) => c.key !== "cpu.temperature") : channels;

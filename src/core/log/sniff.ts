@@ -1,7 +1,8 @@
 import { bad, ok, type Result } from "../result";
 import { parseCell, splitLine, unitInCell } from "./cells";
 import { logProblem } from "./problems";
-import { recogniseColumns, type ColumnGuess, type ColumnHead } from "./recognise";
+import type { ColumnGuess, ColumnHead } from "./guess";
+import { recogniseColumns } from "./recognise";
 import { looksLikeClock, looksLikeDate, looksLikeIso, numericTimeForm, type TimeForm } from "./times";
 import { unitFromText } from "./words";
 
@@ -70,8 +71,8 @@ function distinct(headings: string[]): string[] {
 /** How the chosen time column is written. */
 export function timeFormOf(layout: Layout, index: number): TimeForm {
   const head = layout.heads[index];
-  if (head?.timeLike === "iso") return { kind: "iso" };
-  if (head?.timeLike === "clock") return { kind: "clock" };
+  if (head?.timeLike === "iso") return { kind: "iso", scale: 1 };
+  if (head?.timeLike === "clock") return { kind: "clock", scale: 1 };
   return numericTimeForm(`${head?.heading ?? ""} ${head?.unitText ?? ""}`, head?.samples ?? []);
 }
 

@@ -38,7 +38,7 @@ describe("rows in the order of time", () => {
     orderRows(
       Float64Array.from(t),
       Uint32Array.from(t, (_, i) => i + 2),
-      kind === "clock" ? { kind } : { kind, scale: 1, epoch: false },
+      kind === "clock" ? { kind, scale: 1 } : { kind, scale: 1, epoch: false },
     );
   it("midnight crossed", () => expect([...order([86398, 86399, 0, 1, 2], "clock").timeS]).toEqual([0, 1, 2, 3, 4]));
   it("a clock set back by an hour", () =>

@@ -1,8 +1,10 @@
 /**
  * How the time of a row is written. "number" covers elapsed time and epochs (scale = seconds per unit);
- * "clock" is hours:minutes:seconds, wherever it stands in the cell; "iso" is year-month-day and clock.
+ * "clock" is hours:minutes:seconds, wherever it stands in the cell, where minutes stand for hours with a scale of 1/60;
+ * "iso" is year-month-day and clock.
  */
-export type TimeForm = { kind: "number"; scale: number; epoch: boolean } | { kind: "clock" } | { kind: "iso" };
+export type TimeForm =
+  { kind: "number"; scale: number; epoch: boolean } | { kind: "clock"; scale: number } | { kind: "iso"; scale: 1 };
 
 const ISO = /^\d{4}[-/.]\d{1,2}[-/.]\d{1,2}[T ,]+\d{1,2}:\d{2}/;
 const CLOCK =

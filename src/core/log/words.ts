@@ -8,7 +8,10 @@ export const DEVICE_WORDS = {
     "processzor suoritin tctl tdie core cores kern kerne kernen coeur coeurs nucleo nucleos nucleu package pkg " +
     "socket soc"
   ).split(" "),
-  gpu: "gpu gpus graphics grafik* graphique* grafica* graficos grafische video vga dgpu shader".split(" "),
+  gpu: (
+    "gpu gpus graphics grafik* graphique* grafica* grafico* graficos grafische grafisk* graficz* grafick* grafiik* " +
+    "naytonohjain video* vga dgpu igpu shader"
+  ).split(" "),
   drive: "drive ssd nvme hdd disk disks festplatte* laufwerk* disque disco dysk schijf harddisk storage m2".split(" "),
   room: (
     "room amb ambient ambiente ambiante ambientale inlet intake raum* zimmer* umgebung* piece sala stanza " +
@@ -16,7 +19,7 @@ export const DEVICE_WORDS = {
   ).split(" "),
   fan: (
     "fan fans lufter* luefter* ventilat* ventilad* ventola ventole wentylator* blower blowers *lufter " +
-    "*luefter ventilador*"
+    "*luefter ventilador* ventoinha* tuuletin* flakt* vifte* ventilyator* kuler"
   ).split(" "),
   case: (
     "case chassis board mainboard motherboard hauptplatine system pch chipset gehause* gehaeuse* boitier " +
@@ -29,11 +32,11 @@ export const DEVICE_WORDS = {
 export const QUANTITY_WORDS = {
   temperature: (
     "temp temperature* temperatur* temperat* tmp thermal tctl tdie degc degf celsius fahrenheit *temp " +
-    "*temperatur *temperature"
+    "*temperatur *temperature teplota lampotila homerseklet"
   ).split(" "),
   power: (
     "power wattage leistung* puissance potencia potenza vermogen moc watt watts w mw pwr *leistung consumption " +
-    "ppt tdp draw"
+    "ppt tdp draw vykon teho teljesitmeny effekt"
   ).split(" "),
   load: (
     "load usage util utilization utilisation auslastung* last charge carga carico busy belastung nutzung " +
@@ -102,6 +105,9 @@ function wordMatches(word: string, token: string): boolean {
 
 export type Unit =
   "°C" | "°F" | "W" | "mW" | "%" | "rpm" | "krpm" | "MHz" | "GHz" | "kHz" | "Hz" | "V" | "A" | "other" | "";
+
+/** Units a column can be told to be written in. */
+export const UNITS_TOLD = ["°C", "°F", "W", "mW", "%", "rpm", "krpm", "MHz", "GHz", "kHz", "Hz"] as const;
 
 const UNITS: readonly [RegExp, Unit][] = [
   [/^(°\s?c|º\s?c|deg\.?\s?c|℃|celsius|c|grad c|\?c)$/i, "°C"],

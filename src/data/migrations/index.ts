@@ -3,12 +3,14 @@ import * as first from "./0001-first";
 import * as layouts from "./0002-layouts";
 import * as service from "./0003-service";
 import * as materials from "./0004-materials";
+import * as reading from "./0005-reading";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
   { name: "0002-layouts", ...layouts },
   { name: "0003-service", ...service },
   { name: "0004-materials", ...materials },
+  { name: "0005-reading", ...reading },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

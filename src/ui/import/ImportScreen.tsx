@@ -2,7 +2,7 @@
 import { words } from "@/core/words";
 import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
-import { doubtsOf, type ColumnChoices, type OtherRun, type Phases, type Role, type RunCurves } from "@/core/log";
+import { doubtsOf, type ColumnChoices, type OtherRun, type Phases, type RunCurves, type ToldColumn } from "@/core/log";
 import type { RunConditions } from "@/core/judge";
 import type { Problem } from "@/core/result";
 import { RunChart } from "@/ui/charts/RunChart";
@@ -47,7 +47,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
 
   const { summary } = read;
   const asked = summary.columns.filter((c) => !c.sure);
-  const choose = (heading: string, role: Role) => void log.choose({ ...log.choices, [heading]: role });
+  const choose = (heading: string, told: ToldColumn) => void log.choose({ ...log.choices, [heading]: told });
   const logged = {
     power: has(summary, "power"),
     fan: summary.columns.some((c) => c.role.startsWith("fan")),
@@ -72,7 +72,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
           role="region"
           aria-label="Columns of the log"
         >
-          <ColumnWires columns={summary.columns} onChoose={choose} />
+          <ColumnWires columns={summary.columns} onChoose={(heading, role) => choose(heading, { role })} />
         </div>
         <ReadCurves
           summary={summary}
@@ -85,7 +85,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
         <Oddities summary={summary} />
       </div>
       <aside className="flex flex-col border-l-[1.5px] border-line bg-sheet">
-        {asked[0] ? <Ask column={asked[0]} onChoose={(role) => choose(asked[0]?.heading ?? "", role)} /> : null}
+        {asked[0] ? <Ask column={asked[0]} onChoose={(told) => choose(asked[0]?.heading ?? "", told)} /> : null}
         <div className="flex-1 px-5 pt-4">
           <Conditions
             draft={draft}
@@ -107,7 +107,7 @@ interface ReadHeadProps {
   read: { step: "read"; name: string; file: Blob; summary: ImportSummary };
   log: {
     state: LogState;
-    choices: Readonly<Record<string, Role>>;
+    choices: ColumnChoices;
     open: (file: Blob, name: string) => Promise<void>;
     choose: (next: ColumnChoices) => Promise<void>;
     cancel: () => void;
@@ -135,7 +135,7 @@ function ReadHead({ summary, asked, read, log }: ReadHeadProps) {
 }
 
 interface UseImportGiven {
-  remembered: Record<string, Readonly<Record<string, Role>>>;
+  remembered: Record<string, ColumnChoices>;
   start: RunConditions | null;
   kind: "before" | "after";
   other: (OtherRun & { conditions: RunConditions; curves: RunCurves; phases: Phases | null }) | null;
@@ -187,7 +187,7 @@ function useImport({ remembered, start, kind, other, jobId }: UseImportGiven) {
       kind,
       name: read.name,
       bytes: read.file.size,
-      choices: log.choices,
+      plan: read.summary.plan,
       phases: shownPhases,
       conditions: draft,
       anyway,

@@ -1,0 +1,47 @@
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { basename, join } from "node:path";
+import { build } from "esbuild";
+
+/** Parts of earlier bundles that may still be loaded by a command that runs, ms. */
+const KEEP_MS = 3_600_000;
+
+/**
+ * Makes the command: one small entry, each sub-command in files of its own, loaded when it is called. The entry is
+ * put in place last and at once, so that a command started meanwhile finds a whole bundle, old or new.
+ */
+export async function bundle(root) {
+  const outdir = join(root, "dist/cli");
+  const { outputFiles } = await build({
+    absWorkingDir: root,
+    entryPoints: ["src/cli/main.ts"],
+    outdir,
+    outExtension: { ".js": ".mjs" },
+    bundle: true,
+    splitting: true,
+    minify: true,
+    write: false,
+    platform: "node",
+    target: "node20",
+    format: "esm",
+    tsconfig: "tsconfig.json",
+    // what holds binaries stays outside
+    external: ["better-sqlite3", "knex", "sharp"],
+    banner: { js: 'import{createRequire as __r}from"node:module";const require=__r(import.meta.url);' },
+    logLevel: "error",
+  });
+  mkdirSync(outdir, { recursive: true });
+  const made = new Set(outputFiles.map((f) => basename(f.path)));
+  for (const f of outputFiles) if (basename(f.path) !== "main.mjs" && !existsSync(f.path)) place(f);
+  const entry = outputFiles.find((f) => basename(f.path) === "main.mjs");
+  if (entry) place(entry);
+  for (const name of readdirSync(outdir)) {
+    const age = Date.now() - (statSync(join(outdir, name), { throwIfNoEntry: false })?.mtimeMs ?? Date.now());
+    if (!made.has(name) && age > KEEP_MS) rmSync(join(outdir, name), { force: true });
+  }
+}
+
+function place({ path, contents }) {
+  const draft = `${path}.${process.pid}`;
+  writeFileSync(draft, contents);
+  renameSync(draft, path);
+}

@@ -1,0 +1,99 @@
+import "reflect-metadata";
+import { Type } from "class-transformer";
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsDefined,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from "class-validator";
+import { ROLE, UNITS_TOLD, type ReadingPlan, type Role, type Unit } from "../core/log";
+
+const unreadable = { message: "The log's reading plan is not one of ours. Load the page again." };
+const column = { message: "A column cannot be that. Choose from the list." };
+
+/** What was told of one column. */
+class ToldInput {
+  @Matches(ROLE, column)
+  role!: Role;
+
+  @IsOptional()
+  @IsIn(UNITS_TOLD, { message: "A column cannot be written in that unit." })
+  unit?: Unit;
+}
+
+class PlannedColumnInput {
+  @IsString(unreadable)
+  @MaxLength(2_000, { message: "A heading is too long." })
+  heading!: string;
+
+  @Matches(ROLE, column)
+  role!: Role;
+
+  @IsString(unreadable)
+  @MaxLength(40, unreadable)
+  written!: string;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => ToldInput)
+  told: ToldInput | null = null;
+}
+
+class PlannedTimeInput {
+  @IsIn(["number", "clock", "iso"], unreadable)
+  kind!: "number" | "clock" | "iso";
+
+  @IsNumber({ allowNaN: false, allowInfinity: false }, unreadable)
+  @Min(0, unreadable)
+  @Max(86_400, unreadable)
+  scale!: number;
+
+  @IsBoolean(unreadable)
+  newestFirst!: boolean;
+}
+
+/** How a log was read: columns, units, time, and what was told of them. */
+export class PlanInput implements ReadingPlan {
+  @IsIn([1], unreadable)
+  version!: 1;
+
+  @IsString(unreadable)
+  @MaxLength(40, unreadable)
+  header!: string;
+
+  @IsString(unreadable)
+  @MaxLength(20, unreadable)
+  encoding!: string;
+
+  @IsString(unreadable)
+  @MaxLength(2, unreadable)
+  separator!: string;
+
+  @IsBoolean(unreadable)
+  decimalComma!: boolean;
+
+  @IsInt(unreadable)
+  @Min(1, unreadable)
+  headerLine!: number;
+
+  @IsDefined(unreadable)
+  @ValidateNested()
+  @Type(() => PlannedTimeInput)
+  time!: PlannedTimeInput;
+
+  @IsArray(unreadable)
+  @ArrayMaxSize(2_000, { message: "The log has too many columns." })
+  @ValidateNested({ each: true })
+  @Type(() => PlannedColumnInput)
+  columns!: PlannedColumnInput[];
+}
