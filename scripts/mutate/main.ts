@@ -95,13 +95,19 @@ function sample(): { chosen: Mutant[]; all: number } {
 }
 
 /** How long each test takes unchanged, ms; a test that fails unchanged can tell nothing. */
-async function timed(hand: Hand, tests: readonly string[]): Promise<Map<string, number>> {
+async function timed(hands: readonly Hand[], tests: readonly string[]): Promise<Map<string, number>> {
   const times = new Map<string, number>();
-  for (const test of tests) {
-    const answer = await hand.ask({ mutant: null, tests: [test] }, 240_000);
-    if (!answer || answer.failed) throw new Error(`${test} fails, or takes over four minutes, with nothing changed.`);
-    times.set(test, answer.ms);
-  }
+  const waiting = [...tests];
+  await Promise.all(
+    hands.map(async (hand) => {
+      for (let test = waiting.shift(); test; test = waiting.shift()) {
+        const answer = await hand.ask({ mutant: null, tests: [test] }, 240_000);
+        if (!answer || answer.failed)
+          throw new Error(`${test} fails, or takes over four minutes, with nothing changed.`);
+        times.set(test, answer.ms);
+      }
+    }),
+  );
   return times;
 }
 
@@ -189,8 +195,9 @@ async function main(): Promise<void> {
     const first = hands[0];
     if (!first) return;
     const needed = [...new Set(chosen.flatMap((m) => related.testsOf(m.file).slice(0, 6)))];
-    const times = await timed(first, needed);
+    const times = await timed(hands, needed);
     const known = new Related(tracked, needed);
+    if (!values.quiet) console.log(`${needed.length} test files timed in ${Math.round((Date.now() - from) / 1000)} s`);
     const seen = chosen.find((m) => known.testsOf(m.file).length > 0)?.file;
     if (seen) await reaches(first, seen, testsFor(known, times, seen));
     const waiting = [...chosen];
