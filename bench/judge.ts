@@ -85,7 +85,13 @@ interface Told {
 function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): void {
   s.n++;
   s.ms.push(ms);
-  const right = v.verdict === c.verdict;
+  // a bound that is true fits, whatever else was asked for
+  const bounds = v.chips.flatMap((x) => (x.bound ? [{ ...x.bound, true: holds(x.bound, c, x.chip) }] : []));
+  const right = bounds.length > 0 ? bounds.every((b) => b.true) : v.verdict === c.verdict;
+  for (const b of bounds) {
+    s.intervals++;
+    if (b.true) s.covered++;
+  }
   if (right) s.verdict++;
   else if (v.verdict === "not-comparable") s.silent++;
   else s.wrong++;
@@ -143,6 +149,12 @@ function add(s: Score, c: BenchCase, v: Verdict, { ms, verbose, seed }: Told): v
     }
   }
   if (wrongPath) s.wrongPairs++;
+}
+
+/** Whether a chip's true change lies on the side a bound says. */
+function holds(bound: { K: number; side: "at-most" | "at-least" }, c: BenchCase, chip: string): boolean {
+  const truth = c.truth.chips.find((x) => x.chip === chip)?.changeK ?? NaN;
+  return bound.side === "at-most" ? truth <= bound.K : truth >= bound.K;
 }
 
 /** Two rules people use: peak after less peak before, and late mean over the room. */
@@ -232,9 +244,10 @@ function print(scores: Map<string, Score>): void {
   const rows = [
     head,
     ...names.map((n) => row(n, scores.get(n) as Score)),
-    row("all with good sensors", sum(names.filter((n) => !/^(poor|ws)/.test(n)))),
+    row("all with good sensors", sum(names.filter((n) => !/^(poor|ws|one side)/.test(n)))),
     row("all with poor sensors", sum(names.filter((n) => n.startsWith("poor")))),
     row("all of the workshop", sum(names.filter((n) => n.startsWith("ws")))),
+    row("all of one side", sum(names.filter((n) => n.startsWith("one side")))),
   ];
   rows.forEach((r, i) => {
     console.log(`| ${r.join(" | ")} |`);

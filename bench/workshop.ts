@@ -108,6 +108,13 @@ export const WORKSHOP: Record<string, (r: Random) => Made> = {
       scorePaths: false,
     });
   },
+  "one side: run after short": (r) => any(r, { recipe: { after: { loadS: r.u(160, 330), coolS: 20 } } }),
+  "one side: one room unknown": (r) => any(r, { room: "one" }),
+  "one side: no power, far more work": (r) =>
+    any(r, {
+      recipe: { before: { effort: { cpu: r.u(0.35, 0.6), gpu: r.u(0.35, 0.6) } } },
+      format: { omit: ["cpu.power", "gpu.power"] },
+    }),
   "ws: another machine's file": (r) => ({
     machine: machineOf(r, false),
     machineAfter: machineOf(r, false),

@@ -63,6 +63,8 @@ export function blockingReasons(
       reasons.push({
         code: "load-too-short",
         level: "blocks",
+        run: name,
+        neededS: enough,
         message: `The load of the run ${name} was too short: airflow takes ${words.clock(enough)} to show itself.`,
         figure: `${words.clock(length)} of ${words.clock(enough)}`,
       });

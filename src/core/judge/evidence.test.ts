@@ -8,6 +8,7 @@ const facts = (more: Partial<Verdict["facts"]["before"]> = {}): Verdict["facts"]
 const verdict = (more: Partial<Verdict> = {}): Verdict =>
   ({
     verdict: "improved",
+    chips: [],
     enoughS: 412,
     matched: { roomC: 25, fanRpm: 4100, powerW: { cpu: 45 } },
     facts: { before: facts(), after: facts() },

@@ -1,5 +1,6 @@
 import { words } from "../words";
-import type { ChipVerdict, Reason, Verdict } from "./verdict";
+import { LEAVES_ONE_SIDE } from "./oneSided";
+import { isOneSided, type ChipVerdict, type Reason, type Verdict } from "./verdict";
 
 /** A line of evidence: what holds, what makes the verdict less sure, what is worth a note. */
 export interface Evidence {
@@ -20,7 +21,10 @@ const HEARD = 0.08;
  * evidenceOf(verdict)[0]; // { kind: "holds", text: "Both loads long enough for airflow (6:52 needed)", … }
  */
 export function evidenceOf(v: Verdict): Evidence[] {
-  const said = v.verdict === "not-comparable" ? [] : [longEnough(v), ...hotDay(v), ...powerHeld(v), ...loudness(v)];
+  const said =
+    v.verdict === "not-comparable" || isOneSided(v)
+      ? []
+      : [longEnough(v), ...hotDay(v), ...powerHeld(v), ...loudness(v)];
   return [...said, ...v.reasons.map(fromReason)];
 }
 
@@ -94,7 +98,8 @@ export function matchedWords(v: Verdict, chip: ChipVerdict | undefined): string 
 
 /** Why the paths are not known, in the words of the two weightiest reasons; null where nothing bars them. */
 export function unknownWhy(v: Verdict): string | null {
-  const bars = v.reasons.filter((r) => r.level === "blocks").slice(0, 2);
+  const one = isOneSided(v);
+  const bars = v.reasons.filter((r) => r.level === "blocks" || (one && LEAVES_ONE_SIDE.has(r.code))).slice(0, 2);
   return bars.length ? bars.map((r) => r.message).join(" ") : null;
 }
 

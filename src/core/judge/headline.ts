@@ -1,11 +1,14 @@
 import { words } from "../words";
-import type { ChipVerdict, Reason, SentencePart, VerdictWord } from "./verdict";
+import { LEAVES_ONE_SIDE } from "./oneSided";
+import type { Bound, ChipVerdict, Reason, SentencePart, VerdictWord } from "./verdict";
 
 const k = (v: number): string => words.kelvinSize(v);
 
 /** The headline: the verdict, and the path that went against it as the only coloured word. */
 export function headlineOf(word: VerdictWord, lead: ChipVerdict | null): SentencePart[] {
   if (word === "not-comparable") return [{ text: "Not comparable" }];
+  if (lead?.bound)
+    return [{ text: `At least ${k(lead.bound.K)} ${lead.bound.side === "at-most" ? "better" : "worse"}` }];
   if (lead && word === "unchanged" && isOpposed(lead)) return opposedHeadline(lead);
   if (word === "unchanged" || !lead) return [{ text: "No real change" }];
   const against = lead.paths.find((p) => p.finding === (word === "improved" ? "worse" : "better"));
@@ -49,6 +52,7 @@ export function summaryOf(
         .flatMap((r, i) => [{ text: `${i ? " " : ""}${r.message}` }]),
       ...stillKnown(chips),
     ];
+  if (lead?.bound) return oneSided(lead, lead.bound, reasons);
   if (!lead?.change) return [{ text: "Nothing can be said of the chips." }];
   const name = words.chip(lead.chip);
   const fan = reasons.find((r) => (r.code === "fan-stopped" || r.code === "fan-weak") && r.level === "caution");
@@ -82,6 +86,19 @@ export function summaryOf(
     });
   return parts;
 }
+
+function oneSided(lead: ChipVerdict, bound: Bound, reasons: readonly Reason[]): SentencePart[] {
+  const why = reasons.filter((r) => LEAVES_ONE_SIDE.has(r.code)).map((r) => r.message);
+  return [
+    { text: `The ${words.chip(lead.chip)} runs at least ` },
+    { text: k(bound.K), strong: true },
+    {
+      text: ` ${bound.side === "at-most" ? "cooler" : "hotter"}. How much more cannot be told: ${lower(why.join(" "))}`,
+    },
+  ];
+}
+
+const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 function splitParts(lead: ChipVerdict): SentencePart[] {
   const [contact, airflow] = lead.paths;

@@ -25,6 +25,7 @@ export function verdictJson(v: Verdict) {
     chips: v.chips.map((c) => ({
       chip: c.chip,
       change: figure(c.change),
+      ...(c.bound ? { bound: { K: r1(c.bound.K), side: c.bound.side } } : {}),
       paths: c.paths.map((p) => ({
         path: p.path,
         beforeKW: kw(p.beforeKW),

@@ -140,6 +140,7 @@ describe("the judge against the rig, whose physics is not the fitted model's", (
 describe("what cannot be compared says why and what to do", () => {
   it("no room temperature: contact can still be said", () => {
     const { verdict } = judged({ before: { contact: { cpu: 2.2 } }, room: false });
+    expect(verdict.witnesses?.find((w) => w.of === "room")?.finding).toBe("cut");
     expect(verdict.verdict).toBe("not-comparable");
     expect(codes(verdict)).toContain("no-room-temperature");
     expect(path(verdict, "contact")?.finding).toBe("better");

@@ -18,6 +18,7 @@ import {
   type VerdictWord,
 } from "./verdict";
 import { isOpposed } from "./headline";
+import { boundsOf, leavesOneSide, type Bound } from "./oneSided";
 import { headlineOf, nextSteps, summaryOf } from "./words";
 import type { WorkWitness } from "./work";
 
@@ -54,23 +55,28 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     ...told.reasons.filter((r) => r.level === "blocks"),
   ];
   const bench = { series, matched, work, limitC, thresholdK, blocks, silent: told.silent, fan };
-  const verdicts = chips.map((c) => chipVerdict(c, bench));
+  const bounds = boundsOf({ ...series, chips, blocks, thresholdK });
+  const verdicts = chips.map((c) => bounded(chipVerdict(c, bench), bounds.get(c.chip), bench));
   const spread = coreSpread(before.run, after.run, { before: lateSpan(series.before), after: lateSpan(series.after) });
   const found = shapeFindings({ ...series, matched, fan, limitC, chips, paths: verdicts, facts, spread });
   const lead = leadChip(verdicts);
-  const sure = wordOf(verdicts, lead, thresholdK, blocks.length > 0);
+  const oneSide = sideOf(bounds, verdicts, thresholdK);
+  const sure = oneSide ?? wordOf(verdicts, lead, thresholdK, blocks.length > 0);
   const word = sure ?? "not-comparable";
   const unsure = sure === null && lead?.change ? [tooUncertain({ ...lead, change: lead.change })] : [];
-  const barred = [...blocks, ...unsure];
+  // what bars the whole of a verdict of one side is what to be careful about
+  const barred = oneSide ? blocks.map((b) => ({ ...b, level: "caution" as const })) : [...blocks, ...unsure];
   const heard = told.reasons.filter((r) => r.level !== "blocks");
   const reasons = [...barred, ...heard, ...found, ...(barred.length ? [] : airStillHigh(verdicts, matched, good))];
   // a path that went against the verdict is the first thing said, whichever chip it is on
   const speaker =
+    (oneSide ? verdicts.find((c) => c.bound) : null) ??
     verdicts.find(
       (c) =>
         (word === "unchanged" && isOpposed(c)) ||
         c.paths.some((p) => p.finding === (word === "improved" ? "worse" : word === "worse" ? "better" : "none")),
-    ) ?? lead;
+    ) ??
+    lead;
   const withHeights = word === "not-comparable" ? verdicts.map(withoutTotals) : verdicts;
   return {
     version: 1,
@@ -89,7 +95,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     chips: withHeights,
     reasons,
     next: nextSteps(word, speaker, reasons, verdicts),
-    outlook: outlookOf(word, lead, facts, limitC),
+    outlook: outlookOf(oneSide ? "not-comparable" : word, lead, facts, limitC),
     facts,
     enoughS: enoughSeconds(chips, series.before, series.after, fan),
     spread,
@@ -169,6 +175,32 @@ function chipVerdict(c: ChipEstimate, bench: Bench): ChipVerdict {
   };
 }
 
+/** A chip of a pair that something bars: with the one side that is known, and else without a difference. */
+function bounded(c: ChipVerdict, bound: Bound | undefined, { blocks }: Bench): ChipVerdict {
+  // work that differs bars its own chip, all else bars every one
+  const spared = blocks.every((b) => b.code === "loads-differ");
+  if (!bound) return leavesOneSide(blocks) && !spared ? withoutTotals(c) : c;
+  const open = bound.open === "before" ? { before: null } : { after: null };
+  return { ...c, change: null, bound, ...open };
+}
+
+/** The word of a verdict of which only one side is known; null where none is, or another chip went the other way. */
+function sideOf(
+  bounds: ReadonlyMap<ChipId, Bound>,
+  chips: readonly ChipVerdict[],
+  thresholdK: number,
+): VerdictWord | null {
+  const [first] = bounds.values();
+  if (!first) return null;
+  const sign = first.side === "at-most" ? -1 : 1;
+  if (chips.some((c) => isDecided(c, thresholdK) && Math.sign(c.change.K) !== sign)) return null;
+  return sign < 0 ? "improved" : "worse";
+}
+
+/** Whether a chip's change counts and its interval leaves no doubt of its sign. */
+const isDecided = (c: ChipVerdict, thresholdK: number): c is ChipVerdict & { change: Figure } =>
+  c.change !== null && Math.abs(c.change.K) >= thresholdK && (c.change.low > 0 || c.change.high < 0);
+
 function findingOf(change: Figure, thresholdK: number): PathFinding {
   const half = (change.high - change.low) / 2;
   if (Math.abs(change.K) >= thresholdK) {
@@ -181,10 +213,8 @@ function findingOf(change: Figure, thresholdK: number): PathFinding {
 
 /** The chip the verdict follows: the one that changed clearly most at matched conditions, else the first. */
 function leadChip(chips: readonly ChipVerdict[]): ChipVerdict | null {
-  return chips.reduce<ChipVerdict | null>(
-    (lead, c) => (!lead || Math.abs(c.change?.K ?? 0) > Math.abs(lead.change?.K ?? 0) + 1 ? c : lead),
-    null,
-  );
+  const size = (c: ChipVerdict) => Math.abs(c.bound?.K ?? c.change?.K ?? 0);
+  return chips.reduce<ChipVerdict | null>((lead, c) => (!lead || size(c) > size(lead) + 1 ? c : lead), null);
 }
 
 /** The verdict's word; null where the interval is too wide for one. */
@@ -195,9 +225,7 @@ function wordOf(
   blocked: boolean,
 ): VerdictWord | null {
   if (blocked || !lead?.change) return "not-comparable";
-  const decided = chips.filter(
-    (c) => c.change && Math.abs(c.change.K) >= thresholdK && (c.change.low > 0 || c.change.high < 0),
-  );
+  const decided = chips.filter((c) => isDecided(c, thresholdK));
   const strongest = leadChip(decided);
   if (strongest?.change) return strongest.change.K < 0 ? "improved" : "worse";
   const wide = halfOf(lead.change) > thresholdK + WIDEST_K;

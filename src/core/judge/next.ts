@@ -1,10 +1,11 @@
-import type { ChipVerdict, NextStep, Reason, Verdict, VerdictWord } from "./verdict";
+import type { Bound, ChipVerdict, NextStep, Reason, Verdict, VerdictWord } from "./verdict";
 
 /** Why a job should not be closed on this verdict; null when it may be. */
 export function holdsOpen(v: Pick<Verdict, "verdict" | "chips" | "next">): string | null {
   if (v.verdict === "not-comparable") return "There is no comparison";
   if (v.verdict === "worse" || v.chips.some((c) => c.paths.some((p) => p.finding === "worse")))
     return "A path got worse";
+  if (v.chips.some((c) => c.bound && c.bound.open === "after")) return "Only one side of the change is known";
   return v.next.some((n) => n.code === "tell-paths") ? "A path is not known" : null;
 }
 
@@ -30,6 +31,7 @@ export function nextSteps(
       message: "Check the fan bearing and its plug, and that nothing touches the blades. Then run after again.",
     });
   if (word === "not-comparable") return [...steps, ...repeatSteps(reasons)];
+  if (lead?.bound) return [...steps, ...oneSidedSteps(lead.bound, reasons)];
   const findings = (path: 0 | 1) => chips.map((c) => c.paths[path].finding);
   if (findings(0).includes("worse"))
     steps.push({
@@ -75,6 +77,24 @@ export function nextSteps(
   if (word === "worse" && steps.length === 0)
     steps.push({ code: "reopen", message: "Reopen and look at both paths: paste, plate screws, fins and blower." });
   return steps;
+}
+
+/** What to do where one side is known: only the run after can still be made anew. */
+function oneSidedSteps({ side, open }: Bound, reasons: readonly Reason[]): NextStep[] {
+  if (side === "at-least")
+    return [
+      { code: "reopen", message: "Reopen and look at both paths: paste, plate screws, fins and blower." },
+      ...repeatSteps(reasons),
+    ];
+  if (open === "after") return repeatSteps(reasons);
+  return [
+    {
+      code: "better-by-a-floor",
+      message:
+        "Enough to say that it is better, not what it was worth. A new run before is no longer possible: next time " +
+        "log power, room and 15 min of load before the machine is opened.",
+    },
+  ];
 }
 
 function repeatSteps(reasons: readonly Reason[]): NextStep[] {

@@ -73,7 +73,9 @@ export function preparePair(
     const chips = estimatesOf(joint, spectra);
     return { series, fan, told: weighed(heard, joint), matched, work, joint, chips };
   };
-  if (!doubtsRooms(first.fit)) return made(first, told);
+  // work that is not known speaks of rooms that are not
+  const blind = told.reasons.some((r) => r.code === "loads-differ");
+  if (blind || !doubtsRooms(first.fit)) return made(first, told);
   const joint = jointPair(series, matched, fan, { ...told.freedom, roomSd: OPEN_ROOM_K }, spectra);
   return made(joint, withRooms(told, joint));
 }

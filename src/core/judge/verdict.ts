@@ -1,6 +1,9 @@
 import type { ChipId } from "../thermal";
 import type { Matched } from "./conditions";
 import type { ChipEstimate, Figure } from "./estimate";
+import type { Bound } from "./oneSided";
+
+export type { Bound };
 
 export const JUDGE_VERSION = "2.0";
 
@@ -20,6 +23,10 @@ export interface Reason {
   message: string;
   /** "blocks": no comparison; "caution": less sure or to be mended; "note": for the record. */
   level: "blocks" | "caution" | "note";
+  /** The run it is about, where it is about one. */
+  run?: "before" | "after";
+  /** How long the load must be, s, where it was too short. */
+  neededS?: number;
   /** Short figure at the right of the line, such as "3:05 of 7:10". */
   figure?: string;
   /** Where in the log it was seen, s since load on, and the word drawn there. */
@@ -45,6 +52,8 @@ export interface PathVerdict {
 export interface ChipVerdict {
   chip: ChipId;
   change: Figure | null;
+  /** Where no figure can be given: what the change is at most, or at least; absent in verdicts of an older judge. */
+  bound?: Bound | null;
   before: Figure | null;
   after: Figure | null;
   paths: [PathVerdict, PathVerdict];
@@ -129,5 +138,9 @@ export interface Witness {
   /** What the correction adds to the interval of the lead chip's change, K; null where nothing is judged. */
   addsK: number | null;
 }
+
+/** Whether only one side of the change is known: "at least 6 K better". */
+export const isOneSided = (v: Pick<Verdict, "verdict" | "chips">): boolean =>
+  v.verdict !== "not-comparable" && v.chips.some((c) => c.bound);
 
 export const plainText = (parts: readonly SentencePart[]): string => parts.map((p) => p.text).join("");

@@ -82,7 +82,8 @@ const TYPICAL = {
 const CHANGE = { paste: 1.2, pipe: 0.8, fins: 0.8, case: 0.25, instant: 0.3, exponent: 0.05 } as const;
 
 const ROOM_SD_K = 0.7;
-const ROOM_UNKNOWN_K = 12;
+/** An unknown workshop lies within some kelvins of a usual one. */
+const ROOM_UNKNOWN_K = 5;
 
 /** Unknowns of a ladder fitted to both runs: what belongs to the machine once, what a service may change as a ratio. */
 export function unknownsOf(given: LadderGiven, tracks: { before: Track; after: Track }): Unknown[] {
