@@ -48,6 +48,11 @@ export class ConditionsInput {
   @Max(500, { message: "An adapter gives between 5 and 500 W." })
   adapterW: number | null = null;
 
+  @Transform(choice)
+  @IsOptional()
+  @IsIn(["charging", "full"], { message: "Choose charging or full." })
+  charging: "charging" | "full" | null = null;
+
   @Transform(trimmed)
   @IsString()
   @MaxLength(60, { message: "Keep it under 60 characters." })

@@ -89,6 +89,7 @@ async function judgeRun(record: RunRecord): Promise<JudgeRun> {
     run: await loadSamples(db, record),
     phases: record.phases,
     room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC },
+    conditions: record.conditions,
   };
 }
 

@@ -1,4 +1,5 @@
 import type { Phases, Run } from "../log";
+import type { RunConditions } from "./settings";
 import { type ChipId, type RoomGiven, type Series } from "../thermal";
 
 /** One run as the judge takes it. */
@@ -7,6 +8,8 @@ export interface JudgeRun {
   /** Null when nothing tells the load from idle. */
   phases: Phases | null;
   room: RoomGiven;
+  /** How the run was done, where somebody said. */
+  conditions?: RunConditions;
 }
 
 /** What both runs are brought to: the before run's last two minutes under load, in a room of 25 °C. */

@@ -2,8 +2,9 @@ import type { ChipId } from "../thermal";
 import type { Freedom } from "./joint";
 import type { Reason } from "./verdict";
 import { fanWitness } from "./witnessFan";
-import { machineWitness } from "./witnessMachine";
 import { roomWitness } from "./witnessRoom";
+import { startWitness } from "./witnessStart";
+import { surroundingsWitness } from "./witnessSurroundings";
 import { timeWitness } from "./witnessTime";
 import { powerWitness } from "./witnessPower";
 import type { Scene, Testimony, Witness } from "./witness";
@@ -22,7 +23,8 @@ export function examine(scene: Scene): Examination {
   const told: Testimony[] = [
     roomWitness(scene),
     timeWitness(scene),
-    machineWitness(scene),
+    startWitness(scene),
+    ...surroundingsWitness(scene),
     // a machine without a fan is told nothing of fans
     ...(scene.fan.kind === "none" ? [] : [fanWitness(scene)]),
     ...chips.map((c) => powerWitness(scene, c.chip)),
@@ -35,8 +37,15 @@ export function examine(scene: Scene): Examination {
     reasons: told.flatMap((t) => (t.reasons ?? []).map((r) => (none && t.silent ? { ...r, level: "blocks" } : r))),
     freedom: {
       power: Object.assign({}, ...told.map((t) => t.freedom?.power ?? {})) as Freedom["power"],
+      ...caseFreedom(told),
       fanSd: Math.max(0, ...told.map((t) => t.freedom?.fanSd ?? 0)),
     },
     silent,
   };
+}
+
+/** The widest doubt of the case that any witness asks for. */
+function caseFreedom(told: readonly Testimony[]): Pick<Freedom, "caseSd"> {
+  const asked = told.flatMap((t) => t.freedom?.caseSd ?? []);
+  return asked.length ? { caseSd: Math.max(...asked) } : {};
 }

@@ -87,24 +87,35 @@ function risesAsStanding(before: Series, after: Series, run: "before" | "after")
   return !Number.isFinite(ratio) || ratio > STANDING_RISE;
 }
 
+/** Width of the steps of chip temperature speeds are gathered in, K. */
+export const CURVE_STEP_K = 4;
+/** The control answers with a lag: a chip counts as steady that moved by less than this in so long, K and s. */
+const STEADY_K = 3;
+const STEADY_S = 15;
+const FIRST_S = 20;
+
+/** Speeds of the fans under load by the hottest chip's temperature, in steps of `CURVE_STEP_K`, where it was steady. */
+export function curveOf(s: Series): Map<number, number[]> {
+  const bins = new Map<number, number[]>();
+  const hotAt = (i: number) => Math.max(...s.chips.map((c) => c.tempC[i] ?? NaN));
+  let past = s.on;
+  for (let i = s.on; i < s.off; i++) {
+    const t = s.timeS[i] ?? 0;
+    while (past < i && (s.timeS[past + 1] ?? Infinity) <= t - STEADY_S) past++;
+    const hot = hotAt(i);
+    if (t - (s.timeS[s.on] ?? 0) < FIRST_S || !(Math.abs(hot - hotAt(past)) < STEADY_K)) continue;
+    const key = Math.round(hot / CURVE_STEP_K);
+    const speeds = bins.get(key) ?? [];
+    if (speeds.length === 0) bins.set(key, speeds);
+    speeds.push(s.fan?.[i] ?? 0);
+  }
+  return bins;
+}
+
 /** Median of speed after over speed before at chip temperatures that both runs went through under load. */
 export function speedRatio(before: Series, after: Series): number | null {
-  const curve = (s: Series) => {
-    const bins = new Map<number, number[]>();
-    for (let i = s.on; i < s.off; i++) {
-      // the control answers with a lag: only samples where the chip has been steady count
-      const hot = Math.max(...s.chips.map((c) => c.tempC[i] ?? NaN));
-      const past = Math.max(...s.chips.map((c) => c.tempC[Math.max(s.on, i - 15)] ?? NaN));
-      if (!(Math.abs(hot - past) < 3) || i < s.on + 20) continue;
-      const key = Math.round(hot / 4);
-      const speeds = bins.get(key) ?? [];
-      if (speeds.length === 0) bins.set(key, speeds);
-      speeds.push(s.fan?.[i] ?? 0);
-    }
-    return bins;
-  };
-  const b = curve(before);
-  const a = curve(after);
+  const b = curveOf(before);
+  const a = curveOf(after);
   const ratios: number[] = [];
   for (const [key, speeds] of a) {
     const other = b.get(key);

@@ -21,6 +21,8 @@ export interface Freedom {
   power: Partial<Record<ChipId, { mean: number; sd: number }>>;
   /** One sigma of the scale between the two logs' fan readings, in the logarithm; 0 where they speak alike. */
   fanSd: number;
+  /** One sigma of what the case changes, in the logarithm; the ladder's own where not said. */
+  caseSd?: number;
   /** One sigma of a room that was read, K; the ladder's own where not said. */
   roomSd?: number;
 }
@@ -103,6 +105,7 @@ function fitted(tracks: JointFit["tracks"], plan: FanPlan, given: Fitted): Joint
     power: chips.map((c) => freedom.power[c] ?? { mean: 1, sd: POWER_SD }),
     exponent: series.fanGuessed ? GUESSED_EXPONENT : EXPONENT,
     fanSd: freedom.fanSd,
+    ...(freedom.caseSd === undefined ? {} : { caseSd: freedom.caseSd }),
     ...(freedom.roomSd === undefined ? {} : { roomSd: freedom.roomSd }),
     ...(spectra.length === chips.length ? { guess: spectra.map((c) => guessOf(c, given.stands)) } : {}),
   });

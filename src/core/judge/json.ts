@@ -1,8 +1,23 @@
 import type { Figure } from "./estimate";
+import type { Both, Gain } from "./gain";
 import { plainText, type Verdict } from "./verdict";
 
 const r1 = (v: number): number => Math.round(v * 10) / 10;
 const figure = (f: Figure | null) => (f ? { K: r1(f.K), low: r1(f.low), high: r1(f.high) } : null);
+const r1n = (v: number | null): number | null => (v === null ? null : r1(v));
+const bothJson = ({ before, after }: Both) => ({ before: r1n(before), after: r1n(after) });
+
+function gainJson({ chip, watts, clockMHz, slowsS, fan }: Gain) {
+  const slows = (v: number | "never" | null) => (typeof v === "number" ? Math.round(v) : v);
+  return {
+    chip,
+    watts: bothJson(watts),
+    clockMHz: bothJson(clockMHz),
+    slowsDownS: { before: slows(slowsS.before), after: slows(slowsS.after) },
+    fan: fan && { atC: fan.atC, before: r1(fan.before), after: r1(fan.after), unit: fan.unit },
+  };
+}
+
 const plain = (text: string): string => text.replace(/\u00a0/g, " ");
 const kw = (v: number | null) => (v === null ? null : Math.round(v * 1000) / 1000);
 
@@ -37,6 +52,13 @@ export function verdictJson(v: Verdict) {
     })),
     reasons: v.reasons.map(({ code, message }) => ({ code, message: plain(message) })),
     next: v.next,
+    ...(v.gain ? { gain: gainJson(v.gain) } : {}),
+    ...(v.work?.length
+      ? { work: v.work.map((w) => ({ chip: w.chip, ratio: Math.round(w.ratio * 1000) / 1000, by: w.by })) }
+      : {}),
+    ...(v.others?.length
+      ? { sensors: v.others.map((o) => ({ ...o, beforeC: r1n(o.beforeC), afterC: r1n(o.afterC) })) }
+      : {}),
     ...(v.quality ? { quality: v.quality } : {}),
     ...(v.witnesses?.length
       ? {

@@ -233,7 +233,7 @@ describe("properties", () => {
   it("the JSON has the form that is promised", () => {
     const json = verdictJson(judged(base).verdict);
     const always = ["version", "verdict", "summary", "matched", "chips", "reasons", "next"];
-    expect(Object.keys(json)).toEqual([...always, "quality", "witnesses"]);
+    expect(Object.keys(json)).toEqual([...always, "gain", "quality", "witnesses"]);
     expect(json.matched.roomC).toBe(25);
     expect(json.chips[0]?.paths.map((p) => p.path)).toEqual(["contact", "airflow"]);
   });

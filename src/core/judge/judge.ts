@@ -18,6 +18,8 @@ import {
   type VerdictWord,
 } from "./verdict";
 import { isOpposed } from "./headline";
+import { gainOf } from "./gain";
+import { otherReasons, otherSensors } from "./others";
 import { boundsOf, leavesOneSide, type Bound } from "./oneSided";
 import { headlineOf, nextSteps, summaryOf } from "./words";
 import type { WorkWitness } from "./work";
@@ -67,7 +69,17 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
   // what bars the whole of a verdict of one side is what to be careful about
   const barred = oneSide ? blocks.map((b) => ({ ...b, level: "caution" as const })) : [...blocks, ...unsure];
   const heard = told.reasons.filter((r) => r.level !== "blocks");
-  const reasons = [...barred, ...heard, ...found, ...(barred.length ? [] : airStillHigh(verdicts, matched, good))];
+  const others = otherSensors([
+    { run: before.run, series: series.before },
+    { run: after.run, series: series.after },
+  ]);
+  const reasons = [
+    ...barred,
+    ...heard,
+    ...found,
+    ...(barred.length ? [] : airStillHigh(verdicts, matched, good)),
+    ...otherReasons(others),
+  ];
   // a path that went against the verdict is the first thing said, whichever chip it is on
   const speaker =
     (oneSide ? verdicts.find((c) => c.bound) : null) ??
@@ -101,6 +113,9 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     spread,
     witnesses: told.witnesses,
     quality: qualityOf(before, after, series),
+    gain: speaker ? gainOf(speaker.chip, series.before, series.after, limitC) : null,
+    others,
+    work,
   };
 }
 

@@ -1,12 +1,15 @@
 import type { Phases } from "../log";
 import { guessedFan, prepareSeries, type Series } from "../thermal";
-import { addedBy } from "../ladder";
+import { addedBy, keptOf } from "../ladder";
+import { enoughSeconds, loadSeconds } from "./comparable";
 import { matchedConditions, type JudgeRun, type Matched } from "./conditions";
 import type { ChipEstimate } from "./estimate";
 import { spectraOf } from "./spectrum";
 import { fanState, type FanState } from "./fan";
 import { estimatesOf, jointPair, NINETY, type JointPair } from "./joint";
 import { examine, type Examination } from "./examine";
+import { machineWitness } from "./witnessMachine";
+import type { Scene } from "./witness";
 import { doubtsRooms, openRooms } from "./witnessRoom";
 import { byWorkShare, witnessWork, type WorkWitness } from "./work";
 
@@ -33,6 +36,19 @@ function withRooms(told: Examination, { fit }: JointPair): Examination {
     reasons: [...told.reasons, ...reasons],
     witnesses: told.witnesses.map((w) => (w.of === "room" ? { ...w, finding, says } : w)),
   };
+}
+
+/** What was heard, with whether both runs are of one machine: only the fit tells how each of them warms. */
+function withMachine(told: Examination, scene: Scene, { fit }: JointPair, chips: readonly ChipEstimate[]): Examination {
+  const { before, after, fan } = scene;
+  const logged = [...before.chips, ...after.chips].every((c) => c.powerLogged);
+  const rooms = before.room !== null && after.room !== null;
+  const enough = enoughSeconds(chips, before, after, fan);
+  const long = Math.min(loadSeconds(before), loadSeconds(after)) >= enough;
+  const open = Object.keys(told.freedom.power).length > 0 || fan.kind === "stopped" || fan.unit === "mixed";
+  const tells = logged && rooms && long && !open && told.silent.size === 0;
+  const { witness, reasons = [] } = machineWitness(scene, tells ? keptOf(fit) : null);
+  return { ...told, witnesses: [witness, ...told.witnesses], reasons: [...reasons, ...told.reasons] };
 }
 
 /** Each witness with what its doubt adds to the 90 % interval of the chip that changed most. */
@@ -64,14 +80,15 @@ export function preparePair(
     after: prepareSeries(after.run, afterPhases, after.room),
   };
   const fan = fanState(raw.before, raw.after);
-  const told = examine({ ...raw, runs: { before, after }, fan });
+  const scene = { ...raw, runs: { before, after }, fan };
+  const told = examine(scene);
   const { series, work } = likePower(...likeFans(raw.before, raw.after, fan));
   const matched = matchedConditions(series.before);
   const spectra = spectraOf(series.before, series.after, matched, fan);
   const first = jointPair(series, matched, fan, told.freedom, spectra);
   const made = (joint: JointPair, heard: Examination): PreparedPair => {
     const chips = estimatesOf(joint, spectra);
-    return { series, fan, told: weighed(heard, joint), matched, work, joint, chips };
+    return { series, fan, told: weighed(withMachine(heard, scene, joint, chips), joint), matched, work, joint, chips };
   };
   // work that is not known speaks of rooms that are not
   const blind = told.reasons.some((r) => r.code === "loads-differ");

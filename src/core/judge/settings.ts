@@ -4,6 +4,8 @@ export interface RunConditions {
   roomEndC: number | null;
   supply: "mains" | "battery" | null;
   adapterW: number | null;
+  /** Whether the battery took charge while the load ran. */
+  charging?: "charging" | "full" | null;
   powerMode: string;
   graphicsMode: string;
   surface: string;
@@ -19,7 +21,17 @@ export interface SettingDifference {
   spoils: boolean;
 }
 
-const FIELDS = ["supply", "adapterW", "powerMode", "graphicsMode", "surface", "lid", "recipe", "fanPolicy"] as const;
+const FIELDS = [
+  "supply",
+  "adapterW",
+  "charging",
+  "powerMode",
+  "graphicsMode",
+  "surface",
+  "lid",
+  "recipe",
+  "fanPolicy",
+] as const;
 
 /**
  * Settings that differ between the runs, and whether that spoils the judgement, given what the logs hold.
@@ -36,7 +48,7 @@ export function settingDifferences(
   for (const field of FIELDS) {
     const b = before[field];
     const a = after[field];
-    if (b === null || a === null || b === "" || a === "" || same(b, a)) continue;
+    if (b === null || a === null || b === undefined || a === undefined || b === "" || a === "" || same(b, a)) continue;
     out.push({ field, ...wordsOf(field, logged) });
   }
   return out;
@@ -72,8 +84,13 @@ function wordsOf(
       return fan
         ? { message: "Another fan speed, but it is in the log, so it can be judged.", spoils: false }
         : { message: "Another fan speed, and none is logged: it counts as airflow.", spoils: true };
+    case "charging":
+      return {
+        message: "A battery that charges warms the case: that is allowed for, and widens the verdict.",
+        spoils: false,
+      };
     case "surface":
     case "lid":
-      return { message: "This changes the air itself: a difference counts as airflow.", spoils: true };
+      return { message: "This changes the air itself: it is allowed for, and widens the verdict.", spoils: true };
   }
 }

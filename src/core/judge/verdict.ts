@@ -1,9 +1,12 @@
 import type { ChipId } from "../thermal";
 import type { Matched } from "./conditions";
 import type { ChipEstimate, Figure } from "./estimate";
+import type { Gain } from "./gain";
+import type { OtherSensor } from "./others";
+import type { WorkWitness } from "./work";
 import type { Bound } from "./oneSided";
 
-export type { Bound };
+export type { Bound, Gain, OtherSensor };
 
 export const JUDGE_VERSION = "2.0";
 
@@ -107,6 +110,12 @@ export interface Verdict {
   /** What was asked of both runs before anything was judged; absent in verdicts of an older judge. */
   witnesses?: Witness[];
   quality?: { before: LogQuality; after: LogQuality } | null;
+  /** What it is worth in use, as logged; absent in verdicts of an older judge. */
+  gain?: Gain | null;
+  /** Drive, memory, base and case at a room of 25 °C. */
+  others?: OtherSensor[];
+  /** Work of chips whose power is not in both logs: a share, never watts. */
+  work?: WorkWitness[];
 }
 
 /** What one log gave to the judgement. */
@@ -121,7 +130,7 @@ export interface LogQuality {
   warnings: string[];
 }
 
-export type WitnessName = "fan" | "power" | "room" | "time" | "machine";
+export type WitnessName = "fan" | "power" | "room" | "time" | "machine" | "start" | "surroundings";
 
 /** What one witness says of the pair before anything is judged. */
 export interface Witness {

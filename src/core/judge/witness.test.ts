@@ -57,7 +57,9 @@ function without(log: RigLog, from: number, to: number): void {
 describe("a pair nothing is wrong with", () => {
   it("is fine by every witness, and none adds to the interval but the room", () => {
     const v = judged({}, {});
-    expect(v.witnesses?.map((w) => w.finding)).toEqual(["fine", "fine", "fine", "fine", "fine"]);
+    expect(v.witnesses?.map((w) => `${w.of} ${w.finding}`)).toEqual(
+      ["machine", "room", "time", "start", "fan", "power"].map((of) => `${of} fine`),
+    );
     expect(v.witnesses?.filter((w) => w.addsK !== null).map((w) => w.of)).toEqual(["room"]);
     expect(witness(v, "room")?.addsK).toBeGreaterThan(0);
   });

@@ -1,5 +1,5 @@
 import { words } from "../words";
-import { isGap } from "../ladder";
+import { gapRows } from "../ladder";
 import type { Series } from "../thermal";
 import { pulseStarts } from "./conditions";
 import type { Scene, Testimony } from "./witness";
@@ -38,6 +38,6 @@ export function timeWitness({ before, after }: Scene): Testimony {
 /** Length of each gap, s. */
 function gapsOf(s: Series): number[] {
   const out: number[] = [];
-  for (let i = 1; i < s.timeS.length; i++) if (isGap(s, i)) out.push((s.timeS[i] ?? 0) - (s.timeS[i - 1] ?? 0));
+  for (const i of [...gapRows(s)].sort((a, b) => a - b)) out.push((s.timeS[i] ?? 0) - (s.timeS[i - 1] ?? 0));
   return out;
 }

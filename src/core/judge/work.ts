@@ -11,7 +11,7 @@ export interface WorkWitness {
 }
 
 /** Power grows with the clock to about this exponent (f·V², V nearly linear in f at the top). */
-const CLOCK_EXPONENT = 2.4;
+export const CLOCK_EXPONENT = 2.4;
 
 /** Witnesses of equal work: load and clock over the last two minutes under load. */
 export function witnessWork(before: Series, after: Series, chip: ChipId): WorkWitness {

@@ -3,7 +3,7 @@ import { readingsOf } from "./fit";
 import { fitLadder, heightsOf, noTrack, trackOf } from ".";
 import { steadyHeights } from "./heights";
 import type { Ladder } from "./parameters";
-import { isGap, type Track } from "./track";
+import { gapRows, type Track } from "./track";
 import { walk } from "./walk";
 import type { Series } from "../thermal";
 
@@ -252,8 +252,18 @@ describe("the steps of a run", () => {
 
   it("know a gap by seconds, not by rows", () => {
     const series = seriesOf(one, 5, [300, 330]);
-    const gaps = [...series.timeS.keys()].filter((i) => i > 0 && isGap(series, i));
+    const gaps = [...gapRows(series)];
     expect(gaps).toHaveLength(1);
     expect(series.timeS[gaps[0] ?? 0]).toBe(330);
+  });
+
+  it("start anew after the longest gaps only, where a logger stutters", () => {
+    const series = seriesOf(one, 1);
+    const rows = [...series.timeS.keys()].filter((i) => i % 40 > 14 + (i % 400) / 100);
+    const pick = (v: Float64Array) => Float64Array.from(rows, (i) => v[i] ?? 0);
+    const stutters = { ...series, timeS: pick(series.timeS) };
+    const lengths = [...gapRows(stutters)].map((i) => (stutters.timeS[i] ?? 0) - (stutters.timeS[i - 1] ?? 0));
+    expect(lengths).toHaveLength(6);
+    expect(Math.min(...lengths)).toBeGreaterThan(15);
   });
 });

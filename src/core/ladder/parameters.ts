@@ -55,6 +55,8 @@ export interface LadderGiven {
   power: readonly { mean: number; sd: number }[];
   /** Mean and one sigma of the fan exponent. */
   exponent: { mean: number; sd: number };
+  /** One sigma of what the case changes between the runs, in the logarithm; the ladder's own where not said. */
+  caseSd?: number;
   /** One sigma of the fans' scale between the runs, in the logarithm. */
   fanSd: number;
   /** Heights another method found, K at `lateW`, per chip: where the fit starts from. */
@@ -81,6 +83,9 @@ const TYPICAL = {
 /** How much a service may change, one sigma of the logarithm (of the figure itself for the exponent). */
 const CHANGE = { paste: 1.2, pipe: 0.8, fins: 0.8, case: 0.25, instant: 0.3, exponent: 0.05 } as const;
 
+/** What no service changes: heat capacities of one run over those of the other, one sigma of the logarithm. */
+const KEPT_SD = 0.06;
+
 const ROOM_SD_K = 0.7;
 /** An unknown workshop lies within some kelvins of a usual one. */
 const ROOM_UNKNOWN_K = 5;
@@ -102,17 +107,20 @@ export function unknownsOf(given: LadderGiven, tracks: { before: Track; after: T
     log(`instant ${i}`, TYPICAL.instant[chip], TYPICAL.instant.sd);
     log(`instant change ${i}`, 1, CHANGE.instant, "after");
     log(`lag ${i}`, TYPICAL.lag.at, TYPICAL.lag.sd);
+    log(`die kept ${i}`, 1, KEPT_SD, "after");
+    log(`plate kept ${i}`, 1, KEPT_SD, "after");
     log(`power ${i}`, given.power[i]?.mean ?? 1, given.power[i]?.sd ?? 0.012, "after");
   });
   const total = given.lateW.reduce((a, b) => a + b, 0) || 1;
   log("fins", TYPICAL.fins.at, TYPICAL.fins.sd);
+  log("fins kept", 1, KEPT_SD, "after");
   log("loss", total / TYPICAL.finsRiseK, TYPICAL.finsSd);
   log("loss change", 1, CHANGE.fins, "after");
   plain("exponent", given.exponent.mean, given.exponent.sd);
   plain("exponent change", 0, CHANGE.exponent, "after");
   log("still", TYPICAL.still.at, TYPICAL.still.sd);
   log("case", TYPICAL.case.riseK / total, TYPICAL.case.sd);
-  log("case change", 1, CHANGE.case, "after");
+  log("case change", 1, given.caseSd ?? CHANGE.case, "after");
   log("case time", TYPICAL.case.tauS, TYPICAL.case.tauSd);
   if (given.chips.length > 1) log("link", TYPICAL.link.at, TYPICAL.link.sd);
   if (given.fanSd > 0) log("fan scale", 1, given.fanSd, "after");
@@ -164,16 +172,17 @@ export function ladderAt(
   const v = (name: string, otherwise?: number) => places.value(u, name, otherwise);
   const after = run === "after";
   const changed = (name: string, i = "") => v(`${name}${i}`) * (after ? v(`${name} change${i}`) : 1);
+  const kept = (name: string, i = "") => v(`${name}${i}`) * (after ? v(`${name} kept${i}`) : 1);
   const each = (of: (i: number) => number) => Array.from({ length: chips }, (_, i) => of(i));
   return {
-    dieJK: each((i) => v(`die ${i}`)),
-    plateJK: each((i) => v(`plate ${i}`)),
+    dieJK: each((i) => kept("die", ` ${i}`)),
+    plateJK: each((i) => kept("plate", ` ${i}`)),
     pasteKW: each((i) => changed("paste", ` ${i}`)),
     pipeKW: each((i) => changed("pipe", ` ${i}`)),
     instantKW: each((i) => changed("instant", ` ${i}`)),
     lagS: each((i) => v(`lag ${i}`)),
     powerScale: each((i) => (after ? v(`power ${i}`) : 1)),
-    finsJK: v("fins"),
+    finsJK: kept("fins"),
     finsWK: changed("loss"),
     fanExponent: Math.max(0, v("exponent") + (after ? v("exponent change", 0) : 0)),
     still: v("still"),

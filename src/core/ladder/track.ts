@@ -69,8 +69,9 @@ export interface FanScale {
 export function trackOf(series: Series, chips: readonly string[], scale: FanScale): Track {
   const own = chips.flatMap((id) => series.chips.filter((c) => c.chip === id));
   const total = totalPower(series);
-  const near = nearRows(series, total);
-  const ends = stepEnds(series, near);
+  const gaps = gapRows(series);
+  const near = nearRows(series, total, gaps);
+  const ends = stepEnds(series, near, gaps);
   const n = ends.length;
   const track: Track = {
     endS: new Float64Array(n),
@@ -129,7 +130,7 @@ function totalPower(series: Series): Float64Array {
 }
 
 /** Which rows lie near an edge of the load, a power jump, or a gap. */
-function nearRows(series: Series, total: Float64Array): Uint8Array {
+function nearRows(series: Series, total: Float64Array, gaps: ReadonlySet<number>): Uint8Array {
   const { timeS, on, off } = series;
   const near = new Uint8Array(timeS.length);
   const mark = (t: number, [before, after]: readonly [number, number]) => {
@@ -142,14 +143,22 @@ function nearRows(series: Series, total: Float64Array): Uint8Array {
   for (const p of total) top = Math.max(top, p);
   for (let i = 1; i < timeS.length; i++) {
     if (Math.abs(at(total, i) - at(total, i - 1)) > JUMP_SHARE * top) mark(at(timeS, i), JUMP_S);
-    if (isGap(series, i)) mark(at(timeS, i), [0, EDGE_S[1]]);
+    if (gaps.has(i)) mark(at(timeS, i), [0, EDGE_S[1]]);
   }
   return near;
 }
 
-/** Whether time is missing before a row. */
-export const isGap = (series: Series, i: number): boolean =>
-  (series.timeS[i] ?? 0) - (series.timeS[i - 1] ?? 0) > Math.max(GAP_S, GAP_STEPS * series.stepS);
+/** Most gaps the ladder starts anew after: each one costs unknowns, and many are a logger that stutters. */
+const MOST_GAPS = 6;
+
+/** Rows before which time is missing: the longest gaps, where there are many. */
+export function gapRows({ timeS, stepS }: Series): ReadonlySet<number> {
+  const least = Math.max(GAP_S, GAP_STEPS * stepS);
+  const rows: number[] = [];
+  for (let i = 1; i < timeS.length; i++) if (at(timeS, i) - at(timeS, i - 1) > least) rows.push(i);
+  const length = (i: number) => at(timeS, i) - at(timeS, i - 1);
+  return new Set(rows.length > MOST_GAPS ? rows.sort((a, b) => length(b) - length(a)).slice(0, MOST_GAPS) : rows);
+}
 
 function firstAtOrAfter(timeS: Float64Array, t: number): number {
   let low = 0;
@@ -169,12 +178,12 @@ interface StepRows {
   fresh: boolean;
 }
 
-function stepEnds(series: Series, near: Uint8Array): StepRows[] {
+function stepEnds(series: Series, near: Uint8Array, gaps: ReadonlySet<number>): StepRows[] {
   const { timeS } = series;
   const steps: StepRows[] = [];
   let i = 0;
   while (i < timeS.length) {
-    const fresh = i === 0 || isGap(series, i);
+    const fresh = i === 0 || gaps.has(i);
     const t0 = fresh ? at(timeS, i) - series.stepS : at(timeS, i - 1);
     let to = i;
     while (
@@ -184,7 +193,7 @@ function stepEnds(series: Series, near: Uint8Array): StepRows[] {
       !near[to + 1] &&
       to - i + 1 < MOST_MERGED &&
       at(timeS, to + 1) - t0 <= MERGE_S &&
-      !isGap(series, to + 1)
+      !gaps.has(to + 1)
     )
       to++;
     steps.push({ from: i, to, fresh });

@@ -99,6 +99,7 @@ function quantityOf(words: string[], unit: Unit): Quantity | null {
 function deviceOf(words: string[], quantity: Quantity): Device | null {
   const has = (d: Device) => countWords(words, DEVICE_WORDS[d]) > 0;
   if (quantity === "rpm") return "fan";
+  if (has("base")) return "base";
   if (has("memory")) return "memory";
   if (has("battery")) return "battery";
   if (has("room")) return "room";
@@ -241,7 +242,11 @@ function placeTemperature({ head, words, unit, device, peak }: Seen): Draft {
     ...(fahrenheit ? FAHRENHEIT : { factor: milli ? 1e-3 : 1, offset: 0, note: milli ? "m°C, read as °C" : "°C" }),
     why: unit === "" && milli ? "size" : whyOf(unit),
   };
-  if (device === "memory" || device === "battery" || device === "fan") return base;
+  if (device === "battery" || device === "fan") return base;
+  // memory of a graphics chip bears more, and is the chip's own affair
+  if (device === "memory" && countWords(words, [...DEVICE_WORDS.gpu, "junction"]) > 0) return base;
+  if (device === "memory") return { ...draft, role: "memory.temperature", score: 2 };
+  if (device === "base") return { ...draft, role: "base.temperature", score: 3 };
   if (device === "gpu")
     return { ...draft, role: "gpu.temperature", score: 3 + countWords(words, ["core", "edge", "gpu"]) };
   if (device === "drive") return { ...draft, role: "drive.temperature", score: 3 };

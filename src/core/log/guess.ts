@@ -9,13 +9,15 @@ export type Role =
   | "drive.temperature"
   | "room.temperature"
   | "case.temperature"
+  | "memory.temperature"
+  | "base.temperature"
   | `fan${number}.speed`
   | `fan${number}.duty`
   | "none";
 
 /** The form of a role. */
 export const ROLE =
-  /^(none|time|date|(cpu|gpu)\.(temperature|power|load|clock)|cpu\.core\d{1,3}\.temperature|(drive|room|case)\.temperature|fan[1-9]\d?\.(speed|duty))$/;
+  /^(none|time|date|(cpu|gpu)\.(temperature|power|load|clock)|cpu\.core\d{1,3}\.temperature|(drive|room|case|memory|base)\.temperature|fan[1-9]\d?\.(speed|duty))$/;
 
 /**
  * Whether a text is one of the quantities a column can be.

@@ -23,8 +23,9 @@ export const DEVICE_WORDS = {
   ).split(" "),
   case: (
     "case chassis board mainboard motherboard hauptplatine system pch chipset gehause* gehaeuse* boitier " +
-    "carcasa caja skin vrm vr mos ambientsensor platine"
+    "carcasa caja vrm vr mos ambientsensor platine"
   ).split(" "),
+  base: "base surface skin bottom underside palmrest unterseite oberflache boden dessous surface".split(" "),
   memory: "memory mem ram dimm vram speicher* memoire memoria geheugen junction".split(" "),
   battery: "battery batterie bateria akku accu charger adapter ac netzteil".split(" "),
 } as const;

@@ -4,13 +4,14 @@ import { useId } from "react";
 import { type SettingDifference, settingDifferences, type RunConditions } from "@/core/judge";
 
 /** The conditions of a run as typed: numbers stay text until they are sent. */
-export type ConditionsDraft = Record<keyof RunConditions, string>;
+export type ConditionsDraft = Record<keyof Required<RunConditions>, string>;
 
 export const draftOf = (c: RunConditions | null): ConditionsDraft => ({
   roomStartC: text(c?.roomStartC),
   roomEndC: text(c?.roomEndC),
   supply: c?.supply ?? "",
   adapterW: text(c?.adapterW),
+  charging: c?.charging ?? "",
   powerMode: c?.powerMode ?? "",
   graphicsMode: c?.graphicsMode ?? "",
   surface: c?.surface ?? "",
@@ -31,6 +32,7 @@ export const conditionsOf = (d: ConditionsDraft): RunConditions => ({
   roomEndC: num(d.roomEndC),
   adapterW: num(d.adapterW),
   supply: d.supply === "mains" || d.supply === "battery" ? d.supply : null,
+  charging: d.charging === "charging" || d.charging === "full" ? d.charging : null,
   lid: d.lid === "open" || d.lid === "closed" ? d.lid : null,
 });
 
@@ -54,6 +56,14 @@ const ROWS: readonly Row[] = [
     ],
   },
   { field: "adapterW", label: "Adapter", unit: "W" },
+  {
+    field: "charging",
+    label: "Battery",
+    options: [
+      ["charging", "Charging"],
+      ["full", "Full, or out"],
+    ],
+  },
   { field: "powerMode", label: "Power mode", suggest: ["Performance", "Balanced", "Quiet"] },
   { field: "graphicsMode", label: "Graphics", suggest: ["Graphics chip on", "Processor graphics only", "Automatic"] },
   { field: "surface", label: "Surface", suggest: ["Hard table", "Stand", "Soft mat"] },
@@ -77,7 +87,7 @@ interface Props {
   errors: Record<string, string>;
 }
 
-/** Ten settings a run cannot be compared without; those of the run before stand beside, differences are pointed out. */
+/** Settings a run cannot be compared without; those of the run before stand beside, differences are pointed out. */
 export function Conditions({ draft, onChange, before, logged, errors }: Props) {
   const id = useId();
   const differences = before ? settingDifferences(before, conditionsOf(draft), logged) : [];

@@ -36,6 +36,8 @@ export const ROLE_WORDS: readonly { group: string; roles: readonly [Role, string
     group: "Else",
     roles: [
       ["drive.temperature", "Drive"],
+      ["memory.temperature", "Memory"],
+      ["base.temperature", "Base, outside"],
       ["none", "Left out"],
     ],
   },

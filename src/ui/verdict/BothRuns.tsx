@@ -7,9 +7,11 @@ import type { Figure, Witness } from "@/core/judge";
 import { BRIDGE, FERRULE, inOrder, ROW, sleeveOf, wirePath } from "./wires";
 
 const NAMES: Record<Witness["of"], [name: string, of: string]> = {
-  machine: ["Same machine", "idle, clocks, fans"],
+  machine: ["Same machine", "how it warms"],
   room: ["Room", "start of the load"],
   time: ["Time", "gaps and pauses"],
+  start: ["Idle level", "over the room"],
+  surroundings: ["Surface, lid, battery", "as entered"],
   fan: ["Fan", "last two minutes"],
   power: ["Power", "last two minutes"],
 };
