@@ -1,5 +1,5 @@
 import { words } from "../words";
-import { type Verdict } from "../judge";
+import { atLeastK, isOpposed, type Verdict } from "../judge";
 import type { ServiceStage, StageProgress } from "../service";
 
 export type StageName = ServiceStage | "before" | "map" | "after" | "verdict";
@@ -98,9 +98,11 @@ export function runFact(peakC: number | null, limitC: number | null): string {
 /** The verdict in a few words: "28 K cooler". */
 export function verdictFact(v: Verdict): string {
   if (v.verdict === "not-comparable") return "Not comparable";
-  if (v.verdict === "unchanged") return "No real change";
   const lead = v.chips.find((c) => c.chip === v.lead);
+  if (v.verdict === "unchanged") return lead && isOpposed(lead) ? "As hot, by other ways" : "No real change";
   if (!lead) return "";
+  if (lead.bound)
+    return `At least ${words.kelvinSize(atLeastK(lead.bound))} ${v.verdict === "improved" ? "cooler" : "hotter"}`;
   const K = Math.abs(Math.round(lead.change?.K ?? 0));
   return `${K}\u00a0K ${v.verdict === "improved" ? "cooler" : "hotter"}${
     v.chips.length > 1 ? ", " + words.chip(lead.chip) : ""

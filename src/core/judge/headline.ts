@@ -1,5 +1,5 @@
 import { words } from "../words";
-import { LEAVES_ONE_SIDE } from "./oneSided";
+import { atLeastK, LEAVES_ONE_SIDE } from "./oneSided";
 import type { Bound, ChipVerdict, Reason, SentencePart, VerdictWord } from "./verdict";
 
 const k = (v: number): string => words.kelvinSize(v);
@@ -8,7 +8,7 @@ const k = (v: number): string => words.kelvinSize(v);
 export function headlineOf(word: VerdictWord, lead: ChipVerdict | null): SentencePart[] {
   if (word === "not-comparable") return [{ text: "Not comparable" }];
   if (lead?.bound)
-    return [{ text: `At least ${k(lead.bound.K)} ${lead.bound.side === "at-most" ? "better" : "worse"}` }];
+    return [{ text: `At least ${k(atLeastK(lead.bound))} ${lead.bound.side === "at-most" ? "better" : "worse"}` }];
   if (lead && word === "unchanged" && isOpposed(lead)) return opposedHeadline(lead);
   if (word === "unchanged" || !lead) return [{ text: "No real change" }];
   const against = lead.paths.find((p) => p.finding === (word === "improved" ? "worse" : "better"));
@@ -91,7 +91,7 @@ function oneSided(lead: ChipVerdict, bound: Bound, reasons: readonly Reason[]): 
   const why = reasons.filter((r) => LEAVES_ONE_SIDE.has(r.code)).map((r) => r.message);
   return [
     { text: `The ${words.chip(lead.chip)} runs at least ` },
-    { text: k(bound.K), strong: true },
+    { text: k(atLeastK(bound)), strong: true },
     {
       text: ` ${bound.side === "at-most" ? "cooler" : "hotter"}. How much more cannot be told: ${lower(why.join(" "))}`,
     },

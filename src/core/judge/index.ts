@@ -5,6 +5,8 @@ export { explainPair, type ChipExplanation, type FitView } from "./explain";
 export { figuresFromRuns, figuresOfClass, goodRunsOf, type GoodFigures, type GoodRun } from "./good";
 export { triageRun, type SurerTest, type Triage, type TriageChip, type TriagePath, type TriageWord } from "./triage";
 export { verdictJson } from "./json";
+export { atLeastK } from "./oneSided";
+export { isOpposed } from "./headline";
 export * from "./verdict";
 export type { ChipId } from "../thermal";
 export { settingDifferences, type RunConditions, type SettingDifference } from "./settings";

@@ -50,8 +50,8 @@ const WIDEST_K = 1.5;
 export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Verdict {
   const { limitC, thresholdK, good } = { ...defaultOptions, ...options };
   if (!before.phases || !after.phases) return withoutLoad(before, after, limitC, thresholdK);
-  const { series, fan, told, matched, work, chips } = preparePair(before, before.phases, after, after.phases);
-  const facts = { before: runFacts(series.before), after: runFacts(series.after) };
+  const { series, raw, fan, told, matched, work, chips } = preparePair(before, before.phases, after, after.phases);
+  const facts = { before: runFacts(raw.before), after: runFacts(raw.after) };
   const blocks = [
     ...blockingReasons(series.before, series.after, chips, fan),
     ...told.reasons.filter((r) => r.level === "blocks"),
@@ -113,7 +113,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     spread,
     witnesses: told.witnesses,
     quality: qualityOf(before, after, series),
-    gain: speaker ? gainOf(speaker.chip, series.before, series.after, limitC) : null,
+    gain: speaker ? gainOf(speaker.chip, raw.before, raw.after, limitC) : null,
     others,
     work,
   };

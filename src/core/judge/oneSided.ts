@@ -16,6 +16,9 @@ export interface Bound {
   afterK: number;
 }
 
+/** The whole kelvins a bound vouches for: never rounded up. */
+export const atLeastK = (bound: Bound): number => Math.floor(Math.abs(bound.K) + 1e-9);
+
 /** What bars a comparison and still may leave one side of it standing. */
 export const LEAVES_ONE_SIDE: ReadonlySet<string> = new Set(["load-too-short", "no-room-temperature", "loads-differ"]);
 /** The interval a bound is read off is widened by this: a short run shows less of the model's own faults. */

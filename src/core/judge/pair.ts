@@ -16,6 +16,8 @@ import { byWorkShare, witnessWork, type WorkWitness } from "./work";
 /** Two runs heard, brought to one measure, and fitted. */
 export interface PreparedPair {
   series: { before: Series; after: Series };
+  /** The series as logged, before power or fans were stood in for. */
+  raw: { before: Series; after: Series };
   fan: FanState;
   told: Examination;
   matched: Matched;
@@ -88,7 +90,16 @@ export function preparePair(
   const first = jointPair(series, matched, fan, told.freedom, spectra);
   const made = (joint: JointPair, heard: Examination): PreparedPair => {
     const chips = estimatesOf(joint, spectra);
-    return { series, fan, told: weighed(withMachine(heard, scene, joint, chips), joint), matched, work, joint, chips };
+    return {
+      series,
+      raw,
+      fan,
+      told: weighed(withMachine(heard, scene, joint, chips), joint),
+      matched,
+      work,
+      joint,
+      chips,
+    };
   };
   // work that is not known speaks of rooms that are not
   const blind = told.reasons.some((r) => r.code === "loads-differ");

@@ -62,7 +62,7 @@ export function machineWitness({ before, after, runs }: Scene, kept: Kept | null
   const told = [
     ...(counts ? [`${cores[0]} cores, then ${cores[1]}`] : []),
     ...(kept && warming > NAMED
-      ? [`warms like ${words.with(kept.beforeJK, "J/K")}, then like ${words.with(kept.afterJK, "J/K")}`]
+      ? [`warms like ${words.with(kept.beforeJK, "J/K")}, then like ${words.with(kept.aloneJK, "J/K")}`]
       : []),
     ...found
       .filter((t) => t.weight > NAMED)
@@ -70,10 +70,10 @@ export function machineWitness({ before, after, runs }: Scene, kept: Kept | null
   ];
   const shown = (run: 0 | 1) =>
     kept
-      ? words.with(run ? kept.afterJK : kept.beforeJK, "J/K")
+      ? words.with(run ? (warming > NAMED ? kept.aloneJK : kept.afterJK) : kept.beforeJK, "J/K")
       : cores[run] > 1
         ? words.counted(cores[run], "core")
-        : "";
+        : clockShown(found, run);
   const witness = { of: "machine" as const, chip: null, before: shown(0), after: shown(1), unknowns: [], addsK: null };
   if (score >= ANOTHER && told.length) {
     const says = `The two logs look like two machines: ${words.listed(told)}.`;
@@ -93,6 +93,12 @@ export function machineWitness({ before, after, runs }: Scene, kept: Kept | null
     ? "Idle, clocks and fans are those of one machine, and it warms alike in both runs."
     : "Idle, clocks and fans are those of one machine.";
   return { witness: { ...witness, finding: "fine", says } };
+}
+
+/** The highest clock, where nothing better is to be shown of a machine. */
+function clockShown(found: readonly Trait[], run: 0 | 1): string {
+  const clock = found.find((t) => t.name === "highest clock") ?? found.find((t) => t.name === "idle clock");
+  return clock ? figure(run ? clock.after : clock.before, clock.unit) : "";
 }
 
 /** Logarithm of a trait's likelihood under two machines over that under one. */

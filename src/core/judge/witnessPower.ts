@@ -103,14 +103,15 @@ function anotherScale(chip: ChipId, off: number, shown: readonly [string, string
 }
 
 function withoutPower(chip: ChipId, work: WorkWitness, before: ChipSeries, after: ChipSeries): Testimony {
-  const shown = [
-    before.powerLogged ? "power logged" : "no power",
-    after.powerLogged ? "power logged" : "no power",
-  ] as const;
+  const shown = [before.powerLogged ? "logged" : "no power", after.powerLogged ? "logged" : "no power"] as const;
+  const missing =
+    before.powerLogged || after.powerLogged
+      ? `No power of the ${words.chip(chip)} in the run ${before.powerLogged ? "after" : "before"}`
+      : "No power is logged";
   const percent = Math.round(Math.abs(work.ratio - 1) * 100);
   if (work.ratio > 1 + WORK_MAY_DIFFER || work.ratio < 1 / (1 + WORK_MAY_DIFFER)) {
     const message =
-      `No power is logged, and by ${work.by} the ${words.chip(chip)} did ${percent} % ` +
+      `${missing}, and by ${work.by} the ${words.chip(chip)} did ${percent} % ` +
       `${work.ratio > 1 ? "more" : "less"} work in the run after.`;
     const reason: Reason = {
       code: "loads-differ",
@@ -122,8 +123,8 @@ function withoutPower(chip: ChipId, work: WorkWitness, before: ChipSeries, after
   }
   const says =
     work.by === "nothing"
-      ? `No power, load or clock of the ${words.chip(chip)} in the logs: the same work was assumed.`
-      : `No power of the ${words.chip(chip)} in both logs: by ${work.by} the work ` +
+      ? `${missing}, and nothing tells the work of the ${words.chip(chip)}: the same was assumed.`
+      : `${missing}: by ${work.by} the work ` +
         (percent < 4 ? "was the same." : `differed by ${percent} %, and that was taken out.`);
   const blind = { nothing: 0.12, clock: 0.07, load: 0.07, "load and clock": 0.03 }[work.by];
   return {

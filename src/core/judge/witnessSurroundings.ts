@@ -26,10 +26,10 @@ export function surroundingsWitness({ runs }: Scene): Testimony[] {
     addsK: null,
   };
   if (differ.length === 0)
-    return [{ witness: { ...witness, finding: "fine", says: "Surface, lid, battery as before.", unknowns: [] } }];
+    return [{ witness: { ...witness, finding: "fine", says: "Stood and ran as before.", unknowns: [] } }];
   const says =
-    `${words.capital(words.listed(differ.map((f) => f.name)))} ${differ.length > 1 ? "differ" : "differs"}: that acts ` +
-    "on the air about the case. It cannot be taken out, so the air of the case is left open.";
+    `${words.capital(words.listed(differ.map((f) => f.name)))} ${differ.length > 1 ? "differ" : "differs"}: that ` +
+    "acts on the air about the case. It cannot be taken out, so the air of the case is left open.";
   const corrected: Witness = { ...witness, finding: "corrected", says, unknowns: ["case change"] };
   return [
     {

@@ -6,6 +6,8 @@ export interface Kept {
   /** Die, plate and fins of the run before, and of the run after, J/K in all. */
   beforeJK: number;
   afterJK: number;
+  /** Of the run after, as its readings alone would have it, J/K. */
+  aloneJK: number;
   /**
    * How far the two runs disagree: χ² of the ratios of capacities against one, as the readings alone would have them,
    * with its degrees of freedom.
@@ -32,11 +34,25 @@ export function keptOf(fit: JointFit): Kept | null {
   for (let i = 0; i < at.length; i++) data.set(i, i, data.get(i, i) + 1e-3);
   const pull = whole.mmul(u);
   const chi2 = pull.transpose().mmul(inverse(data)).mmul(pull).get(0, 0);
-  const before = jouleOf(fit, false);
-  return { beforeJK: before, afterJK: jouleOf(fit, true), chi2: Math.max(0, chi2), freedom: at.length };
+  const alone = Float64Array.from(fit.u);
+  const mean = inverse(data).mmul(pull);
+  at.forEach((i, k) => {
+    const most = MOST / (fit.places.unknowns[i]?.sd ?? 1);
+    alone[i] = Math.max(-most, Math.min(most, mean.get(k, 0)));
+  });
+  return {
+    beforeJK: jouleOf(fit, fit.u, false),
+    afterJK: jouleOf(fit, fit.u, true),
+    aloneJK: jouleOf(fit, alone, true),
+    chi2: Math.max(0, chi2),
+    freedom: at.length,
+  };
 }
 
-function jouleOf({ places, u, given }: JointFit, after: boolean): number {
+/** Readings that hardly tell a capacity may say anything: a ratio beyond e is cut. */
+const MOST = 1;
+
+function jouleOf({ places, given }: JointFit, u: Float64Array, after: boolean): number {
   const of = (name: string, i = "") =>
     places.value(u, `${name}${i}`) * (after ? places.value(u, `${name} kept${i}`) : 1);
   return given.chips.reduce((sum, _, i) => sum + of("die", ` ${i}`) + of("plate", ` ${i}`), of("fins"));

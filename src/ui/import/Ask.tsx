@@ -43,7 +43,7 @@ export function Ask({ column, onChoose }: { column: ColumnView; onChoose: (told:
         </span>
       </h2>
       <p className="mt-1.5 text-body">{column.evidence}</p>
-      <div className="mt-3 grid grid-cols-3 gap-2">
+      <div className={`mt-3 grid gap-2 ${column.asks ? "grid-cols-[1fr_1fr_1.6fr]" : "grid-cols-3"}`}>
         {answers.map(({ name, told }, i) => (
           <button
             key={name}

@@ -1,4 +1,5 @@
 "use client";
+import { useEffect, useRef } from "react";
 import { Pick } from "@/ui/controls/Pick";
 import type { Role } from "@/core/log";
 import type { ColumnView } from "@/workers/logSession";
@@ -21,6 +22,7 @@ export function ColumnWires({
   columns: ColumnView[];
   onChoose?: (heading: string, role: Role) => void;
 }) {
+  const [first, row] = useAskedRow(columns);
   return (
     <table className="w-full border-collapse text-left">
       <caption className="sr-only">Columns of the log and what each was taken for</caption>
@@ -42,7 +44,11 @@ export function ColumnWires({
           const asked = !c.sure;
           const out = c.role === "none" && c.sure;
           return (
-            <tr key={c.index} className={asked ? "bg-caution-wash text-caution-ink" : ""}>
+            <tr
+              key={c.index}
+              ref={c.index === first ? row : undefined}
+              className={asked ? "bg-caution-wash text-caution-ink" : ""}
+            >
               <th
                 scope="row"
                 className={`max-w-44 truncate border-l-[5px] py-0 pl-3.75 font-num text-note
@@ -87,6 +93,16 @@ export function ColumnWires({
       </tbody>
     </table>
   );
+}
+
+/** Keeps the first column that is asked about in sight, however many there are. */
+function useAskedRow(
+  columns: readonly ColumnView[],
+): [number | undefined, React.RefObject<HTMLTableRowElement | null>] {
+  const first = columns.find((c) => !c.sure)?.index;
+  const row = useRef<HTMLTableRowElement>(null);
+  useEffect(() => row.current?.scrollIntoView({ block: "nearest" }), [first]);
+  return [first, row];
 }
 
 interface RoleSelectProps {

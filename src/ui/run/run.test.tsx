@@ -17,6 +17,7 @@ const before: RunConditions = {
   roomEndC: 22.5,
   supply: "mains",
   adapterW: 180,
+  charging: "full",
   powerMode: "Performance",
   graphicsMode: "",
   surface: "Hard table",
@@ -138,6 +139,19 @@ describe("columns of a log", () => {
     expect(roleName("room.temperature")).toBe("Room");
   });
 
+  it("one whose unit alone is unsure is asked for that", async () => {
+    const onChoose = vi.fn();
+    const own = column({ heading: "Ambient", role: "room.temperature", sure: false, asks: ["°F", "°C"] });
+    render(<Ask column={own} onChoose={onChoose} />);
+    expect(screen.getByRole("heading").textContent.trim()).toBe("Which unit is Ambient in?");
+    expect(screen.getByText(/Until you say so it is taken for Room in °F/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: /°F/ }));
+    await user.keyboard("2");
+    expect(onChoose.mock.calls).toEqual([
+      [{ role: "room.temperature", unit: "°F" }],
+      [{ role: "room.temperature", unit: "°C" }],
+    ]);
+  });
   it("one that is unsure is asked about, by click and by number", async () => {
     const onChoose = vi.fn();
     render(
@@ -147,7 +161,7 @@ describe("columns of a log", () => {
     expect(screen.getByText("Between 30 and 41 °C.")).toBeTruthy();
     await user.click(screen.getByRole("button", { name: /^Room/ }));
     await user.keyboard("6");
-    expect(onChoose.mock.calls).toEqual([["room.temperature"], ["none"]]);
+    expect(onChoose.mock.calls).toEqual([[{ role: "room.temperature" }], [{ role: "none" }]]);
   });
 });
 

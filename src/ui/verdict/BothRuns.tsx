@@ -3,7 +3,7 @@ import { ticks } from "d3-array";
 import { scaleLinear } from "d3-scale";
 import { useState } from "react";
 import { words } from "@/core/words";
-import type { Figure, Witness } from "@/core/judge";
+import type { Bound, Figure, Witness } from "@/core/judge";
 import { BRIDGE, FERRULE, inOrder, ROW, sleeveOf, wirePath } from "./wires";
 
 const NAMES: Record<Witness["of"], [name: string, of: string]> = {
@@ -11,7 +11,7 @@ const NAMES: Record<Witness["of"], [name: string, of: string]> = {
   room: ["Room", "start of the load"],
   time: ["Time", "gaps and pauses"],
   start: ["Idle level", "over the room"],
-  surroundings: ["Surface, lid, battery", "as entered"],
+  surroundings: ["Surroundings", "as entered"],
   fan: ["Fan", "last two minutes"],
   power: ["Power", "last two minutes"],
 };
@@ -23,10 +23,12 @@ interface Props {
   witnesses: readonly Witness[];
   /** Change of the chip looked at; null where none is given. */
   change: Figure | null;
+  /** Where only one side of it is known. */
+  bound?: Bound | null;
 }
 
 /** Both runs as two wires down through what was asked of them, and the interval as a sleeve beside them. */
-export function BothRuns({ witnesses, change }: Props) {
+export function BothRuns({ witnesses, change, bound = null }: Props) {
   const rows = inOrder(witnesses);
   // what cannot be corrected is said first
   const [picked, setPicked] = useState(() =>
@@ -57,6 +59,7 @@ export function BothRuns({ witnesses, change }: Props) {
           <Wires rows={rows} />
         </div>
         {change ? <Sleeve rows={rows} change={change} /> : null}
+        {bound && !change ? <OpenSleeve rows={rows.length} bound={bound} /> : null}
       </div>
       <p className="min-h-15 border-t border-line pt-2 text-lead leading-5.5" role="status">
         {own?.says}
@@ -147,6 +150,34 @@ function Joint({ w, y }: { w: Witness; y: number }) {
 }
 
 const SLEEVE = 104;
+
+/** The sleeve where one side is open: the edge that is known, and an arrow where nothing ends it. */
+function OpenSleeve({ rows, bound }: { rows: number; bound: Bound }) {
+  const H = rows * ROW;
+  const better = bound.side === "at-most";
+  const edge = better ? SLEEVE - 34 : 34;
+  const open = better ? 6 : SLEEVE - 6;
+  const y = H - ROW / 2;
+  const tip = better ? open + 4 : open - 4;
+  const back = better ? 8 : -8;
+  const said = `The change is ${better ? "at most" : "at least"} ${words.kelvin(bound.K, 1)}; the other side is open`;
+  return (
+    <figure className="hidden shrink-0 xl:block" style={{ width: SLEEVE }}>
+      <svg width={SLEEVE} height={H + 22} role="img" aria-label={said}>
+        <path d={`M${edge} 0V${H}H${open}V0Z`} fill="var(--copper-wash)" />
+        <path d={`M${open} 0V${H}`} stroke="var(--ink-3)" strokeWidth={1.4} strokeDasharray="2 5" />
+        <path d={`M${edge} 0V${H}`} stroke="var(--ink)" strokeWidth={2.6} />
+        <g stroke="var(--ink)" strokeWidth={2.4} fill="none">
+          <path d={`M${edge - (better ? 6 : -6)} ${y}H${tip}`} />
+          <path d={`M${tip + back} ${y - 6}L${tip} ${y}L${tip + back} ${y + 6}`} />
+        </g>
+        <text x={edge} y={H + 16} textAnchor="middle" className="num fill-ink text-tag font-bold">
+          {words.signed(bound.K, 1)}
+        </text>
+      </svg>
+    </figure>
+  );
+}
 
 /** The 90 % interval down the rows, widened by what each correction adds. */
 function Sleeve({ rows, change }: { rows: readonly Witness[]; change: Figure }) {

@@ -7,6 +7,7 @@ import { useState } from "react";
 import type { Agreement } from "@/core/service";
 import {
   holdsOpen,
+  isOneSided,
   unknownWhy,
   matchedWords,
   evidenceOf,
@@ -19,6 +20,7 @@ import { Button, LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { useSize } from "@/ui/controls/size";
+import { OpenLadder } from "@/ui/ladder/OpenLadder";
 import { HeatLadder } from "@/ui/ladder/HeatLadder";
 import { stagePath } from "@/ui/steps/paths";
 import { BothRuns } from "./BothRuns";
@@ -30,6 +32,7 @@ import { Foot } from "./Foot";
 import { MatchedTable } from "./MatchedTable";
 import { RepeatBand } from "./RepeatBand";
 import { Sentence } from "./Sentence";
+import { GainInUse } from "./GainInUse";
 import { FoundInside } from "./FoundInside";
 import { Proof } from "./Proof";
 
@@ -132,8 +135,18 @@ function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, outdate
       tabIndex={0}
       className="min-h-0 min-w-0 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]"
     >
-      <Proof ref={ref} against={against} own={own} v={v} chip={chip} chartW={chartW} none={none} curves={curves} />
+      {work.both && chip?.bound ? (
+        <div ref={ref} className="flex flex-col">
+          <h2 className="text-lead font-bold">
+            Heat ladder <span className="text-note font-regular text-ink-2">{matchedWords(v, chip)}</span>
+          </h2>
+          <OpenLadder chip={{ ...chip, bound: chip.bound }} matched={v.matched} limitC={v.limitC} />
+        </div>
+      ) : (
+        <Proof ref={ref} against={against} own={own} v={v} chip={chip} chartW={chartW} none={none} curves={curves} />
+      )}
       {chip && !none ? <MatchedTable chip={chip.chip} matched={v.matched} facts={v.facts} /> : null}
+      {v.gain ? <GainInUse gain={v.gain} loadS={{ before: v.facts.before.loadS, after: v.facts.after.loadS }} /> : null}
       {!against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? (
         <div className="mt-3">
           <CoreGrid spread={v.spread} />
@@ -172,8 +185,9 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
   );
   const [due, setDue] = useState(false);
   const [explain, setExplain] = useState(false);
-  // where nothing can be compared, what cannot be is the first thing shown
-  const [both, setBoth] = useState(Boolean(v.witnesses?.length) && v.verdict === "not-comparable");
+  // where not all can be compared, what cannot be is the first thing shown
+  const partly = v.verdict === "not-comparable" || isOneSided(v);
+  const [both, setBoth] = useState(Boolean(v.witnesses?.length) && partly);
   const [ref, size] = useSize<HTMLDivElement>({ width: 490, height: 500 });
   const chip = v.chips[picked] ?? v.chips[0];
   const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
@@ -255,6 +269,11 @@ function VerdictHead({ short, v, picked, setPicked }: VerdictHeadProps) {
                       {words.signed(c.change.low)} to {words.signed(c.change.high)}
                     </span>
                   </>
+                ) : c.bound ? (
+                  <>
+                    <span className="num text-title leading-6.25 font-bold">{words.kelvin(c.bound.K, 1)}</span>
+                    <span className="text-tag">{c.bound.side === "at-most" ? "or better" : "or worse"}</span>
+                  </>
                 ) : (
                   <>
                     <span className="text-lead font-strong">no difference given</span>
@@ -299,7 +318,7 @@ function BothPane({ v, chip, onLadder }: BothPaneProps) {
           Heat ladder
         </button>
       </h2>
-      <BothRuns witnesses={v.witnesses ?? []} change={chip?.change ?? null} />
+      <BothRuns witnesses={v.witnesses ?? []} change={chip?.change ?? null} bound={chip?.bound ?? null} />
     </section>
   );
 }
@@ -310,7 +329,7 @@ function LadderPane({ v, chip, drawn, jobId, setExplain, onBoth }: LadderPanePro
     <section aria-labelledby="ladder-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
       <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-lead font-bold">
         Heat ladder
-        <span className="text-note font-regular text-ink-2">both at {matchedWords(v, chip)}; bars are 90 %</span>
+        <span className="text-note font-regular text-ink-2">both at {matchedWords(v, chip)}</span>
         {drawn ? (
           <Link
             prefetch={false}
@@ -339,7 +358,9 @@ function LadderPane({ v, chip, drawn, jobId, setExplain, onBoth }: LadderPanePro
           </button>
         ) : null}
       </h2>
-      {chip ? (
+      {chip?.bound ? (
+        <OpenLadder chip={{ ...chip, bound: chip.bound }} matched={v.matched} limitC={v.limitC} />
+      ) : chip ? (
         <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
       ) : (
         <p className="py-10 text-lead text-ink-2">No ladder: no load was found in the logs.</p>
