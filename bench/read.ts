@@ -34,7 +34,7 @@ export function benchRead(args: string[]): void {
   );
 }
 
-function makeLog(rows: number): Uint8Array {
+export function makeLog(rows: number): Uint8Array {
   const head =
     "Elapsed [s],CPU temperature [°C],CPU load [%],CPU clock [MHz],CPU power [W],GPU temperature [°C],GPU load " +
     "[%],GPU clock [MHz],GPU power [W],Fan 1 speed [RPM],Fan 2 speed [RPM],Room temperature [°C]\n";

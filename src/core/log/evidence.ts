@@ -1,6 +1,6 @@
-import { quantile } from "d3-array";
 import type { ColumnGuess } from "./guess";
 import { words } from "../words";
+import { levelsOf } from "./spread";
 
 /**
  * How a nameless temperature behaves, in words for the technician who is asked what it is.
@@ -41,8 +41,7 @@ function climb(values: ArrayLike<number>): { riseK: number; half: number } | nul
  * unitEvidence(column, [72, 72, 73]); // "It reads 72 to 73 and says no unit: 22 to 23 °C if that is °F."
  */
 export function unitEvidence(c: Pick<ColumnGuess, "heading">, values: ArrayLike<number>): string {
-  const known = Array.from(values).filter((v) => Number.isFinite(v));
-  const [low, high] = [quantile(known, 0.03) ?? NaN, quantile(known, 0.97) ?? NaN];
+  const [low = NaN, high = NaN] = levelsOf(values, 0.03, 0.97);
   const celsius = (v: number) => ((v - 32) * 5) / 9;
   const span = (a: number, b: number) =>
     Math.round(a) === Math.round(b) ? words.number(a, 0) : `${words.number(a, 0)} to ${words.number(b, 0)}`;

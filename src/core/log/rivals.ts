@@ -1,7 +1,7 @@
-import { quantile } from "d3-array";
 import type { LogWarning } from "./problems";
 import type { LogTable } from "./reader";
 import type { ColumnGuess, Role } from "./guess";
+import { levelsOf } from "./spread";
 
 /** A chip that carries the load moves its power by this many times what the other moves, and at least so many W. */
 const CLEARLY = 3;
@@ -52,6 +52,6 @@ export function loadedChip(table: LogTable): { columns: ColumnGuess[]; warning: 
 function spanOf(table: LogTable, column: ColumnGuess | undefined): number {
   const values = column && table.values[column.index];
   if (!values) return 0;
-  const known = (v: number) => (Number.isFinite(v) ? v * column.factor : NaN);
-  return (quantile(values, 0.97, known) ?? 0) - (quantile(values, 0.03, known) ?? 0);
+  const [low = NaN, high = NaN] = levelsOf(values, 0.03, 0.97);
+  return (high - low) * column.factor || 0;
 }

@@ -1,10 +1,10 @@
-import { median } from "d3-array";
 import { words } from "../words";
 import { bad, ok, type Result } from "../result";
 import { orderRows } from "./order";
 import { logProblem, type LogWarning } from "./problems";
 import type { LogTable } from "./reader";
 import type { ColumnGuess } from "./guess";
+import { levelsOf } from "./spread";
 
 /** One measured quantity over the run. `values` in `unit`, NaN where there is no reading. */
 export interface Channel {
@@ -82,7 +82,7 @@ function dropImpossible(c: Channel, lines: Uint32Array, index: Uint32Array, warn
   let count = 0;
   let first = 0;
   const chip = isChipTemperature(c.key) || c.key === "drive.temperature";
-  const usual = chip ? (median(c.values, (v) => (Number.isFinite(v) ? v : NaN)) ?? NaN) : NaN;
+  const [usual = NaN] = chip ? levelsOf(c.values, 0.5) : [];
   for (let k = 0; k < c.values.length; k++) {
     const v = c.values[k] ?? NaN;
     const before = c.values[k - 1] ?? NaN;

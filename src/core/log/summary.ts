@@ -22,8 +22,11 @@ export function summarise(run: Run): LogSummary {
     let max = -Infinity;
     let total = 0;
     let n = 0;
-    for (const v of c.values) {
-      if (!Number.isFinite(v)) continue;
+    const { values } = c;
+    for (let i = 0; i < values.length; i++) {
+      const v = values[i] as number;
+      // no number is no reading
+      if (v !== v) continue;
       if (v < min) min = v;
       if (v > max) max = v;
       total += v;
