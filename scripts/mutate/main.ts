@@ -24,7 +24,7 @@ const { values, positionals } = parseArgs({
 });
 
 /** Tests of one mutant together, as they take unchanged, ms; further ones are left out. */
-const TESTS_MS = 9_000;
+const TESTS_MS = 16_000;
 
 /** So many killed one after another are looked at again: a runner gone wrong would kill them all. */
 const STREAK = 6;
@@ -201,6 +201,7 @@ async function main(): Promise<void> {
     const seen = chosen.find((m) => known.testsOf(m.file).length > 0)?.file;
     if (seen) await reaches(first, seen, testsFor(known, times, seen));
     const waiting = [...chosen];
+    const again = new Set<Mutant>();
     const results: Result[] = [];
     await Promise.all(
       hands.map(async (hand) => {
@@ -209,12 +210,14 @@ async function main(): Promise<void> {
           const own = testsFor(known, times, mutant.file);
           const ms = own.reduce((sum, t) => sum + (times.get(t) ?? 0), 0);
           const result = await judge(hand, mutant, own, ms);
-          streak = result.fate === "killed" ? [...streak, result] : [];
+          // what was looked at twice counts: a busy machine must not keep a run from ending
+          streak = result.fate === "killed" && !again.has(mutant) ? [...streak, result] : [];
           results.push(result);
           if (streak.length === STREAK) {
             if (await wentWrong(hand, own)) {
               results.splice(0, results.length, ...results.filter((r) => !streak.includes(r)));
               waiting.unshift(...streak.map((r) => r.mutant));
+              for (const r of streak) again.add(r.mutant);
             }
             streak = [];
           }
