@@ -10,6 +10,7 @@ import type { GoodFigures } from "./good";
 import { outlookOf } from "./outlook";
 import {
   JUDGE_VERSION,
+  type Bound,
   type ChipVerdict,
   type PathFinding,
   type PathVerdict,
@@ -20,7 +21,7 @@ import {
 import { isOpposed } from "./headline";
 import { gainOf } from "./gain";
 import { otherReasons, otherSensors } from "./others";
-import { boundsOf, leavesOneSide, type Bound } from "./oneSided";
+import { boundsOf, leavesOneSide } from "./oneSided";
 import { headlineOf, nextSteps, summaryOf } from "./words";
 import type { WorkWitness } from "./work";
 

@@ -2,19 +2,8 @@ import { USUAL_FAN_EXPONENT, type ChipId, type Series } from "../thermal";
 import { loadSeconds } from "./comparable";
 import { lateRows, meanOver } from "./conditions";
 import type { ChipEstimate } from "./estimate";
-import type { Reason } from "./verdict";
+import type { Bound, Reason } from "./verdict";
 import { witnessWork } from "./work";
-
-/** What is known of a change where no figure can be given, K: at most this (cooler by it or more), or at least. */
-export interface Bound {
-  K: number;
-  side: "at-most" | "at-least";
-  /** The run whose ladder is open: it is what keeps the change from being told. */
-  open: "before" | "after";
-  /** Rise over the room in both runs, K: of the open run the least (before) or the most (after) that it can be. */
-  beforeK: number;
-  afterK: number;
-}
 
 /** The whole kelvins a bound vouches for: never rounded up. */
 export const atLeastK = (bound: Bound): number => Math.floor(Math.abs(bound.K) + 1e-9);

@@ -2,10 +2,10 @@ import { words } from "../words";
 import { channelOf, type Run } from "../log";
 import type { Series } from "../thermal";
 import { lateRows, MATCHED_ROOM_C, meanOver } from "./conditions";
-import type { Reason } from "./verdict";
+import type { OtherSensor, Reason } from "./verdict";
 
 interface Other {
-  key: "drive.temperature" | "memory.temperature" | "base.temperature" | "case.temperature";
+  key: OtherSensor["key"];
   name: string;
   /** What it is rated to, or may be touched at, °C; null where there is no such figure. */
   limitC: number | null;
@@ -35,15 +35,6 @@ const OTHERS: readonly Other[] = [
 
 /** A change under this is none, K. */
 const CHANGED_K = 2;
-
-/** Late temperature of a further sensor in both runs, each brought to a room of 25 °C. */
-export interface OtherSensor {
-  key: Other["key"];
-  name: string;
-  beforeC: number | null;
-  afterC: number | null;
-  limitC: number | null;
-}
 
 /** Drive, memory, base and case, where either run holds them and its room is known. */
 export function otherSensors(runs: { run: Run; series: Series }[]): OtherSensor[] {

@@ -2,11 +2,29 @@ import type { ChipId } from "../thermal";
 import type { Matched } from "./conditions";
 import type { ChipEstimate, Figure } from "./estimate";
 import type { Gain } from "./gain";
-import type { OtherSensor } from "./others";
 import type { WorkWitness } from "./work";
-import type { Bound } from "./oneSided";
 
-export type { Bound, Gain, OtherSensor };
+export type { Gain };
+
+/** What is known of a change where no figure can be given, K: at most this (cooler by it or more), or at least. */
+export interface Bound {
+  K: number;
+  side: "at-most" | "at-least";
+  /** The run whose ladder is open: it is what keeps the change from being told. */
+  open: "before" | "after";
+  /** Rise over the room in both runs, K: of the open run the least (before) or the most (after) that it can be. */
+  beforeK: number;
+  afterK: number;
+}
+
+/** Late temperature of a further sensor in both runs, each brought to a room of 25 °C. */
+export interface OtherSensor {
+  key: "drive.temperature" | "memory.temperature" | "base.temperature" | "case.temperature";
+  name: string;
+  beforeC: number | null;
+  afterC: number | null;
+  limitC: number | null;
+}
 
 export const JUDGE_VERSION = "2.0";
 

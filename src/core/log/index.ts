@@ -6,15 +6,14 @@ export { findPhases, type FoundPhases, type Phases } from "./phases";
 export { logProblem, type LogWarning } from "./problems";
 export { readLog, readTable } from "./read";
 export { headerKey, type ColumnChoices, type ToldColumn } from "./choices";
-export { LogReader, withChoices, type LogTable, type ReadOptions } from "./reader";
+export { LogReader, withChoices, type ReadOptions } from "./reader";
+export type { LogTable } from "./table";
 export { isRole, ROLE, type ColumnGuess, type Role } from "./guess";
 export {
   layoutOf,
   planDifference,
-  planFrom,
   planOf,
   toldIn,
-  writtenIn,
   type PlannedColumn,
   type PlannedLayout,
   type ReadingPlan,

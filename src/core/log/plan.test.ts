@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { OTHER_FORMS, TIME_FORMS } from "../../testing/logForms";
-import { planDifference, planFrom, planOf, readTable, toldIn, writtenIn, type ReadingPlan } from ".";
+import { planDifference, planOf, readTable, toldIn, type ReadingPlan } from ".";
+import { planFrom, writtenIn } from "./plan";
 
 function planned(text: string, choices = {}): ReadingPlan {
   const table = readTable(text, { choices });

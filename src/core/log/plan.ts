@@ -1,7 +1,7 @@
 import { headerKey, type ColumnChoices } from "./choices";
 import type { ColumnGuess, Role } from "./guess";
 import { isNewestFirst } from "./order";
-import type { LogTable } from "./reader";
+import type { LogTable } from "./table";
 import type { TimeForm } from "./times";
 import type { Unit } from "./words";
 

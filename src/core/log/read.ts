@@ -1,5 +1,6 @@
 import type { Result } from "../result";
-import { LogReader, type LogTable, type ReadOptions } from "./reader";
+import { LogReader, type ReadOptions } from "./reader";
+import type { LogTable } from "./table";
 import { toRun, type Run } from "./run";
 
 /**

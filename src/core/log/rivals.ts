@@ -1,5 +1,5 @@
 import type { LogWarning } from "./problems";
-import type { LogTable } from "./reader";
+import type { LogTable } from "./table";
 import type { ColumnGuess, Role } from "./guess";
 import { levelsOf } from "./spread";
 

@@ -2,7 +2,7 @@ import { words } from "../words";
 import { bad, ok, type Result } from "../result";
 import { orderRows } from "./order";
 import { logProblem, type LogWarning } from "./problems";
-import type { LogTable } from "./reader";
+import type { LogTable } from "./table";
 import type { ColumnGuess } from "./guess";
 import { levelsOf } from "./spread";
 

@@ -3,7 +3,7 @@ import { recogniseColumns } from "./recognise";
 import { applyChoices, type ColumnChoices } from "./choices";
 import { scaleOfMinutes } from "./order";
 import { loadedChip } from "./rivals";
-import type { LogTable } from "./reader";
+import type { LogTable } from "./table";
 
 /** Readings of a column its size is judged by, spread over the whole log. */
 const SAMPLES = 1_500;
