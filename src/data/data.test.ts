@@ -8,6 +8,7 @@ import { findPhases, layoutOf, readTable, toRun } from "../core/log";
 import { plainSensors, renderLog, simulate, soundMachine, standardRecipe } from "../core/rig";
 import { wrenfell14 } from "../samples/rigs";
 import { openDatabase } from "./connection";
+import * as reading from "./migrations/0005-reading";
 import { rememberedRoles, rememberRoles } from "./headings";
 import { addJob, listJobs } from "./jobs";
 import { addMachine, findMachine, listMachines, machineByTag, setDue } from "./machines";
@@ -94,6 +95,25 @@ describe("migrations", () => {
     expect(await db.schema.hasTable("machines")).toBe(false);
     await db.migrate.latest({ migrationSource });
     expect(await db.schema.hasTable("run_channels")).toBe(true);
+  });
+  it("give runs stored before plans were what was told of their columns", async () => {
+    const jobId = await addJob(db, await machine(), "hot", now);
+    const id = await addRun(db, newRun(jobId, "before"), now);
+    const stored = await findRun(db, id);
+    const columns = (stored?.columns ?? []).map((c, i) => {
+      if (i === 1) return { ...c, why: "told" as const };
+      return i === 2 ? { ...c, role: "none", why: "told" as const, note: "another column was chosen" } : c;
+    });
+    const { header: _header, time: _time, ...layout } = stored?.layout ?? { header: "", time: null };
+    await db("runs")
+      .where({ id })
+      .update({ columns_json: JSON.stringify(columns), layout_json: JSON.stringify(layout) });
+    await reading.down(db);
+    await reading.up(db);
+    const moved = await findRun(db, id);
+    expect(moved?.columns.map((c) => c.told ?? null).slice(0, 3)).toEqual([null, { role: columns[1]?.role }, null]);
+    expect(moved?.layout).toMatchObject({ header: "", time: null, separator: "," });
+    expect(await db.schema.hasColumn("heading_roles", "unit")).toBe(true);
   });
   it("set what keeps acknowledged work on disk", async () => {
     const pragma = async (name: string) =>

@@ -11,6 +11,9 @@ import {
   withFaults,
   type RigFaults,
 } from "../core/rig";
+import { holdsOpen } from "../core/judge";
+import { planOf, readTable } from "../core/log";
+import { rememberedRoles } from "../data/headings";
 import { database } from "../data/connection";
 import { wrenfell14 } from "../samples/rigs";
 import { planFor } from "../testing/plans";
@@ -90,6 +93,41 @@ describe("an upload", () => {
       "after done",
       "verdict here",
     ]);
+  });
+  it("with a unit that was told is read by it, and remembered for its header", async () => {
+    const { jobId } = await opened();
+    const [first = "", ...rows] = log({}, 0.3).trim().split("\n");
+    const text = [`${first},Ambient`, ...rows.map((r) => `${r},72`)].join("\n");
+    const told = { Ambient: { role: "room.temperature", unit: "°F" } } as const;
+    const table = readTable(text, { choices: told });
+    if (!table.ok) throw new Error(table.problem.message);
+    const stored = await storeRun(upload(head(jobId, "before", text, { plan: planOf(table.value) }), text));
+    expect(stored.ok).toBe(true);
+    const view = await jobView(jobId);
+    expect(view?.runs.before?.columns.find((c) => c.heading === "Ambient")).toMatchObject({
+      role: "room.temperature",
+      told: told.Ambient,
+    });
+    expect(view?.runs.before?.layout).toMatchObject({ header: planOf(table.value).header, time: { kind: "number" } });
+    const remembered = await rememberedRoles(await database());
+    expect(remembered[planOf(table.value).header]).toEqual(told);
+    // the next log of that header is read by what was told, and nothing is asked
+    const next = readTable(text, { remembered });
+    expect(next.ok && next.value.columns.every((c) => c.sure)).toBe(true);
+  });
+  it("of a run that is short leaves one side of the verdict, which holds the job open", async () => {
+    const { jobId } = await opened();
+    const before = log({ clog: 3 }, 0.2);
+    const short = { ...standardRecipe, loadS: 220, coolS: 20 };
+    const after = renderLog(simulate(wrenfell14, withFaults({}), short, plainSensors, 0.6), plainFormat);
+    await storeRun(upload(head(jobId, "before", before), before));
+    const stored = await storeRun(upload(head(jobId, "after", after), after));
+    expect(stored.ok && stored.value.verdictId).toBeGreaterThan(0);
+    const verdict = (await jobView(jobId))?.verdict?.result;
+    expect(verdict?.verdict).toBe("improved");
+    expect(verdict?.chips[0]?.bound).toMatchObject({ side: "at-most", open: "after" });
+    expect(verdict?.gain?.watts.after).toBeGreaterThan(5);
+    expect(verdict && holdsOpen(verdict)).toBe("Only one side of the change is known");
   });
   it("that is cut off, not described, for no job or of a closed job is refused and leaves nothing", async () => {
     const { jobId } = await opened();
