@@ -38,3 +38,39 @@ test("a figure of the verdict can be opened to how it was found, and bounds are 
   await expect(page.getByText(/Judged before:/)).toBeVisible();
   await expect(page.getByText(/other bounds or conditions/)).toBeVisible();
 });
+
+test("a unit that is not clear is asked, answered by its key, and the verdict is judged by it", async ({ page }) => {
+  const beside = (text: string, name: string, value: number) => {
+    const [head = "", ...rows] = text.trim().split("\n");
+    return [`${head},${name}`, ...rows.map((r) => `${r},${value}`)].join("\n");
+  };
+  await takeIn(page, "Units");
+  await keepBefore(page, rigLog({ clog: 2.4 }, 0.2));
+  await page.getByRole("link", { name: "To the run after" }).click();
+  await dropLog(page, "bench-after.csv", beside(rigLog({}, 0.3), "Ambient", 72));
+  await expect(page.getByRole("heading", { name: "Which unit is Ambient in?" })).toBeVisible();
+  await expect(page.getByText("It reads 72 and names no unit: 22 °C if that is °F.")).toBeVisible();
+  await page.keyboard.press("1");
+  await expect(page.getByRole("heading", { name: /Every column is clear/ })).toBeVisible();
+  await page.getByRole("button", { name: "Judge with this log" }).click();
+  await page.waitForURL(/verdict/);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Improved");
+});
+
+test("a run that is short says one side, both runs first, and asks for a longer one", async ({ page }) => {
+  await takeIn(page, "Short");
+  await keepBefore(page, rigLog({ clog: 3 }, 0.2));
+  await page.getByRole("link", { name: "To the run after" }).click();
+  await dropLog(page, "bench-after.csv", rigLog({}, 0.3, {}, { loadS: 220, coolS: 20 }));
+  await page.getByLabel("Room, start").fill("22");
+  await page.getByRole("button", { name: "Judge with this log" }).click();
+  await page.waitForURL(/verdict/);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/At least \d+.K better/);
+  await expect(page.getByRole("tab", { name: /Processor/ })).toContainText("or better");
+  await expect(page.getByRole("list", { name: "Both runs, side by side" })).toBeVisible();
+  await expect(page.getByRole("img", { name: /^Heat ladder from the room/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /Gain in use/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /Run after again/ })).toBeVisible();
+  await page.keyboard.press("w");
+  await expect(page.getByRole("list", { name: "Both runs, side by side" })).toBeHidden();
+});

@@ -101,7 +101,10 @@ function useAskedRow(
 ): [number | undefined, React.RefObject<HTMLTableRowElement | null>] {
   const first = columns.find((c) => !c.sure)?.index;
   const row = useRef<HTMLTableRowElement>(null);
-  useEffect(() => row.current?.scrollIntoView({ block: "nearest" }), [first]);
+  useEffect(() => {
+    // some browsers give back a promise of the scroll, which is no way to tidy up
+    void row.current?.scrollIntoView({ block: "nearest" });
+  }, [first]);
   return [first, row];
 }
 
