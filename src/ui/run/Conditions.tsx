@@ -207,6 +207,6 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
 
 function shown(c: RunConditions, r: Row): string {
   const v = c[r.field];
-  if (v === null || v === "") return "—";
+  if (v === null || v === undefined || v === "") return "—";
   return r.options?.find(([o]) => o === v)?.[1] ?? `${v}${r.unit ? `\u00a0${r.unit}` : ""}`;
 }

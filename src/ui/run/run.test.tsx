@@ -49,6 +49,21 @@ describe("conditions of a run", () => {
     expect(conditionsOf(draftOf(null))).toMatchObject({ roomStartC: null, supply: null, lid: null, adapterW: null });
   });
 
+  it("that a run before did not say stand as a dash, whatever its age", () => {
+    const { charging: _charging, ...older } = before;
+    render(
+      <Conditions
+        draft={draftOf(older)}
+        onChange={vi.fn()}
+        before={older}
+        logged={{ power: true, fan: true, room: false }}
+        errors={{}}
+      />,
+    );
+    expect(screen.queryByText("undefined")).toBeNull();
+    expect(screen.getByText("—")).toBeTruthy();
+  });
+
   it("take a decimal comma, and keep out what is no number", () => {
     expect(conditionsOf({ ...draftOf(before), roomStartC: "21,5", adapterW: "much" })).toMatchObject({
       roomStartC: 21.5,
