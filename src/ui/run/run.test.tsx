@@ -61,7 +61,7 @@ describe("conditions of a run", () => {
       />,
     );
     expect(screen.queryByText("undefined")).toBeNull();
-    expect(screen.getByText("—")).toBeTruthy();
+    expect(screen.getAllByText("—").length).toBeGreaterThan(0);
   });
 
   it("take a decimal comma, and keep out what is no number", () => {
