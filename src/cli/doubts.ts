@@ -1,4 +1,13 @@
-import { toRun, withChoices, type ColumnGuess, type LogTable, type Run, type ToldColumn } from "../core/log";
+import {
+  planOf,
+  toldIn,
+  toRun,
+  withChoices,
+  type ColumnGuess,
+  type LogTable,
+  type Run,
+  type ToldColumn,
+} from "../core/log";
 import { words } from "../core/words";
 import { Unusable } from "./unusable";
 
@@ -57,7 +66,7 @@ export function refuseDecisiveGuess(file: ReadFile, roomMissing: boolean, outcom
   const taken = outcome(file.run);
   for (const { column, others } of doubts) {
     const decisive = others.some((told) => {
-      const table = withChoices(file.table, { [column.heading]: told });
+      const table = withChoices(file.table, { ...toldIn(planOf(file.table)), [column.heading]: told });
       const run = table && toRun(table);
       const other = run?.ok ? outcome(run.value) : null;
       return other !== null && other !== taken;
