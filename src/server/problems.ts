@@ -55,12 +55,6 @@ export const serverProblem = {
     message: `The log was read otherwise here than on the page: ${how}.`,
     action: "Nothing was stored. Load the page again and drop the file once more.",
   }),
-  badColumn: (heading: string): Problem => ({
-    code: "bad-column",
-    message: "A column cannot be that.",
-    action: "Choose from the list.",
-    column: heading,
-  }),
   noLayout: (): Problem => ({
     code: "layout-not-found",
     message: "There is no drawing here yet.",

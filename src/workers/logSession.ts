@@ -74,11 +74,6 @@ export class LogSession {
     return ok(summaryOf(table));
   }
 
-  /** The table as it stands with the choices made; null before a file was read. */
-  current(): LogTable | null {
-    return this.table;
-  }
-
   private rememberedHere({ layout }: LogTable): ColumnChoices {
     return this.remembered[headerKey(layout.headings)] ?? {};
   }

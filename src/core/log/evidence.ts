@@ -1,6 +1,7 @@
 import type { ColumnGuess } from "./guess";
 import { words } from "../words";
-import { levelsOf } from "./spread";
+import { levelsOf, someOf } from "./spread";
+import { unitInHeading } from "./words";
 
 /**
  * How a nameless temperature behaves, in words for the technician who is asked what it is.
@@ -22,9 +23,7 @@ export function temperatureEvidence(values: ArrayLike<number>, chip: ArrayLike<n
 
 /** Rise from the lowest to the late readings, and how many rows after its start half of it was reached. */
 function climb(values: ArrayLike<number>): { riseK: number; half: number } | null {
-  const stride = Math.max(1, Math.floor(values.length / 20_000));
-  const known: number[] = [];
-  for (let i = 0; i < values.length; i += stride) if (Number.isFinite(values[i])) known.push(values[i] ?? 0);
+  const known = someOf(values);
   if (known.length < 10) return null;
   const sorted = [...known].sort((a, b) => a - b);
   const low = sorted[Math.floor(known.length * 0.05)] ?? 0;
@@ -45,6 +44,6 @@ export function unitEvidence(c: Pick<ColumnGuess, "heading">, values: ArrayLike<
   const celsius = (v: number) => ((v - 32) * 5) / 9;
   const span = (a: number, b: number) =>
     Math.round(a) === Math.round(b) ? words.number(a, 0) : `${words.number(a, 0)} to ${words.number(b, 0)}`;
-  const written = /°\s?c|\bc\b|celsius/i.test(c.heading) ? "is called °C" : "names no unit";
+  const written = unitInHeading(c.heading) === "°C" ? "is called °C" : "names no unit";
   return `It reads ${span(low, high)} and ${written}: ${span(celsius(low), celsius(high))} °C if that is °F.`;
 }

@@ -16,8 +16,15 @@ export type Role =
   | "none";
 
 /** The form of a role. */
-export const ROLE =
-  /^(none|time|date|(cpu|gpu)\.(temperature|power|load|clock)|cpu\.core\d{1,3}\.temperature|(drive|room|case|memory|base)\.temperature|fan[1-9]\d?\.(speed|duty))$/;
+export const ROLE = new RegExp(
+  `^(${[
+    "none|time|date",
+    "(cpu|gpu)\\.(temperature|power|load|clock)",
+    "cpu\\.core\\d{1,3}\\.temperature",
+    "(drive|room|case|memory|base)\\.temperature",
+    "fan[1-9]\\d?\\.(speed|duty)",
+  ].join("|")})$`,
+);
 
 /**
  * Whether a text is one of the quantities a column can be.

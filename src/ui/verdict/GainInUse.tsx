@@ -10,16 +10,15 @@ interface Line {
   bars: [number | null, number | null];
 }
 
-const LOGGED = "not logged";
-
-function watts({ watts: { before, after } }: Gain): Line {
+/** A figure of both runs, its bars against the larger of the two. */
+function both(name: string, { before, after }: Gain["watts"], shown: (v: number) => string): Line {
   const most = Math.max(before ?? 0, after ?? 0, 1);
-  const shown = (v: number | null) => (v === null ? LOGGED : words.watts(v, 1));
+  const said = (v: number | null) => (v === null ? "not logged" : shown(v));
   return {
-    name: "Sustained watts",
+    name,
     of: "last two minutes",
-    before: shown(before),
-    after: shown(after),
+    before: said(before),
+    after: said(after),
     bars: [before === null ? null : before / most, after === null ? null : after / most],
   };
 }
@@ -38,15 +37,7 @@ function slows({ slowsS: { before, after } }: Gain, loadS: { before: number; aft
   };
 }
 
-function fanSpeed({ fan }: Gain): Line {
-  if (!fan)
-    return {
-      name: "Fan speed",
-      of: "at one temperature",
-      before: "none shared",
-      after: "none shared",
-      bars: [null, null],
-    };
+function fanSpeed(fan: NonNullable<Gain["fan"]>): Line {
   const most = Math.max(fan.before, fan.after, 1);
   const shown = (v: number) => (fan.unit === "%" ? words.share(v / 100) : words.rpm(v));
   const by = fan.after / Math.max(1, fan.before) - 1;
@@ -61,8 +52,15 @@ function fanSpeed({ fan }: Gain): Line {
 
 /** What it is worth in use: hollow for the run before over solid for the run after; words where nothing is logged. */
 export function GainInUse({ gain, loadS }: { gain: Gain; loadS: { before: number; after: number } }) {
-  const fanless = gain.fan === null;
-  const lines = [watts(gain), slows(gain, loadS), ...(fanless ? [] : [fanSpeed(gain)])];
+  const { watts, clockMHz, fan } = gain;
+  const clocked = clockMHz.before !== null || clockMHz.after !== null;
+  const lines = [
+    both("Sustained watts", watts, (v) => words.watts(v, 1)),
+    ...(clocked ? [both("Sustained clock", clockMHz, (v) => words.with(v / 1000, "GHz", 1))] : []),
+    slows(gain, loadS),
+    // a machine without fans is told nothing of fans
+    ...(fan ? [fanSpeed(fan)] : []),
+  ];
   return (
     <section aria-labelledby="gain-heading" className="mt-3 border-t border-line pt-2">
       <h2 id="gain-heading" className="flex items-baseline justify-between text-lead font-bold">

@@ -25,20 +25,24 @@ describe("gain in use", () => {
     const { text, bars } = shown(gain());
     expect(text).toContain("before 38.0 W");
     expect(text).toContain("after 47.5 W");
+    expect(text).toContain("before 2.9 GHz");
+    expect(text).toContain("after 3.6 GHz");
     expect(text).toContain("before 1:48");
     expect(text).toContain("after never");
     expect(text).toContain("Fan speed at 80 °C");
     expect(text).toContain("27 % slower");
-    expect(bars).toEqual([46, 58, 10, 58, 58, 42]);
+    expect(bars).toEqual([46, 58, 47, 58, 10, 58, 58, 42]);
     expect(screen.getByRole("heading").textContent).toContain("as logged, not matched");
   });
 
   it("words, and no bar, where nothing is logged", () => {
-    const bare = gain({ watts: { before: null, after: 47.5 }, slowsS: { before: null, after: null }, fan: null });
+    const none = { before: null, after: null };
+    const bare = gain({ watts: { before: null, after: 47.5 }, clockMHz: none, slowsS: none, fan: null });
     const { text, bars } = shown(bare);
     expect(text).toContain("before not logged");
     expect(text).toContain("no limit known");
     expect(text).not.toContain("Fan speed");
+    expect(text).not.toContain("Sustained clock");
     expect(bars).toEqual([58]);
   });
 
