@@ -5,7 +5,7 @@ import {
   plainSensors,
   simulate,
   standardRecipe,
-  steadyRise,
+  thermalOf,
   truthOf,
   withFaults,
   type RigChip,
@@ -28,7 +28,7 @@ export interface BenchCase {
   machine: RigMachine;
   before: RigLog;
   after: RigLog;
-  room: { before: number | null; after: number | null };
+  room: Record<"before" | "after", { startC: number | null; endC: number | null }>;
   format: RigFormat;
   truth: RigTruth;
   /** The verdict that is right, with what cannot be compared. */
@@ -355,10 +355,11 @@ function build(kind: string, r: Random, family: RigFamily | "mixed"): BenchCase 
   // a weak fan is judged by what it really does: the speed it reaches when the sound one ran at the reference
   if (after.fanReach !== 1) weakTruth(truth, made.machine, before, after, logs.before);
   const read = (log: RigLog, which: "before" | "after") => {
-    if (made.room === "none" || (made.room === "one" && which === "after")) return null;
+    if (made.room === "none" || (made.room === "one" && which === "after")) return { startC: null, endC: null };
     const from = made.room === "swapped" ? logs[which === "before" ? "after" : "before"] : log;
     const at = made.room === "start" ? from.roomStartC : (from.roomStartC + from.roomEndC) / 2;
-    return Math.round((at + r.u(-0.4, 0.4)) * 10) / 10;
+    const seen = Math.round((at + r.u(-0.4, 0.4)) * 10) / 10;
+    return { startC: seen, endC: made.room === "start" ? null : seen };
   };
   return {
     kind,
@@ -376,8 +377,8 @@ function build(kind: string, r: Random, family: RigFamily | "mixed"): BenchCase 
 }
 
 function weakTruth(truth: RigTruth, machine: RigMachine, before: RigFaults, after: RigFaults, log: RigLog): void {
-  const was = steadyRise(machine, before, log.late.powerW, log.late.fanShare);
-  const is = steadyRise(machine, after, log.late.powerW, log.late.fanShare * after.fanReach);
+  const was = thermalOf(machine, before).steady(log.late.powerW, log.late.fanShare);
+  const is = thermalOf(machine, after).steady(log.late.powerW, log.late.fanShare * after.fanReach);
   truth.chips.forEach((c, i) => {
     c.airflowK = (is[i]?.airflowK ?? 0) - (was[i]?.airflowK ?? 0);
     c.changeK = c.contactK + c.airflowK;

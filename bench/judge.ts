@@ -49,7 +49,7 @@ export function benchJudge(args: string[]): void {
   const verbose = args.includes("-v");
   const family = (args.find((a) => a.startsWith("--family="))?.slice(9) ?? "mixed") as RigFamily | "mixed";
   const scores = new Map<string, Score>();
-  for (const kind of KIND_NAMES.filter((k) => !only || k.includes(only))) {
+  for (const kind of KIND_NAMES.filter((k) => !only || new RegExp(only).test(k))) {
     const score = blank();
     for (let i = 0; i < per; i++) {
       const c = benchCase(kind, i + 1, family);
@@ -67,7 +67,7 @@ function judge(c: BenchCase): { verdict: Verdict; ms: number } {
   const input = (which: "before" | "after") => {
     const run = readLog(renderLog(c[which], c.format));
     if (!run.ok) throw new Error(`${c.kind}: ${run.problem.message}`);
-    return { run: run.value, phases: findPhases(run.value), room: { startC: c.room[which], endC: c.room[which] } };
+    return { run: run.value, phases: findPhases(run.value), room: c.room[which] };
   };
   const before = input("before");
   const after = input("after");
@@ -167,7 +167,7 @@ function naive(s: Score, c: BenchCase): void {
     const lateRows = t.slice(Math.max(0, (end < 0 ? t.length : end) - 130), end < 0 ? t.length : end);
     return {
       peak: Math.max(...t),
-      late: lateRows.reduce((a, b) => a + b, 0) / lateRows.length - (c.room[which] ?? 22),
+      late: lateRows.reduce((a, b) => a + b, 0) / lateRows.length - (c.room[which].startC ?? 22),
     };
   };
   const b = stat("before");

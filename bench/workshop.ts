@@ -25,6 +25,21 @@ function anything(r: Random): { before: Partial<RigFaults>; after: Partial<RigFa
   return { before: { clog: r.u(2, 3) }, after: { contact: { cpu: r.u(1.6, 2.3), gpu: r.u(1.6, 2.3) } } };
 }
 
+/** One package sensor in the place of the cores, which reads other than the hottest of them the more power there is. */
+function intoPackage(log: RigLog, base: number, perW: number): void {
+  const cores = log.headings.flatMap((h, i) => (/^cpu\.core/.test(h.key) ? [i] : []));
+  const [first = 0, ...rest] = cores;
+  const power = log.headings.findIndex((h) => h.key === "cpu.power");
+  for (const row of log.rows) {
+    const hottest = Math.max(...cores.map((i) => row[i] ?? NaN));
+    row[first] = Math.round(hottest + base + perW * (row[power] ?? 0));
+  }
+  log.headings[first] = { key: "cpu.temperature", heading: "CPU package [°C]" };
+  const kept = (_: unknown, i: number) => !rest.includes(i);
+  log.headings = log.headings.filter(kept);
+  log.rows = log.rows.map((row) => row.filter(kept));
+}
+
 const any = (r: Random, more: Partial<Made> = {}): Made => ({ machine: oneOrTwo(r), ...anything(r), ...more });
 const inRun = (r: Random, recipe: Partial<RigRecipe>): Made["recipe"] =>
   r.chance(0.5) ? { before: recipe } : { after: recipe };
@@ -98,6 +113,38 @@ export const WORKSHOP: Record<string, (r: Random) => Made> = {
   "ws: warm, no idle": (r) => any(r, { recipe: inRun(r, { idleS: 6, warmStartK: r.u(6, 22) }) }),
   "ws: drifting room": (r) =>
     any(r, { recipe: { before: { roomDriftK: r.u(-3, 3) }, after: { roomDriftK: r.u(-3, 3) } }, room: "start" }),
+  "ws: room swings": (r) =>
+    any(r, {
+      recipe: {
+        before: { roomSwing: [r.u(0.6, 1.6), r.u(420, 1100)] },
+        after: { roomSwing: [r.u(0.6, 1.6), r.u(420, 1100)] },
+      },
+    }),
+  "ws: fan in one log": (r) => {
+    const blind = r.pick(["before", "after"] as const);
+    return any(r, {
+      edit: (log, run) => {
+        if (run !== blind) return;
+        for (const h of log.headings) if (h.key.startsWith("fan")) h.heading = h.heading.replace(/.*/, "Note");
+        each(log, /^fan/, () => NaN);
+      },
+    });
+  },
+  "ws: package, then cores": (r) => {
+    const made = any(r);
+    const machine = { ...made.machine, cores: r.pick([4, 6, 8]) };
+    const base = r.u(-3, 1);
+    const perW = r.u(-0.06, 0);
+    return { ...made, machine, edit: (log, run) => void (run === "before" && intoPackage(log, base, perW)) };
+  },
+  "ws: power of the whole board": (r) => {
+    const other = r.u(10, 22);
+    return {
+      machine: machineOf(r, false),
+      ...anything(r),
+      edit: (log) => each(log, /power$/, (v) => v + other),
+    };
+  },
   "ws: rooms swapped": (r) => {
     const [cool, warm] = [r.u(15, 18), r.u(25, 29)];
     const rooms = r.chance(0.5) ? [cool, warm] : [warm, cool];

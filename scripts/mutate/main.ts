@@ -1,6 +1,7 @@
 import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { availableParallelism } from "node:os";
+import { dirname } from "node:path";
 import { parseArgs } from "node:util";
 import { Hand } from "./hand";
 import { mutantsOf, type Mutant } from "./mutants";
@@ -25,6 +26,9 @@ const { values, positionals } = parseArgs({
 
 /** Tests of one mutant together, as they take unchanged, ms; further ones are left out. */
 const TESTS_MS = 16_000;
+
+/** Tests of one mutant at most. */
+const MOST_TESTS = 12;
 
 /** So many killed one after another are looked at again: a runner gone wrong would kill them all. */
 const STREAK = 6;
@@ -126,12 +130,13 @@ async function reaches(hand: Hand, file: string, tests: string[]): Promise<void>
   if (answer && !answer.failed) throw new Error(`Tests pass though ${file} is empty: mutants do not reach them.`);
 }
 
-/** The quick before the slow, the nearest before the farther, until the time is used up. */
+/** The nearest, then those beside the file, the quick before the slow, then the others, until the time is used up. */
 function testsFor(related: Related, times: ReadonlyMap<string, number>, file: string): string[] {
   let ms = 0;
   const near = related.testsOf(file);
   const nearest = near[0];
-  const quick = [...near].sort((a, b) => (times.get(a) ?? 0) - (times.get(b) ?? 0));
+  const apart = (t: string) => (dirname(t) === dirname(file) ? 0 : 1);
+  const quick = [...near].sort((a, b) => apart(a) - apart(b) || (times.get(a) ?? 0) - (times.get(b) ?? 0));
   return (nearest ? [nearest, ...quick.filter((t) => t !== nearest)] : []).filter((t, i) => {
     const own = times.get(t) ?? 0;
     if (i > 0 && ms + own > TESTS_MS) return false;
@@ -194,7 +199,7 @@ async function main(): Promise<void> {
   try {
     const first = hands[0];
     if (!first) return;
-    const needed = [...new Set(chosen.flatMap((m) => related.testsOf(m.file).slice(0, 6)))];
+    const needed = [...new Set(chosen.flatMap((m) => related.testsOf(m.file).slice(0, MOST_TESTS)))];
     const times = await timed(hands, needed);
     const known = new Related(tracked, needed);
     if (!values.quiet) console.log(`${needed.length} test files timed in ${Math.round((Date.now() - from) / 1000)} s`);

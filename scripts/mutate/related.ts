@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
 import ts from "typescript";
 
-/** Which tests reach a file by their imports, the nearest first. */
+/** Which tests reach a file by their imports, those of its own folder and the nearest first. */
 export class Related {
   private readonly users = new Map<string, string[]>();
   private readonly tests: Set<string>;
@@ -16,7 +16,7 @@ export class Related {
     }
   }
 
-  /** The tests that reach this file, by how many imports lie between. */
+  /** The tests that reach this file: those beside it first, then by how many imports lie between. */
   testsOf(file: string): string[] {
     const found: string[] = [];
     const seen = new Set([file]);
@@ -25,7 +25,8 @@ export class Related {
       found.push(...ring.filter((f) => this.tests.has(f)));
       ring = ring.flatMap((f) => this.users.get(f) ?? []).filter((f) => !seen.has(f) && seen.add(f));
     }
-    return found;
+    const beside = (test: string) => dirname(test) === dirname(file);
+    return [...found.filter(beside), ...found.filter((t) => !beside(t))];
   }
 }
 

@@ -48,6 +48,7 @@ export function plainSeries(run: PlainRun = {}): Series {
     fanUnit: fan ? fanUnit : null,
     fanGuessed: false,
     room: roomC === null ? null : Float64Array.from(timeS, () => roomC),
+    roomRead: roomC === null ? null : "ends",
     on: Math.ceil(on / stepS),
     off: Math.ceil(off / stepS),
     stepS,

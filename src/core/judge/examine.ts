@@ -7,6 +7,7 @@ import { startWitness } from "./witnessStart";
 import { surroundingsWitness } from "./witnessSurroundings";
 import { timeWitness } from "./witnessTime";
 import { powerWitness } from "./witnessPower";
+import { sensorWitness } from "./witnessSensor";
 import type { Scene, Testimony, Witness } from "./witness";
 
 /** What all witnesses together say. */
@@ -27,6 +28,7 @@ export function examine(scene: Scene): Examination {
     ...surroundingsWitness(scene),
     // a machine without a fan is told nothing of fans
     ...(scene.fan.kind === "none" ? [] : [fanWitness(scene)]),
+    ...chips.flatMap((c) => sensorWitness(scene, c.chip)),
     ...chips.map((c) => powerWitness(scene, c.chip)),
   ];
   const silent = new Set(told.flatMap((t) => t.silent ?? []));
@@ -37,15 +39,17 @@ export function examine(scene: Scene): Examination {
     reasons: told.flatMap((t) => (t.reasons ?? []).map((r) => (none && t.silent ? { ...r, level: "blocks" } : r))),
     freedom: {
       power: Object.assign({}, ...told.map((t) => t.freedom?.power ?? {})) as Freedom["power"],
-      ...caseFreedom(told),
+      ...widest(told, "caseSd"),
+      ...widest(told, "roomSd"),
+      apart: told.flatMap((t) => t.freedom?.apart ?? []),
       fanSd: Math.max(0, ...told.map((t) => t.freedom?.fanSd ?? 0)),
     },
     silent,
   };
 }
 
-/** The widest doubt of the case that any witness asks for. */
-function caseFreedom(told: readonly Testimony[]): Pick<Freedom, "caseSd"> {
-  const asked = told.flatMap((t) => t.freedom?.caseSd ?? []);
-  return asked.length ? { caseSd: Math.max(...asked) } : {};
+/** The widest doubt of an unknown that any witness asks for. */
+function widest<K extends "caseSd" | "roomSd">(told: readonly Testimony[], of: K): Partial<Pick<Freedom, K>> {
+  const asked = told.flatMap((t) => t.freedom?.[of] ?? []);
+  return asked.length ? ({ [of]: Math.max(...asked) } as Pick<Freedom, K>) : {};
 }

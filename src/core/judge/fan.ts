@@ -16,6 +16,8 @@ export interface FanState {
   fixed: { before: boolean; after: boolean };
   /** Run in which the reading stays at zero though the temperatures say that air is moving. */
   stuck: "before" | "after" | null;
+  /** The one run that lacks its fan, where the other follows the temperature; null where none helps. */
+  lacks: "before" | "after" | null;
 }
 
 /** A fan under this share of its speed in the other run stands. */
@@ -35,6 +37,7 @@ export const usualFan: FanState = {
   unit: "same",
   fixed: { before: false, after: false },
   stuck: null,
+  lacks: null,
 };
 
 /**
@@ -42,7 +45,8 @@ export const usualFan: FanState = {
  * scaled away. A fixed speed is: it says nothing of the fan.
  */
 export function fanState(before: Series, after: Series): FanState {
-  if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed) return { ...usualFan, kind: "unknown" };
+  if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed)
+    return { ...usualFan, kind: "unknown", lacks: lackingRun(before, after) };
   const unit = before.fanUnit === after.fanUnit ? "same" : "mixed";
   const fixed = { before: isFixed(before), after: isFixed(after) };
   const was = before.fans.map((f) => meanOver(f, lateRows(before)));
@@ -65,6 +69,14 @@ export function fanState(before: Series, after: Series): FanState {
     if (ratio > 1 / WEAK_SHARE) return { ...usualFan, kind: "weak", run: "before", ratio, fixed };
   }
   return { ...usualFan, ratio, unit, fixed };
+}
+
+/** The run whose fan can be told from the other's curve: one log has no fan, the other's follows the temperature. */
+function lackingRun(before: Series, after: Series): FanState["lacks"] {
+  const known = before.fan ? before : after;
+  if ((before.fan === null) === (after.fan === null) || known.fanGuessed || isFixed(known)) return null;
+  const turns = known.fans.every((f) => meanOver(f, lateRows(known)) > 1);
+  return turns ? (before.fan ? "after" : "before") : null;
 }
 
 /** Whether a speed is the same in idle and at the end of the load. */

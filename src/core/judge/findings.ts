@@ -65,8 +65,10 @@ export function coreSpread(
       }
       return s / n;
     });
-    const mean = means.reduce((a, b) => a + b, 0) / means.length;
-    return new Map(cores.map((c, i) => [c.key, (means[i] ?? NaN) - mean]));
+    // a core without a late reading has no offset, and takes no part in the mean of the others
+    const read = means.filter((m) => Number.isFinite(m));
+    const mean = read.reduce((a, b) => a + b, 0) / read.length;
+    return new Map(cores.flatMap((c, i) => (Number.isFinite(means[i]) ? [[c.key, (means[i] ?? NaN) - mean]] : [])));
   };
   const b = offsets(before, late.before);
   const a = offsets(after, late.after);
@@ -194,7 +196,7 @@ function fanFindings({ fan, facts, before, after }: Scene): Reason[] {
       },
     ];
   }
-  if (fan.kind === "unknown" && !fan.stuck)
+  if (fan.kind === "unknown" && !fan.stuck && !fan.lacks)
     return [
       {
         code: "fan-not-logged",

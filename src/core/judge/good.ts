@@ -36,6 +36,8 @@ export interface GoodRun {
  */
 export function goodRunsOf(tag: string, v: Verdict): GoodRun[] {
   if (v.verdict !== "improved" && v.verdict !== "unchanged") return [];
+  // figures per watt need the watts of every chip, and of the chip alone
+  if (v.work?.length || v.reasons.some((r) => r.code === "board-power")) return [];
   const total = Object.values(v.matched.powerW).reduce((a, b) => a + b, 0);
   return v.chips.flatMap((c) => {
     const [contact, airflow] = c.paths;

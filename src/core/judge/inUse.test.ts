@@ -1,63 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { wrenfell14 } from "../../samples/rigs";
-import { findPhases, readLog, type Run } from "../log";
-import {
-  plainFormat,
-  plainSensors,
-  renderLog,
-  simulate,
-  standardRecipe,
-  withFaults,
-  type RigFaults,
-  type RigMachine,
-  type RigRecipe,
-} from "../rig";
-import { judgePair, verdictJson, type JudgeRun, type RunConditions } from ".";
+import type { Run } from "../log";
+import { judgePair, verdictJson } from ".";
+import { codesOf as codes, rigRun as run, rigVerdict, witnessOf as witness, type RigRun } from "../../testing/rigRuns";
 
-interface Told {
-  machine?: RigMachine;
-  faults?: Partial<RigFaults>;
-  recipe?: Partial<RigRecipe>;
-  conditions?: Partial<RunConditions>;
-  omit?: string[];
-  more?: (run: Run) => Run["channels"];
-}
-
-const usual: RunConditions = {
-  roomStartC: 22,
-  roomEndC: 22,
-  supply: "mains",
-  adapterW: 65,
-  charging: "full",
-  powerMode: "",
-  graphicsMode: "",
-  surface: "Hard table",
-  lid: "open",
-  recipe: "",
-  fanPolicy: "",
-};
-
-function run(
-  { machine = wrenfell14, faults = {}, recipe = {}, conditions, omit = [], more }: Told,
-  seed: number,
-): JudgeRun {
-  const full = { ...standardRecipe, ...recipe };
-  const log = simulate(machine, withFaults(faults), full, plainSensors, seed);
-  const read = readLog(renderLog(log, { ...plainFormat, omit }));
-  if (!read.ok) throw new Error(read.problem.message);
-  const value = { ...read.value, channels: [...read.value.channels, ...(more?.(read.value) ?? [])] };
-  return {
-    run: value,
-    phases: findPhases(value),
-    room: { startC: full.roomC, endC: full.roomC },
-    ...(conditions ? { conditions: { ...usual, ...conditions } } : {}),
-  };
-}
-
-const judged = (before: Told, after: Told, limitC = wrenfell14.limitC) =>
-  judgePair(run(before, 0.11), run(after, 0.77), { limitC });
-const witness = (v: ReturnType<typeof judged>, of: string) => v.witnesses?.find((w) => w.of === of);
-const codes = (v: ReturnType<typeof judged>) => v.reasons.map((r) => r.code);
+const judged = (before: RigRun, after: RigRun, limitC = wrenfell14.limitC) => rigVerdict(before, after, { limitC });
 
 /** A sensor that climbs from the room by `riseK` over the run. */
 const sensor = (key: string, riseK: number) => (own: Run) => [

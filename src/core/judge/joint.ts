@@ -25,6 +25,8 @@ export interface Freedom {
   caseSd?: number;
   /** One sigma of a room that was read, K; the ladder's own where not said. */
   roomSd?: number;
+  /** Chips that the two logs read by different sensors. */
+  apart?: readonly ChipId[];
 }
 
 export const noFreedom: Freedom = { power: {}, fanSd: 0 };
@@ -113,14 +115,46 @@ function fitted(tracks: JointFit["tracks"], plan: FanPlan, given: Fitted): Joint
   return {
     fit,
     at,
-    chips: heightsOf(fit, at).map((h, i) => ({
-      chip: chips[i] ?? "cpu",
-      paths: [pathOf("contact", h), pathOf("airflow", h)],
-      before: figureOf(h.total.before),
-      after: figureOf(h.total.after),
-      change: figureOf(h.total.change),
-      residualK: { before: fit.residualK.before[i] ?? 0, after: fit.residualK.after[i] ?? 0 },
-    })),
+    chips: heightsOf(fit, at).map((tight, i) => {
+      const chip = chips[i] ?? "cpu";
+      const apart = freedom.apart?.includes(chip) ? sensorsApartK(lateW[i] ?? 0) : 0;
+      const h = widened(tight, apart, given.stands);
+      return {
+        chip,
+        paths: [pathOf("contact", h), pathOf("airflow", h)],
+        before: figureOf(h.total.before),
+        after: figureOf(h.total.after),
+        change: figureOf(h.total.change),
+        residualK: { before: fit.residualK.before[i] ?? 0, after: fit.residualK.after[i] ?? 0 },
+      };
+    }),
+  };
+}
+
+/** By how much two sensors of one chip read apart, one sigma: whatever it does, K, and by its power, K/W. */
+const APART_K = 1.2;
+const APART_KW = 0.05;
+/** What two sensors of one chip may read apart at a power, one sigma, K. */
+export const sensorsApartK = (powerW: number): number => Math.hypot(APART_K, APART_KW * powerW);
+
+/** Standing air takes heat by more than the rise (natural convection): the ladder's share of it is off by so much. */
+const STANDING_SHARE = 0.04;
+
+/** Heights with the doubts that no unknown of the ladder stands for. */
+function widened(h: ChipHeights, apartK: number, stands: "before" | "after" | null): ChipHeights {
+  const stillK = stands ? STANDING_SHARE * h.airflow[stands].K : 0;
+  if (apartK === 0 && stillK === 0) return h;
+  const by = ({ K, sd }: Height, ...more: number[]): Height => ({ K, sd: Math.hypot(sd, ...more) });
+  const inRun = (own: ChipHeights["total"], run: "before" | "after") => by(own[run], run === stands ? stillK : 0);
+  const of = (own: ChipHeights["total"], ...more: number[]) => ({
+    before: inRun(own, "before"),
+    after: inRun(own, "after"),
+    change: by(own.change, ...more),
+  });
+  return {
+    contact: { ...h.contact, change: by(h.contact.change, apartK) },
+    airflow: of(h.airflow, stillK),
+    total: of(h.total, apartK, stillK),
   };
 }
 

@@ -1,26 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { calderNook13, tessalyK15, wrenfell14 } from "../../samples/rigs";
-import { findPhases, readLog } from "../log";
-import {
-  plainFormat,
-  plainSensors,
-  renderLog,
-  simulate,
-  standardRecipe,
-  truthOf,
-  withFaults,
-  type RigFaults,
-  type RigFormat,
-  type RigMachine,
-  type RigRecipe,
-  type RigSensors,
-} from "../rig";
+import { rigRun, rigTruth } from "../../testing/rigRuns";
+import type { RigFaults, RigFormat, RigMachine, RigRecipe, RigSensors } from "../rig";
 import {
   judgePair,
   plainText,
   settingDifferences,
-  verdictJson,
   type JudgeRun,
+  verdictJson,
   type RunConditions,
   type Verdict,
 } from "./index";
@@ -38,23 +25,19 @@ interface Case {
 
 function judged(c: Case) {
   const machine = c.machine ?? wrenfell14;
-  const make = (faults: Partial<RigFaults> = {}, recipe: Partial<RigRecipe> = {}, seed: number) => {
-    const full = { ...standardRecipe, ...recipe };
-    const log = simulate(machine, withFaults(faults), full, { ...plainSensors, ...c.sensors }, seed);
-    const run = readLog(renderLog(log, { ...plainFormat, ...c.format }));
-    if (!run.ok) throw new Error(run.problem.message);
-    const roomC = c.room === false ? null : full.roomC;
-    return {
-      log,
-      input: { run: run.value, phases: findPhases(run.value), room: { startC: roomC, endC: roomC } } satisfies JudgeRun,
-    };
+  const both = {
+    machine,
+    ...(c.sensors ? { sensors: c.sensors } : {}),
+    ...(c.format ? { format: c.format } : {}),
+    ...(c.room === false ? { room: null } : {}),
   };
-  const b = make(c.before, c.recipeBefore, 0.11);
-  const a = make(c.after, c.recipeAfter, 0.77);
+  const before = { ...both, faults: c.before ?? {}, recipe: c.recipeBefore ?? {} };
+  const after = { ...both, faults: c.after ?? {}, recipe: c.recipeAfter ?? {} };
+  const inputs = [rigRun(before, 0.11), rigRun(after, 0.77)] as const;
   return {
-    verdict: judgePair(b.input, a.input, { limitC: machine.limitC }),
-    truth: truthOf(machine, withFaults(c.before ?? {}), withFaults(c.after ?? {}), b.log),
-    inputs: [b.input, a.input] as const,
+    verdict: judgePair(...inputs, { limitC: machine.limitC }),
+    truth: rigTruth(before, after),
+    inputs,
   };
 }
 

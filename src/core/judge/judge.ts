@@ -78,7 +78,8 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     ...barred,
     ...heard,
     ...found,
-    ...(barred.length ? [] : airStillHigh(verdicts, matched, good)),
+    // figures per watt need the watts of every chip
+    ...(barred.length || work.length ? [] : airStillHigh(verdicts, matched, good)),
     ...otherReasons(others),
   ];
   // a path that went against the verdict is the first thing said, whichever chip it is on
@@ -100,7 +101,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     lead: speaker?.chip ?? null,
     matched: {
       ...matched,
-      fanRpm: series.before.fanGuessed ? null : matched.fanRpm,
+      fanRpm: series.before.fanGuessed || !raw.before.fan ? null : matched.fanRpm,
       powerW: loggedPower(matched, series.before),
     },
     limitC,

@@ -1,42 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { wrenfell14 } from "../../samples/rigs";
-import { findPhases, readLog } from "../log";
-import {
-  plainFormat,
-  plainSensors,
-  renderLog,
-  simulate,
-  standardRecipe,
-  truthOf,
-  withFaults,
-  type RigFaults,
-  type RigRecipe,
-} from "../rig";
-import { evidenceOf, holdsOpen, isOneSided, judgePair, plainText, unknownWhy, verdictJson, type JudgeRun } from ".";
+import { rigRun as run, rigTruth, rigVerdict, type RigRun } from "../../testing/rigRuns";
+import { evidenceOf, holdsOpen, isOneSided, judgePair, plainText, unknownWhy, verdictJson } from ".";
 
-interface Told {
-  faults?: Partial<RigFaults>;
-  recipe?: Partial<RigRecipe>;
-  room?: boolean;
-  omit?: string[];
-}
-
-function run({ faults = {}, recipe = {}, room = true, omit = [] }: Told, seed: number): JudgeRun {
-  const full = { ...standardRecipe, ...recipe };
-  const read = readLog(
-    renderLog(simulate(wrenfell14, withFaults(faults), full, plainSensors, seed), { ...plainFormat, omit }),
-  );
-  if (!read.ok) throw new Error(read.problem.message);
-  const roomC = room ? full.roomC : null;
-  return { run: read.value, phases: findPhases(read.value), room: { startC: roomC, endC: roomC } };
-}
-
-function judged(before: Told, after: Told) {
-  const of = (t: Told) => withFaults(t.faults ?? {});
-  const log = simulate(wrenfell14, of(before), { ...standardRecipe, ...before.recipe }, plainSensors, 0.11);
-  const truth = truthOf(wrenfell14, of(before), of(after), log);
-  return { v: judgePair(run(before, 0.11), run(after, 0.77)), trueK: truth.chips[0]?.changeK ?? NaN };
-}
+const judged = (before: RigRun, after: RigRun) => ({
+  v: rigVerdict(before, after, { limitC: null }),
+  trueK: rigTruth(before, after).chips[0]?.changeK ?? NaN,
+});
 
 const dusty = { faults: { clog: 3 } };
 
@@ -70,14 +39,14 @@ describe("a verdict of one side", () => {
   });
 
   it("where one room is not known, and the other bounds it", () => {
-    const { v, trueK } = judged(dusty, { room: false });
+    const { v, trueK } = judged(dusty, { room: null });
     expect(v.chips[0]?.bound?.side).toBe("at-most");
     expect(trueK).toBeLessThan(v.chips[0]?.bound?.K ?? -99);
     expect(v.next.map((n) => n.code)).toEqual(["read-room"]);
   });
 
   it("a machine made worse is at least so much worse, and is reopened", () => {
-    const { v, trueK } = judged({}, { faults: { clog: 3 }, room: false });
+    const { v, trueK } = judged({}, { faults: { clog: 3 }, room: null });
     expect(v.verdict).toBe("worse");
     expect(v.chips[0]?.bound?.side).toBe("at-least");
     expect(trueK).toBeGreaterThan(v.chips[0]?.bound?.K ?? 99);
@@ -98,10 +67,10 @@ describe("a verdict of one side", () => {
 
   it.each([
     ["hotter with more work", { recipe: { effort: { cpu: 0.45 } }, omit: ["cpu.power"] }, { omit: ["cpu.power"] }],
-    ["neither room known", { ...dusty, room: false }, { room: false }],
+    ["neither room known", { ...dusty, room: null }, { room: null }],
     ["a load of less than a minute", dusty, { recipe: { loadS: 50, coolS: 20 } }],
-    ["nothing changed and one room unknown", {}, { room: false }],
-  ] satisfies [string, Told, Told][])("%s gives none", (_, before, after) => {
+    ["nothing changed and one room unknown", {}, { room: null }],
+  ] satisfies [string, RigRun, RigRun][])("%s gives none", (_, before, after) => {
     const { v } = judged(before, after);
     expect(v.verdict).toBe("not-comparable");
     expect(v.chips.every((c) => !c.bound)).toBe(true);
@@ -109,7 +78,7 @@ describe("a verdict of one side", () => {
   });
 
   it("stands in the JSON beside a change of null", () => {
-    const { v } = judged(dusty, { room: false });
+    const { v } = judged(dusty, { room: null });
     const chip = verdictJson(v).chips[0];
     expect(chip?.change).toBeNull();
     expect(chip?.bound?.side).toBe("at-most");

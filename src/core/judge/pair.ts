@@ -1,12 +1,14 @@
 import type { Phases } from "../log";
 import { guessedFan, prepareSeries, type Series } from "../thermal";
+import { withoutBoard } from "./boardPower";
+import { withCurveOf } from "./fanCurve";
 import { addedBy, keptOf } from "../ladder";
 import { enoughSeconds, loadSeconds } from "./comparable";
 import { matchedConditions, type JudgeRun, type Matched } from "./conditions";
 import type { ChipEstimate } from "./estimate";
 import { spectraOf } from "./spectrum";
 import { fanState, type FanState } from "./fan";
-import { estimatesOf, jointPair, NINETY, type JointPair } from "./joint";
+import { estimatesOf, jointPair, NINETY, sensorsApartK, type JointPair } from "./joint";
 import { examine, type Examination } from "./examine";
 import { machineWitness } from "./witnessMachine";
 import type { Scene } from "./witness";
@@ -57,17 +59,28 @@ function withMachine(told: Examination, scene: Scene, { fit }: JointPair, chips:
 function weighed(told: Examination, { fit, at, chips }: JointPair): Examination {
   const most = chips.reduce((m, c, i) => (Math.abs(c.change.K) > Math.abs(chips[m]?.change.K ?? 0) ? i : m), 0);
   const place = (name: string) => {
-    const chip = fit.given.chips.findIndex((c) => name === `power ${c}`);
-    return chip < 0 ? name : `power ${chip}`;
+    const chip = fit.given.chips.findIndex((c) => name.endsWith(` ${c}`));
+    return chip < 0 ? name : name.replace(/\w+$/, String(chip));
   };
   const adds = (names: readonly string[]) => NINETY * addedBy(fit, at, most, names.map(place));
   return {
     ...told,
     witnesses: told.witnesses.map((w) => ({
       ...w,
-      addsK: w.finding === "cut" || w.unknowns.length === 0 || chips.length === 0 ? null : adds(w.unknowns),
+      addsK:
+        w.of === "sensor" && chips[most]?.chip === w.chip
+          ? sensorAdds(chips[most], at.powerW[most] ?? 0)
+          : w.finding === "cut" || w.unknowns.length === 0 || chips.length === 0
+            ? null
+            : adds(w.unknowns),
     })),
   };
+}
+
+/** What two sensors add to the half-width of a chip's change, K. */
+function sensorAdds({ change }: JointPair["chips"][number], powerW: number): number {
+  const half = (change.high - change.low) / 2;
+  return half - Math.sqrt(Math.max(0, half * half - (NINETY * sensorsApartK(powerW)) ** 2));
 }
 
 /** Everything a verdict and its explanation are made of. */
@@ -78,8 +91,8 @@ export function preparePair(
   afterPhases: Phases,
 ): PreparedPair {
   const raw = {
-    before: prepareSeries(before.run, beforePhases, before.room),
-    after: prepareSeries(after.run, afterPhases, after.room),
+    before: withoutBoard(prepareSeries(before.run, beforePhases, before.room)),
+    after: withoutBoard(prepareSeries(after.run, afterPhases, after.room)),
   };
   const fan = fanState(raw.before, raw.after);
   const scene = { ...raw, runs: { before, after }, fan };
@@ -124,9 +137,12 @@ function likePower(before: Series, after: Series): { series: { before: Series; a
 }
 
 /**
- * Where a fan is not in both logs, a usual fan curve stands in for it in both, and the fit decides how much it counts.
+ * Where a fan is in one log, the curve it follows there stands for it in the other; where it is in neither, or follows
+ * nothing, a usual curve stands in for it in both, and the fit decides how much it counts.
  */
 function likeFans(before: Series, after: Series, fan: FanState): [Series, Series] {
+  if (fan.lacks === "before") return [withCurveOf(after, before), after];
+  if (fan.lacks === "after") return [before, withCurveOf(before, after)];
   return before.fan && after.fan && !fan.stuck ? [before, after] : [withGuessedFan(before), withGuessedFan(after)];
 }
 

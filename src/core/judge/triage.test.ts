@@ -1,16 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { tessalyK15, wrenfell14 } from "../../samples/rigs";
-import { findPhases, readLog } from "../log";
-import {
-  plainFormat,
-  plainSensors,
-  renderLog,
-  simulate,
-  standardRecipe,
-  withFaults,
-  type RigFaults,
-  type RigMachine,
-} from "../rig";
+import type { RigFaults, RigLog, RigMachine } from "../rig";
+import { eachReading, rigRun, type RigRun } from "../../testing/rigRuns";
 import {
   figuresFromRuns,
   figuresOfClass,
@@ -22,18 +13,12 @@ import {
   type JudgeRun,
 } from "./index";
 
-function run(
+const run = (
   machine: RigMachine,
   faults: Partial<RigFaults>,
   omit: string[] = [],
   roomC: number | null = 22,
-): JudgeRun {
-  const log = readLog(
-    renderLog(simulate(machine, withFaults(faults), standardRecipe, plainSensors, 0.3), { ...plainFormat, omit }),
-  );
-  if (!log.ok) throw new Error(log.problem.message);
-  return { run: log.value, phases: findPhases(log.value), room: { startC: roomC, endC: roomC } };
-}
+): JudgeRun => rigRun({ machine, faults, omit, room: roomC }, 0.3);
 
 /** Good figures as a verdict of another machine of the model bears witness of them. */
 function known(machine: RigMachine): GoodRun[] {
@@ -106,5 +91,46 @@ describe("a run that cannot be read alone says so", () => {
     const t = figures && triageRun(run(machine, { clog: 2.4 }), figures, 97);
     expect(t?.word).toBe("airflow");
     expect(t?.chips.map((c) => c.paths[1].excess.low > 0)).toEqual([true, true]);
+  });
+});
+
+describe("blowers in one run alone", () => {
+  const figures = figuresOfClass(["cpu"], 26, false);
+  const of = (told: RigRun) => triageRun(rigRun(told, 0.3), figures, 95);
+  const says = (told: RigRun) => plainText(of(told)?.summary ?? []);
+  const two: RigMachine = { ...one, fan: { ...one.fan, count: 2 } };
+  const zero = (key: RegExp) => (log: RigLog) => eachReading(log, key, () => 0);
+
+  it("that turn are told with their speed", () => {
+    expect(of({})?.notes.find((n) => n.code === "fans-turn")?.figure).toMatch(/rpm$/);
+  });
+  it("one of two that stands is named, and is the word", () => {
+    expect(of({ machine: two, edit: zero(/^fan2/) })?.word).toBe("fan");
+    expect(says({ machine: two, edit: zero(/^fan2/) })).toMatch(
+      /^Blower 2 stands still under load while the other turns/,
+    );
+    expect(says({ machine: two, edit: zero(/^fan1/) })).toMatch(/^Blower 1 stands/);
+  });
+  it("none turns in a machine as hot as standing air makes it", () => {
+    expect(of({ faults: { fanStopped: true } })?.word).toBe("fan");
+    expect(says({ faults: { fanStopped: true } })).toMatch(/^The blower stands still under load/);
+    expect(says({ machine: two, faults: { fanStopped: true } })).toMatch(/^Both blowers stand still/);
+  });
+  it("a reading of zero in a machine that is no hotter per watt is the reading's fault", () => {
+    const stuck = of({ edit: zero(/^fan/) });
+    expect(stuck?.word).not.toBe("fan");
+    expect(stuck?.notes.map((n) => n.code)).toContain("fan-reading-stuck");
+  });
+  it("without power a standing fan is told by how hot the chip is", () => {
+    const omit = ["cpu.power"];
+    expect(of({ faults: { fanStopped: true }, omit })?.word).toBe("fan");
+    expect(of({ edit: zero(/^fan/), omit })?.word).toBe("cannot-tell");
+  });
+  it("what is missing is said as it is: all power, one chip's, or only the chip's own", () => {
+    expect(says({ omit: ["cpu.power"] })).toMatch(/^No power is logged/);
+    expect(says({ machine: tessalyK15, omit: ["gpu.power"] })).toMatch(/^No power of the graphics chip is logged/);
+    expect(says({ edit: (log) => eachReading(log, /power$/, (v) => v + 16) })).toMatch(
+      /reads as that of the whole board/,
+    );
   });
 });

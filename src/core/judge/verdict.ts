@@ -148,7 +148,7 @@ export interface LogQuality {
   warnings: string[];
 }
 
-export type WitnessName = "fan" | "power" | "room" | "time" | "machine" | "start" | "surroundings";
+export type WitnessName = "fan" | "power" | "room" | "time" | "machine" | "start" | "surroundings" | "sensor";
 
 /** What one witness says of the pair before anything is judged. */
 export interface Witness {

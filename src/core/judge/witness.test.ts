@@ -1,59 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { tessalyK15, wrenfell14 } from "../../samples/rigs";
-import { findPhases, readLog } from "../log";
+import type { RigLog } from "../rig";
+import { plainText, verdictJson } from "./index";
 import {
-  plainFormat,
-  plainSensors,
-  renderLog,
-  simulate,
-  standardRecipe,
-  withFaults,
-  type RigFaults,
-  type RigLog,
-  type RigMachine,
-  type RigRecipe,
-} from "../rig";
-import { judgePair, plainText, verdictJson, type JudgeRun, type Verdict } from "./index";
-
-interface Told {
-  machine?: RigMachine;
-  faults?: Partial<RigFaults>;
-  recipe?: Partial<RigRecipe>;
-  room?: number;
-  omit?: string[];
-  edit?: (log: RigLog) => void;
-}
-
-function run({ machine = wrenfell14, faults = {}, recipe = {}, room, omit = [], edit }: Told, seed: number): JudgeRun {
-  const full = { ...standardRecipe, ...recipe };
-  const log = simulate(machine, withFaults(faults), full, plainSensors, seed);
-  edit?.(log);
-  const read = readLog(renderLog(log, { ...plainFormat, omit }));
-  if (!read.ok) throw new Error(read.problem.message);
-  const roomC = room ?? full.roomC;
-  return { run: read.value, phases: findPhases(read.value), room: { startC: roomC, endC: roomC } };
-}
-
-const judged = (before: Told, after: Told): Verdict =>
-  judgePair(run(before, 0.11), run(after, 0.77), { limitC: (before.machine ?? wrenfell14).limitC });
-
-const codes = (v: Verdict) => v.reasons.map((r) => r.code);
-const witness = (v: Verdict, of: string, chip: string | null = null) =>
-  v.witnesses?.find((w) => w.of === of && w.chip === chip);
-const findings = (v: Verdict) => v.chips.map((c) => c.paths.map((p) => p.finding).join(" "));
-
-function each(log: RigLog, pattern: RegExp, change: (v: number) => number): void {
-  log.headings.forEach((h, i) => {
-    if (pattern.test(h.key)) for (const row of log.rows) row[i] = change(row[i] ?? NaN);
-  });
-}
-
-function without(log: RigLog, from: number, to: number): void {
-  const rows = log.timeS.flatMap((t, i) => (t < from || t > to ? [i] : []));
-  log.rows = rows.map((i) => log.rows[i] ?? []);
-  log.timeS = rows.map((i) => log.timeS[i] ?? 0);
-}
-
+  codesOf as codes,
+  eachReading as each,
+  findingsOf as findings,
+  rigVerdict as judged,
+  witnessOf as witness,
+  withoutRows as without,
+} from "../../testing/rigRuns";
 describe("a pair nothing is wrong with", () => {
   it("is fine by every witness, and none adds to the interval but the room", () => {
     const v = judged({}, {});

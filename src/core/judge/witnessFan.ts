@@ -6,6 +6,8 @@ import type { Scene, Testimony, Witness } from "./witness";
 
 /** One sigma of the scale between a log in % and one in rpm: with speeds at equal temperature, and without. */
 const MIXED_SD = { alike: 0.2, unlike: 0.35 } as const;
+/** The same of a speed that is told from the curve of the other run. */
+const BY_CURVE_SD = 0.1;
 /** Speeds at equal temperature that differ by more than this follow another curve. */
 const SAME_CURVE = 0.12;
 
@@ -29,6 +31,17 @@ export function fanWitness({ before, after, fan }: Scene): Testimony {
     return {
       witness: say("corrected", message, ["exponent"]),
       reasons: [{ code: "fan-reading-stuck", level: "caution", message, figure: "0 rpm" }],
+    };
+  }
+  if (fan.lacks) {
+    const other = fan.lacks === "before" ? "after" : "before";
+    const message =
+      `The fan is not in the log of the run ${fan.lacks}: it is taken to follow the curve it follows in the run ` +
+      `${other}. A fan that was weak there counts as airflow.`;
+    return {
+      witness: say("corrected", message, ["fan scale", "exponent"]),
+      freedom: { fanSd: BY_CURVE_SD },
+      reasons: [{ code: "fan-by-curve", level: "caution", message }],
     };
   }
   if (fan.kind === "unknown")

@@ -103,11 +103,8 @@ function anotherScale(chip: ChipId, off: number, shown: readonly [string, string
 }
 
 function withoutPower(chip: ChipId, work: WorkWitness, before: ChipSeries, after: ChipSeries): Testimony {
-  const shown = [before.powerLogged ? "logged" : "no power", after.powerLogged ? "logged" : "no power"] as const;
-  const missing =
-    before.powerLogged || after.powerLogged
-      ? `No power of the ${words.chip(chip)} in the run ${before.powerLogged ? "after" : "before"}`
-      : "No power is logged";
+  const shown = [measureOf(before), measureOf(after)] as const;
+  const missing = missingWords(chip, before, after);
   const percent = Math.round(Math.abs(work.ratio - 1) * 100);
   if (work.ratio > 1 + WORK_MAY_DIFFER || work.ratio < 1 / (1 + WORK_MAY_DIFFER)) {
     const message =
@@ -130,6 +127,18 @@ function withoutPower(chip: ChipId, work: WorkWitness, before: ChipSeries, after
   return {
     witness: { ...told(chip, "corrected", ...shown, says), unknowns: [`power ${chip}`] },
     freedom: { power: { [chip]: { mean: 1, sd: Math.hypot(blind, 0.35 * Math.log(work.ratio)) } } },
-    reasons: [{ code: "no-power", level: "caution", message: says }],
+    reasons: [{ code: before.board || after.board ? "board-power" : "no-power", level: "caution", message: says }],
   };
+}
+
+const measureOf = (c: ChipSeries): string => (c.board ? "whole board" : c.powerLogged ? "logged" : "no power");
+
+/** What the power of a chip lacks to be compared. */
+function missingWords(chip: ChipId, before: ChipSeries, after: ChipSeries): string {
+  if (before.board || after.board) {
+    const run = before.board && after.board ? "both runs" : `the run ${before.board ? "before" : "after"}`;
+    return `Power of the ${words.chip(chip)} reads as that of the whole board in ${run}: too high in idle for its rise`;
+  }
+  if (!before.powerLogged && !after.powerLogged) return `No power of the ${words.chip(chip)} is logged`;
+  return `No power of the ${words.chip(chip)} in the run ${before.powerLogged ? "after" : "before"}`;
 }

@@ -46,6 +46,17 @@ export function roomWitness({ before, after }: Scene): Testimony {
     return {
       witness: { ...witness, finding: "cut", says: "A room temperature is missing: contact does not need it." },
     };
+  const drifts = (["before", "after"] as const).flatMap((run) => {
+    const read = (run === "before" ? before : after).roomRead;
+    return read === "start" || read === "end" ? [{ run, read }] : [];
+  });
+  if (drifts.length) {
+    const says =
+      `The room was read ${words.listed(drifts.map((d) => `in the run ${d.run} at its ${d.read} alone`))}: how far it ` +
+      "drifted is left open.";
+    const unknowns = [...witness.unknowns, ...drifts.map((d) => `drift ${d.run}`)];
+    return { witness: { ...witness, unknowns, finding: "corrected", says } };
+  }
   return { witness: { ...witness, finding: "fine", says: "Rooms as they were read." } };
 }
 

@@ -2,6 +2,7 @@ import { ladderAt, Places, startOf, unknownsOf, type Ladder, type LadderGiven } 
 import type { Track } from "./track";
 import { factorOf, inverseOf, solved } from "./factor";
 import { LossMemo } from "./loss";
+import { lastingNoise } from "./lasting";
 import { walk } from "./walk";
 
 export type RunName = "before" | "after";
@@ -92,7 +93,7 @@ function descend(
       if (reweighted) break;
       // what the model misses widens everything: the prior then counts for what it is worth
       reweighted = true;
-      noise = Math.max(LEAST_CHI2, sumSquares(rows) / free);
+      noise = Math.max(LEAST_CHI2, sumSquares(rows) / free, problem.lasting(rows));
       cost = costOf(rows, u, noise);
       lambda = 0.01;
     }
@@ -249,6 +250,17 @@ class Problem {
       }
     });
     return { gram, moment, columns };
+  }
+
+  /** Noise of what the model misses for minutes on end, over that of independent blocks: the worst of all readings. */
+  lasting(rows: Float64Array): number {
+    return Math.max(
+      0,
+      ...this.spans.flatMap(({ run, from, steps }) => {
+        const track = this.tracks[run];
+        return track.read.map((_, c) => lastingNoise(track, rows.subarray(from + c * steps, from + (c + 1) * steps)));
+      }),
+    );
   }
 
   residualsK(rows: Float64Array): Record<RunName, number[]> {

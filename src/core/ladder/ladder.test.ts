@@ -23,6 +23,7 @@ const one: Ladder = {
   caseS: 300,
   linkWK: 0,
   roomOffsetK: 0,
+  driftK: 0,
   fanScale: 1,
   starts: [{ finsK: 0, caseK: 0, platesK: [0] }],
 };
@@ -50,6 +51,7 @@ function steps(h: number, seconds: number, idleW: readonly number[], loadW: read
     power: loadW.map((w, i) => fill((t) => (t <= idleS ? (idleW[i] ?? 0) : w))),
     fans: [fill((t) => (t <= idleS ? 0.5 : 0.9))],
     room: fill(() => 22),
+    away: null,
     read: loadW.map(() => fill(() => NaN)),
     weight: fill(() => 1),
     toEnd: fill(() => 1),
@@ -147,6 +149,7 @@ function seriesOf(ladder: Ladder, stepS: number, hole: [number, number] | null =
     fans: [fan],
     fanUnit: "rpm",
     fanGuessed: false,
+    roomRead: "ends",
     room: timeS.map(() => 22),
     on: timeS.findIndex((t) => t > 120),
     off: timeS.length,

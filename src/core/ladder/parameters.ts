@@ -32,6 +32,8 @@ export interface Ladder {
   caseS: number;
   linkWK: number;
   roomOffsetK: number;
+  /** Drift of a room that was read at one end, K in half an hour. */
+  driftK: number;
   /** Factor on the fan's share, where the two logs do not speak of the same unit. */
   fanScale: number;
   starts: Start[];
@@ -87,6 +89,8 @@ const CHANGE = { paste: 1.2, pipe: 0.8, fins: 0.8, case: 0.25, instant: 0.3, exp
 const KEPT_SD = 0.06;
 
 const ROOM_SD_K = 0.7;
+/** What a workshop does in half an hour that nobody watched, one sigma, K. */
+const DRIFT_SD_K = 1.5;
 /** An unknown workshop lies within some kelvins of a usual one. */
 const ROOM_UNKNOWN_K = 5;
 
@@ -126,6 +130,7 @@ export function unknownsOf(given: LadderGiven, tracks: { before: Track; after: T
   if (given.fanSd > 0) log("fan scale", 1, given.fanSd, "after");
   for (const run of ["before", "after"] as const) {
     plain(`room ${run}`, 0, given.roomKnown[run] ? (given.roomSd ?? ROOM_SD_K) : ROOM_UNKNOWN_K, run);
+    if (tracks[run].away) plain(`drift ${run}`, 0, DRIFT_SD_K, run);
     tracks[run].stretches.forEach((s, j) => {
       plain(`start fins ${run} ${j}`, 0, s.settled ? 3 : 15, run);
       plain(`start case ${run} ${j}`, s.settled ? 0 : 2, s.settled ? 4 : 6, run);
@@ -190,6 +195,7 @@ export function ladderAt(
     caseS: v("case time"),
     linkWK: v("link", 0),
     roomOffsetK: v(`room ${run}`, 0),
+    driftK: v(`drift ${run}`, 0),
     fanScale: after ? v("fan scale") : 1,
     starts: stretches.map((s, j) => ({
       finsK: v(`start fins ${run} ${j}`, 0),

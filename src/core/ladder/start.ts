@@ -14,12 +14,16 @@ export interface State {
 /** Share of a chip's first reading over the room that the fins are taken to stand at where nothing is settled. */
 const WARM_FINS = 0.6;
 
+/** The room of a step as the ladder has it, °C: as read, with its offset, and what it did where nobody read it. */
+export const roomAt = (track: Track, ladder: Ladder, step: number): number =>
+  (track.room[step] as number) + ladder.roomOffsetK + (track.away ? (track.away[step] as number) * ladder.driftK : 0);
+
 /** State at the start of a stretch: from the idle power where the machine had settled, else about what was read. */
 export function stateAt(track: Track, stretch: Stretch, ladder: Ladder, j: number, loss: number): State {
   const start = ladder.starts[j] ?? { finsK: 0, caseK: 0, platesK: [] };
   const power = stretch.startW.map((w, i) => w * (ladder.powerScale[i] ?? 1));
   const total = power.reduce((a, b) => a + b, 0);
-  const room = (track.room[stretch.from] as number) + ladder.roomOffsetK;
+  const room = roomAt(track, ladder, stretch.from);
   if (stretch.settled) {
     const kase = ladder.caseKW * total + start.caseK;
     const fins = room + kase + total / (ladder.finsWK * loss) + start.finsK;

@@ -11,6 +11,8 @@ export interface Track {
   fans: Float64Array[];
   /** Room in each step, °C. */
   room: Float64Array;
+  /** How far each step lies from where the room was read, share of half an hour; null where it was read all along. */
+  away: Float64Array | null;
   /** What each chip read over each step, °C; NaN where there is no reading. */
   read: Float64Array[];
   /** Root of the weight of each reading: its share of a block of time over the noise of one. */
@@ -35,10 +37,10 @@ export interface Stretch {
 }
 
 /** Noise of a block of time: what the model misses of a real machine, K². */
-const NOISE_K2 = 0.15;
+export const NOISE_K2 = 0.15;
 /** A block of independent reading near edges and power jumps, and elsewhere, s. */
 const BLOCK_NEAR_S = 8;
-const BLOCK_FAR_S = 30;
+export const BLOCK_FAR_S = 30;
 /** Readings merge up to this long away from edges, s. */
 const MERGE_S = 4.1;
 const MOST_MERGED = 4;
@@ -79,6 +81,7 @@ export function trackOf(series: Series, chips: readonly string[], scale: FanScal
     power: own.map(() => new Float64Array(n)),
     fans: scale.top.length ? scale.top.map(() => new Float64Array(n)) : [new Float64Array(n).fill(1)],
     room: new Float64Array(n),
+    away: null,
     read: own.map(() => new Float64Array(n)),
     weight: new Float64Array(n),
     toEnd: new Float64Array(n),
@@ -106,6 +109,7 @@ export function trackOf(series: Series, chips: readonly string[], scale: FanScal
     track.blocks += share * own.length;
     if (fresh) track.stretches.push(stretchAt(series, own, from, k));
   });
+  track.away = awayOf(series, track.endS);
   return track;
 }
 
@@ -116,12 +120,23 @@ export const noTrack = (chips: number): Track => ({
   power: Array.from({ length: chips }, () => new Float64Array(0)),
   fans: [new Float64Array(0)],
   room: new Float64Array(0),
+  away: null,
   read: Array.from({ length: chips }, () => new Float64Array(0)),
   weight: new Float64Array(0),
   toEnd: new Float64Array(0),
   stretches: [],
   blocks: 0,
 });
+
+/** What the doubt of a room that was read at one end grows with, s. */
+const AWAY_S = 1800;
+
+/** Distance in time from the one end at which the room was read: what it did meanwhile, nobody saw. */
+function awayOf(series: Series, endS: Float64Array): Float64Array | null {
+  if (series.roomRead !== "start" && series.roomRead !== "end") return null;
+  const read = series.roomRead === "start" ? at(series.timeS, 0) : at(series.timeS, series.timeS.length - 1);
+  return endS.map((t) => (t - read) / AWAY_S);
+}
 
 const at = (values: Float64Array, i: number): number => values[i] as number;
 

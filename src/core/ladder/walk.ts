@@ -1,6 +1,6 @@
 import type { Ladder } from "./parameters";
 import { LossMemo } from "./loss";
-import { stateAt } from "./start";
+import { roomAt, stateAt } from "./start";
 import type { Track } from "./track";
 import { OneChip } from "./oneChip";
 import { TwoChips } from "./twoChips";
@@ -52,7 +52,7 @@ export function walk(track: Track, ladder: Ladder, out: Float64Array[], memo: Lo
       many = full > LONGEST_S ? Math.ceil(full / LONGEST_S) : 1;
       walker.stride(full / many);
     }
-    const room = (track.room[s] as number) + ladder.roomOffsetK;
+    const room = roomAt(track, ladder, s);
     const w1 = (first[s] as number) * scale1;
     const w2 = (second[s] as number) * scale2;
     const lossWK = ladder.finsWK * (loss[s] as number);

@@ -1,5 +1,6 @@
 import { quantile } from "d3-array";
 import {
+  AVERAGE,
   countWords,
   DEVICE_WORDS,
   HOT_SPOT,
@@ -259,7 +260,7 @@ function placeTemperature({ head, words, unit, device, peak }: Seen): Draft {
 function placeProcessor(draft: Draft, base: Draft, words: string[]): Draft {
   const number = words.map(Number).find((n) => Number.isInteger(n) && n >= 0 && n < 512);
   const isCore = countWords(words, ["core", "cores", "kern", "kerne", "coeur", "nucleo"]) > 0;
-  if (countWords(words, ["average", "avg", "mittel", "mittelwert", "moyenne", "mean"]) > 0)
+  if (countWords(words, AVERAGE) > 0)
     return { ...draft, role: "none", instead: "cpu.temperature", note: "an average hides the hottest core" };
   if (isCore && number !== undefined)
     return { ...draft, role: `cpu.core${number}.temperature`, core: number, score: 2 };

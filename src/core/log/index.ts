@@ -21,4 +21,4 @@ export {
 export { channelOf, toRun, type Channel, type Run } from "./run";
 export { summarise, type LogSummary } from "./summary";
 export type { Layout } from "./sniff";
-export { unitFromText, UNITS_TOLD, type Unit } from "./words";
+export { placeRead, unitFromText, UNITS_TOLD, type PlaceRead, type Unit } from "./words";

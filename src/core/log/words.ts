@@ -67,6 +67,25 @@ export const NOT_A_READING = (
 /** Words of a chip's hottest place: a reading of the chip where nothing else is. */
 export const HOT_SPOT = ["hot", "hotspot", "spot"];
 
+/** Where on a chip a sensor sits, as its heading says. */
+export type PlaceRead = "hottest core" | "hot spot" | "average" | "package";
+
+/**
+ * The place a heading speaks of; the package where it says nothing.
+ *
+ * @example
+ * placeRead("GPU Hot Spot [°C]"); // "hot spot"
+ */
+export function placeRead(heading: string): PlaceRead {
+  const own = tokens(heading);
+  const has = (list: readonly string[]) => list.some((w) => own.includes(w));
+  if (has(HOT_SPOT)) return "hot spot";
+  if (has(AVERAGE)) return "average";
+  return has(["core", "cores", "kern", "kerne"]) && has(["max", "hottest"]) ? "hottest core" : "package";
+}
+
+export const AVERAGE = ["average", "avg", "mittel", "mittelwert", "moyenne", "mean"];
+
 export type Device = keyof typeof DEVICE_WORDS;
 export type Quantity = "temperature" | "power" | "load" | "clock" | "rpm" | "time";
 

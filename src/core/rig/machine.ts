@@ -87,6 +87,8 @@ export interface RigRecipe {
   roomC: number;
   /** Drift of the room over the whole run, K. */
   roomDriftK: number;
+  /** An air conditioner that comes and goes: half the swing, K, and its period, s; null for none. */
+  roomSwing: readonly [halfK: number, periodS: number] | null;
   idleS: number;
   loadS: number;
   coolS: number;
@@ -105,6 +107,7 @@ export interface RigRecipe {
 export const standardRecipe: RigRecipe = {
   roomC: 22,
   roomDriftK: 0,
+  roomSwing: null,
   idleS: 120,
   loadS: 900,
   coolS: 180,

@@ -33,6 +33,8 @@ class RunningRig {
   private slowHotC: number;
   private wobble = 0;
   private throttledSteps = 0;
+  /** End of the two minutes that count as late: the pause behind the last pulse belongs to a pulsed load, s. */
+  private readonly lateUntil: number;
   private readonly late: { n: number; power: number[]; rpm: number };
 
   constructor(
@@ -52,6 +54,9 @@ class RunningRig {
     this.slowHotC = recipe.roomC + Math.max(...this.thermal.dieK());
     this.factors = chips.map(() => 1);
     this.total = recipe.idleS + recipe.loadS + recipe.coolS;
+    const period = recipe.pulse ? recipe.pulse[0] + recipe.pulse[1] : recipe.loadS;
+    const pulses = Math.ceil(recipe.loadS / period - 1e-9);
+    this.lateUntil = pulses > 2 ? pulses * period : recipe.loadS;
     this.late = { n: 0, power: chips.map(() => 0), rpm: 0 };
     this.logger = new Logger(machine, faults, recipe, sensors, {
       source,
@@ -66,7 +71,7 @@ class RunningRig {
     let next = 0;
     for (let k = 0; k <= steps; k++) {
       const t = k * DT;
-      const roomC = recipe.roomC + (recipe.roomDriftK * t) / this.total;
+      const roomC = this.roomAt(t);
       if (k % 10 === 0) this.wobble = 0.9 * this.wobble + 0.44 * this.gauss();
       const power = this.step(t - recipe.idleS, roomC);
       logger.see(power, this.thermal.dieK());
@@ -83,6 +88,12 @@ class RunningRig {
     return log;
   }
 
+  private roomAt(t: number): number {
+    const { roomC, roomDriftK, roomSwing } = this.recipe;
+    const swing = roomSwing ? roomSwing[0] * Math.sin((2 * Math.PI * t) / roomSwing[1]) : 0;
+    return roomC + (roomDriftK * t) / this.total + swing;
+  }
+
   /** One step, `since` seconds from the start of the load; the power of each chip in it, W. */
   private step(since: number, roomC: number): number[] {
     const { machine, recipe, factors } = this;
@@ -91,7 +102,7 @@ class RunningRig {
     this.turnFan(roomC);
     this.thermal.step(power, this.rpm / machine.fan.maxRpm, DT);
     if (loading && factors.some((f) => f < 0.985)) this.throttledSteps++;
-    if (since < recipe.loadS && since > recipe.loadS - 120) {
+    if (since < this.lateUntil && since > this.lateUntil - 120) {
       this.late.n++;
       this.late.rpm += this.rpm;
       power.forEach((p, i) => (this.late.power[i] = (this.late.power[i] ?? 0) + p));

@@ -4,6 +4,7 @@ export { fanSlowness, response } from "./kernels";
 export { nnls } from "./nnls";
 export {
   guessedFan,
+  hottestLagged,
   IDLE_SHARE,
   median,
   prepareSeries,

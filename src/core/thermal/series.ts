@@ -16,6 +16,8 @@ export interface Series {
   fanGuessed: boolean;
   /** Room temperature per sample; null when unknown. */
   room: Float64Array | null;
+  /** When the room was read: all along, at both ends of the run, or at one; null when it was not. */
+  roomRead: "logged" | "ends" | "start" | "end" | null;
   /** Index of the first sample under load and of the first one after it. */
   on: number;
   off: number;
@@ -28,6 +30,8 @@ export interface ChipSeries {
   /** Logged power in W; without one a step of one full load, which the judge refines by load and clock. */
   power: Float64Array;
   powerLogged: boolean;
+  /** The power is logged, but is that of the whole board. */
+  board?: boolean;
   /** Load in % and clock in MHz, where logged. */
   load: Float64Array | null;
   clock: Float64Array | null;
@@ -87,7 +91,7 @@ export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series
     fanUnit,
     fan,
     fanGuessed: false,
-    room: roomSeries(run, timeS, room, mean("room.temperature")),
+    ...roomSeries(run, timeS, room, mean("room.temperature")),
     on,
     off,
     stepS: run.stepS,
@@ -183,8 +187,8 @@ const FAN_TO_C = 92;
 const FAN_IDLE = 42;
 const FAN_LAG_S = 8;
 
-/** The speed a usual fan curve would ask for, % of full: it climbs with the hottest chip, and answers with a lag. */
-export function guessedFan(timeS: Float64Array, chips: readonly ChipSeries[]): Float64Array {
+/** The hottest chip as a fan's control reads it, °C: with a lag, carried over missing readings. */
+export function hottestLagged(timeS: Float64Array, chips: readonly ChipSeries[]): Float64Array {
   let hot = NaN;
   let before = timeS[0] ?? 0;
   return Float64Array.from(timeS, (t, i) => {
@@ -192,21 +196,34 @@ export function guessedFan(timeS: Float64Array, chips: readonly ChipSeries[]): F
     if (Number.isFinite(now))
       hot = Number.isFinite(hot) ? hot + (now - hot) * (1 - Math.exp(-(t - before) / FAN_LAG_S)) : now;
     before = t;
+    return hot;
+  });
+}
+
+/** The speed a usual fan curve would ask for, % of full: it climbs with the hottest chip, and answers with a lag. */
+export const guessedFan = (timeS: Float64Array, chips: readonly ChipSeries[]): Float64Array =>
+  hottestLagged(timeS, chips).map((hot) => {
     const x = Math.min(1, Math.max(0, (hot - FAN_FROM_C) / (FAN_TO_C - FAN_FROM_C)));
     return FAN_IDLE + (100 - FAN_IDLE) * (Number.isFinite(x) ? x : 0);
   });
-}
 
 /** Median of what is known; NaN where nothing is. */
 export const median = (values: Iterable<number>): number =>
   medianOf(values, (v) => (Number.isFinite(v) ? v : NaN)) ?? NaN;
 
-function roomSeries(run: Run, timeS: Float64Array, given: RoomGiven, logged: Float64Array | null): Float64Array | null {
+function roomSeries(
+  run: Run,
+  timeS: Float64Array,
+  given: RoomGiven,
+  logged: Float64Array | null,
+): Pick<Series, "room" | "roomRead"> {
   const start = given.startC ?? given.endC;
   const end = given.endC ?? given.startC;
   if (start !== null && end !== null) {
     const total = run.timeS[run.timeS.length - 1] || 1;
-    return Float64Array.from(timeS, (t) => start + ((end - start) * t) / total);
+    const roomRead = given.startC === null ? "end" : given.endC === null ? "start" : "ends";
+    return { room: Float64Array.from(timeS, (t) => start + ((end - start) * t) / total), roomRead };
   }
-  return logged && logged.some((v) => Number.isFinite(v)) ? carried(logged) : null;
+  const own = logged?.some((v) => Number.isFinite(v)) ? carried(logged) : null;
+  return { room: own, roomRead: own && "logged" };
 }

@@ -14,6 +14,7 @@ const NAMES: Record<Witness["of"], [name: string, of: string]> = {
   surroundings: ["Surroundings", "as entered"],
   fan: ["Fan", "last two minutes"],
   power: ["Power", "last two minutes"],
+  sensor: ["Sensor", "where the chip is read"],
 };
 
 /** The columns of a row: what, before, the wires, after, what became of it. */
