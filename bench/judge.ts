@@ -1,7 +1,7 @@
 import { findPhases, readLog } from "../src/core/log";
 import { judgePair, type Verdict } from "../src/core/judge";
-import { renderLog, type RigFamily } from "../src/core/rig";
-import { benchCase, KIND_NAMES, type BenchCase } from "./cases";
+import { renderLog } from "../src/core/rig";
+import { benchCase, KIND_NAMES, type BenchCase, type FamilyChoice } from "./cases";
 
 interface Score {
   n: number;
@@ -47,7 +47,7 @@ export function benchJudge(args: string[]): void {
   const per = Number(args.find((a) => /^\d+$/.test(a)) ?? 12);
   const only = args.find((a) => !/^\d+$/.test(a) && !a.startsWith("-"));
   const verbose = args.includes("-v");
-  const family = (args.find((a) => a.startsWith("--family="))?.slice(9) ?? "mixed") as RigFamily | "mixed";
+  const family = (args.find((a) => a.startsWith("--family="))?.slice(9) ?? "mixed") as FamilyChoice;
   const scores = new Map<string, Score>();
   for (const kind of KIND_NAMES.filter((k) => !only || new RegExp(only).test(k))) {
     const score = blank();

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { rigRun as run, rigTruth, rigVerdict, type RigRun } from "../../testing/rigRuns";
-import { evidenceOf, holdsOpen, isOneSided, judgePair, plainText, unknownWhy, verdictJson } from ".";
+import { rigTruth, rigVerdict, type RigRun } from "../../testing/rigRuns";
+import { evidenceOf, holdsOpen, isOneSided, plainText, unknownWhy, verdictJson } from ".";
 
 const judged = (before: RigRun, after: RigRun) => ({
   v: rigVerdict(before, after, { limitC: null }),

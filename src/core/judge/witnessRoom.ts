@@ -52,8 +52,8 @@ export function roomWitness({ before, after }: Scene): Testimony {
   });
   if (drifts.length) {
     const says =
-      `The room was read ${words.listed(drifts.map((d) => `in the run ${d.run} at its ${d.read} alone`))}: how far it ` +
-      "drifted is left open.";
+      `The room was read ${words.listed(drifts.map((d) => `in the run ${d.run} at its ${d.read} alone`))}: how ` +
+      "far it drifted is left open.";
     const unknowns = [...witness.unknowns, ...drifts.map((d) => `drift ${d.run}`)];
     return { witness: { ...witness, unknowns, finding: "corrected", says } };
   }

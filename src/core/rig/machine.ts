@@ -15,8 +15,8 @@ export interface RigChip {
   maxMHz: number;
 }
 
-/** How a machine is built: one lump a part, or a net of nodes of one of four kinds. */
-export type RigFamily = "lumped" | "distributed" | "fast-fins" | "chamber" | "leaky";
+/** How a machine is built: one lump a part, or a net of nodes of one of seven kinds. */
+export type RigFamily = "lumped" | "distributed" | "fast-fins" | "chamber" | "leaky" | "heavy" | "apart" | "soaked";
 
 /** A simulated laptop as it leaves the factory. */
 export interface RigMachine {

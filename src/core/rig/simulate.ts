@@ -96,7 +96,7 @@ class RunningRig {
 
   /** One step, `since` seconds from the start of the load; the power of each chip in it, W. */
   private step(since: number, roomC: number): number[] {
-    const { machine, recipe, factors } = this;
+    const { machine, factors } = this;
     const loading = this.worksAt(since);
     const power = machine.chips.map((_, i) => this.chipPower(i, since, roomC, loading));
     this.turnFan(roomC);
