@@ -34,6 +34,14 @@ export async function listJobs(db: Knex, where: { machineId?: number; open?: boo
   return (await query).map(fromRow);
 }
 
+/** Jobs of some machines that were opened up to a time, newest first. */
+export async function jobsBefore(db: Knex, machineIds: readonly number[], openedAt: string): Promise<Job[]> {
+  const query = db<JobRow>("jobs")
+    .whereIn("machine_id", [...machineIds])
+    .andWhere("opened_at", "<=", openedAt);
+  return (await query.orderBy("opened_at", "desc").orderBy("id", "desc")).map(fromRow);
+}
+
 export async function findJob(db: Knex, id: number): Promise<Job | null> {
   const row = await db<JobRow>("jobs").where({ id }).first();
   return row ? fromRow(row) : null;

@@ -28,6 +28,11 @@ export async function listMachines(db: Knex): Promise<Machine[]> {
   return (await db<MachineRow>("machines").orderBy("tag")).map(fromRow);
 }
 
+/** Machines of one model and variant. */
+export async function machinesOfModel(db: Knex, of: Pick<Machine, "model" | "variant">): Promise<Machine[]> {
+  return (await db<MachineRow>("machines").where({ model: of.model, variant: of.variant })).map(fromRow);
+}
+
 export async function findMachine(db: Knex, id: number): Promise<Machine | null> {
   const row = await db<MachineRow>("machines").where({ id }).first();
   return row ? fromRow(row) : null;

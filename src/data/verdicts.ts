@@ -50,10 +50,28 @@ export async function addVerdict(db: Knex, v: Omit<VerdictRecord, "id" | "create
   return row?.id ?? 0;
 }
 
-/** The verdict given before the newest one; null when there was none. */
-export async function earlierVerdict(db: Knex, jobId: number): Promise<VerdictRecord | null> {
-  const [, row] = await db<VerdictRow>("verdicts").where({ job_id: jobId }).orderBy("id", "desc").limit(2);
+/** The verdict given before this one of the same job; null when there was none. */
+export async function earlierVerdict(db: Knex, v: VerdictRecord): Promise<VerdictRecord | null> {
+  const row = await db<VerdictRow>("verdicts")
+    .where({ job_id: v.jobId })
+    .andWhere("id", "<", v.id)
+    .orderBy("id", "desc")
+    .first();
   return row ? fromRow(row) : null;
+}
+
+/** The verdict a job stands by: a closed one keeps that it was closed with, whatever was judged since. */
+export async function standingVerdict(
+  db: Knex,
+  job: { id: number; closedAt: string | null },
+): Promise<VerdictRecord | null> {
+  if (job.closedAt === null) return latestVerdict(db, job.id);
+  const row = await db<VerdictRow>("verdicts")
+    .where({ job_id: job.id })
+    .andWhere("created_at", "<=", job.closedAt)
+    .orderBy("id", "desc")
+    .first();
+  return row ? fromRow(row) : latestVerdict(db, job.id);
 }
 
 /** The newest verdict of a job. */

@@ -1,9 +1,10 @@
 import { doubtsOf, findPhases, layoutOf, toldIn, type Phases, type Run } from "../core/log";
 import { bad, ok, type Result } from "../core/result";
-import { batterySwollen, Journal } from "../core/service";
+import { batterySwollen, BEFORE_SKIPPED, Journal } from "../core/service";
 import { rememberRoles } from "../data/headings";
 import { findJob } from "../data/jobs";
 import { entriesOf } from "../data/journal";
+import { dropMeasures } from "../data/measures";
 import { addRun, findRun, loadSamples, originalFile, runsOfJob, updateRun, type RunKind } from "../data/runs";
 import { database } from "../data/connection";
 import { check } from "../input/check";
@@ -15,7 +16,7 @@ import { judgeJob } from "./verdicts";
 /** Takes in the log of one run of a job, and judges when both runs are there. */
 export async function storeRun(
   body: AsyncIterable<Uint8Array>,
-): Promise<Result<{ runId: number; verdictId: number | null }>> {
+): Promise<Result<{ runId: number; verdictId: number | null; alone: boolean }>> {
   const received = await receiveLog(body);
   if (!received.ok) return received;
   const { head, run, table } = received.value;
@@ -23,7 +24,8 @@ export async function storeRun(
   const job = await findJob(db, head.jobId);
   if (!job) return bad(serverProblem.noJob());
   if (job.closedAt) return bad(serverProblem.jobClosed());
-  if (batterySwollen(new Journal(await entriesOf(db, job.id)))) return bad(serverProblem.swollen());
+  const journal = new Journal(await entriesOf(db, job.id));
+  if (batterySwollen(journal)) return bad(serverProblem.swollen());
   const other = (await runsOfJob(db, job.id))[head.kind === "before" ? "after" : "before"];
   const doubts = doubtsOf(
     head.kind,
@@ -54,7 +56,9 @@ export async function storeRun(
   );
   await rememberRoles(db, head.plan.header, toldIn(head.plan), now);
   const verdict = other ? await judgeJob(job.id) : null;
-  return ok({ runId, verdictId: verdict?.ok ? verdict.value.id : null });
+  // a machine that could not run before is judged by its run after alone
+  const alone = head.kind === "after" && !other && journal.isSettled(BEFORE_SKIPPED);
+  return ok({ runId, verdictId: verdict?.ok ? verdict.value.id : null, alone });
 }
 
 /** Changes bounds or conditions of a stored run, and judges anew where there is a pair. */
@@ -70,6 +74,7 @@ export async function changeRun(id: number, body: unknown): Promise<Result<{ ver
     ...(phases ? { phases: { loadOnS: phases.loadOnS, loadOffS: phases.loadOffS } } : {}),
     ...(conditions ? { conditions: { ...conditions } } : {}),
   });
+  await dropMeasures(db, record.jobId);
   const runs = await runsOfJob(db, record.jobId);
   const verdict = runs.before && runs.after ? await judgeJob(record.jobId) : null;
   return ok({ verdictId: verdict?.ok ? verdict.value.id : null });

@@ -11,7 +11,7 @@ import {
   withFaults,
   type RigFaults,
 } from "../core/rig";
-import { holdsOpen } from "../core/judge";
+import { holdsOpen, JUDGE_VERSION } from "../core/judge";
 import { planOf, readTable } from "../core/log";
 import { rememberedRoles } from "../data/headings";
 import { database } from "../data/connection";
@@ -23,7 +23,8 @@ import { explainJob, judgeAgain, tryBounds } from "./verdicts";
 import { benchView } from "./views/bench";
 import { jobView } from "./views/job";
 import { machineView } from "./views/machine";
-import { triageOf } from "./views/triage";
+import { afterAloneOf, triageOf } from "./views/triage";
+import { keepEntries } from "./service";
 import { verdictStage } from "./views/verdict";
 
 let folder: string;
@@ -55,6 +56,15 @@ const head = (jobId: number, kind: string, text: string, more: object = {}) => (
   conditions: { roomStartC: 22, roomEndC: "22,0" },
   ...more,
 });
+
+const noBefore = {
+  stage: "open",
+  step: "gate:before-run",
+  act: "skipped",
+  value: "",
+  reason: "Will not start",
+  at: "2031-03-04T10:00:00.000Z",
+};
 
 let count = 0;
 async function opened(): Promise<{ machineId: number; jobId: number }> {
@@ -240,5 +250,82 @@ describe("machines and the bench", () => {
     const triage = view && (await triageOf(view));
     expect(triage?.word).toBe("airflow");
     expect(triage?.source).toMatch(/good Wrenfell 14s/);
+  });
+});
+
+describe("figures of one judge", () => {
+  const shape = { judgeVersion: "1.0" };
+  it("a past job that an older judge measured is measured anew for them, once", async () => {
+    const db = await database();
+    const past = await judged();
+    await db("verdicts")
+      .where({ job_id: past.jobId })
+      .update({ judge_version: shape.judgeVersion, result_json: JSON.stringify({ verdict: "worse", chips: [] }) });
+    const { jobId } = await judged();
+    const view = await jobView(jobId);
+    const tag = (await jobView(past.jobId))?.machine.tag ?? "";
+    expect((view && (await triageOf(view)))?.source).toContain(tag);
+    const kept = () => db<{ judge_version: string }>("measures").where({ job_id: past.jobId });
+    expect((await kept()).map((m) => m.judge_version)).toEqual([JUDGE_VERSION]);
+    // what was measured stands until the run's bounds change
+    await changeRun(past.runId, { phases: { loadOnS: 120, loadOffS: 1000 } });
+    expect(await kept()).toEqual([]);
+  });
+  it("a closed job keeps the verdict it was closed with; a new one stands beside it", async () => {
+    const { jobId, verdictId } = await judged();
+    await setDueDate(jobId, { dueOn: "2031-09-01", why: "lint", close: true, note: "done" });
+    await new Promise((r) => setTimeout(r, 5));
+    const again = await judgeAgain(jobId);
+    const view = await jobView(jobId);
+    expect(view?.verdict?.id).toBe(verdictId);
+    const stage = view && (await verdictStage(view));
+    expect(stage?.beside).toMatchObject({ judge: JUDGE_VERSION });
+    expect(stage?.earlier).toBeNull();
+    await openAgain(jobId);
+    const open = await jobView(jobId);
+    expect(open?.verdict?.id).toBe(again.ok && again.value.verdictId);
+    const now = open && (await verdictStage(open));
+    expect(now?.beside).toBeNull();
+    expect(now?.earlier).not.toBeNull();
+  });
+});
+
+describe("a machine that could not run before", () => {
+  const skipped = async () => {
+    const { jobId } = await opened();
+    await keepEntries(jobId, { entries: [{ ...noBefore, id: (++count).toString(16).padStart(32, "0") }] });
+    return jobId;
+  };
+  it("has its run after judged alone, against good machines", async () => {
+    await judged();
+    const jobId = await skipped();
+    const text = log({}, 0.4);
+    const stored = await storeRun(upload(head(jobId, "after", text), text));
+    expect(stored.ok && stored.value).toMatchObject({ verdictId: null, alone: true });
+    const view = await jobView(jobId);
+    expect(view?.at).toBe("verdict");
+    const alone = view && (await afterAloneOf(view));
+    expect(alone?.good).toBe(true);
+    expect(alone?.holds).toBeNull();
+    expect(alone?.triage.source).toMatch(/good Wrenfell 14s/);
+    expect((await benchView()).items.find((i) => i.jobId === jobId)?.waits).toBe("Run after is in, none before");
+  });
+  it("that still runs hot is held open", async () => {
+    await judged();
+    const jobId = await skipped();
+    const text = log({ clog: 2.6 }, 0.4);
+    await storeRun(upload(head(jobId, "after", text), text));
+    const view = await jobView(jobId);
+    const alone = view && (await afterAloneOf(view));
+    expect(alone?.good).toBe(false);
+    expect(alone?.holds).toBe("It runs hotter than good machines");
+  });
+  it("without a reason for having no run before, or with one, it is no such machine", async () => {
+    const { jobId } = await opened();
+    const text = log({}, 0.4);
+    expect(await storeRun(upload(head(jobId, "after", text), text))).toMatchObject({ value: { alone: false } });
+    expect((await jobView(jobId))?.at).toBe("before");
+    const pair = await jobView((await judged()).jobId);
+    expect(pair && (await afterAloneOf(pair))).toBeNull();
   });
 });

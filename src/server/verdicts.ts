@@ -1,20 +1,14 @@
-import {
-  explainPair,
-  JUDGE_VERSION,
-  judgePair,
-  type ChipExplanation,
-  type JudgeRun,
-  type Verdict,
-} from "../core/judge";
+import { explainPair, JUDGE_VERSION, judgePair, type ChipExplanation, type Verdict } from "../core/judge";
 import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
 import { findMachine } from "../data/machines";
-import { findRun, loadSamples, runsOfJob, type RunRecord } from "../data/runs";
+import { findRun, runsOfJob, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
 import { check } from "../input/check";
 import { PhasesInput } from "../input/run";
 import { goodFigures } from "./views/good";
+import { judgeRunOf } from "./views/judgeRun";
 import { serverProblem } from "./problems";
 
 export const THRESHOLD_K = 3;
@@ -28,9 +22,9 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
   if (!runs.before || !runs.after) return bad(serverProblem.roomFirst());
   const machine = await findMachine(db, job.machineId);
   const limitC = machine?.limitC ?? null;
-  const before = await judgeRun(runs.before);
+  const before = await judgeRunOf(runs.before);
   const figures = machine ? await goodFigures(machine, job, before.run) : null;
-  const result = judgePair(before, await judgeRun(runs.after), { limitC, thresholdK: THRESHOLD_K, good: figures });
+  const result = judgePair(before, await judgeRunOf(runs.after), { limitC, thresholdK: THRESHOLD_K, good: figures });
   const inputs = {
     limitC,
     thresholdK: THRESHOLD_K,
@@ -51,7 +45,7 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
 export async function explainJob(jobId: number): Promise<Result<ChipExplanation[]>> {
   const runs = await runsOfJob(await database(), jobId);
   if (!runs.before || !runs.after) return bad(serverProblem.roomFirst());
-  return ok(explainPair(await judgeRun(runs.before), await judgeRun(runs.after)));
+  return ok(explainPair(await judgeRunOf(runs.before), await judgeRunOf(runs.after)));
 }
 
 /** What the verdict would be with other bounds of one run; nothing is stored. */
@@ -69,7 +63,7 @@ export async function tryBounds(
   if (!runs.before || !runs.after || !job) return bad(serverProblem.roomFirst());
   const machine = await findMachine(db, job.machineId);
   const of = async (r: RunRecord) => ({
-    ...(await judgeRun(r)),
+    ...(await judgeRunOf(r)),
     ...(r.id === runId ? { phases: { loadOnS: checked.value.loadOnS, loadOffS: checked.value.loadOffS } } : {}),
   });
   if (!(checked.value.loadOffS > checked.value.loadOnS)) return bad(serverProblem.badPhases());
@@ -81,16 +75,6 @@ export async function tryBounds(
     headline: v.headline,
     chips: v.chips.flatMap((c) => (c.change ? [{ chip: c.chip, ...c.change }] : [])),
   });
-}
-
-async function judgeRun(record: RunRecord): Promise<JudgeRun> {
-  const db = await database();
-  return {
-    run: await loadSamples(db, record),
-    phases: record.phases,
-    room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC },
-    conditions: record.conditions,
-  };
 }
 
 const inputOf = (r: RunRecord) => ({

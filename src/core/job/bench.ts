@@ -47,6 +47,8 @@ export function benchItem(
       note: `Before: ${beforeFact}. ${job.complaint}`,
       button: "Run after",
     };
+  if (!verdict && !beforeFact)
+    return { ...base, waits: "Run after is in, none before", note: job.complaint, button: "Verdict" };
   if (!verdict) return { ...base, waits: "Both runs are in", note: "", button: "Verdict" };
   if (verdict.verdict === "not-comparable")
     return {

@@ -20,6 +20,20 @@ describe("stages follow from what a job holds", () => {
     expect(stageAt({ before: true, after: false, service: half.map((s) => ({ ...s, complete: true })) })).toBe("after");
     expect(stageAt({ before: false, after: false, service: service("open") })).toBe("open");
   });
+  it("a machine that could not run before waits for its run after, and then has its verdict", () => {
+    const done = service("open").map((s) => ({ ...s, complete: true }));
+    expect(stageAt({ before: false, skipsBefore: true, after: false, service: done })).toBe("after");
+    expect(stageAt({ before: false, skipsBefore: true, after: true, service: done })).toBe("verdict");
+    expect(stageAt({ before: false, skipsBefore: false, after: true, service: done })).toBe("before");
+    const after = (skipsBefore: boolean) =>
+      stagesOf({ before: false, skipsBefore, after: false, service: service("open") }, false, {}, false).find(
+        (s) => s.name === "after",
+      )?.state;
+    expect([after(true), after(false)]).toEqual(["open", "to come"]);
+    expect(benchItem(machine, { id: 3, complaint: "dead" }, "verdict", "", null).waits).toBe(
+      "Run after is in, none before",
+    );
+  });
   it("what lies behind is done, what lies ahead is to come", () => {
     const states = (has: Parameters<typeof stagesOf>[0], closed: boolean, mapped: boolean) =>
       stagesOf(has, closed, {}, mapped).map((s) => s.state);

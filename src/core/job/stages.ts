@@ -42,6 +42,8 @@ export interface StageView {
 export interface JobHolds {
   before: boolean;
   after: boolean;
+  /** A machine that could not run before: the run after is judged alone. */
+  skipsBefore?: boolean;
   service: readonly StageProgress[];
 }
 
@@ -50,13 +52,14 @@ export interface JobHolds {
  * that is not complete, intake aside. The map can be drawn at any time.
  */
 export function stageAt(has: JobHolds): StageName {
-  if (has.after && has.before) return "verdict";
+  const compares = has.before || has.skipsBefore === true;
+  if (has.after && compares) return "verdict";
   const work = has.service.filter((s) => s.stage !== "intake");
   const begun = work.some((s) => s.started);
-  if (!has.before && !begun) return "before";
+  if (!compares && !begun) return "before";
   const next = begun ? work.find((s) => !s.complete) : undefined;
   if (next) return next.stage;
-  return has.before ? "after" : "before";
+  return compares ? "after" : "before";
 }
 
 /** The stages of a job with their states, derived from what it holds. */
@@ -78,7 +81,13 @@ export function stagesOf(
     if (name === "verdict") return view(at === "verdict" ? (closed ? "done" : "here") : "to come");
     if (name === "before" || name === "after")
       return view(
-        has[name] ? "done" : at === name ? "here" : name === "before" ? "open" : has.before ? "open" : "to come",
+        has[name]
+          ? "done"
+          : at === name
+            ? "here"
+            : name === "before" || has.before || has.skipsBefore
+              ? "open"
+              : "to come",
       );
     const s = has.service.find((x) => x.stage === name);
     if (!s || s.of === 0) return view("open");

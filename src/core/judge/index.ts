@@ -3,6 +3,7 @@ export { type ChipEstimate, type Figure, type SpectrumLine } from "./estimate";
 export { judgePair, type JudgeOptions } from "./judge";
 export { explainPair, type ChipExplanation, type FitView } from "./explain";
 export { figuresFromRuns, figuresOfClass, goodRunsOf, type GoodFigures, type GoodRun } from "./good";
+export { afterAlone, type AfterAlone } from "./alone";
 export { triageRun } from "./triage";
 export type { SurerTest, Triage, TriageChip, TriagePath, TriageWord } from "./triageResult";
 export { verdictJson } from "./json";

@@ -12,6 +12,9 @@ export interface Gate {
   opens: boolean;
 }
 
+/** The step that keeps why a machine was opened without a run before: it would not start, say. */
+export const BEFORE_SKIPPED = "gate:before-run";
+
 /** What goes back with the cover itself, not before it. */
 const COVER_KINDS = ["Cover screws", "Clips"];
 
@@ -142,7 +145,7 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
   }
   if (step.stage === "open" && !ctx.hasBeforeRun) {
     const g = open({
-      key: "gate:before-run",
+      key: BEFORE_SKIPPED,
       title: "No run before",
       say:
         "Without a load run before opening nothing can be proved afterwards. A machine that will not start " +

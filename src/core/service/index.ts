@@ -2,7 +2,7 @@ export { Journal, SERVICE_STAGES, type Entry, type ServiceStage, type StepState 
 export { SCHOOLS, usualPractice, type Practice } from "./practice";
 export type { Ask, ServiceContext, Step } from "./step";
 export { estimateMinutes, nextStep, progressOf, stepsOf, type StageProgress } from "./plan";
-export { batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";
+export { BEFORE_SKIPPED, batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";
 export { coverScrews } from "./opening";
 export { pastedChips, screwMarkOf, tightenOrder } from "./stripping";
 export {

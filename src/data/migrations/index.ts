@@ -4,6 +4,7 @@ import * as layouts from "./0002-layouts";
 import * as service from "./0003-service";
 import * as materials from "./0004-materials";
 import * as reading from "./0005-reading";
+import * as measures from "./0006-measures";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -11,6 +12,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0003-service", ...service },
   { name: "0004-materials", ...materials },
   { name: "0005-reading", ...reading },
+  { name: "0006-measures", ...measures },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

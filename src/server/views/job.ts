@@ -1,5 +1,5 @@
 import { runFact, stageAt, stagesOf, verdictFact, type Machine, type StageName, type StageView } from "../../core/job";
-import { contextOf, foundIn, plansOf, progressOf, type ServiceFacts } from "../../core/service";
+import { BEFORE_SKIPPED, contextOf, foundIn, plansOf, progressOf, type ServiceFacts } from "../../core/service";
 import { CoolingMap } from "../../core/drawing";
 import { database } from "../../data/connection";
 import { findJob, type Job } from "../../data/jobs";
@@ -8,7 +8,7 @@ import { findMachine } from "../../data/machines";
 import { jobPractice, padCurves } from "../../data/practice";
 import { loadChannel, runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
 import { lastKept, revisionOfJob } from "../../data/layouts";
-import { latestVerdict, type VerdictRecord } from "../../data/verdicts";
+import { standingVerdict, type VerdictRecord } from "../../data/verdicts";
 
 export interface JobView {
   job: Job;
@@ -45,9 +45,10 @@ export async function jobView(id: number): Promise<JobView | null> {
     today: new Date().toISOString().slice(0, 10),
   };
   const ctx = contextOf(service, map);
-  const holds = { before: Boolean(runs.before), after: Boolean(runs.after), service: progressOf(ctx) };
+  const skipsBefore = !runs.before && ctx.journal.isSettled(BEFORE_SKIPPED);
+  const holds = { before: Boolean(runs.before), after: Boolean(runs.after), skipsBefore, service: progressOf(ctx) };
   const at = stageAt(holds);
-  const verdict = at === "verdict" ? await latestVerdict(db, id) : null;
+  const verdict = at === "verdict" ? await standingVerdict(db, job) : null;
   const fact = async (r: RunRecord | undefined) => (r ? runFact(await peakOf(r), machine.limitC) : "");
   const drawn = revision?.document.parts.length ?? 0;
   const strip = holds.service.find((s) => s.stage === "strip");

@@ -1,18 +1,25 @@
-import { triageRun, type Triage } from "../../core/judge";
-import { database } from "../../data/connection";
-import { loadSamples } from "../../data/runs";
+import { afterAlone, triageRun, type AfterAlone, type Triage } from "../../core/judge";
+import type { RunRecord } from "../../data/runs";
 import { goodFigures } from "./good";
+import { judgeRunOf } from "./judgeRun";
 import type { JobView } from "./job";
 
 /** The run before of a job, judged alone against good figures; null while there is none or no load is marked. */
 export async function triageOf(view: JobView): Promise<Triage | null> {
   const record = view.runs.before;
   if (!record) return null;
-  const run = await loadSamples(await database(), record);
-  const good = await goodFigures(view.machine, view.job, run);
-  return triageRun(
-    { run, phases: record.phases, room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC } },
-    good,
-    view.machine.limitC,
-  );
+  return aloneOf(view, record);
+}
+
+/** The run after of a job that has none before, judged against good figures; null where there is a pair, or none. */
+export async function afterAloneOf(view: JobView): Promise<AfterAlone | null> {
+  const { before, after } = view.runs;
+  if (before || !after) return null;
+  const triage = await aloneOf(view, after);
+  return triage && afterAlone(triage);
+}
+
+async function aloneOf(view: JobView, record: RunRecord): Promise<Triage | null> {
+  const input = await judgeRunOf(record);
+  return triageRun(input, await goodFigures(view.machine, view.job, input.run), view.machine.limitC);
 }

@@ -2,7 +2,7 @@ import { alignRuns, JUDGE_VERSION, type PairCurves, type Verdict } from "../../c
 import { dueByEnvironment } from "../../core/upkeep";
 import { database } from "../../data/connection";
 import { loadSamples } from "../../data/runs";
-import { earlierVerdict, type VerdictRecord } from "../../data/verdicts";
+import { earlierVerdict, latestVerdict, type VerdictRecord } from "../../data/verdicts";
 import type { JobView } from "./job";
 
 export interface VerdictStageView {
@@ -18,6 +18,8 @@ export interface VerdictStageView {
     nowK: number | null;
     because: string;
   } | null;
+  /** What was judged since the job was closed: it keeps the verdict it was closed with. */
+  beside: { judge: string; at: string; headline: Verdict["headline"]; K: number | null } | null;
   /** The judge has moved on since this verdict was given. */
   outdated: boolean;
 }
@@ -31,7 +33,8 @@ export async function verdictStage(view: JobView): Promise<VerdictStageView | nu
     { run: await loadSamples(db, before), phases: before.phases },
     { run: await loadSamples(db, after), phases: after.phases },
   );
-  const past = await earlierVerdict(db, view.job.id);
+  const past = await earlierVerdict(db, view.verdict);
+  const newest = await latestVerdict(db, view.job.id);
   const leadK = (v: Verdict) =>
     v.chips.find((c) => c.chip === (view.verdict?.result.lead ?? v.lead))?.change?.K ?? null;
   const earlier = past && {
@@ -47,11 +50,22 @@ export async function verdictStage(view: JobView): Promise<VerdictStageView | nu
           ? "another log"
           : "other bounds or conditions",
   };
+  const beside = newest && newest.id !== view.verdict.id ? newest : null;
   return {
     earlier,
-    outdated: view.verdict.judgeVersion !== JUDGE_VERSION,
+    beside: beside && {
+      judge: beside.judgeVersion,
+      at: beside.createdAt,
+      headline: beside.result.headline,
+      K: leadK(beside.result),
+    },
+    outdated: (beside ?? view.verdict).judgeVersion !== JUDGE_VERSION,
     record: view.verdict,
     curves,
-    suggestedDue: dueByEnvironment(view.machine.environment, new Date().toISOString().slice(0, 10)),
+    suggestedDue: suggestedDue(view),
   };
 }
+
+/** The next due date by where the machine works, and why then. */
+export const suggestedDue = (view: JobView): { dueOn: string; why: string } =>
+  dueByEnvironment(view.machine.environment, new Date().toISOString().slice(0, 10));

@@ -28,6 +28,13 @@ interface Props {
   other: (OtherRun & { conditions: RunConditions; curves: RunCurves; phases: Phases | null }) | null;
 }
 
+/** What the server says of a run it stored: the verdict of the pair, or that the run after stands alone. */
+interface Stored {
+  runId: number;
+  verdictId: number | null;
+  alone: boolean;
+}
+
 /** A log being read: its columns as wires, its phases on the curve, its conditions; stored only when said so. */
 export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: Props) {
   const { read, doubt, sending, store, abort, log, open, shownPhases, setPhases, draft, setDraft, problem } = useImport(
@@ -192,15 +199,15 @@ function useImport({ remembered, start, kind, other, jobId }: UseImportGiven) {
       conditions: draft,
       anyway,
     };
-    const upload = sendLog<{ runId: number; verdictId: number | null }>(head, read.file, setSending);
+    const upload = sendLog<Stored>(head, read.file, setSending);
     abort.current = upload.abort;
-    const sent: Sent<{ runId: number; verdictId: number | null }> = await upload.done;
+    const sent: Sent<Stored> = await upload.done;
     setSending(null);
     if (!sent.ok) {
       if (sent.problem.code !== "cancelled") setProblem(sent.problem);
       return;
     }
-    router.push(stagePath(jobId, sent.value.verdictId ? "verdict" : kind));
+    router.push(stagePath(jobId, sent.value.verdictId || sent.value.alone ? "verdict" : kind));
     router.refresh();
   };
   const doubt = problem && ["swapped-logs", "name-says-other"].includes(problem.code) ? problem : (doubts[0] ?? null);

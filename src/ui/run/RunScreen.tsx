@@ -32,6 +32,8 @@ interface Props {
   limitC: number | null;
   other: { curves: RunCurves; phases: Phases | null; conditions: RunConditions } | null;
   closed: boolean;
+  /** A run after of a machine that could not run before: it is judged alone. */
+  alone: boolean;
   /** What the run before says alone. */
   triage: { headline: SentencePart[]; summary: SentencePart[] } | null;
 }
@@ -108,7 +110,7 @@ function useRun(p: Props) {
   const next =
     p.kind === "before" && !p.other
       ? { href: stagePath(p.jobId, "after"), text: "To the run after" }
-      : p.other
+      : p.other || p.alone
         ? { href: stagePath(p.jobId, "verdict"), text: "See the verdict" }
         : { href: stagePath(p.jobId, "before"), text: "To the run before" };
   const save = async (body: { phases?: Phases; conditions?: typeof draft }) => {

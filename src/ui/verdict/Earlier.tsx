@@ -7,11 +7,14 @@ import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
 import { Sentence } from "./Sentence";
 
-export interface EarlierVerdict {
+export interface OtherVerdict {
   judge: string;
   at: string;
   headline: Verdict["headline"];
   K: number | null;
+}
+
+export interface EarlierVerdict extends OtherVerdict {
   nowK: number | null;
   because: string;
 }
@@ -22,17 +25,20 @@ const K = (v: number | null) => (v === null ? "no difference given" : words.kelv
 export function Earlier({
   jobId,
   earlier,
+  beside,
   outdated,
   judge,
 }: {
   jobId: number;
   earlier: EarlierVerdict | null;
+  /** Judged since the job was closed. */
+  beside: OtherVerdict | null;
   outdated: boolean;
   judge: string;
 }) {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
-  if (!earlier && !outdated) return null;
+  if (!earlier && !beside && !outdated) return null;
   const again = async () => {
     setBusy(true);
     await send("POST", `/api/jobs/${jobId}/judge`, {});
@@ -46,6 +52,12 @@ export function Earlier({
           <b className="font-strong">Judged before:</b> <Sentence parts={earlier.headline} />,{" "}
           <span className="num">{K(earlier.K)}</span>; now <span className="num">{K(earlier.nowK)}</span>. Why it
           differs: {earlier.because}.
+        </p>
+      ) : null}
+      {beside ? (
+        <p>
+          <b className="font-strong">Judged anew, by judge {beside.judge}:</b> <Sentence parts={beside.headline} />,{" "}
+          <span className="num">{K(beside.K)}</span>. The job keeps the verdict it was closed with.
         </p>
       ) : null}
       {outdated ? (

@@ -26,7 +26,7 @@ import { stagePath } from "@/ui/steps/paths";
 import { BothRuns } from "./BothRuns";
 import { CoreGrid } from "./CoreGrid";
 import { DueDialog } from "./DueDialog";
-import { Earlier, type EarlierVerdict } from "./Earlier";
+import { Earlier, type EarlierVerdict, type OtherVerdict } from "./Earlier";
 import { ExplainDialog } from "./ExplainDialog";
 import { Foot } from "./Foot";
 import { MatchedTable } from "./MatchedTable";
@@ -44,12 +44,14 @@ interface Props {
   suggestedDue: { dueOn: string; why: string };
   closed: { note: string } | null;
   earlier: EarlierVerdict | null;
+  /** Judged since the job was closed. */
+  beside: OtherVerdict | null;
   outdated: boolean;
   /** The job has a drawing for the heat lens. */
   drawn: boolean;
-  /** What the inspection found, and whether it agrees with the run before; null while nothing was looked at. */
   /** What the film laid was expected to cost of the contact measured after, K/W. */
   films: readonly { chip: string; filmKW: number; contactKW: number }[];
+  /** What the inspection found, and whether it agrees with the run before; null while nothing was looked at. */
   found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
 }
 
@@ -62,6 +64,7 @@ export function VerdictScreen({
   suggestedDue,
   closed,
   earlier,
+  beside,
   outdated,
   drawn,
   films,
@@ -98,6 +101,7 @@ export function VerdictScreen({
           films={films}
           jobId={jobId}
           earlier={earlier}
+          beside={beside}
           outdated={outdated}
         />
       </div>
@@ -123,11 +127,12 @@ interface ProofPaneProps {
   films: readonly { chip: string; filmKW: number; contactKW: number }[];
   jobId: number;
   earlier: EarlierVerdict | null;
+  beside: OtherVerdict | null;
   outdated: boolean;
 }
 
 /** The proof beside the ladder: curves, figures, evidence, what was found inside. */
-function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, outdated }: ProofPaneProps) {
+function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, beside, outdated }: ProofPaneProps) {
   const { against, own, chip, chartW, none } = work;
   return (
     <section
@@ -160,7 +165,7 @@ function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, outdate
         ))}
       </ul>
       <FoundInside found={found} films={films} />
-      <Earlier jobId={jobId} earlier={earlier} outdated={outdated} judge={v.judge} />
+      <Earlier jobId={jobId} earlier={earlier} beside={beside} outdated={outdated} judge={v.judge} />
       {none && v.enoughS !== null ? <RepeatBand enoughS={v.enoughS} width={chartW} /> : null}
     </section>
   );

@@ -187,15 +187,22 @@ describe("a verdict that took another's place", () => {
   };
 
   it("says both figures and what the difference comes from", () => {
-    render(<Earlier jobId={1} earlier={earlier} outdated={false} judge="1.3" />);
+    render(<Earlier jobId={1} earlier={earlier} beside={null} outdated={false} judge="1.3" />);
     expect(document.body.textContent).toMatch(/\u221212\.3/);
     expect(document.body.textContent).toContain("another log");
     expect(screen.queryByRole("button", { name: "Judge again" })).toBeNull();
   });
 
+  it("one that was judged since the job was closed stands beside, and does not take its place", () => {
+    const beside = { judge: "2.1", at: "2031-05-04T09:00:00.000Z", headline: [{ text: "No real change" }], K: -0.8 };
+    render(<Earlier jobId={1} earlier={null} beside={beside} outdated={false} judge="1.3" />);
+    expect(document.body.textContent).toMatch(/by judge 2\.1: No real change, \u22120\.8/);
+    expect(document.body.textContent).toContain("keeps the verdict it was closed with");
+  });
+
   it("an outdated one is judged again on request", async () => {
     const { sent } = serverAnswers({ ok: true, value: {} });
-    render(<Earlier jobId={1} earlier={null} outdated judge="1.2" />);
+    render(<Earlier jobId={1} earlier={null} beside={null} outdated judge="1.2" />);
     await user.click(screen.getByRole("button", { name: "Judge again" }));
     expect(sent.map((s) => [s.method, s.url])).toEqual([["POST", "/api/jobs/1/judge"]]);
   });

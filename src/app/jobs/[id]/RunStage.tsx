@@ -105,6 +105,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBo
             other ? { curves: other.curves, phases: other.record.phases, conditions: other.record.conditions } : null
           }
           closed={view.job.closedAt !== null}
+          alone={kind === "after" && !other && view.at === "verdict"}
           triage={triage ? { headline: triage.headline, summary: triage.summary } : null}
         />
       ) : null}

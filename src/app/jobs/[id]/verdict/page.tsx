@@ -1,14 +1,17 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
+import type { AfterAlone } from "@/core/judge";
 import { amountFor, PASTES } from "@/core/paste";
-import { agreementOf, contextOf, faceOf, foundIn, pastedChips, pastedOf } from "@/core/service";
+import { agreementOf, BEFORE_SKIPPED, contextOf, faceOf, foundIn, pastedChips, pastedOf } from "@/core/service";
 import { idOf } from "@/server/respond";
-import { jobView } from "@/server/views/job";
+import { jobView, type JobView } from "@/server/views/job";
 import { stockView } from "@/server/views/materials";
+import { afterAloneOf } from "@/server/views/triage";
 import { serviceStage } from "@/server/views/service";
-import { verdictStage } from "@/server/views/verdict";
+import { suggestedDue, verdictStage } from "@/server/views/verdict";
 import { JobFrame } from "@/ui/steps/JobFrame";
 import { stagePath } from "@/ui/steps/paths";
+import { AloneVerdict } from "@/ui/verdict/AloneVerdict";
 import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 
 export const dynamic = "force-dynamic";
@@ -17,6 +20,8 @@ export const metadata: Metadata = { title: "Verdict" };
 export default async function VerdictPage({ params }: { params: Promise<{ id: string }> }) {
   const view = await jobView(idOf((await params).id));
   if (!view) notFound();
+  const alone = await afterAloneOf(view);
+  if (alone) return <AloneStage view={view} alone={alone} />;
   const stage = await verdictStage(view);
   if (!stage) redirect(stagePath(view.job.id, view.at));
   const { predicted } = await serviceStage(view);
@@ -46,6 +51,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
         curves={stage.curves}
         suggestedDue={stage.suggestedDue}
         earlier={stage.earlier}
+        beside={stage.beside}
         outdated={stage.outdated}
         drawn={view.stages.some((s) => s.name === "map" && s.state === "done")}
         films={films}
@@ -54,6 +60,21 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
             ? { words: found.words, agreements: predicted ? agreementOf(ctx, predicted) : [] }
             : null
         }
+        closed={view.job.closedAt ? { note: view.job.closingNote } : null}
+      />
+    </JobFrame>
+  );
+}
+
+/** The verdict of a run after that stands alone. */
+function AloneStage({ view, alone }: { view: JobView; alone: AfterAlone }) {
+  return (
+    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="verdict" facts={null}>
+      <AloneVerdict
+        jobId={view.job.id}
+        alone={alone}
+        why={contextOf(view.service).journal.of(BEFORE_SKIPPED).reason}
+        suggestedDue={suggestedDue(view)}
         closed={view.job.closedAt ? { note: view.job.closingNote } : null}
       />
     </JobFrame>

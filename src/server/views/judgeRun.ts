@@ -1,0 +1,13 @@
+import type { JudgeRun } from "../../core/judge";
+import { database } from "../../data/connection";
+import { loadSamples, type RunRecord } from "../../data/runs";
+
+/** A stored run as the judge takes it. */
+export async function judgeRunOf(record: RunRecord): Promise<JudgeRun> {
+  return {
+    run: await loadSamples(await database(), record),
+    phases: record.phases,
+    room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC },
+    conditions: record.conditions,
+  };
+}

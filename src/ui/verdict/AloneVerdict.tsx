@@ -1,0 +1,79 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { AfterAlone } from "@/core/judge";
+import { Button, LinkButton } from "@/ui/controls/Button";
+import { useKeys } from "@/ui/controls/keys";
+import { send } from "@/ui/controls/send";
+import { stagePath } from "@/ui/steps/paths";
+import { AloneBody } from "@/ui/triage/AloneBody";
+import { Surer } from "@/ui/triage/Surer";
+import { DueDialog } from "./DueDialog";
+import { Foot } from "./Foot";
+
+interface Props {
+  jobId: number;
+  alone: AfterAlone;
+  /** Why there is no run before, as it was written. */
+  why: string;
+  suggestedDue: { dueOn: string; why: string };
+  closed: { note: string } | null;
+}
+
+/** The verdict of a run after that has none before: whether the machine stands within good figures. */
+export function AloneVerdict({ jobId, alone, why, suggestedDue, closed }: Props) {
+  const router = useRouter();
+  const [due, setDue] = useState(false);
+  const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
+  useKeys({ Enter: closed || due ? undefined : alone.holds ? again : () => setDue(true) });
+  const openAgain = async () => {
+    await send("POST", `/api/jobs/${jobId}/reopen`, {});
+    router.refresh();
+  };
+  return (
+    <>
+      <AloneBody
+        triage={alone.triage}
+        headline={alone.headline}
+        summary={alone.summary}
+        side={
+          <>
+            <p className="text-lead leading-5.5">
+              <b className="font-strong">No run before{why ? `: ${why}` : ""}.</b> What the service changed cannot be
+              told; whether the machine is good can, against {alone.triage.source}.
+            </p>
+            {alone.good ? null : <Surer tests={alone.triage.surer.filter((s) => s.code !== "lamp")} />}
+          </>
+        }
+      />
+      <Foot next={alone.next} closed={closed}>
+        {closed ? (
+          <>
+            <Button big onClick={() => void openAgain()}>
+              Open again
+            </Button>
+            <LinkButton href="/" look="plain" big>
+              To the bench
+            </LinkButton>
+          </>
+        ) : alone.holds ? (
+          <>
+            <Button big onClick={() => setDue(true)}>
+              Leave it, with reason
+            </Button>
+            <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
+              Run after again
+            </Button>
+          </>
+        ) : (
+          <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={() => setDue(true)}>
+            Set due date
+          </Button>
+        )}
+      </Foot>
+      {due ? (
+        <DueDialog jobId={jobId} suggested={suggestedDue} reasonNeeded={alone.holds} onClose={() => setDue(false)} />
+      ) : null}
+    </>
+  );
+}
