@@ -265,7 +265,7 @@ describe("figures of one judge", () => {
     const view = await jobView(jobId);
     const tag = (await jobView(past.jobId))?.machine.tag ?? "";
     expect((view && (await triageOf(view)))?.source).toContain(tag);
-    const kept = () => db<{ judge_version: string }>("measures").where({ job_id: past.jobId });
+    const kept = () => db<{ job_id: number; judge_version: string }>("measures").where({ job_id: past.jobId });
     expect((await kept()).map((m) => m.judge_version)).toEqual([JUDGE_VERSION]);
     // what was measured stands until the run's bounds change
     await changeRun(past.runId, { phases: { loadOnS: 120, loadOffS: 1000 } });

@@ -11,7 +11,7 @@ import { serviceStage } from "@/server/views/service";
 import { suggestedDue, verdictStage } from "@/server/views/verdict";
 import { JobFrame } from "@/ui/steps/JobFrame";
 import { stagePath } from "@/ui/steps/paths";
-import { AloneVerdict } from "@/ui/verdict/AloneVerdict";
+import { AloneVerdict } from "@/ui/triage/AloneVerdict";
 import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 
 export const dynamic = "force-dynamic";

@@ -6,10 +6,10 @@ import { Button, LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { stagePath } from "@/ui/steps/paths";
-import { AloneBody } from "@/ui/triage/AloneBody";
-import { Surer } from "@/ui/triage/Surer";
-import { DueDialog } from "./DueDialog";
-import { Foot } from "./Foot";
+import { AloneBody } from "./AloneBody";
+import { Surer } from "./Surer";
+import { DueDialog } from "@/ui/verdict/DueDialog";
+import { Foot } from "@/ui/verdict/Foot";
 
 interface Props {
   jobId: number;
