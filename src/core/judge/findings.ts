@@ -5,7 +5,6 @@ import { enoughSeconds, loadSeconds } from "./comparable";
 import { lateRows, meanOver, type Matched } from "./conditions";
 import { type FanState } from "./fan";
 import type { ChipEstimate } from "./estimate";
-import type { GoodFigures } from "./good";
 import type { CoreSpread, PathVerdict, Reason, RunFacts } from "./verdict";
 
 /** Share of the load time a chip spent at its limit, 0 to 1. */
@@ -98,39 +97,6 @@ function atLimit(s: Series, chip: ChipId, limitC: number): [number, number] | nu
 
 /** Time from load on in which nearly all of the contact's rise is seen, s. */
 const CONTACT_SHOWS_S = 15;
-
-/** Least height over good machines at which a cleaned air path is suspect, K. */
-const STILL_HIGH_K = 8;
-
-/** An air path that stands far above good machines of the model after the service: clean fins do not explain it. */
-export function airStillHigh(
-  chips: readonly { chip: ChipId; paths: readonly PathVerdict[] }[],
-  matched: Matched,
-  good: GoodFigures | null,
-): Reason[] {
-  if (!good || good.level === "class") return [];
-  const total = Object.values(matched.powerW).reduce((a, b) => a + b, 0);
-  for (const c of chips) {
-    const air = c.paths.find((p) => p.path === "airflow");
-    const range = good.chips[c.chip]?.airflow;
-    if (!air?.after || !range || air.finding === "worse" || total <= 0) continue;
-    const by = good.airflowPer === "total" ? total : (matched.powerW[c.chip] ?? 0);
-    const over = air.after.K - range.mid * by;
-    if (over > STILL_HIGH_K && air.after.low > range.high * by) {
-      return [
-        {
-          code: "air-path-high",
-          level: "caution",
-          message:
-            `After the service airflow of the ${words.chip(c.chip)} still stands ${Math.round(over)} K ` +
-            `above ${good.source}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`,
-          figure: `+${Math.round(over)} K`,
-        },
-      ];
-    }
-  }
-  return [];
-}
 
 interface Scene {
   before: Series;

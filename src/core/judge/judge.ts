@@ -5,7 +5,7 @@ import { lateRows, MATCHED_ROOM_C, type JudgeRun, type Matched } from "./conditi
 import type { FanState } from "./fan";
 import { preparePair } from "./pair";
 import type { ChipEstimate, Figure } from "./estimate";
-import { airStillHigh, coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
+import { coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
 import type { GoodFigures } from "./good";
 import { outlookOf } from "./outlook";
 import {
@@ -20,6 +20,7 @@ import {
 } from "./verdict";
 import { isOpposed } from "./headline";
 import { gainOf } from "./gain";
+import { againstGood, airStillHigh } from "./againstGood";
 import { otherReasons, otherSensors } from "./others";
 import { boundsOf, leavesOneSide } from "./oneSided";
 import { headlineOf, nextSteps, summaryOf } from "./words";
@@ -79,7 +80,9 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     ...heard,
     ...found,
     // figures per watt need the watts of every chip
-    ...(barred.length || work.length ? [] : airStillHigh(verdicts, matched, good)),
+    ...(barred.length || work.length
+      ? []
+      : [...airStillHigh(verdicts, matched, good), ...againstGood(verdicts, matched, good)]),
     ...otherReasons(others),
   ];
   // a path that went against the verdict is the first thing said, whichever chip it is on

@@ -64,6 +64,33 @@ describe("an air path that stays high after the service", () => {
     expect(pair({}).reasons.map((r) => r.code)).not.toContain("air-path-high"));
 });
 
+describe("after the service against earlier good runs", () => {
+  const said = (after: Partial<RigFaults>) =>
+    good &&
+    judgePair(run(one, { clog: 2.4 }), run(one, after), { limitC: 95, good }).reasons.filter(
+      (r) => r.code === "against-good",
+    );
+  it("a chip that stands as they did is said to, with how far it is off", () => {
+    expect(said({})?.map((r) => [r.level, r.message])).toEqual([
+      ["note", expect.stringMatching(/^Processor: after the service it stands as good Wrenfell 14s/)],
+    ]);
+    expect(Math.abs(parseFloat((said({})?.[0]?.figure ?? "9").replace("\u2212", "-")))).toBeLessThan(3);
+  });
+  it("one that stands above them is a caution, with by how much", () => {
+    const [high] = said({ contact: { cpu: 2.2 } }) ?? [];
+    expect(high?.level).toBe("caution");
+    expect(high?.message).toMatch(/stands \d+\sK above good Wrenfell 14s/);
+  });
+  it("every chip is told for itself", () => {
+    const two = { ...tessalyK15, cores: 1 };
+    const figures = figuresFromRuns(known(two), [], "Tessaly K15");
+    const v = judgePair(run(two, { clog: 2.2 }), run(two, { contact: { gpu: 2.6 } }), { good: figures });
+    const lines = v.reasons.filter((r) => r.code === "against-good");
+    expect(lines.map((r) => r.level)).toEqual(["note", "caution"]);
+    expect(lines[1]?.message).toMatch(/^Graphics chip: .* above its own good run/);
+  });
+});
+
 describe("where good figures come from", () => {
   it("the machine's own runs come before its model's, those before its class", () => {
     const own: GoodRun[] = [{ tag: "LR-1", chip: "cpu", contactKW: 0.3, airflowKW: 0.9 }];

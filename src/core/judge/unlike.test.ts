@@ -10,7 +10,7 @@ import {
   withoutColumns,
   type RigRun,
 } from "../../testing/rigRuns";
-import type { RigLog } from "../rig";
+import type { RigFaults, RigLog } from "../rig";
 import { coreSpread } from "./findings";
 import { goodRunsOf, plainText, type Verdict } from "./index";
 
@@ -149,6 +149,39 @@ describe("a room that nobody watched", () => {
     expect(findingsOf(v)).toEqual(["same better"]);
     holdsTruth(v, swinging, {});
   });
+});
+
+describe("one run logged more or less often", () => {
+  const every = (stepS: number) => (log: RigLog) => {
+    const rows = log.timeS.flatMap((t, i) => (Math.abs(t / stepS - Math.round(t / stepS)) < 1e-6 ? [i] : []));
+    log.rows = rows.map((i) => log.rows[i] ?? []);
+    log.timeS = rows.map((i) => log.timeS[i] ?? 0);
+  };
+  it.each([
+    ["dust", { clog: 2.4 }, {}],
+    ["paste", { contact: { cpu: 2.1 } }, {}],
+    ["nothing", {}, {}],
+    ["dust gone, paste spoiled", { clog: 2.6 }, { contact: { cpu: 1.7 } }],
+  ] as [string, Partial<RigFaults>, Partial<RigFaults>][])(
+    "is judged the same every 1, 2, 5 and 10 s: %s",
+    (_, b, a) => {
+      const of = (stepS: number) =>
+        rigVerdict({ faults: b, edit: every(stepS) }, { faults: a, edit: every(stepS) }).chips[0];
+      const fine = of(1);
+      for (const stepS of [2, 5, 10]) {
+        const rare = of(stepS);
+        const pairs = [
+          [rare?.change, fine?.change],
+          ...[0, 1].map((p) => [rare?.paths[p]?.change, fine?.paths[p]?.change]),
+        ];
+        for (const [r, f] of pairs) {
+          expect(f?.K).toBeGreaterThanOrEqual(r?.low ?? NaN);
+          expect(f?.K).toBeLessThanOrEqual(r?.high ?? NaN);
+        }
+        expect(rare?.paths.map((p) => p.finding)).toEqual(fine?.paths.map((p) => p.finding));
+      }
+    },
+  );
 });
 
 describe("work that no power tells", () => {

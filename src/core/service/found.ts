@@ -1,6 +1,5 @@
 import { words } from "../words";
 import type { ServiceContext } from "./step";
-import { airExplained, contactExplained, overlap, type Span } from "./explained";
 import { isPrint, printWord, wettedShare } from "./print";
 import { pastedChips } from "./stripping";
 
@@ -18,6 +17,9 @@ const PASTE: Record<string, string> = {
   little: "hardly any paste",
   over: "paste run over",
 };
+
+/** Paste that carries heat badly by what was seen of it. */
+export const isSpent = (paste: string): boolean => ["dry", "pumped", "little"].includes(paste);
 
 /** What the inspection came to. */
 export function foundIn(ctx: ServiceContext): Found {
@@ -53,85 +55,9 @@ export function foundIn(ctx: ServiceContext): Found {
       said.push(`${b.tag} ${journal.of(`bearing:${b.id}`).value}`);
   return {
     grade: grades.length ? Math.max(...grades.map((g) => g.grade)) : null,
-    contact:
-      pastes.length || pads.length
-        ? pastes.some((p) => p === "dry" || p === "pumped" || p === "little") || badPads.length > 0
-        : null,
+    contact: pastes.length || pads.length ? pastes.some(isSpent) || badPads.length > 0 : null,
     words: said,
   };
-}
-
-/** A path in the run before: K/W above usual with its 90 % interval, and what is usual. */
-export interface PredictedPath {
-  aboveKW: Span;
-  midKW: number;
-  usualKW: number;
-}
-
-/** What the run before pointed to: the paths it read as high, and how high at the chip it judged by. */
-export interface Predicted {
-  airflow: boolean;
-  contact: boolean;
-  /** "cpu" or "gpu"; "" where the paths have no K/W. */
-  chip: string;
-  paths: { airflow: PredictedPath; contact: PredictedPath } | null;
-}
-
-export interface Agreement {
-  path: "airflow" | "contact";
-  agrees: boolean;
-  words: string;
-  /** What the run before predicted and what was found explains, K/W above usual; null where one is not known. */
-  bars: { predicted: PredictedPath; explains: Span } | null;
-}
-
-/**
- * Sets what was seen against what the run before said; paths not looked at yet are left out. Bars that overlap agree.
- */
-export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreement[] {
-  const found = foundIn(ctx);
-  const out: Agreement[] = [];
-  const judged = (
-    path: Agreement["path"],
-    seen: boolean,
-    explains: Span | null,
-    words: Record<"both" | "neither" | "seen" | "said", string>,
-  ) => {
-    const own = predicted.paths?.[path] ?? null;
-    const bars = own && explains ? { predicted: own, explains } : null;
-    // figures decide where there are any: lint that explains less than the run showed does not agree, though there is
-    // lint
-    const agrees = bars ? overlap(bars.predicted.aboveKW, bars.explains) : seen === predicted[path];
-    const less = bars ? bars.explains[1] < bars.predicted.aboveKW[0] : !seen;
-    const side = agrees ? (seen || predicted[path] ? "both" : "neither") : less ? "said" : "seen";
-    out.push({ path, agrees, words: words[side], bars });
-  };
-  if (found.grade !== null) {
-    judged("airflow", found.grade >= 2, predicted.paths ? airExplained(ctx, predicted.paths.airflow.usualKW) : null, {
-      both: "The run before pointed to airflow, and lint was found.",
-      neither: "The run before saw no airflow trouble, and none was found.",
-      seen: "More lint was found than the run before shows: it may have done little harm.",
-      said:
-        "The run before shows more airflow trouble than the lint explains: look for a blower that turns " +
-        "slowly, blocked vents, a wrong plug.",
-    });
-  }
-  if (found.contact !== null) {
-    judged(
-      "contact",
-      found.contact,
-      predicted.paths ? contactExplained(ctx, predicted.chip, predicted.paths.contact.usualKW) : null,
-      {
-        both: "The run before pointed to contact, and paste or pads were out of order.",
-        neither: "The run before saw no contact trouble, and none was found.",
-        seen: "Paste or pads were more out of order than the run before shows.",
-        said:
-          "The run before shows more contact trouble than paste and pads explain: look for a leaning plate, " +
-          "a bent base, a wrong pad.",
-      },
-    );
-  }
-  return out;
 }
 
 /** Words for the adapter's arithmetic: chips and the rest against its label; "" when it is enough or unknown. */

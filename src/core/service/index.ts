@@ -33,16 +33,8 @@ export {
   type Uses,
 } from "./cleaning";
 export { airGrowth, contactGrowth, type Span } from "./explained";
-export {
-  adapterWords,
-  agreementOf,
-  foundIn,
-  warrantyDays,
-  type Agreement,
-  type Found,
-  type Predicted,
-  type PredictedPath,
-} from "./found";
+export { agreementOf, type Agreement, type Predicted, type PredictedPath } from "./agreement";
+export { adapterWords, foundIn, warrantyDays, type Found } from "./found";
 export { contextOf, plansOf, type ServiceFacts } from "./context";
 export {
   aluminiumAt,

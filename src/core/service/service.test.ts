@@ -349,6 +349,42 @@ describe("what was found", () => {
     });
     expect(contact?.agrees).toBe(true);
   });
+  it("is told chip by chip where the run before read several", () => {
+    const gpu = k15.parts.find((p) => p.kind === "chip" && p.role === "gpu")?.id ?? "";
+    const both = context([
+      entry(`paste-was:${cpu}`, { value: "even", stage: "strip" }),
+      entry(`paste-was:${gpu}`, { value: "dry", stage: "strip" }),
+    ]);
+    const contacts = (cpuHigh: boolean, gpuHigh: boolean) => [
+      { chip: "cpu", high: cpuHigh, path: null },
+      { chip: "gpu", high: gpuHigh, path: null },
+    ];
+    const told = (cpuHigh: boolean, gpuHigh: boolean) =>
+      agreementOf(both, { ...said(false, true), contacts: contacts(cpuHigh, gpuHigh) });
+    expect(told(false, true).map((a) => [a.chip, a.agrees])).toEqual([
+      ["cpu", true],
+      ["gpu", true],
+    ]);
+    expect(told(true, false).map((a) => [a.chip, a.agrees])).toEqual([
+      ["cpu", false],
+      ["gpu", false],
+    ]);
+    expect(told(true, false)[0]?.words).toMatch(/Contact of the processor: .*leaning plate/);
+    expect(told(true, false)[1]?.words).toMatch(/Contact of the graphics chip: its paste was more out of order/);
+    // figures of each chip are its own
+    const path = { aboveKW: [0.02, 0.12] as const, midKW: 0.07, usualKW: 0.15 };
+    const withBars = agreementOf(both, {
+      ...said(false, true),
+      contacts: [
+        { chip: "cpu", high: true, path: { ...path, aboveKW: [0.3, 0.5] } },
+        { chip: "gpu", high: true, path },
+      ],
+    });
+    expect(withBars.map((a) => [a.agrees, a.bars?.predicted.aboveKW[0]])).toEqual([
+      [false, 0.3],
+      [true, 0.02],
+    ]);
+  });
   it("felted fins bring the blowers out, by grade", () => {
     const clean = (grade: string) => stepsOf("clean", context([entry(`dust:${f1}`, { value: grade, stage: "strip" })]));
     expect(clean("4").some((s) => /taken out/.test(s.title))).toBe(true);

@@ -13,9 +13,9 @@ export interface ServiceStageView {
   predicted: (Predicted & { headline: string }) | null;
   /** Watts of the chips at the run before's matched load; 0 where unknown. */
   chipW: number;
-  /** Seconds at work per stage in earlier jobs of the model. */
   /** The same by chip. */
   wattsOf: Record<string, number>;
+  /** Seconds at work per stage in earlier jobs of the model. */
   earlier: Partial<Record<ServiceStage, number>>[];
   /** Photos of the job, for the pairs before and after. */
   photos: StepPhotoView[];
@@ -33,13 +33,18 @@ export interface StepPhotoView {
 export async function serviceStage(view: JobView): Promise<ServiceStageView> {
   const triage = await triageOf(view);
   const high = (path: "contact" | "airflow") =>
-    triage?.chips.some((c) => c.paths.some((p) => p.path === path && p.excess.low > 0 && p.excess.K > 3)) ?? false;
+    triage?.chips.some((c) => c.paths.some((p) => p.path === path && isHigh(p))) ?? false;
   return {
     predicted: triage && {
       contact: high("contact"),
       airflow: high("airflow"),
       headline: plainText(triage.headline),
       ...pathsOf(triage),
+      contacts: triage.chips.map((c) => ({
+        chip: c.chip,
+        high: isHigh(c.paths[0]),
+        path: predictedPath(c.paths[0]),
+      })),
     },
     chipW: triage ? Object.values(triage.matched.powerW).reduce((a, b) => a + b, 0) : 0,
     wattsOf: triage ? { ...triage.matched.powerW } : {},
@@ -50,14 +55,19 @@ export async function serviceStage(view: JobView): Promise<ServiceStageView> {
   };
 }
 
-/** Both paths at the chip the run was judged by, K/W above usual; none where its power was not logged. */
+/** A path of the run before, K/W above usual; null where its power was not logged. */
+function predictedPath(p: TriagePath): PredictedPath | null {
+  if (p.seenKW === null || p.seen.K <= 0) return null;
+  const perK = p.seenKW / p.seen.K;
+  return { aboveKW: [p.excess.low * perK, p.excess.high * perK], midKW: p.excess.K * perK, usualKW: p.good.K * perK };
+}
+
+const isHigh = (p: TriagePath): boolean => p.excess.low > 0 && p.excess.K > 3;
+
+/** Both paths at the chip the run was judged by. */
 function pathsOf(triage: Triage): Pick<Predicted, "chip" | "paths"> {
   const lead = triage.chips.find((c) => c.chip === triage.lead) ?? triage.chips[0];
-  const path = (p: TriagePath): PredictedPath | null => {
-    if (p.seenKW === null || p.seen.K <= 0) return null;
-    const perK = p.seenKW / p.seen.K;
-    return { aboveKW: [p.excess.low * perK, p.excess.high * perK], midKW: p.excess.K * perK, usualKW: p.good.K * perK };
-  };
+  const path = predictedPath;
   const [contact, airflow] = [lead && path(lead.paths[0]), lead && path(lead.paths[1])];
   return lead && contact && airflow ? { chip: lead.chip, paths: { contact, airflow } } : { chip: "", paths: null };
 }

@@ -56,7 +56,7 @@ export function Earlier({
       ) : null}
       {beside ? (
         <p>
-          <b className="font-strong">Judged anew, by judge {beside.judge}:</b> <Sentence parts={beside.headline} />,{" "}
+          <b className="font-strong">Judged anew ({beside.judge}):</b> <Sentence parts={beside.headline} />,{" "}
           <span className="num">{K(beside.K)}</span>. The job keeps the verdict it was closed with.
         </p>
       ) : null}

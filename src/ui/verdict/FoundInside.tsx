@@ -14,7 +14,7 @@ export function FoundInside({ found, films }: FoundInsideProps) {
             Found inside{found.words.length ? `: ${found.words.join(", ")}` : ": nothing out of order"}
           </h2>
           {found.agreements.map((a) => (
-            <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
+            <p key={`${a.path} ${a.chip ?? ""}`} className={a.agrees ? "text-ink-2" : ""}>
               <b className="font-strong">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
             </p>
           ))}

@@ -196,7 +196,7 @@ describe("a verdict that took another's place", () => {
   it("one that was judged since the job was closed stands beside, and does not take its place", () => {
     const beside = { judge: "2.1", at: "2031-05-04T09:00:00.000Z", headline: [{ text: "No real change" }], K: -0.8 };
     render(<Earlier jobId={1} earlier={null} beside={beside} outdated={false} judge="1.3" />);
-    expect(document.body.textContent).toMatch(/by judge 2\.1: No real change, \u22120\.8/);
+    expect(document.body.textContent).toMatch(/Judged anew \(2\.1\): No real change, \u22120\.8/);
     expect(document.body.textContent).toContain("keeps the verdict it was closed with");
   });
 

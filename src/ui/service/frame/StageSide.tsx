@@ -120,7 +120,7 @@ function Agreements({ ctx, more }: { ctx: ServiceContext; more: SideFacts }) {
       <div>
         {found.words.length ? <p className="font-strong">Found: {found.words.join(", ")}.</p> : null}
         {agreements.map((a) => (
-          <p key={a.path} className={a.agrees ? "text-ink-2" : ""}>
+          <p key={`${a.path} ${a.chip ?? ""}`} className={a.agrees ? "text-ink-2" : ""}>
             <b className="font-strong">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
           </p>
         ))}

@@ -4,6 +4,10 @@ import type { Agreement } from "@/core/service";
 const W = 292;
 const L = 74;
 
+/** The path of a row; contact with its chip, where there are several. */
+const nameOf = (a: Agreement): string =>
+  a.path === "airflow" ? "Airflow" : a.chip === null ? "Contact" : a.chip === "gpu" ? "Graphics" : "Processor";
+
 /**
  * What the run before predicted, dashed, over what was found explains, solid; K/W above usual, one axis for both paths.
  */
@@ -25,7 +29,7 @@ export function AgreementBars({ agreements }: { agreements: readonly Agreement[]
         aria-label={own
           .map((a) =>
             a.bars
-              ? `${a.path}: predicted ${f(a.bars.predicted.aboveKW[0])} to ${f(a.bars.predicted.aboveKW[1])}, ` +
+              ? `${nameOf(a)}: predicted ${f(a.bars.predicted.aboveKW[0])} to ${f(a.bars.predicted.aboveKW[1])}, ` +
                 `explained ${f(a.bars.explains[0])} to ${f(a.bars.explains[1])} K/W above usual`
               : "",
           )
@@ -52,9 +56,9 @@ export function AgreementBars({ agreements }: { agreements: readonly Agreement[]
           const [p, e] = [a.bars.predicted, a.bars.explains];
           const y = i * 54;
           return (
-            <g key={a.path}>
+            <g key={`${a.path} ${a.chip ?? ""}`}>
               <text x={0} y={y + 27} fontSize="var(--text-note)" fontWeight="var(--font-weight-strong)" fill={colour}>
-                {a.path === "airflow" ? "Airflow" : "Contact"}
+                {nameOf(a)}
               </text>
               <rect
                 x={x(p.aboveKW[0])}
