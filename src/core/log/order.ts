@@ -33,7 +33,9 @@ export function orderRows(raw: Float64Array, lines: Uint32Array, form: TimeForm)
 export function isNewestFirst(raw: Float64Array): boolean {
   let back = 0;
   let on = 0;
-  for (let i = 1; i < raw.length; i++) {
+  // of a very long log pairs of rows spread over all of it
+  const stride = Math.max(1, Math.floor(raw.length / 200_000));
+  for (let i = 1; i < raw.length; i += stride) {
     if ((raw[i] ?? 0) < (raw[i - 1] ?? 0)) back++;
     else if ((raw[i] ?? 0) > (raw[i - 1] ?? 0)) on++;
   }
@@ -56,16 +58,14 @@ function oldestFirst(raw: Float64Array, lines: Uint32Array, form: TimeForm): Ord
   const { scale } = form;
   if (form.kind === "clock" && scale !== 1)
     tally.add("minutes", lines[0] ?? 0, () => "Times like 0:05 were read as minutes and seconds.");
-  const t = raw.map((v) => v * scale);
+  const t = scaled(raw, scale);
   const isClock = form.kind !== "number" || form.epoch;
   if (form.kind === "clock") unwrapMidnight(t, lines, tally);
   if (isClock) undoClockChange(t, lines, tally);
-  let index = dropLoneJumps(t, lines, tally);
-  index = longestStretch(t, index, lines, tally);
-  index = sortNearby(t, index, lines, tally);
-  const spread = settleDuplicates(t, index, lines, tally);
+  const spread = climbs(t) ? { index: everyRow(t.length), timeS: t } : putInOrder(t, lines, tally);
   const first = spread.timeS[0] ?? 0;
-  const timeS = spread.timeS.map((v) => v - first);
+  const { timeS } = spread;
+  for (let k = 0; k < timeS.length; k++) timeS[k] = (timeS[k] as number) - first;
   const stepS = medianStep(timeS);
   const gaps: { atS: number; lengthS: number }[] = [];
   let longestS = 0;
@@ -83,6 +83,35 @@ function oldestFirst(raw: Float64Array, lines: Uint32Array, form: TimeForm): Ord
   }
   const startMs = form.kind === "iso" || (form.kind === "number" && form.epoch) ? first * 1000 : null;
   return { index: spread.index, timeS, stepS, startMs, gaps, warnings: tally.list() };
+}
+
+function scaled(raw: Float64Array, scale: number): Float64Array {
+  const t = raw.slice();
+  if (scale !== 1) for (let k = 0; k < t.length; k++) t[k] = (t[k] as number) * scale;
+  return t;
+}
+
+/** Whether every row is later than the one before: then nothing is to be put in order. */
+function climbs(t: Float64Array): boolean {
+  for (let k = 1; k < t.length; k++) if (!((t[k] as number) > (t[k - 1] as number))) return false;
+  return true;
+}
+
+function everyRow(n: number): Uint32Array {
+  const index = new Uint32Array(n);
+  for (let k = 0; k < n; k++) index[k] = k;
+  return index;
+}
+
+function putInOrder(
+  t: Float64Array,
+  lines: Uint32Array,
+  tally: WarningTally,
+): { index: Uint32Array; timeS: Float64Array } {
+  let index = dropLoneJumps(t, lines, tally);
+  index = longestStretch(t, index, lines, tally);
+  index = sortNearby(t, index, lines, tally);
+  return settleDuplicates(t, index, lines, tally);
 }
 
 /** Median step, over every row of a short log and over evenly spread rows of a very long one. */

@@ -49,7 +49,8 @@ export function toRun(table: LogTable): Result<Run> {
   const order = orderRows(table.time, table.lines, table.timeForm);
   if (order.index.length < 10) return bad(logProblem.tooFewRows(order.index.length));
   if (!((order.timeS[order.timeS.length - 1] ?? 0) > 0)) return bad(logProblem.noTimePasses());
-  const channels = taken.map((c) => channelFrom(c, table.values[c.index] ?? new Float32Array(0), order.index));
+  const rows = isStraight(order.index, table.rows) ? null : order.index;
+  const channels = taken.map((c) => channelFrom(c, table.values[c.index] ?? new Float32Array(0), rows));
   const warnings = [...table.warnings, ...order.warnings];
   for (const c of channels) if (c.unit === "°C") dropImpossible(c, table.lines, order.index, warnings);
   const hottest = hottestCore(channels);
@@ -71,9 +72,20 @@ export function toRun(table: LogTable): Result<Run> {
 const isChipTemperature = (key: string): boolean =>
   key === "cpu.temperature" || key === "gpu.temperature" || /^cpu\.core\d+\.temperature$/.test(key);
 
-function channelFrom(c: ColumnGuess, raw: Float32Array, index: Uint32Array): Channel {
-  const values = new Float32Array(index.length);
-  for (let k = 0; k < index.length; k++) values[k] = (raw[index[k] ?? 0] ?? NaN) * c.factor + c.offset;
+/** Whether every row stands where it was written: then columns are copied whole. */
+function isStraight(index: Uint32Array, rows: number): boolean {
+  if (index.length !== rows) return false;
+  for (let k = 0; k < rows; k++) if (index[k] !== k) return false;
+  return true;
+}
+
+/** The readings of a column in its unit, in the order of `rows`; null for the order they stand in. */
+function channelFrom(c: ColumnGuess, raw: Float32Array, rows: Uint32Array | null): Channel {
+  const { factor, offset } = c;
+  const values = rows ? new Float32Array(rows.length) : raw.slice();
+  if (rows) for (let k = 0; k < values.length; k++) values[k] = raw[rows[k] as number] as number;
+  if (factor !== 1 || offset !== 0)
+    for (let k = 0; k < values.length; k++) values[k] = (values[k] as number) * factor + offset;
   return { key: c.role, unit: c.unit, heading: c.heading, values };
 }
 
