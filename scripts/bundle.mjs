@@ -5,6 +5,9 @@ import { build } from "esbuild";
 /** Parts of earlier bundles that may still be loaded by a command that runs, ms. */
 const KEEP_MS = 3_600_000;
 
+/** What is started by its name: the command, and the thread of the server that judges. */
+const ENTRIES = new Set(["main.mjs", "judging.mjs"]);
+
 /**
  * Makes the command: one small entry, each sub-command in files of its own, loaded when it is called. The entry is
  * put in place last and at once, so that a command started meanwhile finds a whole bundle, old or new.
@@ -13,7 +16,7 @@ export async function bundle(root) {
   const outdir = join(root, "dist/cli");
   const { outputFiles } = await build({
     absWorkingDir: root,
-    entryPoints: ["src/cli/main.ts"],
+    entryPoints: { main: "src/cli/main.ts", judging: "src/workers/judging.ts" },
     outdir,
     outExtension: { ".js": ".mjs" },
     bundle: true,
@@ -31,9 +34,9 @@ export async function bundle(root) {
   });
   mkdirSync(outdir, { recursive: true });
   const made = new Set(outputFiles.map((f) => basename(f.path)));
-  for (const f of outputFiles) if (basename(f.path) !== "main.mjs" && !existsSync(f.path)) place(f);
-  const entry = outputFiles.find((f) => basename(f.path) === "main.mjs");
-  if (entry) place(entry);
+  const isEntry = (f) => ENTRIES.has(basename(f.path));
+  for (const f of outputFiles) if (!isEntry(f) && !existsSync(f.path)) place(f);
+  for (const f of outputFiles) if (isEntry(f)) place(f);
   for (const name of readdirSync(outdir)) {
     const age = Date.now() - (statSync(join(outdir, name), { throwIfNoEntry: false })?.mtimeMs ?? Date.now());
     if (!made.has(name) && age > KEEP_MS) rmSync(join(outdir, name), { force: true });

@@ -7,6 +7,7 @@ PORT="${PORT:-3000}"
 HOST="${HOST:-127.0.0.1}"
 bash scripts/install.sh
 echo "Building"
+node bin/ovrant.mjs --help > /dev/null
 npx next build > /tmp/ovrant-build.$$ 2>&1 || { cat /tmp/ovrant-build.$$; rm -f /tmp/ovrant-build.$$; exit 1; }
 rm -f /tmp/ovrant-build.$$
 npm run --silent ovrant -- demo

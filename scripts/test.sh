@@ -28,7 +28,7 @@ step() { # name, command...
 step types bash -c "npx next typegen > /dev/null && npx tsc --noEmit"
 step lint bash scripts/lint.sh
 step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=.reports/unit.json
-step build npx next build
+step build bash -c "node bin/ovrant.mjs --help > /dev/null && npx next build"
 step browser npx playwright test
 echo "Took:${times%,}; all together $SECONDS s with installing"
 node scripts/tally.mjs $steps

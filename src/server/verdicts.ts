@@ -1,4 +1,4 @@
-import { explainPair, JUDGE_VERSION, judgePair, type ChipExplanation, type Verdict } from "../core/judge";
+import { JUDGE_VERSION, type ChipExplanation, type Verdict } from "../core/judge";
 import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
@@ -7,6 +7,7 @@ import { findRun, runsOfJob, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
 import { check } from "../input/check";
 import { PhasesInput } from "../input/run";
+import { judged } from "./judging";
 import { goodFigures } from "./views/good";
 import { judgeRunOf } from "./views/judgeRun";
 import { serverProblem } from "./problems";
@@ -24,7 +25,8 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
   const limitC = machine?.limitC ?? null;
   const before = await judgeRunOf(runs.before);
   const figures = machine ? await goodFigures(machine, job, before.run) : null;
-  const result = judgePair(before, await judgeRunOf(runs.after), { limitC, thresholdK: THRESHOLD_K, good: figures });
+  const options = { limitC, thresholdK: THRESHOLD_K, good: figures };
+  const result = await judged({ kind: "pair", before, after: await judgeRunOf(runs.after), options });
   const inputs = {
     limitC,
     thresholdK: THRESHOLD_K,
@@ -45,7 +47,8 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
 export async function explainJob(jobId: number): Promise<Result<ChipExplanation[]>> {
   const runs = await runsOfJob(await database(), jobId);
   if (!runs.before || !runs.after) return bad(serverProblem.roomFirst());
-  return ok(explainPair(await judgeRunOf(runs.before), await judgeRunOf(runs.after)));
+  const [before, after] = [await judgeRunOf(runs.before), await judgeRunOf(runs.after)];
+  return ok(await judged({ kind: "explain", before, after }));
 }
 
 /** What the verdict would be with other bounds of one run; nothing is stored. */
@@ -67,10 +70,8 @@ export async function tryBounds(
     ...(r.id === runId ? { phases: { loadOnS: checked.value.loadOnS, loadOffS: checked.value.loadOffS } } : {}),
   });
   if (!(checked.value.loadOffS > checked.value.loadOnS)) return bad(serverProblem.badPhases());
-  const v = judgePair(await of(runs.before), await of(runs.after), {
-    limitC: machine?.limitC ?? null,
-    thresholdK: THRESHOLD_K,
-  });
+  const options = { limitC: machine?.limitC ?? null, thresholdK: THRESHOLD_K };
+  const v = await judged({ kind: "pair", before: await of(runs.before), after: await of(runs.after), options });
   return ok({
     headline: v.headline,
     chips: v.chips.flatMap((c) => (c.change ? [{ chip: c.chip, ...c.change }] : [])),

@@ -4,7 +4,6 @@ import {
   figuresOfClass,
   goodRunsOf,
   JUDGE_VERSION,
-  judgePair,
   type GoodFigures,
   type GoodRun,
 } from "../../core/judge";
@@ -15,6 +14,7 @@ import { machinesOfModel } from "../../data/machines";
 import { findMeasure, keepMeasure } from "../../data/measures";
 import { runsOfJob } from "../../data/runs";
 import { latestVerdict } from "../../data/verdicts";
+import { judged } from "../judging";
 import { judgeRunOf } from "./judgeRun";
 
 /** Good figures are taken from so many jobs at most, the newest: more would tell nothing new. */
@@ -65,7 +65,12 @@ async function measured(past: Job, machine: Machine): Promise<GoodRun[] | null> 
     verdict?.judgeVersion === JUDGE_VERSION && verdict.beforeRunId === before.id && verdict.afterRunId === after.id;
   const result = current
     ? verdict.result
-    : judgePair(await judgeRunOf(before), await judgeRunOf(after), { limitC: machine.limitC });
+    : await judged({
+        kind: "pair",
+        before: await judgeRunOf(before),
+        after: await judgeRunOf(after),
+        options: { limitC: machine.limitC },
+      });
   const runs = goodRunsOf(machine.tag, result);
   await keepMeasure(db, { ...of, runs });
   return runs;

@@ -1,6 +1,7 @@
-import { afterAlone, triageRun, type AfterAlone, type Triage } from "../../core/judge";
+import { afterAlone, type AfterAlone, type Triage } from "../../core/judge";
 import type { RunRecord } from "../../data/runs";
 import { goodFigures } from "./good";
+import { judged } from "../judging";
 import { judgeRunOf } from "./judgeRun";
 import type { JobView } from "./job";
 
@@ -20,6 +21,7 @@ export async function afterAloneOf(view: JobView): Promise<AfterAlone | null> {
 }
 
 async function aloneOf(view: JobView, record: RunRecord): Promise<Triage | null> {
-  const input = await judgeRunOf(record);
-  return triageRun(input, await goodFigures(view.machine, view.job, input.run), view.machine.limitC);
+  const run = await judgeRunOf(record);
+  const good = await goodFigures(view.machine, view.job, run.run);
+  return judged({ kind: "alone", run, good, limitC: view.machine.limitC });
 }

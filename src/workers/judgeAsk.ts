@@ -1,0 +1,36 @@
+import {
+  explainPair,
+  judgePair,
+  triageRun,
+  type ChipExplanation,
+  type GoodFigures,
+  type JudgeOptions,
+  type JudgeRun,
+  type Triage,
+  type Verdict,
+} from "../core/judge";
+
+/** What is asked of the judge, with everything it needs: runs travel as they are, numbers and all. */
+export type JudgeAsk =
+  | { kind: "pair"; before: JudgeRun; after: JudgeRun; options: Partial<JudgeOptions> }
+  | { kind: "explain"; before: JudgeRun; after: JudgeRun }
+  | { kind: "alone"; run: JudgeRun; good: GoodFigures; limitC: number | null };
+
+export interface JudgeAnswers {
+  pair: Verdict;
+  explain: ChipExplanation[];
+  alone: Triage | null;
+}
+
+/** Judges here, on the thread that calls. */
+export function answerTo<K extends JudgeAsk["kind"]>(ask: Extract<JudgeAsk, { kind: K }>): JudgeAnswers[K];
+export function answerTo(ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] {
+  switch (ask.kind) {
+    case "pair":
+      return judgePair(ask.before, ask.after, ask.options);
+    case "explain":
+      return explainPair(ask.before, ask.after);
+    case "alone":
+      return triageRun(ask.run, ask.good, ask.limitC);
+  }
+}
