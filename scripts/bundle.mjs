@@ -16,7 +16,7 @@ export async function bundle(root) {
   const outdir = join(root, "dist/cli");
   const { outputFiles } = await build({
     absWorkingDir: root,
-    entryPoints: { main: "src/cli/main.ts", judging: "src/workers/judging.ts" },
+    entryPoints: { main: "src/cli/main.ts", judging: "src/server/thread/worker.ts" },
     outdir,
     outExtension: { ".js": ".mjs" },
     bundle: true,

@@ -7,7 +7,7 @@ import { findRun, runsOfJob, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
 import { check } from "../input/check";
 import { PhasesInput } from "../input/run";
-import { judged } from "./judging";
+import { judged } from "./thread/judging";
 import { goodFigures } from "./views/good";
 import { judgeRunOf } from "./views/judgeRun";
 import { serverProblem } from "./problems";

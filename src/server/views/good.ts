@@ -14,7 +14,7 @@ import { machinesOfModel } from "../../data/machines";
 import { findMeasure, keepMeasure } from "../../data/measures";
 import { runsOfJob } from "../../data/runs";
 import { latestVerdict } from "../../data/verdicts";
-import { judged } from "../judging";
+import { judged } from "../thread/judging";
 import { judgeRunOf } from "./judgeRun";
 
 /** Good figures are taken from so many jobs at most, the newest: more would tell nothing new. */

@@ -1,7 +1,7 @@
 import { afterAlone, type AfterAlone, type Triage } from "../../core/judge";
 import type { RunRecord } from "../../data/runs";
 import { goodFigures } from "./good";
-import { judged } from "../judging";
+import { judged } from "../thread/judging";
 import { judgeRunOf } from "./judgeRun";
 import type { JobView } from "./job";
 

@@ -1,7 +1,7 @@
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
-import { answerTo, type JudgeAnswers, type JudgeAsk } from "../workers/judgeAsk";
+import { answerTo, type JudgeAnswers, type JudgeAsk } from "./ask";
 
 /** The judge as a bundle, made with the command. */
 const BUNDLE = join(process.cwd(), "dist/cli/judging.mjs");

@@ -3,8 +3,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { build } from "esbuild";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { judgePair, verdictJson } from "../core/judge";
-import { rigRun } from "../testing/rigRuns";
+import { judgePair, verdictJson } from "../../core/judge";
+import { rigRun } from "../../testing/rigRuns";
 import { judged, JudgeThread } from "./judging";
 
 let folder = "";
@@ -12,7 +12,7 @@ let thread: JudgeThread;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), "ovrant-judging-"));
   const outfile = join(folder, "judging.mjs");
-  await build({ entryPoints: ["src/workers/judging.ts"], bundle: true, platform: "node", format: "esm", outfile });
+  await build({ entryPoints: ["src/server/thread/worker.ts"], bundle: true, platform: "node", format: "esm", outfile });
   thread = new JudgeThread(outfile);
 });
 afterAll(async () => {

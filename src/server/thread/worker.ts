@@ -1,5 +1,5 @@
 import { parentPort } from "node:worker_threads";
-import { answerTo, type JudgeAsk } from "./judgeAsk";
+import { answerTo, type JudgeAsk } from "./ask";
 
 /** The judge on a thread of its own: one question at a time, each answered under its number. */
 parentPort?.on("message", ({ id, ask }: { id: number; ask: JudgeAsk }) => {
