@@ -153,6 +153,17 @@ describe("blowers in one run alone", () => {
     expect(of({ faults: { fanStopped: true }, omit })?.word).toBe("fan");
     expect(of({ edit: zero(/^fan/), omit })?.word).toBe("cannot-tell");
   });
+  it("nothing is set against good figures, nor expected, where the watts are not known", () => {
+    for (const told of [
+      { omit: ["cpu.power"], faults: { contact: { cpu: 2.6 } } },
+      { edit: (log: RigLog) => eachReading(log, /power$/, (v) => v + 16), faults: { clog: 2.6 } },
+    ] as RigRun[]) {
+      const t = of(told);
+      expect(t?.word).toBe("cannot-tell");
+      expect([t?.chips, t?.expect, t?.surer, t?.lead]).toEqual([[], [], [], null]);
+      expect(t?.matched.powerW).toEqual({});
+    }
+  });
   it("what is missing is said as it is: all power, one chip's, or only the chip's own", () => {
     expect(says({ omit: ["cpu.power"] })).toMatch(/^No power is logged/);
     expect(says({ machine: tessalyK15, omit: ["gpu.power"] })).toMatch(/^No power of the graphics chip is logged/);

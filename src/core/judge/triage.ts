@@ -26,9 +26,10 @@ export function triageRun(input: JudgeRun, good: GoodFigures, limitC: number | n
   const stands = !readsZero(logged) || airStands(logged, good);
   const series = guessFan(stands ? logged : { ...logged, fan: null, fans: [] });
   const matched = matchedConditions(series);
-  const chips = estimatesOf(...aloneWithSpectra(series, matched));
-  const facts = runFacts(series);
+  // figures per watt need the watts: without them nothing is set against good ones
   const blind = series.chips.some((c) => !c.powerLogged);
+  const chips = blind ? [] : estimatesOf(...aloneWithSpectra(series, matched));
+  const facts = runFacts(series);
   const judged = chips.map((c): TriageChip => {
     const powerW = matched.powerW[c.chip] ?? 0;
     const total = Object.values(matched.powerW).reduce((a, b) => a + b, 0);
@@ -44,7 +45,7 @@ export function triageRun(input: JudgeRun, good: GoodFigures, limitC: number | n
         seen: p.before,
         good: g,
         excess: less(p.before, g),
-        seenKW: powerW > 0.5 && !blind ? p.before.K / powerW : null,
+        seenKW: powerW > 0.5 ? p.before.K / powerW : null,
       };
     }) as [TriagePath, TriagePath];
     const goodTotal: Figure = {

@@ -50,8 +50,7 @@ export function summary({ word, lead, good, blind, series, notes }: Told): Sente
     return [
       {
         text:
-          `${blindWords(series)}, so heights cannot be set against good figures. The run still serves as the ` +
-          "run before.",
+          `${blindWords(series)}, so heights cannot be set against good figures. In a pair the run still ` + "serves.",
       },
     ];
   if (!series.room)

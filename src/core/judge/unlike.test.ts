@@ -74,7 +74,7 @@ describe("a chip that the two logs read by different sensors", () => {
     expect(witnessOf(v, "sensor", "cpu")).toMatchObject({
       finding: "corrected",
       before: "package",
-      after: "hottest core",
+      after: "cores",
     });
     expect(codesOf(v)).toContain("sensors-differ");
     const like = rigVerdict(cored, cored);

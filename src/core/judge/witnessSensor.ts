@@ -3,6 +3,14 @@ import { channelOf, placeRead, type PlaceRead } from "../log";
 import type { ChipId } from "../thermal";
 import type { Scene, Testimony } from "./witness";
 
+/** The place in a word. */
+const SHORT: Record<PlaceRead, string> = {
+  "hottest core": "cores",
+  "hot spot": "hot spot",
+  average: "average",
+  package: "package",
+};
+
 /** Whether both logs read a chip at the same place; silent where they do. */
 export function sensorWitness({ runs }: Scene, chip: ChipId): Testimony[] {
   const placeIn = (run: "before" | "after"): PlaceRead | null => {
@@ -22,8 +30,8 @@ export function sensorWitness({ runs }: Scene, chip: ChipId): Testimony[] {
         of: "sensor",
         chip,
         finding: "corrected",
-        before,
-        after,
+        before: SHORT[before],
+        after: SHORT[after],
         says,
         unknowns: [],
         addsK: null,

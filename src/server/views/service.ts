@@ -35,17 +35,20 @@ export async function serviceStage(view: JobView): Promise<ServiceStageView> {
   const high = (path: "contact" | "airflow") =>
     triage?.chips.some((c) => c.paths.some((p) => p.path === path && isHigh(p))) ?? false;
   return {
-    predicted: triage && {
-      contact: high("contact"),
-      airflow: high("airflow"),
-      headline: plainText(triage.headline),
-      ...pathsOf(triage),
-      contacts: triage.chips.map((c) => ({
-        chip: c.chip,
-        high: isHigh(c.paths[0]),
-        path: predictedPath(c.paths[0]),
-      })),
-    },
+    // a run that cannot be set against good figures pointed to nothing
+    predicted: triage?.chips.length
+      ? {
+          contact: high("contact"),
+          airflow: high("airflow"),
+          headline: plainText(triage.headline),
+          ...pathsOf(triage),
+          contacts: triage.chips.map((c) => ({
+            chip: c.chip,
+            high: isHigh(c.paths[0]),
+            path: predictedPath(c.paths[0]),
+          })),
+        }
+      : null,
     chipW: triage ? Object.values(triage.matched.powerW).reduce((a, b) => a + b, 0) : 0,
     wattsOf: triage ? { ...triage.matched.powerW } : {},
     earlier: await earlierTimes(view),

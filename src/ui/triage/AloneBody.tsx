@@ -11,12 +11,14 @@ interface Props {
   triage: Triage;
   headline: readonly SentencePart[];
   summary: readonly SentencePart[];
+  /** Which run it is. */
+  run: "before" | "after";
   /** What stands beside the ladder, over what else the run shows. */
   side: ReactNode;
 }
 
 /** One run alone against good figures: the sentence, the ladder, and what else the run shows. */
-export function AloneBody({ triage: t, headline, summary, side }: Props) {
+export function AloneBody({ triage: t, headline, summary, run, side }: Props) {
   const [picked, setPicked] = useState(() =>
     Math.max(
       0,
@@ -24,7 +26,7 @@ export function AloneBody({ triage: t, headline, summary, side }: Props) {
     ),
   );
   const chip = t.chips[picked];
-  const told = t.word !== "cannot-tell" || (t.facts?.roomC !== null && Object.keys(t.matched.powerW).length > 0);
+  const told = t.word !== "cannot-tell" || t.facts?.roomC !== null;
   return (
     <>
       <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
@@ -47,7 +49,7 @@ export function AloneBody({ triage: t, headline, summary, side }: Props) {
             </span>
           </h2>
           {chip && told ? (
-            <TriageLadder chip={chip} matched={t.matched} limitC={t.limitC} />
+            <TriageLadder chip={chip} matched={t.matched} limitC={t.limitC} run={run} />
           ) : (
             <p className="py-10 text-lead text-ink-2">No ladder without room temperature and power.</p>
           )}

@@ -36,6 +36,7 @@ export function AloneVerdict({ jobId, alone, why, suggestedDue, closed }: Props)
         triage={alone.triage}
         headline={alone.headline}
         summary={alone.summary}
+        run="after"
         side={
           <>
             <p className="text-lead leading-5.5">

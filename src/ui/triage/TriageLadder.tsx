@@ -10,10 +10,12 @@ interface Props {
   chip: TriageChip;
   matched: Matched;
   limitC: number | null;
+  /** Which run it is: a run before is dashed, one after solid. */
+  run?: "before" | "after";
 }
 
-/** This machine, dashed as a run before, beside good ones as an outline with the band of their range. */
-export function TriageLadder({ chip, matched, limitC }: Props) {
+/** This machine beside good ones as an outline with the band of their range. */
+export function TriageLadder({ chip, matched, limitC, run = "before" }: Props) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 540, height: 440 });
   const work = triageLadderPlan({ size, chip, matched, limitC });
   const { W, height, roomC, airflow, contact, kw, plan, x0, y, airC, a, goodAirC, topC, goodTopC, b, footY } = work;
@@ -37,7 +39,7 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
         <path d={`M${x0} ${y(airC)}V${y(topC)}L${a - 4} ${y(goodTopC)}V${y(goodAirC)}z`} fill="var(--paste-wash)" />
         <path d={`M${x0} ${y(airC)}L${a - 4} ${y(goodAirC)}`} stroke="var(--air)" strokeWidth={1.2} />
         <path d={`M${x0} ${y(topC)}L${a - 4} ${y(goodTopC)}`} stroke="var(--paste)" strokeWidth={1.4} />
-        <Rails plan={plan} roomC={roomC} which="before" airTopC={airC} topC={topC} airKnown contactKnown />
+        <Rails plan={railsAt(plan, run)} roomC={roomC} which={run} airTopC={airC} topC={topC} airKnown contactKnown />
         <GoodParts work={work} />
         <TriageFigures work={work} />
         <text
@@ -59,6 +61,10 @@ export function TriageLadder({ chip, matched, limitC }: Props) {
     </div>
   );
 }
+
+/** The plan with this machine's place where the rails of its run are drawn. */
+const railsAt = (plan: LadderPlan, run: "before" | "after"): LadderPlan =>
+  run === "before" ? plan : { ...plan, after: plan.before };
 
 interface TriageLadderPlanGiven {
   size: { width: number; height: number };

@@ -18,6 +18,7 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
         triage={t}
         headline={t.headline}
         summary={t.summary}
+        run="before"
         side={
           <>
             <Expected lines={t.expect} />

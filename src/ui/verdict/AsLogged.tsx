@@ -133,12 +133,13 @@ function useLoggedAxes({ curves, facts, limitC, height }: UseLoggedAxesGiven) {
     ...(limitC === null ? [] : [{ text: "Limit", value: `${limitC}`, y: yOf(limitC) - 0.1, quiet: true }]),
     { text: "Before", value: `${Math.round(late("before"))} °C`, y: yOf(late("before")), quiet: false },
     { text: "After", value: `${Math.round(late("after"))} °C`, y: yOf(late("after")), quiet: false },
-    ...(facts.before.roomC === null
-      ? []
-      : [{ text: "Room", value: facts.before.roomC.toFixed(1), y: yOf(facts.before.roomC), quiet: true }]),
-    ...(facts.after.roomC === null
-      ? []
-      : [{ text: "Room", value: facts.after.roomC.toFixed(1), y: yOf(facts.after.roomC), quiet: true }]),
+    // rooms that read the same are one line
+    ...[...new Set(rooms.map((r) => r.toFixed(1)))].map((value) => ({
+      text: "Room",
+      value,
+      y: yOf(Number(value)),
+      quiet: true,
+    })),
   ]);
   return { rows, span, minutes, low, high, plotH, ends };
 }

@@ -14,11 +14,11 @@ const NAMES: Record<Witness["of"], [name: string, of: string]> = {
   surroundings: ["Surroundings", "as entered"],
   fan: ["Fan", "last two minutes"],
   power: ["Power", "last two minutes"],
-  sensor: ["Sensor", "where the chip is read"],
+  sensor: ["Sensor", "where it sits"],
 };
 
 /** The columns of a row: what, before, the wires, after, what became of it. */
-const COLUMNS = "grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)_64px_minmax(0,1fr)_minmax(0,0.85fr)]";
+const COLUMNS = "grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)_64px_minmax(0,1fr)_minmax(0,0.85fr)]";
 
 interface Props {
   witnesses: readonly Witness[];
@@ -74,7 +74,7 @@ function verdictOf(w: Witness): [string, string] {
   if (w.finding === "fine") return ["Agree", ""];
   return [
     "Corrected",
-    w.addsK === null ? "" : w.addsK < 0.05 ? "adds under 0.1" : `adds ${words.with(w.addsK, "K", 1)}`,
+    w.addsK === null ? "" : w.addsK < 0.05 ? "adds hardly any" : `adds ${words.with(w.addsK, "K", 1)}`,
   ];
 }
 
@@ -203,7 +203,7 @@ function Sleeve({ rows, change }: { rows: readonly Witness[]; change: Figure }) 
         role="img"
         aria-label={`90 % interval ${words.range(change.low, change.high)} K`}
       >
-        {ticks(...(x.domain() as [number, number]), 3)
+        {ticks(...(x.domain() as [number, number]), 2)
           .filter((t) => x(t) > 14 && x(t) < SLEEVE - 14)
           .map((t) => (
             <g key={t}>
