@@ -74,3 +74,29 @@ test("a run that is short says one side, both runs first, and asks for a longer 
   await page.keyboard.press("w");
   await expect(page.getByRole("list", { name: "Both runs, side by side" })).toBeHidden();
 });
+
+test("a machine that could not start has its run after judged alone, against good machines", async ({ page }) => {
+  await takeIn(page, "Dead on arrival");
+  const jobId = /jobs\/(\d+)/.exec(page.url())?.[1] ?? "";
+  await page.goto(`/jobs/${jobId}/open`);
+  await expect(page.getByRole("heading", { name: "No run before" })).toBeVisible();
+  await page.getByRole("button", { name: "Go on, with a reason" }).click();
+  await page.getByRole("textbox").last().fill("Does not start: board repaired first");
+  await page.getByRole("button", { name: "Keep the reason" }).click();
+  await expect(page.getByRole("heading", { name: "No run before" })).toBeHidden();
+  await page.goto(`/jobs/${jobId}/after`);
+  await dropLog(page, "bench-after.csv", rigLog({ clog: 2.6 }, 0.3));
+  await page.getByLabel("Room, start").fill("22");
+  await page.getByLabel("Room, end").fill("22");
+  await page.getByRole("button", { name: /with this log|Keep this log/ }).click();
+  await page.waitForURL(/verdict/);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Airflow still stands high");
+  await expect(page.getByText("No run before: Does not start: board repaired first.")).toBeVisible();
+  await expect(page.getByRole("img", { name: /This machine: airflow/ })).toBeVisible();
+  await page.getByRole("button", { name: "Leave it, with reason" }).click();
+  await page.getByRole("button", { name: "Set the date and close" }).click();
+  await expect(page.getByText(/Write why the job is closed anyway/)).toBeVisible();
+  await page.getByRole("button", { name: "Back" }).click();
+  await page.getByRole("button", { name: /Run after again/ }).click();
+  await page.waitForURL(/after\?replace=1/);
+});
