@@ -332,9 +332,9 @@ function BothPane({ v, chip, onLadder }: BothPaneProps) {
 function LadderPane({ v, chip, drawn, jobId, setExplain, onBoth }: LadderPaneProps) {
   return (
     <section aria-labelledby="ladder-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
-      <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-3 text-lead font-bold">
+      <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-2.5 text-lead font-bold">
         Heat ladder
-        <span className="text-note font-regular text-ink-2">both at {matchedWords(v, chip)}</span>
+        <span className="text-note font-regular text-ink-2">{matchedWords(v, chip)}</span>
         {drawn ? (
           <Link
             prefetch={false}
