@@ -56,21 +56,21 @@ export function walk(track: Track, ladder: Ladder, out: Float64Array[], memo: Lo
     const w1 = (first[s] as number) * scale1;
     const w2 = (second[s] as number) * scale2;
     const lossWK = ladder.finsWK * (loss[s] as number);
-    began.set(walker.read);
-    if (many === 1) {
-      walker.step(w1, w2, room, lossWK);
-      for (let c = 0; c < out.length; c++) middle[c] = 0.5 * ((began[c] as number) + (walker.read[c] as number));
-    } else {
-      middle.fill(0);
-      for (let q = 0; q < many; q++) {
-        for (let c = 0; c < out.length; c++) middle[c] = (middle[c] as number) + (walker.read[c] as number) / many;
-        walker.step(w1, w2, room, lossWK);
-      }
-      // the trapezoid: half of the first goes, half of the last comes
-      for (let c = 0; c < out.length; c++)
-        middle[c] = (middle[c] as number) + (0.5 * ((walker.read[c] as number) - (began[c] as number))) / many;
-    }
     const toEnd = track.toEnd[s] as number;
+    if (toEnd >= 1 && many === 1) {
+      walker.step(w1, w2, room, lossWK);
+      for (let c = 0; c < out.length; c++) (out[c] as Float64Array)[s] = walker.read[c] as number;
+      continue;
+    }
+    began.set(walker.read);
+    middle.fill(0);
+    for (let q = 0; q < many; q++) {
+      for (let c = 0; c < out.length; c++) middle[c] = (middle[c] as number) + (walker.read[c] as number) / many;
+      walker.step(w1, w2, room, lossWK);
+    }
+    // the trapezoid: half of the first goes, half of the last comes
+    for (let c = 0; c < out.length; c++)
+      middle[c] = (middle[c] as number) + (0.5 * ((walker.read[c] as number) - (began[c] as number))) / many;
     for (let c = 0; c < out.length; c++) {
       const end = walker.read[c] as number;
       // readings that were merged lie between the mean of the step and its end
