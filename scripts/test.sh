@@ -25,8 +25,22 @@ step() { # name, command...
   if "$@"; then steps="$steps $name=0"; else steps="$steps $name=1"; fi
   times="$times $name $((SECONDS - from)) s,"
 }
-step types bash -c "npx next typegen > /dev/null && npx tsc --noEmit"
-step lint bash scripts/lint.sh
+# types and lint mind nothing but the sources: side by side
+together() { # name, command; name, command
+  local from=$SECONDS first second
+  bash -c "$2" > ".reports/$1.log" 2>&1 &
+  first=$!
+  bash -c "$4" > ".reports/$3.log" 2>&1 &
+  second=$!
+  for pair in "$1 $first" "$3 $second"; do
+    local name="${pair% *}"
+    if wait "${pair#* }"; then steps="$steps $name=0"; else steps="$steps $name=1"; fi
+    echo "== $name"
+    cat ".reports/$name.log"
+  done
+  times="$times $1 and $3 $((SECONDS - from)) s,"
+}
+together types "npx next typegen > /dev/null && npx tsc --noEmit" lint "bash scripts/lint.sh"
 step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=.reports/unit.json
 step build bash -c "node bin/ovrant.mjs --help > /dev/null && npx next build"
 step browser npx playwright test
