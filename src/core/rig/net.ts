@@ -219,8 +219,10 @@ export class NetThermal implements Thermal {
       const wk = share * lossWK;
       add(node, node, wk);
       // the inlet takes on a part of the case's rise, and a fifth of what leaves warms the case
-      add(node, this.caseNode, -wk * this.machine.recirculation * this.build.comesRound);
+      const round = this.machine.recirculation * this.build.comesRound;
+      add(node, this.caseNode, -wk * round);
       add(this.caseNode, node, -0.2 * wk);
+      add(this.caseNode, this.caseNode, 0.2 * wk * round);
     }
     powerW.forEach((w, i) => {
       add(this.dies[i] ?? 0, n, w);

@@ -74,7 +74,7 @@ describe("a run on the rig", () => {
 });
 
 describe("the net of nodes, a physics of its own", () => {
-  const families = ["distributed", "fast-fins", "chamber", "leaky"] as const;
+  const families = ["distributed", "fast-fins", "chamber", "leaky", "heavy", "apart", "soaked"] as const;
   it.each(families)("%s: settles where it says it stands, and stays there", (family) => {
     const net = thermalOf({ ...tessalyK15, family }, soundMachine);
     const powerW = [40, 35];
@@ -95,5 +95,25 @@ describe("the net of nodes, a physics of its own", () => {
     expect(at({ clog: 2 }).airflowK).toBeGreaterThan(1.15 * sound.airflowK);
     expect(at({}, 0.4).airflowK).toBeGreaterThan(1.1 * sound.airflowK);
     expect(at({ clog: 2 }).contactK / sound.contactK).toBeCloseTo(1, 1);
+  });
+  it.each(families)("%s: more lint never cools, however much air comes round again", (family) => {
+    const machine = { ...tessalyK15, family, recirculation: 0.4, caseKW: 0.9, finKW: 0.15 };
+    const rise = (clog: number) => thermalOf(machine, withFaults({ clog })).steady([45, 60], 0.8)[0]?.airflowK ?? NaN;
+    const rises = [1, 1.3, 1.8, 2.5, 4].map(rise);
+    rises.forEach((k, i) => expect(k).toBeGreaterThan(rises[i - 1] ?? 0));
+  });
+  it("a pipe that carries more than it can dries out: twice the power is more than twice the rise", () => {
+    const rise = (watts: number) =>
+      thermalOf({ ...wrenfell14, family: "heavy" }, soundMachine).steady([watts], 0.8)[0]?.airflowK ?? NaN;
+    expect(rise(20) / rise(10)).toBeLessThan(2.02);
+    expect(rise(60) / rise(30)).toBeGreaterThan(2.03);
+  });
+  it("chips apart have fins of their own: one hardly warms the other", () => {
+    const other = (family: "apart" | "distributed") => {
+      const machine = { ...tessalyK15, family };
+      const at = (gpuW: number) => thermalOf(machine, soundMachine).steady([40, gpuW], 0.8)[0]?.airflowK ?? NaN;
+      return at(60) - at(5);
+    };
+    expect(other("apart")).toBeLessThan(0.6 * other("distributed"));
   });
 });
