@@ -182,6 +182,10 @@ describe("the fan in the air path", () => {
     const slow = fanSlowness(Float64Array.of(4000, 2000, 2000, 0), 4000, 0.5);
     expect([...slow].map((v) => Math.round(v * 1e4) / 1e4)).toEqual([1, 1.4142, 1.4142, 3.5355]);
   });
+  it("a slow fan makes the start warmer in its measure", () => {
+    const slow = Float64Array.of(2, 2);
+    expect([...response(Float64Array.of(0, 1), Float64Array.of(3, 3), 40, 3, slow)]).toEqual([6, 6]);
+  });
   it("a change of step is worked out anew", () => {
     const y = response(Float64Array.of(0, 1, 3), Float64Array.of(0, 10, 10), 2, 0);
     expect(y[1]).toBeCloseTo(10 * (1 - Math.exp(-0.5)), 9);
