@@ -71,7 +71,9 @@ export async function standingVerdict(
     .andWhere("created_at", "<=", job.closedAt)
     .orderBy("id", "desc")
     .first();
-  return row ? fromRow(row) : latestVerdict(db, job.id);
+  // none was given before it was closed: the first one since is the one it stands by
+  const first = row ?? (await db<VerdictRow>("verdicts").where({ job_id: job.id }).orderBy("id").first());
+  return first ? fromRow(first) : null;
 }
 
 /** The newest verdict of a job. */

@@ -1,4 +1,6 @@
 import { words } from "../words";
+import { STEPS } from "./next";
+import { WORTH_OPENING } from "./triageWords";
 import type { Triage } from "./triageResult";
 import type { NextStep, SentencePart } from "./verdict";
 
@@ -32,7 +34,7 @@ export function afterAlone(triage: Triage): AfterAlone {
       good: true,
       headline: [{ text: "Within good figures" }],
       summary: goodSummary(triage),
-      next: [{ code: "set-due", message: "Nothing to reopen. Close the job and set the next due date." }],
+      next: [STEPS.setDue],
       holds: null,
     });
   if (word === "cannot-tell")
@@ -46,7 +48,8 @@ export function afterAlone(triage: Triage): AfterAlone {
   return alone({
     good: false,
     headline: highHeadline(triage),
-    summary: worthOpeningAgain(triage.summary),
+    // the advice is for a machine not opened yet
+    summary: triage.summary.filter((p) => p.text !== WORTH_OPENING),
     next: stepsFor(triage),
     holds: word === "fan" ? "A blower stands" : "It runs hotter than good machines",
   });
@@ -76,31 +79,14 @@ function highHeadline({ word }: Triage): SentencePart[] {
     : [{ text: "Airflow", path: "airflow" }, { text: " still stands high" }];
 }
 
-/** The sentence of the triage without its advice, which is for a machine not opened yet. */
-const worthOpeningAgain = (parts: readonly SentencePart[]): SentencePart[] =>
-  parts.map((p) => ({ ...p, text: p.text.replace(/ It is worth opening\.$/, "") }));
-
 function stepsFor({ word }: Triage): NextStep[] {
-  const contact: NextStep = {
-    code: "reopen-contact",
-    message:
-      "Reopen: check the tightening order, pad heights and a forgotten pad film, then new paste and one more run " +
-      "after.",
-  };
   const airflow: NextStep = {
     code: "check-outlet",
     message:
       "Look for a cable or tape in the outlet, a blower not seated, a gasket left off; if the fins are clean, feel " +
       "for a pipe that stays cold at its end.",
   };
-  if (word === "fan")
-    return [
-      {
-        code: "plug-fan",
-        message:
-          "Shut down, unplug the adapter and the battery, then check the fan plug: it is the part everyone forgets. " +
-          "Then run after again.",
-      },
-    ];
-  return word === "contact" ? [contact] : word === "airflow" ? [airflow] : [contact, airflow];
+  if (word === "fan") return [STEPS.plugFan];
+  if (word === "contact") return [STEPS.reopenContact];
+  return word === "airflow" ? [airflow] : [STEPS.reopenContact, airflow];
 }

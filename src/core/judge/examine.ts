@@ -39,8 +39,7 @@ export function examine(scene: Scene): Examination {
     reasons: told.flatMap((t) => (t.reasons ?? []).map((r) => (none && t.silent ? { ...r, level: "blocks" } : r))),
     freedom: {
       power: Object.assign({}, ...told.map((t) => t.freedom?.power ?? {})) as Freedom["power"],
-      ...widest(told, "caseSd"),
-      ...widest(told, "roomSd"),
+      ...caseFreedom(told),
       apart: told.flatMap((t) => t.freedom?.apart ?? []),
       fanSd: Math.max(0, ...told.map((t) => t.freedom?.fanSd ?? 0)),
     },
@@ -48,8 +47,8 @@ export function examine(scene: Scene): Examination {
   };
 }
 
-/** The widest doubt of an unknown that any witness asks for. */
-function widest<K extends "caseSd" | "roomSd">(told: readonly Testimony[], of: K): Partial<Pick<Freedom, K>> {
-  const asked = told.flatMap((t) => t.freedom?.[of] ?? []);
-  return asked.length ? ({ [of]: Math.max(...asked) } as Pick<Freedom, K>) : {};
+/** The widest doubt of the case that any witness asks for. */
+function caseFreedom(told: readonly Testimony[]): Pick<Freedom, "caseSd"> {
+  const asked = told.flatMap((t) => t.freedom?.caseSd ?? []);
+  return asked.length ? { caseSd: Math.max(...asked) } : {};
 }

@@ -1,5 +1,22 @@
 import type { Bound, ChipVerdict, NextStep, Reason, Verdict, VerdictWord } from "./verdict";
 
+/** Steps that more than one verdict comes to. */
+export const STEPS = {
+  plugFan: {
+    code: "plug-fan",
+    message:
+      "Shut down, unplug the adapter and the battery, then check the fan plug: it is the part everyone " +
+      "forgets. Then run after again.",
+  },
+  reopenContact: {
+    code: "reopen-contact",
+    message:
+      "Reopen: check the tightening order, pad heights and a forgotten pad film, then new paste and one more " +
+      "run after.",
+  },
+  setDue: { code: "set-due", message: "Nothing to reopen. Close the job and set the next due date." },
+} as const satisfies Record<string, NextStep>;
+
 /** Why a job should not be closed on this verdict; null when it may be. */
 export function holdsOpen(v: Pick<Verdict, "verdict" | "chips" | "next">): string | null {
   if (v.verdict === "not-comparable") return "There is no comparison";
@@ -19,12 +36,7 @@ export function nextSteps(
   const has = (code: string) => reasons.some((r) => r.code === code);
   const steps: NextStep[] = [];
   if (has("fan-stopped") && reasons.some((r) => r.code === "fan-stopped" && r.level === "caution"))
-    steps.push({
-      code: "plug-fan",
-      message:
-        "Shut down, unplug the adapter and the battery, then check the fan plug: it is the part everyone " +
-        "forgets. Then run after again.",
-    });
+    steps.push(STEPS.plugFan);
   if (has("fan-weak") && reasons.some((r) => r.code === "fan-weak" && r.level === "caution"))
     steps.push({
       code: "check-fan",
@@ -33,13 +45,7 @@ export function nextSteps(
   if (word === "not-comparable") return [...steps, ...repeatSteps(reasons)];
   if (lead?.bound) return [...steps, ...oneSidedSteps(lead.bound, reasons)];
   const findings = (path: 0 | 1) => chips.map((c) => c.paths[path].finding);
-  if (findings(0).includes("worse"))
-    steps.push({
-      code: "reopen-contact",
-      message:
-        "Reopen: check the tightening order, pad heights and a forgotten pad film, then new paste and one more " +
-        "run after.",
-    });
+  if (findings(0).includes("worse")) steps.push(STEPS.reopenContact);
   if (has("core-spread"))
     steps.push({
       code: "check-lean",
@@ -72,8 +78,7 @@ export function nextSteps(
         "It runs cooler, but not every path is known. Run after again before it goes out: idle 3 min, load 15 min, " +
         "logged every second with power and fan speed.",
     });
-  if (word === "improved" && steps.length === 0)
-    steps.push({ code: "set-due", message: "Nothing to reopen. Close the job and set the next due date." });
+  if (word === "improved" && steps.length === 0) steps.push(STEPS.setDue);
   if (word === "worse" && steps.length === 0)
     steps.push({ code: "reopen", message: "Reopen and look at both paths: paste, plate screws, fins and blower." });
   return steps;

@@ -59,8 +59,8 @@ function withMachine(told: Examination, scene: Scene, { fit }: JointPair, chips:
 function weighed(told: Examination, { fit, at, chips }: JointPair): Examination {
   const most = chips.reduce((m, c, i) => (Math.abs(c.change.K) > Math.abs(chips[m]?.change.K ?? 0) ? i : m), 0);
   const place = (name: string) => {
-    const chip = fit.given.chips.findIndex((c) => name.endsWith(` ${c}`));
-    return chip < 0 ? name : name.replace(/\w+$/, String(chip));
+    const chip = fit.given.chips.findIndex((c) => name === `power ${c}`);
+    return chip < 0 ? name : `power ${chip}`;
   };
   const adds = (names: readonly string[]) => NINETY * addedBy(fit, at, most, names.map(place));
   return {

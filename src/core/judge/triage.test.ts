@@ -148,6 +148,10 @@ describe("blowers in one run alone", () => {
     expect(stuck?.word).not.toBe("fan");
     expect(stuck?.notes.map((n) => n.code)).toContain("fan-reading-stuck");
   });
+  it("without a room it takes more to say that air stands: a stuck reading is not believed", () => {
+    expect(of({ edit: zero(/^fan/), room: null })?.word).not.toBe("fan");
+    expect(of({ faults: { fanStopped: true }, room: null })?.word).toBe("fan");
+  });
   it("without power a standing fan is told by how hot the chip is", () => {
     const omit = ["cpu.power"];
     expect(of({ faults: { fanStopped: true }, omit })?.word).toBe("fan");

@@ -11,6 +11,9 @@ const STANDING_RISE = 1.55;
 /** The same where no power tells: a chip that stands so far over its room, K. */
 const STANDING_K = 58;
 
+/** A room nobody read is taken for a warm one: then it takes more to say that the air stands, °C. */
+const WARM_ROOM_C = 28;
+
 /** What the blowers do under load: which stands, or that none does. */
 function blowerNotes(series: Series, airStands: boolean): Reason[] {
   if (series.fans.length === 0) return [];
@@ -51,8 +54,7 @@ export const readsZero = (s: Series): boolean => s.fans.length > 0 && s.fans.eve
  * a reading that is stuck. As logged, without a fit: with a wrong fan no fit can be trusted.
  */
 export function airStands(s: Series, good: GoodFigures): boolean {
-  if (!s.room) return true;
-  const room = meanOver(s.room, lateRows(s));
+  const room = s.room ? meanOver(s.room, lateRows(s)) : WARM_ROOM_C;
   const watts = s.chips.map((c) => (c.powerLogged ? meanOver(c.power, lateRows(s)) : NaN));
   const total = watts.reduce((a, b) => a + b, 0);
   return s.chips.some((c, i) => {

@@ -7,6 +7,9 @@ import type { Reason, SentencePart } from "./verdict";
 /** Least excess over good figures that counts, K. */
 export const COUNTS_K = 4;
 
+/** What follows for a machine that is not opened yet. */
+export const WORTH_OPENING = " It is worth opening.";
+
 export function headline(word: TriageWord): SentencePart[] {
   switch (word) {
     case "airflow":
@@ -78,7 +81,8 @@ export function summary({ word, lead, good, blind, series, notes }: Told): Sente
     { text: ", " },
     { text: k(c), path: "contact", strong: true },
     { text: `${over(c)} in contact`, path: "contact" },
-    { text: word === "cannot-tell" ? ". The ranges are too wide to say more." : ". It is worth opening." },
+    { text: "." },
+    { text: word === "cannot-tell" ? " The ranges are too wide to say more." : WORTH_OPENING },
   ];
 }
 

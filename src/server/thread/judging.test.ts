@@ -51,9 +51,12 @@ describe("the judge on a thread of its own", () => {
   it("when the thread dies, what waited is told, and it is started anew", async () => {
     const waiting = thread.ask<"pair">({ kind: "pair", before, after, options });
     const told = expect(waiting).rejects.toThrow(/thread ended/);
-    await thread.stop();
+    const stopped = thread.stop();
+    // asked while the old one still dies: the new one answers
+    const next = thread.ask<"pair">({ kind: "pair", before, after, options });
+    await stopped;
     await told;
-    expect((await thread.ask<"pair">({ kind: "pair", before, after, options })).verdict).toBe("improved");
+    expect((await next).verdict).toBe("improved");
   });
   it("while developing it judges in place", async () => {
     expect((await judged<"pair">({ kind: "pair", before, after, options })).verdict).toBe("improved");

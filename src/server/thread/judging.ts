@@ -19,45 +19,46 @@ interface Reply {
 
 /** A thread that judges, started when it is first asked and anew when it has died. */
 export class JudgeThread {
-  private worker: Worker | null = null;
-  private readonly waiting = new Map<number, Waiting>();
+  private running: { worker: Worker; waiting: Map<number, Waiting> } | null = null;
   private last = 0;
 
   constructor(private readonly bundle: string) {}
 
   ask<K extends JudgeAsk["kind"]>(ask: Extract<JudgeAsk, { kind: K }>): Promise<JudgeAnswers[K]> {
-    const worker = (this.worker ??= this.started());
+    const { worker, waiting } = (this.running ??= this.started());
     const id = ++this.last;
     return new Promise((done, failed) => {
-      this.waiting.set(id, { done, failed });
+      waiting.set(id, { done, failed });
       worker.postMessage({ id, ask });
     });
   }
 
   async stop(): Promise<void> {
-    const { worker } = this;
-    this.worker = null;
-    await worker?.terminate();
+    const { running } = this;
+    this.running = null;
+    await running?.worker.terminate();
   }
 
-  private started(): Worker {
+  private started(): { worker: Worker; waiting: Map<number, Waiting> } {
     const worker = new Worker(this.bundle);
+    // what waits belongs to its thread: one that dies takes nothing of the next with it
+    const waiting = new Map<number, Waiting>();
     // a thread that waits for questions keeps no process alive
     worker.unref();
     worker.on("message", ({ id, answer, fault }: Reply) => {
-      const own = this.waiting.get(id);
-      this.waiting.delete(id);
+      const own = waiting.get(id);
+      waiting.delete(id);
       if (fault === undefined) own?.done(answer as never);
       else own?.failed(new Error(fault));
     });
     const gone = (why: Error) => {
-      if (this.worker === worker) this.worker = null;
-      for (const own of this.waiting.values()) own.failed(why);
-      this.waiting.clear();
+      if (this.running?.worker === worker) this.running = null;
+      for (const own of waiting.values()) own.failed(why);
+      waiting.clear();
     };
     worker.on("error", gone);
     worker.on("exit", (code) => gone(new Error(`the judge's thread ended with ${code}`)));
-    return worker;
+    return { worker, waiting };
   }
 }
 
