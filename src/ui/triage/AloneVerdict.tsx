@@ -2,12 +2,12 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { AfterAlone } from "@/core/judge";
-import { Button, LinkButton } from "@/ui/controls/Button";
+import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
-import { send } from "@/ui/controls/send";
 import { stagePath } from "@/ui/steps/paths";
 import { AloneBody } from "./AloneBody";
 import { Surer } from "./Surer";
+import { ClosedActions } from "@/ui/verdict/ClosedActions";
 import { DueDialog } from "@/ui/verdict/DueDialog";
 import { Foot } from "@/ui/verdict/Foot";
 
@@ -26,10 +26,6 @@ export function AloneVerdict({ jobId, alone, why, suggestedDue, closed }: Props)
   const [due, setDue] = useState(false);
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   useKeys({ Enter: closed || due ? undefined : alone.holds ? again : () => setDue(true) });
-  const openAgain = async () => {
-    await send("POST", `/api/jobs/${jobId}/reopen`, {});
-    router.refresh();
-  };
   return (
     <>
       <AloneBody
@@ -49,14 +45,7 @@ export function AloneVerdict({ jobId, alone, why, suggestedDue, closed }: Props)
       />
       <Foot next={alone.next} closed={closed}>
         {closed ? (
-          <>
-            <Button big onClick={() => void openAgain()}>
-              Open again
-            </Button>
-            <LinkButton href="/" look="plain" big>
-              To the bench
-            </LinkButton>
-          </>
+          <ClosedActions jobId={jobId} />
         ) : alone.holds ? (
           <>
             <Button big onClick={() => setDue(true)}>

@@ -16,14 +16,14 @@ import {
   type Verdict,
 } from "@/core/judge";
 import { EvidenceLine } from "@/ui/controls/Band";
-import { Button, LinkButton } from "@/ui/controls/Button";
+import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
-import { send } from "@/ui/controls/send";
 import { useSize } from "@/ui/controls/size";
 import { OpenLadder } from "@/ui/ladder/OpenLadder";
 import { HeatLadder } from "@/ui/ladder/HeatLadder";
 import { stagePath } from "@/ui/steps/paths";
 import { BothRuns } from "./BothRuns";
+import { ClosedActions } from "./ClosedActions";
 import { CoreGrid } from "./CoreGrid";
 import { DueDialog } from "./DueDialog";
 import { Earlier, type EarlierVerdict, type OtherVerdict } from "./Earlier";
@@ -106,7 +106,7 @@ export function VerdictScreen({
         />
       </div>
       <Foot next={v.next} closed={closed}>
-        <FootActions work={work} closed={closed} v={v} />
+        <FootActions jobId={jobId} work={work} closed={closed} v={v} />
       </Foot>
       {explain && chip ? (
         <ExplainDialog jobId={jobId} verdictId={verdictId} chip={chip.chip} onClose={() => setExplain(false)} />
@@ -200,10 +200,6 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
   const against = v.verdict !== "worse" && v.chips.some((c) => c.paths.some((p) => p.finding === "worse"));
   const holds = holdsOpen(v);
   const chartW = Math.max(270, size.width);
-  const openAgain = async () => {
-    await send("POST", `/api/jobs/${jobId}/reopen`, {});
-    router.refresh();
-  };
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   const short = v.verdict !== "not-comparable" && v.headline.length === 1;
   const main = closed ? null : holds ? again : () => setDue(true);
@@ -225,7 +221,6 @@ function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenG
     own,
     chartW,
     none,
-    openAgain,
     setDue,
     again,
     explain,
@@ -375,25 +370,19 @@ function LadderPane({ v, chip, drawn, jobId, setExplain, onBoth }: LadderPanePro
 }
 
 interface FootActionsProps {
+  jobId: number;
   work: ReturnType<typeof useVerdictScreen>;
   closed: { note: string } | null;
   v: Verdict;
 }
 
 /** What can be done after this verdict. */
-function FootActions({ work, closed, v }: FootActionsProps) {
-  const { openAgain, none, setDue, again, against, holds } = work;
+function FootActions({ jobId, work, closed, v }: FootActionsProps) {
+  const { none, setDue, again, against, holds } = work;
   return (
     <>
       {closed ? (
-        <>
-          <Button big onClick={() => void openAgain()}>
-            Open again
-          </Button>
-          <LinkButton href="/" look="plain" big>
-            To the bench
-          </LinkButton>
-        </>
+        <ClosedActions jobId={jobId} />
       ) : none ? (
         <>
           <Button big onClick={() => setDue(true)}>
