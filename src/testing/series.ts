@@ -1,3 +1,4 @@
+import type { Run } from "../core/log";
 import type { ChipSeries, Series } from "../core/thermal";
 
 /** What a plain run is made of; each may be given as a figure or as a course over the seconds of the run. */
@@ -60,3 +61,21 @@ export const withSecond = (first: Series, second: Series): Series => ({
   ...first,
   chips: [...first.chips, ...second.chips.map((c) => ({ ...c, chip: "gpu" as const }))],
 });
+
+/** A run of so many rows, each channel a course over its seconds. */
+export function runOf(channels: Record<string, (t: number) => number>, rows = 600, stepS = 1): Run {
+  const timeS = Float64Array.from({ length: rows }, (_, i) => i * stepS);
+  return {
+    timeS,
+    stepS,
+    startMs: null,
+    gaps: [],
+    warnings: [],
+    channels: Object.entries(channels).map(([key, of]) => ({
+      key,
+      unit: "",
+      heading: key,
+      values: Float32Array.from(timeS, of),
+    })),
+  };
+}

@@ -7,28 +7,11 @@ import { beginsAsJson, JsonLines } from "./jsonLines";
 import { findPhases } from "./phases";
 import { summarise } from "./summary";
 import { daysFromCivil, numericTimeForm, timeFromBytes } from "./times";
-import type { Run } from "./run";
+import { runOf } from "../../testing/series";
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const seconds = (text: string, iso = false) => timeFromBytes(bytes(text), 0, bytes(text).length, iso);
 const two = (v: number) => String(v).padStart(2, "0");
-
-function runOf(channels: Record<string, (t: number) => number>, n = 600, stepS = 1): Run {
-  const timeS = Float64Array.from({ length: n }, (_, i) => i * stepS);
-  return {
-    timeS,
-    stepS,
-    startMs: null,
-    gaps: [],
-    warnings: [],
-    channels: Object.entries(channels).map(([key, of]) => ({
-      key,
-      unit: "",
-      heading: key,
-      values: Float32Array.from(timeS, of),
-    })),
-  };
-}
 
 describe("times of any day", () => {
   const day = fc.record({

@@ -1,23 +1,10 @@
 import { describe, expect, it } from "vitest";
-import type { Channel, Run } from "../log";
+import { runOf } from "../../testing/series";
+import type { Run } from "../log";
 import { guessedFan, IDLE_SHARE, median, prepareSeries } from ".";
 
-function run(channels: Record<string, (t: number) => number>, seconds = 2400, stepS = 1): Run {
-  const timeS = Float64Array.from({ length: seconds / stepS }, (_, i) => i * stepS);
-  return {
-    timeS,
-    stepS,
-    startMs: null,
-    gaps: [],
-    warnings: [],
-    channels: Object.entries(channels).map(([key, of]): Channel => ({
-      key,
-      unit: "",
-      heading: key,
-      values: Float32Array.from(timeS, of),
-    })),
-  };
-}
+const run = (channels: Record<string, (t: number) => number>, seconds = 2400, stepS = 1): Run =>
+  runOf(channels, seconds / stepS, stepS);
 
 const phases = { loadOnS: 1200, loadOffS: 1800 };
 const loaded = (t: number) => t >= phases.loadOnS && t < phases.loadOffS;
