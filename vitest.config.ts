@@ -6,11 +6,24 @@ export default defineConfig({
   oxc: { jsx: { runtime: "automatic" } },
   test: {
     testTimeout: 120_000,
+    pool: "threads",
+    // the runner leaves one core free by itself
+    maxWorkers: 2,
     hookTimeout: 60_000,
     projects: [
       {
+        // nothing in the core keeps anything: one world serves all its files
         extends: true,
-        test: { name: "core", include: ["src/**/*.test.ts", "scripts/**/*.test.ts"], environment: "node" },
+        test: { name: "core", include: ["src/core/**/*.test.ts"], environment: "node", isolate: false },
+      },
+      {
+        extends: true,
+        test: {
+          name: "house",
+          include: ["src/**/*.test.ts", "scripts/**/*.test.ts"],
+          exclude: ["src/core/**"],
+          environment: "node",
+        },
       },
       {
         extends: true,

@@ -25,24 +25,17 @@ step() { # name, command...
   if "$@"; then steps="$steps $name=0"; else steps="$steps $name=1"; fi
   times="$times $name $((SECONDS - from)) s,"
 }
-# types and lint mind nothing but the sources: side by side
-together() { # name, command; name, command
-  local from=$SECONDS first second
-  bash -c "$2" > ".reports/$1.log" 2>&1 &
-  first=$!
-  bash -c "$4" > ".reports/$3.log" 2>&1 &
-  second=$!
-  for pair in "$1 $first" "$3 $second"; do
-    local name="${pair% *}"
-    if wait "${pair#* }"; then steps="$steps $name=0"; else steps="$steps $name=1"; fi
-    echo "== $name"
-    cat ".reports/$name.log"
-  done
-  times="$times $1 and $3 $((SECONDS - from)) s,"
-}
-together types "npx next typegen > /dev/null && npx tsc --noEmit" lint "bash scripts/lint.sh"
-step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=.reports/unit.json
+# lint minds nothing but the sources: it runs beside the types, and beside the build that comes after them
+from=$SECONDS
+bash scripts/lint.sh > .reports/lint.log 2>&1 &
+lint=$!
+step types bash -c "npx next typegen > /dev/null && npx tsc --noEmit"
 step build bash -c "node bin/ovrant.mjs --help > /dev/null && npx next build"
+echo "== lint"
+if wait "$lint"; then steps="$steps lint=0"; else steps="$steps lint=1"; fi
+cat .reports/lint.log
+times="$times lint beside both $((SECONDS - from)) s,"
+step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=.reports/unit.json
 step browser npx playwright test
 echo "Took:${times%,}; all together $SECONDS s with installing"
 node scripts/tally.mjs $steps

@@ -29,6 +29,7 @@ async function start(): Promise<Vitest> {
       watch: false,
       reporters: [{}],
       bail: 1,
+      pool: "threads",
       maxWorkers: 1,
       silent: true,
       coverage: { enabled: false },
