@@ -28,9 +28,6 @@ export interface PreparedPair {
   chips: ChipEstimate[];
 }
 
-/** One sigma of a room that the runs themselves doubt, K. */
-const OPEN_ROOM_K = 3;
-
 /** What the witnesses said, with what the fit has to say of the rooms. */
 function withRooms(told: Examination, { fit }: JointPair): Examination {
   const { reasons, says } = openRooms(fit);
@@ -116,8 +113,9 @@ export function preparePair(
   };
   // work that is not known speaks of rooms that are not
   const blind = told.reasons.some((r) => r.code === "loads-differ");
-  if (blind || !doubtsRooms(first.fit)) return made(first, told);
-  const joint = jointPair(series, matched, fan, { ...told.freedom, roomSd: OPEN_ROOM_K }, spectra);
+  const roomSd = blind ? null : doubtsRooms(first.fit);
+  if (roomSd === null) return made(first, told);
+  const joint = jointPair(series, matched, fan, { ...told.freedom, roomSd }, spectra);
   return made(joint, withRooms(told, joint));
 }
 

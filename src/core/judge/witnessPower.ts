@@ -5,10 +5,14 @@ import type { Reason } from "./verdict";
 import { witnessWork, type WorkWitness } from "./work";
 import type { Scene, Testimony, Witness } from "./witness";
 
-/** Work that agrees within this share is the same work. */
-const SAME_WORK = 0.1;
-/** Power that then differs by more than this is read on another scale. */
+/** Work that differs by more than this, in the logarithm, tells nothing of the power's scale. */
+const LIKE_WORK = 0.5;
+/**
+ * Power that differs by more than this from what the work says is read on another scale, in the logarithm; the more the
+ * work itself differs the more may be the clock's exponent, which is known to half of one.
+ */
 const SAME_POWER = 0.055;
+const EXPONENT_SLACK = 0.5;
 /** One sigma of a power scale that is free, in the logarithm. */
 const FREE_SD = 0.11;
 /** How far a power that is read on another scale is taken towards what the work says, share of the logarithm. */
@@ -33,14 +37,9 @@ export function powerWitness(scene: Scene, chip: ChipId): Testimony {
   const idle = notLoaded(scene, before, after, is / was);
   if (idle) return silent(chip, idle, shown);
   const known = work.by === "load and clock";
-  const off = is / was / work.ratio;
-  if (
-    known &&
-    Math.abs(work.ratio - 1) < SAME_WORK &&
-    Math.abs(off - 1) > SAME_POWER &&
-    Math.abs(is / was - 1) > SAME_POWER
-  )
-    return anotherScale(chip, off, shown);
+  const [workApart, off] = [Math.abs(Math.log(work.ratio)), is / was / work.ratio];
+  const slack = SAME_POWER + EXPONENT_SLACK * workApart;
+  if (known && workApart < LIKE_WORK && Math.abs(Math.log(off)) > slack) return anotherScale(chip, off, shown);
   return {
     witness: told(
       chip,

@@ -5,6 +5,11 @@ import type { Scene, Testimony } from "./witness";
 
 /** Beyond this many sigma the run speaks of another room than was read. */
 const DOUBTED = 1;
+/** A machine that idles cannot have begun this much colder than idling keeps it, K. */
+const COLD_START_K = 3.5;
+/** One sigma of a room that the runs doubt a little, and of one that seems another room, K. */
+const OPEN_ROOM_K = 3;
+const ANOTHER_ROOM_K = 8;
 /** A room that seems off by so much is no misreading of a thermometer, K. */
 const OFF_K = 4.5;
 /** A chip at rest cannot be colder than its room, K. */
@@ -60,9 +65,20 @@ export function roomWitness({ before, after }: Scene): Testimony {
   return { witness: { ...witness, finding: "fine", says: "Rooms as they were read." } };
 }
 
-/** Whether a first fit doubts the rooms: then they are left open, and the fit is made anew. */
-export function doubtsRooms(fit: JointFit): boolean {
-  return (["before", "after"] as const).some((run) => Math.abs(sigmas(fit, run)) > DOUBTED);
+/**
+ * How far a first fit doubts the rooms, one sigma, K: then they are left open so far, and the fit is made anew. Null
+ * where it does not. A run that started far colder than its own idle holds it had another room than was read.
+ */
+export function doubtsRooms(fit: JointFit): number | null {
+  const runs = ["before", "after"] as const;
+  if (runs.some((run) => startExcess(fit, run) < -COLD_START_K)) return ANOTHER_ROOM_K;
+  return runs.some((run) => Math.abs(sigmas(fit, run)) > DOUBTED) ? OPEN_ROOM_K : null;
+}
+
+/** By how much a settled run began warmer than its idle would keep it, by fins and case, K; 0 where nothing settled. */
+function startExcess({ places, tracks, u }: JointFit, run: "before" | "after"): number {
+  if (!tracks[run].stretches[0]?.settled) return 0;
+  return places.value(u, `start fins ${run} 0`, 0) + places.value(u, `start case ${run} 0`, 0);
 }
 
 const sigmas = (fit: JointFit, run: "before" | "after"): number => fit.u[placeOf(fit, run)] ?? 0;
