@@ -16,6 +16,8 @@ export interface FanState {
   fixed: { before: boolean; after: boolean };
   /** Run in which the reading stays at zero though the temperatures say that air is moving. */
   stuck: "before" | "after" | null;
+  /** How many times as hot per watt the run with the stuck reading is as the other; null where nothing is stuck. */
+  hotter: number | null;
   /** The one run that lacks its fan, where the other follows the temperature; null where none helps. */
   lacks: "before" | "after" | null;
 }
@@ -37,6 +39,7 @@ export const usualFan: FanState = {
   unit: "same",
   fixed: { before: false, after: false },
   stuck: null,
+  hotter: null,
   lacks: null,
 };
 
@@ -59,7 +62,8 @@ export function fanState(before: Series, after: Series): FanState {
     const [low, run] = a < w ? [a, "after" as const] : [w, "before" as const];
     const stands = unit === "mixed" ? low < 1 : low < STOPPED_SHARE * Math.max(w, a);
     if (!stands) continue;
-    if (many === 1 && !risesAsStanding(before, after, run)) return { ...usualFan, kind: "unknown", stuck: run };
+    const hotter = many === 1 ? hotterPerWatt(before, after, run) : NaN;
+    if (hotter <= STANDING_RISE) return { ...usualFan, kind: "unknown", stuck: run, hotter };
     return { ...usualFan, kind: "stopped", run, ratio: run === "after" ? 0 : null, fan: many > 1 ? i + 1 : null, unit };
   }
   if (Math.max(...was, ...is, 0) < 1) return { ...usualFan, kind: "none", unit };
@@ -87,8 +91,8 @@ function isFixed(s: Series): boolean {
   return idle > 1 && Math.abs(late / idle - 1) < FIXED_SHARE;
 }
 
-/** Whether the run with a fan at zero is as hot per watt as standing air makes a machine. */
-function risesAsStanding(before: Series, after: Series, run: "before" | "after"): boolean {
+/** How many times as hot per watt the run with a fan at zero is as the other; NaN where power or room is missing. */
+function hotterPerWatt(before: Series, after: Series, run: "before" | "after"): number {
   const perWatt = (s: Series) => {
     const rows = lateRows(s);
     const power = s.chips.reduce((sum, c) => sum + (c.powerLogged ? meanOver(c.power, rows) : 0), 0);
@@ -96,7 +100,7 @@ function risesAsStanding(before: Series, after: Series, run: "before" | "after")
     return (Math.max(...s.chips.map((c) => meanOver(c.tempC, rows))) - room) / power;
   };
   const ratio = run === "after" ? perWatt(after) / perWatt(before) : perWatt(before) / perWatt(after);
-  return !Number.isFinite(ratio) || ratio > STANDING_RISE;
+  return Number.isFinite(ratio) ? ratio : NaN;
 }
 
 /** Width of the steps of chip temperature speeds are gathered in, K. */

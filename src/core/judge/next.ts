@@ -34,9 +34,11 @@ export function nextSteps(
   chips: readonly ChipVerdict[] = lead ? [lead] : [],
 ): NextStep[] {
   const has = (code: string) => reasons.some((r) => r.code === code);
+  const findings = (path: 0 | 1) => chips.map((c) => c.paths[path].finding);
   const steps: NextStep[] = [];
   if (has("fan-stopped") && reasons.some((r) => r.code === "fan-stopped" && r.level === "caution"))
     steps.push(STEPS.plugFan);
+  if (has("fan-may-stand") && findings(1).includes("worse")) steps.push(STEPS.plugFan);
   if (has("fan-weak") && reasons.some((r) => r.code === "fan-weak" && r.level === "caution"))
     steps.push({
       code: "check-fan",
@@ -44,7 +46,6 @@ export function nextSteps(
     });
   if (word === "not-comparable") return [...steps, ...repeatSteps(reasons)];
   if (lead?.bound) return [...steps, ...oneSidedSteps(lead.bound, reasons)];
-  const findings = (path: 0 | 1) => chips.map((c) => c.paths[path].finding);
   if (findings(0).includes("worse")) steps.push(STEPS.reopenContact);
   if (has("core-spread"))
     steps.push({

@@ -67,6 +67,15 @@ describe("power", () => {
     expect(codes(v)).toContain("power-scale");
     for (const f of findings(v)) expect(f).not.toMatch(/better|worse/);
   });
+  it("read on another scale is seen though the run before was throttled and did less work", () => {
+    const v = judged(
+      { faults: { clog: 3.4, contact: { cpu: 2.6 } } },
+      { edit: (log) => each(log, /power$/, (w) => w * 0.78) },
+    );
+    expect(v.chips[0]?.throttled.before).toBeGreaterThan(0.5);
+    expect(codes(v)).toContain("power-scale");
+    expect(v.verdict).toBe("improved");
+  });
   it("of a chip that idles in one run: nothing is said of that chip, all of the other", () => {
     const machine = { ...tessalyK15, cores: 1 };
     const v = judged(
@@ -96,6 +105,19 @@ describe("the room", () => {
     expect(reason?.code).toMatch(/^room-/);
     expect(v.next.map((n) => n.code)).toContain("check-rooms");
   });
+  it.each(["heavy", "apart", "soaked"] as const)(
+    "swapped on a machine whose case could have hidden it: none idles colder than its idle keeps it (%s)",
+    (family) => {
+      const machine = { ...wrenfell14, family };
+      const v = judged(
+        { machine, recipe: { roomC: 17.4 }, room: 25.7 },
+        { machine, recipe: { roomC: 25.7 }, room: 17.4 },
+      );
+      expect(v.verdict).toBe("not-comparable");
+      expect(codes(v)).toContain("room-does-not-fit");
+      expect(v.reasons.find((r) => r.code === "room-does-not-fit")?.message).toContain("swapped");
+    },
+  );
   it("warmer than a chip at rest cannot be", () => {
     const v = judged({}, { room: 40 });
     expect(codes(v)).toContain("room-too-warm");

@@ -2,8 +2,11 @@ import { words } from "../words";
 import type { Series } from "../thermal";
 import { lateRows, meanOver } from "./conditions";
 import { speedRatio } from "./fan";
+import type { Reason } from "./verdict";
 import type { Scene, Testimony, Witness } from "./witness";
 
+/** A machine less than so many times as hot per watt as in its other run has air that moves. */
+const NO_HOTTER = 1.15;
 /** One sigma of the scale between a log in % and one in rpm: with speeds at equal temperature, and without. */
 const MIXED_SD = { alike: 0.2, unlike: 0.35 } as const;
 /** The same of a speed that is told from the curve of the other run. */
@@ -25,12 +28,10 @@ export function fanWitness({ before, after, fan }: Scene): Testimony {
     addsK: null,
   });
   if (fan.stuck) {
-    const message =
-      `The fan reads 0 rpm in the run ${fan.stuck}, but the machine is no hotter per watt: air is moving, the ` +
-      "reading is stuck. A usual fan curve was assumed.";
+    const { code, message } = zeroTold(fan.stuck, fan.hotter ?? 1);
     return {
       witness: say("corrected", message, ["exponent"]),
-      reasons: [{ code: "fan-reading-stuck", level: "caution", message, figure: "0 rpm" }],
+      reasons: [{ code, level: "caution", message, figure: "0 rpm" }],
     };
   }
   if (fan.lacks) {
@@ -79,6 +80,23 @@ export function fanWitness({ before, after, fan }: Scene): Testimony {
       ),
     };
   return { witness: say("fine", "The fan follows the temperature alike in both runs.") };
+}
+
+/** A reading of zero: stuck for certain where the machine is no hotter, else the fan may stand as well. */
+function zeroTold(run: "before" | "after", hotter: number): Pick<Reason, "code" | "message"> {
+  if (hotter < NO_HOTTER)
+    return {
+      code: "fan-reading-stuck",
+      message:
+        `The fan reads 0 rpm in the run ${run}, but the machine is no hotter per watt: air is moving, the ` +
+        "reading is stuck. A usual fan curve was assumed.",
+    };
+  return {
+    code: "fan-may-stand",
+    message:
+      `The fan reads 0 rpm in the run ${run}, and the machine is ${words.number(hotter, 1)} times as hot per watt: it ` +
+      "may stand, or its reading is stuck beside an air path that is worse. See whether it turns.",
+  };
 }
 
 function lateSpeed(s: Series): string {

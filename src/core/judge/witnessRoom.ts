@@ -1,5 +1,6 @@
 import { words } from "../words";
 import type { JointFit } from "../ladder";
+import { STOPPED_SHARE } from "./fan";
 import type { Reason } from "./verdict";
 import type { Scene, Testimony } from "./witness";
 
@@ -75,9 +76,14 @@ export function doubtsRooms(fit: JointFit): number | null {
   return runs.some((run) => Math.abs(sigmas(fit, run)) > DOUBTED) ? OPEN_ROOM_K : null;
 }
 
-/** By how much a settled run began warmer than its idle would keep it, by fins and case, K; 0 where nothing settled. */
+/**
+ * By how much a settled run began warmer than its idle would keep it, by fins and case, K; 0 where nothing settled, or
+ * the fans stood: without them what idle keeps is reached too slowly to be seen.
+ */
 function startExcess({ places, tracks, u }: JointFit, run: "before" | "after"): number {
-  if (!tracks[run].stretches[0]?.settled) return 0;
+  const { stretches, fans } = tracks[run];
+  const turns = fans.some((f) => (f[stretches[0]?.from ?? 0] ?? 0) > STOPPED_SHARE);
+  if (!stretches[0]?.settled || !turns) return 0;
   return places.value(u, `start fins ${run} 0`, 0) + places.value(u, `start case ${run} 0`, 0);
 }
 

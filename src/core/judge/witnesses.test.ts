@@ -182,6 +182,11 @@ describe("the fans", () => {
   });
   it("stuck, lacking in one log, in two units, fixed in one, or by another curve: each with what it opens", () => {
     expect(codes(fanWitness(scene({ fan: { kind: "unknown", stuck: "after" } })))).toEqual(["fan-reading-stuck"]);
+    const zero = (hotter: number) => fanWitness(scene({ fan: { kind: "unknown", stuck: "after", hotter } }));
+    expect(zero(1.1).witness.says).toContain("air is moving");
+    expect(codes(zero(1.3))).toEqual(["fan-may-stand"]);
+    expect(zero(1.3).witness.says).toContain("1.3 times as hot per watt");
+    expect(zero(1.3).witness.says).not.toContain("air is moving");
     const lacks = fanWitness(scene({ fan: { kind: "unknown", lacks: "before" } }));
     expect([codes(lacks), lacks.freedom]).toEqual([["fan-by-curve"], { fanSd: 0.1 }]);
     expect(lacks.witness.says).toContain("it follows in the run after");
@@ -306,6 +311,35 @@ describe("one machine or two", () => {
     expect(spaced(machineWitness(scene(), null).witness.before)).toBe("3,600 MHz");
     expect(spaced(machineWitness(scene(), kept(2)).witness.after)).toBe("96 J/K");
     expect(machineWitness(scene({ cores: [8, 8] }), null).witness.before).toBe("8 cores");
+  });
+  it("is asked after a fan of another curve and a chip read elsewhere, and refused with what else is unlike", () => {
+    const elsewhere: Told = { cores: [0, 4], fan: { ratio: 1.4 } };
+    const read = { key: "cpu.temperature", unit: "°C", heading: "CPU package", values: new Float32Array(0) };
+    const of = (told: Told) => {
+      const made = scene(told);
+      made.runs.before.run.channels.push(read);
+      return machineWitness(made, null);
+    };
+    const alike = of({ cores: [0, 4] });
+    expect(codes(alike)).toEqual([]);
+    const more: Told = { ...elsewhere, after: { power: (t) => (loaded(t) ? 90 : 5) } };
+    expect(codes(of(more))).toEqual(["another-machine"]);
+    expect(spaced(of(more).witness.says)).toContain("fan at one temperature 100 %, then 140 %");
+    // a fan that was held at one speed follows no curve
+    expect(of({ ...more, fan: { ratio: 1.4, fixed: { before: false, after: true } } }).witness.says).not.toContain(
+      "fan at",
+    );
+  });
+  it("a chip that holds more power in its cooler run may have been held back by heat: no other machine", () => {
+    const power = (most: number) => (t: number) => (loaded(t) ? most : 5);
+    const hot = { tempC: (t: number) => (loaded(t) ? 95 : 40), power: power(30) };
+    const cool = { tempC: (t: number) => (loaded(t) ? 80 : 40), power: power(45) };
+    const says = (told: Told) => machineWitness(scene(told), null).witness.says;
+    expect(says({ before: hot, after: cool })).not.toContain("power at full load");
+    const hotter = { ...cool, tempC: (t: number) => (loaded(t) ? 97 : 40) };
+    expect(spaced(says({ before: hot, after: hotter, fan: { ratio: 1.4 } }))).toContain(
+      "power at full load 30 W, then 45 W",
+    );
   });
   it("settings alone refuse nothing, however far apart", () => {
     const set = machineWitness(
