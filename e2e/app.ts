@@ -3,6 +3,7 @@ import { copyFileSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import Database from "better-sqlite3";
 
 /** The demo database every journey begins with a copy of; made once, before all of them. */
 export const TEMPLATE = "var/e2e-template.db";
@@ -29,6 +30,26 @@ export class App {
   async killAndServe(): Promise<void> {
     this.kill();
     await this.serve();
+  }
+
+  /** What is on disk, looked at beside the server. */
+  rows(query: string): unknown[] {
+    const db = new Database(this.database, { readonly: true });
+    try {
+      return db.prepare(query).all();
+    } finally {
+      db.close();
+    }
+  }
+
+  /** Brings the database into a state that only a server killed half way leaves. */
+  change(statement: string): void {
+    const db = new Database(this.database, { timeout: 5000 });
+    try {
+      db.exec(statement);
+    } finally {
+      db.close();
+    }
   }
 
   stop(): void {

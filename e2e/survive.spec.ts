@@ -40,3 +40,35 @@ test("what was acknowledged is there after kill -9", async ({ page }) => {
     app.stop();
   }
 });
+
+test("a pair whose verdict was never given, or is of runs that changed since, is judged when it is opened", async ({
+  page,
+}) => {
+  const app = await App.start("demo");
+  try {
+    await page.goto(`${app.url}/machines`);
+    await page.getByRole("link", { name: /LR-03/ }).click();
+    const job = (await page.locator("main table a").first().getAttribute("href")) ?? "";
+    const id = /jobs\/(\d+)/.exec(job)?.[1] ?? "";
+    const given = () => app.rows(`select id from verdicts where job_id = ${id}`).length;
+    // as a server leaves it that is killed between storing and judging
+    app.change(`delete from verdicts where job_id = ${id}`);
+    await page.goto(`${app.url}/jobs/${id}`);
+    await page.waitForURL(/\/verdict$/);
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^Improved, but contact got worse/);
+    expect(given()).toBe(1);
+    await page.goto(`${app.url}/jobs/${id}/heat`);
+    await expect(page).toHaveURL(/\/heat$/);
+    // bounds moved by a server that was killed before it judged: the old verdict is not shown
+    app.change(`update runs set revision = revision + 1 where job_id = ${id} and kind = 'after'`);
+    await page.goto(`${app.url}/jobs/${id}/heat`);
+    await page.waitForURL(/\/verdict$/);
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^Improved, but contact got worse/);
+    expect(given()).toBe(2);
+    await page.reload();
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^Improved, but contact got worse/);
+    expect(given()).toBe(2);
+  } finally {
+    app.stop();
+  }
+});

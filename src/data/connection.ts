@@ -1,6 +1,7 @@
 import { mkdirSync } from "node:fs";
 import { dirname, resolve } from "node:path";
 import knex, { type Knex } from "knex";
+import { WorkshopClient } from "./client";
 import { migrationSource } from "./migrations";
 
 /** Where the database lives: OVRANT_DB, else var/ovrant.db below the working folder. */
@@ -10,7 +11,7 @@ export const databasePath = (): string => resolve(/* turbopackIgnore: true */ pr
 export async function openDatabase(path = databasePath()): Promise<Knex> {
   if (path !== ":memory:") mkdirSync(dirname(path), { recursive: true });
   const db = knex({
-    client: "better-sqlite3",
+    client: WorkshopClient,
     connection: { filename: path },
     useNullAsDefault: true,
     pool: {
@@ -20,12 +21,19 @@ export async function openDatabase(path = databasePath()): Promise<Knex> {
         raw.pragma("journal_mode = WAL");
         raw.pragma("synchronous = FULL");
         raw.pragma("foreign_keys = ON");
-        raw.pragma("busy_timeout = 5000");
+        // waiting here would hold the thread: a transaction asks again by itself
+        raw.pragma("busy_timeout = 40");
         done(null, raw);
       },
     },
   });
-  await db.migrate.latest({ migrationSource });
+  try {
+    // all in one: a process that is killed half way leaves no lock, and of two that start at once one waits
+    await db.transaction((tx) => tx.migrate.latest({ migrationSource }));
+  } catch (e) {
+    await db.destroy();
+    throw e;
+  }
   return db;
 }
 

@@ -10,11 +10,21 @@ export async function rememberedRoles(db: Knex): Promise<Record<string, ColumnCh
   return byHeader;
 }
 
+/** Rows that one statement may carry. */
+const AT_ONCE = 100;
+
 export async function rememberRoles(db: Knex, headerKey: string, told: ColumnChoices, now: string): Promise<void> {
-  for (const [heading, { role, unit }] of Object.entries(told)) {
+  // two long headings may be cut to one: the later counts
+  const rows = new Map(
+    Object.entries(told).map(([heading, { role, unit }]) => {
+      const cut = heading.slice(0, 200);
+      return [cut, { header_key: headerKey, heading: cut, role, unit: unit ?? null, told_at: now }];
+    }),
+  );
+  const all = [...rows.values()];
+  for (let at = 0; at < all.length; at += AT_ONCE)
     await db("heading_roles")
-      .insert({ header_key: headerKey, heading: heading.slice(0, 200), role, unit: unit ?? null, told_at: now })
+      .insert(all.slice(at, at + AT_ONCE))
       .onConflict(["header_key", "heading"])
       .merge();
-  }
 }

@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import type { Machine } from "../core/job";
+import { isDay } from "../core/upkeep";
 
 export type NewMachine = Pick<Machine, "tag" | "model" | "variant" | "place" | "environment" | "form" | "limitC">;
 
@@ -19,7 +20,8 @@ const fromRow = (r: MachineRow): Machine => ({
   environment: r.environment,
   form: r.form,
   limitC: r.limit_c,
-  dueOn: r.due_on,
+  // whatever is stored, only a day of the calendar is one
+  dueOn: isDay(r.due_on) ? r.due_on : null,
   dueWhy: r.due_why,
   createdAt: r.created_at,
 });

@@ -107,8 +107,21 @@ export async function listLots(db: Knex): Promise<Lot[]> {
   }));
 }
 
+/** A lot alike in everything that came on the shelf since a time; null where there is none. */
+export async function sameLotSince(db: Knex, lot: Omit<Lot, "id" | "used">, since: string): Promise<number | null> {
+  const row = await db<LotRow & { created_at: string }>("lots")
+    .where({ kind: lot.kind, name: lot.name, lot: lot.lot, amount: lot.amount, price: lot.price })
+    .where({ props_json: propsOf(lot), opened_on: lot.openedOn, best_before: lot.bestBefore })
+    .whereNull("retired_at")
+    .andWhere("created_at", ">=", since)
+    .first();
+  return row?.id ?? null;
+}
+
+const propsOf = ({ paste, pad }: Props): string => JSON.stringify({ paste, pad } satisfies Props);
+
 /** Adds a lot; of pads as many whole sheets as it holds. */
-export async function addLot(db: Knex, lot: Omit<Lot, "id" | "used">): Promise<number> {
+export async function addLot(db: Knex, lot: Omit<Lot, "id" | "used">, now: string): Promise<number> {
   const [row] = await db("lots")
     .insert({
       kind: lot.kind,
@@ -119,7 +132,8 @@ export async function addLot(db: Knex, lot: Omit<Lot, "id" | "used">): Promise<n
       bought_on: lot.boughtOn,
       opened_on: lot.openedOn,
       best_before: lot.bestBefore,
-      props_json: JSON.stringify({ paste: lot.paste, pad: lot.pad } satisfies Props),
+      props_json: propsOf(lot),
+      created_at: now,
     })
     .returning<{ id: number }[]>("id");
   const id = row?.id ?? 0;
@@ -194,15 +208,21 @@ export async function book(db: Knex, b: Omit<Booking, "id" | "at">, now: string)
   });
 }
 
-/** Gives a booking back; false when there is none that stands. */
-export async function unbook(db: Knex, id: number, now: string): Promise<number | null> {
-  const row = await db<{ id: number; job_id: number; undone_at: string | null }>("bookings")
-    .where({ id })
-    .whereNull("undone_at")
-    .first();
-  if (!row) return null;
+/** The job of a booking that stands; null when there is none. */
+export async function jobOfBooking(db: Knex, id: number): Promise<number | null> {
+  const row = await db("bookings").where({ id }).whereNull("undone_at").first<{ job_id: number } | undefined>("job_id");
+  return row?.job_id ?? null;
+}
+
+/** Gives a booking back. */
+export async function unbook(db: Knex, id: number, now: string): Promise<void> {
   await db("bookings").where({ id }).update({ undone_at: now });
-  return row.job_id;
+}
+
+/** The job of a cutting that stands; null when there is none. */
+export async function jobOfCutting(db: Knex, id: number): Promise<number | null> {
+  const row = await db("cuttings").where({ id }).whereNull("undone_at").first<{ job_id: number } | undefined>("job_id");
+  return row?.job_id ?? null;
 }
 
 interface CuttingRow {
@@ -258,13 +278,8 @@ export async function cut(
   });
 }
 
-/**
- * Takes a cutting back: its sheets are whole again. Refused ("later") when an off-cut of it was cut up since; null when
- * there is none.
- */
-export async function uncut(db: Knex, id: number, now: string): Promise<number | "later" | null> {
-  const row = await db<CuttingRow>("cuttings").where({ id }).whereNull("undone_at").first();
-  if (!row) return null;
+/** Takes a cutting back: its sheets are whole again. Refused ("later") when an off-cut of it was cut up since. */
+export async function uncut(db: Knex, id: number, now: string): Promise<"done" | "later"> {
   const later = await db<SheetRow>("sheets").where({ from_cutting: id }).whereNotNull("used_by").first();
   if (later) return "later";
   await db.transaction(async (tx) => {
@@ -272,5 +287,5 @@ export async function uncut(db: Knex, id: number, now: string): Promise<number |
     await tx("sheets").where({ used_by: id }).update({ used_by: null });
     await tx("sheets").where({ from_cutting: id }).update({ removed_at: now });
   });
-  return row.job_id;
+  return "done";
 }

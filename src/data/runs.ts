@@ -25,9 +25,14 @@ export interface RunRecord {
   warnings: LogWarning[];
   phases: Phases | null;
   conditions: RunConditions;
+  /** How often its bounds or conditions were changed. */
+  revision: number;
 }
 
-export type NewRun = Omit<RunRecord, "id" | "createdAt" | "rows" | "stepS" | "startMs" | "gaps" | "warnings"> & {
+export type NewRun = Omit<
+  RunRecord,
+  "id" | "createdAt" | "revision" | "rows" | "stepS" | "startMs" | "gaps" | "warnings"
+> & {
   run: Run;
   sourceGzip: Buffer;
 };
@@ -51,6 +56,7 @@ interface RunRow {
   load_on_s: number | null;
   load_off_s: number | null;
   conditions_json: string;
+  revision: number;
 }
 
 /** Runs stored before plans were: what their layout does not say. */
@@ -73,6 +79,7 @@ const fromRow = (r: RunRow): RunRecord => ({
   warnings: JSON.parse(r.warnings_json) as LogWarning[],
   phases: r.load_on_s !== null && r.load_off_s !== null ? { loadOnS: r.load_on_s, loadOffS: r.load_off_s } : null,
   conditions: JSON.parse(r.conditions_json) as RunConditions,
+  revision: r.revision,
 });
 
 /** The runs of a job that count: an earlier run of the same kind stays as evidence but is replaced. */
@@ -93,11 +100,24 @@ export async function findRun(db: Knex, id: number): Promise<RunRecord | null> {
   return row ? fromRow(row) : null;
 }
 
+/** The samples of a run as they are stored: the time, then each channel. */
+export interface PackedRun {
+  time: Buffer;
+  channels: Buffer[];
+}
+
+/** Packs the samples of a run, before any transaction begins: it takes a while. */
+export async function packRun(run: Run): Promise<PackedRun> {
+  return {
+    time: await packFloats(run.timeS),
+    channels: await Promise.all(run.channels.map((c) => packFloats(c.values))),
+  };
+}
+
 /** Stores a run whole (samples, original file, conditions) or not at all; returns its id. */
-export async function addRun(db: Knex, n: NewRun, now: string): Promise<number> {
+export async function addRun(db: Knex, n: NewRun, now: string, packed?: PackedRun): Promise<number> {
   const { run } = n;
-  const timeBlock = await packFloats(run.timeS);
-  const blocks = await Promise.all(run.channels.map((c) => packFloats(c.values)));
+  const blocks = packed ?? (await packRun(run));
   return db.transaction(async (tx) => {
     await tx("runs").where({ job_id: n.jobId, kind: n.kind }).whereNull("replaced_at").update({ replaced_at: now });
     const [row] = await tx("runs")
@@ -127,7 +147,7 @@ export async function addRun(db: Knex, n: NewRun, now: string): Promise<number> 
       key: "time",
       unit: "s",
       heading: "time",
-      block: timeBlock,
+      block: blocks.time,
     });
     for (const [i, c] of run.channels.entries())
       await tx("run_channels").insert({
@@ -136,7 +156,7 @@ export async function addRun(db: Knex, n: NewRun, now: string): Promise<number> 
         key: c.key,
         unit: c.unit,
         heading: c.heading,
-        block: blocks[i],
+        block: blocks.channels[i],
       });
     await tx("run_files").insert({ run_id: id, gzip: n.sourceGzip });
     return id;
@@ -151,7 +171,7 @@ export async function updateRun(
   const set: Record<string, unknown> = {};
   if (change.phases) Object.assign(set, { load_on_s: change.phases.loadOnS, load_off_s: change.phases.loadOffS });
   if (change.conditions) set.conditions_json = JSON.stringify(change.conditions);
-  if (Object.keys(set).length) await db("runs").where({ id }).update(set);
+  if (Object.keys(set).length) await db("runs").where({ id }).update(set).increment("revision", 1);
 }
 
 /** The samples of a stored run. */
@@ -180,6 +200,14 @@ export async function loadSamples(db: Knex, record: RunRecord): Promise<Run> {
     gaps: record.gaps,
     warnings: record.warnings,
   };
+}
+
+/** The times of a stored run, s. */
+export async function loadTime(db: Knex, runId: number): Promise<Float64Array> {
+  const row = await db<{ run_id: number; key: string; block: Buffer }>("run_channels")
+    .where({ run_id: runId, key: "time" })
+    .first();
+  return row ? unpackFloat64(row.block) : new Float64Array(0);
 }
 
 /** One channel of a stored run, without the rest; null when it was not logged. */

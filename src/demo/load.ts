@@ -36,11 +36,20 @@ export function demoText(rig: RigMachine, run: DemoRun): string {
 
 /** Fills an empty database with the Lantern Row scenario; leaves one that holds machines alone. */
 export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
-  if ((await listMachines(db)).length > 0) return false;
+  // all of it or nothing: one that was killed half way can be loaded again
+  const pairs = await db.transaction((tx) => storeDemo(tx, today));
+  for (const jobId of pairs ?? []) await judgeJob(jobId);
+  return pairs !== null;
+}
+
+/** Stores the scenario; its jobs that have both runs, null where the database holds machines already. */
+async function storeDemo(db: Knex, today: Date): Promise<number[] | null> {
+  if ((await listMachines(db)).length > 0) return null;
   const daysFrom = (days: number, hour = 10) =>
     new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate() + days, hour)).toISOString();
   const drawings = await loadLayouts(db, daysFrom(-220, 9));
   const closed: number[] = [];
+  const pairs: number[] = [];
   for (const job of lanternRow) {
     const opened = daysFrom(-job.openedDaysAgo, 9);
     const machineId = await addMachine(db, job.machine, opened);
@@ -68,13 +77,13 @@ export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
           opened,
         );
     }
-    if (job.before && job.after) await judgeJob(jobId);
+    if (job.before && job.after) pairs.push(jobId);
     if (job.closed) closed.push(jobId);
     if (job.closed) await closeJob(db, jobId, job.closed.note, daysFrom(-job.openedDaysAgo, 17));
     if (job.dueInDays !== null) await setDue(db, machineId, daysFrom(job.dueInDays).slice(0, 10), job.dueWhy);
   }
   await demoShelf(db, (days) => daysFrom(days).slice(0, 10), closed);
-  return true;
+  return pairs;
 }
 
 /** The layouts of the scenario, kept as first revisions; ids by model and variant. */

@@ -33,34 +33,28 @@ export async function demoShelf(db: Knex, day: (days: number) => string, jobs: r
     widthMm: number,
     heightMm: number,
   ): Partial<Lot> => ({ pad: { thicknessMm, softness, conductivityWmK: 6, widthMm, heightMm } });
-  const grey = await addLot(
-    db,
+  const bought = `${day(-320)}T09:00:00.000Z`;
+  const put = (of: Omit<Lot, "id" | "used">) => addLot(db, of, bought);
+  const grey = await put(
     lot("paste", ["Grey silicone paste, 6 W/m·K", "2207"], [4, 9], [-320, -294, 104], { paste: PASTES[0] ?? null }),
   );
-  const thick = await addLot(
-    db,
+  const thick = await put(
     lot("paste", ["Thick paste for films, 9 W/m·K", "A14"], [0.5, 8], [-200, -168, 225], { paste: PASTES[1] ?? null }),
   );
-  await addLot(
-    db,
+  await put(
     lot("paste", ["Liquid metal, 40 W/m·K, conducts", "031"], [1, 16], [-60, -36, 500], { paste: PASTES[4] ?? null }),
   );
-  const one = await addLot(
-    db,
+  const one = await put(
     lot("pad", ["Pad sheet 1.0 mm, medium", "5581"], [124.2, 18], [-92, -80, null], sheet(1, "medium", 100, 100)),
   );
-  const soft = await addLot(
-    db,
+  const soft = await put(
     lot("pad", ["Pad sheet 1.5 mm, soft", "5590"], [111.8, 22], [-92, -70, null], sheet(1.5, "soft", 100, 100)),
   );
-  await addLot(
-    db,
-    lot("pad", ["Pad sheet 2.0 mm, soft", "5612"], [50, 15], [-30, null, null], sheet(2, "soft", 100, 50)),
-  );
-  await addLot(db, lot("alcohol", ["Alcohol, 99 %", "77"], [250, 6], [-60, -40, null]));
-  await addLot(db, lot("swab", ["Foam swabs", "S3"], [200, 7], [-120, -110, null]));
-  await addLot(db, lot("cloth", ["Lint-free cloths", "C9"], [100, 8], [-120, -110, null]));
-  await addLot(db, lot("air", ["Air cans, six of 400 ml", "L2"], [900, 28], [-50, -45, null]));
+  await put(lot("pad", ["Pad sheet 2.0 mm, soft", "5612"], [50, 15], [-30, null, null], sheet(2, "soft", 100, 50)));
+  await put(lot("alcohol", ["Alcohol, 99 %", "77"], [250, 6], [-60, -40, null]));
+  await put(lot("swab", ["Foam swabs", "S3"], [200, 7], [-120, -110, null]));
+  await put(lot("cloth", ["Lint-free cloths", "C9"], [100, 8], [-120, -110, null]));
+  await put(lot("air", ["Air cans, six of 400 ml", "L2"], [900, 28], [-50, -45, null]));
   // off-cuts left by earlier jobs, of sheets of these lots
   for (const [lotId, t, w, h] of [
     [one, 1, 62, 24],

@@ -13,6 +13,7 @@ import {
   MinLength,
 } from "class-validator";
 import { decimal, trimmed } from "./transforms";
+import { IsDay } from "./shapes";
 
 export const ENVIRONMENTS = ["office", "home", "dusty", "lint", "sawdust", "haze"] as const;
 export const FORMS = ["thirteen", "fourteen", "fifteen", "seventeen"] as const;
@@ -72,7 +73,7 @@ export class JobInput {
 /** The next due date of a machine; empty takes it away. */
 export class DueInput {
   @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: "Give a date as year-month-day." })
+  @IsDay()
   dueOn: string | null = null;
 
   @Transform(trimmed)

@@ -1,5 +1,5 @@
 import "reflect-metadata";
-import { Transform, Type } from "class-transformer";
+import { Transform } from "class-transformer";
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -14,13 +14,12 @@ import {
   MaxLength,
   Min,
   MinLength,
-  ValidateNested,
 } from "class-validator";
 import { PASTES } from "../core/paste";
 import { MATERIAL_KINDS, type MaterialKind } from "../core/stock";
 import { decimal, trimmed } from "./transforms";
+import { Inner, IsDay } from "./shapes";
 
-const DAY = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
 const kinds = Object.keys(MATERIAL_KINDS);
 
 /** A lot put on the shelf. */
@@ -53,11 +52,11 @@ export class LotInput {
   price: number = 0;
 
   @IsOptional()
-  @Matches(DAY, { message: "Give the date as year-month-day." })
+  @IsDay()
   openedOn: string | null = null;
 
   @IsOptional()
-  @Matches(DAY, { message: "Give the date as year-month-day." })
+  @IsDay()
   bestBefore: string | null = null;
 
   /** Which generic paste it is like. */
@@ -93,7 +92,7 @@ export class LotInput {
 /** What changes about a lot: opened, or put away. */
 export class LotChangeInput {
   @IsOptional()
-  @Matches(DAY, { message: "Give the date as year-month-day." })
+  @IsDay()
   openedOn?: string;
 
   @IsOptional()
@@ -142,8 +141,7 @@ export class CuttingInput {
   @IsArray({ message: "Send the pads to cut." })
   @ArrayMinSize(1, { message: "There is no pad to cut." })
   @ArrayMaxSize(100, { message: "Cut 100 pads at most at once." })
-  @ValidateNested({ each: true })
-  @Type(() => PieceInput)
+  @Inner(() => PieceInput, { each: true })
   pieces!: PieceInput[];
 }
 
@@ -176,15 +174,12 @@ export class PadCurveInput {
 }
 
 export class PadCurvesInput {
-  @ValidateNested()
-  @Type(() => PadCurveInput)
+  @Inner(() => PadCurveInput)
   soft!: PadCurveInput;
 
-  @ValidateNested()
-  @Type(() => PadCurveInput)
+  @Inner(() => PadCurveInput)
   medium!: PadCurveInput;
 
-  @ValidateNested()
-  @Type(() => PadCurveInput)
+  @Inner(() => PadCurveInput)
   firm!: PadCurveInput;
 }

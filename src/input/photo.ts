@@ -1,5 +1,5 @@
 import "reflect-metadata";
-import { Transform, Type } from "class-transformer";
+import { Transform } from "class-transformer";
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -12,9 +12,9 @@ import {
   Max,
   MaxLength,
   Min,
-  ValidateNested,
 } from "class-validator";
 import { trimmed } from "./transforms";
+import { Inner } from "./shapes";
 
 export const PHASES = ["found", "cleaned", "after", "tracing"] as const;
 
@@ -36,18 +36,15 @@ export class SquaringInput {
   @IsArray({ message: "Put a ring on each of the four corners." })
   @ArrayMinSize(4, { message: "Put a ring on each of the four corners." })
   @ArrayMaxSize(4, { message: "Put a ring on each of the four corners." })
-  @ValidateNested({ each: true })
-  @Type(() => PointInput)
+  @Inner(() => PointInput, { each: true })
   corners!: PointInput[];
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => PointInput)
+  @Inner(() => PointInput)
   knownFrom: PointInput | null = null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => PointInput)
+  @Inner(() => PointInput)
   knownTo: PointInput | null = null;
 
   @IsOptional()
@@ -83,8 +80,7 @@ export class PhotoChangeInput {
   yMm?: number | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => SquaringInput)
+  @Inner(() => SquaringInput)
   squaring?: SquaringInput;
 
   @IsOptional()

@@ -1,5 +1,4 @@
 import "reflect-metadata";
-import { Type } from "class-transformer";
 import {
   ArrayMaxSize,
   IsArray,
@@ -14,9 +13,9 @@ import {
   Max,
   MaxLength,
   Min,
-  ValidateNested,
 } from "class-validator";
 import { ROLE, UNITS_TOLD, type ReadingPlan, type Role, type Unit } from "../core/log";
+import { Inner } from "./shapes";
 
 const unreadable = { message: "The log's reading plan is not one of ours. Load the page again." };
 const column = { message: "A column cannot be that. Choose from the list." };
@@ -44,8 +43,7 @@ class PlannedColumnInput {
   written!: string;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => ToldInput)
+  @Inner(() => ToldInput)
   told: ToldInput | null = null;
 }
 
@@ -87,13 +85,11 @@ export class PlanInput implements ReadingPlan {
   headerLine!: number;
 
   @IsDefined(unreadable)
-  @ValidateNested()
-  @Type(() => PlannedTimeInput)
+  @Inner(() => PlannedTimeInput)
   time!: PlannedTimeInput;
 
   @IsArray(unreadable)
   @ArrayMaxSize(2_000, { message: "The log has too many columns." })
-  @ValidateNested({ each: true })
-  @Type(() => PlannedColumnInput)
+  @Inner(() => PlannedColumnInput, { each: true })
   columns!: PlannedColumnInput[];
 }

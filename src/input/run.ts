@@ -1,19 +1,9 @@
 import "reflect-metadata";
-import { Transform, Type } from "class-transformer";
-import {
-  IsDefined,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsOptional,
-  IsString,
-  Max,
-  MaxLength,
-  Min,
-  ValidateNested,
-} from "class-validator";
+import { Transform } from "class-transformer";
+import { IsDefined, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from "class-validator";
 import { PlanInput } from "./plan";
 import { choice, decimal, trimmed } from "./transforms";
+import { Inner } from "./shapes";
 
 const degrees = {
   low: "A room temperature lies between −10 and 50 °C.",
@@ -114,18 +104,15 @@ export class RunUploadInput {
   bytes!: number;
 
   /** How the page read the file, with what the technician said of it. */
-  @ValidateNested()
-  @Type(() => PlanInput)
+  @Inner(() => PlanInput)
   @IsDefined({ message: "Say how the log was read." })
   plan!: PlanInput;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => PhasesInput)
+  @Inner(() => PhasesInput)
   phases: PhasesInput | null = null;
 
-  @ValidateNested()
-  @Type(() => ConditionsInput)
+  @Inner(() => ConditionsInput)
   conditions!: ConditionsInput;
 
   /** The technician saw that the log seems to belong elsewhere, and takes it all the same. */
@@ -137,12 +124,10 @@ export class RunUploadInput {
 /** A change of phases or conditions of a stored run. */
 export class RunChangeInput {
   @IsOptional()
-  @ValidateNested()
-  @Type(() => PhasesInput)
+  @Inner(() => PhasesInput)
   phases?: PhasesInput;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => ConditionsInput)
+  @Inner(() => ConditionsInput)
   conditions?: ConditionsInput;
 }

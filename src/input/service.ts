@@ -1,7 +1,7 @@
 import "reflect-metadata";
-import { Type } from "class-transformer";
-import { ArrayMaxSize, IsArray, IsIn, IsISO8601, IsString, Matches, MaxLength, ValidateNested } from "class-validator";
+import { ArrayMaxSize, IsArray, IsIn, IsISO8601, IsString, Matches, MaxLength } from "class-validator";
 import { SCHOOLS, SERVICE_STAGES, type Entry, type Practice, type ServiceStage } from "../core/service";
+import { Inner } from "./shapes";
 
 /** One line of the journal as a device sends it. */
 export class EntryInput implements Entry {
@@ -34,8 +34,7 @@ export class EntryInput implements Entry {
 export class JournalInput {
   @IsArray({ message: "Send a list of entries." })
   @ArrayMaxSize(500, { message: "Send 500 entries at most at once." })
-  @ValidateNested({ each: true })
-  @Type(() => EntryInput)
+  @Inner(() => EntryInput, { each: true })
   entries!: EntryInput[];
 }
 

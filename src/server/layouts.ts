@@ -15,11 +15,11 @@ import {
   saveRevision,
   giveRevision,
 } from "../data/layouts";
-import { findJob } from "../data/jobs";
 import { findMachine } from "../data/machines";
 import { check } from "../input/check";
 import { ForkLayoutInput, KeepLayoutInput, SaveLayoutInput, StartLayoutInput } from "../input/layout";
 import { serverProblem } from "./problems";
+import { openJob, writing } from "./write";
 
 /** Size of a base by its form, mm. */
 const BASES: Record<string, [number, number]> = {
@@ -33,13 +33,12 @@ const BASES: Record<string, [number, number]> = {
 export async function startLayout(jobId: number, body: unknown): Promise<Result<{ revisionId: number }>> {
   const checked = check(StartLayoutInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const db = await database();
-  const job = await findJob(db, jobId);
-  const machine = job && (await findMachine(db, job.machineId));
-  if (!job || !machine) return bad(serverProblem.noJob());
-  if (job.closedAt) return bad(serverProblem.jobClosed());
   const now = new Date().toISOString();
-  return db.transaction(async (tx) => {
+  return writing(async (tx) => {
+    const job = await openJob(tx, jobId);
+    if (!job.ok) return job;
+    const machine = await findMachine(tx, job.value.machineId);
+    if (!machine) return bad(serverProblem.noJob());
     const own = await revisionOfJob(tx, jobId);
     if (own && !own.keptAt) return ok({ revisionId: own.id });
     const layout = await layoutFor(tx, machine.model, machine.variant);
@@ -73,8 +72,7 @@ export async function saveLayout(revisionId: number, body: unknown): Promise<Res
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const layout = layoutFrom(checked.value.document);
   if (!layout.ok) return layout;
-  const db = await database();
-  return db.transaction(async (tx): Promise<Result<SaveOutcome>> => {
+  return writing<SaveOutcome>(async (tx) => {
     const { expects, overTheirs } = checked.value;
     if (await saveRevision(tx, revisionId, expects, layout.value)) return ok({ saved: true, version: expects + 1 });
     const theirs = await findRevision(tx, revisionId);
@@ -110,25 +108,25 @@ export async function saveLayout(revisionId: number, body: unknown): Promise<Res
 export async function keepLayout(revisionId: number, body: unknown): Promise<Result<{ number: number }>> {
   const checked = check(KeepLayoutInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const db = await database();
-  const revision = await findRevision(db, revisionId);
-  if (!revision) return bad(serverProblem.noLayout());
-  await keepRevision(db, revisionId, checked.value.note, new Date().toISOString());
-  return ok({ number: revision.number });
+  return writing(async (tx) => {
+    const revision = await findRevision(tx, revisionId);
+    if (!revision) return bad(serverProblem.noLayout());
+    await keepRevision(tx, revisionId, checked.value.note, new Date().toISOString());
+    return ok({ number: revision.number });
+  });
 }
 
 /** A layout of another variant that starts as a copy of a revision. */
 export async function forkLayout(revisionId: number, body: unknown): Promise<Result<{ layoutId: number }>> {
   const checked = check(ForkLayoutInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const db = await database();
-  const from = await findRevision(db, revisionId);
-  const layout = from && (await findLayout(db, from.layoutId));
-  if (!from || !layout) return bad(serverProblem.noLayout());
   const { variant } = checked.value;
-  if (await layoutFor(db, layout.model, variant)) return bad(serverProblem.variantTaken(layout.model, variant));
   const now = new Date().toISOString();
-  return db.transaction(async (tx) => {
+  return writing(async (tx) => {
+    const from = await findRevision(tx, revisionId);
+    const layout = from && (await findLayout(tx, from.layoutId));
+    if (!from || !layout) return bad(serverProblem.noLayout());
+    if (await layoutFor(tx, layout.model, variant)) return bad(serverProblem.variantTaken(layout.model, variant));
     const layoutId = await addLayout(tx, { model: layout.model, variant, forkedFrom: from.id }, now);
     await addRevision(
       tx,

@@ -1,20 +1,20 @@
+import type { Knex } from "knex";
 import { bad, ok, type Result } from "../core/result";
-import { database } from "../data/connection";
-import { addJob, closeJob, findJob, reopenJob } from "../data/jobs";
+import { addJob, closeJob, findJob, listJobs, reopenJob, type Job } from "../data/jobs";
 import { addMachine, findMachine, machineByTag, setDue } from "../data/machines";
 import { check } from "../input/check";
 import { DueInput, IntakeInput, JobInput } from "../input/machine";
 import { serverProblem } from "./problems";
+import { openJob, writing } from "./write";
 
 /** A new machine with its first job. */
 export async function intake(body: unknown): Promise<Result<{ machineId: number; jobId: number }>> {
   const checked = check(IntakeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const m = checked.value;
-  const db = await database();
-  if (await machineByTag(db, m.tag)) return bad(serverProblem.tagTaken(m.tag));
   const now = new Date().toISOString();
-  return db.transaction(async (tx) => {
+  return writing(async (tx) => {
+    if (await machineByTag(tx, m.tag)) return bad(serverProblem.tagTaken(m.tag));
     const machineId = await addMachine(
       tx,
       {
@@ -33,33 +33,47 @@ export async function intake(body: unknown): Promise<Result<{ machineId: number;
   });
 }
 
+/** The same job sent again within this time is the same press of a button, ms. */
+const AGAIN_MS = 10_000;
+
 /** A further job for a machine. */
 export async function newJob(machineId: number, body: unknown): Promise<Result<{ jobId: number }>> {
   const checked = check(JobInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const db = await database();
-  if (!(await findMachine(db, machineId))) return bad(serverProblem.noMachine());
-  return ok({ jobId: await addJob(db, machineId, checked.value.complaint, new Date().toISOString()) });
+  const { complaint } = checked.value;
+  const now = Date.now();
+  return writing(async (tx) => {
+    if (!(await findMachine(tx, machineId))) return bad(serverProblem.noMachine());
+    const [last] = await listJobs(tx, { machineId });
+    const again = last?.complaint === complaint && !last.closedAt && now - Date.parse(last.openedAt) < AGAIN_MS;
+    return ok({ jobId: again ? last.id : await addJob(tx, machineId, complaint, new Date(now).toISOString()) });
+  });
 }
 
 /** Sets the next due date of a job's machine, and closes the job where that is wished. */
 export async function setDueDate(jobId: number, body: unknown): Promise<Result<{ machineId: number }>> {
   const checked = check(DueInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const db = await database();
-  const job = await findJob(db, jobId);
-  if (!job) return bad(serverProblem.noJob());
   const { dueOn, why, close, note } = checked.value;
-  await db.transaction(async (tx) => {
-    await setDue(tx, job.machineId, dueOn, why);
+  return writing(async (tx) => {
+    const job = close ? await openJob(tx, jobId) : await anyJob(tx, jobId);
+    if (!job.ok) return job;
+    await setDue(tx, job.value.machineId, dueOn, why);
     if (close) await closeJob(tx, jobId, note, new Date().toISOString());
+    return ok({ machineId: job.value.machineId });
   });
-  return ok({ machineId: job.machineId });
 }
 
 export async function openAgain(jobId: number): Promise<Result<null>> {
-  const db = await database();
-  if (!(await findJob(db, jobId))) return bad(serverProblem.noJob());
-  await reopenJob(db, jobId);
-  return ok(null);
+  return writing(async (tx) => {
+    const job = await anyJob(tx, jobId);
+    if (!job.ok) return job;
+    await reopenJob(tx, jobId);
+    return ok(null);
+  });
+}
+
+async function anyJob(tx: Knex, jobId: number): Promise<Result<Job>> {
+  const job = await findJob(tx, jobId);
+  return job ? ok(job) : bad(serverProblem.noJob());
 }

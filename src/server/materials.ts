@@ -4,13 +4,30 @@ import { contextOf, piecesToCut } from "../core/service";
 import { bad, ok, type Result } from "../core/result";
 import { isExpired, leftOf, MATERIAL_KINDS, type Lot, type Shelf } from "../core/stock";
 import { database } from "../data/connection";
-import { findJob } from "../data/jobs";
-import { addLot, book, changeLot, cut, cuttingOf, listLots, listSheets, unbook, uncut } from "../data/materials";
+import {
+  addLot,
+  book,
+  bookingsOf,
+  changeLot,
+  cut,
+  cuttingOf,
+  jobOfBooking,
+  jobOfCutting,
+  listLots,
+  listSheets,
+  sameLotSince,
+  unbook,
+  uncut,
+} from "../data/materials";
 import { check } from "../input/check";
 import { BookingInput, CuttingInput, LotChangeInput, LotInput } from "../input/materials";
 import { serverProblem } from "./problems";
 import { jobView } from "./views/job";
 import { stockView } from "./views/materials";
+import { openJob, writing } from "./write";
+
+/** The same lot sent again within this time is the same press of a button, ms. */
+const AGAIN_MS = 10_000;
 
 /** Puts a lot on the shelf. */
 export async function newLot(body: unknown): Promise<Result<{ id: number }>> {
@@ -32,19 +49,23 @@ export async function newLot(body: unknown): Promise<Result<{ id: number }>> {
       : null;
   const amount = pad ? (Math.max(1, Math.round(l.amount)) * pad.widthMm * pad.heightMm) / 100 : l.amount;
   const paste = l.kind === "paste" ? (PASTES.find((p) => p.name === l.paste) ?? null) : null;
-  const id = await addLot(await database(), {
-    kind: l.kind,
-    name: l.name,
-    lot: l.lot,
-    amount,
-    price: l.price,
-    boughtOn: today(),
-    openedOn: l.openedOn,
-    bestBefore: l.bestBefore,
-    paste,
-    pad,
+  return writing(async (tx) => {
+    const lot = {
+      kind: l.kind,
+      name: l.name,
+      lot: l.lot,
+      amount,
+      price: l.price,
+      boughtOn: today(),
+      openedOn: l.openedOn,
+      bestBefore: l.bestBefore,
+      paste,
+      pad,
+    };
+    const now = Date.now();
+    const again = await sameLotSince(tx, lot, new Date(now - AGAIN_MS).toISOString());
+    return ok({ id: again ?? (await addLot(tx, lot, new Date(now).toISOString())) });
   });
-  return ok({ id });
 }
 
 const today = (): string => new Date().toISOString().slice(0, 10);
@@ -54,18 +75,18 @@ export async function updateLot(id: number, body: unknown): Promise<Result<null>
   const checked = check(LotChangeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { openedOn, retired } = checked.value;
-  const found = await changeLot(await database(), id, {
-    ...(openedOn === undefined ? {} : { openedOn }),
-    ...(retired === undefined ? {} : { retiredAt: retired ? new Date().toISOString() : null }),
+  return writing(async (tx) => {
+    const found = await changeLot(tx, id, {
+      ...(openedOn === undefined ? {} : { openedOn }),
+      ...(retired === undefined ? {} : { retiredAt: retired ? new Date().toISOString() : null }),
+    });
+    return found ? ok(null) : bad(serverProblem.noLot());
   });
-  return found ? ok(null) : bad(serverProblem.noLot());
 }
 
-async function openJob(jobId: number): Promise<Result<null>> {
-  const job = await findJob(await database(), jobId);
-  if (!job) return bad(serverProblem.noJob());
-  return job.closedAt ? bad(serverProblem.jobClosed()) : ok(null);
-}
+/** The shelf as a use case left it, else why it was refused. */
+const shelfAfter = async (jobId: Result<number>): Promise<Result<Shelf>> =>
+  jobId.ok ? ok(await stockView(jobId.value)) : jobId;
 
 /**
  * Books a material to a step of a job; what was booked for the step before goes back. Gives the shelf as it is then.
@@ -73,49 +94,74 @@ async function openJob(jobId: number): Promise<Result<null>> {
 export async function bookMaterial(jobId: number, body: unknown): Promise<Result<Shelf>> {
   const checked = check(BookingInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const job = await openJob(jobId);
-  if (!job.ok) return job;
-  const db = await database();
   const { lotId, what, amount } = checked.value;
-  const lot: Lot | undefined = (await listLots(db)).find((l) => l.id === lotId);
-  if (!lot) return bad(serverProblem.noLot());
-  if (isExpired(lot, today())) return bad(serverProblem.lotExpired(lot.name));
-  if (leftOf(lot) < amount)
-    return bad(serverProblem.lotShort(lot.name, `${leftOf(lot).toFixed(2)} ${MATERIAL_KINDS[lot.kind].unit}`));
-  await book(db, { lotId, jobId, what, amount }, new Date().toISOString());
-  if (lot.openedOn === null) await changeLot(db, lotId, { openedOn: today() });
-  return ok(await stockView(jobId));
+  return shelfAfter(
+    await writing(async (tx) => {
+      const job = await openJob(tx, jobId);
+      if (!job.ok) return job;
+      const lot: Lot | undefined = (await listLots(tx)).find((l) => l.id === lotId);
+      if (!lot) return bad(serverProblem.noLot());
+      if (isExpired(lot, today())) return bad(serverProblem.lotExpired(lot.name));
+      // what this step had booked goes back first
+      const own = (await bookingsOf(tx, jobId)).find((b) => b.what === what && b.lotId === lotId)?.amount ?? 0;
+      const left = leftOf(lot) + own;
+      if (left < amount)
+        return bad(serverProblem.lotShort(lot.name, `${left.toFixed(2)} ${MATERIAL_KINDS[lot.kind].unit}`));
+      await book(tx, { lotId, jobId, what, amount }, new Date().toISOString());
+      if (lot.openedOn === null) await changeLot(tx, lotId, { openedOn: today() });
+      return ok(jobId);
+    }),
+  );
 }
 
 export async function giveBack(bookingId: number): Promise<Result<Shelf>> {
-  const jobId = await unbook(await database(), bookingId, new Date().toISOString());
-  return jobId === null ? bad(serverProblem.noBooking()) : ok(await stockView(jobId));
+  return shelfAfter(
+    await writing(async (tx) => {
+      const jobId = await jobOfBooking(tx, bookingId);
+      const job = jobId === null ? bad(serverProblem.noBooking()) : await openJob(tx, jobId);
+      if (!job.ok) return job;
+      await unbook(tx, bookingId, new Date().toISOString());
+      return ok(job.value.id);
+    }),
+  );
 }
 
 /** Cuts a job's pads from the shelf by the best plan; pads that fit nowhere are named and stay uncut. */
 export async function cutPads(jobId: number, body: unknown): Promise<Result<Shelf>> {
   const checked = check(CuttingInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const job = await openJob(jobId);
-  if (!job.ok) return job;
-  const db = await database();
-  if (await cuttingOf(db, jobId)) return bad(serverProblem.cutAlready());
-  const sheets = await listSheets(db);
+  const lying = await listSheets(await database());
   const plan: CuttingPlan = cuttingPlan(
-    sheets.map((s) => ({ ...s, id: String(s.id) })),
+    lying.map((s) => ({ ...s, id: String(s.id) })),
     checked.value.pieces,
     KERF_MM,
     MARGIN_MM,
   );
-  if (plan.placed.length === 0) return bad(serverProblem.nothingFits());
-  await cut(db, jobId, plan, sheets, new Date().toISOString());
-  return ok(await stockView(jobId));
+  return shelfAfter(
+    await writing(async (tx) => {
+      const job = await openJob(tx, jobId);
+      if (!job.ok) return job;
+      if (await cuttingOf(tx, jobId)) return bad(serverProblem.cutAlready());
+      if (plan.placed.length === 0) return bad(serverProblem.nothingFits());
+      // the plan was made before: its sheets must still lie on the shelf
+      const still = new Set((await listSheets(tx)).map((s) => String(s.id)));
+      if (plan.placed.some((p) => !still.has(p.sheet))) return bad(serverProblem.sheetTaken());
+      await cut(tx, jobId, plan, lying, new Date().toISOString());
+      return ok(jobId);
+    }),
+  );
 }
 
 export async function uncutPads(cuttingId: number): Promise<Result<Shelf>> {
-  const jobId = await uncut(await database(), cuttingId, new Date().toISOString());
-  if (jobId === "later") return bad(serverProblem.cutLater());
-  return jobId === null ? bad(serverProblem.noBooking()) : ok(await stockView(jobId));
+  return shelfAfter(
+    await writing(async (tx) => {
+      const jobId = await jobOfCutting(tx, cuttingId);
+      const job = jobId === null ? bad(serverProblem.noBooking()) : await openJob(tx, jobId);
+      if (!job.ok) return job;
+      if ((await uncut(tx, cuttingId, new Date().toISOString())) === "later") return bad(serverProblem.cutLater());
+      return ok(job.value.id);
+    }),
+  );
 }
 
 /** The cutting plan of a job as a file at its true size: what was cut, else what would be. */

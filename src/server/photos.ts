@@ -1,8 +1,7 @@
 import sharp from "sharp";
 import { bad, ok, type Result } from "../core/result";
-import type { Squaring } from "../core/photo";
+import { pictureKind, type Squaring } from "../core/photo";
 import { database } from "../data/connection";
-import { findJob } from "../data/jobs";
 import {
   addPhoto,
   changePhoto,
@@ -15,12 +14,14 @@ import {
 import { check } from "../input/check";
 import { PHASES, PhotoChangeInput, type SquaringInput } from "../input/photo";
 import { serverProblem } from "./problems";
+import { openJob, writing } from "./write";
 
 export const PHOTO_LIMIT_MB = 30;
 const LONG_EDGE_PX = 3200;
 const THUMB_PX = 320;
-/** A picture of more pixels than any phone takes is a trap. */
-const MOST_PIXELS = 120e6;
+/** A picture of more pixels than any phone takes is a trap, and so is one that takes this long. */
+const MOST_PIXELS = 100e6;
+const MOST_S = 30;
 
 /**
  * Takes a photo in: turned as the camera was held, made smaller, stored anew as JPEG, so that place, time and
@@ -31,10 +32,8 @@ export async function storePhoto(
   phase: string,
   body: AsyncIterable<Uint8Array>,
 ): Promise<Result<{ photoId: number }>> {
-  const db = await database();
-  const job = await findJob(db, jobId);
-  if (!job) return bad(serverProblem.noJob());
-  if (job.closedAt) return bad(serverProblem.jobClosed());
+  const job = await openJob(await database(), jobId);
+  if (!job.ok) return job;
   if (!(PHASES as readonly string[]).includes(phase))
     return bad(serverProblem.badFields({ phase: "Say when it was taken: as found, cleaned, or after." }));
   const chunks: Uint8Array[] = [];
@@ -44,8 +43,15 @@ export async function storePhoto(
     if (bytes > PHOTO_LIMIT_MB * 1e6) return bad(serverProblem.photoTooLarge(PHOTO_LIMIT_MB));
     chunks.push(c);
   }
+  const bytesIn = Buffer.concat(chunks);
+  const kind = pictureKind(bytesIn);
+  if (kind === "heic") return bad(serverProblem.heicPhoto());
+  if (kind === null) return bad(serverProblem.notPhoto());
+  let picture: { width: number; height: number; image: Buffer; thumbnail: Buffer };
   try {
-    const upright = sharp(Buffer.concat(chunks), { limitInputPixels: MOST_PIXELS, failOn: "error" }).rotate();
+    const upright = sharp(bytesIn, { limitInputPixels: MOST_PIXELS, failOn: "error" })
+      .timeout({ seconds: MOST_S })
+      .rotate();
     const { data: image, info } = await upright
       .clone()
       .resize({ width: LONG_EDGE_PX, height: LONG_EDGE_PX, fit: "inside", withoutEnlargement: true })
@@ -56,31 +62,36 @@ export async function storePhoto(
       .resize({ width: THUMB_PX, height: THUMB_PX, fit: "inside" })
       .jpeg({ quality: 78 })
       .toBuffer();
-    return ok({
-      photoId: await addPhoto(
-        db,
-        { jobId, phase: phase as PhotoPhase, width: info.width, height: info.height, image, thumbnail },
-        new Date().toISOString(),
-      ),
-    });
+    picture = { width: info.width, height: info.height, image, thumbnail };
   } catch {
     return bad(serverProblem.notPhoto());
   }
+  return writing(async (tx) => {
+    // it may have been closed while the picture came in
+    const job = await openJob(tx, jobId);
+    if (!job.ok) return job;
+    const photo = { jobId, phase: phase as PhotoPhase, ...picture };
+    return ok({ photoId: await addPhoto(tx, photo, new Date().toISOString()) });
+  });
 }
 
 /** Changes when, where, what of a photo; taking it away can be taken back. */
 export async function updatePhoto(id: number, body: unknown): Promise<Result<null>> {
   const checked = check(PhotoChangeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const db = await database();
-  if (!(await findPhoto(db, id))) return bad(serverProblem.noPhoto());
   const { squaring, removed, ...rest } = checked.value;
-  await changePhoto(db, id, {
-    ...rest,
-    ...(squaring ? { squaring: squaringOf(squaring) } : {}),
-    ...(removed === undefined ? {} : { removedAt: removed ? new Date().toISOString() : null }),
+  return writing(async (tx) => {
+    const photo = await findPhoto(tx, id);
+    if (!photo) return bad(serverProblem.noPhoto());
+    const job = await openJob(tx, photo.jobId);
+    if (!job.ok) return job;
+    await changePhoto(tx, id, {
+      ...rest,
+      ...(squaring ? { squaring: squaringOf(squaring) } : {}),
+      ...(removed === undefined ? {} : { removedAt: removed ? new Date().toISOString() : null }),
+    });
+    return ok(null);
   });
-  return ok(null);
 }
 
 function squaringOf(s: SquaringInput): Squaring {

@@ -86,6 +86,11 @@ export const serverProblem = {
     message: "This file is not a photo that can be read.",
     action: "Choose a JPEG, PNG, WebP or AVIF picture.",
   }),
+  heicPhoto: (): Problem => ({
+    code: "heic-photo",
+    message: "This picture is in HEIC, which cannot be read here.",
+    action: "Set the phone's camera to the most compatible format (JPEG), or send the photo on as JPEG.",
+  }),
   swollen: (): Problem => ({
     code: "battery-swollen",
     message: "The battery of this machine is swollen: it must not be under load.",
@@ -116,6 +121,11 @@ export const serverProblem = {
     message: "The pads of this job are cut already.",
     action: "Take that cutting back first.",
   }),
+  sheetTaken: (): Problem => ({
+    code: "sheet-taken",
+    message: "A sheet of this plan was cut up meanwhile.",
+    action: "Load the page again and cut by the plan it shows then.",
+  }),
   nothingFits: (): Problem => ({
     code: "nothing-fits",
     message: "No sheet on the shelf takes any of these pads.",
@@ -125,6 +135,11 @@ export const serverProblem = {
     code: "cut-later",
     message: "An off-cut of it was cut up since.",
     action: "Take the later cutting back first.",
+  }),
+  runsMoved: (): Problem => ({
+    code: "runs-moved",
+    message: "The runs of this job kept changing while they were judged.",
+    action: "Wait a moment, then open the verdict again.",
   }),
   roomFirst: (): Problem => ({
     code: "runs-missing",
@@ -153,6 +168,8 @@ const STATUS: Record<string, number> = {
   "lot-short": 409,
   "cut-already": 409,
   "cut-later": 409,
+  "sheet-taken": 409,
+  "runs-moved": 409,
   "name-says-other": 409,
   "log-too-large": 413,
 };

@@ -1,4 +1,6 @@
-import type { Result } from "../core/result";
+import type { Problem, Result } from "../core/result";
+import { isForeign, isOurHost } from "./addresses";
+import { jsonWithin, NotTaken } from "./body";
 import { statusOf } from "./problems";
 
 const BODY_LIMIT = 256 * 1024;
@@ -11,41 +13,38 @@ export function respond(result: Result<unknown>): Response {
   return Response.json({ ok: false, problem: result.problem }, { status: statusOf(result.problem) });
 }
 
-const refuse = (status: number, code: string, message: string, action: string) =>
-  Response.json({ ok: false, problem: { code, message, action } }, { status });
+const refuse = (status: number, problem: Problem) => Response.json({ ok: false, problem }, { status });
+
+const foreignRequest: Problem = {
+  code: "foreign-request",
+  message: "This request came from another site.",
+  action: "Open Ovrant itself and try again.",
+};
+const otherName: Problem = {
+  code: "other-name",
+  message: "Ovrant is not served under this name.",
+  action: "Open it by its own address, or set OVRANT_HOSTS to allow this name.",
+};
 
 /** Runs a handler for requests of our own pages only; an unforeseen failure is logged and told without detail. */
 export async function handle(request: Request, act: () => Promise<Response>): Promise<Response> {
-  const site = request.headers.get("sec-fetch-site");
-  const origin = request.headers.get("origin");
-  const foreign =
-    (site && site !== "same-origin" && site !== "none") ||
-    (origin && new URL(origin).host !== request.headers.get("host"));
-  if (request.method !== "GET" && foreign)
-    return refuse(403, "foreign-request", "This request came from another site.", "Open Ovrant itself and try again.");
+  if (!isOurHost(request.headers.get("host"))) return refuse(421, otherName);
+  if (request.method !== "GET" && isForeign(request.headers)) return refuse(403, foreignRequest);
   try {
     return await act();
   } catch (e) {
+    if (e instanceof NotTaken) return refuse(e.status, e.problem);
     console.error(e);
-    return refuse(
-      500,
-      "server-failed",
-      "Something failed on the server.",
-      "What was acknowledged is kept; try again, and look at the server's log if it stays.",
-    );
+    return refuse(500, {
+      code: "server-failed",
+      message: "Something failed on the server.",
+      action: "What was acknowledged is kept; try again, and look at the server's log if it stays.",
+    });
   }
 }
 
-/** The JSON body of a request within limits; undefined when it is no JSON. */
-export async function jsonBody(request: Request, limit = BODY_LIMIT): Promise<unknown> {
-  const text = await request.text();
-  if (text.length > limit) return undefined;
-  try {
-    return JSON.parse(text) as unknown;
-  } catch {
-    return undefined;
-  }
-}
+/** The JSON body of a request within limits; one that is none is refused. */
+export const jsonBody = (request: Request, limit = BODY_LIMIT): Promise<unknown> => jsonWithin(request, limit);
 
 /** A path segment as an id; 0 when it is none. */
 export const idOf = (text: string): number => (/^\d{1,9}$/.test(text) ? Number(text) : 0);

@@ -196,16 +196,13 @@ describe("a stored pair", () => {
     expect(bad.ok ? "" : bad.problem.code).toBe("bad-phases");
     expect((await judgeAgain(jobId)).ok).toBe(true);
   });
-  it("of an older judge is marked so, and judging anew shows what changed", async () => {
+  it("of an older judge stands for no open job: judged anew, it shows what changed", async () => {
     const { jobId } = await judged();
     const db = await database();
     await db("verdicts")
       .where({ job_id: jobId })
       .update({ judge_version: "0.4", result_json: db.raw("json_set(result_json, '$.judge', '0.4')") });
-    const old = await jobView(jobId);
-    const before = old && (await verdictStage(old));
-    expect(before?.outdated).toBe(true);
-    expect(before?.earlier).toBeNull();
+    expect((await jobView(jobId))?.verdict).toBeNull();
     expect((await judgeAgain(jobId)).ok).toBe(true);
     const view = await jobView(jobId);
     const stage = view && (await verdictStage(view));
@@ -275,6 +272,11 @@ describe("figures of one judge", () => {
     const { jobId, verdictId } = await judged();
     await setDueDate(jobId, { dueOn: "2031-09-01", why: "lint", close: true, note: "done" });
     await new Promise((r) => setTimeout(r, 5));
+    expect((await judgeAgain(jobId)).ok && (await jobView(jobId))?.verdict?.id).toBe(verdictId);
+    const db = await database();
+    await db("verdicts").where({ id: verdictId }).update({ judge_version: "0.4" });
+    const closed = await jobView(jobId);
+    expect((closed && (await verdictStage(closed)))?.outdated).toBe(true);
     const again = await judgeAgain(jobId);
     const view = await jobView(jobId);
     expect(view?.verdict?.id).toBe(verdictId);

@@ -1,6 +1,5 @@
 import { bad, ok, type Result } from "../core/result";
 import type { Entry } from "../core/service";
-import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
 import { addEntries, entriesOf } from "../data/journal";
 import { giveRevision, lastKept, revisionOfJob } from "../data/layouts";
@@ -10,18 +9,18 @@ import { check } from "../input/check";
 import { PadCurvesInput } from "../input/materials";
 import { JournalInput, PracticeInput } from "../input/service";
 import { serverProblem } from "./problems";
+import { openJob, writing } from "./write";
 
 /** Takes entries in, each once; gives the whole journal back, so that a device sees what others did. */
 export async function keepEntries(jobId: number, body: unknown): Promise<Result<{ entries: Entry[] }>> {
   const checked = check(JournalInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const db = await database();
-  const job = await findJob(db, jobId);
-  if (!job) return bad(serverProblem.noJob());
   const { entries } = checked.value;
-  // what was done before the job was closed may arrive late; what is done after may not
-  if (job.closedAt && entries.some((e) => e.at > (job.closedAt ?? ""))) return bad(serverProblem.jobClosed());
-  await db.transaction(async (tx) => {
+  return writing(async (tx) => {
+    const job = await findJob(tx, jobId);
+    if (!job) return bad(serverProblem.noJob());
+    // what was done before the job was closed may arrive late; what is done after may not
+    if (job.closedAt && entries.some((e) => e.at > (job.closedAt ?? ""))) return bad(serverProblem.jobClosed());
     if (entries.length) {
       await keepPractice(tx, jobId);
       // the steps name parts of this drawing: from now on it is the job's
@@ -31,28 +30,30 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
       if (last) await giveRevision(tx, jobId, last.id);
     }
     await addEntries(tx, jobId, entries, new Date().toISOString());
+    return ok({ entries: await entriesOf(tx, jobId) });
   });
-  return ok({ entries: await entriesOf(db, jobId) });
 }
 
 /** Sets how the workshop works from now on; jobs already begun keep theirs. */
 export async function changeWorkshopPractice(body: unknown): Promise<Result<null>> {
   const checked = check(PracticeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  await setWorkshopPractice(await database(), { ...checked.value });
-  return ok(null);
+  return writing(async (tx) => {
+    await setWorkshopPractice(tx, { ...checked.value });
+    return ok(null);
+  });
 }
 
 /** Sets how one job is worked. */
 export async function changeJobPractice(jobId: number, body: unknown): Promise<Result<null>> {
   const checked = check(PracticeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const db = await database();
-  const job = await findJob(db, jobId);
-  if (!job) return bad(serverProblem.noJob());
-  if (job.closedAt) return bad(serverProblem.jobClosed());
-  await setJobPractice(db, jobId, { ...checked.value });
-  return ok(null);
+  return writing(async (tx) => {
+    const job = await openJob(tx, jobId);
+    if (!job.ok) return job;
+    await setJobPractice(tx, jobId, { ...checked.value });
+    return ok(null);
+  });
 }
 
 /** Sets how the workshop's pads press back; every pad is reckoned by it from now on. */
@@ -63,6 +64,8 @@ export async function changePadCurves(body: unknown): Promise<Result<null>> {
   for (const [name, c] of Object.entries({ soft, medium, firm }))
     if (!(c.least < c.target && c.target < c.most && c.most < c.limit))
       return bad(serverProblem.badFields({ [`${name}.target`]: "Least, target, most and limit must rise." }));
-  await setPadCurves(await database(), { soft: { ...soft }, medium: { ...medium }, firm: { ...firm } });
-  return ok(null);
+  return writing(async (tx) => {
+    await setPadCurves(tx, { soft: { ...soft }, medium: { ...medium }, firm: { ...firm } });
+    return ok(null);
+  });
 }

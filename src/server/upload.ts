@@ -43,6 +43,7 @@ export async function receiveLog(body: AsyncIterable<Uint8Array>): Promise<Resul
     for await (const chunk of body) {
       if (head) {
         await take(chunk);
+        if (reader?.refused) return bad(reader.refused);
         if (bytes > UPLOAD_LIMIT_MB * 1e6) return bad(logProblem.tooLarge(UPLOAD_LIMIT_MB));
         continue;
       }

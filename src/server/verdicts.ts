@@ -3,24 +3,44 @@ import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
 import { findMachine } from "../data/machines";
-import { findRun, runsOfJob, type RunRecord } from "../data/runs";
+import { findRun, runsOfJob, type RunKind, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
 import { check } from "../input/check";
 import { PhasesInput } from "../input/run";
 import { judged } from "./thread/judging";
 import { goodFigures } from "./views/good";
 import { judgeRunOf } from "./views/judgeRun";
+import { inputOf, isFresh } from "./views/fresh";
 import { serverProblem } from "./problems";
+import { writing } from "./write";
 
 export const THRESHOLD_K = 3;
 
-/** Judges the two runs of a job and keeps the verdict with what it was given on. */
+const underWay = new Map<string, Promise<Result<VerdictRecord>>>();
+
+/**
+ * Judges the two runs of a job and keeps the verdict with what it was given on. One that stands for these runs already
+ * is given as it is, and who asks while it is made waits for the same.
+ */
 export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
+  const runs = await runsOfJob(await database(), jobId);
+  const key = [jobId, runs.before?.id, runs.before?.revision, runs.after?.id, runs.after?.revision].join(".");
+  const made = underWay.get(key) ?? judgedAndKept(jobId).finally(() => underWay.delete(key));
+  underWay.set(key, made);
+  return made;
+}
+
+/** Runs that change while they are judged are judged so many times anew. */
+const MOST_TRIES = 3;
+
+async function judgedAndKept(jobId: number, tries = 1): Promise<Result<VerdictRecord>> {
   const db = await database();
   const job = await findJob(db, jobId);
   if (!job) return bad(serverProblem.noJob());
   const runs = await runsOfJob(db, jobId);
   if (!runs.before || !runs.after) return bad(serverProblem.roomFirst());
+  const known = await latestVerdict(db, jobId);
+  if (isFresh(known, runs)) return ok(known);
   const machine = await findMachine(db, job.machineId);
   const limitC = machine?.limitC ?? null;
   const before = await judgeRunOf(runs.before);
@@ -34,13 +54,27 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
     before: inputOf(runs.before),
     after: inputOf(runs.after),
   };
-  await addVerdict(
-    db,
-    { jobId, beforeRunId: runs.before.id, afterRunId: runs.after.id, judgeVersion: JUDGE_VERSION, inputs, result },
-    new Date().toISOString(),
-  );
-  const kept = await latestVerdict(db, jobId);
-  return kept ? ok(kept) : bad(serverProblem.roomFirst());
+  const of = {
+    jobId,
+    beforeRunId: runs.before.id,
+    afterRunId: runs.after.id,
+    judgeVersion: JUDGE_VERSION,
+    inputs,
+    result,
+  };
+  const kept = await writing(async (tx) => {
+    // a log may have been replaced, or its bounds moved, while the judge was at work
+    const now = await runsOfJob(tx, jobId);
+    const same = (kind: RunKind) => now[kind]?.id === runs[kind]?.id && now[kind]?.revision === runs[kind]?.revision;
+    if (!same("before") || !same("after")) return ok(null);
+    const given = await latestVerdict(tx, jobId);
+    if (isFresh(given, now)) return ok(given);
+    await addVerdict(tx, of, new Date().toISOString());
+    return ok(await latestVerdict(tx, jobId));
+  });
+  if (!kept.ok) return kept;
+  if (kept.value) return ok(kept.value);
+  return tries < MOST_TRIES ? judgedAndKept(jobId, tries + 1) : bad(serverProblem.runsMoved());
 }
 
 /** The fits behind a job's verdict. */
@@ -78,14 +112,7 @@ export async function tryBounds(
   });
 }
 
-const inputOf = (r: RunRecord) => ({
-  runId: r.id,
-  sha256: r.sourceSha256,
-  phases: r.phases,
-  room: { startC: r.conditions.roomStartC, endC: r.conditions.roomEndC },
-});
-
-/** Judges a job anew; the earlier verdict is kept beside the new one. */
+/** Judges a job where no verdict stands for its runs and the judge as they are; an earlier one is kept beside it. */
 export async function judgeAgain(jobId: number): Promise<Result<{ verdictId: number }>> {
   const verdict = await judgeJob(jobId);
   return verdict.ok ? ok({ verdictId: verdict.value.id }) : verdict;

@@ -60,6 +60,16 @@ describe("what to do next", () => {
     expect(codes("worse", chip("same", "worse"), [reason("fan-weak")])).toEqual(["check-fan"]);
   });
 
+  it("worse without a path that is, or a reason, is reopened for both", () => {
+    expect(codes("worse", chip("same", "same", 5), [])).toEqual(["reopen"]);
+    expect(codes("worse", null, [])).toEqual(["reopen"]);
+  });
+
+  it("a fan that may stand is plugged first where airflow got worse, and is no matter where it did not", () => {
+    expect(codes("worse", chip("same", "worse"), [reason("fan-may-stand")])).toEqual(["plug-fan"]);
+    expect(codes("improved", chip("better", "same"), [reason("fan-may-stand")])).toEqual(["set-due"]);
+  });
+
   it("a fan that is only noted asks for nothing", () => {
     expect(codes("improved", chip("better", "same"), [reason("fan-stopped", "note")])).toEqual(["set-due"]);
   });
@@ -82,6 +92,12 @@ describe("what to do next", () => {
     expect(codes("not-comparable", null, [reason("loads-differ", "blocks")])).toEqual(["same-load"]);
     expect(codes("not-comparable", null, [reason("too-uncertain", "blocks")])).toEqual(["run-again"]);
     expect(codes("not-comparable", null, [reason("no-load", "blocks")])).toEqual(["mark-load"]);
+    expect(codes("not-comparable", null, [reason("another-machine", "blocks")])).toEqual(["check-files"]);
+    for (const room of ["room-does-not-fit", "room-too-warm"])
+      expect(codes("not-comparable", null, [reason(room, "blocks")])).toEqual(["check-rooms"]);
+    expect(codes("not-comparable", null, [reason("chip-not-loaded", "blocks")])).toEqual(["load-chip"]);
+    const odd = [reason("does-not-follow", "blocks"), reason("chips-differ", "blocks")];
+    expect(codes("not-comparable", null, odd)).toEqual(["check-columns"]);
   });
 });
 

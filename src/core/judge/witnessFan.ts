@@ -94,8 +94,8 @@ function zeroTold(run: "before" | "after", hotter: number): Pick<Reason, "code" 
   return {
     code: "fan-may-stand",
     message:
-      `The fan reads 0 rpm in the run ${run}, and the machine is ${words.number(hotter, 1)} times as hot per watt: it ` +
-      "may stand, or its reading is stuck beside an air path that is worse. See whether it turns.",
+      `The fan reads 0 rpm in the run ${run}, and the machine is ${words.number(hotter, 1)} times as hot per watt: ` +
+      "it may stand, or its reading is stuck beside an air path that is worse. See whether it turns.",
   };
 }
 

@@ -13,6 +13,12 @@ export const logProblem = {
     message: "The file is empty.",
     action: "Export the log again and drop the new file.",
   }),
+  longLine: (line: number, most: number): Problem => ({
+    code: "log-line-too-long",
+    message: `A line is longer than ${Math.round(most / 1024)} kB: a sensor log has one line per reading.`,
+    action: "Check that this is the log, and that it was exported as text with line ends.",
+    line,
+  }),
   notText: (what: string): Problem => ({
     code: "log-not-text",
     message: `This is ${what}, not a text table.`,

@@ -1,4 +1,4 @@
-import { bad, ok, type Result } from "../result";
+import { bad, ok, type Problem, type Result } from "../result";
 import { applyChoices, headerKey, type ColumnChoices } from "./choices";
 import { detectEncoding, notText, type Decoding } from "./decode";
 import { beginsAsJson, JsonLines } from "./jsonLines";
@@ -19,7 +19,11 @@ export interface ReadOptions {
 }
 
 const HEAD_BYTES = 96 * 1024;
-const LF = 10;
+/** Lines the head should hold before it is looked at: wide tables fill it with a few. */
+const HEAD_LINES = 12;
+/** No line of a log is longer, bytes. */
+const MOST_LINE = 1024 * 1024;
+const [LF, CR] = [10, 13];
 
 /**
  * Reads a sensor log from chunks of bytes of any size, in one pass and in memory bounded by the numbers kept.
@@ -28,8 +32,9 @@ const LF = 10;
 export class LogReader {
   private head: Uint8Array[] = [];
   private headBytes = 0;
+  private headLines = 0;
   private tail = new Uint8Array(0);
-  private problem: ReturnType<typeof logProblem.empty> | null = null;
+  private problem: Problem | null = null;
   private transcode: TextDecoder | null = null;
   private decoding: Decoding = { encoding: "utf-8", markBytes: 0 };
   private layout: Layout | null = null;
@@ -48,6 +53,11 @@ export class LogReader {
     return this.seenBytes;
   }
 
+  /** What was found wrong already: nothing that follows can mend it. */
+  get refused(): Problem | null {
+    return this.problem;
+  }
+
   push(chunk: Uint8Array): void {
     this.seenBytes += chunk.length;
     if (this.problem) return;
@@ -62,7 +72,10 @@ export class LogReader {
     }
     this.head.push(chunk);
     this.headBytes += chunk.length;
-    if (this.headBytes >= HEAD_BYTES) this.open(false);
+    this.headLines += lineEnds(chunk, HEAD_LINES);
+    if (this.headBytes < HEAD_BYTES || (this.headLines < HEAD_LINES && this.headBytes < MOST_LINE)) return;
+    if (this.headLines === 0) this.fail(logProblem.longLine(1, MOST_LINE));
+    else this.open(false);
   }
 
   finish(): Result<LogTable> {
@@ -141,6 +154,8 @@ export class LogReader {
       // only the line that spans two chunks is copied
       const end = chunk.indexOf(newline);
       if (end < 0) {
+        if (this.tail.length + chunk.length > MOST_LINE)
+          return this.fail(logProblem.longLine(rows.line + 1, MOST_LINE));
         this.tail = join([this.tail, chunk], this.tail.length + chunk.length);
         return;
       }
@@ -165,7 +180,7 @@ export class LogReader {
     if (from < buf.length) this.tail = buf.slice(from);
   }
 
-  private fail(problem: ReturnType<typeof logProblem.empty>): void {
+  private fail(problem: Problem): void {
     this.problem = problem;
   }
 }
@@ -181,6 +196,13 @@ export function withChoices(table: LogTable, choices: ColumnChoices): LogTable |
   if (columns.some((c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && !table.values[c.index]))
     return null;
   return { ...table, columns };
+}
+
+/** Line ends in a chunk, counted no further than `most`. */
+function lineEnds(chunk: Uint8Array, most: number): number {
+  let n = 0;
+  for (let i = 0; i < chunk.length && n < most; i++) if (chunk[i] === LF || chunk[i] === CR) n++;
+  return n;
 }
 
 function join(parts: readonly Uint8Array[], total: number): Uint8Array<ArrayBuffer> {

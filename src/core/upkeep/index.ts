@@ -1,1 +1,2 @@
 export { dueByEnvironment } from "./interval";
+export { isDay } from "./day";

@@ -5,6 +5,7 @@ import * as service from "./0003-service";
 import * as materials from "./0004-materials";
 import * as reading from "./0005-reading";
 import * as measures from "./0006-measures";
+import * as fresh from "./0007-fresh";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -13,6 +14,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0004-materials", ...materials },
   { name: "0005-reading", ...reading },
   { name: "0006-measures", ...measures },
+  { name: "0007-fresh", ...fresh },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

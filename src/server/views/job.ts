@@ -8,7 +8,8 @@ import { findMachine } from "../../data/machines";
 import { jobPractice, padCurves } from "../../data/practice";
 import { loadChannel, runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
 import { lastKept, revisionOfJob } from "../../data/layouts";
-import { standingVerdict, type VerdictRecord } from "../../data/verdicts";
+import type { VerdictRecord } from "../../data/verdicts";
+import { verdictThatStands } from "./fresh";
 
 export interface JobView {
   job: Job;
@@ -48,7 +49,7 @@ export async function jobView(id: number): Promise<JobView | null> {
   const skipsBefore = !runs.before && ctx.journal.isSettled(BEFORE_SKIPPED);
   const holds = { before: Boolean(runs.before), after: Boolean(runs.after), skipsBefore, service: progressOf(ctx) };
   const at = stageAt(holds);
-  const verdict = at === "verdict" ? await standingVerdict(db, job) : null;
+  const verdict = await verdictThatStands(db, job, runs);
   const fact = async (r: RunRecord | undefined) => (r ? runFact(await peakOf(r), machine.limitC) : "");
   const drawn = revision?.document.parts.length ?? 0;
   const strip = holds.service.find((s) => s.stage === "strip");

@@ -47,6 +47,21 @@ describe("dates on the bench edge", () => {
     expect(screen.getByRole("listitem").textContent).toContain("1 day late");
   });
 
+  it("far ahead, or too many to hang, are told in one line, and the edge stays as long as it is", () => {
+    const width = () =>
+      (screen.getByRole("group", { name: /scrolls sideways/ }).firstElementChild as HTMLElement).style.width;
+    const { unmount } = render(<BenchEdge due={[due(1, "2031-06-20"), due(2, "2099-12-31")]} today="2031-06-01" />);
+    expect(screen.getAllByRole("listitem")).toHaveLength(1);
+    expect(screen.getByText("1 later date").getAttribute("href")).toBe("/machines");
+    expect(screen.getByText(/from 31 Dec 2099, Place 2/)).toBeTruthy();
+    expect(parseFloat(width())).toBeLessThan(6000);
+    unmount();
+    const many = Array.from({ length: 500 }, (_, i) => due(i, "2031-07-01"));
+    render(<BenchEdge due={many} today="2031-06-01" />);
+    expect(screen.getAllByRole("listitem")).toHaveLength(60);
+    expect(screen.getByText("440 later dates")).toBeTruthy();
+  });
+
   it("lead to their machines, and can be scrolled by keys", () => {
     render(<BenchEdge due={[due(7, "2031-06-20")]} today="2031-06-01" />);
     expect(screen.getByRole("link").getAttribute("href")).toBe("/machines/7");

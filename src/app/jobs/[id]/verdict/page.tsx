@@ -11,6 +11,7 @@ import { serviceStage } from "@/server/views/service";
 import { suggestedDue, verdictStage } from "@/server/views/verdict";
 import { JobFrame } from "@/ui/steps/JobFrame";
 import { stagePath } from "@/ui/steps/paths";
+import { Judging } from "@/ui/verdict/Judging";
 import { AloneVerdict } from "@/ui/triage/AloneVerdict";
 import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 
@@ -23,7 +24,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
   const alone = await afterAloneOf(view);
   if (alone) return <AloneStage view={view} alone={alone} />;
   const stage = await verdictStage(view);
-  if (!stage) redirect(stagePath(view.job.id, view.at));
+  if (!stage) return <Unjudged view={view} />;
   const { predicted } = await serviceStage(view);
   const ctx = contextOf(view.service);
   const found = foundIn(ctx);
@@ -62,6 +63,18 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
         }
         closed={view.job.closedAt ? { note: view.job.closingNote } : null}
       />
+    </JobFrame>
+  );
+}
+
+/** Both runs are there and no verdict stands for them: it is made now. A job that lacks a run opens where it waits. */
+function Unjudged({ view }: { view: JobView }) {
+  // a run after in which no load was found stands alone without a verdict: never back to this page
+  if (!view.runs.before || !view.runs.after)
+    redirect(stagePath(view.job.id, view.at === "verdict" ? "after" : view.at));
+  return (
+    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="verdict" facts={null}>
+      <Judging jobId={view.job.id} />
     </JobFrame>
   );
 }
