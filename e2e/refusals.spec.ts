@@ -97,9 +97,18 @@ test("requests from other sites, odd bodies and cut uploads are refused without 
 }) => {
   const foreign = await request.post("/api/intake", { headers: { origin: "http://elsewhere.example" }, data: {} });
   expect(foreign.status()).toBe(403);
-  expect((await request.post("/api/intake", { headers: { origin: baseURL ?? "" }, data: "nonsense" })).status()).toBe(
-    422,
-  );
+  const sent = async (data: string, headers: Record<string, string> = {}) =>
+    (await request.post("/api/intake", { headers: { origin: baseURL ?? "", ...headers }, data })).status();
+  expect(await sent("nonsense")).toBe(400);
+  expect(await sent("[]")).toBe(422);
+  expect(await sent("[".repeat(5000))).toBe(400);
+  expect(await sent(JSON.stringify({ tag: "x".repeat(300_000) }))).toBe(413);
+  expect(await sent("{}", { origin: "null" })).toBe(403);
+  // another name that leads to this machine reads nothing, neither pages nor runs
+  for (const path of ["/", "/machines", "/api/runs/1/file"]) {
+    expect((await request.get(path, { headers: { host: "elsewhere.example" } })).status()).toBe(421);
+    expect((await request.get(path)).status()).toBe(200);
+  }
   expect((await request.post("/api/runs", { data: "no description" })).status()).toBe(422);
   const head = JSON.stringify({
     jobId: 1,

@@ -48,6 +48,7 @@ test("a pair whose verdict was never given, or is of runs that changed since, is
   try {
     await page.goto(`${app.url}/machines`);
     await page.getByRole("link", { name: /LR-03/ }).click();
+    await page.waitForURL(/machines\/\d+/);
     const job = (await page.locator("main table a").first().getAttribute("href")) ?? "";
     const id = /jobs\/(\d+)/.exec(job)?.[1] ?? "";
     const given = () => app.rows(`select id from verdicts where job_id = ${id}`).length;

@@ -1,8 +1,8 @@
 /** Names this machine has for itself. */
 const OWN_NAMES = ["localhost", "127.0.0.1", "[::1]"];
 
-/** Names under which Ovrant may be asked for: this machine's own, and what OVRANT_HOSTS lists, with commas. */
-export const allowedNames = (told = process.env.OVRANT_HOSTS ?? ""): string[] => [
+/** Names under which Ovrant may be asked for: this machine's own, and what HOST and OVRANT_HOSTS say, with commas. */
+export const allowedNames = (told = `${process.env.HOST ?? ""},${process.env.OVRANT_HOSTS ?? ""}`): string[] => [
   ...OWN_NAMES,
   ...told
     .split(",")

@@ -31,7 +31,13 @@ export function Judging({ jobId }: { jobId: number }) {
         ) : (
           <div role="status">
             <p className="text-title font-strong">Judging both runs</p>
-            <progress aria-label="Judging both runs" className="mt-4 block h-5.5 w-full accent-[var(--copper)]" />
+            <div
+              role="progressbar"
+              aria-label="Judging both runs"
+              className="mt-4 h-5.5 overflow-hidden border-2 border-ink bg-sheet"
+            >
+              <div className="under-way h-full bg-copper-fill" />
+            </div>
             <p className="mt-3 text-body text-ink-2">
               Both are kept. One ladder is fitted to the two of them: a second or two.
             </p>
