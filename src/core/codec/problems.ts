@@ -7,6 +7,11 @@ export const layoutProblem = {
     message: "The file is not JSON.",
     action: "Choose a layout that Ovrant exported, as JSON or SVG.",
   }),
+  tooLarge: (mb: number): Problem => ({
+    code: "layout-too-large",
+    message: `The file is larger than ${mb} MB.`,
+    action: "Choose a layout that Ovrant exported.",
+  }),
   tooMany: (most: number): Problem => ({
     code: "layout-too-many",
     message: `The layout has more than ${most} parts.`,
