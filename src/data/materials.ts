@@ -77,12 +77,15 @@ export async function lotUses(db: Knex, lots: readonly Pick<Lot, "id" | "kind" |
   return out.sort((a, b) => a.at.localeCompare(b.at));
 }
 
+/** Lots that were not put away, oldest first, with what was used of each. */
+export const listLots = async (db: Knex): Promise<Lot[]> => (await everyLot(db)).filter((l) => !l.archived);
+
 /**
- * Lots that were not put away, oldest first, with what was used of each: bookings that stand, pads cut, cleaning steps
- * of all journals.
+ * All lots, oldest first, those put away included, with what was used of each: bookings that stand, pads cut, cleaning
+ * steps of all journals. Putting one away moves no use to another.
  */
-export async function listLots(db: Knex): Promise<Lot[]> {
-  const rows = await db<LotRow>("lots").whereNull("retired_at").orderBy("id");
+export async function everyLot(db: Knex): Promise<Lot[]> {
+  const rows = await db<LotRow>("lots").orderBy("id");
   const lots = rows.map((r): Lot => ({
     id: r.id,
     kind: r.kind,
@@ -94,21 +97,24 @@ export async function listLots(db: Knex): Promise<Lot[]> {
     boughtOn: r.bought_on,
     openedOn: r.opened_on,
     bestBefore: r.best_before,
+    archived: r.retired_at !== null,
     ...(JSON.parse(r.props_json) as Props),
   }));
   const used = new Map<number, number>();
   for (const u of await lotUses(db, lots)) used.set(u.lotId, (used.get(u.lotId) ?? 0) + u.amount);
   // of pads what is left is what lies on the shelf
   const lying = new Map<number, number>();
-  for (const s of await listSheets(db)) lying.set(s.lotId, (lying.get(s.lotId) ?? 0) + (s.widthMm * s.heightMm) / 100);
+  for (const s of await lyingSheets(db)) lying.set(s.lotId, (lying.get(s.lotId) ?? 0) + (s.widthMm * s.heightMm) / 100);
   return lots.map((l) => ({
     ...l,
     used: l.kind === "pad" ? Math.max(0, l.amount - (lying.get(l.id) ?? 0)) : (used.get(l.id) ?? 0),
   }));
 }
 
+export type NewLot = Omit<Lot, "id" | "used" | "archived">;
+
 /** A lot alike in everything that came on the shelf since a time; null where there is none. */
-export async function sameLotSince(db: Knex, lot: Omit<Lot, "id" | "used">, since: string): Promise<number | null> {
+export async function sameLotSince(db: Knex, lot: NewLot, since: string): Promise<number | null> {
   const row = await db<LotRow & { created_at: string }>("lots")
     .where({ kind: lot.kind, name: lot.name, lot: lot.lot, amount: lot.amount, price: lot.price })
     .where({ props_json: propsOf(lot), opened_on: lot.openedOn, best_before: lot.bestBefore })
@@ -121,7 +127,7 @@ export async function sameLotSince(db: Knex, lot: Omit<Lot, "id" | "used">, sinc
 const propsOf = ({ paste, pad }: Props): string => JSON.stringify({ paste, pad } satisfies Props);
 
 /** Adds a lot; of pads as many whole sheets as it holds. */
-export async function addLot(db: Knex, lot: Omit<Lot, "id" | "used">, now: string): Promise<number> {
+export async function addLot(db: Knex, lot: NewLot, now: string): Promise<number> {
   const [row] = await db("lots")
     .insert({
       kind: lot.kind,
@@ -169,11 +175,15 @@ export async function changeLot(
 
 /** Sheets and off-cuts on the shelf: not cut up, not taken back with an undone cutting, of lots that are kept. */
 export async function listSheets(db: Knex): Promise<StockSheet[]> {
-  const kept = db("lots").whereNull("retired_at").select("id");
-  return (
-    await db<SheetRow>("sheets").whereNull("used_by").whereNull("removed_at").whereIn("lot_id", kept).orderBy("id")
-  ).map(sheetOf);
+  const away = new Set(
+    (await db<LotRow>("lots").whereNotNull("retired_at").select<{ id: number }[]>("id")).map((r) => r.id),
+  );
+  return (await lyingSheets(db)).filter((s) => !away.has(s.lotId));
 }
+
+/** The same of every lot, those put away included. */
+const lyingSheets = async (db: Knex): Promise<StockSheet[]> =>
+  (await db<SheetRow>("sheets").whereNull("used_by").whereNull("removed_at").orderBy("id")).map(sheetOf);
 
 export async function addSheet(db: Knex, s: Omit<StockSheet, "id">, fromCutting: number | null): Promise<void> {
   await db("sheets").insert({

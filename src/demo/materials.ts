@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import { PASTES } from "../core/paste";
 import type { Lot } from "../core/stock";
-import { addLot, addSheet, book } from "../data/materials";
+import { addLot, addSheet, book, type NewLot } from "../data/materials";
 
 /**
  * The playhouse's shelf: three pastes, sheets and off-cuts, alcohol, swabs, cloths, air. `day` gives a date by days
@@ -14,7 +14,7 @@ export async function demoShelf(db: Knex, day: (days: number) => string, jobs: r
     [amount, price]: readonly [amount: number, price: number],
     [bought, opened, best]: readonly [bought: number, opened: number | null, best: number | null],
     more: Partial<Lot> = {},
-  ): Omit<Lot, "id" | "used"> => ({
+  ): NewLot => ({
     kind,
     name,
     lot: number,
@@ -34,7 +34,7 @@ export async function demoShelf(db: Knex, day: (days: number) => string, jobs: r
     heightMm: number,
   ): Partial<Lot> => ({ pad: { thicknessMm, softness, conductivityWmK: 6, widthMm, heightMm } });
   const bought = `${day(-320)}T09:00:00.000Z`;
-  const put = (of: Omit<Lot, "id" | "used">) => addLot(db, of, bought);
+  const put = (of: NewLot) => addLot(db, of, bought);
   const grey = await put(
     lot("paste", ["Grey silicone paste, 6 W/m·K", "2207"], [4, 9], [-320, -294, 104], { paste: PASTES[0] ?? null }),
   );

@@ -107,6 +107,44 @@ describe("booking a material", () => {
   });
 });
 
+describe("a lot put away", () => {
+  it("changes nothing of what was done with it: cost, paste and history of its jobs stay", async () => {
+    const [lot, job] = [await paste({ lot: "away", amount: 2, price: 8 }), await jobOn("Kept 15")];
+    const booked = value(await bookMaterial(job, { lotId: lot, what: "paste:p5", amount: 0.5 }));
+    value(await updateLot(lot, { retired: true }));
+    const after = await stockView(job);
+    expect(after.cost).toBeCloseTo(booked.cost, 9);
+    expect(after.lots.some((l) => l.id === lot)).toBe(false);
+    expect(after.past.map((l) => [l.id, l.paste?.name, l.archived])).toEqual([[lot, PASTES[0]?.name, true]]);
+    expect((await stockView(null)).history.filter((h) => h.lotId === lot).map((h) => h.amount)).toEqual([0.5]);
+    // nothing more is taken of it
+    expect(code(await bookMaterial(job, { lotId: lot, what: "paste:p6", amount: 0.1 }))).toBe("lot-not-found");
+    value(await updateLot(lot, { retired: false }));
+    expect((await stockView(job)).past).toEqual([]);
+  });
+  it("leaves what cleaning used of it with it: no other lot of its kind is charged", async () => {
+    const cloths = async (lot: string, openedOn: string) =>
+      value(await newLot({ kind: "cloth", name: "Cloths", lot, amount: 50, price: 5, openedOn })).id;
+    const [older, newer] = [await cloths("old", "2031-01-01"), await cloths("new", "2031-02-01")];
+    const job = await jobOn("Wiped 15");
+    const entry = {
+      id: "c".repeat(32),
+      at: "2031-03-04T09:00:00.000Z",
+      stage: "clean",
+      step: "clean:p9",
+      act: "done",
+      value: "mat;cloth=3",
+      reason: "",
+    };
+    value(await keepEntries(job, { entries: [entry] }));
+    expect([left(await stockView(null), older), left(await stockView(null), newer)]).toEqual([50, 47]);
+    value(await updateLot(newer, { retired: true }));
+    expect(left(await stockView(null), older)).toBe(50);
+    value(await updateLot(newer, { retired: false }));
+    expect(left(await stockView(null), newer)).toBe(47);
+  });
+});
+
 describe("cutting pads", () => {
   const piece = (id: string, widthMm = 14, heightMm = 11) => ({ id, widthMm, heightMm, thicknessMm: 1 });
   it("uses a sheet up, puts its whole rests back, and undo makes it whole again", async () => {

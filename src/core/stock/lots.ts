@@ -39,6 +39,8 @@ export interface Lot {
   boughtOn: string;
   openedOn: string | null;
   bestBefore: string | null;
+  /** Put away: it stands on no shelf, and past jobs keep it. */
+  archived: boolean;
   paste: Paste | null;
   pad: { thicknessMm: number; softness: Softness; conductivityWmK: number; widthMm: number; heightMm: number } | null;
 }

@@ -23,6 +23,8 @@ export interface Cutting {
 /** The shelf, and what of it is booked to a job. */
 export interface Shelf {
   lots: Lot[];
+  /** Lots that were put away since the job used them. */
+  past: Lot[];
   sheets: StockSheet[];
   bookings: Booking[];
   cutting: Cutting | null;

@@ -25,6 +25,7 @@ const lot = (more: Partial<Lot> = {}): Lot => ({
   price: 12,
   boughtOn: "2031-01-01",
   openedOn: "2031-01-01",
+  archived: false,
   bestBefore: "2032-01-01",
   paste: null,
   pad: null,

@@ -2,15 +2,17 @@ import { costOf, type Lot, type Shelf } from "../../core/stock";
 import { database } from "../../data/connection";
 import { listJobs } from "../../data/jobs";
 import { findMachine } from "../../data/machines";
-import { bookingsOf, cuttingOf, listLots, listSheets, lotUses } from "../../data/materials";
+import { bookingsOf, cuttingOf, everyLot, listSheets, lotUses } from "../../data/materials";
 
 /** The shelf, and what of it is booked to a job. */
 export async function stockView(jobId: number | null): Promise<Shelf> {
   const db = await database();
-  const lots = await listLots(db);
+  const all = await everyLot(db);
+  const lots = all.filter((l) => !l.archived);
   const bookings = jobId === null ? [] : await bookingsOf(db, jobId);
   const cutting = jobId === null ? null : await cuttingOf(db, jobId);
-  const lot = (id: number) => lots.find((l) => l.id === id);
+  const lot = (id: number) => all.find((l) => l.id === id);
+  const usedHere = new Set([...bookings, ...(cutting?.sheets ?? [])].map((u) => u.lotId));
   let cost = 0;
   for (const b of bookings) {
     const own = lot(b.lotId);
@@ -24,11 +26,12 @@ export async function stockView(jobId: number | null): Promise<Shelf> {
   }
   return {
     lots,
+    past: all.filter((l) => l.archived && usedHere.has(l.id)),
     sheets: await listSheets(db),
     bookings,
     cutting,
     cost,
-    history: jobId === null ? await historyOf(lots) : [],
+    history: jobId === null ? await historyOf(all) : [],
     today: new Date().toISOString().slice(0, 10),
   };
 }

@@ -21,6 +21,7 @@ import { Button } from "@/ui/controls/Button";
 import { Table, type TableColumn } from "@/ui/controls/Table";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
+import { useAct } from "@/ui/controls/useAct";
 import { LotDialog } from "./LotDialog";
 import { Bottle, PadSheet, PX, SheetPlace, Tube } from "./pictures";
 
@@ -36,8 +37,9 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   const say = shelfHeadline(lots, today);
   const of = (...kinds: Lot["kind"][]) => lots.filter((l) => kinds.includes(l.kind));
   const offcuts = sheets.filter((s) => s.offcut);
+  const { act, refusal } = useAct();
   const put = async (lot: Lot, retired: boolean) => {
-    await send("PATCH", `/api/lots/${lot.id}`, { retired });
+    if (!(await act(() => send("PATCH", `/api/lots/${lot.id}`, { retired })))) return;
     setAway(retired ? lot : null);
     router.refresh();
   };
@@ -45,6 +47,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
     <main className="flex flex-1 flex-col">
       <ShelfHead lots={lots} say={say} setAdding={setAdding} />
       <ToBuy lots={lots} today={today} />
+      {refusal}
       {away ? (
         <p role="status" className="flex items-center gap-4 bg-sheet px-6 pb-2 text-lead lg:px-10">
           {away.name}, lot {away.lot}, is archived.

@@ -19,6 +19,7 @@ const lot = (more: Partial<Lot>): Lot => ({
   price: 9,
   boughtOn: "2031-01-01",
   openedOn: "2031-02-01",
+  archived: false,
   bestBefore: "2032-01-01",
   paste: PASTES[0] ?? null,
   pad: null,
@@ -27,6 +28,7 @@ const lot = (more: Partial<Lot>): Lot => ({
 
 const shelf = (more: Partial<Shelf>): Shelf => ({
   lots: [],
+  past: [],
   sheets: [],
   bookings: [],
   cutting: null,
@@ -92,6 +94,19 @@ describe("the shelf", () => {
     await user.click(within(line).getByRole("button", { name: "Put it back" }));
     expect(sent.map((s) => (s.body as { retired: boolean }).retired)).toEqual([true, false]);
     expect(router.refresh).toHaveBeenCalledTimes(2);
+  });
+});
+
+describe("an act that is refused", () => {
+  it("is said, and the lot stays where it is", async () => {
+    serverAnswers({
+      ok: false,
+      problem: { code: "x", message: "There is no such lot.", action: "Load the page again." },
+    });
+    render(<ShelfScreen shelf={shelf({ lots: [lot({})] })} />);
+    await user.click(screen.getByRole("button", { name: "Archive Grey paste, lot 2207" }));
+    expect((await screen.findByRole("alert")).textContent).toBe("There is no such lot. Load the page again.");
+    expect(screen.queryByText(/is archived/)).toBeNull();
   });
 });
 

@@ -47,7 +47,7 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
     : sheets
         .filter((s) => plan.placed.some((p) => p.sheet === String(s.id)))
         .reduce((sum, s) => {
-          const lot = shelf.lots.find((l) => l.id === s.lotId);
+          const lot = [...shelf.lots, ...shelf.past].find((l) => l.id === s.lotId);
           const rests = plan.rests
             .filter((r) => r.sheet === String(s.id))
             .reduce((a, r) => a + r.widthMm * r.heightMm, 0);

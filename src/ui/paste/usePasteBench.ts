@@ -39,6 +39,7 @@ export interface PasteGiven {
 
 /** What is laid on the chip: the paste from the shelf, its amount, its pattern, and what bars it. */
 function useLaid({ ctx, step, chip, shelf, measuredW }: PasteGiven) {
+  const known = useMemo(() => [...shelf.lots, ...shelf.past], [shelf]);
   const lots = shelf.lots.filter((l): l is Lot & { paste: Paste } => l.paste !== null && leftOf(l) > 0);
   const booked = shelf.bookings.find((b) => b.what === step.key);
   const usable = lots.filter((l) => !isExpired(l, shelf.today));
@@ -46,7 +47,7 @@ function useLaid({ ctx, step, chip, shelf, measuredW }: PasteGiven) {
     booked?.lotId ?? usable.find((l) => !l.paste.conductive)?.id ?? null,
   );
   const lot = lots.find((l) => l.id === lotId) ?? null;
-  const paste = useMemo(() => shelf.lots.find((l) => l.id === lotId)?.paste ?? USUAL_PASTE, [shelf.lots, lotId]);
+  const paste = useMemo(() => known.find((l) => l.id === lotId)?.paste ?? USUAL_PASTE, [known, lotId]);
   const face = useMemo(() => faceOf(ctx, chip, measuredW), [ctx, chip, measuredW]);
   const amount = amountFor(face, paste);
   const stops = stopsOf(paste, { aluminium: aluminiumAt(ctx, chip), openParts: true });

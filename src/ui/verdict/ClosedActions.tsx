@@ -2,17 +2,19 @@
 import { useRouter } from "next/navigation";
 import { Button, LinkButton } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
+import { useAct } from "@/ui/controls/useAct";
 
 /** What can be done with a closed job: open it again, or leave it. */
 export function ClosedActions({ jobId }: { jobId: number }) {
   const router = useRouter();
+  const { act, busy, refusal } = useAct();
   const openAgain = async () => {
-    await send("POST", `/api/jobs/${jobId}/reopen`, {});
-    router.refresh();
+    if (await act(() => send("POST", `/api/jobs/${jobId}/reopen`, {}))) router.refresh();
   };
   return (
     <>
-      <Button big onClick={() => void openAgain()}>
+      {refusal}
+      <Button big onClick={() => void openAgain()} disabled={busy}>
         Open again
       </Button>
       <LinkButton href="/" look="plain" big>

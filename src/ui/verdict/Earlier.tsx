@@ -1,10 +1,10 @@
 "use client";
 import { words } from "@/core/words";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
 import type { Verdict } from "@/core/judge";
 import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
+import { useAct } from "@/ui/controls/useAct";
 import { Sentence } from "./Sentence";
 
 export interface OtherVerdict {
@@ -37,13 +37,10 @@ export function Earlier({
   judge: string;
 }) {
   const router = useRouter();
-  const [busy, setBusy] = useState(false);
+  const { act, busy, refusal } = useAct();
   if (!earlier && !beside && !outdated) return null;
   const again = async () => {
-    setBusy(true);
-    await send("POST", `/api/jobs/${jobId}/judge`, {});
-    setBusy(false);
-    router.refresh();
+    if (await act(() => send("POST", `/api/jobs/${jobId}/judge`, {}))) router.refresh();
   };
   return (
     <section aria-label="Earlier verdict" className="mt-3 border-t border-line pt-2.5 text-body">
@@ -68,6 +65,7 @@ export function Earlier({
           </Button>
         </div>
       ) : null}
+      {refusal}
     </section>
   );
 }

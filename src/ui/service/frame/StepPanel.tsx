@@ -451,11 +451,11 @@ function StepPhoto({ jobId, ctx, step }: { jobId: number; ctx: ServiceContext; s
       if (!answer.ok) return setSaid(answer.problem.message);
       const part = step.parts.length === 1 ? ctx.map?.part(step.parts[0] ?? "") : undefined;
       const [x, y] = part ? centreOf(part) : [null, null];
-      await send("PATCH", `/api/photos/${answer.value.photoId}`, {
+      const noted = await send("PATCH", `/api/photos/${answer.value.photoId}`, {
         note: [step.title, step.mark && !step.title.includes(step.mark) ? step.mark : ""].filter(Boolean).join(" "),
         ...(x === null ? {} : { xMm: x, yMm: y }),
       });
-      setSaid("Photo kept");
+      setSaid(noted.ok ? "Photo kept" : "Photo kept, but not where it was taken: pin it on the photos page.");
     } catch {
       setSaid("The server did not answer: take it again later.");
     }

@@ -28,10 +28,10 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
   const { predicted } = await serviceStage(view);
   const ctx = contextOf(view.service);
   const found = foundIn(ctx);
-  const { lots } = await stockView(view.job.id);
+  const { lots, past } = await stockView(view.job.id);
   const films = pastedChips(ctx).flatMap((c) => {
     const pasted = pastedOf(ctx.journal.of(`paste:${c.id}`).value);
-    const paste = lots.find((l) => l.id === pasted?.lotId)?.paste ?? PASTES[0];
+    const paste = [...lots, ...past].find((l) => l.id === pasted?.lotId)?.paste ?? PASTES[0];
     const contactKW = stage.record.result.chips.find((v) => v.chip === c.role)?.paths[0].afterKW ?? null;
     if (!pasted || !paste || contactKW === null) return [];
     return [{ chip: c.role, filmKW: amountFor(faceOf(ctx, c), paste).resistanceKW, contactKW }];
