@@ -11,10 +11,12 @@ interface EntryRow {
   value: string;
   reason: string;
   received_at: string;
+  seq: number;
 }
 
 const fromRow = (r: EntryRow): Entry => ({
   id: r.id,
+  seq: r.seq,
   at: r.at,
   stage: r.stage as ServiceStage,
   step: r.step,
@@ -44,14 +46,18 @@ export async function addEntries(db: Knex, jobId: number, entries: readonly Entr
     .ignore();
 }
 
+/** Entries of a job in the order in which they came: device clocks tell none. */
 export async function entriesOf(db: Knex, jobId: number): Promise<Entry[]> {
-  return (await db<EntryRow>("journal").where({ job_id: jobId }).orderBy("at").orderBy("id")).map(fromRow);
+  return (await placed(db).where({ job_id: jobId })).map(fromRow);
 }
+
+/** SQLite counts the rows of a table as they come. */
+const placed = (db: Knex) => db<EntryRow>("journal").select<EntryRow[]>("*", "rowid as seq").orderBy("rowid");
 
 /** Entries of all jobs whose step begins so, by job. */
 export async function allEntries(db: Knex, prefix: string): Promise<Map<number, Entry[]>> {
   const out = new Map<number, Entry[]>();
-  for (const r of await db<EntryRow>("journal").where("step", "like", `${prefix}%`).orderBy("at").orderBy("id"))
+  for (const r of await placed(db).where("step", "like", `${prefix}%`))
     out.set(r.job_id, [...(out.get(r.job_id) ?? []), fromRow(r)]);
   return out;
 }

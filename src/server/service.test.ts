@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { usualPractice, type Entry } from "../core/service";
+import { Journal, usualPractice, type Entry } from "../core/service";
 import { database } from "../data/connection";
 import { addLayout, addRevision, revisionOfJob } from "../data/layouts";
 import { jobPractice } from "../data/practice";
@@ -30,9 +30,21 @@ describe("the journal on the server", () => {
     const [a, b] = [entry("open:off"), entry("open:flip")];
     await keepEntries(jobId, { entries: [a] });
     const sent = await keepEntries(jobId, { entries: [a, b] });
-    expect(sent.ok && sent.value.entries).toEqual([a, b]);
+    expect(sent.ok && sent.value.entries).toMatchObject([a, b]);
     const again = await keepEntries(jobId, { entries: [] });
     expect(again.ok && again.value.entries.length).toBe(2);
+  });
+
+  it("keeps the order in which entries came, whatever the clocks of their devices say", async () => {
+    const jobId = await jobOn("Plain 15");
+    const ahead = entry("open:off", { at: "2031-03-04T10:00:00.000Z" });
+    const behind = entry("open:off", { act: "undone", at: "2031-03-04T09:57:00.000Z" });
+    await keepEntries(jobId, { entries: [ahead] });
+    const kept = await keepEntries(jobId, { entries: [behind] });
+    const entries = kept.ok ? kept.value.entries : [];
+    expect(entries.map((e) => e.id)).toEqual([ahead.id, behind.id]);
+    expect(entries[1]?.seq).toBeGreaterThan(entries[0]?.seq ?? Infinity);
+    expect(new Journal(entries).isDone("open:off")).toBe(false);
   });
 
   it("refuses what is no entry, and keeps nothing of the lot", async () => {

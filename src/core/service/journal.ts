@@ -8,7 +8,9 @@ export type ServiceStage = (typeof SERVICE_STAGES)[number];
  */
 export interface Entry {
   id: string;
-  /** ISO time on the device. */
+  /** Its place in the job's order, given by the server; none while it waits on its device. */
+  seq?: number;
+  /** ISO time on the device: for how long work took, never for order, since clocks go wrong. */
   at: string;
   stage: ServiceStage;
   step: string;
@@ -21,29 +23,34 @@ export interface StepState {
   status: "open" | "done" | "skipped";
   value: string;
   reason: string;
-  at: string;
+  /** The entry it comes from; none while open. */
+  by: string | null;
 }
 
-const OPEN: StepState = { status: "open", value: "", reason: "", at: "" };
+const OPEN: StepState = { status: "open", value: "", reason: "", by: null };
 /** Longer silence than this is a break, not work, ms. */
 const BREAK_MS = 10 * 60_000;
 
-const worked = (fromMs: number, toMs: number): number => (toMs - fromMs <= BREAK_MS ? (toMs - fromMs) / 1000 : 0);
+/** Time between two entries, s; none over a break, nor where a clock went back. */
+const worked = (fromMs: number, toMs: number): number =>
+  toMs >= fromMs && toMs - fromMs <= BREAK_MS ? (toMs - fromMs) / 1000 : 0;
 
-/** What the entries of a job come to: the state of each step, notes, and time at work. */
+/**
+ * What the entries of a job come to: the state of each step, notes, and time at work. Their order is the server's; what
+ * still waits on this device comes after, as it was done.
+ */
 export class Journal {
   readonly entries: readonly Entry[];
   private readonly states = new Map<string, StepState>();
 
   constructor(entries: readonly Entry[]) {
+    const placed = [...entries].sort((a, b) => (a.seq ?? Infinity) - (b.seq ?? Infinity) || 0);
     const seen = new Set<string>();
-    this.entries = [...entries]
-      .sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))
-      .filter((e) => !seen.has(e.id) && seen.add(e.id));
+    this.entries = placed.filter((e) => !seen.has(e.id) && seen.add(e.id));
     for (const e of this.entries) {
       if (e.act === "noted") continue;
       if (e.act === "undone") this.states.delete(e.step);
-      else this.states.set(e.step, { status: e.act, value: e.value, reason: e.reason, at: e.at });
+      else this.states.set(e.step, { status: e.act, value: e.value, reason: e.reason, by: e.id });
     }
   }
 
@@ -69,7 +76,7 @@ export class Journal {
   lastSettled(stage: ServiceStage): Entry | null {
     for (let i = this.entries.length - 1; i >= 0; i--) {
       const e = this.entries[i];
-      if (e?.stage === stage && (e.act === "done" || e.act === "skipped") && this.of(e.step).at === e.at) return e;
+      if (e?.stage === stage && (e.act === "done" || e.act === "skipped") && this.of(e.step).by === e.id) return e;
     }
     return null;
   }
@@ -82,7 +89,8 @@ export class Journal {
 
   /** Time a settled step took, s: since the entry before it, 0 after a break. */
   secondsOf(step: string): number {
-    const i = this.entries.findLastIndex((e) => e.step === step && e.at === this.of(step).at);
+    const { by } = this.of(step);
+    const i = this.entries.findIndex((e) => e.id === by);
     const [before, own] = [this.entries[i - 1], this.entries[i]];
     return before && own ? worked(Date.parse(before.at), Date.parse(own.at)) : 0;
   }

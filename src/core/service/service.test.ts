@@ -117,10 +117,10 @@ describe("the journal", () => {
     }),
     { maxLength: 25 },
   );
-  it("comes to the same in whatever order, and however often, entries arrive", () => {
+  it("comes to the same in whatever order, and however often, placed entries are given", () => {
     fc.assert(
       fc.property(some, fc.array(fc.nat(), { minLength: 30, maxLength: 30 }), (list, dice) => {
-        const entries = list.map((e) => entry(e.step, e));
+        const entries = list.map((e, seq) => entry(e.step, { ...e, seq }));
         const mixed = [...entries, ...entries.slice(0, 5)]
           .map((e, i) => ({ e, k: dice[i] ?? 0 }))
           .sort((a, b) => a.k - b.k)
@@ -130,6 +130,37 @@ describe("the journal", () => {
         for (const s of ["open:off", "open:flip", "open:lift"]) expect(b.of(s)).toEqual(a.of(s));
       }),
     );
+  });
+  it("goes by the server's order and never by a clock: an undo from a device three minutes behind counts", () => {
+    const at = (min: number) => new Date(Date.UTC(2031, 2, 4, 9, min)).toISOString();
+    const done = entry("open:off", { seq: 1, at: at(10) });
+    const undone = entry("open:off", { seq: 2, act: "undone", at: at(7) });
+    expect(new Journal([undone, done]).isDone("open:off")).toBe(false);
+    // a step done by a clock ahead can be taken back here and now
+    const ahead = entry("open:flip", { seq: 3, at: at(50) });
+    expect(new Journal([ahead]).lastSettled("open")?.id).toBe(ahead.id);
+    expect(new Journal([ahead, entry("open:flip", { act: "undone", at: at(11) })]).isDone("open:flip")).toBe(false);
+    // what waits on the device comes behind what the server placed, as it was done
+    const waiting = [entry("open:lift", { at: at(5) }), entry("open:lift", { act: "undone", at: at(4) })];
+    expect(new Journal([...waiting, ahead]).entries.map((e) => e.step)).toEqual([
+      "open:flip",
+      "open:lift",
+      "open:lift",
+    ]);
+    expect(new Journal([...waiting, ahead]).isDone("open:lift")).toBe(false);
+  });
+  it("two entries of one moment are told apart, and a clock that goes back takes no time away", () => {
+    const at = (min: number) => new Date(Date.UTC(2031, 2, 4, 9, min)).toISOString();
+    const same = [entry("open:off", { at: at(1) }), entry("open:flip", { at: at(1) })];
+    expect(new Journal(same).lastSettled("open")?.step).toBe("open:flip");
+    const back = [
+      entry("open:off", { at: at(8) }),
+      entry("open:flip", { at: at(3) }),
+      entry("open:lift", { at: at(5) }),
+    ];
+    expect(new Journal(back).seconds("open")).toBe(120);
+    expect(new Journal(back).secondsOf("open:flip")).toBe(0);
+    expect(new Journal(back).secondsOf("open:lift")).toBe(120);
   });
   it("undo takes back the newest settled step of its stage, down to none", () => {
     const entries = [entry("open:off"), entry("open:flip"), entry("strip:look", { stage: "strip" })];

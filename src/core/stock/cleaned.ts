@@ -9,10 +9,13 @@ export interface CleaningUse {
   amount: number;
 }
 
-/** What the cleaning steps of a job used up, one line per part and material; steps taken back count nothing. */
+/**
+ * What the cleaning steps of a job used up, one line per part and material; steps taken back count nothing.
+ * @param entries in their order
+ */
 export function cleaningUses(jobId: number, entries: readonly Entry[]): CleaningUse[] {
   const state = new Map<string, Entry>();
-  for (const e of [...entries].sort((a, b) => a.at.localeCompare(b.at))) {
+  for (const e of entries) {
     if (!e.step.startsWith("clean:") || e.act === "noted") continue;
     if (e.act === "done") state.set(e.step, e);
     else state.delete(e.step);

@@ -25,7 +25,6 @@ export function useJournal(
   const [problem, setProblem] = useState<Problem | null>(null);
   const busy = useRef(false);
   const again = useRef(false);
-  const lastAt = useRef("");
 
   const flush = useCallback(async () => {
     if (busy.current) {
@@ -50,7 +49,8 @@ export function useJournal(
         const left = await onDevice(jobId);
         setProblem(null);
         setWaiting(left.length);
-        setEntries((now) => merged(merged(sent.value.entries, now), left));
+        // what the server placed counts as placed; what waits keeps its own order behind it
+        setEntries((now) => merged(merged(now, left), sent.value.entries));
         if (left.length) again.current = true;
       } while (again.current);
     } finally {
@@ -60,11 +60,7 @@ export function useJournal(
 
   const add = useCallback(
     (e: NewEntry) => {
-      // two entries of one device never carry one time, so that their order holds
-      const now = new Date().toISOString();
-      const at = now > lastAt.current ? now : new Date(Date.parse(lastAt.current) + 1).toISOString();
-      lastAt.current = at;
-      const entry: Entry = { id: freshId(), at, value: "", reason: "", ...e };
+      const entry: Entry = { id: freshId(), at: new Date().toISOString(), value: "", reason: "", ...e };
       setEntries((all) => [...all, entry]);
       setWaiting((n) => n + 1);
       void keepOnDevice(jobId, entry).then(flush);
