@@ -29,7 +29,11 @@ export async function openDatabase(path = databasePath()): Promise<Knex> {
   });
   try {
     // all in one: a process that is killed half way leaves no lock, and of two that start at once one waits
-    await db.transaction((tx) => tx.migrate.latest({ migrationSource }));
+    await db.transaction(async (tx) => {
+      // nobody else migrates while this transaction is open: a lock that stands was left by a process that was killed
+      await tx.migrate.forceFreeMigrationsLock({ migrationSource });
+      await tx.migrate.latest({ migrationSource });
+    });
   } catch (e) {
     await db.destroy();
     throw e;

@@ -50,6 +50,18 @@ afterEach(async () => {
   rmSync(folder, { recursive: true });
 });
 
+describe("opening the database", () => {
+  it("goes on where a process was killed while it brought the database up to date", async () => {
+    const path = join(folder, "killed.db");
+    const before = await openDatabase(path);
+    await before("knex_migrations_lock").update({ is_locked: 1 });
+    await before.destroy();
+    const after = await openDatabase(path);
+    expect(await listMachines(after)).toEqual([]);
+    await after.destroy();
+  });
+});
+
 const machine = () =>
   addMachine(
     db,

@@ -38,11 +38,17 @@ export async function storeRun(
   if (!stored.ok) return stored;
   const { runId, paired, skipped } = stored.value;
   // what is stored is stored: a verdict that fails here is made when it is asked for
-  const verdict = paired ? await judgeJob(head.jobId).catch(() => null) : null;
+  const verdict = paired ? await judgeJob(head.jobId).catch(logged) : null;
   // a machine that could not run before is judged by its run after alone
   const alone = head.kind === "after" && !paired && skipped;
   return ok({ runId, verdictId: verdict?.ok ? verdict.value.id : null, alone });
 }
+
+/** A judge that failed is no reason to say that a run was not stored: it is logged, and asked again later. */
+const logged = (e: unknown): null => {
+  console.error(e);
+  return null;
+};
 
 /** Stores a received run beside the other of its job, or says why not. The same log sent once more is stored once. */
 async function keepRun(
@@ -115,7 +121,7 @@ export async function changeRun(id: number, body: unknown): Promise<Result<{ ver
     return ok({ jobId: record.jobId, paired: Boolean(runs.before && runs.after) });
   });
   if (!changed.ok) return changed;
-  const verdict = changed.value.paired ? await judgeJob(changed.value.jobId).catch(() => null) : null;
+  const verdict = changed.value.paired ? await judgeJob(changed.value.jobId).catch(logged) : null;
   return ok({ verdictId: verdict?.ok ? verdict.value.id : null });
 }
 
