@@ -5,7 +5,7 @@ import { addMachine, findMachine, machineByTag, setDue } from "../data/machines"
 import { check } from "../input/check";
 import { DueInput, IntakeInput, JobInput } from "../input/machine";
 import { serverProblem } from "./problems";
-import { openJob, writing } from "./write";
+import { AGAIN_MS, openJob, writing } from "./write";
 
 /** A new machine with its first job. */
 export async function intake(body: unknown): Promise<Result<{ machineId: number; jobId: number }>> {
@@ -32,9 +32,6 @@ export async function intake(body: unknown): Promise<Result<{ machineId: number;
     return ok({ machineId, jobId });
   });
 }
-
-/** The same job sent again within this time is the same press of a button, ms. */
-const AGAIN_MS = 10_000;
 
 /** A further job for a machine. */
 export async function newJob(machineId: number, body: unknown): Promise<Result<{ jobId: number }>> {

@@ -24,10 +24,7 @@ import { BookingInput, CuttingInput, LotChangeInput, LotInput } from "../input/m
 import { serverProblem } from "./problems";
 import { jobView } from "./views/job";
 import { stockView } from "./views/materials";
-import { openJob, writing } from "./write";
-
-/** The same lot sent again within this time is the same press of a button, ms. */
-const AGAIN_MS = 10_000;
+import { AGAIN_MS, openJob, writing } from "./write";
 
 /** Puts a lot on the shelf. */
 export async function newLot(body: unknown): Promise<Result<{ id: number }>> {

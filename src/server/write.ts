@@ -29,6 +29,9 @@ export async function writing<T>(work: (tx: Knex) => Promise<Result<T>>): Promis
   }
 }
 
+/** The same thing to be made, sent again within this time, is the same press of a button, ms. */
+export const AGAIN_MS = 10_000;
+
 /** A job that may still be changed: a closed one only by opening it again. */
 export async function openJob(tx: Knex, jobId: number): Promise<Result<Job>> {
   const job = await findJob(tx, jobId);

@@ -4,8 +4,10 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { Paste, PastedFace, Pressing, SqueezeRun, SqueezeSetup, Suggestion } from "@/core/paste";
 import type { SqueezeSession } from "@/workers/squeezeSession";
 
-const open = (): { worker: Worker; session: Remote<SqueezeSession> } => {
+/** A worker with its session. One whose script cannot be loaded answers nothing: that is told by `onFail`. */
+const open = (onFail: () => void): { worker: Worker; session: Remote<SqueezeSession> } => {
   const worker = new Worker(new URL("../../workers/squeeze.worker.ts", import.meta.url), { type: "module" });
+  worker.onerror = onFail;
   return { worker, session: wrap<SqueezeSession>(worker) };
 };
 
@@ -37,7 +39,8 @@ export function useTrial(): Trial {
     (setup: SqueezeSetup) => {
       close();
       const mine = turn.current;
-      held.current = open();
+      const onFail = () => turn.current === mine && setState((s) => ({ ...s, share: null, failed: true }));
+      held.current = open(onFail);
       setState((s) => ({ ...s, share: 0, failed: false }));
       const onShare = proxy((share: number) => {
         if (turn.current === mine) setState((s) => ({ ...s, share }));
@@ -45,7 +48,7 @@ export function useTrial(): Trial {
       held.current.session
         .run(setup, onShare)
         .then((run) => turn.current === mine && setState({ share: null, run, failed: false }))
-        .catch(() => turn.current === mine && setState((s) => ({ ...s, share: null, failed: true })));
+        .catch(onFail);
     },
     [close],
   );
@@ -69,15 +72,16 @@ export function useSuggestion(
   });
   const key = JSON.stringify([face, paste, pressing.points]);
   useEffect(() => {
-    const { worker, session } = open();
     let gone = false;
+    const onFail = () => !gone && setState({ key, suggestion: null, share: null });
+    const { worker, session } = open(onFail);
     const onShare = proxy((share: number) => {
       if (!gone) setState((s) => ({ ...s, share }));
     });
     session
       .suggest(face, paste, pressing, onShare)
       .then((suggestion) => !gone && setState({ key, suggestion, share: null }))
-      .catch(() => !gone && setState({ key, suggestion: null, share: null }));
+      .catch(onFail);
     return () => {
       gone = true;
       worker.terminate();
