@@ -5,6 +5,7 @@ import { database } from "../data/connection";
 import { addRun, runsOfJob, type RunKind } from "../data/runs";
 import { wrenfell14 } from "../samples/rigs";
 import { jobOn, temporaryDatabase } from "../testing/bed";
+import { noConditions } from "../testing/conditions";
 import { planFor } from "../testing/plans";
 import { setDueDate } from "./machines";
 import { changeRun, storeRun } from "./runs";
@@ -44,17 +45,7 @@ async function storedAlone(jobId: number, kind: RunKind, text: string): Promise<
       columns: table.value.columns,
       layout: layoutOf(table.value),
       phases: findPhases(run.value),
-      conditions: before ?? {
-        ...conditions,
-        supply: null,
-        adapterW: null,
-        powerMode: "",
-        graphicsMode: "",
-        surface: "",
-        lid: null,
-        recipe: "",
-        fanPolicy: "",
-      },
+      conditions: before ?? { ...noConditions, ...conditions },
       run: run.value,
     },
     new Date().toISOString(),

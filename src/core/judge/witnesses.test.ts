@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { noConditions } from "../../testing/conditions";
 import { plainSeries, withSecond, type PlainRun } from "../../testing/series";
 import type { Kept } from "../ladder";
 import type { Series } from "../thermal";
@@ -45,24 +46,10 @@ function scene(told: Told = {}): Scene {
     },
     phases: null,
     room: { startC: 22, endC: 22 },
-    ...(told.conditions ? { conditions: { ...nothing, ...told.conditions[i] } } : {}),
+    ...(told.conditions ? { conditions: { ...noConditions, ...told.conditions[i] } } : {}),
   });
   return { before, after, runs: { before: run(0), after: run(1) }, fan: { ...usualFan, ...told.fan } };
 }
-
-const nothing: RunConditions = {
-  roomStartC: null,
-  roomEndC: null,
-  supply: null,
-  adapterW: null,
-  charging: null,
-  powerMode: "",
-  graphicsMode: "",
-  surface: "",
-  lid: null,
-  recipe: "",
-  fanPolicy: "",
-};
 
 const spaced = (text: string | undefined) => text?.replaceAll("\u00a0", " ");
 const codes = (t: Testimony) => (t.reasons ?? []).map((r) => r.code);
