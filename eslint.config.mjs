@@ -8,7 +8,8 @@ const MAY_REACH = {
   input: ["core"],
   data: ["core"],
   workers: ["core"],
-  server: ["core", "input", "data"],
+  threads: ["core"],
+  server: ["core", "input", "data", "threads"],
   ui: ["core", "input", "workers"],
   app: ["core", "input", "server", "ui"],
   samples: ["core"],
@@ -53,7 +54,8 @@ export default tseslint.config(
   },
   ...tseslint.configs.recommendedTypeChecked,
   { languageOptions: { parserOptions: { projectService: true } } },
-  hooks.configs.flat["recommended-latest"],
+  // hooks and components live there and nowhere else
+  { ...hooks.configs.flat["recommended-latest"], files: ["src/ui/**/*.{ts,tsx}", "src/app/**/*.tsx"] },
   {
     plugins: { "@next/next": next },
     rules: { ...next.configs.recommended.rules, ...next.configs["core-web-vitals"].rules },

@@ -1,41 +1,33 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, pick, test, type Page } from "./journeys";
+import { lanternRow } from "../src/demo/scenario";
+import { expect, pick, test } from "./journeys";
 
-/** Addresses of the demo's main views, found through the interface. */
-async function views(page: Page): Promise<Record<string, string>> {
-  await page.goto("/machines");
-  const hrefOf = async (tag: string) => {
-    await page.goto("/machines");
-    await page.getByRole("link", { name: new RegExp(tag) }).click();
-    await page.waitForURL(/machines\/\d+/);
-    return {
-      machine: new URL(page.url()).pathname,
-      job: (await page.locator("main table a").first().getAttribute("href")) ?? "",
-    };
-  };
-  const improved = await hrefOf("LR-02");
-  const mixed = await hrefOf("LR-03");
-  const none = await hrefOf("LR-13");
-  const waiting = await hrefOf("LR-08");
+/** Addresses of the demo's main views: its machines and their jobs are numbered as the scenario has them. */
+function views(): Record<string, string> {
+  const of = (tag: string) => lanternRow.findIndex((j) => j.machine.tag === tag) + 1;
+  const stage = (tag: string, name: string) => `/jobs/${of(tag)}/${name}`;
   return {
     bench: "/",
     machines: "/machines",
+    models: "/machines?way=model",
     intake: "/machines/new",
-    machine: improved.machine,
-    verdict: improved.job,
-    mixed: mixed.job,
-    none: none.job,
-    run: mixed.job.replace("verdict", "after"),
-    drop: waiting.job,
-    alone: mixed.job.replace("verdict", "before?view=alone"),
-    map: improved.job.replace("verdict", "map"),
-    heat: improved.job.replace("verdict", "heat"),
-    photos: mixed.job.replace("verdict", "photos"),
+    machine: `/machines/${of("LR-02")}`,
+    verdict: stage("LR-02", "verdict"),
+    mixed: stage("LR-03", "verdict"),
+    none: stage("LR-13", "verdict"),
+    run: stage("LR-03", "after"),
+    drop: stage("LR-08", "after"),
+    alone: stage("LR-03", "before?view=alone"),
+    map: stage("LR-02", "map"),
+    heat: stage("LR-02", "heat"),
+    photos: stage("LR-03", "photos"),
     layouts: "/layouts",
+    materials: "/materials",
   };
 }
 
 const THEMES = ["light", "dark", "lamp"] as const;
+const TAGS = ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"];
 
 for (const half of [0, 1]) {
   test(`every main view is accessible and quiet in every theme, ${half ? "second" : "first"} half`, async ({
@@ -46,14 +38,16 @@ for (const half of [0, 1]) {
     const complaints: string[] = [];
     page.on("console", (m) => m.type() === "error" && complaints.push(m.text()));
     page.on("pageerror", (e) => complaints.push(e.message));
-    for (const [name, path] of Object.entries(await views(page)).filter((_, i) => i % 2 === half)) {
+    for (const [name, path] of Object.entries(views()).filter((_, i) => i % 2 === half)) {
       await page.goto(path);
       await page.waitForLoadState("networkidle");
       for (const theme of THEMES) {
         await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme);
-        const { violations } = await new AxeBuilder({ page })
-          .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
-          .analyze();
+        // a theme changes colours, nothing else
+        const axe = new AxeBuilder({ page });
+        const { violations } = await (
+          theme === "light" ? axe.withTags(TAGS) : axe.withRules(["color-contrast"])
+        ).analyze();
         expect(
           violations.map((v) => `${name}, ${theme}: ${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`),
         ).toEqual([]);
@@ -67,7 +61,7 @@ for (const half of [0, 1]) {
 test("works at 1024 and at 320 wide: nothing reaches out of the page", async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 1024, height: 768 } });
   const page = await context.newPage();
-  for (const [name, path] of Object.entries(await views(page))) {
+  for (const [name, path] of Object.entries(views())) {
     await page.setViewportSize({ width: 1024, height: 768 });
     await page.goto(path);
     await page.waitForLoadState("networkidle");
@@ -112,7 +106,7 @@ test("the bench is worked by keys", async ({ page }) => {
 });
 
 test("a lost path is the first thing said, and leaving it needs a reason", async ({ page }) => {
-  const { mixed } = await views(page);
+  const { mixed } = views();
   await page.goto(mixed ?? "");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Improved, but contact got worse: reopen");
   await expect(page.getByText(/the plate leans/).first()).toBeVisible();

@@ -6,7 +6,7 @@ import { build } from "esbuild";
 const KEEP_MS = 3_600_000;
 
 /** What is started by its name: the command, and the thread of the server that judges. */
-const ENTRIES = new Set(["main.mjs", "judging.mjs"]);
+const ENTRIES = new Set(["main.mjs", "threads.mjs"]);
 
 /**
  * Makes the command: one small entry, each sub-command in files of its own, loaded when it is called. The entry is
@@ -16,7 +16,7 @@ export async function bundle(root) {
   const outdir = join(root, "dist/cli");
   const { outputFiles } = await build({
     absWorkingDir: root,
-    entryPoints: { main: "src/cli/main.ts", judging: "src/server/thread/worker.ts" },
+    entryPoints: { main: "src/cli/main.ts", threads: "src/threads/worker.ts" },
     outdir,
     outExtension: { ".js": ".mjs" },
     bundle: true,
@@ -28,7 +28,7 @@ export async function bundle(root) {
     format: "esm",
     tsconfig: "tsconfig.json",
     // what holds binaries stays outside
-    external: ["better-sqlite3", "knex", "sharp"],
+    external: ["better-sqlite3", "knex", "sharp", "piscina"],
     banner: { js: 'import{createRequire as __r}from"node:module";const require=__r(import.meta.url);' },
     logLevel: "error",
   });

@@ -10,8 +10,8 @@ import { wrenfell14 } from "../samples/rigs";
 import { openDatabase } from "./connection";
 import * as reading from "./migrations/0005-reading";
 import { rememberedRoles, rememberRoles } from "./headings";
-import { addJob, listJobs } from "./jobs";
-import { addMachine, findMachine, listMachines, machineByTag, setDue } from "./machines";
+import { addJob } from "./jobs";
+import { addMachine, findMachine, machineByTag, setDue } from "./machines";
 import { migrationSource } from "./migrations";
 import {
   addRun,
@@ -57,7 +57,7 @@ describe("opening the database", () => {
     await before("knex_migrations_lock").update({ is_locked: 1 });
     await before.destroy();
     const after = await openDatabase(path);
-    expect(await listMachines(after)).toEqual([]);
+    expect(await after("machines")).toEqual([]);
     await after.destroy();
   });
 });
@@ -102,7 +102,7 @@ function newRun(jobId: number, kind: "before" | "after"): NewRun {
 
 describe("migrations", () => {
   it("go up from empty, are noted, and come down again", async () => {
-    expect(await listMachines(db)).toEqual([]);
+    expect(await db("machines")).toEqual([]);
     await db.migrate.rollback({ migrationSource }, true);
     expect(await db.schema.hasTable("machines")).toBe(false);
     await db.migrate.latest({ migrationSource });
@@ -192,7 +192,7 @@ describe("runs", () => {
     await updateRun(db, id, { phases: { loadOnS: 5, loadOffS: 50 }, conditions: { ...conditions, roomEndC: 30 } });
     expect(await findRun(db, id)).toMatchObject({ phases: { loadOnS: 5, loadOffS: 50 }, conditions: { roomEndC: 30 } });
     await db("machines").where({ id: machineId }).delete();
-    expect(await listJobs(db)).toEqual([]);
+    expect(await db("jobs")).toEqual([]);
     expect(await db("run_files").count({ n: "*" })).toEqual([{ n: 0 }]);
   });
 });

@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import type { JobWaits } from "../core/job";
 
 export interface Job {
   id: number;
@@ -7,57 +8,89 @@ export interface Job {
   openedAt: string;
   closedAt: string | null;
   closingNote: string;
+  /** What it waits for where hands cannot go on; null while they can. */
+  waits: JobWaits | null;
+  /** The job it came back from; null where it is a first one. */
+  comesBackFrom: number | null;
 }
 
-interface JobRow {
+export interface JobRow {
   id: number;
   machine_id: number;
   complaint: string;
   opened_at: string;
   closed_at: string | null;
   closing_note: string;
+  waits_json: string | null;
+  comes_back_from: number | null;
 }
 
-const fromRow = (r: JobRow): Job => ({
+export const jobFromRow = (r: JobRow): Job => ({
   id: r.id,
   machineId: r.machine_id,
   complaint: r.complaint,
   openedAt: r.opened_at,
   closedAt: r.closed_at,
   closingNote: r.closing_note,
+  waits: r.waits_json === null ? null : (JSON.parse(r.waits_json) as JobWaits),
+  comesBackFrom: r.comes_back_from,
 });
 
-export async function listJobs(db: Knex, where: { machineId?: number; open?: boolean } = {}): Promise<Job[]> {
-  const query = db<JobRow>("jobs").orderBy("opened_at", "desc").orderBy("id", "desc");
-  if (where.machineId !== undefined) void query.where({ machine_id: where.machineId });
-  if (where.open !== undefined) void (where.open ? query.whereNull("closed_at") : query.whereNotNull("closed_at"));
-  return (await query).map(fromRow);
+/** Jobs of a machine, newest first, a page of them. */
+export async function jobsOfMachine(db: Knex, machineId: number, most: number, from = 0): Promise<Job[]> {
+  const query = db<JobRow>("jobs").where({ machine_id: machineId }).orderBy("opened_at", "desc").orderBy("id", "desc");
+  return (await query.limit(most).offset(from)).map(jobFromRow);
 }
 
-/** Jobs of some machines that were opened up to a time, newest first. */
-export async function jobsBefore(db: Knex, machineIds: readonly number[], openedAt: string): Promise<Job[]> {
-  const query = db<JobRow>("jobs")
-    .whereIn("machine_id", [...machineIds])
-    .andWhere("opened_at", "<=", openedAt);
-  return (await query.orderBy("opened_at", "desc").orderBy("id", "desc")).map(fromRow);
+export async function jobCounts(db: Knex, machineId: number): Promise<{ all: number; open: number }> {
+  const [row] = await db("jobs")
+    .where({ machine_id: machineId })
+    .select<{ n: number; open: number }[]>(
+      db.raw("count(*) AS n"),
+      db.raw("count(*) FILTER (WHERE closed_at IS NULL) AS open"),
+    );
+  return { all: row?.n ?? 0, open: row?.open ?? 0 };
 }
+
+/** The newest job of a machine; null while it has none. */
+export const lastJobOf = async (db: Knex, machineId: number): Promise<Job | null> =>
+  (await jobsOfMachine(db, machineId, 1))[0] ?? null;
 
 export async function findJob(db: Knex, id: number): Promise<Job | null> {
   const row = await db<JobRow>("jobs").where({ id }).first();
-  return row ? fromRow(row) : null;
+  return row ? jobFromRow(row) : null;
 }
 
-export async function addJob(db: Knex, machineId: number, complaint: string, now: string): Promise<number> {
+/** Jobs by their ids. */
+export async function findJobs(db: Knex, ids: readonly number[]): Promise<Map<number, Job>> {
+  const rows = await db<JobRow>("jobs").whereIn("id", [...new Set(ids)]);
+  return new Map(rows.map((r) => [r.id, jobFromRow(r)]));
+}
+
+export async function addJob(
+  db: Knex,
+  machineId: number,
+  complaint: string,
+  now: string,
+  comesBackFrom: number | null = null,
+): Promise<number> {
   const [row] = await db("jobs")
-    .insert({ machine_id: machineId, complaint, opened_at: now })
+    .insert({ machine_id: machineId, complaint, opened_at: now, comes_back_from: comesBackFrom })
     .returning<{ id: number }[]>("id");
   return row?.id ?? 0;
 }
 
 export async function closeJob(db: Knex, id: number, note: string, now: string): Promise<void> {
-  await db("jobs").where({ id }).update({ closed_at: now, closing_note: note });
+  await db("jobs").where({ id }).update({ closed_at: now, closing_note: note, waits_json: null });
 }
 
 export async function reopenJob(db: Knex, id: number): Promise<void> {
   await db("jobs").where({ id }).update({ closed_at: null });
+}
+
+/** Sets what a job waits for; null once hands can go on. */
+export async function setWaits(db: Knex, id: number, waits: JobWaits | null): Promise<void> {
+  await db("jobs")
+    .where({ id })
+    .update({ waits_json: waits && JSON.stringify(waits) });
 }

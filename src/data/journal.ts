@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import type { Entry, ServiceStage } from "../core/service";
+import { cleaningUses } from "../core/stock";
 
 interface EntryRow {
   id: string;
@@ -44,6 +45,23 @@ export async function addEntries(db: Knex, jobId: number, entries: readonly Entr
     )
     .onConflict("id")
     .ignore();
+  if (entries.some((e) => e.step.startsWith(CLEANING))) await keepCleanings(db, jobId);
+}
+
+const CLEANING = "clean:";
+
+/** Keeps what the cleaning steps of a job use by now, beside its journal: shelves ask for it by day. */
+async function keepCleanings(db: Knex, jobId: number): Promise<void> {
+  const uses = cleaningUses(jobId, await entriesAsReceived(db, jobId, CLEANING));
+  await db("cleanings").where({ job_id: jobId }).delete();
+  const rows = uses.map((u) => ({
+    job_id: jobId,
+    step: u.step,
+    kind: u.kind,
+    on_day: u.at.slice(0, 10),
+    amount: u.amount,
+  }));
+  if (rows.length) await db.batchInsert("cleanings", rows, 100);
 }
 
 /** Entries of a job in the order in which they came: device clocks tell none. */
@@ -51,13 +69,11 @@ export async function entriesOf(db: Knex, jobId: number): Promise<Entry[]> {
   return (await placed(db).where({ job_id: jobId })).map(fromRow);
 }
 
+/** Entries of a job whose step begins so, each at the time it came here: a day told by a device is none to go by. */
+async function entriesAsReceived(db: Knex, jobId: number, prefix: string): Promise<Entry[]> {
+  const rows = await placed(db).where({ job_id: jobId }).andWhere("step", "like", `${prefix}%`);
+  return rows.map((r) => ({ ...fromRow(r), at: r.received_at }));
+}
+
 /** SQLite counts the rows of a table as they come. */
 const placed = (db: Knex) => db<EntryRow>("journal").select<EntryRow[]>("*", "rowid as seq").orderBy("rowid");
-
-/** Entries of all jobs whose step begins so, by job. */
-export async function allEntries(db: Knex, prefix: string): Promise<Map<number, Entry[]>> {
-  const out = new Map<number, Entry[]>();
-  for (const r of await placed(db).where("step", "like", `${prefix}%`))
-    out.set(r.job_id, [...(out.get(r.job_id) ?? []), fromRow(r)]);
-  return out;
-}

@@ -62,8 +62,19 @@ const revisionRow = (r: RevisionRow): RevisionRecord => ({
   keptAt: r.kept_at,
 });
 
-export async function listLayouts(db: Knex): Promise<LayoutRecord[]> {
-  return (await db<LayoutRow>("layouts").orderBy("model").orderBy("variant")).map(layoutRow);
+/** Layouts by model and variant, a page of them; those whose name has a word in it. */
+export async function listLayouts(
+  db: Knex,
+  page: { word: string; most: number; from: number },
+): Promise<{ layouts: LayoutRecord[]; count: number }> {
+  const found = db<LayoutRow>("layouts").whereRaw("instr(lower(model || ' ' || variant), lower(?)) > 0", [page.word]);
+  const rows = await found.clone().orderBy("model").orderBy("variant").limit(page.most).offset(page.from);
+  const [all] = await found.clone().count<{ n: number }[]>("* as n");
+  return { layouts: rows.map(layoutRow), count: all?.n ?? 0 };
+}
+
+export async function findLayouts(db: Knex, ids: readonly number[]): Promise<LayoutRecord[]> {
+  return (await db<LayoutRow>("layouts").whereIn("id", [...ids])).map(layoutRow);
 }
 
 export async function findLayout(db: Knex, id: number): Promise<LayoutRecord | null> {
@@ -90,11 +101,34 @@ export async function addLayout(
   return row?.id ?? 0;
 }
 
-/** Revisions of a layout, newest first. */
-export async function revisionsOf(db: Knex, layoutId: number): Promise<RevisionRecord[]> {
-  return (await db<RevisionRow>("layout_revisions").where({ layout_id: layoutId }).orderBy("number", "desc")).map(
-    revisionRow,
-  );
+/** The newest revisions of some layouts, at most so many of each, newest first; how many each has in all. */
+export async function newestRevisions(
+  db: Knex,
+  layoutIds: readonly number[],
+  most: number,
+): Promise<{ revisions: RevisionRecord[]; counts: Map<number, number> }> {
+  const ranked = db("layout_revisions")
+    .whereIn("layout_id", [...layoutIds])
+    .select(
+      "*",
+      db.raw(
+        `row_number() OVER (PARTITION BY layout_id ORDER BY number DESC) AS place,
+         count(*) OVER (PARTITION BY layout_id) AS of,
+         max(CASE WHEN kept_at IS NOT NULL THEN number END) OVER (PARTITION BY layout_id) AS kept`,
+      ),
+    );
+  const rows = await db
+    .select<(RevisionRow & { of: number })[]>("*")
+    .from(ranked.as("ranked"))
+    // the one that stands is always among them
+    .whereRaw("place <= ? OR number = kept", [most])
+    .orderBy("layout_id")
+    .orderBy("number", "desc");
+  return { revisions: rows.map(revisionRow), counts: new Map(rows.map((r) => [r.layout_id, r.of])) };
+}
+
+export async function findRevisions(db: Knex, ids: readonly number[]): Promise<RevisionRecord[]> {
+  return (await db<RevisionRow>("layout_revisions").whereIn("id", [...ids])).map(revisionRow);
 }
 
 /** The newest revision of a layout that stands; null while none was kept. */
@@ -127,7 +161,7 @@ export async function addRevision(
       number: (last?.most ?? 0) + 1,
       based_on: r.basedOn,
       version: 1,
-      document_json: JSON.stringify(r.document),
+      ...drawn(r.document),
       note: r.note ?? "",
       created_at: now,
       kept_at: r.keptAt ?? null,
@@ -136,12 +170,20 @@ export async function addRevision(
   return row?.id ?? 0;
 }
 
+/** A document with what lists show of it beside. */
+const drawn = (document: Layout) => ({
+  document_json: JSON.stringify(document),
+  width_mm: document.base.widthMm,
+  depth_mm: document.base.depthMm,
+  parts: document.parts.length,
+});
+
 /** Saves an open revision if nobody saved it since `expects`; false when somebody did, or when it is kept. */
 export async function saveRevision(db: Knex, id: number, expects: number, document: Layout): Promise<boolean> {
   const changed = await db("layout_revisions")
     .where({ id, version: expects })
     .whereNull("kept_at")
-    .update({ document_json: JSON.stringify(document), version: expects + 1 });
+    .update({ ...drawn(document), version: expects + 1 });
   return changed === 1;
 }
 

@@ -4,14 +4,14 @@ import { isDay } from "../core/upkeep";
 
 export type NewMachine = Pick<Machine, "tag" | "model" | "variant" | "place" | "environment" | "form" | "limitC">;
 
-type MachineRow = Pick<Machine, "id" | "tag" | "model" | "variant" | "place" | "environment" | "form"> & {
+export type MachineRow = Pick<Machine, "id" | "tag" | "model" | "variant" | "place" | "environment" | "form"> & {
   limit_c: number | null;
   due_on: string | null;
   due_why: string;
   created_at: string;
 };
 
-const fromRow = (r: MachineRow): Machine => ({
+export const machineFromRow = (r: MachineRow): Machine => ({
   id: r.id,
   tag: r.tag,
   model: r.model,
@@ -26,23 +26,43 @@ const fromRow = (r: MachineRow): Machine => ({
   createdAt: r.created_at,
 });
 
-export async function listMachines(db: Knex): Promise<Machine[]> {
-  return (await db<MachineRow>("machines").orderBy("tag")).map(fromRow);
+/** Whether any machine is known. */
+export const hasMachines = async (db: Knex): Promise<boolean> =>
+  (await db<MachineRow>("machines").first("id")) !== undefined;
+
+/** Machines due within some days, the soonest first, and how many there are. */
+export async function dueMachines(
+  db: Knex,
+  days: { from: string | null; before: string | null },
+  most: number,
+): Promise<{ machines: Machine[]; count: number }> {
+  // whatever is stored, only a day of this century is one
+  const due = db<MachineRow>("machines").whereBetween("due_on", ["2000-01-01", "2099-12-31"]);
+  if (days.from !== null) void due.where("due_on", ">=", days.from);
+  if (days.before !== null) void due.where("due_on", "<", days.before);
+  const rows = await due.clone().orderBy("due_on").orderBy("id").limit(most);
+  const [all] = await due.clone().count<{ n: number }[]>("* as n");
+  return { machines: rows.map(machineFromRow).filter((m) => m.dueOn !== null), count: all?.n ?? 0 };
 }
 
-/** Machines of one model and variant. */
-export async function machinesOfModel(db: Knex, of: Pick<Machine, "model" | "variant">): Promise<Machine[]> {
-  return (await db<MachineRow>("machines").where({ model: of.model, variant: of.variant })).map(fromRow);
+/** Models seen so far, the most frequent first. */
+export async function modelsSeen(db: Knex, most: number): Promise<string[]> {
+  const rows = await db("machines")
+    .groupBy("model")
+    .orderByRaw("count(*) DESC, model")
+    .limit(most)
+    .select<{ model: string }[]>("model");
+  return rows.map((r) => r.model);
 }
 
 export async function findMachine(db: Knex, id: number): Promise<Machine | null> {
   const row = await db<MachineRow>("machines").where({ id }).first();
-  return row ? fromRow(row) : null;
+  return row ? machineFromRow(row) : null;
 }
 
 export async function machineByTag(db: Knex, tag: string): Promise<Machine | null> {
   const row = await db<MachineRow>("machines").whereRaw("lower(tag) = lower(?)", [tag]).first();
-  return row ? fromRow(row) : null;
+  return row ? machineFromRow(row) : null;
 }
 
 export async function addMachine(db: Knex, m: NewMachine, now: string): Promise<number> {

@@ -1,15 +1,8 @@
 import type { Knex } from "knex";
 import type { CuttingPlan } from "../core/pads";
-import {
-  cleaningUses,
-  lotOfUse,
-  type Booking,
-  type Cutting,
-  type Lot,
-  type MaterialKind,
-  type StockSheet,
-} from "../core/stock";
-import { allEntries } from "./journal";
+import type { Booking, Cutting, Lot, MaterialKind, StockSheet } from "../core/stock";
+import { cutAreas } from "./cutAreas";
+import { lyingAreas, usedOfLots } from "./lotUses";
 
 interface LotRow {
   id: number;
@@ -46,69 +39,41 @@ const sheetOf = (r: SheetRow): StockSheet => ({
   offcut: Boolean(r.offcut),
 });
 
-/** One use of a lot by a job. */
-export interface LotUse {
-  lotId: number;
-  jobId: number;
-  at: string;
-  amount: number;
-}
-
-/** Every use of the lots that stands, oldest first: bookings, cleaning steps of all journals, and pads cut in cm². */
-export async function lotUses(db: Knex, lots: readonly Pick<Lot, "id" | "kind" | "openedOn">[]): Promise<LotUse[]> {
-  const out: LotUse[] = [];
-  for (const b of await db<{ lot_id: number; job_id: number; amount: number; at: string; undone_at: string | null }>(
-    "bookings",
-  ).whereNull("undone_at"))
-    out.push({ lotId: b.lot_id, jobId: b.job_id, at: b.at, amount: b.amount });
-  for (const [jobId, entries] of await allEntries(db, "clean:")) {
-    for (const use of cleaningUses(jobId, entries)) {
-      const lotId = lotOfUse(use, lots);
-      if (lotId !== null) out.push({ lotId, jobId, at: use.at, amount: use.amount });
-    }
-  }
-  for (const c of await db<CuttingRow>("cuttings").whereNull("undone_at")) {
-    const plan = JSON.parse(c.plan_json) as CuttingPlan;
-    for (const s of await db<SheetRow>("sheets").where({ used_by: c.id })) {
-      const rests = plan.rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0);
-      out.push({ lotId: s.lot_id, jobId: c.job_id, at: c.at, amount: (s.width_mm * s.height_mm - rests) / 100 });
-    }
-  }
-  return out.sort((a, b) => a.at.localeCompare(b.at));
-}
+/** A lot as it is kept, before anything is known of its use. */
+const lotOf = (r: LotRow): Lot => ({
+  id: r.id,
+  kind: r.kind,
+  name: r.name,
+  lot: r.lot,
+  amount: r.amount,
+  used: 0,
+  price: r.price,
+  boughtOn: r.bought_on,
+  openedOn: r.opened_on,
+  bestBefore: r.best_before,
+  archived: r.retired_at !== null,
+  ...(JSON.parse(r.props_json) as Props),
+});
 
 /** Lots that were not put away, oldest first, with what was used of each. */
-export const listLots = async (db: Knex): Promise<Lot[]> => (await everyLot(db)).filter((l) => !l.archived);
-
-/**
- * All lots, oldest first, those put away included, with what was used of each: bookings that stand, pads cut, cleaning
- * steps of all journals. Putting one away moves no use to another.
- */
-export async function everyLot(db: Knex): Promise<Lot[]> {
-  const rows = await db<LotRow>("lots").orderBy("id");
-  const lots = rows.map((r): Lot => ({
-    id: r.id,
-    kind: r.kind,
-    name: r.name,
-    lot: r.lot,
-    amount: r.amount,
-    used: 0,
-    price: r.price,
-    boughtOn: r.bought_on,
-    openedOn: r.opened_on,
-    bestBefore: r.best_before,
-    archived: r.retired_at !== null,
-    ...(JSON.parse(r.props_json) as Props),
-  }));
-  const used = new Map<number, number>();
-  for (const u of await lotUses(db, lots)) used.set(u.lotId, (used.get(u.lotId) ?? 0) + u.amount);
+export async function listLots(db: Knex): Promise<Lot[]> {
+  const lots = (await db<LotRow>("lots").whereNull("retired_at").orderBy("id")).map(lotOf);
+  const used = await usedOfLots(db);
   // of pads what is left is what lies on the shelf
-  const lying = new Map<number, number>();
-  for (const s of await lyingSheets(db)) lying.set(s.lotId, (lying.get(s.lotId) ?? 0) + (s.widthMm * s.heightMm) / 100);
+  const lying = await lyingAreas(db);
   return lots.map((l) => ({
     ...l,
     used: l.kind === "pad" ? Math.max(0, l.amount - (lying.get(l.id) ?? 0)) : (used.get(l.id) ?? 0),
   }));
+}
+
+/** Lots by their ids, those put away included, for what they cost and are; their use is not told. */
+export async function findLots(db: Knex, ids: readonly number[]): Promise<Lot[]> {
+  return (
+    await db<LotRow>("lots")
+      .whereIn("id", [...new Set(ids)])
+      .orderBy("id")
+  ).map(lotOf);
 }
 
 export type NewLot = Omit<Lot, "id" | "used" | "archived">;
@@ -175,15 +140,13 @@ export async function changeLot(
 
 /** Sheets and off-cuts on the shelf: not cut up, not taken back with an undone cutting, of lots that are kept. */
 export async function listSheets(db: Knex): Promise<StockSheet[]> {
-  const away = new Set(
-    (await db<LotRow>("lots").whereNotNull("retired_at").select<{ id: number }[]>("id")).map((r) => r.id),
-  );
-  return (await lyingSheets(db)).filter((s) => !away.has(s.lotId));
+  const rows = await db<SheetRow>("sheets")
+    .whereIn("lot_id", db("lots").whereNull("retired_at").select("id"))
+    .whereNull("used_by")
+    .whereNull("removed_at")
+    .orderBy("id");
+  return rows.map(sheetOf);
 }
-
-/** The same of every lot, those put away included. */
-const lyingSheets = async (db: Knex): Promise<StockSheet[]> =>
-  (await db<SheetRow>("sheets").whereNull("used_by").whereNull("removed_at").orderBy("id")).map(sheetOf);
 
 export async function addSheet(db: Knex, s: Omit<StockSheet, "id">, fromCutting: number | null): Promise<void> {
   await db("sheets").insert({
@@ -273,9 +236,12 @@ export async function cut(
       .insert({ job_id: jobId, plan_json: JSON.stringify(plan), at: now })
       .returning<{ id: number }[]>("id");
     const id = row?.id ?? 0;
+    const areas = cutAreas(plan, sheets);
     for (const s of sheets) {
       if (!plan.placed.some((p) => p.sheet === String(s.id))) continue;
-      await tx("sheets").where({ id: s.id }).update({ used_by: id });
+      await tx("sheets")
+        .where({ id: s.id })
+        .update({ used_by: id, used_cm2: areas.get(s.id) ?? null });
       for (const r of plan.rests)
         if (r.sheet === String(s.id))
           await addSheet(
@@ -294,7 +260,7 @@ export async function uncut(db: Knex, id: number, now: string): Promise<"done" |
   if (later) return "later";
   await db.transaction(async (tx) => {
     await tx("cuttings").where({ id }).update({ undone_at: now });
-    await tx("sheets").where({ used_by: id }).update({ used_by: null });
+    await tx("sheets").where({ used_by: id }).update({ used_by: null, used_cm2: null });
     await tx("sheets").where({ from_cutting: id }).update({ removed_at: now });
   });
   return "done";

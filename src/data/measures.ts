@@ -10,14 +10,6 @@ export interface Measure {
   runs: GoodRun[];
 }
 
-interface MeasureRow {
-  job_id: number;
-  judge_version: string;
-  before_run_id: number;
-  after_run_id: number;
-  runs_json: string;
-}
-
 /** Keeps what a judge measured of a job, in the place of what it measured before. */
 export async function keepMeasure(db: Knex, m: Measure): Promise<void> {
   await db("measures")
@@ -37,18 +29,52 @@ export async function dropMeasures(db: Knex, jobId: number): Promise<void> {
   await db("measures").where({ job_id: jobId }).delete();
 }
 
-/** What one judge measured of a job from these very runs; null while it did not. */
-export async function findMeasure(
+/** A job with both its runs, and what one judge measured of them; null where it did not yet. */
+export interface MeasuredPair {
+  jobId: number;
+  tag: string;
+  limitC: number | null;
+  runs: GoodRun[] | null;
+}
+
+/** One machine's pairs, or those of a model's other machines. */
+export type PairsOf = { machineId: number } | { model: string; variant: string; butMachine: number };
+
+/** Pairs of jobs that were opened up to a time, the newest, with what one judge measured of these very runs. */
+export async function measuredPairs(
   db: Knex,
-  of: Pick<Measure, "jobId" | "judgeVersion" | "beforeRunId" | "afterRunId">,
-): Promise<Measure | null> {
-  const row = await db<MeasureRow>("measures")
-    .where({
-      job_id: of.jobId,
-      judge_version: of.judgeVersion,
-      before_run_id: of.beforeRunId,
-      after_run_id: of.afterRunId,
-    })
-    .first();
-  return row ? { ...of, runs: JSON.parse(row.runs_json) as GoodRun[] } : null;
+  of: PairsOf,
+  when: { before: string; but: number },
+  judgeVersion: string,
+  most: number,
+): Promise<MeasuredPair[]> {
+  const query = db("jobs as j")
+    .join("machines as m", "m.id", "j.machine_id")
+    .joinRaw("JOIN runs b ON b.job_id = j.id AND b.kind = 'before' AND b.replaced_at IS NULL")
+    .joinRaw("JOIN runs a ON a.job_id = j.id AND a.kind = 'after' AND a.replaced_at IS NULL")
+    .joinRaw(
+      `LEFT JOIN measures x ON x.job_id = j.id AND x.judge_version = ?
+         AND x.before_run_id = b.id AND x.after_run_id = a.id`,
+      [judgeVersion],
+    )
+    .where("j.opened_at", "<=", when.before)
+    .whereNot("j.id", when.but);
+  if ("machineId" in of) void query.where("j.machine_id", of.machineId);
+  else void query.where({ "m.model": of.model, "m.variant": of.variant }).whereNot("m.id", of.butMachine);
+  const rows = await query
+    .orderBy("j.opened_at", "desc")
+    .orderBy("j.id", "desc")
+    .limit(most)
+    .select<{ id: number; tag: string; limit_c: number | null; runs_json: string | null }[]>(
+      "j.id",
+      "m.tag",
+      "m.limit_c",
+      "x.runs_json",
+    );
+  return rows.map((r) => ({
+    jobId: r.id,
+    tag: r.tag,
+    limitC: r.limit_c,
+    runs: r.runs_json === null ? null : (JSON.parse(r.runs_json) as GoodRun[]),
+  }));
 }

@@ -27,11 +27,13 @@ export interface RunRecord {
   conditions: RunConditions;
   /** How often its bounds or conditions were changed. */
   revision: number;
+  /** Highest chip temperature, °C; null where none was logged. */
+  peakC: number | null;
 }
 
 export type NewRun = Omit<
   RunRecord,
-  "id" | "createdAt" | "revision" | "rows" | "stepS" | "startMs" | "gaps" | "warnings"
+  "id" | "createdAt" | "revision" | "peakC" | "rows" | "stepS" | "startMs" | "gaps" | "warnings"
 > & {
   run: Run;
   sourceGzip: Buffer;
@@ -57,6 +59,7 @@ interface RunRow {
   load_off_s: number | null;
   conditions_json: string;
   revision: number;
+  peak_c: number | null;
 }
 
 /** Runs stored before plans were: what their layout does not say. */
@@ -80,6 +83,7 @@ const fromRow = (r: RunRow): RunRecord => ({
   phases: r.load_on_s !== null && r.load_off_s !== null ? { loadOnS: r.load_on_s, loadOffS: r.load_off_s } : null,
   conditions: JSON.parse(r.conditions_json) as RunConditions,
   revision: r.revision,
+  peakC: r.peak_c,
 });
 
 /** The runs of a job that count: an earlier run of the same kind stays as evidence but is replaced. */
@@ -114,6 +118,14 @@ export async function packRun(run: Run): Promise<PackedRun> {
   };
 }
 
+/** Highest chip temperature of a run, °C; null where none was logged. */
+function peakOf(run: Run): number | null {
+  let peak = -Infinity;
+  for (const c of run.channels)
+    if (c.key === "cpu.temperature" || c.key === "gpu.temperature") for (const v of c.values) if (v > peak) peak = v;
+  return Number.isFinite(peak) ? peak : null;
+}
+
 /** Stores a run whole (samples, original file, conditions) or not at all; returns its id. */
 export async function addRun(db: Knex, n: NewRun, now: string, packed?: PackedRun): Promise<number> {
   const { run } = n;
@@ -138,6 +150,7 @@ export async function addRun(db: Knex, n: NewRun, now: string, packed?: PackedRu
         load_on_s: n.phases?.loadOnS ?? null,
         load_off_s: n.phases?.loadOffS ?? null,
         conditions_json: JSON.stringify(n.conditions),
+        peak_c: peakOf(run),
       })
       .returning<{ id: number }[]>("id");
     const id = row?.id ?? 0;

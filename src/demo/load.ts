@@ -5,7 +5,7 @@ import type { RunConditions } from "../core/judge";
 import { findPhases, layoutOf, readTable, toRun } from "../core/log";
 import { renderLog, simulate, type RigMachine } from "../core/rig";
 import { closeJob, addJob } from "../data/jobs";
-import { addMachine, listMachines, setDue } from "../data/machines";
+import { addMachine, hasMachines, setDue } from "../data/machines";
 import { addEntries } from "../data/journal";
 import { addRun, type RunKind } from "../data/runs";
 import { addLayout, addRevision, giveRevision } from "../data/layouts";
@@ -44,7 +44,7 @@ export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
 
 /** Stores the scenario; its jobs that have both runs, null where the database holds machines already. */
 async function storeDemo(db: Knex, today: Date): Promise<number[] | null> {
-  if ((await listMachines(db)).length > 0) return null;
+  if (await hasMachines(db)) return null;
   const daysFrom = (days: number, hour = 10) =>
     new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate() + days, hour)).toISOString();
   const drawings = await loadLayouts(db, daysFrom(-220, 9));

@@ -1,9 +1,9 @@
 import sharp from "sharp";
 import { bad, ok, type Result } from "../core/result";
-import { csvCell, layoutJson, layoutSvg, partsTable, svgWidthMm } from "../core/codec";
-import { darkDrawingColours, drawingColours } from "../core/draw";
+import { csvCell, layoutJson, partsTable, svgWidthMm } from "../core/codec";
 import { database } from "../data/connection";
 import { findRevision } from "../data/layouts";
+import { rememberedInThread } from "../threads/pool";
 import { serverProblem } from "./problems";
 
 export interface OutFile {
@@ -22,8 +22,12 @@ export async function layoutFile(revisionId: number, form: string, dark = false)
   const name = `${document.model}-${document.variant || "plain"}-r${revision.number}`.replace(/[^\w.-]+/g, "_");
   const text = (ending: string, type: string, body: string): Result<OutFile> =>
     ok({ name: `${name}.${ending}`, type: `${type}; charset=utf-8`, bytes: Buffer.from(body, "utf8") });
-  if (form === "svg")
-    return text("svg", "image/svg+xml", layoutSvg(document, dark ? darkDrawingColours : drawingColours));
+  const svg = (inDark: boolean) =>
+    rememberedInThread("svg", `${revision.id}.${revision.version}.${inDark}`, () => ({
+      layout: document,
+      dark: inDark,
+    }));
+  if (form === "svg") return text("svg", "image/svg+xml", await svg(dark));
   if (form === "csv")
     return text(
       "csv",
@@ -35,7 +39,7 @@ export async function layoutFile(revisionId: number, form: string, dark = false)
   if (form === "png") {
     // the density counts twice for sizes in mm, so the picture comes out larger and is brought to size
     const width = Math.round(svgWidthMm(document) * PNG_PX_PER_MM);
-    const bytes = await sharp(Buffer.from(layoutSvg(document, drawingColours)), {
+    const bytes = await sharp(Buffer.from(await svg(false)), {
       density: PNG_PX_PER_MM * 25.4,
       limitInputPixels: 120e6,
     })

@@ -8,6 +8,7 @@ import { emptyLayout, newPart, type Layout } from "../core/drawing";
 import { layoutJson, layoutSvg, parseLayout, readSvg } from "../core/codec";
 import { moveParts } from "../core/edit";
 import { database } from "../data/connection";
+import { drawingsOfMachines } from "../data/drawings";
 import { revisionOfJob } from "../data/layouts";
 import { tessalyK15Layout } from "../samples/layouts";
 import { layoutFile } from "./layoutFiles";
@@ -15,7 +16,7 @@ import { forkLayout, importLayout, keepLayout, saveLayout, startLayout } from ".
 import { intake, newJob } from "./machines";
 import { jobPhotos, photoBytes, storePhoto, updatePhoto } from "./photos";
 import { jobView } from "./views/job";
-import { layoutOfMachine, layoutStage, library } from "./views/layout";
+import { layoutStage, library } from "./views/layout";
 
 let folder: string;
 beforeAll(() => {
@@ -80,10 +81,13 @@ describe("a job's drawing", () => {
     value(await keepLayout(edit, { note: "" }));
     // the first job keeps the revision it used
     expect((await stage(first.jobId)).revision?.id).toBe(id);
-    const entry = (await library()).find((l) => l.model === "Amble 15");
+    const entry = (await library()).entries.find((l) => l.model === "Amble 15");
     expect(entry?.revisions.map((r) => r.changes)).toEqual([[expect.stringMatching(/B1 moved/)], []]);
-    expect((await layoutOfMachine({ model: "AMBLE 15", variant: "" }, []))?.id).toBe(edit);
-    expect((await layoutOfMachine({ model: "Amble 15", variant: "" }, [first.jobId]))?.id).toBe(id);
+    // a machine shows the drawing of its newest job, else the last kept one of its model, however that is written
+    const other = await opened("AMBLE 15");
+    const shown = await drawingsOfMachines(await database(), [first.machineId, other.machineId]);
+    expect([shown.get(other.machineId)?.revisionId, shown.get(first.machineId)?.revisionId]).toEqual([edit, id]);
+    expect(shown.get(first.machineId)).toMatchObject({ widthMm: 356, depthMm: 246, number: 1 });
   });
 
   it("drawn in two tabs keeps both, and says what differs", async () => {
@@ -95,7 +99,7 @@ describe("a job's drawing", () => {
     expect(late).toMatchObject({ saved: false, theirs: { version: 2, changes: [expect.stringMatching(/F1 added/)] } });
     const over = value(await saveLayout(id, { expects: 1, document: mine, overTheirs: true }));
     expect(over).toEqual({ saved: true, version: 3 });
-    const entry = (await library()).find((l) => l.model === "Bevel 15");
+    const entry = (await library()).entries.find((l) => l.model === "Bevel 15");
     expect(entry?.revisions.map((r) => r.parts).sort()).toEqual([1, 2]);
     expect(entry?.revisions.find((r) => r.parts === 2)?.note).toMatch(/another tab/);
   });
@@ -106,7 +110,9 @@ describe("a job's drawing", () => {
     value(await saveLayout(id, { expects: 1, document: drawn("Cantle 15") }));
     value(await keepLayout(id, { note: "" }));
     value(await forkLayout(id, { variant: "with graphics chip" }));
-    expect((await library()).filter((l) => l.model === "Cantle 15").map((l) => [l.variant, l.forkedFrom])).toEqual([
+    expect(
+      (await library()).entries.filter((l) => l.model === "Cantle 15").map((l) => [l.variant, l.forkedFrom]),
+    ).toEqual([
       ["", ""],
       ["with graphics chip", "plain variant, revision 1"],
     ]);

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import { bad, ok, type Result } from "../core/result";
-import { addJob, closeJob, findJob, listJobs, reopenJob, type Job } from "../data/jobs";
+import { addJob, closeJob, findJob, lastJobOf, reopenJob, type Job } from "../data/jobs";
 import { addMachine, findMachine, machineByTag, setDue } from "../data/machines";
 import { check } from "../input/check";
 import { DueInput, IntakeInput, JobInput } from "../input/machine";
@@ -41,7 +41,7 @@ export async function newJob(machineId: number, body: unknown): Promise<Result<{
   const now = Date.now();
   return writing(async (tx) => {
     if (!(await findMachine(tx, machineId))) return bad(serverProblem.noMachine());
-    const [last] = await listJobs(tx, { machineId });
+    const last = await lastJobOf(tx, machineId);
     const again = last?.complaint === complaint && !last.closedAt && now - Date.parse(last.openedAt) < AGAIN_MS;
     return ok({ jobId: again ? last.id : await addJob(tx, machineId, complaint, new Date(now).toISOString()) });
   });

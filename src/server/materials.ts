@@ -1,4 +1,4 @@
-import { cuttingPlan, cuttingSvg, KERF_MM, MARGIN_MM, type CuttingPlan } from "../core/pads";
+import { cuttingSvg, type CuttingPlan, type Piece, type Sheet } from "../core/pads";
 import { PASTES } from "../core/paste";
 import { contextOf, piecesToCut } from "../core/service";
 import { bad, ok, type Result } from "../core/result";
@@ -19,6 +19,7 @@ import {
   unbook,
   uncut,
 } from "../data/materials";
+import { rememberedInThread } from "../threads/pool";
 import { check } from "../input/check";
 import { BookingInput, CuttingInput, LotChangeInput, LotInput } from "../input/materials";
 import { serverProblem } from "./problems";
@@ -123,16 +124,18 @@ export async function giveBack(bookingId: number): Promise<Result<Shelf>> {
   );
 }
 
+/** Pads laid out on sheets, worked out on a thread of its own; the same question is not worked out twice. */
+const planFor = (sheets: Sheet[], pieces: Piece[]): Promise<CuttingPlan> =>
+  rememberedInThread("cut", JSON.stringify([sheets, pieces]), () => ({ sheets, pieces }));
+
 /** Cuts a job's pads from the shelf by the best plan; pads that fit nowhere are named and stay uncut. */
 export async function cutPads(jobId: number, body: unknown): Promise<Result<Shelf>> {
   const checked = check(CuttingInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const lying = await listSheets(await database());
-  const plan: CuttingPlan = cuttingPlan(
+  const plan = await planFor(
     lying.map((s) => ({ ...s, id: String(s.id) })),
-    checked.value.pieces,
-    KERF_MM,
-    MARGIN_MM,
+    checked.value.pieces.map((p) => ({ ...p })),
   );
   return shelfAfter(
     await writing(async (tx) => {
@@ -167,6 +170,6 @@ export async function cuttingFile(jobId: number): Promise<Result<string>> {
   if (!view) return bad(serverProblem.noJob());
   const shelf = await stockView(jobId);
   const sheets = (shelf.cutting?.sheets ?? shelf.sheets).map((s) => ({ ...s, id: String(s.id) }));
-  const plan = shelf.cutting?.plan ?? cuttingPlan(sheets, piecesToCut(contextOf(view.service)), KERF_MM, MARGIN_MM);
+  const plan = shelf.cutting?.plan ?? (await planFor(sheets, piecesToCut(contextOf(view.service))));
   return plan.placed.length ? ok(cuttingSvg(plan, sheets)) : bad(serverProblem.nothingFits());
 }

@@ -48,3 +48,6 @@ export const jsonBody = (request: Request, limit = BODY_LIMIT): Promise<unknown>
 
 /** A path segment as an id; 0 when it is none. */
 export const idOf = (text: string): number => (/^\d{1,9}$/.test(text) ? Number(text) : 0);
+
+/** The page of a list an address asks for; the first where it asks for none. */
+export const pageOf = (text: string | undefined): number => (text && /^[1-9]\d{0,5}$/.test(text) ? Number(text) : 1);

@@ -237,7 +237,7 @@ describe("machines and the bench", () => {
     expect((await newJob(999, { complaint: "again" })).ok).toBe(false);
     expect((await machineView(machineId))?.jobs).toHaveLength(2);
     const bench = await benchView();
-    expect(bench.items.length).toBe(bench.needHands + bench.haveVerdict);
+    expect(bench.items.length).toBe(bench.counts.hands + bench.counts.verdict);
     expect(bench.items.at(-1)?.at).toBe("verdict");
   });
   it("a run before is read alone against machines of its model served earlier", async () => {

@@ -105,7 +105,7 @@ describe("the journal on the server", () => {
     expect(view?.at).toBe("open");
     expect(view?.stages.find((s) => s.name === "open")).toMatchObject({ state: "here", fact: "1 of 19" });
     expect((await benchView()).items.find((i) => i.jobId === jobId)).toMatchObject({
-      waits: "Lies open, half way",
+      waits: "Waits to be opened",
       button: "Open",
     });
   });

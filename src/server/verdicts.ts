@@ -7,7 +7,7 @@ import { findRun, runsOfJob, type RunKind, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
 import { check } from "../input/check";
 import { PhasesInput } from "../input/run";
-import { judged } from "./thread/judging";
+import { judged } from "../threads/pool";
 import { goodFigures } from "./views/good";
 import { judgeRunOf } from "./views/judgeRun";
 import { inputOf, isFresh } from "./views/fresh";
@@ -44,7 +44,7 @@ async function judgedAndKept(jobId: number, tries = 1): Promise<Result<VerdictRe
   const machine = await findMachine(db, job.machineId);
   const limitC = machine?.limitC ?? null;
   const before = await judgeRunOf(runs.before);
-  const figures = machine ? await goodFigures(machine, job, before.run) : null;
+  const figures = machine ? await goodFigures(machine, job, () => Promise.resolve(before.run)) : null;
   const options = { limitC, thresholdK: THRESHOLD_K, good: figures };
   const result = await judged({ kind: "pair", before, after: await judgeRunOf(runs.after), options });
   const inputs = {

@@ -6,8 +6,8 @@ import { PASTES } from "../core/paste";
 import { bad, ok, type Result } from "../core/result";
 import { leftOf } from "../core/stock";
 import { database, openDatabase } from "../data/connection";
-import { addJob, listJobs } from "../data/jobs";
-import { addMachine, findMachine, listMachines } from "../data/machines";
+import { addJob } from "../data/jobs";
+import { addMachine, findMachine } from "../data/machines";
 import { jobOn, temporaryDatabase } from "../testing/bed";
 import { newJob, setDueDate } from "./machines";
 import { bookMaterial, cutPads, giveBack, newLot } from "./materials";
@@ -36,7 +36,7 @@ const machine = { model: "M", variant: "", place: "", environment: "office", for
 describe("a use case", () => {
   it("that is refused takes back what it wrote, and what fails is not swallowed", async () => {
     const db = await database();
-    const before = (await listMachines(db)).length;
+    const before = (await db("machines")).length;
     const refused = await writing(async (tx) => {
       await addMachine(tx, { ...machine, tag: "W-1" }, "2031-01-01T00:00:00.000Z");
       return bad(serverProblem.noLot());
@@ -48,7 +48,7 @@ describe("a use case", () => {
         throw new Error("power went");
       }),
     ).rejects.toThrow("power went");
-    expect(await listMachines(db)).toHaveLength(before);
+    expect(await db("machines")).toHaveLength(before);
   });
   it("waits for that of another server instead of failing, and sees what it wrote", async () => {
     const folder = mkdtempSync(join(tmpdir(), "ovrant-two-"));
@@ -65,7 +65,7 @@ describe("a use case", () => {
     let ticks = 0;
     const ticking = setInterval(() => ticks++, 20);
     const seen = await two.transaction(async (tx) => {
-      const jobs = await listJobs(tx, { machineId: id });
+      const jobs = await tx<{ complaint: string; machine_id: number }>("jobs").where({ machine_id: id });
       await addJob(tx, id, "second", now);
       return jobs.map((j) => j.complaint);
     });
@@ -74,7 +74,7 @@ describe("a use case", () => {
     expect(seen).toEqual(["first"]);
     // the thread went on meanwhile
     expect(ticks).toBeGreaterThan(3);
-    expect(await listJobs(one, { machineId: id })).toHaveLength(2);
+    expect(await one("jobs").where({ machine_id: id })).toHaveLength(2);
     await Promise.all([one.destroy(), two.destroy()]);
     rmSync(folder, { recursive: true });
   });
@@ -118,14 +118,15 @@ describe("what two do at once", () => {
   });
   it("a button pressed twice makes one job and one lot; another complaint, or another lot, is another", async () => {
     const job = await jobOn("Twice");
-    const id = (await listJobs(await database()))[0]?.machineId ?? 0;
+    const id =
+      (await (await database())<{ machine_id: number }>("jobs").orderBy("id", "desc").first())?.machine_id ?? 0;
     expect(await findMachine(await database(), id)).toMatchObject({ model: "Twice" });
     const press = () => newJob(id, { complaint: "loud again" });
     const made = await Promise.all([press(), press(), press()]);
     expect(new Set(made.map((m) => m.ok && m.value.jobId)).size).toBe(1);
     const other = await newJob(id, { complaint: "hot" });
     expect(other.ok && other.value.jobId).not.toBe(job);
-    expect(await listJobs(await database(), { machineId: id })).toHaveLength(3);
+    expect(await (await database())("jobs").where({ machine_id: id })).toHaveLength(3);
     const lots = await Promise.all([lot({ lot: "77" }), lot({ lot: "77" }), lot({ lot: "78" })]);
     expect(new Set(lots).size).toBe(2);
   });

@@ -3,11 +3,14 @@ import { format, parseISO } from "date-fns";
 import type { Metadata } from "next";
 import { CoolingMap, countsOf } from "@/core/drawing";
 import { mapSentence } from "@/core/cooling";
-import { library, type LibraryEntry } from "@/server/views/layout";
+import { pageOf } from "@/server/respond";
+import { LAYOUTS_ON_PAGE, library, type LibraryEntry } from "@/server/views/layout";
+import { Pages } from "@/ui/controls/Pages";
+import { SearchField } from "@/ui/controls/SearchField";
 import { TopBar } from "@/ui/controls/TopBar";
 import { ForkForm } from "@/ui/map/ForkForm";
 import { MapWords } from "@/ui/map/MapWords";
-import { SmallUnderside } from "@/ui/underside/SmallUnderside";
+import { DrawnOnBench } from "@/ui/underside/DrawnOnBench";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Layouts" };
@@ -15,20 +18,27 @@ export const metadata: Metadata = { title: "Layouts" };
 const FORMS = ["svg", "json", "png", "csv"] as const;
 
 /** Every drawn layout by model and variant: what it is, its revisions and what changed, files, forks. */
-export default async function LayoutsPage() {
-  const entries = await library();
+export default async function LayoutsPage({ searchParams }: { searchParams: Promise<{ page?: string; q?: string }> }) {
+  const asked = await searchParams;
+  const word = (asked.q ?? "").slice(0, 60).trim();
+  const page = pageOf(asked.page);
+  const { entries, count } = await library(word, page);
+  const href = (n: number) => `/layouts?${new URLSearchParams({ ...(word ? { q: word } : {}), page: String(n) })}`;
   return (
     <div className="flex min-h-dvh flex-col">
-      <TopBar wide title="Layouts" note="by model and variant" />
+      <TopBar wide here="layouts" title="Layouts" note="by model and variant" />
       <main className="flex-1 bg-sheet px-6 py-6 lg:px-10">
         <h1 className="text-step leading-9 font-bold">
-          {entries.length === 0
-            ? "No layout is drawn yet."
-            : `${words.counted(entries.length, "layout")} ${words.agreeing(entries.length, "is", "are")} drawn.`}
+          {count > 0
+            ? `${words.counted(count, "layout")} ${words.agreeing(count, "is", "are")} ${word ? "found" : "drawn"}.`
+            : word
+              ? `No layout is called “${word}”.`
+              : "No layout is drawn yet."}
         </h1>
         <p className="mt-1 text-lead text-ink-2">
           A job starts from the last kept revision of its model and variant; its own changes become the next one.
         </p>
+        <SearchField word={word} label="Model or variant" />
         <div className="mt-5 flex flex-col">
           {entries.map((e) => {
             const map = new CoolingMap(e.newest.document);
@@ -39,6 +49,7 @@ export default async function LayoutsPage() {
             return <LibraryEntryRow key={e.id} e={e} name={name} map={map} screws={screws} pads={pads} />;
           })}
         </div>
+        <Pages shown={page} of={Math.ceil(count / LAYOUTS_ON_PAGE)} href={href} />
       </main>
     </div>
   );
@@ -61,7 +72,14 @@ function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
         md:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)_minmax(0,20rem)]"
     >
       <div className="grid w-70 place-items-center sm:w-80 xl:w-105 xl:justify-items-start">
-        <SmallUnderside layout={e.newest.document} pxPerMm={1.04} />
+        <DrawnOnBench
+          revisionId={e.newest.id}
+          version={e.newest.version}
+          widthMm={e.newest.document.base.widthMm}
+          depthMm={e.newest.document.base.depthMm}
+          pxPerMm={1.04}
+          fluid
+        />
       </div>
       <div className="min-w-0">
         <h2 className="text-head leading-7.25 font-bold">
@@ -107,6 +125,11 @@ function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
             </span>
           </li>
         ))}
+        {e.count > e.revisions.length ? (
+          <li className="border-t border-line-2 py-2 text-body text-ink-2">
+            and {words.counted(e.count - e.revisions.length, "earlier one")}
+          </li>
+        ) : null}
       </ol>
     </section>
   );

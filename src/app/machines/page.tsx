@@ -1,42 +1,36 @@
-import { standsWords } from "@/core/job";
+import { format } from "date-fns";
 import type { Metadata } from "next";
-import { words } from "@/core/words";
-import { plainText } from "@/core/judge";
-import { allMachines } from "@/server/views/machine";
+import { RACK_WAYS, type RackWay } from "@/core/job";
+import { pageOf } from "@/server/respond";
+import { rackView } from "@/server/views/rack";
 import { LinkButton } from "@/ui/controls/Button";
 import { TopBar } from "@/ui/controls/TopBar";
-import { MachinesTable } from "@/ui/machine/MachinesTable";
+import { RackScreen } from "@/ui/rack/RackScreen";
 
 export const dynamic = "force-dynamic";
-export const metadata: Metadata = { title: "All machines" };
+export const metadata: Metadata = { title: "Rack" };
 
-export default async function MachinesPage() {
-  const all = await allMachines();
+type Asked = Partial<Record<"way" | "q" | "from" | "shelf" | "page", string>>;
+const wayOf = (text: string | undefined): RackWay => RACK_WAYS.find((w) => w === text) ?? "waits";
+
+/** All machines, on the shelves of a rack. */
+export default async function MachinesPage({ searchParams }: { searchParams: Promise<Asked> }) {
+  const asked = await searchParams;
+  const view = await rackView({
+    way: wayOf(asked.way),
+    word: (asked.q ?? "").slice(0, 60).trim(),
+    from: (asked.from ?? "").slice(0, 80),
+    shelf: asked.shelf === undefined ? null : asked.shelf.slice(0, 80),
+    page: pageOf(asked.page),
+  });
   return (
-    <div className="flex min-h-dvh flex-col">
-      <TopBar wide title="">
-        <LinkButton href="/machines/new" look="plain">
+    <div className="flex min-h-dvh flex-col lg:h-dvh">
+      <TopBar wide here="machines" title="Rack" note={format(new Date(), "EEEE d MMMM")}>
+        <LinkButton href="/machines/new" look="plain" keyCap="N">
           New intake
         </LinkButton>
       </TopBar>
-      <main className="flex-1 bg-sheet px-4 py-7 sm:px-10">
-        <h1 className="text-step font-bold">
-          {all.length === 0 ? "No machines yet." : words.counted(all.length, "machine")}
-        </h1>
-        <div className="mt-2 max-w-275">
-          <MachinesTable
-            rows={all.map(({ machine, last }) => ({
-              machine,
-              stands: last?.verdict
-                ? plainText(last.verdict.result.headline)
-                : last
-                  ? standsWords(last.at)
-                  : "No job yet",
-              complaint: last?.job.complaint ?? "",
-            }))}
-          />
-        </div>
-      </main>
+      <RackScreen view={view} />
     </div>
   );
 }

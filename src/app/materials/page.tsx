@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: "Materials" };
 export default async function MaterialsPage() {
   return (
     <div className="flex min-h-dvh flex-col">
-      <TopBar wide title="Materials" note="what is on the shelf" />
+      <TopBar wide here="materials" title="Materials" note="what is on the shelf" />
       <ShelfScreen shelf={await stockView(null)} />
     </div>
   );

@@ -1,7 +1,8 @@
-import { plainText, type Verdict } from "../judge";
-import type { Machine } from "./machine";
 import { SERVICE_STAGES, type ServiceStage } from "../service";
-import { STAGE_TITLES, verdictFact, type StageName } from "./stages";
+import { briefHeadline } from "./brief";
+import type { Machine } from "./machine";
+import { STAGE_TITLES, type StageName } from "./stages";
+import type { JobStands, JobWaits } from "./stands";
 
 export interface BenchItem {
   machine: Machine;
@@ -10,7 +11,10 @@ export interface BenchItem {
   /** What it waits for, in the words of the next act. */
   waits: string;
   note: string;
+  /** The next act: where the main button leads. */
   button: string;
+  /** It waits for a part or a word, not for hands. */
+  held: JobWaits | null;
 }
 
 export interface DueDate {
@@ -21,55 +25,32 @@ export interface DueDate {
 
 const WORK_WORDS: Record<ServiceStage, string> = {
   intake: "Being taken in",
-  open: "Lies open, half way",
-  strip: "Stripped, being looked at",
-  clean: "Being cleaned",
+  open: "Waits to be opened",
+  strip: "Waits to be looked at",
+  clean: "Waits to be cleaned",
   paste: "Waits for paste and pads",
-  close: "Being closed up",
+  close: "Waits to be closed up",
 };
 const isService = (at: StageName): at is ServiceStage => (SERVICE_STAGES as readonly string[]).includes(at);
 
-/** What a machine on the bench waits for. `beforeFact` is what its run before came down to. */
+/** What a machine on the bench waits for, and the act that comes next. */
 export function benchItem(
   machine: Machine,
-  job: { id: number; complaint: string },
-  at: StageName,
-  beforeFact: string,
-  verdict: Verdict | null,
+  job: { id: number; complaint: string; waits: JobWaits | null },
+  { at, beforeFact, verdict }: JobStands,
 ): BenchItem {
-  const base = { machine, jobId: job.id, at };
-  if (at === "before") return { ...base, waits: "Load run before opening", note: job.complaint, button: "Run before" };
-  if (isService(at)) return { ...base, waits: WORK_WORDS[at], note: job.complaint, button: STAGE_TITLES[at] };
-  if (at === "after")
-    return {
-      ...base,
-      waits: "Service, then run after",
-      note: `Before: ${beforeFact}. ${job.complaint}`,
-      button: "Run after",
-    };
-  if (!verdict && !beforeFact)
-    return { ...base, waits: "Run after is in, none before", note: job.complaint, button: "Verdict" };
-  if (!verdict) return { ...base, waits: "Both runs are in", note: "", button: "Verdict" };
-  if (verdict.verdict === "not-comparable")
-    return {
-      ...base,
-      waits: plainText(verdict.headline),
-      note: verdict.reasons
-        .filter((r) => r.level === "blocks")
-        .map((r) => r.message)
-        .join(" "),
-      button: "Verdict",
-    };
-  const decided = verdict.verdict === "improved" || verdict.verdict === "worse";
-  return {
-    ...base,
-    waits: plainText(verdict.headline),
-    note: `${decided ? `${verdictFact(verdict)} at matched conditions. ` : ""}${verdict.next[0]?.message ?? ""}`,
-    button: "Verdict",
-  };
+  const base = { machine, jobId: job.id, at, held: job.waits, button: STAGE_TITLES[at] };
+  const before = beforeFact ? `Before: ${beforeFact}. ` : "";
+  if (at === "before") return { ...base, waits: "Load run before opening", note: job.complaint };
+  if (isService(at)) return { ...base, waits: WORK_WORDS[at], note: `${before}${job.complaint}` };
+  if (at === "after") return { ...base, waits: "Waits for its run after", note: `${before}${job.complaint}` };
+  if (!verdict && !beforeFact) return { ...base, waits: "Run after is in, none before", note: job.complaint };
+  if (!verdict) return { ...base, waits: "Both runs are in", note: "" };
+  return { ...base, waits: briefHeadline(verdict), note: verdict.note };
 }
 
-const RANK = (at: StageName): number => (at === "verdict" ? 2 : at === "before" ? 1 : 0);
+const RANK = (i: Pick<BenchItem, "at" | "held">): number =>
+  i.held ? 3 : i.at === "verdict" ? 2 : i.at === "before" ? 1 : 0;
 
-/** Those that need hands first. */
-export const benchOrder = (a: BenchItem, b: BenchItem): number => RANK(a.at) - RANK(b.at);
+/** Those that need hands first, then those that can be closed, last those that wait for others. */
+export const benchOrder = (a: BenchItem, b: BenchItem): number => RANK(a) - RANK(b);

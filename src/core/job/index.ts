@@ -1,4 +1,5 @@
 export { benchItem, benchOrder, type BenchItem, type DueDate } from "./bench";
+export { briefHeadline, briefOf, type BriefLadder, type BriefRise, type VerdictBrief } from "./brief";
 export type { Machine } from "./machine";
 export {
   runFact,
@@ -11,3 +12,19 @@ export {
   type StageName,
   type StageView,
 } from "./stages";
+export { waitsWords, type JobStands, type JobWaits } from "./stands";
+export {
+  DUE_SOON_DAYS,
+  rackLine,
+  rackMachine,
+  RACK_WAYS,
+  WAITING_SHELVES,
+  type DrawingRef,
+  type LetterCount,
+  type OnShelf,
+  type RackMachine,
+  type RackShelf,
+  type RackView,
+  type RackWay,
+  type WaitingShelf,
+} from "./rack";

@@ -1,20 +1,40 @@
 import { describe, expect, it } from "vitest";
 import { SERVICE_STAGES, type ServiceStage } from "../service";
 import { dueByEnvironment } from "../upkeep";
-import { benchItem, benchOrder, runFact, stageAt, stagesOf, type Machine } from "./index";
+import {
+  benchItem,
+  benchOrder,
+  runFact,
+  stageAt,
+  stagesOf,
+  type JobStands,
+  type Machine,
+  type StageName,
+} from "./index";
 
 const machine = { id: 1, tag: "LR-1", model: "Wrenfell 14", place: "Box office" } as Machine;
+
+const job = (id: number, complaint = "loud") => ({ id, complaint, waits: null });
+const stands = (at: StageName, beforeFact = ""): JobStands => ({
+  at,
+  beforeFact,
+  verdict: null,
+  timesS: {},
+  found: "",
+});
 
 describe("stages follow from what a job holds", () => {
   const service = (...started: ServiceStage[]) =>
     SERVICE_STAGES.map((stage) => ({ stage, done: 0, of: 4, started: started.includes(stage), complete: false }));
   it("the job waits at the first thing that is missing", () => {
     expect(stageAt({ before: false, after: false, service: [] })).toBe("before");
-    expect(stageAt({ before: true, after: false, service: service("intake") })).toBe("after");
+    // the handwork comes next, not the run after it
+    expect(stageAt({ before: true, after: false, service: service("intake") })).toBe("open");
+    expect(stageAt({ before: true, after: false, service: service().map((s) => ({ ...s, of: 0 })) })).toBe("after");
     expect(stageAt({ before: true, after: true, service: [] })).toBe("verdict");
     expect(stageAt({ before: false, after: true, service: [] })).toBe("before");
   });
-  it("once handwork was begun it waits there until it is complete", () => {
+  it("handwork is waited for stage by stage, until all of it is complete", () => {
     const half = service("open", "strip").map((s) => (s.stage === "open" ? { ...s, complete: true } : s));
     expect(stageAt({ before: true, after: false, service: half })).toBe("strip");
     expect(stageAt({ before: true, after: false, service: half.map((s) => ({ ...s, complete: true })) })).toBe("after");
@@ -30,9 +50,7 @@ describe("stages follow from what a job holds", () => {
         (s) => s.name === "after",
       )?.state;
     expect([after(true), after(false)]).toEqual(["open", "to come"]);
-    expect(benchItem(machine, { id: 3, complaint: "dead" }, "verdict", "", null).waits).toBe(
-      "Run after is in, none before",
-    );
+    expect(benchItem(machine, job(3, "dead"), stands("verdict")).waits).toBe("Run after is in, none before");
   });
   it("what lies behind is done, what lies ahead is to come", () => {
     const states = (has: Parameters<typeof stagesOf>[0], closed: boolean, mapped: boolean) =>
@@ -40,13 +58,13 @@ describe("stages follow from what a job holds", () => {
     expect(states({ before: true, after: false, service: service() }, false, false)).toEqual([
       "open",
       "done",
-      "open",
-      "open",
-      "open",
-      "open",
-      "open",
-      "open",
       "here",
+      "open",
+      "open",
+      "open",
+      "open",
+      "open",
+      "open",
       "to come",
     ]);
     expect(states({ before: true, after: true, service: service() }, true, true)).toEqual([
@@ -72,11 +90,16 @@ describe("stages follow from what a job holds", () => {
 describe("the bench", () => {
   it("says what each machine waits for, hands first", () => {
     const items = [
-      benchItem(machine, { id: 1, complaint: "loud" }, "verdict", "", null),
-      benchItem(machine, { id: 2, complaint: "loud" }, "before", "", null),
-      benchItem(machine, { id: 3, complaint: "loud" }, "after", "97 °C", null),
+      benchItem(
+        machine,
+        { ...job(4), waits: { for: "part", what: "blower", until: null, limit: null, since: "" } },
+        stands("strip"),
+      ),
+      benchItem(machine, job(1), stands("verdict")),
+      benchItem(machine, job(2), stands("before")),
+      benchItem(machine, job(3), stands("after", "97 °C")),
     ].sort(benchOrder);
-    expect(items.map((i) => i.jobId)).toEqual([3, 2, 1]);
+    expect(items.map((i) => i.jobId)).toEqual([3, 2, 1, 4]);
     expect(items[0]?.note).toContain("97 °C");
     expect(items[1]?.waits).toBe("Load run before opening");
   });

@@ -48,16 +48,16 @@ export interface JobHolds {
 }
 
 /**
- * The stage a job waits at. The runs and the verdict are waited for; handwork is once it was begun: its first stage
- * that is not complete, intake aside. The map can be drawn at any time.
+ * What comes next in a job: one answer for bench, rail, lists and main buttons. First the run before, or why there is
+ * none; then the handwork in its order, each stage until it is complete; then the run after, and the verdict. A run
+ * after that is in ends the handwork, whatever of it was left. Intake and map can be filled in at any time.
  */
 export function stageAt(has: JobHolds): StageName {
   const compares = has.before || has.skipsBefore === true;
   if (has.after && compares) return "verdict";
   const work = has.service.filter((s) => s.stage !== "intake");
-  const begun = work.some((s) => s.started);
-  if (!compares && !begun) return "before";
-  const next = begun ? work.find((s) => !s.complete) : undefined;
+  if (!compares && !work.some((s) => s.started)) return "before";
+  const next = work.find((s) => s.of > 0 && !s.complete);
   if (next) return next.stage;
   return compares ? "after" : "before";
 }

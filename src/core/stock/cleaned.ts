@@ -1,9 +1,10 @@
 import { cleaningOf, type Entry } from "../service";
-import type { Lot, MaterialKind } from "./lots";
+import type { MaterialKind } from "./lots";
 
 /** Cleaning of one job as its journal has it. */
 export interface CleaningUse {
   jobId: number;
+  step: string;
   at: string;
   kind: MaterialKind;
   amount: number;
@@ -23,20 +24,10 @@ export function cleaningUses(jobId: number, entries: readonly Entry[]): Cleaning
   return [...state.values()].flatMap((e) =>
     Object.entries(cleaningOf(e.value)?.uses ?? {}).map(([kind, amount]) => ({
       jobId,
+      step: e.step,
       at: e.at,
       kind: kind as MaterialKind,
       amount,
     })),
   );
-}
-
-/** The lot a use came from: of its kind, the one opened last before it; null when none was. */
-export function lotOfUse(
-  use: Pick<CleaningUse, "at" | "kind">,
-  lots: readonly Pick<Lot, "id" | "kind" | "openedOn">[],
-): number | null {
-  const open = lots
-    .filter((l) => l.kind === use.kind && l.openedOn !== null && l.openedOn <= use.at.slice(0, 10))
-    .sort((a, b) => (b.openedOn ?? "").localeCompare(a.openedOn ?? "") || b.id - a.id);
-  return open[0]?.id ?? null;
 }

@@ -1,4 +1,4 @@
-export { cleaningUses, lotOfUse, type CleaningUse } from "./cleaned";
+export { cleaningUses } from "./cleaned";
 export {
   amountWords,
   costOf,

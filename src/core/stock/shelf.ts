@@ -30,7 +30,5 @@ export interface Shelf {
   cutting: Cutting | null;
   /** What the job's bookings and pads cost, in the shelf's own money. */
   cost: number;
-  /** What each job used of a lot and what was left then, oldest first; on the shelf's own page. */
-  history: { lotId: number; job: string; at: string; amount: number; left: number }[];
   today: string;
 }

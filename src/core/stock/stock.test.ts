@@ -8,7 +8,6 @@ import {
   isExpired,
   isLow,
   leftOf,
-  lotOfUse,
   runsOutInDays,
   shelfHeadline,
   stockDates,
@@ -106,20 +105,8 @@ describe("what cleaning used", () => {
       entry("clean:cover", "done", "", "2031-03-01T09:12:00Z"),
     ]);
     expect(uses).toEqual([
-      { jobId: 7, at: "2031-03-01T09:05:00Z", kind: "swab", amount: 3 },
-      { jobId: 7, at: "2031-03-01T09:05:00Z", kind: "air", amount: 8 },
+      { jobId: 7, step: "clean:p1", at: "2031-03-01T09:05:00Z", kind: "swab", amount: 3 },
+      { jobId: 7, step: "clean:p1", at: "2031-03-01T09:05:00Z", kind: "air", amount: 8 },
     ]);
-  });
-  it("comes from the lot that was open then", () => {
-    const lots = [
-      lot({ id: 1, kind: "swab", openedOn: "2031-01-01" }),
-      lot({ id: 2, kind: "swab", openedOn: "2031-03-01" }),
-      lot({ id: 3, kind: "swab", openedOn: null }),
-    ];
-    expect([
-      lotOfUse({ kind: "swab", at: "2031-02-01T10:00:00Z" }, lots),
-      lotOfUse({ kind: "swab", at: "2031-03-01T10:00:00Z" }, lots),
-      lotOfUse({ kind: "swab", at: "2030-03-01T10:00:00Z" }, lots),
-    ]).toEqual([1, 2, null]);
   });
 });

@@ -12,3 +12,7 @@ export function isDay(text: unknown): text is string {
   const date = new Date(`${text}T00:00:00Z`);
   return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(text);
 }
+
+/** The day so many days on: "2026-12-31" and 1 is "2027-01-01". */
+export const dayAfter = (day: string, days: number): string =>
+  new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);

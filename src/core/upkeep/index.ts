@@ -1,2 +1,2 @@
 export { dueByEnvironment } from "./interval";
-export { isDay } from "./day";
+export { dayAfter, isDay } from "./day";

@@ -6,6 +6,7 @@ import * as materials from "./0004-materials";
 import * as reading from "./0005-reading";
 import * as measures from "./0006-measures";
 import * as fresh from "./0007-fresh";
+import * as stands from "./0008-stands";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -15,6 +16,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0005-reading", ...reading },
   { name: "0006-measures", ...measures },
   { name: "0007-fresh", ...fresh },
+  { name: "0008-stands", ...stands },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

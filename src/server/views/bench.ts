@@ -1,55 +1,65 @@
-import { benchItem, benchOrder, type BenchItem, type DueDate } from "../../core/job";
+import { benchItem, type BenchItem, type DrawingRef, type DueDate, type Machine } from "../../core/job";
+import { dayAfter } from "../../core/upkeep";
 import { database } from "../../data/connection";
-import { listJobs } from "../../data/jobs";
-import { listMachines } from "../../data/machines";
-import { layoutOfMachine } from "./layout";
-import { jobView } from "./job";
-
-/** The drawing of a machine that lies open on the bench. */
-export interface BenchDrawing {
-  revisionId: number;
-  version: number;
-  widthMm: number;
-  depthMm: number;
-}
+import { drawingsOfMachines } from "../../data/drawings";
+import { dueMachines } from "../../data/machines";
+import { openCounts, openJobs, type OpenCounts } from "../../data/stands";
+import { catchUp, standsOfJobs } from "./stands";
 
 export interface BenchView {
-  items: (BenchItem & { drawing: BenchDrawing | null })[];
+  /** What lies on the mat, hands first; more than so many stand on the rack. */
+  items: (BenchItem & { drawing: DrawingRef | null })[];
+  counts: OpenCounts;
+  /** Dates that hang from the edge: the latest of all first, then those to come. */
   due: DueDate[];
-  needHands: number;
-  haveVerdict: number;
+  /** Late ones that do not hang there. */
+  moreLate: number;
+  /** Dates beyond the edge, and the first of them. */
+  later: { count: number; first: DueDate | null };
 }
+
+/** So many machines lie on the mat; more stand on the rack. */
+const ON_MAT = 18;
+/** The bench edge shows so far ahead, days, so many dates late and so many to come. */
+const EDGE_DAYS = 420;
+const MOST_LATE = 8;
+const MOST_TO_COME = 52;
 
 /** What lies on the bench, what each machine waits for, and the dates that come. */
 export async function benchView(): Promise<BenchView> {
   const db = await database();
-  const items: BenchView["items"] = [];
-  for (const job of (await listJobs(db, { open: true })).reverse()) {
-    const view = await jobView(job.id);
-    if (!view) continue;
+  await catchUp();
+  const open = await openJobs(db, ON_MAT);
+  const stands = await standsOfJobs(open.map((o) => o.job));
+  const drawings = await drawingsOfMachines(
+    db,
+    open.map((o) => o.machine.id),
+  );
+  const items = open.flatMap(({ job, machine }) => {
+    const own = stands.get(job.id);
+    if (!own) return [];
     // before its first run a machine lies closed
-    const revision = view.at === "before" ? null : await layoutOfMachine(view.machine, [job.id]);
-    const drawing = revision && {
-      revisionId: revision.id,
-      version: revision.version,
-      widthMm: revision.document.base.widthMm,
-      depthMm: revision.document.base.depthMm,
-    };
-    items.push({
-      ...benchItem(
-        view.machine,
-        view.job,
-        view.at,
-        view.stages.find((s) => s.name === "before")?.fact ?? "",
-        view.verdict?.result ?? null,
-      ),
-      drawing,
-    });
-  }
-  items.sort(benchOrder);
-  const due = (await listMachines(db))
-    .flatMap((machine) => (machine.dueOn ? [{ machine, dueOn: machine.dueOn, why: machine.dueWhy }] : []))
-    .sort((a, b) => a.dueOn.localeCompare(b.dueOn));
-  const haveVerdict = items.filter((i) => i.at === "verdict").length;
-  return { items, due, needHands: items.length - haveVerdict, haveVerdict };
+    const drawing = own.at === "before" ? null : (drawings.get(machine.id) ?? null);
+    return [{ ...benchItem(machine, job, own), drawing }];
+  });
+  return { items, counts: await openCounts(db), ...(await edgeOf()) };
 }
+
+/** The dates on the bench edge, a bounded number whatever is stored. */
+async function edgeOf(): Promise<Pick<BenchView, "due" | "moreLate" | "later">> {
+  const db = await database();
+  const today = new Date().toISOString().slice(0, 10);
+  const end = dayAfter(today, EDGE_DAYS);
+  const late = await dueMachines(db, { from: null, before: today }, MOST_LATE);
+  const toCome = await dueMachines(db, { from: today, before: end }, MOST_TO_COME);
+  const beyond = await dueMachines(db, { from: end, before: null }, 1);
+  const more = toCome.count - toCome.machines.length;
+  const first = beyond.machines.map(dateOf)[0] ?? null;
+  return {
+    due: [...late.machines, ...toCome.machines].map(dateOf),
+    moreLate: late.count - late.machines.length,
+    later: { count: more + beyond.count, first },
+  };
+}
+
+const dateOf = (machine: Machine): DueDate => ({ machine, dueOn: machine.dueOn ?? "", why: machine.dueWhy });

@@ -1,14 +1,35 @@
-import { runFact, stageAt, stagesOf, verdictFact, type Machine, type StageName, type StageView } from "../../core/job";
-import { BEFORE_SKIPPED, contextOf, foundIn, plansOf, progressOf, type ServiceFacts } from "../../core/service";
-import { CoolingMap } from "../../core/drawing";
+import {
+  briefOf,
+  runFact,
+  stageAt,
+  stagesOf,
+  verdictFact,
+  type JobStands,
+  type Machine,
+  type StageName,
+  type StageView,
+} from "../../core/job";
+import {
+  BEFORE_SKIPPED,
+  contextOf,
+  foundIn,
+  Journal,
+  progressOf,
+  SERVICE_STAGES,
+  type ServiceContext,
+  type ServiceFacts,
+  type StageProgress,
+} from "../../core/service";
+import { words } from "../../core/words";
 import { database } from "../../data/connection";
 import { findJob, type Job } from "../../data/jobs";
 import { entriesOf } from "../../data/journal";
 import { findMachine } from "../../data/machines";
 import { jobPractice, padCurves } from "../../data/practice";
-import { loadChannel, runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
+import { runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
 import { lastKept, revisionOfJob } from "../../data/layouts";
 import type { VerdictRecord } from "../../data/verdicts";
+import { mapOf, tighteningOf } from "./drawnBy";
 import { verdictThatStands } from "./fresh";
 
 export interface JobView {
@@ -32,14 +53,13 @@ export async function jobView(id: number): Promise<JobView | null> {
   const revision = await revisionOfJob(db, id);
   // handwork goes by the job's own drawing, else by the last kept one of the model
   const drawing = revision ?? (await lastKept(db, machine.model, machine.variant));
-  const layout = drawing?.document.parts.length ? drawing.document : null;
-  const map = layout && new CoolingMap(layout);
+  const map = mapOf(drawing);
   const practice = await jobPractice(db, id);
   const service: ServiceFacts = {
-    layout,
+    layout: map && drawing ? drawing.document : null,
     entries: await entriesOf(db, id),
     practice,
-    plans: plansOf(map, practice.rounds),
+    plans: await tighteningOf(drawing, practice.rounds),
     curves: await padCurves(db),
     model: machine.model,
     hasBeforeRun: Boolean(runs.before),
@@ -50,17 +70,16 @@ export async function jobView(id: number): Promise<JobView | null> {
   const holds = { before: Boolean(runs.before), after: Boolean(runs.after), skipsBefore, service: progressOf(ctx) };
   const at = stageAt(holds);
   const verdict = await verdictThatStands(db, job, runs);
-  const fact = async (r: RunRecord | undefined) => (r ? runFact(await peakOf(r), machine.limitC) : "");
+  const fact = (r: RunRecord | undefined) => (r ? runFact(r.peakC, machine.limitC) : "");
   const drawn = revision?.document.parts.length ?? 0;
-  const strip = holds.service.find((s) => s.stage === "strip");
-  const found = strip?.started && strip.complete ? foundIn(ctx).words.slice(0, 2).join(", ") : undefined;
+  const found = foundWords(holds.service, ctx);
   const stages = stagesOf(
     holds,
     job.closedAt !== null,
     {
-      map: drawn ? `${drawn} parts` : "",
-      before: await fact(runs.before),
-      after: await fact(runs.after),
+      map: drawn ? words.counted(drawn, "part") : "",
+      before: fact(runs.before),
+      after: fact(runs.after),
       verdict: verdict ? verdictFact(verdict.result) : "",
       ...(found ? { strip: found } : {}),
     },
@@ -69,11 +88,23 @@ export async function jobView(id: number): Promise<JobView | null> {
   return { job, machine, runs, verdict, stages, at, service };
 }
 
-/** Highest chip temperature of a run, °C. */
-async function peakOf(record: RunRecord): Promise<number | null> {
-  const db = await database();
-  let peak: number | null = null;
-  for (const key of ["cpu.temperature", "gpu.temperature"])
-    for (const v of (await loadChannel(db, record.id, key)) ?? []) if (v > (peak ?? -Infinity)) peak = v;
-  return peak;
+/** What was found inside, once it was looked at. */
+function foundWords(service: readonly StageProgress[], ctx: ServiceContext): string {
+  const strip = service.find((s) => s.stage === "strip");
+  return strip?.started && strip.complete ? foundIn(ctx).words.slice(0, 2).join(", ") : "";
+}
+
+/** How a job stands, for lists; null when there is none. */
+export async function standsNow(id: number): Promise<JobStands | null> {
+  const view = await jobView(id);
+  if (!view) return null;
+  const journal = new Journal(view.service.entries);
+  const fact = (name: StageName) => view.stages.find((s) => s.name === name)?.fact ?? "";
+  return {
+    at: view.at,
+    beforeFact: view.runs.before ? fact("before") : "",
+    verdict: view.verdict && briefOf(view.verdict.id, view.verdict.result),
+    timesS: Object.fromEntries(SERVICE_STAGES.map((s) => [s, journal.seconds(s)] as const).filter(([, t]) => t > 0)),
+    found: fact("strip"),
+  };
 }

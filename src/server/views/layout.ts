@@ -2,12 +2,12 @@ import { changesBetween } from "../../core/edit";
 import { type Layout } from "../../core/drawing";
 import { database } from "../../data/connection";
 import {
-  findLayout,
-  findRevision,
+  findLayouts,
+  findRevisions,
   lastKept,
   listLayouts,
+  newestRevisions,
   revisionOfJob,
-  revisionsOf,
   type RevisionRecord,
 } from "../../data/layouts";
 import type { JobView } from "./job";
@@ -53,51 +53,67 @@ export interface LibraryEntry {
   model: string;
   variant: string;
   forkedFrom: string;
+  /** The newest revisions with what changed in each. */
   revisions: (Omit<RevisionView, "document"> & { parts: number; changes: string[] })[];
+  /** How many there are in all. */
+  count: number;
   newest: RevisionView;
 }
 
-/** Every layout with its revisions and what changed in each, compared with the one it was based on. */
-export async function library(): Promise<LibraryEntry[]> {
-  const db = await database();
-  const out: LibraryEntry[] = [];
-  for (const l of await listLayouts(db)) {
-    const revisions = await revisionsOf(db, l.id);
-    const newest = revisions.find((r) => r.keptAt) ?? revisions[0];
-    if (!newest) continue;
-    const origin = l.forkedFrom === null ? null : await findRevision(db, l.forkedFrom);
-    const from = origin && (await findLayout(db, origin.layoutId));
-    const views: LibraryEntry["revisions"] = [];
-    for (const r of revisions) {
-      const base = r.basedOn === null ? null : await findRevision(db, r.basedOn);
-      const { document, ...rest } = viewOf(r);
-      views.push({
-        ...rest,
-        parts: document.parts.length,
-        changes: base ? changesBetween(base.document, document) : [],
-      });
-    }
-    out.push({
-      id: l.id,
-      model: l.model,
-      variant: l.variant,
-      forkedFrom: from && origin ? `${from.variant || "plain variant"}, revision ${origin.number}` : "",
-      revisions: views,
-      newest: viewOf(newest),
-    });
-  }
-  return out;
+export interface LibraryView {
+  entries: LibraryEntry[];
+  /** Layouts in all, whatever page is shown. */
+  count: number;
 }
 
-/** The drawing that stands for a machine: its newest job's, else the last kept one of its model and variant. */
-export async function layoutOfMachine(
-  machine: { model: string; variant: string },
-  jobIds: readonly number[],
-): Promise<RevisionRecord | null> {
+export const LAYOUTS_ON_PAGE = 8;
+/** So many revisions of a layout are listed; earlier ones are counted. */
+const MOST_REVISIONS = 5;
+
+/**
+ * A page of the layouts with their newest revisions and what changed in each, compared with the one it was based on.
+ */
+export async function library(word = "", page = 1): Promise<LibraryView> {
   const db = await database();
-  for (const id of jobIds) {
-    const own = await revisionOfJob(db, id);
-    if (own) return own;
-  }
-  return lastKept(db, machine.model, machine.variant);
+  const { layouts, count } = await listLayouts(db, {
+    word,
+    most: LAYOUTS_ON_PAGE,
+    from: (page - 1) * LAYOUTS_ON_PAGE,
+  });
+  const newest = await newestRevisions(
+    db,
+    layouts.map((l) => l.id),
+    MOST_REVISIONS,
+  );
+  const needed = [...newest.revisions.map((r) => r.basedOn), ...layouts.map((l) => l.forkedFrom)];
+  const others = await findRevisions(
+    db,
+    needed.filter((id) => id !== null),
+  );
+  const byId = new Map([...others, ...newest.revisions].map((r) => [r.id, r]));
+  const origins = layouts.flatMap((l) => byId.get(l.forkedFrom ?? 0)?.layoutId ?? []);
+  const names = new Map((await findLayouts(db, origins)).map((l) => [l.id, l.variant || "plain variant"]));
+  const entries = layouts.flatMap((l): LibraryEntry[] => {
+    const own = newest.revisions.filter((r) => r.layoutId === l.id);
+    const top = own.find((r) => r.keptAt) ?? own[0];
+    if (!top) return [];
+    const origin = byId.get(l.forkedFrom ?? 0);
+    return [
+      {
+        id: l.id,
+        model: l.model,
+        variant: l.variant,
+        forkedFrom: origin ? `${names.get(origin.layoutId) ?? ""}, revision ${origin.number}` : "",
+        revisions: own.map((r) => listed(r, byId.get(r.basedOn ?? 0))),
+        count: newest.counts.get(l.id) ?? own.length,
+        newest: viewOf(top),
+      },
+    ];
+  });
+  return { entries, count };
+}
+
+function listed(r: RevisionRecord, base: RevisionRecord | undefined): LibraryEntry["revisions"][number] {
+  const { document, ...rest } = viewOf(r);
+  return { ...rest, parts: document.parts.length, changes: base ? changesBetween(base.document, document) : [] };
 }

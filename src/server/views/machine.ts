@@ -1,47 +1,51 @@
+import type { JobStands, Machine } from "../../core/job";
 import { database } from "../../data/connection";
-import { listJobs } from "../../data/jobs";
-import type { Machine } from "../../core/job";
-import { findMachine, listMachines } from "../../data/machines";
-import type { Layout } from "../../core/drawing";
-import { layoutOfMachine } from "./layout";
-import { jobView, type JobView } from "./job";
+import { drawingsOfMachines } from "../../data/drawings";
+import { findJob, jobsOfMachine, jobCounts, type Job } from "../../data/jobs";
+import { findRevision, type RevisionRecord } from "../../data/layouts";
+import { findMachine, modelsSeen } from "../../data/machines";
+import { standsOfJobs } from "./stands";
 
 export interface MachineView {
   machine: Machine;
-  jobs: JobView[];
+  /** A page of its jobs, newest first. */
+  jobs: { job: Job; stands: JobStands }[];
+  counts: { all: number; open: number };
   /** The drawing that stands for the machine; null while its model is not drawn. */
-  drawing: { number: number; document: Layout } | null;
+  drawing: RevisionRecord | null;
 }
 
+export const JOBS_ON_PAGE = 25;
+
 /** A machine with its jobs and verdicts, newest first; null when there is none. */
-export async function machineView(id: number): Promise<MachineView | null> {
+export async function machineView(id: number, page = 1): Promise<MachineView | null> {
   const db = await database();
   const machine = await findMachine(db, id);
   if (!machine) return null;
-  const jobs: MachineView["jobs"] = [];
-  for (const job of await listJobs(db, { machineId: id })) {
-    const view = await jobView(job.id);
-    if (view) jobs.push(view);
-  }
-  const revision = await layoutOfMachine(
+  const jobs = await jobsOfMachine(db, id, JOBS_ON_PAGE, (page - 1) * JOBS_ON_PAGE);
+  const stands = await standsOfJobs(jobs);
+  const drawing = (await drawingsOfMachines(db, [id])).get(id);
+  return {
     machine,
-    jobs.map((j) => j.job.id),
-  );
-  return { machine, jobs, drawing: revision && { number: revision.number, document: revision.document } };
+    jobs: jobs.flatMap((job) => {
+      const own = stands.get(job.id);
+      return own ? [{ job, stands: own }] : [];
+    }),
+    counts: await jobCounts(db, id),
+    drawing: drawing ? await findRevision(db, drawing.revisionId) : null,
+  };
 }
+
+/** What was done in the job a job came back from; null where it is a first one. */
+export async function jobBefore(job: Job): Promise<{ job: Job; stands: JobStands } | null> {
+  if (job.comesBackFrom === null) return null;
+  const past = await findJob(await database(), job.comesBackFrom);
+  const stands = past && (await standsOfJobs([past])).get(past.id);
+  return past && stands ? { job: past, stands } : null;
+}
+
+/** So many models are offered at intake. */
+const MODELS = 60;
 
 /** Models seen so far, for the intake form. */
-export async function knownModels(): Promise<string[]> {
-  return [...new Set((await listMachines(await database())).map((m) => m.model))].sort();
-}
-
-/** Every machine with how its last job stands. */
-export async function allMachines(): Promise<{ machine: Machine; last: JobView | null }[]> {
-  const db = await database();
-  const out: { machine: Machine; last: JobView | null }[] = [];
-  for (const machine of await listMachines(db)) {
-    const [job] = await listJobs(db, { machineId: machine.id });
-    out.push({ machine, last: job ? await jobView(job.id) : null });
-  }
-  return out;
-}
+export const knownModels = async (): Promise<string[]> => (await modelsSeen(await database(), MODELS)).sort();

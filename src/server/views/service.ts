@@ -1,11 +1,10 @@
-import { Journal, SERVICE_STAGES, type Predicted, type PredictedPath, type ServiceStage } from "../../core/service";
+import type { Predicted, PredictedPath, ServiceStage } from "../../core/service";
 import { plainText, type Triage, type TriagePath } from "../../core/judge";
 import { database } from "../../data/connection";
-import { entriesOf } from "../../data/journal";
-import { listJobs } from "../../data/jobs";
-import { findMachine } from "../../data/machines";
 import { photosOf, type PhotoPhase } from "../../data/photos";
+import { timesOfModel } from "../../data/stands";
 import type { JobView } from "./job";
+import { catchUp } from "./stands";
 import { triageOf } from "./triage";
 
 export interface ServiceStageView {
@@ -29,9 +28,13 @@ export interface StepPhotoView {
   yMm: number | null;
 }
 
+/** Times are estimated from so many earlier jobs of the model, the newest. */
+const MOST_EARLIER = 24;
+
 /** What the stages of handwork know from the runs and from earlier jobs. */
 export async function serviceStage(view: JobView): Promise<ServiceStageView> {
   const triage = await triageOf(view);
+  await catchUp();
   const high = (path: "contact" | "airflow") =>
     triage?.chips.some((c) => c.paths.some((p) => p.path === path && isHigh(p))) ?? false;
   return {
@@ -51,7 +54,7 @@ export async function serviceStage(view: JobView): Promise<ServiceStageView> {
       : null,
     chipW: triage ? Object.values(triage.matched.powerW).reduce((a, b) => a + b, 0) : 0,
     wattsOf: triage ? { ...triage.matched.powerW } : {},
-    earlier: await earlierTimes(view),
+    earlier: await timesOfModel(await database(), view.machine, view.job.id, MOST_EARLIER),
     photos: (await photosOf(await database(), view.job.id))
       .filter((p) => p.phase !== "tracing")
       .map((p) => ({ id: p.id, phase: p.phase, note: p.note, xMm: p.xMm, yMm: p.yMm })),
@@ -73,20 +76,4 @@ function pathsOf(triage: Triage): Pick<Predicted, "chip" | "paths"> {
   const path = predictedPath;
   const [contact, airflow] = [lead && path(lead.paths[0]), lead && path(lead.paths[1])];
   return lead && contact && airflow ? { chip: lead.chip, paths: { contact, airflow } } : { chip: "", paths: null };
-}
-
-async function earlierTimes(view: JobView): Promise<Partial<Record<ServiceStage, number>>[]> {
-  const db = await database();
-  const out: Partial<Record<ServiceStage, number>>[] = [];
-  for (const job of await listJobs(db)) {
-    if (job.id === view.job.id || job.closedAt === null) continue;
-    const machine = job.machineId === view.machine.id ? view.machine : await findMachine(db, job.machineId);
-    if (machine?.model !== view.machine.model || machine.variant !== view.machine.variant) continue;
-    const journal = new Journal(await entriesOf(db, job.id));
-    const times = Object.fromEntries(
-      SERVICE_STAGES.map((s) => [s, journal.seconds(s)] as const).filter(([, t]) => t > 0),
-    );
-    if (Object.keys(times).length) out.push(times);
-  }
-  return out;
 }

@@ -1,7 +1,7 @@
-import { afterAlone, type AfterAlone, type Triage } from "../../core/judge";
+import { afterAlone, JUDGE_VERSION, type AfterAlone, type Triage } from "../../core/judge";
 import type { RunRecord } from "../../data/runs";
 import { goodFigures } from "./good";
-import { judged } from "../thread/judging";
+import { rememberedInThread } from "../../threads/pool";
 import { judgeRunOf } from "./judgeRun";
 import type { JobView } from "./job";
 
@@ -20,8 +20,16 @@ export async function afterAloneOf(view: JobView): Promise<AfterAlone | null> {
   return triage && afterAlone(triage);
 }
 
+/** Remembered by the run, its bounds, the good figures and the judge: a page asks for it every time it is opened. */
 async function aloneOf(view: JobView, record: RunRecord): Promise<Triage | null> {
-  const run = await judgeRunOf(record);
-  const good = await goodFigures(view.machine, view.job, run.run);
-  return judged({ kind: "alone", run, good, limitC: view.machine.limitC });
+  const { limitC } = view.machine;
+  const runOf = async () => (await judgeRunOf(record)).run;
+  const good = await goodFigures(view.machine, view.job, runOf);
+  const key = JSON.stringify([record.id, record.revision, limitC, JUDGE_VERSION, good]);
+  return rememberedInThread("judge", key, async () => ({
+    kind: "alone" as const,
+    run: await judgeRunOf(record),
+    good,
+    limitC,
+  })) as Promise<Triage | null>;
 }

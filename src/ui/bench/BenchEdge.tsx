@@ -5,19 +5,20 @@ import type { DueDate } from "@/core/job";
 
 const PX_PER_DAY = 10;
 const LEAD_DAYS = 22;
-/** The edge reaches this far ahead and holds so many dates; what lies beyond is told in one line at its end. */
-const SPAN_DAYS = 420;
-const MOST_TAGS = 60;
+
+/** What does not hang from the edge: further late dates, and those beyond its end. */
+export interface OffEdge {
+  moreLate: number;
+  later: { count: number; first: DueDate | null };
+}
 
 /** The bench edge as a rule of weeks; the dates of service hang from it by threads. */
-export function BenchEdge({ due: all, today }: { due: DueDate[]; today: string }) {
+export function BenchEdge({ due, today, moreLate, later }: { due: DueDate[]; today: string } & OffEdge) {
   const now = parseISO(today);
-  const due = all.filter((d) => differenceInCalendarDays(parseISO(d.dueOn), now) <= SPAN_DAYS).slice(0, MOST_TAGS);
-  const later = all.slice(due.length);
   const start = addDays(now, -LEAD_DAYS);
   const x = (date: Date) => differenceInCalendarDays(date, start) * PX_PER_DAY;
   const last = due.reduce((m, d) => Math.max(m, x(parseISO(d.dueOn))), 0);
-  const width = Math.max(1600, last + 320 + (later.length ? LATER_PX : 0));
+  const width = Math.max(1600, last + 320 + (later.count ? LATER_PX : 0));
   const days = Array.from({ length: Math.ceil(width / PX_PER_DAY) }, (_, i) => addDays(start, i));
   const { level, months, room } = edgeLevels({ start, x, width, due, today });
   return (
@@ -47,8 +48,18 @@ export function BenchEdge({ due: all, today }: { due: DueDate[]; today: string }
               );
             })}
           </ul>
-          {later.length ? <Later dates={later} left={width - LATER_PX} /> : null}
-          {all.length === 0 ? (
+          {later.count ? <Later later={later} left={width - LATER_PX} /> : null}
+          {moreLate ? (
+            <Link
+              prefetch={false}
+              href="/machines"
+              className="absolute top-12 left-60 inline-flex min-h-11 items-center text-body font-strong
+                text-caution-ink underline"
+            >
+              {words.counted(moreLate, "further machine")} {words.agreeing(moreLate, "is", "are")} late
+            </Link>
+          ) : null}
+          {due.length + later.count === 0 ? (
             <p className="absolute top-17.5 left-10 text-body text-ink-2">No dates yet. A verdict sets the next one.</p>
           ) : null}
         </div>
@@ -60,12 +71,11 @@ export function BenchEdge({ due: all, today }: { due: DueDate[]; today: string }
 const LATER_PX = 280;
 
 /** What lies beyond the edge. */
-function Later({ dates, left }: { dates: DueDate[]; left: number }) {
-  const [first] = dates;
+function Later({ later: { count, first }, left }: { later: OffEdge["later"]; left: number }) {
   return (
     <p className="absolute top-14 text-body" style={{ left, width: LATER_PX - 20 }}>
       <Link prefetch={false} href="/machines" className="inline-flex min-h-11 items-center font-strong underline">
-        {words.counted(dates.length, "later date")}
+        {words.counted(count, "later date")}
       </Link>
       {first ? (
         <span className="block text-note text-ink-2">

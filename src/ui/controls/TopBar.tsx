@@ -2,6 +2,7 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import { KeySheet } from "./KeySheet";
 import { Mark } from "./Mark";
+import { Places, type Place } from "./Places";
 import { ThemeSwitch } from "./ThemeSwitch";
 
 /** The bar on top of every page: the way home, what is shown, facts, keys. */
@@ -10,11 +11,14 @@ export function TopBar({
   note,
   children,
   wide = false,
+  here,
 }: {
   title: ReactNode;
   note?: ReactNode;
   children?: ReactNode;
   wide?: boolean;
+  /** The place this page is, where it is one. */
+  here?: Place;
 }) {
   return (
     <header className="flex min-h-14 flex-wrap items-center gap-x-4 border-b-[1.5px] border-line bg-sheet pr-2 sm:pr-4">
@@ -34,6 +38,7 @@ export function TopBar({
         {note ? <div className="truncate text-lead text-ink-2">{note}</div> : null}
       </div>
       <div className="ml-auto flex flex-wrap items-center justify-end gap-x-2">
+        <Places here={here} wide={wide} />
         {children}
         <ThemeSwitch />
         <KeySheet />

@@ -1,21 +1,20 @@
-import type { Verdict } from "@/core/judge";
+import type { BriefLadder } from "@/core/job";
 
 const W = 104;
 const H = 96;
 
 /** The verdict's two ladders, small: before hollow and dashed, after solid; only the heights, no figures. */
-export function JobLadders({ verdict }: { verdict: Verdict | null }) {
-  const chip = verdict?.chips.find((c) => c.chip === verdict.lead) ?? verdict?.chips[0];
-  const beforeK = chip?.before?.K ?? 0;
-  const afterK = chip?.after?.K ?? null;
+export function JobLadders({ ladder }: { ladder: BriefLadder | null }) {
+  const beforeK = ladder?.before?.totalK ?? 0;
+  const afterK = ladder?.after?.totalK ?? null;
   const top = Math.max(20, beforeK, afterK ?? 0);
   const h = (k: number) => (k / top) * (H - 16);
-  const airB = chip?.paths[1].before?.K ?? 0;
-  const airA = chip?.paths[1].after?.K ?? null;
+  const airB = ladder?.before?.airflowK ?? 0;
+  const airA = ladder?.after?.airflowK ?? null;
   return (
     <svg aria-hidden width={W} height={H} className="shrink-0">
       <path d={`M2 ${H - 4}h${W - 4}`} stroke="var(--room)" strokeWidth={3} />
-      {chip ? (
+      {ladder ? (
         <>
           <rect
             x={16}

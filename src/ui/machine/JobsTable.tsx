@@ -1,7 +1,7 @@
 "use client";
 import { format, parseISO } from "date-fns";
 import Link from "next/link";
-import type { Verdict } from "@/core/judge";
+import type { VerdictBrief } from "@/core/job";
 import { Table, type TableColumn } from "@/ui/controls/Table";
 import { Sentence } from "@/ui/verdict/Sentence";
 import { JobLadders } from "./JobLadders";
@@ -14,7 +14,7 @@ export interface JobRow {
   closedAt: string | null;
   complaint: string;
   closingNote: string;
-  verdict: Verdict | null;
+  verdict: VerdictBrief | null;
   /** What it waits for, in words, while there is no verdict. */
   stands: string;
 }
@@ -27,7 +27,7 @@ const COLUMNS: readonly TableColumn<JobRow>[] = [
     heading: "Ladders before and after",
     silent: true,
     className: "hidden w-33 py-5 sm:table-cell",
-    cell: (r) => <JobLadders verdict={r.verdict} />,
+    cell: (r) => <JobLadders ladder={r.verdict?.ladder ?? null} />,
   },
   {
     key: "opened",

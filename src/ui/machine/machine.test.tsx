@@ -1,57 +1,13 @@
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import type { Machine } from "@/core/job";
 import { EmptyBench } from "@/ui/bench/EmptyBench";
+import { aMachine } from "@/testing/machines";
 import { router, serverAnswers } from "@/testing/screen";
 import { IntakeForm } from "./IntakeForm";
 import { JobsTable, type JobRow } from "./JobsTable";
-import { MachinesTable, type MachineRow } from "./MachinesTable";
 
 const user = userEvent.setup();
-
-const machine = (more: Partial<Machine>): Machine => ({
-  id: 1,
-  tag: "LR-2",
-  model: "Tessaly K15",
-  variant: "",
-  place: "Sound playback",
-  environment: "lint",
-  form: "fifteen",
-  limitC: 97,
-  dueOn: null,
-  dueWhy: "",
-  createdAt: "2031-01-01",
-  ...more,
-});
-const row = (more: Partial<Machine>, stands: string): MachineRow => ({
-  machine: machine(more),
-  stands,
-  complaint: "hot",
-});
-
-describe("all machines", () => {
-  const rows = [
-    row({ id: 3, tag: "LR-14", model: "Calder Nook 13", dueOn: "2031-09-01" }, "Improved"),
-    row({ id: 1, tag: "LR-2" }, "Waits for its run after"),
-    row({ id: 2, tag: "LR-3", model: "Orrowby 17", dueOn: "2031-07-01" }, "No job yet"),
-  ];
-  const tags = () => screen.getAllByRole("link").map((l) => l.textContent);
-
-  it("stand by tag, each leading to its machine", () => {
-    render(<MachinesTable rows={rows} />);
-    expect(tags()).toEqual(["LR-2", "LR-3", "LR-14"]);
-    expect(screen.getByRole("link", { name: "LR-14 Calder Nook 13" }).getAttribute("href")).toBe("/machines/3");
-  });
-
-  it("are sorted by date, those without one last", async () => {
-    render(<MachinesTable rows={rows} />);
-    await user.click(screen.getByRole("button", { name: "Due" }));
-    const up = screen.getByRole("columnheader", { name: "Due" }).getAttribute("aria-sort") === "ascending";
-    expect(up ? tags() : tags().reverse()).toEqual(["LR-3", "LR-14", "LR-2"]);
-    expect(screen.getByText("due 1 Jul 2031")).toBeTruthy();
-  });
-});
 
 describe("jobs of a machine", () => {
   const job = (more: Partial<JobRow>): JobRow => ({
@@ -151,7 +107,7 @@ describe("intake", () => {
 
 describe("an empty bench", () => {
   it("says what comes next, and takes a machine in by key", async () => {
-    render(<EmptyBench next={{ machine: machine({}), dueOn: "2031-07-01", why: "" }} />);
+    render(<EmptyBench next={{ machine: aMachine(), dueOn: "2031-07-01", why: "" }} />);
     expect(screen.getByText("Next due: Sound playback, 1 Jul.")).toBeTruthy();
     expect(within(document.body).getByRole("link", { name: "New intake" }).getAttribute("href")).toBe("/machines/new");
     await user.keyboard("n");

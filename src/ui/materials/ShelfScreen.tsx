@@ -1,5 +1,4 @@
 "use client";
-import { words } from "@/core/words";
 import { addDays, differenceInCalendarDays, format, parseISO } from "date-fns";
 import { TriangleAlert } from "lucide-react";
 import { useRouter } from "next/navigation";
@@ -18,11 +17,11 @@ import {
   type Shelf,
 } from "@/core/stock";
 import { Button } from "@/ui/controls/Button";
-import { Table, type TableColumn } from "@/ui/controls/Table";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { useAct } from "@/ui/controls/useAct";
 import { LotDialog } from "./LotDialog";
+import { LotUses } from "./LotUses";
 import { Bottle, PadSheet, PX, SheetPlace, Tube } from "./pictures";
 
 const day = (iso: string | null): string => (iso ? format(parseISO(iso), "d MMM yyyy") : "");
@@ -58,18 +57,18 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
       ) : null}
       <div className="mat flex-1 overflow-x-auto px-6 py-5 lg:px-10">
         <div className="flex flex-wrap items-start gap-x-10 gap-y-8">
-          <Pastes of={of} today={today} shelf={shelf} put={put} />
+          <Pastes of={of} today={today} put={put} />
           {of("pad").map((l) => (
-            <PadArticle key={l.id} l={l} sheets={sheets} today={today} shelf={shelf} put={put} />
+            <PadArticle key={l.id} l={l} sheets={sheets} today={today} put={put} />
           ))}
           {offcuts.length ? <Offcuts offcuts={offcuts} /> : null}
           {of("alcohol", "remover", "air").map((l) => (
             <article key={l.id} aria-label={l.name} className="w-47.5">
               <Bottle lot={l} />
-              <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
+              <Words lot={l} today={today} more="" onAway={() => void put(l, true)} />
             </article>
           ))}
-          <SmallThings of={of} today={today} shelf={shelf} put={put} />
+          <SmallThings of={of} today={today} put={put} />
         </div>
       </div>
       <Dates shelf={shelf} />
@@ -82,12 +81,11 @@ interface PadArticleProps {
   l: Lot;
   sheets: StockSheet[];
   today: string;
-  shelf: Shelf;
   put: (lot: Lot, retired: boolean) => Promise<void>;
 }
 
 /** A pad lot, drawn to the size of its sheets. */
-function PadArticle({ l, sheets, today, shelf, put }: PadArticleProps) {
+function PadArticle({ l, sheets, today, put }: PadArticleProps) {
   return (
     <article aria-label={l.name} style={{ width: Math.max(220, ((l.pad?.widthMm ?? 60) + 8) * PX) }}>
       <SheetPlace lot={l} sheets={sheets} />
@@ -95,7 +93,6 @@ function PadArticle({ l, sheets, today, shelf, put }: PadArticleProps) {
         <Words
           lot={l}
           today={today}
-          history={shelf.history}
           more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/mK`}
           onAway={() => void put(l, true)}
         />
@@ -160,12 +157,11 @@ function Offcuts({ offcuts }: OffcutsProps) {
 interface SmallThingsProps {
   of: (...kinds: Lot["kind"][]) => Lot[];
   today: string;
-  shelf: Shelf;
   put: (lot: Lot, retired: boolean) => Promise<void>;
 }
 
 /** Swabs, cloths and wipes, as full as their packs are. */
-function SmallThings({ of, today, shelf, put }: SmallThingsProps) {
+function SmallThings({ of, today, put }: SmallThingsProps) {
   return (
     <section aria-label="Small things" className="flex w-55 flex-col gap-5">
       {of("swab", "cloth", "wipe").map((l) => (
@@ -180,7 +176,7 @@ function SmallThings({ of, today, shelf, put }: SmallThingsProps) {
               style={{ width: `${(100 * leftOf(l)) / Math.max(1, l.amount)}%` }}
             />
           </div>
-          <Words lot={l} today={today} history={shelf.history} more="" onAway={() => void put(l, true)} />
+          <Words lot={l} today={today} more="" onAway={() => void put(l, true)} />
         </article>
       ))}
     </section>
@@ -236,12 +232,11 @@ function ToBuy({ lots, today }: ToBuyProps) {
 interface PastesProps {
   of: (...kinds: Lot["kind"][]) => Lot[];
   today: string;
-  shelf: Shelf;
   put: (lot: Lot, retired: boolean) => Promise<void>;
 }
 
 /** Pastes as tubes, as full as they are. */
-function Pastes({ of, today, shelf, put }: PastesProps) {
+function Pastes({ of, today, put }: PastesProps) {
   return (
     <section aria-label="Pastes" className="flex w-82.5 flex-col gap-5">
       {of("paste").map((l) => (
@@ -250,7 +245,6 @@ function Pastes({ of, today, shelf, put }: PastesProps) {
           <Words
             lot={l}
             today={today}
-            history={shelf.history}
             more={l.paste?.conductive ? (l.paste.liquidMetal ? "Conducts: never on aluminium" : "Conducts") : ""}
             onAway={() => void put(l, true)}
           />
@@ -261,20 +255,7 @@ function Pastes({ of, today, shelf, put }: PastesProps) {
 }
 
 /** Three lines under a thing: name, what is left, lot and dates. */
-function Words({
-  lot: l,
-  today,
-  history,
-  more,
-  onAway,
-}: {
-  lot: Lot;
-  today: string;
-  history: Shelf["history"];
-  more: string;
-  onAway: () => void;
-}) {
-  const own = history.filter((h) => h.lotId === l.id);
+function Words({ lot: l, today, more, onAway }: { lot: Lot; today: string; more: string; onAway: () => void }) {
   const expired = isExpired(l, today);
   const flag = expired ? "past its date" : isLow(l) ? "low" : "";
   return (
@@ -300,21 +281,7 @@ function Words({
         {l.openedOn ? `, opened ${day(l.openedOn)}` : ", closed"}
         {l.bestBefore ? `, best before ${day(l.bestBefore)}` : ""}
       </p>
-      {own.length ? (
-        <details className="text-note">
-          <summary className="flex min-h-8 cursor-pointer items-center text-ink-2">
-            Used by {words.counted(own.length, "job")}
-          </summary>
-          <Table
-            caption={`What each job used of ${l.name}`}
-            rows={own.slice(-12)}
-            columns={historyColumns(l.kind)}
-            rowKey={(h) => `${h.job}${h.at}`}
-            start={{ key: "at", down: true }}
-            rowClassName="border-t border-line-2"
-          />
-        </details>
-      ) : null}
+      {l.used > 0 ? <LotUses lot={l} /> : null}
       <button
         type="button"
         className="link min-h-8 text-note"
@@ -454,22 +421,3 @@ function dateLevels({ now, start, dates, x }: DateLevelsGiven) {
   });
   return { width, level, months };
 }
-
-const historyColumns = (kind: Lot["kind"]): readonly TableColumn<Shelf["history"][number]>[] => [
-  { key: "job", heading: "Job", by: (h) => h.job, cell: (h) => h.job },
-  { key: "at", heading: "On", by: (h) => h.at, cell: (h) => day(h.at) },
-  {
-    key: "used",
-    heading: "Used",
-    by: (h) => h.amount,
-    className: "num text-right",
-    cell: (h) => amountWords(kind, h.amount),
-  },
-  {
-    key: "left",
-    heading: "Left",
-    by: (h) => h.left,
-    className: "num text-right",
-    cell: (h) => amountWords(kind, Math.max(0, h.left)),
-  },
-];

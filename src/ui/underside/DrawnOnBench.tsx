@@ -9,8 +9,14 @@ export interface SmallDrawing {
 /** Room round the base in the picture, mm. */
 const EDGE_MM = 8;
 
+interface DrawnProps extends SmallDrawing {
+  pxPerMm: number;
+  /** Gives way where there is less room. */
+  fluid?: boolean;
+}
+
 /** The opened underside as a picture to scale, in the colours of the theme. */
-export function DrawnOnBench({ revisionId, version, widthMm, depthMm, pxPerMm }: SmallDrawing & { pxPerMm: number }) {
+export function DrawnOnBench({ revisionId, version, widthMm, depthMm, pxPerMm, fluid = false }: DrawnProps) {
   const picture = (theme: "light" | "dark", className: string) => (
     <img
       alt=""
@@ -18,8 +24,8 @@ export function DrawnOnBench({ revisionId, version, widthMm, depthMm, pxPerMm }:
       src={`/api/layouts/${revisionId}/file?form=svg&theme=${theme}&v=${version}`}
       width={(widthMm + 2 * EDGE_MM) * pxPerMm}
       height={(depthMm + 2 * EDGE_MM) * pxPerMm}
-      className={`max-w-none ${className}`}
-      style={{ margin: `0 ${-2 * pxPerMm}px ${-2 * pxPerMm}px` }}
+      className={`${fluid ? "h-auto max-w-full" : "max-w-none"} ${className}`}
+      style={fluid ? {} : { margin: `0 ${-2 * pxPerMm}px ${-2 * pxPerMm}px` }}
     />
   );
   return (

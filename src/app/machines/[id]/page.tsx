@@ -3,41 +3,52 @@ import { format, parseISO } from "date-fns";
 import { type Machine, standsWords } from "@/core/job";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idOf } from "@/server/respond";
-import { machineView } from "@/server/views/machine";
+import { idOf, pageOf } from "@/server/respond";
+import { JOBS_ON_PAGE, machineView, type MachineView } from "@/server/views/machine";
+import { Pages } from "@/ui/controls/Pages";
 import { TopBar } from "@/ui/controls/TopBar";
 import { NewJob } from "@/ui/machine/NewJob";
 import { ENVIRONMENT_WORDS } from "@/ui/machine/words";
 import { stagePath } from "@/ui/steps/paths";
-import { CoolingMap, type Layout } from "@/core/drawing";
+import { CoolingMap } from "@/core/drawing";
 import { mapSentence } from "@/core/cooling";
 import { MapWords } from "@/ui/map/MapWords";
-import { SmallUnderside } from "@/ui/underside/SmallUnderside";
+import { DrawnOnBench } from "@/ui/underside/DrawnOnBench";
 import { BaseOutline } from "@/ui/underside/BaseOutline";
 import { JobsTable, type JobRow } from "@/ui/machine/JobsTable";
-import { type JobView } from "@/server/views/job";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Machine" };
 
-export default async function MachinePage({ params }: { params: Promise<{ id: string }> }) {
-  const view = await machineView(idOf((await params).id));
+export default async function MachinePage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ page?: string }>;
+}) {
+  const page = pageOf((await searchParams).page);
+  const view = await machineView(idOf((await params).id), page);
   if (!view) notFound();
-  const { machine, jobs, drawing } = view;
-  const open = jobs.filter((j) => !j.job.closedAt);
+  const { machine, jobs, drawing, counts } = view;
   return (
     <div className="flex min-h-dvh flex-col">
       <TopBar wide title={machine.model} note={[machine.tag, machine.place].filter(Boolean).join(", ")} />
       <main className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]">
         <div className="min-w-0 bg-sheet px-4 sm:px-10 py-6">
           <h1 className="text-step leading-9 font-bold">
-            {jobs.length === 0
+            {counts.all === 0
               ? "No job yet."
-              : open.length
-                ? `${words.counted(open.length, "job")} ${words.agreeing(open.length, "is", "are")} open.`
-                : `${words.counted(jobs.length, "job")}, all closed.`}
+              : counts.open
+                ? `${words.counted(counts.open, "job")} ${words.agreeing(counts.open, "is", "are")} open.`
+                : `${words.counted(counts.all, "job")}, all closed.`}
           </h1>
           <div className="mt-4">{jobs.length ? <JobsTable rows={jobs.map(rowOf)} /> : null}</div>
+          <Pages
+            shown={page}
+            of={Math.ceil(counts.all / JOBS_ON_PAGE)}
+            href={(n) => `/machines/${machine.id}?page=${n}`}
+          />
         </div>
         <MachineSide drawing={drawing} machine={machine} />
       </main>
@@ -46,19 +57,19 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
 }
 
 /** A job as its row of the table shows it. */
-const rowOf = ({ job, at, verdict }: JobView): JobRow => ({
+const rowOf = ({ job, stands }: MachineView["jobs"][number]): JobRow => ({
   id: job.id,
-  href: stagePath(job.id, at),
+  href: stagePath(job.id, stands.at),
   openedAt: job.openedAt,
   closedAt: job.closedAt,
   complaint: job.complaint,
   closingNote: job.closingNote,
-  verdict: verdict?.result ?? null,
-  stands: standsWords(at),
+  verdict: stands.verdict,
+  stands: standsWords(stands.at),
 });
 
 interface MachineSideProps {
-  drawing: { number: number; document: Layout } | null;
+  drawing: MachineView["drawing"];
   machine: Machine;
 }
 
@@ -68,7 +79,13 @@ function MachineSide({ drawing, machine }: MachineSideProps) {
     <aside className="flex flex-col gap-6 border-l-[1.5px] border-line bg-plane p-7">
       <div className="grid place-items-center">
         {drawing ? (
-          <SmallUnderside layout={drawing.document} pxPerMm={0.86} />
+          <DrawnOnBench
+            revisionId={drawing.id}
+            version={drawing.version}
+            widthMm={drawing.document.base.widthMm}
+            depthMm={drawing.document.base.depthMm}
+            pxPerMm={0.86}
+          />
         ) : (
           <BaseOutline form={machine.form} pxPerMm={0.78} />
         )}

@@ -8,7 +8,7 @@ import {
   type JudgeRun,
   type Triage,
   type Verdict,
-} from "../../core/judge";
+} from "../core/judge";
 
 /** What is asked of the judge, with everything it needs: runs travel as they are, numbers and all. */
 export type JudgeAsk =

@@ -1,0 +1,8 @@
+import { ok } from "@/core/result";
+import { handle, idOf, respond } from "@/server/respond";
+import { lotUsesView } from "@/server/views/materials";
+
+/** The last jobs that used a lot. */
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => respond(ok(await lotUsesView(idOf((await params).id)))));
+}

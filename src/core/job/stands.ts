@@ -1,0 +1,40 @@
+import type { ServiceStage } from "../service";
+import type { VerdictBrief } from "./brief";
+import type { StageName } from "./stages";
+
+/**
+ * How a job stands, as lists show it; derived from its runs, journal, drawing and verdict whenever one of them
+ * changed.
+ */
+export interface JobStands {
+  /** The stage it waits at. */
+  at: StageName;
+  /** What its run before came down to: "97 °C, at the limit"; empty without one. */
+  beforeFact: string;
+  /** The verdict that stands; null while there is none. */
+  verdict: VerdictBrief | null;
+  /** Seconds at work by stage. */
+  timesS: Partial<Record<ServiceStage, number>>;
+  /** What was found inside, in a few words. */
+  found: string;
+}
+
+/** What a job waits for, where hands cannot go on: a part, or the owner's word. */
+export interface JobWaits {
+  for: "part" | "word";
+  /** The part, or the question. */
+  what: string;
+  /** The day it is expected; null where none was said. */
+  until: string | null;
+  /** Up to what price the owner agreed or is asked, in the workshop's money; null where none was said. */
+  limit: number | null;
+  since: string;
+}
+
+/** "Waits for a part: blower B1, by 4 Dec" */
+export function waitsWords(w: JobWaits, day: (iso: string) => string, money: (amount: number) => string): string {
+  const what = w.for === "part" ? `Waits for a part: ${w.what}` : `Waits for the owner's word: ${w.what}`;
+  return [what, w.limit === null ? "" : `up to ${money(w.limit)}`, w.until === null ? "" : `by ${day(w.until)}`]
+    .filter(Boolean)
+    .join(", ");
+}

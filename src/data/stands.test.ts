@@ -1,0 +1,135 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { Knex } from "knex";
+import type { JobStands } from "../core/job";
+import { openDatabase } from "./connection";
+import { addJob, closeJob } from "./jobs";
+import { addEntries } from "./journal";
+import { addLot, listLots } from "./materials";
+import { addMachine, findMachine } from "./machines";
+import * as stands from "./migrations/0008-stands";
+import { factsOf, keepStands, staleJobs, standsOf } from "./stands";
+
+let db: Knex;
+beforeAll(async () => {
+  db = await openDatabase(":memory:");
+});
+afterAll(() => db.destroy());
+
+const now = "2031-03-01T09:00:00.000Z";
+let count = 0;
+async function job(): Promise<{ machineId: number; jobId: number }> {
+  const about = { variant: "", place: "", environment: "lint", form: "fifteen", limitC: 95 };
+  const machineId = await addMachine(db, { tag: `S-${++count}`, model: "Amble 15", ...about }, now);
+  return { machineId, jobId: await addJob(db, machineId, "hot", now) };
+}
+const entry = (n: number, act: "done" | "undone", value = "mat;swab=4") => ({
+  id: `e${++count}-${n}`,
+  at: "2019-01-01T00:00:00.000Z",
+  stage: "clean" as const,
+  step: "clean:p1",
+  act,
+  value,
+  reason: "",
+});
+const as: JobStands = { at: "open", beforeFact: "97 °C", verdict: null, timesS: { open: 60 }, found: "" };
+const all = () => true;
+const keep = async (jobId: number, facts: number) => keepStands(db, jobId, as, { by: "1", facts });
+
+describe("how a job stands, kept for lists", () => {
+  it("is stale from the first, is kept, and goes stale with every fact that comes in", async () => {
+    const { jobId, machineId } = await job();
+    const stale = async () => (await staleJobs(db, 99)).includes(jobId);
+    expect(await stale()).toBe(true);
+    await keep(jobId, await factsOf(db, jobId));
+    expect(await stale()).toBe(false);
+    expect((await standsOf(db, [jobId], all)).get(jobId)).toEqual(as);
+    const facts: [string, () => Promise<unknown>][] = [
+      ["a journal entry", () => addEntries(db, jobId, [entry(1, "done")], now)],
+      ["a limit", () => db("machines").where({ id: machineId }).update({ limit_c: 90 })],
+      ["a practice", () => db("job_practice").insert({ job_id: jobId, practice_json: "{}" })],
+      ["closing", () => closeJob(db, jobId, "", now)],
+    ];
+    for (const [fact, happens] of facts) {
+      await happens();
+      expect([fact, await stale()]).toEqual([fact, true]);
+      expect((await standsOf(db, [jobId], all)).size).toBe(0);
+      await keep(jobId, await factsOf(db, jobId));
+    }
+  });
+
+  it("a fact that came in while it was worked out leaves it stale", async () => {
+    const { jobId } = await job();
+    const seen = await factsOf(db, jobId);
+    await addEntries(db, jobId, [entry(1, "done")], now);
+    await keep(jobId, seen);
+    expect(await staleJobs(db, 99)).toContain(jobId);
+  });
+
+  it("a machine knows its last and its open job", async () => {
+    const { machineId, jobId } = await job();
+    const second = await addJob(db, machineId, "again", now);
+    const known = () =>
+      db("machines").where({ id: machineId }).first<{ last_job_id: number; open_job_id: number | null }>();
+    expect(await known()).toMatchObject({ last_job_id: second, open_job_id: jobId });
+    await closeJob(db, jobId, "", now);
+    expect(await known()).toMatchObject({ open_job_id: second });
+    await closeJob(db, second, "", now);
+    expect(await known()).toMatchObject({ last_job_id: second, open_job_id: null });
+  });
+});
+
+describe("what cleaning used", () => {
+  const swabs = (lot: string, openedOn: string) =>
+    addLot(
+      db,
+      {
+        kind: "swab",
+        name: "Swabs",
+        lot,
+        amount: 100,
+        price: 5,
+        boughtOn: openedOn,
+        openedOn,
+        bestBefore: null,
+        paste: null,
+        pad: null,
+      },
+      now,
+    );
+  it("is of the lot that was open when it came here, the one opened last before; undone it is none", async () => {
+    const [first, second] = [await swabs("1", "2031-01-01"), await swabs("2", "2031-03-01")];
+    await swabs("3", "2031-05-01");
+    const used = async () =>
+      (await listLots(db))
+        .filter((l) => l.kind === "swab")
+        .map((l) => [l.id, l.used] as const)
+        .slice(0, 2);
+    const before = new Map(await used());
+    const { jobId } = await job();
+    await addEntries(db, jobId, [entry(1, "done")], "2031-02-11T09:00:00.000Z");
+    const late = await job();
+    await addEntries(db, late.jobId, [entry(1, "done")], "2031-03-01T09:00:00.000Z");
+    const more = (await used()).map(([id, n]) => [id, n - (before.get(id) ?? 0)]);
+    expect(more).toEqual([
+      [first, 4],
+      [second, 4],
+    ]);
+    await addEntries(db, late.jobId, [entry(2, "undone")], "2031-03-01T09:01:00.000Z");
+    expect((await used())[1]).toEqual([second, before.get(second)]);
+  });
+});
+
+describe("a database of before", () => {
+  it("is given all of it from what it holds, and loses nothing on the way down", async () => {
+    const { jobId, machineId } = await job();
+    await addEntries(db, jobId, [entry(1, "done", "mat;cloth=3")], now);
+    const days = await db("cleaned_days").where({ kind: "cloth" });
+    const machine = await findMachine(db, machineId);
+    await db.transaction((tx) => stands.down(tx));
+    await db.transaction((tx) => stands.up(tx));
+    expect(await db("cleaned_days").where({ kind: "cloth" })).toEqual(days);
+    expect(await staleJobs(db, 999)).toContain(jobId);
+    expect(await findMachine(db, machineId)).toEqual(machine);
+    await addJob(db, machineId, "again", now);
+  });
+});

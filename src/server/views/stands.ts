@@ -1,0 +1,56 @@
+import type { JobStands } from "../../core/job";
+import { JUDGE_VERSION } from "../../core/judge";
+import { database } from "../../data/connection";
+import type { Job } from "../../data/jobs";
+import { factsOf, keepStands, staleJobs, standsOf } from "../../data/stands";
+import { standsNow } from "./job";
+
+/** Counts up when how a job stands is worked out otherwise. */
+const FORM = 1;
+const MADE_BY = `${FORM}/${JUDGE_VERSION}`;
+
+/** A closed job keeps its verdict whatever judge came since; of an open one it must be by the judge as it is now. */
+const stillHolds = (job: Job, by: string): boolean =>
+  by === MADE_BY || (job.closedAt !== null && by.startsWith(`${FORM}/`));
+
+/** How some jobs stand. What a newer fact made stale is worked out now and kept: a page of jobs, never all of them. */
+export async function standsOfJobs(jobs: readonly Job[]): Promise<Map<number, JobStands>> {
+  const db = await database();
+  const byId = new Map(jobs.map((j) => [j.id, j]));
+  const known = await standsOf(db, [...byId.keys()], (id, by) => {
+    const job = byId.get(id);
+    return job !== undefined && stillHolds(job, by);
+  });
+  for (const id of byId.keys()) {
+    if (known.has(id)) continue;
+    const stands = await workedOut(id);
+    if (stands) known.set(id, stands);
+  }
+  return known;
+}
+
+async function workedOut(jobId: number): Promise<JobStands | null> {
+  const db = await database();
+  const facts = await factsOf(db, jobId);
+  const stands = await standsNow(jobId);
+  if (stands) await keepStands(db, jobId, stands, { by: MADE_BY, facts });
+  return stands;
+}
+
+/**
+ * So many that a newer fact made stale are worked out before a list is asked for; the rest on the way, in the quiet.
+ */
+const AT_ONCE = 40;
+const shared = globalThis as unknown as { ovrantCatchingUp?: boolean };
+
+/** Brings lists up to date before they are sorted by how jobs stand. */
+export async function catchUp(): Promise<void> {
+  const stale = await staleJobs(await database(), AT_ONCE);
+  for (const id of stale) await workedOut(id);
+  if (stale.length < AT_ONCE || shared.ovrantCatchingUp) return;
+  shared.ovrantCatchingUp = true;
+  setTimeout(() => {
+    shared.ovrantCatchingUp = false;
+    catchUp().catch((e: unknown) => console.error(e));
+  }, 50).unref();
+}

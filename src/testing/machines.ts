@@ -1,0 +1,17 @@
+import type { Machine } from "../core/job";
+
+/** For tests: a machine, but for what is told. */
+export const aMachine = (more: Partial<Machine> = {}): Machine => ({
+  id: 1,
+  tag: "LR-2",
+  model: "Tessaly K15",
+  variant: "",
+  place: "Sound playback",
+  environment: "lint",
+  form: "fifteen",
+  limitC: 97,
+  dueOn: null,
+  dueWhy: "",
+  createdAt: "2031-01-01",
+  ...more,
+});

@@ -1,0 +1,65 @@
+import { existsSync } from "node:fs";
+import { availableParallelism } from "node:os";
+import { join } from "node:path";
+import { LRUCache } from "lru-cache";
+import { Piscina } from "piscina";
+import type { JudgeAnswers, JudgeAsk } from "./judge";
+import { TASKS, type TaskInput, type TaskName, type TaskOutput } from "./tasks";
+
+/** The threads' code as a bundle, made with the command. */
+const BUNDLE = join(process.cwd(), "dist/cli/threads.mjs");
+
+/** More work than this waits for nobody: who asks for more is told that it failed, and asks again. */
+const MOST_WAITING = 2_000;
+
+/** Threads that do heavy work, started when first asked; one that dies is replaced, and only its own task fails. */
+export function poolOf(bundle: string): Piscina {
+  return new Piscina({
+    filename: bundle,
+    minThreads: 1,
+    // one core is left to the thread that answers
+    maxThreads: Math.max(1, Math.min(4, availableParallelism() - 1)),
+    idleTimeout: 60_000,
+    maxQueue: MOST_WAITING,
+  });
+}
+
+const shared = globalThis as unknown as { ovrantPool?: Piscina };
+
+/**
+ * Does a task off the thread that answers requests. While developing and under test it is done in place: the bundle
+ * would be of older sources.
+ */
+export async function inThread<N extends TaskName>(task: N, input: TaskInput<N>): Promise<TaskOutput<N>> {
+  if (process.env.NODE_ENV !== "production" || !existsSync(BUNDLE))
+    return (TASKS[task] as (of: TaskInput<N>) => TaskOutput<N>)(input);
+  shared.ovrantPool ??= poolOf(BUNDLE);
+  return shared.ovrantPool.run({ task, input }) as Promise<TaskOutput<N>>;
+}
+
+/** Asks the judge. */
+export const judged = <K extends JudgeAsk["kind"]>(ask: Extract<JudgeAsk, { kind: K }>): Promise<JudgeAnswers[K]> =>
+  inThread("judge", ask) as Promise<JudgeAnswers[K]>;
+
+/** Answers of late, by what they were asked with. */
+const remembered = new LRUCache<string, Promise<unknown>>({ max: 600 });
+
+/**
+ * The same, remembered by a key that names its inputs whole: asked again it is not done again, and who asks meanwhile
+ * waits for the same. Failures are not remembered.
+ */
+export function rememberedInThread<N extends TaskName>(
+  task: N,
+  key: string,
+  input: () => TaskInput<N> | Promise<TaskInput<N>>,
+): Promise<TaskOutput<N>> {
+  const of = `${task}:${key}`;
+  const known = remembered.get(of);
+  if (known) return known as Promise<TaskOutput<N>>;
+  const asked = Promise.resolve()
+    .then(input)
+    .then((i) => inThread(task, i));
+  remembered.set(of, asked);
+  asked.catch(() => remembered.delete(of));
+  return asked;
+}

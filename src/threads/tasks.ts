@@ -1,0 +1,26 @@
+import { cuttingPlan, KERF_MM, MARGIN_MM, type CuttingPlan, type Piece, type Sheet } from "../core/pads";
+import { darkDrawingColours, drawingColours } from "../core/draw";
+import { layoutSvg } from "../core/codec";
+import { CoolingMap, type Layout } from "../core/drawing";
+import type { TightenPlan } from "../core/fasten";
+import { plansOf } from "../core/service";
+import { answerTo, type JudgeAnswers, type JudgeAsk } from "./judge";
+
+/** Work too heavy for the thread that answers requests: a name, plain data in, plain data out. */
+export const TASKS = {
+  /** The judge: a pair, one run alone, or the fits behind a verdict. */
+  judge: (ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] => answerTo(ask as never),
+  /** The order to tighten every assembly of a drawing, at so many rounds. */
+  tighten: ({ layout, rounds }: { layout: Layout; rounds: number }): TightenPlan[] =>
+    layout.parts.length ? plansOf(new CoolingMap(layout), rounds) : [],
+  /** Pads laid out on the sheets of the shelf. */
+  cut: ({ sheets, pieces }: { sheets: Sheet[]; pieces: Piece[] }): CuttingPlan =>
+    cuttingPlan(sheets, pieces, KERF_MM, MARGIN_MM),
+  /** A drawing as SVG. */
+  svg: ({ layout, dark }: { layout: Layout; dark: boolean }): string =>
+    layoutSvg(layout, dark ? darkDrawingColours : drawingColours),
+};
+
+export type TaskName = keyof typeof TASKS;
+export type TaskInput<N extends TaskName> = Parameters<(typeof TASKS)[N]>[0];
+export type TaskOutput<N extends TaskName> = ReturnType<(typeof TASKS)[N]>;

@@ -1,0 +1,61 @@
+"use client";
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { Menu as Lines } from "lucide-react";
+import Link from "next/link";
+
+const PLACES = [
+  { here: "bench", name: "Bench", href: "/" },
+  { here: "machines", name: "Rack", href: "/machines" },
+  { here: "layouts", name: "Layouts", href: "/layouts" },
+  { here: "materials", name: "Materials", href: "/materials" },
+  { here: "ways", name: "Workshop ways", href: "/ways" },
+  { here: "settings", name: "Settings", href: "/settings" },
+] as const;
+export type Place = (typeof PLACES)[number]["here"];
+
+/** The way back and across, on every page in the same place: in words where there is room, else behind one button. */
+export function Places({ here, wide }: { here?: Place; wide: boolean }) {
+  return (
+    <nav aria-label="Places" className="flex items-center">
+      <ul className={wide ? "hidden items-center xl:flex" : "hidden"}>
+        {PLACES.filter((p) => p.here !== here).map((p) => (
+          <li key={p.here}>
+            <Link
+              prefetch={false}
+              href={p.href}
+              className="flex min-h-11 items-center rounded-control px-2.5 text-body text-ink-2 hover:bg-plane"
+            >
+              {p.name}
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <Menu>
+        <MenuButton
+          aria-label="Places"
+          className={`grid size-11 place-items-center rounded-control text-ink-2 hover:bg-plane
+            ${wide ? "xl:hidden" : ""}`}
+        >
+          <Lines aria-hidden size={20} strokeWidth={1.8} />
+        </MenuButton>
+        <MenuItems
+          anchor={{ to: "bottom end", gap: 4, padding: 8 }}
+          className="z-60 min-w-44 border-2 border-ink bg-sheet py-1 text-body text-ink shadow-lg"
+        >
+          {PLACES.map((p) => (
+            <MenuItem key={p.here}>
+              <Link
+                prefetch={false}
+                href={p.href}
+                aria-current={p.here === here ? "page" : undefined}
+                className="flex min-h-11 items-center px-4 data-focus:bg-copper-wash aria-[current=page]:font-strong"
+              >
+                {p.name}
+              </Link>
+            </MenuItem>
+          ))}
+        </MenuItems>
+      </Menu>
+    </nav>
+  );
+}
