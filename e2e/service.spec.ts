@@ -260,7 +260,7 @@ test("steps done while the server cannot be reached stay on the device and arriv
   expect(journal.value.entries.map((e) => e.step)).toEqual(["intake:battery"]);
 });
 
-test("a swollen battery stops the job, and the practice page sets how it is worked", async ({ page }) => {
+test("a swollen battery stops the job, and the ways page sets how it is worked", async ({ page }) => {
   const job = await newJob(page);
   await page.goto(`${job}/intake`);
   await page.keyboard.press("2");
@@ -275,18 +275,18 @@ test("a swollen battery stops the job, and the practice page sets how it is work
   await page.getByRole("link", { name: "To the battery at intake" }).click();
   await page.getByRole("link", { name: "How this job is worked" }).click();
   await page.getByRole("radio", { name: "any order" }).check();
-  await page.getByRole("button", { name: "Keep this practice" }).click();
+  await page.getByRole("button", { name: "Keep these ways" }).click();
   await expect(page.getByText("Kept", { exact: true })).toBeVisible();
-  await page.goto("/practice");
+  await page.goto("/ways");
   await expect(page.getByRole("radio", { name: "any order" })).not.toBeChecked();
   await accessible(page);
   await page.getByRole("radio", { name: "four" }).check();
-  await page.getByRole("button", { name: "Keep this practice" }).click();
+  await page.getByRole("button", { name: "Keep these ways" }).click();
   await expect(page.getByText("Kept", { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByRole("radio", { name: "four" })).toBeChecked();
   await page.getByRole("radio", { name: /^three/ }).check();
-  await page.getByRole("button", { name: "Keep this practice" }).click();
+  await page.getByRole("button", { name: "Keep these ways" }).click();
   await expect(page.getByText("Kept", { exact: true })).toBeVisible();
 
   // how pads press back is the workshop's own, within sense

@@ -3,12 +3,25 @@ import { isOurHost } from "./server/addresses";
 
 /** Pages are given under our own names only; what is sent is looked at where it is taken in (`server/respond`). */
 export function proxy(request: NextRequest): NextResponse {
-  if (isOurHost(request.headers.get("host"))) return NextResponse.next();
+  if (isOurHost(request.headers.get("host")))
+    return isReadable(request.nextUrl.pathname)
+      ? NextResponse.next()
+      : NextResponse.rewrite(new URL("/no-such-page", request.url));
   return new NextResponse("Ovrant is not served under this name. Set OVRANT_HOSTS to allow it.\n", {
     status: 421,
     headers: { "content-type": "text/plain; charset=utf-8" },
   });
 }
 
-// uploads and streams pass by: they would be cut short
-export const config = { matcher: ["/((?!api/|_next/static/).*)"] };
+/** Whether an address says anything: "%" and "%ff" stand for no letter. */
+function isReadable(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+// uploads and streams pass by: they would be cut short; no address of theirs has a percent sign
+export const config = { matcher: ["/((?!api/|_next/static/).*)", "/(.*%.*)"] };

@@ -1,6 +1,9 @@
 import type { Metadata } from "next";
 import { ThemeProvider } from "next-themes";
+import { connection } from "next/server";
 import type { ReactNode } from "react";
+import { troubleNow } from "@/server/health";
+import { Trouble } from "@/ui/controls/Trouble";
 import "./globals.css";
 
 export const metadata: Metadata = {
@@ -8,7 +11,9 @@ export const metadata: Metadata = {
   description: "Two load runs in, one verdict out: did the cooling service work?",
 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  await connection();
+  const trouble = await troubleNow();
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
@@ -19,7 +24,7 @@ export default function RootLayout({ children }: { children: ReactNode }) {
           enableSystem
           disableTransitionOnChange
         >
-          {children}
+          {trouble ? <Trouble trouble={trouble} /> : children}
         </ThemeProvider>
       </body>
     </html>

@@ -1,11 +1,46 @@
 import { mkdirSync } from "node:fs";
 import { dirname, resolve } from "node:path";
 import knex, { type Knex } from "knex";
+import type { Problem } from "../core/result";
 import { WorkshopClient } from "./client";
 import { migrationSource } from "./migrations";
+import { troubleOf } from "./trouble";
 
-/** Where the database lives: OVRANT_DB, else var/ovrant.db below the working folder. */
+/** Where the database lives: OVRANT_DB, else var/ovrant.db below the working folder, which is the demo's. */
 export const databasePath = (): string => resolve(/* turbopackIgnore: true */ process.env.OVRANT_DB ?? "var/ovrant.db");
+
+/** What is wrong with the database itself, where an error comes from that. */
+export const databaseTrouble = (e: unknown): Problem | null => troubleOf(e, databasePath());
+
+interface Handle {
+  pragma(setting: string): unknown;
+  close(): void;
+}
+const handles = new Set<Handle>();
+
+const SETTINGS = [
+  "journal_mode = WAL",
+  "synchronous = FULL",
+  "foreign_keys = ON",
+  // waiting here would hold the thread: a transaction asks again by itself
+  "busy_timeout = 40",
+];
+
+/**
+ * Takes what stands in the journal file over into the database, and closes it: for the very end of a process. What was
+ * acknowledged is on disk without it; a copy of the one file alone is whole after it.
+ */
+export function closeDatabases(): void {
+  for (const raw of handles) {
+    try {
+      raw.pragma("wal_checkpoint(TRUNCATE)");
+      raw.close();
+    } catch {
+      // a write under way ends with the process: it was not acknowledged
+    }
+  }
+  handles.clear();
+}
 
 /** Opens the database, brings it up to date, and sets it so that what was acknowledged is on disk. */
 export async function openDatabase(path = databasePath()): Promise<Knex> {
@@ -14,16 +49,21 @@ export async function openDatabase(path = databasePath()): Promise<Knex> {
     client: WorkshopClient,
     connection: { filename: path },
     useNullAsDefault: true,
+    // what fails is told by who asked
+    log: { error: () => undefined },
     pool: {
       min: 1,
       max: 1,
-      afterCreate: (raw: { pragma: (s: string) => unknown }, done: (e: Error | null, c: unknown) => void) => {
-        raw.pragma("journal_mode = WAL");
-        raw.pragma("synchronous = FULL");
-        raw.pragma("foreign_keys = ON");
-        // waiting here would hold the thread: a transaction asks again by itself
-        raw.pragma("busy_timeout = 40");
-        done(null, raw);
+      afterCreate: (raw: Handle, done: (e: Error | null, c: unknown) => void) => {
+        try {
+          for (const setting of SETTINGS) raw.pragma(setting);
+          handles.add(raw);
+          done(null, raw);
+        } catch (e) {
+          // nobody else knows of it: left open, every page that is asked for would leak one
+          raw.close();
+          done(e as Error, raw);
+        }
       },
     },
   });

@@ -7,6 +7,7 @@ import { addEntries } from "./journal";
 import { addLot, listLots } from "./materials";
 import { addMachine, findMachine } from "./machines";
 import * as stands from "./migrations/0008-stands";
+import * as ways from "./migrations/0009-ways";
 import { factsOf, keepStands, staleJobs, standsOf } from "./stands";
 
 let db: Knex;
@@ -46,7 +47,7 @@ describe("how a job stands, kept for lists", () => {
     const facts: [string, () => Promise<unknown>][] = [
       ["a journal entry", () => addEntries(db, jobId, [entry(1, "done")], now)],
       ["a limit", () => db("machines").where({ id: machineId }).update({ limit_c: 90 })],
-      ["a practice", () => db("job_practice").insert({ job_id: jobId, practice_json: "{}" })],
+      ["a practice", () => db("job_ways").insert({ job_id: jobId, ways_json: "{}" })],
       ["closing", () => closeJob(db, jobId, "", now)],
     ];
     for (const [fact, happens] of facts) {
@@ -125,8 +126,12 @@ describe("a database of before", () => {
     await addEntries(db, jobId, [entry(1, "done", "mat;cloth=3")], now);
     const days = await db("cleaned_days").where({ kind: "cloth" });
     const machine = await findMachine(db, machineId);
-    await db.transaction((tx) => stands.down(tx));
-    await db.transaction((tx) => stands.up(tx));
+    await db.transaction(async (tx) => {
+      await ways.down(tx);
+      await stands.down(tx);
+      await stands.up(tx);
+      await ways.up(tx);
+    });
     expect(await db("cleaned_days").where({ kind: "cloth" })).toEqual(days);
     expect(await staleJobs(db, 999)).toContain(jobId);
     expect(await findMachine(db, machineId)).toEqual(machine);

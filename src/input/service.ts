@@ -1,6 +1,6 @@
 import "reflect-metadata";
 import { ArrayMaxSize, IsArray, IsIn, IsISO8601, IsString, Matches, MaxLength } from "class-validator";
-import { SCHOOLS, SERVICE_STAGES, type Entry, type Practice, type ServiceStage } from "../core/service";
+import { SCHOOLS, SERVICE_STAGES, type Entry, type Ways, type ServiceStage } from "../core/service";
 import { Inner } from "./shapes";
 
 /** One line of the journal as a device sends it. */
@@ -38,18 +38,18 @@ export class JournalInput {
   entries!: EntryInput[];
 }
 
-const choices = (key: keyof Practice) => SCHOOLS[key].options.map(([v]) => v);
+const choices = (key: keyof Ways) => SCHOOLS[key].options.map(([v]) => v);
 const pick = { message: "Choose one of the schools." };
 
 /** How a workshop, or one job, works. */
-export class PracticeInput implements Practice {
-  @IsIn(choices("loosen"), pick) loosen!: Practice["loosen"];
-  @IsIn(choices("tighten"), pick) tighten!: Practice["tighten"];
-  @IsIn(choices("rounds"), pick) rounds!: Practice["rounds"];
-  @IsIn(choices("pads"), pick) pads!: Practice["pads"];
-  @IsIn(choices("smallGrease"), pick) smallGrease!: Practice["smallGrease"];
-  @IsIn(choices("fans"), pick) fans!: Practice["fans"];
-  @IsIn(choices("solvent"), pick) solvent!: Practice["solvent"];
-  @IsIn(choices("polish"), pick) polish!: Practice["polish"];
-  @IsIn(choices("pattern"), pick) pattern!: Practice["pattern"];
+export class WaysInput implements Ways {
+  @IsIn(choices("loosen"), pick) loosen!: Ways["loosen"];
+  @IsIn(choices("tighten"), pick) tighten!: Ways["tighten"];
+  @IsIn(choices("rounds"), pick) rounds!: Ways["rounds"];
+  @IsIn(choices("pads"), pick) pads!: Ways["pads"];
+  @IsIn(choices("smallGrease"), pick) smallGrease!: Ways["smallGrease"];
+  @IsIn(choices("fans"), pick) fans!: Ways["fans"];
+  @IsIn(choices("solvent"), pick) solvent!: Ways["solvent"];
+  @IsIn(choices("polish"), pick) polish!: Ways["polish"];
+  @IsIn(choices("pattern"), pick) pattern!: Ways["pattern"];
 }

@@ -1,4 +1,5 @@
 import type { Problem, Result } from "../core/result";
+import { databaseTrouble } from "../data/connection";
 import { isForeign, isOurHost } from "./addresses";
 import { jsonWithin, NotTaken } from "./body";
 import { statusOf } from "./problems";
@@ -34,6 +35,8 @@ export async function handle(request: Request, act: () => Promise<Response>): Pr
     return await act();
   } catch (e) {
     if (e instanceof NotTaken) return refuse(e.status, e.problem);
+    const trouble = databaseTrouble(e);
+    if (trouble) return refuse(trouble.code === "disk-full" ? 507 : 503, trouble);
     console.error(e);
     return refuse(500, {
       code: "server-failed",

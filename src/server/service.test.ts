@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { Journal, usualPractice, type Entry } from "../core/service";
+import { Journal, usualWays, type Entry } from "../core/service";
 import { database } from "../data/connection";
 import { addLayout, addRevision, revisionOfJob } from "../data/layouts";
-import { jobPractice } from "../data/practice";
+import { jobWays } from "../data/ways";
 import { tessalyK15Layout } from "../samples/layouts";
-import { changeJobPractice, changeWorkshopPractice, keepEntries } from "./service";
+import { changeJobWays, changeWorkshopWays, keepEntries } from "./service";
 import { jobOn, temporaryDatabase } from "../testing/bed";
 import { benchView } from "./views/bench";
 import { jobView } from "./views/job";
@@ -79,7 +79,7 @@ describe("the journal on the server", () => {
     );
   });
 
-  it("gives a job the drawing its steps name, fixes its practice, and moves its stage on the bench", async () => {
+  it("gives a job the drawing its steps name, fixes its ways, and moves its stage on the bench", async () => {
     const db = await database();
     const now = "2031-03-01T09:00:00.000Z";
     const layoutId = await addLayout(db, { model: "Tessaly K15", variant: "", forkedFrom: null }, now);
@@ -95,12 +95,12 @@ describe("the journal on the server", () => {
       entries: [entry("gate:before-run", { act: "skipped", reason: "Will not start" }), entry("open:off")],
     });
     expect((await revisionOfJob(db, jobId))?.id).toBe(revision);
-    await changeWorkshopPractice({ ...usualPractice, rounds: 4 });
-    expect((await jobPractice(db, jobId)).rounds).toBe(3);
-    expect((await jobPractice(db, await jobOn("Tessaly K15"))).rounds).toBe(4);
-    await changeJobPractice(jobId, { ...usualPractice, rounds: 2 });
+    await changeWorkshopWays({ ...usualWays, rounds: 4 });
+    expect((await jobWays(db, jobId)).rounds).toBe(3);
+    expect((await jobWays(db, await jobOn("Tessaly K15"))).rounds).toBe(4);
+    await changeJobWays(jobId, { ...usualWays, rounds: 2 });
     expect((await jobView(jobId))?.service.plans[0]?.fractions.length).toBe(2);
-    expect((await changeWorkshopPractice({ ...usualPractice, rounds: 7 })).ok).toBe(false);
+    expect((await changeWorkshopWays({ ...usualWays, rounds: 7 })).ok).toBe(false);
     const view = await jobView(jobId);
     expect(view?.at).toBe("open");
     expect(view?.stages.find((s) => s.name === "open")).toMatchObject({ state: "here", fact: "1 of 19" });

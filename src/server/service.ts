@@ -4,10 +4,10 @@ import { findJob } from "../data/jobs";
 import { addEntries, entriesOf } from "../data/journal";
 import { giveRevision, lastKept, revisionOfJob } from "../data/layouts";
 import { findMachine } from "../data/machines";
-import { keepPractice, setJobPractice, setPadCurves, setWorkshopPractice } from "../data/practice";
+import { keepWays, setJobWays, setPadCurves, setWorkshopWays } from "../data/ways";
 import { check } from "../input/check";
 import { PadCurvesInput } from "../input/materials";
-import { JournalInput, PracticeInput } from "../input/service";
+import { JournalInput, WaysInput } from "../input/service";
 import { serverProblem } from "./problems";
 import { openJob, writing } from "./write";
 
@@ -22,7 +22,7 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
     // what was done before the job was closed may arrive late; what is done after may not
     if (job.closedAt && entries.some((e) => e.at > (job.closedAt ?? ""))) return bad(serverProblem.jobClosed());
     if (entries.length) {
-      await keepPractice(tx, jobId);
+      await keepWays(tx, jobId);
       // the steps name parts of this drawing: from now on it is the job's
       const machine = await findMachine(tx, job.machineId);
       const last =
@@ -35,23 +35,23 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
 }
 
 /** Sets how the workshop works from now on; jobs already begun keep theirs. */
-export async function changeWorkshopPractice(body: unknown): Promise<Result<null>> {
-  const checked = check(PracticeInput, body);
+export async function changeWorkshopWays(body: unknown): Promise<Result<null>> {
+  const checked = check(WaysInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   return writing(async (tx) => {
-    await setWorkshopPractice(tx, { ...checked.value });
+    await setWorkshopWays(tx, { ...checked.value });
     return ok(null);
   });
 }
 
 /** Sets how one job is worked. */
-export async function changeJobPractice(jobId: number, body: unknown): Promise<Result<null>> {
-  const checked = check(PracticeInput, body);
+export async function changeJobWays(jobId: number, body: unknown): Promise<Result<null>> {
+  const checked = check(WaysInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   return writing(async (tx) => {
     const job = await openJob(tx, jobId);
     if (!job.ok) return job;
-    await setJobPractice(tx, jobId, { ...checked.value });
+    await setJobWays(tx, jobId, { ...checked.value });
     return ok(null);
   });
 }

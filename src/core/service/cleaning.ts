@@ -1,4 +1,4 @@
-import type { Practice } from "./practice";
+import type { Ways } from "./ways";
 import type { Journal } from "./journal";
 
 /** What cleaning uses up, in the unit it is counted in. */
@@ -55,29 +55,29 @@ export function cleaningOf(text: string): Cleaning | null {
 export function cleaningWays(
   kind: "blower" | "fins" | "chip",
   grade: number,
-  practice: Practice,
+  ways: Ways,
   fansOut: boolean,
 ): Cleaning[] {
   if (kind === "blower") {
-    const ways: Cleaning[] = [
+    const both: Cleaning[] = [
       { method: "in-place", uses: { swab: 1 + grade, air: 4 + 2 * grade } },
       { method: "out", uses: { swab: 2 + 2 * grade, air: 4 + 3 * grade, alcohol: 1 } },
     ];
-    return fansOut ? ways.reverse() : ways;
+    return fansOut ? both.reverse() : both;
   }
   if (kind === "fins") {
-    const ways: Cleaning[] = [
+    const both: Cleaning[] = [
       { method: "brush", uses: { air: 4 + 3 * grade } },
       { method: "mat", uses: { swab: grade, air: 4 + 4 * grade } },
     ];
-    return grade >= 3 ? ways.reverse() : ways;
+    return grade >= 3 ? both.reverse() : both;
   }
-  const ways: Cleaning[] = [
+  const all: Cleaning[] = [
     { method: "alcohol", uses: { cloth: 2, swab: 2, alcohol: 3 } },
     { method: "wipes", uses: { wipe: 3, cloth: 1 } },
     { method: "remover", uses: { remover: 2, alcohol: 2, cloth: 2 } },
   ];
-  return [...ways].sort((a, b) => Number(b.method === practice.solvent) - Number(a.method === practice.solvent));
+  return [...all].sort((a, b) => Number(b.method === ways.solvent) - Number(a.method === ways.solvent));
 }
 
 export interface CleanedPart extends Cleaning {

@@ -7,10 +7,10 @@ import { chipWord, NOT_BITING, screwForm } from "./words";
 
 const grade = (ctx: ServiceContext, id: string): number => Number(ctx.journal.of(`dust:${id}`).value || "0");
 
-/** Whether the blowers come out to be cleaned, by the practice and what was found. */
+/** Whether the blowers come out to be cleaned, by the ways and what was found. */
 export const fansOut = (ctx: ServiceContext): boolean =>
-  ctx.practice.fans === "always-out" ||
-  (ctx.practice.fans === "by-grade" && (ctx.map?.ofKind("fins") ?? []).some((f) => grade(ctx, f.id) >= 3));
+  ctx.ways.fans === "always-out" ||
+  (ctx.ways.fans === "by-grade" && (ctx.map?.ofKind("fins") ?? []).some((f) => grade(ctx, f.id) >= 3));
 
 const DUST =
   "Mask and eye protection. Unknown dust (mould, soot, droppings, workshop dust): outdoors or with extraction.";
@@ -60,7 +60,7 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
     button: string,
     more: Pick<Step, "title"> & Partial<Step>,
   ): Step => {
-    const ways = cleaningWays(kind, g, ctx.practice, out);
+    const ways = cleaningWays(kind, g, ctx.ways, out);
     const way = ways[0] ?? { method: "brush" as const, uses: {} };
     const base = wayWords(kind, way);
     return act("clean", `clean:${id}`, {
@@ -91,7 +91,7 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
       step("chip", c.id, 0, "Both faces are bare", {
         title: `Old paste off ${chipWord(c)}`,
         parts: [c.id, ...(map?.spreadsOf(c).map((s) => s.id) ?? [])],
-        ...(ctx.practice.polish === "polish" ? { mind: "Polish the copper, then alcohol again." } : {}),
+        ...(ctx.ways.polish === "polish" ? { mind: "Polish the copper, then alcohol again." } : {}),
       }),
     );
   steps.push(

@@ -1,5 +1,5 @@
 export { Journal, SERVICE_STAGES, type Entry, type ServiceStage, type StepState } from "./journal";
-export { SCHOOLS, usualPractice, type Practice } from "./practice";
+export { SCHOOLS, usualWays, type Ways } from "./ways";
 export type { Ask, ServiceContext, Step } from "./step";
 export { estimateMinutes, nextStep, progressOf, stepsOf, type StageProgress } from "./plan";
 export { BEFORE_SKIPPED, batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";

@@ -7,11 +7,11 @@ import { act, type ServiceContext, type Step } from "./step";
 import { padOn, pastedChips, tightenOrder } from "./stripping";
 import { byRows, chipWord } from "./words";
 
-/** Whether a pad is cut new: by the practice, by how it was, or because someone said so. */
+/** Whether a pad is cut new: by the ways, by how it was, or because someone said so. */
 export function isRenewed(ctx: ServiceContext, pad: Pad): boolean {
   const was = ctx.journal.of(`pad-was:${pad.id}`).value;
   return (
-    ctx.practice.pads === "always-new" ||
+    ctx.ways.pads === "always-new" ||
     was === "torn" ||
     was === "oily" ||
     was === "missing" ||
@@ -89,7 +89,7 @@ export function faceOf(ctx: ServiceContext, chip: Chip, measuredW = 0): PastedFa
 /** How a plate may be tightened over a chip, for a trial. */
 export type TightenTrial = "planned" | "one-side";
 
-/** Turn by turn, what presses a chip in the order of the practice, or with one side home first in one round. */
+/** Turn by turn, what presses a chip in the order of the ways, or with one side home first in one round. */
 export function pressingOver(ctx: ServiceContext, chip: Chip, how: TightenTrial): Pressing {
   const screws = screwsOver(ctx, chip);
   const share = forceShare(ctx, chip);
@@ -275,7 +275,7 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
     );
   }
   if (
-    ctx.practice.smallGrease === "redo" &&
+    ctx.ways.smallGrease === "redo" &&
     (ctx.map?.ofKind("chip") ?? []).some((c) => c.role === "chipset" && (ctx.map?.spreadsOf(c).length ?? 0) > 0)
   )
     steps.push(

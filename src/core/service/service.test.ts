@@ -22,7 +22,7 @@ import {
   progressOf,
   SERVICE_STAGES,
   stepsOf,
-  usualPractice,
+  usualWays,
   warrantyDays,
   type Entry,
   type Predicted,
@@ -49,7 +49,7 @@ const context = (entries: readonly Entry[] = [], more: Partial<ServiceFacts> = {
   contextOf({
     layout: k15,
     entries: [...entries],
-    practice: usualPractice,
+    ways: usualWays,
     plans: k15Plans,
     model: k15.model,
     hasBeforeRun: true,
@@ -213,10 +213,10 @@ describe("the steps come from the drawing", () => {
     expect(tightened).toEqual([...loosened].reverse());
   });
   it("follow the workshop's practice", () => {
-    const own = (practice: Partial<typeof usualPractice>, entries: Entry[] = []) =>
+    const own = (ways: Partial<typeof usualWays>, entries: Entry[] = []) =>
       context(entries, {
-        practice: { ...usualPractice, ...practice },
-        plans: plansOf(new CoolingMap(k15), practice.rounds ?? 3),
+        ways: { ...usualWays, ...ways },
+        plans: plansOf(new CoolingMap(k15), ways.rounds ?? 3),
       });
     expect(stepsOf("close", own({ rounds: 4 })).filter((s) => s.key.startsWith("tighten:")).length).toBe(32);
     expect(stepsOf("strip", own({ loosen: "any" })).filter((s) => s.key.startsWith("loosen:")).length).toBe(8);

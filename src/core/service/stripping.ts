@@ -23,17 +23,17 @@ export const PAD_STATES = [
   ["missing", "Missing"],
 ] as const;
 
-/** Heatsink screws in the order they are loosened: by the practice, from the plan or the stamps. */
+/** Heatsink screws in the order they are loosened: by the ways, from the plan or the stamps. */
 export function loosenOrder(ctx: ServiceContext): string[] {
   return ctx.plans.flatMap((p) => {
     const tight = tightenOrder(ctx, p);
-    return ctx.practice.loosen === "stamped" ? tight : [...tight].reverse();
+    return ctx.ways.loosen === "stamped" ? tight : [...tight].reverse();
   });
 }
 
-/** The order one assembly is tightened in, by the practice. */
+/** The order one assembly is tightened in, by the ways. */
 export const tightenOrder = (ctx: ServiceContext, plan: ServiceContext["plans"][number]): string[] =>
-  ctx.practice.tighten === "stamped" ? (plan.stamped?.order ?? plan.order) : plan.order;
+  ctx.ways.tighten === "stamped" ? (plan.stamped?.order ?? plan.order) : plan.order;
 
 /** What is written on a screw, else its place in the order. */
 export function screwMarkOf(ctx: ServiceContext, id: string, place: number): string {
@@ -74,7 +74,7 @@ export function stripSteps(ctx: ServiceContext): Step[] {
       ),
     );
   const order = loosenOrder(ctx);
-  const rounds = ctx.practice.loosen === "any" ? 1 : 2;
+  const rounds = ctx.ways.loosen === "any" ? 1 : 2;
   for (let r = 1; r <= rounds; r++) {
     order.forEach((id, i) =>
       steps.push(

@@ -7,6 +7,7 @@ import * as reading from "./0005-reading";
 import * as measures from "./0006-measures";
 import * as fresh from "./0007-fresh";
 import * as stands from "./0008-stands";
+import * as ways from "./0009-ways";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -17,6 +18,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0006-measures", ...measures },
   { name: "0007-fresh", ...fresh },
   { name: "0008-stands", ...stands },
+  { name: "0009-ways", ...ways },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

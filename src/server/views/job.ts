@@ -25,7 +25,7 @@ import { database } from "../../data/connection";
 import { findJob, type Job } from "../../data/jobs";
 import { entriesOf } from "../../data/journal";
 import { findMachine } from "../../data/machines";
-import { jobPractice, padCurves } from "../../data/practice";
+import { jobWays, padCurves } from "../../data/ways";
 import { runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
 import { lastKept, revisionOfJob } from "../../data/layouts";
 import type { VerdictRecord } from "../../data/verdicts";
@@ -54,12 +54,12 @@ export async function jobView(id: number): Promise<JobView | null> {
   // handwork goes by the job's own drawing, else by the last kept one of the model
   const drawing = revision ?? (await lastKept(db, machine.model, machine.variant));
   const map = mapOf(drawing);
-  const practice = await jobPractice(db, id);
+  const ways = await jobWays(db, id);
   const service: ServiceFacts = {
     layout: map && drawing ? drawing.document : null,
     entries: await entriesOf(db, id),
-    practice,
-    plans: await tighteningOf(drawing, practice.rounds),
+    ways,
+    plans: await tighteningOf(drawing, ways.rounds),
     curves: await padCurves(db),
     model: machine.model,
     hasBeforeRun: Boolean(runs.before),

@@ -97,7 +97,7 @@ function IntakeFacts({
         </p>
         <Link
           prefetch={false}
-          href={stagePath(jobId, "practice")}
+          href={stagePath(jobId, "ways")}
           className="link inline-flex min-h-11 items-center text-body"
         >
           How this job is worked

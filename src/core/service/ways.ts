@@ -1,5 +1,5 @@
 /** How a workshop works where schools differ; every job can differ from it, and the journal keeps which was used. */
-export interface Practice {
+export interface Ways {
   loosen: "reverse" | "stamped" | "any";
   tighten: "stamped" | "computed";
   rounds: 2 | 3 | 4;
@@ -11,7 +11,7 @@ export interface Practice {
   pattern: "by-chip" | "dot" | "line" | "cross" | "film";
 }
 
-export const usualPractice: Practice = {
+export const usualWays: Ways = {
   loosen: "reverse",
   tighten: "stamped",
   rounds: 3,
@@ -25,7 +25,7 @@ export const usualPractice: Practice = {
 
 /** Each question with its schools, ours first, and why ours. */
 export const SCHOOLS: {
-  [K in keyof Practice]: { question: string; options: readonly (readonly [Practice[K], string])[]; why: string };
+  [K in keyof Ways]: { question: string; options: readonly (readonly [Ways[K], string])[]; why: string };
 } = {
   loosen: {
     question: "Removing heatsink screws",

@@ -3,13 +3,13 @@ import { notFound } from "next/navigation";
 import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
 import { JobFrame } from "@/ui/steps/JobFrame";
-import { PracticeForm } from "@/ui/service/frame/PracticeForm";
+import { WaysForm } from "@/ui/service/frame/WaysForm";
 
 export const dynamic = "force-dynamic";
-export const metadata: Metadata = { title: "Practice of this job" };
+export const metadata: Metadata = { title: "Ways of this job" };
 
 /** How this one job is worked, where it differs from the workshop. */
-export default async function JobPracticePage({ params }: { params: Promise<{ id: string }> }) {
+export default async function JobWaysPage({ params }: { params: Promise<{ id: string }> }) {
   const view = await jobView(idOf((await params).id));
   if (!view) notFound();
   const closed = view.job.closedAt !== null;
@@ -19,11 +19,11 @@ export default async function JobPracticePage({ params }: { params: Promise<{ id
         <h1 className="text-step leading-9 font-bold">How this job is worked</h1>
         <p className="mt-1 text-lead text-ink-2">
           {closed
-            ? "The job is closed; this is the practice it was worked by."
-            : "It starts from the workshop's practice; what is set here holds for this job alone and stands in " +
+            ? "The job is closed; this is the ways it was worked by."
+            : "It starts from the workshop's ways; what is set here holds for this job alone and stands in " +
               "its record."}
         </p>
-        <PracticeForm start={view.service.practice} to={`/api/jobs/${view.job.id}/practice`} closed={closed} />
+        <WaysForm start={view.service.ways} to={`/api/jobs/${view.job.id}/ways`} closed={closed} />
       </div>
     </JobFrame>
   );

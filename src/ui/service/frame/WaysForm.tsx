@@ -1,22 +1,22 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { SCHOOLS, type Practice } from "@/core/service";
+import { SCHOOLS, type Ways } from "@/core/service";
 import type { Problem } from "@/core/result";
 import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
 
-const KEYS = Object.keys(SCHOOLS) as (keyof Practice)[];
+const KEYS = Object.keys(SCHOOLS) as (keyof Ways)[];
 
 /** The schools, question by question, each option with a radio and ours with its reason. */
-export function PracticeForm({ start, to, closed = false }: { start: Practice; to: string; closed?: boolean }) {
+export function WaysForm({ start, to, closed = false }: { start: Ways; to: string; closed?: boolean }) {
   const router = useRouter();
-  const [practice, setPractice] = useState<Practice>(start);
+  const [ways, setWays] = useState<Ways>(start);
   const [said, setSaid] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
   const save = async () => {
     setSaid("");
-    const sent = await send<null>("PUT", to, practice);
+    const sent = await send<null>("PUT", to, ways);
     setProblem(sent.ok ? null : sent.problem);
     if (!sent.ok) return;
     setSaid("Kept");
@@ -47,8 +47,8 @@ export function PracticeForm({ start, to, closed = false }: { start: Practice; t
                     type="radio"
                     name={key}
                     className="size-5 accent-[var(--copper)]"
-                    checked={practice[key] === value}
-                    onChange={() => setPractice({ ...practice, [key]: value })}
+                    checked={ways[key] === value}
+                    onChange={() => setWays({ ...ways, [key]: value })}
                   />
                   {label}
                   {i === 0 ? <span className="text-note text-ink-2">our default</span> : null}
@@ -61,7 +61,7 @@ export function PracticeForm({ start, to, closed = false }: { start: Practice; t
       ))}
       <div className="flex items-center gap-4 border-t-[1.5px] border-line pt-4">
         <Button type="submit" look="main" big disabled={closed}>
-          Keep this practice
+          Keep these ways
         </Button>
         <span role="status" className="text-lead text-ink-2">
           {said}

@@ -1,0 +1,6 @@
+import { handle, idOf, jsonBody, respond } from "@/server/respond";
+import { changeJobWays } from "@/server/service";
+
+export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => respond(await changeJobWays(idOf((await params).id), await jsonBody(request))));
+}

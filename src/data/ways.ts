@@ -1,0 +1,57 @@
+import type { Knex } from "knex";
+import { usualCurves, type PadCurves } from "../core/pads";
+import { usualWays, type Ways } from "../core/service";
+
+const KEY = "ways";
+const whole = (json: string | undefined): Ways => ({
+  ...usualWays,
+  ...(json ? (JSON.parse(json) as Partial<Ways>) : {}),
+});
+
+/** The workshop's ways; ours where it set nothing. */
+export async function workshopWays(db: Knex): Promise<Ways> {
+  return whole((await db("settings").where({ key: KEY }).first<{ value_json: string } | undefined>())?.value_json);
+}
+
+export async function setWorkshopWays(db: Knex, ways: Ways): Promise<void> {
+  await db("settings")
+    .insert({ key: KEY, value_json: JSON.stringify(ways) })
+    .onConflict("key")
+    .merge();
+}
+
+/** The ways a job is worked by; the workshop's until work on it began. */
+export async function jobWays(db: Knex, jobId: number): Promise<Ways> {
+  const own = await db("job_ways").where({ job_id: jobId }).first<{ ways_json: string } | undefined>();
+  return own ? whole(own.ways_json) : workshopWays(db);
+}
+
+export async function setJobWays(db: Knex, jobId: number, ways: Ways): Promise<void> {
+  await db("job_ways")
+    .insert({ job_id: jobId, ways_json: JSON.stringify(ways) })
+    .onConflict("job_id")
+    .merge();
+}
+
+/** Fixes the ways of a job as it stands, once. */
+export async function keepWays(db: Knex, jobId: number): Promise<void> {
+  await db("job_ways")
+    .insert({ job_id: jobId, ways_json: JSON.stringify(await workshopWays(db)) })
+    .onConflict("job_id")
+    .ignore();
+}
+
+const CURVES = "pad-curves";
+
+/** How the workshop's pads press back; ours where it set nothing. */
+export async function padCurves(db: Knex): Promise<PadCurves> {
+  const row = await db("settings").where({ key: CURVES }).first<{ value_json: string } | undefined>();
+  return row ? { ...usualCurves, ...(JSON.parse(row.value_json) as Partial<PadCurves>) } : usualCurves;
+}
+
+export async function setPadCurves(db: Knex, curves: PadCurves): Promise<void> {
+  await db("settings")
+    .insert({ key: CURVES, value_json: JSON.stringify(curves) })
+    .onConflict("key")
+    .merge();
+}
