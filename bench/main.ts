@@ -1,3 +1,4 @@
+import { benchData } from "./data";
 import { benchDrag } from "./drag";
 import { benchJudge } from "./judge";
 import { benchRead } from "./read";
@@ -10,6 +11,7 @@ else if (what === "read") benchRead(args);
 else if (what === "read-whole") benchReadWhole(args);
 else if (what === "squeeze") await benchSqueeze();
 else if (what === "drag") await benchDrag(args);
+else if (what === "data") await benchData(args);
 else {
   console.error(
     [
@@ -18,6 +20,7 @@ else {
       "       npm run bench -- read-whole [rows] [turns]",
       "       npm run bench -- drag [parts]",
       "       npm run bench -- squeeze",
+      "       npm run bench -- data [scale] [--anew]",
     ].join("\n"),
   );
   process.exitCode = 2;

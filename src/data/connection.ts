@@ -50,7 +50,7 @@ export async function openDatabase(path = databasePath()): Promise<Knex> {
     connection: { filename: path },
     useNullAsDefault: true,
     // what fails is told by who asked
-    log: { error: () => undefined },
+    log: { error: () => undefined, warn: () => undefined },
     pool: {
       min: 1,
       max: 1,

@@ -22,6 +22,8 @@ import { check } from "../input/check";
 import { RunChangeInput } from "../input/run";
 import { serverProblem } from "./problems";
 import { receiveLog, type ReceivedLog } from "./upload";
+import { jobView } from "./views/job";
+import { triageOf } from "./views/triage";
 import { judgeJob } from "./verdicts";
 import { openJob, writing } from "./write";
 
@@ -39,9 +41,16 @@ export async function storeRun(
   const { runId, paired, skipped } = stored.value;
   // what is stored is stored: a verdict that fails here is made when it is asked for
   const verdict = paired ? await judgeJob(head.jobId).catch(logged) : null;
+  // the run alone is read on the way: its page shows it at once
+  if (head.kind === "before") void readAlone(head.jobId).catch(logged);
   // a machine that could not run before is judged by its run after alone
   const alone = head.kind === "after" && !paired && skipped;
   return ok({ runId, verdictId: verdict?.ok ? verdict.value.id : null, alone });
+}
+
+async function readAlone(jobId: number): Promise<void> {
+  const view = await jobView(jobId);
+  if (view) await triageOf(view);
 }
 
 /** A judge that failed is no reason to say that a run was not stored: it is logged, and asked again later. */

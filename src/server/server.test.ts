@@ -11,6 +11,7 @@ import {
   withFaults,
   type RigFaults,
 } from "../core/rig";
+import { benchItem } from "../core/job";
 import { holdsOpen, JUDGE_VERSION } from "../core/judge";
 import { planOf, readTable } from "../core/log";
 import { rememberedRoles } from "../data/headings";
@@ -21,7 +22,7 @@ import { intake, newJob, openAgain, setDueDate } from "./machines";
 import { changeRun, sourceOf, storeRun } from "./runs";
 import { explainJob, judgeAgain, tryBounds } from "./verdicts";
 import { benchView } from "./views/bench";
-import { jobView } from "./views/job";
+import { jobView, standsNow } from "./views/job";
 import { machineView } from "./views/machine";
 import { afterAloneOf, triageOf } from "./views/triage";
 import { keepEntries } from "./service";
@@ -258,15 +259,18 @@ describe("figures of one judge", () => {
     await db("verdicts")
       .where({ job_id: past.jobId })
       .update({ judge_version: shape.judgeVersion, result_json: JSON.stringify({ verdict: "worse", chips: [] }) });
+    await db("measures").where({ job_id: past.jobId }).update({ judge_version: shape.judgeVersion });
     const { jobId } = await judged();
     const view = await jobView(jobId);
     const tag = (await jobView(past.jobId))?.machine.tag ?? "";
     expect((view && (await triageOf(view)))?.source).toContain(tag);
-    const kept = () => db<{ job_id: number; judge_version: string }>("measures").where({ job_id: past.jobId });
-    expect((await kept()).map((m) => m.judge_version)).toEqual([JUDGE_VERSION]);
-    // what was measured stands until the run's bounds change
+    const kept = () =>
+      db<{ job_id: number; judge_version: string; runs_json: string }>("measures").where({ job_id: past.jobId });
+    expect((await kept()).map((m) => m.judge_version).sort()).toEqual(["1.0", JUDGE_VERSION]);
+    // what was measured stands until the run's bounds change: then it is measured with them
+    await db("measures").where({ job_id: past.jobId }).update({ runs_json: "[]" });
     await changeRun(past.runId, { phases: { loadOnS: 120, loadOffS: 1000 } });
-    expect(await kept()).toEqual([]);
+    expect((await kept()).map((m) => [m.judge_version, m.runs_json === "[]"])).toEqual([[JUDGE_VERSION, false]]);
   });
   it("a closed job keeps the verdict it was closed with; a new one stands beside it", async () => {
     const { jobId, verdictId } = await judged();
@@ -310,7 +314,8 @@ describe("a machine that could not run before", () => {
     expect(alone?.good).toBe(true);
     expect(alone?.holds).toBeNull();
     expect(alone?.triage.source).toMatch(/good Wrenfell 14s/);
-    expect((await benchView()).items.find((i) => i.jobId === jobId)?.waits).toBe("Run after is in, none before");
+    const stands = await standsNow(jobId);
+    expect(view && stands && benchItem(view.machine, view.job, stands).waits).toBe("Run after is in, none before");
   });
   it("that still runs hot is held open", async () => {
     await judged();

@@ -1,8 +1,9 @@
-import { JUDGE_VERSION, type ChipExplanation, type Verdict } from "../core/judge";
+import { goodRunsOf, JUDGE_VERSION, type ChipExplanation, type Verdict } from "../core/judge";
 import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
 import { findMachine } from "../data/machines";
+import { keepMeasure } from "../data/measures";
 import { findRun, runsOfJob, type RunKind, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
 import { check } from "../input/check";
@@ -70,6 +71,8 @@ async function judgedAndKept(jobId: number, tries = 1): Promise<Result<VerdictRe
     const given = await latestVerdict(tx, jobId);
     if (isFresh(given, now)) return ok(given);
     await addVerdict(tx, of, new Date().toISOString());
+    // what it measures of the machine is known from now on, also to other jobs of its model
+    await keepMeasure(tx, { ...of, runs: goodRunsOf(machine?.tag ?? "", result) });
     return ok(await latestVerdict(tx, jobId));
   });
   if (!kept.ok) return kept;

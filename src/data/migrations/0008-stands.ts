@@ -50,6 +50,11 @@ export async function up(knex: Knex): Promise<void> {
     t.primary(["kind", "on_day"]);
     t.float("amount").notNullable().defaultTo(0);
   });
+  await knex.schema.createTable("triages", (t) => {
+    t.integer("run_id").primary().references("runs.id").onDelete("CASCADE");
+    t.string("asked_sha256", 64).notNullable();
+    t.text("result_json").notNullable();
+  });
   await fill(knex);
   for (const sql of [...INDEXES, ...TRIGGERS]) await knex.raw(sql);
 }
@@ -197,7 +202,7 @@ export async function down(knex: Knex): Promise<void> {
     ["INDEX", INDEXES],
   ] as const)
     for (const sql of list) await knex.raw(`DROP ${kind} ${/^CREATE \w+ (\w+)/.exec(sql)?.[1] ?? ""}`);
-  for (const table of ["cleaned_days", "cleanings", "stands"]) await knex.schema.dropTableIfExists(table);
+  for (const table of ["triages", "cleaned_days", "cleanings", "stands"]) await knex.schema.dropTableIfExists(table);
   for (const [table, columns] of Object.entries(COLUMNS))
     for (const column of columns) await knex.raw(`ALTER TABLE ${table} DROP COLUMN ${column}`);
 }

@@ -19,7 +19,7 @@ export interface BenchView {
 }
 
 /** So many machines lie on the mat; more stand on the rack. */
-const ON_MAT = 18;
+const ON_MAT = 12;
 /** The bench edge shows so far ahead, days, so many dates late and so many to come. */
 const EDGE_DAYS = 420;
 const MOST_LATE = 8;

@@ -54,3 +54,15 @@ export async function catchUp(): Promise<void> {
     catchUp().catch((e: unknown) => console.error(e));
   }, 50).unref();
 }
+
+/** Brings every list up to date, however much is stale; gives back how many jobs were worked out. */
+export async function bringUpToDate(): Promise<number> {
+  const db = await database();
+  let n = 0;
+  for (;;) {
+    const stale = await staleJobs(db, 500);
+    if (stale.length === 0) return n;
+    for (const id of stale) await workedOut(id);
+    n += stale.length;
+  }
+}

@@ -1,5 +1,8 @@
+import { createHash } from "node:crypto";
 import { afterAlone, JUDGE_VERSION, type AfterAlone, type Triage } from "../../core/judge";
+import { database } from "../../data/connection";
 import type { RunRecord } from "../../data/runs";
+import { findTriage, keepTriage } from "../../data/triages";
 import { goodFigures } from "./good";
 import { rememberedInThread } from "../../threads/pool";
 import { judgeRunOf } from "./judgeRun";
@@ -20,16 +23,20 @@ export async function afterAloneOf(view: JobView): Promise<AfterAlone | null> {
   return triage && afterAlone(triage);
 }
 
-/** Remembered by the run, its bounds, the good figures and the judge: a page asks for it every time it is opened. */
+/**
+ * Kept by what it was asked with (the run, its bounds, the good figures, the judge): a page asks for it every time it is
+ * opened.
+ */
 async function aloneOf(view: JobView, record: RunRecord): Promise<Triage | null> {
+  const db = await database();
   const { limitC } = view.machine;
-  const runOf = async () => (await judgeRunOf(record)).run;
-  const good = await goodFigures(view.machine, view.job, runOf);
-  const key = JSON.stringify([record.id, record.revision, limitC, JUDGE_VERSION, good]);
-  return rememberedInThread("judge", key, async () => ({
-    kind: "alone" as const,
-    run: await judgeRunOf(record),
-    good,
-    limitC,
-  })) as Promise<Triage | null>;
+  const good = await goodFigures(view.machine, view.job, async () => (await judgeRunOf(record)).run);
+  const asked = JSON.stringify([record.id, record.revision, limitC, JUDGE_VERSION, good]);
+  const sha256 = createHash("sha256").update(asked).digest("hex");
+  const known = await findTriage(db, record.id, sha256);
+  if (known !== undefined) return known;
+  const ask = async () => ({ kind: "alone" as const, run: await judgeRunOf(record), good, limitC });
+  const said = (await rememberedInThread("judge", sha256, ask)) as Triage | null;
+  await keepTriage(db, record.id, sha256, said);
+  return said;
 }

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { addDays, differenceInCalendarDays, format, parseISO } from "date-fns";
 import { TriangleAlert } from "lucide-react";
 import { useRouter } from "next/navigation";
@@ -26,6 +27,9 @@ import { Bottle, PadSheet, PX, SheetPlace, Tube } from "./pictures";
 
 const day = (iso: string | null): string => (iso ? format(parseISO(iso), "d MMM yyyy") : "");
 
+/** So many lots are seen at first; the rest when they are asked for. */
+const LOTS_SEEN = 24;
+
 /** The shelf at one scale: tubes, sheets, off-cuts, bottles; its dates below. */
 export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   const router = useRouter();
@@ -34,7 +38,10 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   useKeys({ n: () => setAdding(true) });
   const { lots, sheets, today } = shelf;
   const say = shelfHeadline(lots, today);
-  const of = (...kinds: Lot["kind"][]) => lots.filter((l) => kinds.includes(l.kind));
+  const [shown, setShown] = useState(LOTS_SEEN);
+  // what was put there last stands in front
+  const seen = new Set([...lots].sort((a, b) => b.id - a.id).slice(0, shown));
+  const of = (...kinds: Lot["kind"][]) => lots.filter((l) => kinds.includes(l.kind) && seen.has(l));
   const offcuts = sheets.filter((s) => s.offcut);
   const { act, refusal } = useAct();
   const put = async (lot: Lot, retired: boolean) => {
@@ -70,6 +77,11 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
           ))}
           <SmallThings of={of} today={today} put={put} />
         </div>
+        {lots.length > shown ? (
+          <Button className="mt-6" onClick={() => setShown(lots.length)}>
+            Show {words.counted(lots.length - shown, "older lot")}
+          </Button>
+        ) : null}
       </div>
       <Dates shelf={shelf} />
       <LotDialog open={adding} onClose={() => setAdding(false)} onKept={() => (setAdding(false), router.refresh())} />

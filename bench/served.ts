@@ -1,0 +1,45 @@
+import { spawn, type ChildProcess } from "node:child_process";
+
+/** The built application, served over a database, for as long as `work` takes. */
+export async function served<T>(db: string, port: number, work: (base: string) => Promise<T>): Promise<T> {
+  const server = serve(db, port);
+  try {
+    await ready(port);
+    return await work(`http://127.0.0.1:${port}`);
+  } finally {
+    stop(server, "SIGTERM");
+  }
+}
+
+export const serve = (db: string, port: number): ChildProcess =>
+  spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(port)], {
+    env: { ...process.env, OVRANT_DB: db, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
+    stdio: ["ignore", "ignore", "inherit"],
+    detached: true,
+  });
+
+export function stop(server: ChildProcess, how: "SIGTERM" | "SIGKILL"): void {
+  try {
+    if (server.pid) process.kill(-server.pid, how);
+  } catch {
+    // it has ended already
+  }
+}
+
+export async function ready(port: number): Promise<void> {
+  for (let i = 0; i < 600; i++) {
+    const up = await fetch(`http://127.0.0.1:${port}/glossary`).then(
+      (r) => r.ok,
+      () => false,
+    );
+    if (up) return;
+    await new Promise((r) => setTimeout(r, 100));
+  }
+  throw new Error("the server did not come up; is the application built?");
+}
+
+/** The value below which a share of them lies. */
+export function quantile(values: readonly number[], share: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.ceil(share * sorted.length) - 1)] ?? 0;
+}

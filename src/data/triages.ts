@@ -1,0 +1,22 @@
+import type { Knex } from "knex";
+import type { Triage } from "../core/judge";
+
+interface Row {
+  run_id: number;
+  asked_sha256: string;
+  result_json: string;
+}
+
+/** What was said of a run alone, where it was asked with the very same; undefined where it was not. */
+export async function findTriage(db: Knex, runId: number, askedSha256: string): Promise<Triage | null | undefined> {
+  const row = await db<Row>("triages").where({ run_id: runId, asked_sha256: askedSha256 }).first();
+  return row && (JSON.parse(row.result_json) as Triage | null);
+}
+
+/** Keeps what was said of a run alone, in the place of what was said before. */
+export async function keepTriage(db: Knex, runId: number, askedSha256: string, result: Triage | null): Promise<void> {
+  await db<Row>("triages")
+    .insert({ run_id: runId, asked_sha256: askedSha256, result_json: JSON.stringify(result) })
+    .onConflict("run_id")
+    .merge();
+}
