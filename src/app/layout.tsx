@@ -4,6 +4,7 @@ import { connection } from "next/server";
 import type { ReactNode } from "react";
 import { troubleNow } from "@/server/health";
 import { Trouble } from "@/ui/controls/Trouble";
+import { OutboxSign } from "@/ui/outbox/OutboxSign";
 import "./globals.css";
 
 export const metadata: Metadata = {
@@ -25,6 +26,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           disableTransitionOnChange
         >
           {trouble ? <Trouble trouble={trouble} /> : children}
+          <OutboxSign />
         </ThemeProvider>
       </body>
     </html>

@@ -12,6 +12,8 @@ interface EntryRow {
   value: string;
   reason: string;
   received_at: string;
+  who: string;
+  aside: number | boolean;
   seq: number;
 }
 
@@ -24,10 +26,17 @@ const fromRow = (r: EntryRow): Entry => ({
   act: r.act as Entry["act"],
   value: r.value,
   reason: r.reason,
+  ...(r.who ? { who: r.who } : {}),
 });
 
 /** Adds entries; those that came before are passed over, whichever job they came to. */
-export async function addEntries(db: Knex, jobId: number, entries: readonly Entry[], now: string): Promise<void> {
+export async function addEntries(
+  db: Knex,
+  jobId: number,
+  entries: readonly Entry[],
+  now: string,
+  aside = false,
+): Promise<void> {
   if (entries.length === 0) return;
   await db("journal")
     .insert(
@@ -41,6 +50,8 @@ export async function addEntries(db: Knex, jobId: number, entries: readonly Entr
         value: e.value,
         reason: e.reason,
         received_at: now,
+        who: e.who ?? "",
+        aside,
       })),
     )
     .onConflict("id")
@@ -66,13 +77,33 @@ async function keepCleanings(db: Knex, jobId: number): Promise<void> {
 
 /** Entries of a job in the order in which they came: device clocks tell none. */
 export async function entriesOf(db: Knex, jobId: number): Promise<Entry[]> {
-  return (await placed(db).where({ job_id: jobId })).map(fromRow);
+  return (await placed(db).where({ job_id: jobId, aside: false })).map(fromRow);
 }
 
 /** Entries of a job whose step begins so, each at the time it came here: a day told by a device is none to go by. */
 async function entriesAsReceived(db: Knex, jobId: number, prefix: string): Promise<Entry[]> {
-  const rows = await placed(db).where({ job_id: jobId }).andWhere("step", "like", `${prefix}%`);
+  const rows = await placed(db).where({ job_id: jobId, aside: false }).andWhere("step", "like", `${prefix}%`);
   return rows.map((r) => ({ ...fromRow(r), at: r.received_at }));
+}
+
+/** Which of some entries are here already. */
+export async function knownEntries(db: Knex, ids: readonly string[]): Promise<Set<string>> {
+  const rows = await db<EntryRow>("journal")
+    .whereIn("id", [...ids])
+    .select("id");
+  return new Set(rows.map((r) => r.id));
+}
+
+/** How many entries of a job came after it was closed. */
+export async function asideOf(db: Knex, jobId: number): Promise<number> {
+  const [row] = await db("journal").where({ job_id: jobId, aside: true }).count<{ n: number }[]>("* as n");
+  return row?.n ?? 0;
+}
+
+/** Takes in what came after a job was closed. */
+export async function takeIn(db: Knex, jobId: number): Promise<void> {
+  if ((await db("journal").where({ job_id: jobId, aside: true }).update({ aside: false })) > 0)
+    await keepCleanings(db, jobId);
 }
 
 /** SQLite counts the rows of a table as they come. */

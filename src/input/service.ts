@@ -1,7 +1,6 @@
 import "reflect-metadata";
-import { ArrayMaxSize, IsArray, IsIn, IsISO8601, IsString, Matches, MaxLength } from "class-validator";
+import { ArrayMaxSize, IsArray, IsIn, IsISO8601, IsOptional, IsString, Matches, MaxLength } from "class-validator";
 import { SCHOOLS, SERVICE_STAGES, type Entry, type Ways, type ServiceStage } from "../core/service";
-import { Inner } from "./shapes";
 
 /** One line of the journal as a device sends it. */
 export class EntryInput implements Entry {
@@ -28,14 +27,17 @@ export class EntryInput implements Entry {
   @IsString({ message: "A reason is text." })
   @MaxLength(500, { message: "Keep the reason under 500 characters." })
   reason: string = "";
+
+  @IsOptional()
+  @Matches(/^[\p{L}\d]{0,8}$/u, { message: "Initials are up to eight letters." })
+  who?: string;
 }
 
-/** What a device has to send, oldest first. */
+/** What a device has to send, oldest first; each entry is looked at by itself, so that one that is wrong bars no other. */
 export class JournalInput {
   @IsArray({ message: "Send a list of entries." })
   @ArrayMaxSize(500, { message: "Send 500 entries at most at once." })
-  @Inner(() => EntryInput, { each: true })
-  entries!: EntryInput[];
+  entries!: unknown[];
 }
 
 const choices = (key: keyof Ways) => SCHOOLS[key].options.map(([v]) => v);

@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import { bad, ok, type Result } from "../core/result";
 import { addJob, closeJob, findJob, lastJobOf, reopenJob, type Job } from "../data/jobs";
+import { takeIn } from "../data/journal";
 import { addMachine, findMachine, machineByTag, setDue } from "../data/machines";
 import { check } from "../input/check";
 import { DueInput, IntakeInput, JobInput } from "../input/machine";
@@ -66,6 +67,8 @@ export async function openAgain(jobId: number): Promise<Result<null>> {
     const job = await anyJob(tx, jobId);
     if (!job.ok) return job;
     await reopenJob(tx, jobId);
+    // what came from a device meanwhile counts from now on
+    await takeIn(tx, jobId);
     return ok(null);
   });
 }

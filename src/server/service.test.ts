@@ -1,17 +1,27 @@
 import { describe, expect, it } from "vitest";
+import { PASTES } from "../core/paste";
+import type { Result } from "../core/result";
 import { Journal, usualWays, type Entry } from "../core/service";
 import { database } from "../data/connection";
+import { closeJob } from "../data/jobs";
 import { addLayout, addRevision, revisionOfJob } from "../data/layouts";
 import { jobWays } from "../data/ways";
 import { tessalyK15Layout } from "../samples/layouts";
 import { changeJobWays, changeWorkshopWays, keepEntries } from "./service";
 import { jobOn, temporaryDatabase } from "../testing/bed";
+import { openAgain } from "./machines";
+import { bookMaterial, newLot } from "./materials";
 import { benchView } from "./views/bench";
 import { jobView } from "./views/job";
+import { stockView } from "./views/materials";
 import { serviceStage } from "./views/service";
 
 temporaryDatabase("service");
 
+const value = <T>(r: Result<T>): T => {
+  if (!r.ok) throw new Error(r.problem.message);
+  return r.value;
+};
 let count = 0;
 const entry = (step: string, more: Partial<Entry> = {}): Entry => ({
   id: (count++).toString(16).padStart(32, "0"),
@@ -47,36 +57,75 @@ describe("the journal on the server", () => {
     expect(new Journal(entries).isDone("open:off")).toBe(false);
   });
 
-  it("refuses what is no entry, and keeps nothing of the lot", async () => {
+  it("one that is none is refused with why, and bars no other", async () => {
     const jobId = await jobOn("Plain 15");
-    const why = async (bad: object, id = jobId) => {
-      const r = await keepEntries(id, { entries: [entry("open:off"), { ...entry("open:flip"), ...bad }] });
-      return r.ok ? "" : r.problem.code;
-    };
-    for (const bad of [
-      { act: "erased" },
-      { stage: "coffee" },
-      { step: "<script>" },
-      { id: "1" },
-      { at: "yesterday" },
-      { reason: "x".repeat(501) },
-      { extra: 1 },
-    ])
-      expect(await why(bad), JSON.stringify(bad)).toBe("bad-fields");
-    expect(await why({}, 9999)).toBe("job-not-found");
-    const none = await keepEntries(jobId, { entries: [] });
-    expect(none.ok && none.value.entries).toEqual([]);
+    const wrong: [object, RegExp][] = [
+      [{ act: "erased" }, /done, undone, skipped or noted/],
+      [{ stage: "coffee" }, /no such stage/],
+      [{ step: "<script>" }, /no such step/],
+      [{ id: "1" }, /id of its own/],
+      [{ at: "yesterday" }, /its time/],
+      [{ reason: "x".repeat(501) }, /500 characters/],
+      [{ who: "far too long initials" }, /Initials/],
+      [{ extra: 1 }, /extra/],
+    ];
+    for (const [bad, why] of wrong) {
+      const [first, second] = [entry("open:off"), entry("open:flip")];
+      const r = value(await keepEntries(jobId, { entries: [first, { ...entry("open:tray"), ...bad }, second] }));
+      expect(r.refused.map((x) => x.why).join(), JSON.stringify(bad)).toMatch(why);
+      expect(r.entries.slice(-2).map((e) => e.id)).toEqual([first.id, second.id]);
+    }
+    const none = [null, "text", 7, [], {}];
+    expect(value(await keepEntries(jobId, { entries: none })).refused).toHaveLength(none.length);
+    expect((await keepEntries(9999, { entries: [entry("open:off")] })).ok).toBe(false);
+    expect((await keepEntries(jobId, { entries: "all" })).ok).toBe(false);
   });
 
-  it("of a closed job takes what was done before it was closed, and nothing after", async () => {
+  it("of a closed job are set aside, whatever the device's clock says, and count once it is opened again", async () => {
     const jobId = await jobOn("Plain 15");
-    await (await database())("jobs").where({ id: jobId }).update({ closed_at: "2031-03-04T12:00:00.000Z" });
-    expect((await keepEntries(jobId, { entries: [entry("open:off", { at: "2031-03-04T11:59:00.000Z" })] })).ok).toBe(
-      true,
+    value(await keepEntries(jobId, { entries: [entry("open:off")] }));
+    const db = await database();
+    await closeJob(db, jobId, "", new Date().toISOString());
+    const late = [
+      entry("open:flip", { at: "2019-01-01T00:00:00.000Z" }),
+      entry("open:tray", { at: "2039-01-01T00:00:00.000Z" }),
+    ];
+    const kept = value(await keepEntries(jobId, { entries: late }));
+    expect([kept.aside, kept.entries.map((e) => e.step)]).toEqual([2, ["open:off"]]);
+    expect((await jobView(jobId))?.service.aside).toBe(2);
+    // sent again they are there already
+    expect(value(await keepEntries(jobId, { entries: late })).aside).toBe(2);
+    expect((await openAgain(jobId)).ok).toBe(true);
+    const view = await jobView(jobId);
+    expect([view?.service.aside, view?.service.entries.map((e) => e.step)]).toEqual([
+      undefined,
+      ["open:off", "open:flip", "open:tray"],
+    ]);
+  });
+
+  it("say who did it, where somebody said", async () => {
+    const jobId = await jobOn("Plain 15");
+    const { entries } = value(
+      await keepEntries(jobId, { entries: [entry("open:off", { who: "HM" }), entry("open:flip")] }),
     );
-    expect((await keepEntries(jobId, { entries: [entry("open:flip", { at: "2031-03-04T12:30:00.000Z" })] })).ok).toBe(
-      false,
+    expect(entries.map((e) => e.who ?? "")).toEqual(["HM", ""]);
+  });
+
+  it("undone they give back what they booked, once, and nothing that was booked since", async () => {
+    const jobId = await jobOn("Plain 15");
+    const lot = value(
+      await newLot({ kind: "paste", name: "P", lot: "1", amount: 2, price: 8, paste: PASTES[0]?.name ?? "" }),
     );
+    const book = async () => value(await bookMaterial(jobId, { lotId: lot.id, what: "paste:p5", amount: 0.5 }));
+    const booked = async () => (await stockView(jobId)).bookings.map((b) => b.what);
+    await book();
+    const undone = entry("paste:p5", { stage: "paste", act: "undone" });
+    value(await keepEntries(jobId, { entries: [entry("paste:p5", { stage: "paste" }), undone] }));
+    expect(await booked()).toEqual([]);
+    await book();
+    // its answer was lost and it comes once more
+    value(await keepEntries(jobId, { entries: [undone] }));
+    expect(await booked()).toEqual(["paste:p5"]);
   });
 
   it("gives a job the drawing its steps name, fixes its ways, and moves its stage on the bench", async () => {

@@ -1,27 +1,43 @@
+import type { Knex } from "knex";
 import { bad, ok, type Result } from "../core/result";
 import type { Entry } from "../core/service";
 import { findJob } from "../data/jobs";
-import { addEntries, entriesOf } from "../data/journal";
+import { addEntries, asideOf, entriesOf, knownEntries } from "../data/journal";
 import { giveRevision, lastKept, revisionOfJob } from "../data/layouts";
 import { findMachine } from "../data/machines";
+import { bookingsOf, cuttingOf, unbook, uncut } from "../data/materials";
 import { keepWays, setJobWays, setPadCurves, setWorkshopWays } from "../data/ways";
 import { check } from "../input/check";
 import { PadCurvesInput } from "../input/materials";
-import { JournalInput, WaysInput } from "../input/service";
+import { EntryInput, JournalInput, WaysInput } from "../input/service";
 import { serverProblem } from "./problems";
 import { openJob, writing } from "./write";
 
-/** Takes entries in, each once; gives the whole journal back, so that a device sees what others did. */
-export async function keepEntries(jobId: number, body: unknown): Promise<Result<{ entries: Entry[] }>> {
+/** What became of the entries a device sent. */
+export interface KeptEntries {
+  /** The whole journal, so that a device sees what others did. */
+  entries: Entry[];
+  /** Those that cannot be kept, and why: they bar no other. */
+  refused: { id: string; why: string }[];
+  /** How many came after the job was closed and are set aside until it is opened again. */
+  aside: number;
+}
+
+/** Takes entries in, each once and in their order; what was undone gives back what it had booked or cut. */
+export async function keepEntries(jobId: number, body: unknown): Promise<Result<KeptEntries>> {
   const checked = check(JournalInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const { entries } = checked.value;
+  const { good, refused } = sorted(checked.value.entries);
   return writing(async (tx) => {
     const job = await findJob(tx, jobId);
     if (!job) return bad(serverProblem.noJob());
-    // what was done before the job was closed may arrive late; what is done after may not
-    if (job.closedAt && entries.some((e) => e.at > (job.closedAt ?? ""))) return bad(serverProblem.jobClosed());
-    if (entries.length) {
+    const known = await knownEntries(
+      tx,
+      good.map((e) => e.id),
+    );
+    const fresh = good.filter((e) => !known.has(e.id));
+    const late = job.closedAt !== null;
+    if (fresh.length && !late) {
       await keepWays(tx, jobId);
       // the steps name parts of this drawing: from now on it is the job's
       const machine = await findMachine(tx, job.machineId);
@@ -29,10 +45,39 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
         machine && !(await revisionOfJob(tx, jobId)) ? await lastKept(tx, machine.model, machine.variant) : null;
       if (last) await giveRevision(tx, jobId, last.id);
     }
-    await addEntries(tx, jobId, entries, new Date().toISOString());
-    return ok({ entries: await entriesOf(tx, jobId) });
+    const now = new Date().toISOString();
+    // by arrival, never by the device's clock: what comes after closing is set aside, whenever it was done
+    await addEntries(tx, jobId, fresh, now, late);
+    if (!late) for (const e of fresh) if (e.act === "undone") await giveBackOf(tx, jobId, e.step, now);
+    return ok({ entries: await entriesOf(tx, jobId), refused, aside: await asideOf(tx, jobId) });
   });
 }
+
+/** Entries that can be kept, and those that cannot with why. */
+function sorted(entries: readonly unknown[]): { good: Entry[]; refused: KeptEntries["refused"] } {
+  const good: Entry[] = [];
+  const refused: KeptEntries["refused"] = [];
+  for (const plain of entries) {
+    const entry = check(EntryInput, plain);
+    if (entry.ok) good.push({ ...entry.value });
+    else refused.push({ id: idIn(plain), why: Object.values(entry.fields)[0] ?? "It is no entry." });
+  }
+  return { good, refused };
+}
+
+const idIn = (plain: unknown): string =>
+  typeof plain === "object" && plain !== null && "id" in plain && typeof plain.id === "string"
+    ? plain.id.slice(0, 40)
+    : "";
+
+/** What a step had booked or cut goes back with it. */
+async function giveBackOf(tx: Knex, jobId: number, step: string, now: string): Promise<void> {
+  for (const b of await bookingsOf(tx, jobId)) if (b.what === step) await unbook(tx, b.id, now);
+  const cutting = step === CUT_STEP ? await cuttingOf(tx, jobId) : null;
+  // one whose off-cut was cut up since stays cut: its pieces are used
+  if (cutting) await uncut(tx, cutting.id, now);
+}
+const CUT_STEP = "paste:cut";
 
 /** Sets how the workshop works from now on; jobs already begun keep theirs. */
 export async function changeWorkshopWays(body: unknown): Promise<Result<null>> {

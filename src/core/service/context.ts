@@ -25,6 +25,8 @@ export interface ServiceFacts {
   model: string;
   hasBeforeRun: boolean;
   today: string;
+  /** Entries that came after the job was closed and are set aside. */
+  aside?: number;
 }
 
 export const contextOf = (

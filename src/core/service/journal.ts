@@ -17,6 +17,8 @@ export interface Entry {
   act: "done" | "undone" | "skipped" | "noted";
   value: string;
   reason: string;
+  /** Initials of who did it; none where nobody said. */
+  who?: string;
 }
 
 export interface StepState {

@@ -23,7 +23,7 @@ import {
 import { words } from "../../core/words";
 import { database } from "../../data/connection";
 import { findJob, type Job } from "../../data/jobs";
-import { entriesOf } from "../../data/journal";
+import { asideOf, entriesOf } from "../../data/journal";
 import { findMachine } from "../../data/machines";
 import { jobWays, padCurves } from "../../data/ways";
 import { runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
@@ -64,6 +64,7 @@ export async function jobView(id: number): Promise<JobView | null> {
     model: machine.model,
     hasBeforeRun: Boolean(runs.before),
     today: new Date().toISOString().slice(0, 10),
+    ...(job.closedAt === null ? {} : { aside: await asideOf(db, id) }),
   };
   const ctx = contextOf(service, map);
   const skipsBefore = !runs.before && ctx.journal.isSettled(BEFORE_SKIPPED);

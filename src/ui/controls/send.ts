@@ -10,15 +10,15 @@ const unreachable: Problem = {
 
 /** Sends JSON to the server and gives back its answer or its problem; never throws. */
 export async function send<T>(
-  method: "POST" | "PATCH" | "PUT" | "DELETE",
+  method: "GET" | "POST" | "PATCH" | "PUT" | "DELETE",
   url: string,
-  body: unknown,
+  body?: unknown,
 ): Promise<Sent<T>> {
   try {
     const response = await fetch(url, {
       method,
       headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     return (await response.json()) as Sent<T>;
   } catch {

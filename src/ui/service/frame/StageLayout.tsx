@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import { CloudOff } from "lucide-react";
 import type { ReactNode } from "react";
 import { STAGE_TITLES, type StageName } from "@/core/job";
@@ -178,6 +179,13 @@ function StepSide({ work, closed, own }: Props) {
           <p className="mt-2 text-lead text-ink-2">
             This job is closed: {done} of {steps.length} steps stand in its journal.
           </p>
+          {work.aside > 0 ? (
+            <p role="status" className="caution-band mt-4 px-3 py-2 text-lead">
+              {words.counted(work.aside, "step")} came from a device after it was closed and{" "}
+              {words.agreeing(work.aside, "is", "are")} set aside. Reopen the job from its verdict to count{" "}
+              {words.agreeing(work.aside, "it", "them")}.
+            </p>
+          ) : null}
         </div>
       ) : step ? (
         <StepAtHand key={step.key} work={work} step={step} own={own} />

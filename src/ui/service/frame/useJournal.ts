@@ -1,9 +1,9 @@
 "use client";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { Problem } from "@/core/result";
 import type { Entry } from "@/core/service";
-import { send } from "@/ui/controls/send";
-import { freshId, handedOver, keepOnDevice, onDevice } from "./outbox";
+import { whoWorks } from "@/ui/controls/who";
+import { deliver, freshId, keepOnDevice, onDevice } from "@/ui/outbox/outbox";
 
 export type NewEntry = Pick<Entry, "stage" | "step" | "act"> & Partial<Pick<Entry, "value" | "reason">>;
 
@@ -12,69 +12,86 @@ const merged = (a: readonly Entry[], b: readonly Entry[]): Entry[] => [
   ...new Map([...a, ...b].map((e) => [e.id, e])).values(),
 ];
 
+const notKept: Problem = {
+  code: "not-kept",
+  message: "This device cannot keep what you did: its store is full or barred.",
+  action: "The step is not done. Make room on the device, or work on another one.",
+};
+
+/** What a job's journal holds here, and how to add to it. */
+export interface JournalHere {
+  entries: readonly Entry[];
+  add: (e: NewEntry) => void;
+  waiting: number;
+  problem: Problem | null;
+  /** Entries that came after the job was closed and are set aside. */
+  aside: number;
+  /** Sends what waits; true once the server has all of it. */
+  flush: () => Promise<boolean>;
+}
+
 /**
- * The journal of a job on this device. An entry stands on the device before it counts, is sent at once, and waits
- * there while the server cannot be reached; ids made here let it be sent twice and stand once.
+ * The journal of a job on this device. An entry counts once it stands on the device, is sent at once, and waits there
+ * while the server cannot be reached; ids made here let it be sent twice and stand once. What the device cannot keep is
+ * not shown as done.
  */
-export function useJournal(
-  jobId: number,
-  initial: readonly Entry[],
-): { entries: readonly Entry[]; add: (e: NewEntry) => void; waiting: number; problem: Problem | null } {
+export function useJournal(jobId: number, initial: readonly Entry[], asideBefore = 0): JournalHere {
   const [entries, setEntries] = useState<readonly Entry[]>(initial);
   const [waiting, setWaiting] = useState(0);
+  const [aside, setAside] = useState(asideBefore);
   const [problem, setProblem] = useState<Problem | null>(null);
-  const busy = useRef(false);
-  const again = useRef(false);
 
-  const flush = useCallback(async () => {
-    if (busy.current) {
-      again.current = true;
-      return;
+  const flush = useCallback(async (): Promise<boolean> => {
+    const mine = await onDevice(jobId);
+    setWaiting(mine.length);
+    if (mine.length === 0) return true;
+    const sent = await deliver(jobId);
+    if (!sent.ok) {
+      setProblem(sent.problem.code === "unreachable" ? null : sent.problem);
+      return false;
     }
-    busy.current = true;
-    try {
-      do {
-        again.current = false;
-        const mine = await onDevice(jobId);
-        setWaiting(mine.length);
-        if (mine.length === 0) break;
-        const sent = await send<{ entries: Entry[] }>("POST", `/api/jobs/${jobId}/journal`, {
-          entries: mine.slice(0, 400),
-        });
-        if (!sent.ok) {
-          setProblem(sent.problem.code === "unreachable" ? null : sent.problem);
-          break;
-        }
-        await handedOver(mine.slice(0, 400).map((e) => e.id));
-        const left = await onDevice(jobId);
-        setProblem(null);
-        setWaiting(left.length);
-        // what the server placed counts as placed; what waits keeps its own order behind it
-        setEntries((now) => merged(merged(now, left), sent.value.entries));
-        if (left.length) again.current = true;
-      } while (again.current);
-    } finally {
-      busy.current = false;
-    }
+    setProblem(null);
+    setAside(sent.value.aside);
+    const left = await onDevice(jobId);
+    setWaiting(left.length);
+    // what the server placed counts as placed; what it refused or set aside counts no more
+    setEntries(merged(sent.value.entries, left));
+    return left.length === 0;
   }, [jobId]);
 
   const add = useCallback(
     (e: NewEntry) => {
-      const entry: Entry = { id: freshId(), at: new Date().toISOString(), value: "", reason: "", ...e };
-      setEntries((all) => [...all, entry]);
-      setWaiting((n) => n + 1);
-      void keepOnDevice(jobId, entry).then(flush);
+      const who = whoWorks();
+      const entry: Entry = {
+        id: freshId(),
+        at: new Date().toISOString(),
+        value: "",
+        reason: "",
+        ...(who ? { who } : {}),
+        ...e,
+      };
+      void keepOnDevice(jobId, entry).then(
+        () => {
+          setEntries((all) => [...all, entry]);
+          setWaiting((n) => n + 1);
+          void flush();
+        },
+        () => setProblem(notKept),
+      );
     },
     [jobId, flush],
   );
 
   useEffect(() => {
-    void onDevice(jobId).then((mine) => {
-      if (mine.length === 0) return;
-      setEntries((now) => merged(now, mine));
-      void flush();
-    });
-    const retry = setInterval(() => void flush(), RETRY_MS);
+    onDevice(jobId).then(
+      (mine) => {
+        if (mine.length === 0) return;
+        setEntries((now) => merged(now, mine));
+        void flush();
+      },
+      () => setProblem(notKept),
+    );
+    const retry = setInterval(() => void flush().catch(() => undefined), RETRY_MS);
     const online = () => void flush();
     window.addEventListener("online", online);
     return () => {
@@ -83,5 +100,5 @@ export function useJournal(
     };
   }, [jobId, flush]);
 
-  return { entries, add, waiting, problem };
+  return { entries, add, waiting, problem, aside, flush };
 }

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { CoolingMap } from "@/core/drawing";
 import {
   contextOf,
@@ -23,12 +23,19 @@ interface StageGiven {
 
 /** A stage of a job at hand: its steps, the step that is next, and what can be done with it. */
 export function useStage({ jobId, shelf: initialShelf, facts, stage }: StageGiven) {
-  const stock = useShelf(jobId, initialShelf);
-  const { entries, add, waiting, problem } = useJournal(jobId, facts.entries);
+  const { entries, add, waiting, problem, aside, flush } = useJournal(jobId, facts.entries, facts.aside);
+  const stock = useShelf(jobId, initialShelf, flush);
   const map = useMemo(() => (facts.layout?.parts.length ? new CoolingMap(facts.layout) : null), [facts.layout]);
   const ctx = useMemo(() => contextOf(facts, map, entries), [facts, map, entries]);
   const steps = useMemo(() => stepsOf(stage, ctx), [stage, ctx]);
   const [picked, setPicked] = useState<string | null>(null);
+  // what an undone step had booked or cut goes back when it arrives at the server
+  const undone = entries.filter((e) => e.act === "undone").length;
+  const { look } = stock;
+  useEffect(() => {
+    if (undone > 0 && waiting === 0) void look();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- looked at when one more has arrived
+  }, [undone, waiting === 0]);
   const step = steps.find((s) => s.key === picked) ?? nextStep(steps, ctx);
   const place = step ? steps.indexOf(step) : steps.length;
   const gate = step ? gateOf(ctx, step) : null;
@@ -44,10 +51,6 @@ export function useStage({ jobId, shelf: initialShelf, facts, stage }: StageGive
   const back = () => {
     const last = ctx.journal.lastSettled(stage);
     if (!last) return;
-    // what the step booked goes back with it
-    const booked = stock.shelf.bookings.find((b) => b.what === last.step);
-    if (booked) void stock.giveBack(booked.id);
-    if (last.step === "paste:cut" && stock.shelf.cutting) void stock.uncut(stock.shelf.cutting.id);
     add({ stage, step: last.step, act: "undone" });
     setPicked(last.step.startsWith("gate:") ? null : last.step);
   };
@@ -87,6 +90,7 @@ export function useStage({ jobId, shelf: initialShelf, facts, stage }: StageGive
     coverOn,
     waiting,
     problem,
+    aside,
     add,
     settle,
     back,
