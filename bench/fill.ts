@@ -58,7 +58,8 @@ const inserter = (db: Database.Database) => {
     const key = `${table}:${columns.join()}`;
     let statement = known.get(key);
     if (!statement) {
-      statement = db.prepare(`INSERT INTO ${table} (${columns.join()}) VALUES (${columns.map((c) => `@${c}`).join()})`);
+      const values = columns.map((c) => `@${c}`).join();
+      statement = db.prepare(`INSERT INTO ${table} (${columns.join()}) VALUES (${values})`);
       known.set(key, statement);
     }
     return Number(statement.run(row).lastInsertRowid);

@@ -224,13 +224,13 @@ test("two tabs on one drawing lose nothing", async ({ page, context }) => {
   const t = await sheet(other);
   await kit(other, "Pad").click();
   await t.click(200, 120);
-  await expect(other.getByRole("heading", { name: /changed in another tab/ })).toBeVisible();
+  await expect(other.getByRole("heading", { name: /changed elsewhere meanwhile/ })).toBeVisible();
   await other.getByRole("button", { name: "Go on with mine" }).click();
   await saved(other);
   await expect(other.getByRole("button", { name: /^P1 Thermal pad/ })).toBeVisible();
   await page.goto("/layouts");
   const entry = page.getByRole("region", { name: /Twotab 15/ });
-  await expect(entry.getByText(/drawn in another tab at the same time/)).toBeVisible();
+  await expect(entry.getByText(/drawn elsewhere at the same time/)).toBeVisible();
 });
 
 test("a foreign or hostile SVG is reduced to harmless lines or refused, with the reason", async ({ page }) => {

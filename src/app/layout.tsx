@@ -3,7 +3,10 @@ import { ThemeProvider } from "next-themes";
 import { connection } from "next/server";
 import type { ReactNode } from "react";
 import { troubleNow } from "@/server/health";
+import { workshopOrUsual } from "@/server/views/workshop";
+import { MoneyProvider } from "@/ui/controls/money";
 import { Trouble } from "@/ui/controls/Trouble";
+import { PeopleProvider } from "@/ui/controls/WhoPicker";
 import { OutboxSign } from "@/ui/outbox/OutboxSign";
 import "./globals.css";
 
@@ -15,6 +18,7 @@ export const metadata: Metadata = {
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await connection();
   const trouble = await troubleNow();
+  const workshop = await workshopOrUsual();
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
@@ -25,8 +29,12 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           enableSystem
           disableTransitionOnChange
         >
-          {trouble ? <Trouble trouble={trouble} /> : children}
-          <OutboxSign />
+          <MoneyProvider currency={workshop.currency}>
+            <PeopleProvider people={workshop.people}>
+              {trouble ? <Trouble trouble={trouble} /> : children}
+              <OutboxSign />
+            </PeopleProvider>
+          </MoneyProvider>
         </ThemeProvider>
       </body>
     </html>

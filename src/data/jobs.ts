@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import type { JobWaits } from "../core/job";
+import { isDay } from "../core/upkeep";
 
 export interface Job {
   id: number;
@@ -12,6 +13,8 @@ export interface Job {
   waits: JobWaits | null;
   /** The job it came back from; null where it is a first one. */
   comesBackFrom: number | null;
+  /** The day a check run is asked for; null where none is. */
+  checkOn: string | null;
 }
 
 export interface JobRow {
@@ -23,6 +26,7 @@ export interface JobRow {
   closing_note: string;
   waits_json: string | null;
   comes_back_from: number | null;
+  check_on: string | null;
 }
 
 export const jobFromRow = (r: JobRow): Job => ({
@@ -34,6 +38,7 @@ export const jobFromRow = (r: JobRow): Job => ({
   closingNote: r.closing_note,
   waits: r.waits_json === null ? null : (JSON.parse(r.waits_json) as JobWaits),
   comesBackFrom: r.comes_back_from,
+  checkOn: isDay(r.check_on) ? r.check_on : null,
 });
 
 /** Jobs of a machine, newest first, a page of them. */
@@ -86,6 +91,36 @@ export async function closeJob(db: Knex, id: number, note: string, now: string):
 
 export async function reopenJob(db: Knex, id: number): Promise<void> {
   await db("jobs").where({ id }).update({ closed_at: null });
+}
+
+/** Asks for a check run on a day; null takes it away. */
+export async function setCheck(db: Knex, id: number, on: string | null): Promise<void> {
+  await db("jobs").where({ id }).update({ check_on: on });
+}
+
+/** Check runs that are asked for, the soonest. */
+export async function checksDue(db: Knex, before: string, most: number): Promise<Job[]> {
+  const rows = await db<JobRow>("jobs")
+    .whereBetween("check_on", ["2000-01-01", before])
+    .orderBy("check_on")
+    .orderBy("id")
+    .limit(most);
+  return rows.map(jobFromRow);
+}
+
+/** A machine that is in again needs no check run any more. */
+export async function dropChecks(db: Knex, machineId: number): Promise<void> {
+  await db("jobs").where({ machine_id: machineId }).whereNotNull("check_on").update({ check_on: null });
+}
+
+/** The last closed job of a machine; null while it has none. */
+export async function lastClosedOf(db: Knex, machineId: number): Promise<Job | null> {
+  const row = await db<JobRow>("jobs")
+    .where({ machine_id: machineId })
+    .whereNotNull("closed_at")
+    .orderBy("closed_at", "desc")
+    .first();
+  return row ? jobFromRow(row) : null;
 }
 
 /** Sets what a job waits for; null once hands can go on. */

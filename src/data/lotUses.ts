@@ -11,22 +11,19 @@ export interface LotUse {
  * The days on which cleaning used each lot: from its opening until the next of its kind was opened. Putting one away
  * moves no use to another.
  */
-const SPANS = `span (lot_id, kind, since, until) AS (
+const SPANS = `span (lot_id, kind, since, until) AS MATERIALIZED (
   SELECT id, kind, opened_on, lead(opened_on, 1, '9999') OVER (PARTITION BY kind ORDER BY opened_on, id)
   FROM lots WHERE opened_on IS NOT NULL)`;
 
 /** What was used of the lots that are kept, by lot: bookings that stand, and cleaning steps of all journals. */
 export async function usedOfLots(db: Knex): Promise<Map<number, number>> {
   const rows = await db.raw<{ lot_id: number; amount: number }[]>(
-    `WITH ${SPANS}, kept (id) AS (SELECT id FROM lots WHERE retired_at IS NULL)
-     SELECT lot_id, sum(amount) AS amount FROM (
-       SELECT lot_id, sum(amount) AS amount FROM bookings
-         WHERE undone_at IS NULL AND lot_id IN (SELECT id FROM kept) GROUP BY lot_id
-       UNION ALL
-       SELECT s.lot_id, sum(d.amount) FROM span s
-         JOIN cleaned_days d ON d.kind = s.kind AND d.on_day >= s.since AND d.on_day < s.until
-         WHERE s.lot_id IN (SELECT id FROM kept) GROUP BY s.lot_id
-     ) GROUP BY lot_id`,
+    `WITH ${SPANS}
+     SELECT l.id AS lot_id,
+       coalesce((SELECT sum(b.amount) FROM bookings b WHERE b.lot_id = l.id AND b.undone_at IS NULL), 0)
+       + coalesce((SELECT sum(d.amount) FROM cleaned_days d
+           WHERE d.kind = s.kind AND d.on_day >= s.since AND d.on_day < s.until), 0) AS amount
+     FROM lots l LEFT JOIN span s ON s.lot_id = l.id WHERE l.retired_at IS NULL`,
   );
   return new Map(rows.map((r) => [r.lot_id, r.amount]));
 }

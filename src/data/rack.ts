@@ -25,6 +25,13 @@ const KEYS: Record<RackWay, string> = {
   model: "m.model",
   place: "m.place",
 };
+/** What stands on each shelf of what waits. */
+const SHELF: Record<string, string> = {
+  held: "m.open_job_id IS NOT NULL AND j.waits_json IS NOT NULL",
+  hands: `((m.open_job_id IS NOT NULL AND j.waits_json IS NULL) OR (m.open_job_id IS NULL AND m.due_on < :today))`,
+  due: "m.open_job_id IS NULL AND m.due_on >= :today AND m.due_on <= :soon",
+  later: "m.open_job_id IS NULL AND (m.due_on IS NULL OR m.due_on > :soon)",
+};
 const LATE = "(m.open_job_id IS NULL AND m.due_on < :today)";
 const FROM = "FROM machines m LEFT JOIN jobs j ON j.id = m.open_job_id";
 /** A word is looked for in tag, place and model, and in what its jobs were in for. */
@@ -66,14 +73,18 @@ export async function shelfMachines(
   { way, ...ask }: RackAsk,
   of: { keys: readonly string[]; from: number; most: number },
 ): Promise<{ key: string; machine: Machine; openJobId: number | null; lastJobId: number | null }[]> {
-  const rows = await db.raw<(MachineRow & { key: string; open_job_id: number | null; last_job_id: number | null })[]>(
-    `SELECT * FROM (
-       SELECT m.*, ${KEYS[way]} AS key,
-         row_number() OVER (PARTITION BY ${KEYS[way]} ORDER BY ${ORDER[way]}) AS place_on_shelf
-       ${FROM} LEFT JOIN stands s ON s.job_id = m.open_job_id WHERE ${FOUND})
-     WHERE key IN (SELECT value FROM json_each(:keys)) AND place_on_shelf > :from AND place_on_shelf <= :to
-     ORDER BY key, place_on_shelf`,
-    { ...ask, keys: JSON.stringify(of.keys), from: of.from, to: of.from + of.most },
+  // each shelf by itself, so that only what is seen of it is put in order
+  const one = (key: string, i: number) =>
+    `SELECT *, row_number() OVER () AS n FROM (SELECT m.id, :key${i} AS key, ${i} AS nth ${FROM}
+       LEFT JOIN stands s ON s.job_id = m.open_job_id
+       WHERE ${way === "waits" ? (SHELF[key] ?? "0") : `${KEYS[way]} = :key${i}`} AND ${FOUND}
+       ORDER BY ${ORDER[way]} LIMIT :most OFFSET :from)`;
+  if (of.keys.length === 0) return [];
+  type Row = MachineRow & { key: string; open_job_id: number | null; last_job_id: number | null };
+  const rows = await db.raw<Row[]>(
+    `WITH seen AS MATERIALIZED (${of.keys.map(one).join(" UNION ALL ")})
+     SELECT m.*, r.key FROM seen r JOIN machines m ON m.id = r.id ORDER BY r.nth, r.n`,
+    { ...ask, ...Object.fromEntries(of.keys.map((k, i) => [`key${i}`, k])), from: of.from, most: of.most },
   );
   return rows.map((r) => ({
     key: r.key,

@@ -24,6 +24,12 @@ export class SaveLayoutInput {
   overTheirs: boolean = false;
 }
 
+/** A drawing that is laid aside. */
+export class AsideLayoutInput {
+  @IsObject({ message: "Send the drawing." })
+  document!: object;
+}
+
 export class KeepLayoutInput {
   @Transform(trimmed)
   @IsString()

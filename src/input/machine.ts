@@ -68,6 +68,33 @@ export class JobInput {
   @MinLength(1, { message: "Say what the machine is in for." })
   @MaxLength(500, { message: "Keep the complaint under 500 characters." })
   complaint!: string;
+
+  /** It came back: this job is linked to the last one that was closed. */
+  @IsBoolean({ message: "Say whether it came back." })
+  comesBack: boolean = false;
+}
+
+/** What a job waits for where hands cannot go on. */
+export class WaitsInput {
+  @IsIn(["part", "word"], { message: "Say whether it waits for a part or for the owner's word." })
+  for!: "part" | "word";
+
+  @Transform(trimmed)
+  @IsString()
+  @MinLength(1, { message: "Say what it waits for." })
+  @MaxLength(120, { message: "Keep it under 120 characters." })
+  what!: string;
+
+  @IsOptional()
+  @IsDay()
+  until: string | null = null;
+
+  @Transform(decimal)
+  @IsOptional()
+  @IsNumber({}, { message: "Give the price limit as a number, or leave it empty." })
+  @Min(0, { message: "A price limit is not below nothing." })
+  @Max(1e6, { message: "Keep the price limit under a million." })
+  limit: number | null = null;
 }
 
 /** The next due date of a machine; empty takes it away. */
@@ -80,6 +107,11 @@ export class DueInput {
   @IsString()
   @MaxLength(200, { message: "Keep the reason under 200 characters." })
   why: string = "";
+
+  /** The day a check run is asked for, some days after new paste. */
+  @IsOptional()
+  @IsDay()
+  checkOn: string | null = null;
 
   /** Closes the job with it. */
   @IsBoolean({ message: "Say whether the job is closed with it." })

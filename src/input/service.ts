@@ -33,7 +33,9 @@ export class EntryInput implements Entry {
   who?: string;
 }
 
-/** What a device has to send, oldest first; each entry is looked at by itself, so that one that is wrong bars no other. */
+/**
+ * What a device has to send, oldest first; each entry is looked at by itself, so that one that is wrong bars no other.
+ */
 export class JournalInput {
   @IsArray({ message: "Send a list of entries." })
   @ArrayMaxSize(500, { message: "Send 500 entries at most at once." })

@@ -12,7 +12,7 @@ import { drawingsOfMachines } from "../data/drawings";
 import { revisionOfJob } from "../data/layouts";
 import { tessalyK15Layout } from "../samples/layouts";
 import { layoutFile } from "./layoutFiles";
-import { forkLayout, importLayout, keepLayout, saveLayout, startLayout } from "./layouts";
+import { forkLayout, importLayout, keepLayout, saveLayout, setLayoutAside, startLayout } from "./layouts";
 import { intake, newJob } from "./machines";
 import { jobPhotos, photoBytes, storePhoto, updatePhoto } from "./photos";
 import { jobView } from "./views/job";
@@ -101,7 +101,23 @@ describe("a job's drawing", () => {
     expect(over).toEqual({ saved: true, version: 3 });
     const entry = (await library()).entries.find((l) => l.model === "Bevel 15");
     expect(entry?.revisions.map((r) => r.parts).sort()).toEqual([1, 2]);
-    expect(entry?.revisions.find((r) => r.parts === 2)?.note).toMatch(/another tab/);
+    expect(entry?.revisions.find((r) => r.parts === 2)?.note).toMatch(/elsewhere/);
+  });
+
+  it("laid aside is a revision of its own, and the open one stays as it is", async () => {
+    const { jobId } = await opened("Aside 15");
+    const id = await started(jobId, "empty");
+    value(await saveLayout(id, { expects: 1, document: drawn("Aside 15") }));
+    const mine = { ...drawn("Aside 15"), parts: drawn("Aside 15").parts.slice(0, 1) };
+    expect(value(await setLayoutAside(id, { document: mine })).number).toBe(2);
+    const entry = (await library()).entries.find((l) => l.model === "Aside 15");
+    expect(entry?.revisions.map((r) => [r.number, r.parts])).toEqual([
+      [2, 1],
+      [1, 2],
+    ]);
+    expect((await stage(jobId)).revision?.id).toBe(id);
+    expect((await setLayoutAside(id, { document: { parts: 7 } })).ok).toBe(false);
+    expect((await setLayoutAside(9999, { document: mine })).ok).toBe(false);
   });
 
   it("forks into a variant once, and refuses what is no layout", async () => {

@@ -17,7 +17,7 @@ import {
 } from "../data/layouts";
 import { findMachine } from "../data/machines";
 import { check } from "../input/check";
-import { ForkLayoutInput, KeepLayoutInput, SaveLayoutInput, StartLayoutInput } from "../input/layout";
+import { AsideLayoutInput, ForkLayoutInput, KeepLayoutInput, SaveLayoutInput, StartLayoutInput } from "../input/layout";
 import { serverProblem } from "./problems";
 import { openJob, writing } from "./write";
 
@@ -94,13 +94,34 @@ export async function saveLayout(revisionId: number, body: unknown): Promise<Res
         layoutId: theirs.layoutId,
         basedOn: theirs.basedOn,
         document: theirs.document,
-        note: "Set aside: drawn in another tab at the same time",
+        note: "Set aside: drawn elsewhere at the same time",
         keptAt: null,
       },
       now,
     );
     await saveRevision(tx, revisionId, theirs.version, layout.value);
     return ok({ saved: true, version: theirs.version + 1 });
+  });
+}
+
+/** Lays a drawing aside as a revision of its own, beside the open one it was drawn on. */
+export async function setLayoutAside(revisionId: number, body: unknown): Promise<Result<{ number: number }>> {
+  const checked = check(AsideLayoutInput, body);
+  if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const layout = layoutFrom(checked.value.document);
+  if (!layout.ok) return layout;
+  return writing(async (tx) => {
+    const own = await findRevision(tx, revisionId);
+    if (!own) return bad(serverProblem.noLayout());
+    const { layoutId, basedOn } = own;
+    const note = "Set aside: drawn elsewhere at the same time";
+    const id = await addRevision(
+      tx,
+      { layoutId, basedOn, document: layout.value, note, keptAt: null },
+      new Date().toISOString(),
+    );
+    const kept = await findRevision(tx, id);
+    return ok({ number: kept?.number ?? 0 });
   });
 }
 

@@ -1,10 +1,21 @@
 import type { Knex } from "knex";
 import { bad, ok, type Result } from "../core/result";
-import { addJob, closeJob, findJob, lastJobOf, reopenJob, type Job } from "../data/jobs";
+import {
+  addJob,
+  closeJob,
+  dropChecks,
+  findJob,
+  lastClosedOf,
+  lastJobOf,
+  reopenJob,
+  setCheck,
+  setWaits,
+  type Job,
+} from "../data/jobs";
 import { takeIn } from "../data/journal";
 import { addMachine, findMachine, machineByTag, setDue } from "../data/machines";
 import { check } from "../input/check";
-import { DueInput, IntakeInput, JobInput } from "../input/machine";
+import { DueInput, IntakeInput, JobInput, WaitsInput } from "../input/machine";
 import { serverProblem } from "./problems";
 import { AGAIN_MS, openJob, writing } from "./write";
 
@@ -38,13 +49,16 @@ export async function intake(body: unknown): Promise<Result<{ machineId: number;
 export async function newJob(machineId: number, body: unknown): Promise<Result<{ jobId: number }>> {
   const checked = check(JobInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const { complaint } = checked.value;
+  const { complaint, comesBack } = checked.value;
   const now = Date.now();
   return writing(async (tx) => {
     if (!(await findMachine(tx, machineId))) return bad(serverProblem.noMachine());
     const last = await lastJobOf(tx, machineId);
     const again = last?.complaint === complaint && !last.closedAt && now - Date.parse(last.openedAt) < AGAIN_MS;
-    return ok({ jobId: again ? last.id : await addJob(tx, machineId, complaint, new Date(now).toISOString()) });
+    if (again) return ok({ jobId: last.id });
+    const from = comesBack ? await lastClosedOf(tx, machineId) : null;
+    await dropChecks(tx, machineId);
+    return ok({ jobId: await addJob(tx, machineId, complaint, new Date(now).toISOString(), from?.id ?? null) });
   });
 }
 
@@ -52,11 +66,12 @@ export async function newJob(machineId: number, body: unknown): Promise<Result<{
 export async function setDueDate(jobId: number, body: unknown): Promise<Result<{ machineId: number }>> {
   const checked = check(DueInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const { dueOn, why, close, note } = checked.value;
+  const { dueOn, why, close, note, checkOn } = checked.value;
   return writing(async (tx) => {
     const job = close ? await openJob(tx, jobId) : await anyJob(tx, jobId);
     if (!job.ok) return job;
     await setDue(tx, job.value.machineId, dueOn, why);
+    if (close) await setCheck(tx, jobId, checkOn);
     if (close) await closeJob(tx, jobId, note, new Date().toISOString());
     return ok({ machineId: job.value.machineId });
   });
@@ -69,6 +84,18 @@ export async function openAgain(jobId: number): Promise<Result<null>> {
     await reopenJob(tx, jobId);
     // what came from a device meanwhile counts from now on
     await takeIn(tx, jobId);
+    return ok(null);
+  });
+}
+
+/** Puts a job on hold for a part or for the owner's word, or takes it off again. */
+export async function holdJob(jobId: number, body: unknown): Promise<Result<null>> {
+  const checked = body === null ? null : check(WaitsInput, body);
+  if (checked && !checked.ok) return bad(serverProblem.badFields(checked.fields));
+  return writing(async (tx) => {
+    const job = await openJob(tx, jobId);
+    if (!job.ok) return job;
+    await setWaits(tx, jobId, checked && { ...checked.value, since: new Date().toISOString() });
     return ok(null);
   });
 }

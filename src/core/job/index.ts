@@ -12,7 +12,7 @@ export {
   type StageName,
   type StageView,
 } from "./stages";
-export { waitsWords, type JobStands, type JobWaits } from "./stands";
+export { waitsWords, type CameBack, type JobHead, type JobStands, type JobWaits } from "./stands";
 export {
   DUE_SOON_DAYS,
   rackLine,
@@ -28,3 +28,4 @@ export {
   type RackWay,
   type WaitingShelf,
 } from "./rack";
+export { CURRENCIES, usualWorkshop, type Currency, type Workshop } from "./workshop";

@@ -31,6 +31,23 @@ export interface JobWaits {
   since: string;
 }
 
+/** What a job came back from: what was said and done then. */
+export interface CameBack {
+  jobId: number;
+  /** The day it was closed. */
+  on: string;
+  headline: string;
+  found: string;
+  note: string;
+}
+
+/** What every page of a job says of it, whatever stage is shown. */
+export interface JobHead {
+  closed: boolean;
+  waits: JobWaits | null;
+  cameBack: CameBack | null;
+}
+
 /** "Waits for a part: blower B1, by 4 Dec" */
 export function waitsWords(w: JobWaits, day: (iso: string) => string, money: (amount: number) => string): string {
   const what = w.for === "part" ? `Waits for a part: ${w.what}` : `Waits for the owner's word: ${w.what}`;

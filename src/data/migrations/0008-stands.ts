@@ -33,6 +33,7 @@ export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable("jobs", (t) => {
     t.text("waits_json");
     t.integer("comes_back_from");
+    t.string("check_on", 10);
   });
   await knex.schema.alterTable("runs", (t) => t.float("peak_c"));
   await knex.schema.alterTable("sheets", (t) => t.float("used_cm2"));
@@ -67,6 +68,7 @@ const INDEXES = [
   "CREATE INDEX stands_at ON stands (at)",
   "CREATE INDEX jobs_open ON jobs (opened_at, id, machine_id) WHERE closed_at IS NULL",
   "CREATE INDEX jobs_of_machine ON jobs (machine_id, opened_at DESC, id DESC)",
+  "CREATE INDEX jobs_check ON jobs (check_on) WHERE check_on IS NOT NULL",
   "CREATE INDEX jobs_closed ON jobs (closed_at) WHERE closed_at IS NOT NULL",
   "CREATE INDEX machines_tag ON machines (lower(tag))",
   "CREATE INDEX machines_model ON machines (model, variant)",
@@ -209,7 +211,7 @@ export async function down(knex: Knex): Promise<void> {
 
 const COLUMNS = {
   machines: ["last_job_id", "open_job_id"],
-  jobs: ["waits_json", "comes_back_from"],
+  jobs: ["waits_json", "comes_back_from", "check_on"],
   runs: ["peak_c"],
   sheets: ["used_cm2"],
   layout_revisions: ["width_mm", "depth_mm", "parts"],

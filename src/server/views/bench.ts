@@ -2,8 +2,9 @@ import { benchItem, type BenchItem, type DrawingRef, type DueDate, type Machine 
 import { dayAfter } from "../../core/upkeep";
 import { database } from "../../data/connection";
 import { drawingsOfMachines } from "../../data/drawings";
+import { checksDue } from "../../data/jobs";
 import { dueMachines } from "../../data/machines";
-import { openCounts, openJobs, type OpenCounts } from "../../data/stands";
+import { openCounts, openJobs, withMachines, type OpenCounts } from "../../data/stands";
 import { catchUp, standsOfJobs } from "./stands";
 
 export interface BenchView {
@@ -23,7 +24,8 @@ const ON_MAT = 12;
 /** The bench edge shows so far ahead, days, so many dates late and so many to come. */
 const EDGE_DAYS = 420;
 const MOST_LATE = 8;
-const MOST_TO_COME = 52;
+const MOST_TO_COME = 46;
+const MOST_CHECKS = 6;
 
 /** What lies on the bench, what each machine waits for, and the dates that come. */
 export async function benchView(): Promise<BenchView> {
@@ -55,8 +57,17 @@ async function edgeOf(): Promise<Pick<BenchView, "due" | "moreLate" | "later">> 
   const beyond = await dueMachines(db, { from: end, before: null }, 1);
   const more = toCome.count - toCome.machines.length;
   const first = beyond.machines.map(dateOf)[0] ?? null;
+  const checks = await withMachines(db, await checksDue(db, end, MOST_CHECKS));
+  const due = [
+    ...[...late.machines, ...toCome.machines].map(dateOf),
+    ...checks.map(({ job, machine }) => ({
+      machine,
+      dueOn: job.checkOn ?? "",
+      why: "Check run: has the paste settled?",
+    })),
+  ];
   return {
-    due: [...late.machines, ...toCome.machines].map(dateOf),
+    due: due.sort((a, b) => a.dueOn.localeCompare(b.dueOn)),
     moreLate: late.count - late.machines.length,
     later: { count: more + beyond.count, first },
   };

@@ -1,9 +1,12 @@
 import {
+  briefHeadline,
   briefOf,
   runFact,
   stageAt,
   stagesOf,
   verdictFact,
+  type CameBack,
+  type JobHead,
   type JobStands,
   type Machine,
   type StageName,
@@ -28,6 +31,7 @@ import { findMachine } from "../../data/machines";
 import { jobWays, padCurves } from "../../data/ways";
 import { runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
 import { lastKept, revisionOfJob } from "../../data/layouts";
+import { standsOf } from "../../data/stands";
 import type { VerdictRecord } from "../../data/verdicts";
 import { mapOf, tighteningOf } from "./drawnBy";
 import { verdictThatStands } from "./fresh";
@@ -40,6 +44,8 @@ export interface JobView {
   stages: StageView[];
   /** The stage the job waits at. */
   at: StageName;
+  /** What every page of it says. */
+  head: JobHead;
   service: ServiceFacts;
 }
 
@@ -86,7 +92,24 @@ export async function jobView(id: number): Promise<JobView | null> {
     },
     drawn > 0,
   );
-  return { job, machine, runs, verdict, stages, at, service };
+  const head = { closed: job.closedAt !== null, waits: job.waits, cameBack: await cameBackOf(job) };
+  return { job, machine, runs, verdict, stages, at, head, service };
+}
+
+/** What was said and done in the job a job came back from; null where it is a first one. */
+async function cameBackOf(job: Job): Promise<CameBack | null> {
+  if (job.comesBackFrom === null) return null;
+  const db = await database();
+  const past = await findJob(db, job.comesBackFrom);
+  if (!past) return null;
+  const stands = (await standsOf(db, [past.id], () => true)).get(past.id);
+  return {
+    jobId: past.id,
+    on: (past.closedAt ?? past.openedAt).slice(0, 10),
+    headline: stands?.verdict ? briefHeadline(stands.verdict) : "",
+    found: stands?.found ?? "",
+    note: past.closingNote,
+  };
 }
 
 /** What was found inside, once it was looked at. */

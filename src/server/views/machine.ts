@@ -1,7 +1,7 @@
 import type { JobStands, Machine } from "../../core/job";
 import { database } from "../../data/connection";
 import { drawingsOfMachines } from "../../data/drawings";
-import { findJob, jobsOfMachine, jobCounts, type Job } from "../../data/jobs";
+import { jobsOfMachine, jobCounts, type Job } from "../../data/jobs";
 import { findRevision, type RevisionRecord } from "../../data/layouts";
 import { findMachine, modelsSeen } from "../../data/machines";
 import { standsOfJobs } from "./stands";
@@ -34,14 +34,6 @@ export async function machineView(id: number, page = 1): Promise<MachineView | n
     counts: await jobCounts(db, id),
     drawing: drawing ? await findRevision(db, drawing.revisionId) : null,
   };
-}
-
-/** What was done in the job a job came back from; null where it is a first one. */
-export async function jobBefore(job: Job): Promise<{ job: Job; stands: JobStands } | null> {
-  if (job.comesBackFrom === null) return null;
-  const past = await findJob(await database(), job.comesBackFrom);
-  const stands = past && (await standsOfJobs([past])).get(past.id);
-  return past && stands ? { job: past, stands } : null;
 }
 
 /** So many models are offered at intake. */

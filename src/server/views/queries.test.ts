@@ -103,7 +103,7 @@ describe("questions to the database per view", () => {
     expect(Object.fromEntries(many)).toEqual(Object.fromEntries(few));
     expect(Object.fromEntries(many)).toMatchInlineSnapshot(`
       {
-        "bench": 13,
+        "bench": 15,
         "handwork": 10,
         "intake": 1,
         "job": 7,

@@ -24,7 +24,8 @@ export async function afterAloneOf(view: JobView): Promise<AfterAlone | null> {
 }
 
 /**
- * Kept by what it was asked with (the run, its bounds, the good figures, the judge): a page asks for it every time it is
+ * Kept by what it was asked with (the run, its bounds, the good figures, the judge): a page asks for it every time it
+ * is
  * opened.
  */
 async function aloneOf(view: JobView, record: RunRecord): Promise<Triage | null> {

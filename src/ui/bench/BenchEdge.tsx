@@ -44,7 +44,16 @@ export function BenchEdge({ due, today, moreLate, later }: { due: DueDate[]; tod
               const left = Math.max(20, x(date));
               const drop = level[i] === 1 ? 74 : 0;
               return (
-                <DueTag key={d.machine.id} d={d} left={left} late={late} drop={drop} room={room} i={i} date={date} />
+                <DueTag
+                  key={`${d.machine.id}.${d.dueOn}.${d.why}`}
+                  d={d}
+                  left={left}
+                  late={late}
+                  drop={drop}
+                  room={room}
+                  i={i}
+                  date={date}
+                />
               );
             })}
           </ul>

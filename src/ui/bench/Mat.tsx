@@ -1,13 +1,16 @@
 "use client";
+import { format, parseISO } from "date-fns";
 import { useRouter } from "next/navigation";
+import { money, useMoney } from "@/ui/controls/money";
 import { LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { baseShape } from "@/ui/underside/base";
 import { DrawnOnBench, type SmallDrawing } from "@/ui/underside/DrawnOnBench";
 import { BaseOutline } from "@/ui/underside/BaseOutline";
-import type { BenchItem } from "@/core/job";
+import { waitsWords, type BenchItem } from "@/core/job";
 import { stagePath } from "@/ui/steps/paths";
 
+const day = (iso: string) => format(parseISO(iso), "d MMM");
 const PX_PER_MM = 0.74;
 
 /** The mat with the machines in real relative size, and below each what it waits for. */
@@ -53,11 +56,7 @@ export function Mat({ items }: { items: (BenchItem & { drawing: SmallDrawing | n
                     <BaseOutline form={item.machine.form} pxPerMm={PX_PER_MM} />
                   )}
                 </div>
-                <p className="mt-5 truncate text-sub">
-                  <b className="font-strong">{item.machine.model}</b>{" "}
-                  <span className="pl-1 text-body text-ink-2">{item.machine.place}</span>
-                </p>
-                <p className="mt-0.5 text-title leading-6.75 font-bold">{item.waits}</p>
+                <Named item={item} />
                 <div className="flex-1">
                   <p className="mt-1 line-clamp-3 min-h-10.5 text-body leading-5.25 text-ink-2">{item.note}</p>
                 </div>
@@ -89,5 +88,21 @@ export function Mat({ items }: { items: (BenchItem & { drawing: SmallDrawing | n
         </svg>
       </div>
     </div>
+  );
+}
+
+/** Which machine it is, and what it waits for. */
+function Named({ item }: { item: BenchItem }) {
+  const currency = useMoney();
+  return (
+    <>
+      <p className="mt-5 truncate text-sub">
+        <b className="font-strong">{item.machine.model}</b>{" "}
+        <span className="pl-1 text-body text-ink-2">{item.machine.place}</span>
+      </p>
+      <p className="mt-0.5 text-title leading-6.75 font-bold">
+        {item.held ? waitsWords(item.held, day, (n) => money(n, currency)) : item.waits}
+      </p>
+    </>
   );
 }

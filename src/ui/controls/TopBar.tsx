@@ -4,6 +4,7 @@ import { KeySheet } from "./KeySheet";
 import { Mark } from "./Mark";
 import { Places, type Place } from "./Places";
 import { ThemeSwitch } from "./ThemeSwitch";
+import { WhoPicker } from "./WhoPicker";
 
 /** The bar on top of every page: the way home, what is shown, facts, keys. */
 export function TopBar({
@@ -40,6 +41,7 @@ export function TopBar({
       <div className="ml-auto flex flex-wrap items-center justify-end gap-x-2">
         <Places here={here} wide={wide} />
         {children}
+        <WhoPicker />
         <ThemeSwitch />
         <KeySheet />
       </div>

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useDeferredValue, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import { checksOf, mapSentence } from "@/core/cooling";
 import { CoolingMap, KINDS, type Layout } from "@/core/drawing";
-import { historyOf, redoName, snapLines, snapPoint, undoName } from "@/core/edit";
+import { changesBetween, historyOf, redoName, snapLines, snapPoint, undoName } from "@/core/edit";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
@@ -63,14 +63,7 @@ export function EditorScreen({ jobId, revision, photos }: Props) {
         </div>
       </aside>
       {save.state.is === "conflict" ? (
-        <ConflictOf
-          theirs={save.state.theirs}
-          layout={layout}
-          save={save}
-          jobId={jobId}
-          revision={revision}
-          dispatch={dispatch}
-        />
+        <ConflictOf theirs={save.state.theirs} layout={layout} save={save} revision={revision} dispatch={dispatch} />
       ) : null}
     </div>
   );
@@ -80,22 +73,25 @@ interface ConflictOfProps {
   theirs: Extract<SaveState, { is: "conflict" }>["theirs"];
   layout: Layout;
   save: ReturnType<typeof useAutosave>;
-  jobId: number;
   revision: Props["revision"];
   dispatch: (a: Action) => void;
 }
 
 /** Another tab saved first: both drawings stand beside each other, and neither is lost. */
-function ConflictOf({ theirs, layout, save, jobId, revision, dispatch }: ConflictOfProps) {
+function ConflictOf({ theirs, layout, save, revision, dispatch }: ConflictOfProps) {
+  const [problem, setProblem] = useState("");
   const goOnWithTheirs = async () => {
-    const version = await setAside(jobId, revision.id, theirs.version, layout, theirs.document);
-    save.adopt({ version, document: theirs.document });
+    // mine is a revision of its own before theirs goes on; where that fails nothing is let go
+    const aside = await send<{ number: number }>("POST", `/api/layouts/${revision.id}/aside`, { document: layout });
+    if (!aside.ok) return setProblem(`${aside.problem.message} ${aside.problem.action}`);
+    save.adopt({ version: theirs.version, document: theirs.document });
     dispatch({ do: "replace", layout: theirs.document });
   };
   return (
     <Conflict
       mine={layout}
       theirs={theirs}
+      problem={problem}
       onMine={() => void save.overTheirs()}
       onTheirs={() => void goOnWithTheirs()}
     />
@@ -194,7 +190,7 @@ function useEditor(
         what: "Size of the base from the photo",
       }),
   });
-  const panel = useShownPart({ state, inHand, revision, dispatch });
+  const panel = useShownPart({ state, inHand, revision, dispatch, clash: save.clash });
 
   const done = async () => {
     if (!(await save.flush())) return;
@@ -265,11 +261,12 @@ interface UseShownPartGiven {
     | "sketch"
     | null;
   revision: { id: number; number: number; version: number; document: Layout };
+  clash: ReturnType<typeof useAutosave>["clash"];
   dispatch: React.ActionDispatch<[a: Action]>;
 }
 
 /** Brings the panel back to its top when another part is picked; restores work that had not reached the server. */
-function useShownPart({ state, inHand, revision, dispatch }: UseShownPartGiven) {
+function useShownPart({ state, inHand, revision, dispatch, clash }: UseShownPartGiven) {
   const panel = useRef<HTMLDivElement>(null);
   const shown = [...state.selected].join();
   useEffect(() => {
@@ -280,9 +277,16 @@ function useShownPart({ state, inHand, revision, dispatch }: UseShownPartGiven) 
     if (restored.current) return;
     restored.current = true;
     const draft = draftOf(revision.id);
-    if (draft && JSON.stringify(draft) !== JSON.stringify(revision.document))
-      dispatch({ do: "change", layout: draft, what: "Work that had not reached the server" });
-  }, [revision.id, revision.document, dispatch]);
+    if (!draft || JSON.stringify(draft.layout) === JSON.stringify(revision.document)) return;
+    dispatch({ do: "change", layout: draft.layout, what: "Work that had not reached the server" });
+    // the server's has moved on since: neither goes over the other unseen
+    if (draft.version < revision.version)
+      clash({
+        version: revision.version,
+        document: revision.document,
+        changes: changesBetween(draft.layout, revision.document),
+      });
+  }, [revision.id, revision.version, revision.document, dispatch, clash]);
   return panel;
 }
 
@@ -340,27 +344,6 @@ function SheetPane({ work, ref }: SheetPaneProps) {
       </div>
     </div>
   );
-}
-
-/** Keeps mine as a revision of its own before theirs goes on: mine is saved over theirs, theirs is put back on top. */
-async function setAside(
-  jobId: number,
-  revisionId: number,
-  version: number,
-  mine: Layout,
-  theirs: Layout,
-): Promise<number> {
-  const over = await send<{ saved: true; version: number }>("PUT", `/api/layouts/${revisionId}`, {
-    expects: version,
-    document: mine,
-  });
-  if (!over.ok) return version;
-  const back = await send<{ saved: true; version: number }>("PUT", `/api/layouts/${revisionId}`, {
-    expects: version,
-    document: theirs,
-    overTheirs: true,
-  });
-  return back.ok ? back.value.version : over.value.version;
 }
 
 function hint(s: EditorState): string {

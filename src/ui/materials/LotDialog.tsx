@@ -3,6 +3,7 @@ import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useState } from "react";
 import { PASTES } from "@/core/paste";
 import { MATERIAL_KINDS, type MaterialKind } from "@/core/stock";
+import { useMoney } from "@/ui/controls/money";
 import { Button } from "@/ui/controls/Button";
 import { Pick, type PickOption } from "@/ui/controls/Pick";
 import { send } from "@/ui/controls/send";
@@ -64,7 +65,7 @@ function LotForm({ onClose, onKept }: { onClose: () => void; onKept: () => void 
         label={kind === "pad" ? "Sheets" : `Amount${unit ? `, ${unit}` : ""}`}
         inputMode="decimal"
       />
-      <LotField lot={lot} name="price" label="Price of the lot" inputMode="decimal" />
+      <LotField lot={lot} name="price" label={`Price of the lot, ${useMoney()}`} inputMode="decimal" />
       <LotField lot={lot} name="lot" label="Lot number" />
       <LotField lot={lot} name="bestBefore" label="Best before" type="date" />
       <Wide>

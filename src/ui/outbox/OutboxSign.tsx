@@ -38,12 +38,14 @@ export function OutboxSign() {
     };
   }, []);
   if (waiting === 0 && refused.length === 0) return null;
+  const label =
+    words.counted(waiting, "step") + " not sent yet" + (refused.length ? `, ${refused.length} refused` : "");
   return (
     <Popover className="fixed bottom-3 left-3 z-40 print:hidden">
       <PopoverButton
         className="flex min-h-11 items-center gap-2 rounded-control border-2 border-caution bg-sheet px-3 text-body
           text-caution-ink"
-        aria-label={`${words.counted(waiting, "step")} not sent yet${refused.length ? `, ${refused.length} refused` : ""}`}
+        aria-label={label}
       >
         {refused.length ? <TriangleAlert aria-hidden size={19} /> : <CloudOff aria-hidden size={19} />}
         <span className="num">{waiting + refused.length}</span>

@@ -6,6 +6,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Entry } from "@/core/service";
 import { serverAnswers } from "@/testing/screen";
 import { OutboxSign } from "./OutboxSign";
+import type * as Shared from "./outbox";
 
 const entry = (id: string, more: Partial<Entry> = {}): Entry => ({
   id,
@@ -22,8 +23,7 @@ const answer = (entries: Entry[], refused: { id: string; why: string }[] = []) =
   value: { entries, refused, aside: 0 },
 });
 
-type Outbox = typeof import("./outbox");
-let outbox: Outbox;
+let outbox: typeof Shared;
 beforeEach(async () => {
   const { IDBFactory } = await import("fake-indexeddb");
   vi.stubGlobal("indexedDB", new IDBFactory());

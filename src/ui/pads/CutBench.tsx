@@ -6,6 +6,7 @@ import { useMemo, type ReactNode } from "react";
 import { type CuttingPlan, cuttingPlan, KERF_MM, MARGIN_MM, type Piece } from "@/core/pads";
 import { piecesToCut, type ServiceContext } from "@/core/service";
 import { costOf, type StockSheet, type Cutting, type Shelf } from "@/core/stock";
+import { money, useMoney } from "@/ui/controls/money";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { stagePath } from "@/ui/steps/paths";
@@ -42,6 +43,7 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
   );
   const sheets = cutting?.sheets ?? shelf.sheets;
   const waiting = pieces.filter((p) => !plan.placed.some((x) => x.piece === p.id));
+  const currency = useMoney();
   const cost = cutting
     ? shelf.cost
     : sheets
@@ -73,7 +75,7 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
           ? "They are cut, and booked to this job."
           : `${words.share(plan.usedShare)} of what is cut into becomes pads; ${plan.rests.length} ` +
             `off-${words.agreeing(plan.rests.length, "cut goes", "cuts go")} back.`}{" "}
-        {cost > 0 ? `Cost ${cost.toFixed(2)}.` : ""}
+        {cost > 0 ? `Cost ${money(cost, currency)}.` : ""}
       </p>
       {problem ? (
         <p role="alert" className="mt-2 text-body text-stop-ink">

@@ -51,7 +51,7 @@ export function RackPanel({ m }: { m: OnShelf }) {
           {open.button}
         </LinkButton>
       ) : (
-        <NewJob machineId={machine.id} />
+        <NewJob machineId={machine.id} served={m.jobs > 0} />
       )}
       <p className="text-note text-ink-2">Arrow keys walk the shelves.</p>
     </aside>

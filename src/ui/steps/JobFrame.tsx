@@ -1,7 +1,9 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
-import type { Machine, StageName, StageView } from "@/core/job";
+import type { JobHead, Machine, StageName, StageView } from "@/core/job";
 import { TopBar } from "@/ui/controls/TopBar";
+import { HeadBands } from "./HeadBands";
+import { Hold } from "./Hold";
 import { LyingRail, Rail } from "./Rail";
 
 /** The frame every stage of a job stands in: bar, rail, and the stage itself. */
@@ -9,6 +11,7 @@ export function JobFrame({
   jobId,
   machine,
   stages,
+  head,
   shown,
   facts,
   children,
@@ -16,6 +19,7 @@ export function JobFrame({
   jobId: number;
   machine: Machine;
   stages: StageView[];
+  head: JobHead;
   shown: StageName;
   facts?: ReactNode;
   children: ReactNode;
@@ -35,7 +39,9 @@ export function JobFrame({
         note={[machine.tag, machine.place].filter(Boolean).join(", ")}
       >
         {facts}
+        {head.closed ? null : <Hold jobId={jobId} waits={head.waits} />}
       </TopBar>
+      <HeadBands jobId={jobId} head={head} shown={shown} />
       <LyingRail jobId={jobId} stages={stages} shown={shown} />
       <div className="flex min-h-0 flex-1">
         <Rail jobId={jobId} stages={stages} shown={shown} />

@@ -28,11 +28,8 @@ interface Props {
 
 /** The next due date, and the end of the job. */
 export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
-  const { submit, problem, dueOn, setDueOn, why, setWhy, close, setClose, note, setNote, busy } = useDue(
-    suggested,
-    reasonNeeded,
-    jobId,
-  );
+  const { submit, problem, dueOn, setDueOn, why, setWhy, close, setClose, note, setNote, checkOn, setCheckOn, busy } =
+    useDue(suggested, reasonNeeded, jobId);
   return (
     <Dialog open onClose={onClose} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/40" />
@@ -61,6 +58,11 @@ export function DueDialog({ jobId, suggested, reasonNeeded, onClose }: Props) {
               </Checkbox>
               <Label className="text-lead">Close the job with it</Label>
             </HeadlessField>
+            {close ? (
+              <Field label="Check run on" hint="Some days after new paste; hangs from the bench edge. May stay empty.">
+                <Input type="date" className="field num" value={checkOn} onChange={(e) => setCheckOn(e.target.value)} />
+              </Field>
+            ) : null}
             {close ? (
               <Field
                 label={reasonNeeded ? "Why it is closed anyway" : "What was found and done"}
@@ -97,6 +99,7 @@ function useDue(suggested: { dueOn: string; why: string }, reasonNeeded: string 
   const [why, setWhy] = useState(suggested.why);
   const [close, setClose] = useState(true);
   const [note, setNote] = useState("");
+  const [checkOn, setCheckOn] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
   const missing = close && reasonNeeded !== null && note.trim() === "";
@@ -116,11 +119,12 @@ function useDue(suggested: { dueOn: string; why: string }, reasonNeeded: string 
       why,
       close,
       note,
+      checkOn: checkOn || null,
     });
     setBusy(false);
     if (!sent.ok) return setProblem(sent.problem);
     router.push(close ? "/" : `/machines/${sent.value.machineId}`);
     router.refresh();
   };
-  return { submit, problem, dueOn, setDueOn, why, setWhy, close, setClose, note, setNote, busy };
+  return { submit, problem, dueOn, setDueOn, why, setWhy, close, setClose, note, setNote, checkOn, setCheckOn, busy };
 }

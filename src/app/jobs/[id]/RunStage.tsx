@@ -53,6 +53,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBo
       jobId={jobId}
       machine={view.machine}
       stages={view.stages}
+      head={view.head}
       shown={kind}
       facts={
         <span className="hidden text-body text-ink-2 lg:inline">

@@ -50,7 +50,7 @@ export default async function MachinePage({
             href={(n) => `/machines/${machine.id}?page=${n}`}
           />
         </div>
-        <MachineSide drawing={drawing} machine={machine} />
+        <MachineSide drawing={drawing} machine={machine} served={counts.all > counts.open} />
       </main>
     </div>
   );
@@ -71,10 +71,12 @@ const rowOf = ({ job, stands }: MachineView["jobs"][number]): JobRow => ({
 interface MachineSideProps {
   drawing: MachineView["drawing"];
   machine: Machine;
+  /** It had a job that was closed. */
+  served: boolean;
 }
 
 /** The machine's underside and its card. */
-function MachineSide({ drawing, machine }: MachineSideProps) {
+function MachineSide({ drawing, machine, served }: MachineSideProps) {
   return (
     <aside className="flex flex-col gap-6 border-l-[1.5px] border-line bg-plane p-7">
       <div className="grid place-items-center">
@@ -113,7 +115,7 @@ function MachineSide({ drawing, machine }: MachineSideProps) {
         </dd>
       </dl>
       <div className="flex-1" />
-      <NewJob machineId={machine.id} />
+      <NewJob machineId={machine.id} served={served} />
     </aside>
   );
 }

@@ -18,11 +18,20 @@ const PAUSE_MS = 500;
 const RETRY_MS = 4000;
 const draftKey = (revisionId: number) => `ovrant-drawing-${revisionId}`;
 
+/** A drawing that did not reach the server, and the version it was begun from. */
+export interface Draft {
+  version: number;
+  layout: Layout;
+}
+
 /** What a browser still holds of a drawing that did not reach the server. */
-export function draftOf(revisionId: number): Layout | null {
+export function draftOf(revisionId: number): Draft | null {
   try {
     const text = window.localStorage.getItem(draftKey(revisionId));
-    return text ? (JSON.parse(text) as Layout) : null;
+    if (!text) return null;
+    const kept = JSON.parse(text) as Draft | Layout;
+    // earlier versions kept no version: such a one may be older than what is there
+    return "layout" in kept ? kept : { version: 0, layout: kept };
   } catch {
     return null;
   }
@@ -80,16 +89,19 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
   useEffect(() => {
     latest.current = layout;
     if (layout === saved.current) return;
-    try {
-      window.localStorage.setItem(draftKey(revisionId), JSON.stringify(layout));
-    } catch {
-      // a full or barred browser store only costs the second net
-    }
+    keepDraft(revisionId, { version: version.current, layout });
     const t = setTimeout(() => void push(), PAUSE_MS);
     return () => clearTimeout(t);
   }, [layout, push, revisionId]);
   useRetry(state, push);
   useLeaveWarning(useCallback(() => latest.current !== saved.current, []));
+
+  /** Work that was begun from an older version is not saved over a newer one: both are shown. */
+  const clash = useCallback((theirs: Extract<SaveState, { is: "conflict" }>["theirs"]) => {
+    halted.current = true;
+    version.current = theirs.version;
+    setState({ is: "conflict", theirs });
+  }, []);
 
   /** Takes the other tab's drawing as the one to go on with. */
   const adopt = useCallback(
@@ -105,7 +117,15 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
 
   // a change in the pause before it is sent is not saved yet, and is not said to be
   const shown: SaveState = state.is === "saved" && state.of !== layout ? { is: "waiting" } : state;
-  return { state: shown, flush: () => push(), overTheirs: () => push(true), adopt };
+  return { state: shown, flush: () => push(), overTheirs: () => push(true), adopt, clash };
+}
+
+function keepDraft(revisionId: number, draft: Draft): void {
+  try {
+    window.localStorage.setItem(draftKey(revisionId), JSON.stringify(draft));
+  } catch {
+    // a full or barred browser store only costs the second net
+  }
 }
 
 /** Tries again after a while when the server could not be reached. */

@@ -2,6 +2,7 @@
 import { words } from "@/core/words";
 import { CloudOff } from "lucide-react";
 import type { ReactNode } from "react";
+import { money, useMoney } from "@/ui/controls/money";
 import { STAGE_TITLES, type StageName } from "@/core/job";
 import { countsOut, type ServiceContext, type ServiceStage, type Step } from "@/core/service";
 import { LinkButton } from "@/ui/controls/Button";
@@ -107,9 +108,10 @@ function NotDrawn({ jobId }: { jobId: number }) {
 }
 
 function CostLine({ cost }: { cost: number }) {
+  const currency = useMoney();
   return (
     <p className="text-body text-ink-2">
-      {cost > 0 ? `Materials of this job so far: ${cost.toFixed(2)}.` : "Nothing is booked to this job yet."}
+      {cost > 0 ? `Materials of this job so far: ${money(cost, currency)}.` : "Nothing is booked to this job yet."}
     </p>
   );
 }

@@ -29,6 +29,7 @@ export default async function MapPage({
       jobId={view.job.id}
       machine={view.machine}
       stages={view.stages}
+      head={view.head}
       shown="map"
       facts={
         <span className="hidden text-body text-ink-2 lg:inline">

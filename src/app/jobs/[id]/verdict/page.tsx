@@ -41,6 +41,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
       jobId={view.job.id}
       machine={view.machine}
       stages={view.stages}
+      head={view.head}
       shown="verdict"
       facts={<span className="hidden text-body text-ink-2 lg:inline">Judge {stage.record.judgeVersion}</span>}
     >
@@ -73,7 +74,14 @@ function Unjudged({ view }: { view: JobView }) {
   if (!view.runs.before || !view.runs.after)
     redirect(stagePath(view.job.id, view.at === "verdict" ? "after" : view.at));
   return (
-    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="verdict" facts={null}>
+    <JobFrame
+      jobId={view.job.id}
+      machine={view.machine}
+      stages={view.stages}
+      head={view.head}
+      shown="verdict"
+      facts={null}
+    >
       <Judging jobId={view.job.id} />
     </JobFrame>
   );
@@ -82,7 +90,14 @@ function Unjudged({ view }: { view: JobView }) {
 /** The verdict of a run after that stands alone. */
 function AloneStage({ view, alone }: { view: JobView; alone: AfterAlone }) {
   return (
-    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} shown="verdict" facts={null}>
+    <JobFrame
+      jobId={view.job.id}
+      machine={view.machine}
+      stages={view.stages}
+      head={view.head}
+      shown="verdict"
+      facts={null}
+    >
       <AloneVerdict
         jobId={view.job.id}
         alone={alone}

@@ -1,0 +1,7 @@
+import { handle, jsonBody, respond } from "@/server/respond";
+import { changeWorkshop } from "@/server/workshop";
+
+/** Sets what the workshop says of itself. */
+export function PUT(request: Request): Promise<Response> {
+  return handle(request, async () => respond(await changeWorkshop(await jsonBody(request))));
+}

@@ -1,0 +1,20 @@
+import type { Metadata } from "next";
+import { workshopView } from "@/server/views/workshop";
+import { TopBar } from "@/ui/controls/TopBar";
+import { SettingsForm } from "@/ui/settings/SettingsForm";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Settings" };
+
+/** What the workshop says of itself. */
+export default async function SettingsPage() {
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar wide here="settings" title="Settings" note="of this workshop" />
+      <main className="flex-1 bg-sheet px-4 py-6 sm:px-10">
+        <h1 className="text-step leading-9 font-bold">This workshop</h1>
+        <SettingsForm start={await workshopView()} />
+      </main>
+    </div>
+  );
+}

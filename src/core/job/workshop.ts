@@ -1,0 +1,13 @@
+/** Currencies sums are told in; the first is ours while none was chosen. */
+export const CURRENCIES = ["EUR", "USD", "GBP", "CHF", "SEK", "NOK", "DKK", "PLN", "CZK", "CAD", "AUD", "JPY"] as const;
+export type Currency = (typeof CURRENCIES)[number];
+
+/** What a workshop says of itself. */
+export interface Workshop {
+  name: string;
+  currency: Currency;
+  /** Initials of those who work here, offered to whoever says who works. */
+  people: string[];
+}
+
+export const usualWorkshop: Workshop = { name: "", currency: "EUR", people: [] };

@@ -1,0 +1,9 @@
+import { usualWorkshop, type Workshop } from "../../core/job";
+import { database } from "../../data/connection";
+import { findWorkshop } from "../../data/workshop";
+
+/** What the workshop says of itself. */
+export const workshopView = async (): Promise<Workshop> => findWorkshop(await database());
+
+/** The same for what stands round every page; ours while the database cannot be read. */
+export const workshopOrUsual = (): Promise<Workshop> => workshopView().catch(() => usualWorkshop);

@@ -1,0 +1,57 @@
+"use client";
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { UserRound } from "lucide-react";
+import Link from "next/link";
+import { createContext, useContext, useSyncExternalStore, type ReactNode } from "react";
+import { onWhoChange, setWhoWorks, whoWorks } from "./who";
+
+const People = createContext<readonly string[]>([]);
+
+/** Initials of those who work here, for the picker on every page. */
+export function PeopleProvider({ people, children }: { people: readonly string[]; children: ReactNode }) {
+  return <People.Provider value={people}>{children}</People.Provider>;
+}
+
+/** Says who works at this device: the journal carries it from then on. */
+export function WhoPicker() {
+  const people = useContext(People);
+  const who = useSyncExternalStore(onWhoChange, whoWorks, () => "");
+  return (
+    <Menu>
+      <MenuButton
+        aria-label={who ? `${who} works here` : "Who works here?"}
+        className="flex min-h-11 min-w-11 items-center justify-center gap-1.5 rounded-control px-1.5 text-body
+          text-ink-2
+          hover:bg-plane"
+      >
+        {who ? <b className="num font-strong">{who}</b> : <UserRound aria-hidden size={19} strokeWidth={1.8} />}
+      </MenuButton>
+      <MenuItems
+        anchor={{ to: "bottom end", gap: 4, padding: 8 }}
+        className="z-60 min-w-44 border-2 border-ink bg-sheet py-1 text-body text-ink shadow-lg"
+      >
+        {people.map((p) => (
+          <MenuItem key={p}>
+            <button type="button" className={ITEM} onClick={() => setWhoWorks(p)}>
+              {p}
+            </button>
+          </MenuItem>
+        ))}
+        {who ? (
+          <MenuItem>
+            <button type="button" className={ITEM} onClick={() => setWhoWorks("")}>
+              Nobody in particular
+            </button>
+          </MenuItem>
+        ) : null}
+        <MenuItem>
+          <Link prefetch={false} href="/settings" className={ITEM}>
+            {people.length ? "More people" : "Say who works here"}
+          </Link>
+        </MenuItem>
+      </MenuItems>
+    </Menu>
+  );
+}
+
+const ITEM = "flex min-h-11 w-full items-center px-4 text-left data-focus:bg-copper-wash";

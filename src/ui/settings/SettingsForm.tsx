@@ -1,0 +1,63 @@
+"use client";
+import { Input } from "@headlessui/react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { CURRENCIES, type Workshop } from "@/core/job";
+import type { Problem } from "@/core/result";
+import { Button } from "@/ui/controls/Button";
+import { Field } from "@/ui/controls/Field";
+import { Pick } from "@/ui/controls/Pick";
+import { send } from "@/ui/controls/send";
+
+const MONEY = CURRENCIES.map((value) => ({ value, name: value }));
+const listed = (text: string): string[] => text.split(/[\s,;]+/).filter(Boolean);
+
+/** The workshop's name, its money, and the initials of those who work here. */
+export function SettingsForm({ start }: { start: Workshop }) {
+  const router = useRouter();
+  const [name, setName] = useState(start.name);
+  const [currency, setCurrency] = useState(start.currency);
+  const [people, setPeople] = useState(start.people.join(", "));
+  const [said, setSaid] = useState("");
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const save = async (e: React.FormEvent) => {
+    e.preventDefault();
+    setSaid("");
+    const sent = await send<Workshop>("PUT", "/api/settings", { name, currency, people: listed(people) });
+    setProblem(sent.ok ? null : sent.problem);
+    if (!sent.ok) return;
+    setPeople(sent.value.people.join(", "));
+    setSaid("Kept");
+    router.refresh();
+  };
+  return (
+    <form onSubmit={(e) => void save(e)} noValidate className="mt-5 grid max-w-160 gap-5">
+      <Field label="Name" hint="Stands on the rack and in what is printed" error={problem?.fields?.name}>
+        <Input className="field" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+      </Field>
+      <Field label="Money" hint="What lots cost, and what a job's materials come to" error={problem?.fields?.currency}>
+        <Pick label="Money" value={currency} options={MONEY} onChange={setCurrency} className="max-w-40" />
+      </Field>
+      <Field
+        label="Who works here"
+        hint="Initials, with commas; roles and names are kept nowhere"
+        error={problem?.fields?.people}
+      >
+        <Input className="field" value={people} maxLength={400} onChange={(e) => setPeople(e.target.value)} />
+      </Field>
+      <div className="flex items-center gap-4">
+        <Button type="submit" look="main" big keyCap="Enter">
+          Keep these settings
+        </Button>
+        <span role="status" className="text-lead text-ink-2">
+          {said}
+        </span>
+        {problem && !problem.fields ? (
+          <span role="alert" className="text-lead text-stop-ink">
+            {problem.message} {problem.action}
+          </span>
+        ) : null}
+      </div>
+    </form>
+  );
+}
