@@ -1,5 +1,5 @@
 import { expect, test } from "./journeys";
-import { dropLog, keepBefore, rigLog, takeIn } from "./logs";
+import { dropLog, keepBefore, rigLog, takeIn, toRunAfter } from "./logs";
 
 test("the run before is read alone before anything is opened", async ({ page }) => {
   await takeIn(page, "Triage");
@@ -18,7 +18,7 @@ test("a figure of the verdict can be opened to how it was found, and bounds are 
 }) => {
   await takeIn(page, "Explain");
   await keepBefore(page, rigLog({ contact: { cpu: 2.2 } }, 0.2));
-  await page.getByRole("link", { name: "To the run after" }).click();
+  await toRunAfter(page);
   await dropLog(page, "bench-after.csv", rigLog({}, 0.3));
   await page.getByLabel("Room, start").fill("22");
   await page.getByRole("button", { name: "Judge with this log" }).click();
@@ -46,7 +46,7 @@ test("a unit that is not clear is asked, answered by its key, and the verdict is
   };
   await takeIn(page, "Units");
   await keepBefore(page, rigLog({ clog: 2.4 }, 0.2));
-  await page.getByRole("link", { name: "To the run after" }).click();
+  await toRunAfter(page);
   await dropLog(page, "bench-after.csv", beside(rigLog({}, 0.3), "Ambient", 72));
   await expect(page.getByRole("heading", { name: "Which unit is Ambient in?" })).toBeVisible();
   await expect(page.getByText("It reads 72 and names no unit: 22 °C if that is °F.")).toBeVisible();
@@ -60,7 +60,7 @@ test("a unit that is not clear is asked, answered by its key, and the verdict is
 test("a run that is short says one side, both runs first, and asks for a longer one", async ({ page }) => {
   await takeIn(page, "Short");
   await keepBefore(page, rigLog({ clog: 3 }, 0.2));
-  await page.getByRole("link", { name: "To the run after" }).click();
+  await toRunAfter(page);
   await dropLog(page, "bench-after.csv", rigLog({}, 0.3, {}, { loadS: 220, coolS: 20 }));
   await page.getByLabel("Room, start").fill("22");
   await page.getByRole("button", { name: "Judge with this log" }).click();

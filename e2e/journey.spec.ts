@@ -1,5 +1,5 @@
 import { expect, test } from "./journeys";
-import { dropLog, keepBefore, rigLog, takeIn } from "./logs";
+import { dropLog, keepBefore, rigLog, takeIn, toRunAfter } from "./logs";
 
 test("a technician takes a machine in, logs both runs, and reads the verdict", async ({ page }) => {
   await page.goto("/");
@@ -12,7 +12,7 @@ test("a technician takes a machine in, logs both runs, and reads the verdict", a
   await page.getByLabel("Surface").fill("Hard table");
   await page.getByRole("button", { name: "Keep conditions" }).click();
   await expect(page.getByText("Saved", { exact: true })).toBeVisible();
-  await page.getByRole("link", { name: "To the run after" }).click();
+  await toRunAfter(page);
 
   await dropLog(page, "bench-after.csv", rigLog({}, 0.77, { separator: ";", decimalComma: true }));
   await expect(page.getByRole("heading", { name: /rows read/ })).toBeVisible();
@@ -94,7 +94,7 @@ test("text can be pasted, an unknown column is asked about once and remembered",
   await page.getByRole("button", { name: "Drive" }).click();
   await expect(page.getByRole("heading", { name: /Every column is clear/ })).toBeVisible();
   await page.getByRole("button", { name: "Keep this log" }).click();
-  await page.getByRole("link", { name: "To the run after" }).click();
+  await toRunAfter(page);
   await dropLog(page, "next.csv", withProbe(rigLog({}, 0.4, {}, { loadS: 300 })));
   await expect(page.getByRole("heading", { name: /Every column is clear/ })).toBeVisible();
 });

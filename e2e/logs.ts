@@ -64,3 +64,12 @@ export async function keepBefore(page: Page, text: string, name = "bench-before.
   await page.getByRole("button", { name: "Keep this log" }).click();
   await page.getByRole("heading", { name: /of load/ }).waitFor();
 }
+
+/** Goes to the run after by the rail: the handwork between is left out. */
+export async function toRunAfter(page: Page): Promise<void> {
+  await page
+    .getByRole("link", { name: /^Run after/ })
+    .first()
+    .click();
+  await page.waitForURL(/\/after$/);
+}

@@ -1,5 +1,5 @@
 import { expect, test } from "./journeys";
-import { dropLog, keepBefore, rigLog, takeIn } from "./logs";
+import { dropLog, keepBefore, rigLog, takeIn, toRunAfter } from "./logs";
 import { planFor } from "../src/testing/plans";
 
 test("a wrong file is refused with the reason, and nothing is lost", async ({ page }) => {
@@ -24,7 +24,7 @@ test("a wrong file is refused with the reason, and nothing is lost", async ({ pa
 test("a truncated file is read as far as it goes, and the verdict says what is missing", async ({ page }) => {
   await takeIn(page, "Truncated");
   await keepBefore(page, rigLog({ clog: 2.2 }, 0.2));
-  await page.getByRole("link", { name: "To the run after" }).click();
+  await toRunAfter(page);
   const whole = rigLog({}, 0.3);
   const lines = whole.split("\n");
   await dropLog(page, "bench-after.csv", lines.slice(0, 190).join("\n").slice(0, -9));
@@ -46,7 +46,7 @@ test("swapped and repeated files are noticed before anything is stored", async (
   await takeIn(page, "Swapped");
   const before = rigLog({ clog: 2.2 }, 0.2, { time: "iso", startOfDayS: 50_000 });
   await keepBefore(page, before, "monday.csv");
-  await page.getByRole("link", { name: "To the run after" }).click();
+  await toRunAfter(page);
   await dropLog(page, "sunday.csv", rigLog({}, 0.3, { time: "iso", startOfDayS: 30_000 }));
   await expect(page.locator("main").getByRole("alert")).toContainText(/older than the run before/);
   await page.getByRole("button", { name: "Another log" }).click();

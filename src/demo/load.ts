@@ -10,10 +10,11 @@ import { addEntries } from "../data/journal";
 import { addRun, type RunKind } from "../data/runs";
 import { addLayout, addRevision, giveRevision } from "../data/layouts";
 import { judgeJob } from "../server/verdicts";
+import type { Entry } from "../core/service";
 import { demoJournal } from "./journal";
 import { demoLayouts } from "../samples/layouts";
 import { demoShelf } from "./materials";
-import { demoLog, lanternRow, type DemoRun } from "./scenario";
+import { demoLog, lanternRow, type DemoRun, type DemoJob } from "./scenario";
 
 const usual: RunConditions = {
   roomStartC: null,
@@ -67,13 +68,16 @@ async function storeDemo(db: Knex, today: Date): Promise<number[] | null> {
           at: daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14),
         });
     }
-    if (drawn !== undefined && job.before && job.closed) {
+    if (drawn !== undefined && job.before && (job.closed || job.lived)) {
       const document = demoLayouts().find((l) => l.model === job.machine.model && l.variant === job.machine.variant);
       if (document)
         await addEntries(
           db,
           jobId,
-          demoJournal(document, demoLog(job.rig, job.before).faults, jobId, daysFrom(-job.openedDaysAgo, 11)),
+          lived(
+            demoJournal(document, demoLog(job.rig, job.before).faults, jobId, daysFrom(-job.openedDaysAgo, 11)),
+            job.lived ?? "whole",
+          ),
           opened,
         );
     }
@@ -84,6 +88,14 @@ async function storeDemo(db: Knex, today: Date): Promise<number[] | null> {
   }
   await demoShelf(db, (days) => daysFrom(days).slice(0, 10), closed);
   return pairs;
+}
+
+/** The journal as far as the work has come. */
+function lived(entries: readonly Entry[], far: NonNullable<DemoJob["lived"]>): Entry[] {
+  if (far === "whole") return [...entries];
+  const strip = entries.filter((e) => e.stage === "strip");
+  const middle = strip[Math.floor(strip.length / 2)];
+  return entries.slice(0, middle ? entries.indexOf(middle) : entries.length);
 }
 
 /** The layouts of the scenario, kept as first revisions; ids by model and variant. */

@@ -33,6 +33,8 @@ export interface DemoJob {
   before: DemoRun | null;
   after: DemoRun | null;
   closed: { note: string } | null;
+  /** How far the handwork of an open job has come; none of it where it is left out. */
+  lived?: "whole" | "half-stripped";
   /** Days from today of the next due date; null for none. */
   dueInDays: number | null;
   dueWhy: string;
@@ -102,6 +104,7 @@ export const lanternRow: readonly DemoJob[] = [
       conditions: { powerMode: "Balanced" },
     },
     closed: null,
+    lived: "whole",
     dueInDays: null,
     dueWhy: "",
   },
@@ -197,6 +200,7 @@ export const lanternRow: readonly DemoJob[] = [
     },
     after: null,
     closed: null,
+    lived: "half-stripped",
     dueInDays: null,
     dueWhy: "",
     ship: {
@@ -267,6 +271,7 @@ export const lanternRow: readonly DemoJob[] = [
       conditions: { roomStartC: null, roomEndC: null },
     },
     closed: null,
+    lived: "whole",
     dueInDays: null,
     dueWhy: "",
   },

@@ -1,6 +1,6 @@
 import { changesBetween } from "../core/edit";
 import { emptyLayout, type Layout } from "../core/drawing";
-import { layoutFrom, parseLayout, readSvg } from "../core/codec";
+import { layoutFrom, MOST_PARTS, parseLayout, readSvg } from "../core/codec";
 import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
 import {
@@ -193,16 +193,18 @@ export async function importLayout(
       leftOut: [],
       own: true,
     });
+  const room = MOST_PARTS - revision.document.parts.length;
+  const past = read.value.sketches.length - room;
   const taken = new Set(revision.document.parts.map((p) => p.id));
   let k = 1;
-  const sketches = read.value.sketches.map((s) => {
+  const sketches = read.value.sketches.slice(0, Math.max(0, room)).map((s) => {
     while (taken.has(`s${k}`)) k++;
     taken.add(`s${k}`);
     return { ...s, id: `s${k}` };
   });
   return ok({
     document: { ...revision.document, parts: [...revision.document.parts, ...sketches] },
-    leftOut: read.value.leftOut,
+    leftOut: [...read.value.leftOut, ...(past > 0 ? [`${past} shapes past the ${MOST_PARTS} a drawing holds`] : [])],
     own: false,
   });
 }

@@ -196,6 +196,8 @@ describe("the parts list as CSV", () => {
     expect(csvCell("=1+1")).toBe("'=1+1");
     expect(csvCell("@SUM(A1)")).toBe("'@SUM(A1)");
     expect(csvCell("-12.5")).toBe("-12.5");
+    for (const sign of ["\u0000", "\u0001", "\t", "\n", "\r", "\u001b", "\u007f"])
+      expect(csvCell(`${sign}=1+1`).replace(/^"/, ""), JSON.stringify(sign)).toMatch(/^'/);
     expect(csvCell('say "a", b')).toBe('"say ""a"", b"');
     fc.assert(
       fc.property(anyLayout, (l) => {
@@ -211,5 +213,44 @@ describe("the parts list as CSV", () => {
       expect(table.length).toBe(l.parts.length + 1);
       expect(new Set(table.map((r) => r.length)).size).toBe(1);
     }
+  });
+});
+
+describe("a hostile SVG", () => {
+  const rect = '<rect x="1" y="1" width="5" height="5"/>';
+  const svg = (inner: string, head = "") =>
+    `${head}<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100">${inner}</svg>`;
+  const code = (text: string) => {
+    const read = readSvg(text);
+    return read.ok ? "read" : read.problem.code;
+  };
+  it.each([1_000, 20_000, 200_000])("nested %i deep is refused in words, quickly", (depth) => {
+    const from = performance.now();
+    expect(code(svg("<g>".repeat(depth) + rect + "</g>".repeat(depth)))).toBe("svg-too-strange");
+    expect(performance.now() - from).toBeLessThan(3_000);
+  });
+  it.each(["__proto__", "constructor", "prototype"])("with an element %s is refused in words", (name) => {
+    expect(code(svg(`<${name}>${rect}</${name}>`))).toBe("svg-too-strange");
+  });
+  it("that declares entities is refused; a plain DOCTYPE is passed over", () => {
+    const plain =
+      '<?xml version="1.0"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd">';
+    expect(code(svg(rect, plain))).toBe("read");
+    for (const bad of [
+      '<!DOCTYPE svg [<!ENTITY x "boom">]>',
+      `${plain.slice(21)}<!ENTITY x "b">`,
+      `${plain.slice(21)}${plain.slice(21)}`,
+    ])
+      expect(code(svg(rect, bad)), bad).not.toBe("read");
+  });
+  it("what it gives can be saved", () => {
+    const many = Array.from({ length: 2_500 }, (_, i) => `<rect x="${i % 50}" y="1e9" width="5" height="NaN"/>`).join(
+      "",
+    );
+    const read = readSvg(svg(many));
+    if (!read.ok || read.value.own) throw new Error("should have been read as foreign");
+    const saved = layoutFrom({ ...plain, parts: JSON.parse(JSON.stringify(read.value.sketches)) as unknown[] });
+    expect(saved.ok).toBe(true);
+    expect(read.value.leftOut.join()).toMatch(/past the limit \(500\)/);
   });
 });

@@ -2,6 +2,11 @@ import type { Problem } from "../result";
 
 /** What a layout file can be refused for. `where` is the place in the file, such as parts[3].widthMm. */
 export const layoutProblem = {
+  tooStrange: (): Problem => ({
+    code: "svg-too-strange",
+    message: "The SVG nests its shapes deeper than any drawing does, or has elements that no drawing has.",
+    action: "Save it plainly from your drawing program (paths only, no layers within layers) and try again.",
+  }),
   notJson: (): Problem => ({
     code: "layout-not-json",
     message: "The file is not JSON.",

@@ -63,14 +63,27 @@ type Node = Record<string, unknown>;
 
 /** Reads an SVG. Entities are never expanded, nothing is fetched, nothing of it is ever shown as it stands. */
 export function readSvg(svg: string, at: { xMm: number; yMm: number } = { xMm: 0, yMm: 0 }): Result<SvgIntake> {
-  if (/<!(DOCTYPE|ENTITY)/i.test(svg))
+  // a plain DOCTYPE, as drawing programs write it, declares nothing and is passed over
+  const plain = svg.replace(/<!DOCTYPE[^<>[\]]{0,400}>/i, "");
+  if (/<!(DOCTYPE|ENTITY)/i.test(plain))
     return bad({
       ...layoutProblem.notSvg(),
       message: "The SVG declares entities of its own, which can hide anything; it is refused.",
     });
-  const valid = XMLValidator.validate(svg);
+  const valid = XMLValidator.validate(plain);
   if (valid !== true) return bad(layoutProblem.notSvg(valid.err.line));
-  const parsed = new XMLParser({
+  const parsed = parsedXml(plain);
+  if (!parsed) return bad(layoutProblem.tooStrange());
+  const root = parsed.find((x) => "svg" in x);
+  if (!root) return bad(layoutProblem.notSvg());
+  const own = ownLayout(root);
+  if (own) return own;
+  return foreign(root, at);
+}
+
+/** The elements of an XML text; null where it nests deeper than any drawing does, or bears names no drawing has. */
+function parsedXml(xml: string): Node[] | null {
+  const parser = new XMLParser({
     ignoreAttributes: false,
     attributeNamePrefix: "@",
     preserveOrder: true,
@@ -78,12 +91,12 @@ export function readSvg(svg: string, at: { xMm: number; yMm: number } = { xMm: 0
     parseAttributeValue: false,
     trimValues: false,
     processEntities: true,
-  }).parse(svg) as Node[];
-  const root = parsed.find((x) => "svg" in x);
-  if (!root) return bad(layoutProblem.notSvg());
-  const own = ownLayout(root);
-  if (own) return own;
-  return foreign(root, at);
+  });
+  try {
+    return parser.parse(xml) as Node[];
+  } catch {
+    return null;
+  }
 }
 
 const childrenOf = (node: Node): Node[] => {

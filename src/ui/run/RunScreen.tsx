@@ -3,6 +3,7 @@ import { words } from "@/core/words";
 import { Download, RefreshCw } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { STAGE_TITLES, type StageName } from "@/core/job";
 import { useState } from "react";
 import type { Phases, RunCurves } from "@/core/log";
 import { type RunConditions, type SentencePart } from "@/core/judge";
@@ -36,6 +37,8 @@ interface Props {
   alone: boolean;
   /** What the run before says alone. */
   triage: { headline: SentencePart[]; summary: SentencePart[] } | null;
+  /** The stage that waits next. */
+  next: StageName;
 }
 
 /** A stored run: its curves with the load's bounds, its conditions, and what the log was read as. */
@@ -109,7 +112,7 @@ function useRun(p: Props) {
   const changed = JSON.stringify(conditionsOf(draft)) !== JSON.stringify(p.conditions);
   const next =
     p.kind === "before" && !p.other
-      ? { href: stagePath(p.jobId, "after"), text: "To the run after" }
+      ? { href: stagePath(p.jobId, p.next), text: p.next === "after" ? "To the run after" : STAGE_TITLES[p.next] }
       : p.other || p.alone
         ? { href: stagePath(p.jobId, "verdict"), text: "See the verdict" }
         : { href: stagePath(p.jobId, "before"), text: "To the run before" };

@@ -1,5 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
+import { STAGE_TITLES, type StageName } from "@/core/job";
 import { type Triage } from "@/core/judge";
 import { LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
@@ -8,9 +9,9 @@ import { AloneBody, Expected } from "./AloneBody";
 import { Surer } from "./Surer";
 
 /** The run before read alone: where the trouble lies before anything is opened. */
-export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Triage }) {
+export function TriageScreen({ jobId, triage: t, stage }: { jobId: number; triage: Triage; stage: StageName }) {
   const router = useRouter();
-  const next = stagePath(jobId, "after");
+  const next = stagePath(jobId, stage);
   useKeys({ Enter: () => router.push(next) });
   return (
     <>
@@ -37,7 +38,7 @@ export function TriageScreen({ jobId, triage: t }: { jobId: number; triage: Tria
           Curves
         </LinkButton>
         <LinkButton href={next} look="main" big keyCap="Enter" className="min-h-19 text-title">
-          To the run after
+          {stage === "after" ? "To the run after" : STAGE_TITLES[stage]}
         </LinkButton>
       </div>
     </>

@@ -66,7 +66,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBo
       ) : fansOut.length > 0 ? (
         <FanGate jobId={jobId} fans={fansOut} entries={view.service.entries} />
       ) : alone && triage && !replace ? (
-        <TriageScreen jobId={jobId} triage={triage} />
+        <TriageScreen jobId={jobId} triage={triage} stage={view.at} />
       ) : importing ? (
         <ImportScreen
           key={`import-${kind}`}
@@ -94,6 +94,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBo
           key={`run-${stage.run.id}`}
           jobId={jobId}
           runId={stage.run.id}
+          next={view.at}
           kind={kind}
           source={{ name: stage.run.sourceName, rows: stage.run.rows, stepS: stage.run.stepS }}
           curves={stage.curves}
