@@ -1,7 +1,7 @@
 import type { NextConfig } from "next";
 
 const config: NextConfig = {
-  serverExternalPackages: ["knex", "better-sqlite3", "piscina"],
+  serverExternalPackages: ["knex", "better-sqlite3", "piscina", "esbuild"],
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,

@@ -23,6 +23,10 @@ export default defineConfig({
   reporter: [["list"], ["json", { outputFile: ".reports/browser.json" }]],
   use: {
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 30_000,
+    navigationTimeout: 60_000,
+    // pages kept on the device have a journey of their own
+    serviceWorkers: "block",
     trace: process.env.TRACE ? "retain-on-failure" : "off",
     launchOptions: { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args },
   },

@@ -1,6 +1,8 @@
+import { benchCrash } from "./crash";
 import { benchData } from "./data";
 import { benchDrag } from "./drag";
 import { benchJudge } from "./judge";
+import { benchLoad } from "./load";
 import { benchRead } from "./read";
 import { benchReadWhole } from "./readWhole";
 import { benchSqueeze } from "./squeeze";
@@ -12,6 +14,8 @@ else if (what === "read-whole") benchReadWhole(args);
 else if (what === "squeeze") await benchSqueeze();
 else if (what === "drag") await benchDrag(args);
 else if (what === "data") await benchData(args);
+else if (what === "load") await benchLoad(args);
+else if (what === "crash") await benchCrash(args);
 else {
   console.error(
     [
@@ -21,6 +25,8 @@ else {
       "       npm run bench -- drag [parts]",
       "       npm run bench -- squeeze",
       "       npm run bench -- data [scale] [--anew]",
+      "       npm run bench -- load [scale]",
+      "       npm run bench -- crash [kills]",
     ].join("\n"),
   );
   process.exitCode = 2;

@@ -32,6 +32,15 @@ export class App {
     await this.serve();
   }
 
+  /** Ends the server; nothing answers until `up`. */
+  down(): void {
+    this.kill();
+  }
+
+  up(): Promise<void> {
+    return this.serve();
+  }
+
   /** What is on disk, looked at beside the server. */
   rows(query: string): unknown[] {
     const db = new Database(this.database, { readonly: true });

@@ -49,8 +49,9 @@ test("a technician takes a machine in, logs both runs, and reads the verdict", a
   await page.getByRole("button", { name: "Set the date and close" }).click();
   await page.waitForURL(/\/$/);
   await expect(page.getByText("Ticket desk").first()).toBeVisible();
-  await page.getByRole("link", { name: "All machines" }).click();
-  await page.getByRole("link", { name: new RegExp(tag) }).click();
+  await page.getByRole("link", { name: "Rack" }).click();
+  await page.getByRole("button", { name: new RegExp(tag) }).click();
+  await page.getByRole("link", { name: "History" }).click();
   await expect(page.getByText("Found: Lint at the fin inlet")).toBeVisible();
 });
 

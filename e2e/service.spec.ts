@@ -280,14 +280,19 @@ test("a swollen battery stops the job, and the ways page sets how it is worked",
   await page.goto("/ways");
   await expect(page.getByRole("radio", { name: "any order" })).not.toBeChecked();
   await accessible(page);
-  await page.getByRole("radio", { name: "four" }).check();
-  await page.getByRole("button", { name: "Keep these ways" }).click();
+  await page.getByText("four", { exact: true }).click();
+  await page.getByRole("button", { name: "Keep our own" }).click();
+  // a way of one's own is written with its reason
+  await expect(page.getByText("Write why this is your way.")).toBeVisible();
+  await page.getByLabel("Why this is your way").fill("Soft boards in this house");
+  await page.getByRole("button", { name: "Keep our own" }).click();
   await expect(page.getByText("Kept", { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByRole("radio", { name: "four" })).toBeChecked();
-  await page.getByRole("radio", { name: /^three/ }).check();
-  await page.getByRole("button", { name: "Keep these ways" }).click();
-  await expect(page.getByText("Kept", { exact: true })).toBeVisible();
+  await expect(page.getByText("Yours: Soft boards in this house")).toBeVisible();
+  await page.getByText("three", { exact: true }).click();
+  await page.getByRole("button", { name: "Take ours" }).click();
+  await expect(page.getByRole("heading", { name: /All ways are ours so far/ })).toBeVisible();
 
   // how pads press back is the workshop's own, within sense
   const curves = page.getByRole("form", { name: "How pads press back" });

@@ -7,6 +7,7 @@ import { workshopOrUsual } from "@/server/views/workshop";
 import { MoneyProvider } from "@/ui/controls/money";
 import { Trouble } from "@/ui/controls/Trouble";
 import { PeopleProvider } from "@/ui/controls/WhoPicker";
+import { Keeper } from "@/ui/offline/Keeper";
 import { OutboxSign } from "@/ui/outbox/OutboxSign";
 import "./globals.css";
 
@@ -33,6 +34,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <PeopleProvider people={workshop.people}>
               {trouble ? <Trouble trouble={trouble} /> : children}
               <OutboxSign />
+              <Keeper />
             </PeopleProvider>
           </MoneyProvider>
         </ThemeProvider>

@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import { usualCurves, type PadCurves } from "../core/pads";
-import { usualWays, type Ways } from "../core/service";
+import type { JobStands } from "../core/job";
+import { usualWays, type OwnWays, type Ways } from "../core/service";
 
 const KEY = "ways";
 const whole = (json: string | undefined): Ways => ({
@@ -39,6 +40,43 @@ export async function keepWays(db: Knex, jobId: number): Promise<void> {
     .insert({ job_id: jobId, ways_json: JSON.stringify(await workshopWays(db)) })
     .onConflict("job_id")
     .ignore();
+}
+
+const OWN = "ways-own";
+
+/** Why the workshop goes its own ways, where it does. */
+export async function ownWays(db: Knex): Promise<OwnWays> {
+  const row = await db("settings").where({ key: OWN }).first<{ value_json: string } | undefined>();
+  return row ? (JSON.parse(row.value_json) as OwnWays) : {};
+}
+
+export async function setOwnWays(db: Knex, own: OwnWays): Promise<void> {
+  await db("settings")
+    .insert({ key: OWN, value_json: JSON.stringify(own) })
+    .onConflict("key")
+    .merge();
+}
+
+/** The ways closed jobs were worked by beside what they left on each path, the newest. */
+export async function waysOfJobs(
+  db: Knex,
+  most: number,
+): Promise<{ ways: Ways; contactK: number; airflowK: number }[]> {
+  const rows = await db("jobs as j")
+    .join("job_ways as w", "w.job_id", "j.id")
+    .join("stands as s", "s.job_id", "j.id")
+    .whereNotNull("j.closed_at")
+    .whereNot("s.told_json", "")
+    .orderBy("j.closed_at", "desc")
+    .limit(most)
+    .select<{ ways_json: string; told_json: string }[]>("w.ways_json", "s.told_json");
+  return rows.flatMap((r) => {
+    const ladder = (JSON.parse(r.told_json) as Pick<JobStands, "verdict">).verdict?.ladder;
+    if (!ladder?.before || !ladder.after) return [];
+    const [b, a] = [ladder.before, ladder.after];
+    const contactK = a.totalK - a.airflowK - (b.totalK - b.airflowK);
+    return [{ ways: whole(r.ways_json), contactK, airflowK: a.airflowK - b.airflowK }];
+  });
 }
 
 const CURVES = "pad-curves";

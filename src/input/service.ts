@@ -1,5 +1,7 @@
 import "reflect-metadata";
+import { Transform } from "class-transformer";
 import { ArrayMaxSize, IsArray, IsIn, IsISO8601, IsOptional, IsString, Matches, MaxLength } from "class-validator";
+import { trimmed } from "./transforms";
 import { SCHOOLS, SERVICE_STAGES, type Entry, type Ways, type ServiceStage } from "../core/service";
 
 /** One line of the journal as a device sends it. */
@@ -44,6 +46,25 @@ export class JournalInput {
 
 const choices = (key: keyof Ways) => SCHOOLS[key].options.map(([v]) => v);
 const pick = { message: "Choose one of the schools." };
+
+/** One way of the workshop, chosen with its reason. */
+export class WayInput {
+  @IsIn(Object.keys(SCHOOLS), { message: "There is no such question." })
+  key!: keyof Ways;
+
+  /** Left out it is ours again. */
+  @IsOptional()
+  value?: string | number;
+
+  @Transform(trimmed)
+  @IsString({ message: "Write why." })
+  @MaxLength(200, { message: "Keep the reason under 200 characters." })
+  why: string = "";
+
+  @IsOptional()
+  @Matches(/^[\p{L}\d]{0,8}$/u, { message: "Initials are up to eight letters." })
+  who: string = "";
+}
 
 /** How a workshop, or one job, works. */
 export class WaysInput implements Ways {

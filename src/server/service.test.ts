@@ -7,7 +7,7 @@ import { closeJob } from "../data/jobs";
 import { addLayout, addRevision, revisionOfJob } from "../data/layouts";
 import { jobWays } from "../data/ways";
 import { tessalyK15Layout } from "../samples/layouts";
-import { changeJobWays, changeWorkshopWays, keepEntries } from "./service";
+import { changeJobWays, changeWorkshopWay, keepEntries } from "./service";
 import { jobOn, temporaryDatabase } from "../testing/bed";
 import { openAgain } from "./machines";
 import { bookMaterial, newLot } from "./materials";
@@ -15,6 +15,7 @@ import { benchView } from "./views/bench";
 import { jobView } from "./views/job";
 import { stockView } from "./views/materials";
 import { serviceStage } from "./views/service";
+import { waysView } from "./views/ways";
 
 temporaryDatabase("service");
 
@@ -144,12 +145,19 @@ describe("the journal on the server", () => {
       entries: [entry("gate:before-run", { act: "skipped", reason: "Will not start" }), entry("open:off")],
     });
     expect((await revisionOfJob(db, jobId))?.id).toBe(revision);
-    await changeWorkshopWays({ ...usualWays, rounds: 4 });
+    value(await changeWorkshopWay({ key: "rounds", value: 4, why: "Soft boards here", who: "HM" }));
     expect((await jobWays(db, jobId)).rounds).toBe(3);
     expect((await jobWays(db, await jobOn("Tessaly K15"))).rounds).toBe(4);
     await changeJobWays(jobId, { ...usualWays, rounds: 2 });
     expect((await jobView(jobId))?.service.plans[0]?.fractions.length).toBe(2);
-    expect((await changeWorkshopWays({ ...usualWays, rounds: 7 })).ok).toBe(false);
+    for (const bad of [{ value: 7 }, { value: "4" }, { key: "tea" }, { why: " " }])
+      expect((await changeWorkshopWay({ key: "rounds", value: 4, why: "x", ...bad })).ok, JSON.stringify(bad)).toBe(
+        false,
+      );
+    expect((await waysView()).own.rounds).toMatchObject({ why: "Soft boards here", who: "HM" });
+    // ours again needs no reason, and none is kept
+    value(await changeWorkshopWay({ key: "rounds" }));
+    expect(await waysView()).toMatchObject({ ways: { rounds: 3 }, own: {} });
     const view = await jobView(jobId);
     expect(view?.at).toBe("open");
     expect(view?.stages.find((s) => s.name === "open")).toMatchObject({ state: "here", fact: "1 of 19" });

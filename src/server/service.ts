@@ -1,15 +1,15 @@
 import type { Knex } from "knex";
 import { bad, ok, type Result } from "../core/result";
-import type { Entry } from "../core/service";
+import { SCHOOLS, usualWays, type Entry } from "../core/service";
 import { findJob } from "../data/jobs";
 import { addEntries, asideOf, entriesOf, knownEntries } from "../data/journal";
 import { giveRevision, lastKept, revisionOfJob } from "../data/layouts";
 import { findMachine } from "../data/machines";
 import { bookingsOf, cuttingOf, unbook, uncut } from "../data/materials";
-import { keepWays, setJobWays, setPadCurves, setWorkshopWays } from "../data/ways";
+import { keepWays, ownWays, setJobWays, setOwnWays, setPadCurves, setWorkshopWays, workshopWays } from "../data/ways";
 import { check } from "../input/check";
 import { PadCurvesInput } from "../input/materials";
-import { EntryInput, JournalInput, WaysInput } from "../input/service";
+import { EntryInput, JournalInput, WayInput, WaysInput } from "../input/service";
 import { serverProblem } from "./problems";
 import { openJob, writing } from "./write";
 
@@ -79,12 +79,23 @@ async function giveBackOf(tx: Knex, jobId: number, step: string, now: string): P
 }
 const CUT_STEP = "paste:cut";
 
-/** Sets how the workshop works from now on; jobs already begun keep theirs. */
-export async function changeWorkshopWays(body: unknown): Promise<Result<null>> {
-  const checked = check(WaysInput, body);
+/**
+ * Sets one way of the workshop from now on; jobs already begun keep theirs. One of its own needs a written reason; left
+ * out it is ours again.
+ */
+export async function changeWorkshopWay(body: unknown): Promise<Result<null>> {
+  const checked = check(WayInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
+  const { key, value = usualWays[key], why, who } = checked.value;
+  const isOurs = value === usualWays[key];
+  if (!(SCHOOLS[key].options as readonly (readonly [unknown, string])[]).some(([v]) => v === value))
+    return bad(serverProblem.badFields({ value: "Choose one of the schools." }));
+  if (!isOurs && why === "") return bad(serverProblem.badFields({ why: "Write why this is your way." }));
   return writing(async (tx) => {
-    await setWorkshopWays(tx, { ...checked.value });
+    await setWorkshopWays(tx, { ...(await workshopWays(tx)), [key]: value });
+    const { [key]: _, ...others } = await ownWays(tx);
+    const since = new Date().toISOString().slice(0, 10);
+    await setOwnWays(tx, isOurs ? others : { ...others, [key]: { why, who, since } });
     return ok(null);
   });
 }

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { workshopView } from "@/server/views/workshop";
 import { TopBar } from "@/ui/controls/TopBar";
+import { OfflineWords } from "@/ui/offline/OfflineWords";
 import { SettingsForm } from "@/ui/settings/SettingsForm";
 
 export const dynamic = "force-dynamic";
@@ -14,6 +15,7 @@ export default async function SettingsPage() {
       <main className="flex-1 bg-sheet px-4 py-6 sm:px-10">
         <h1 className="text-step leading-9 font-bold">This workshop</h1>
         <SettingsForm start={await workshopView()} />
+        <OfflineWords />
       </main>
     </div>
   );

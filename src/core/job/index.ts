@@ -3,6 +3,7 @@ export { briefHeadline, briefOf, type BriefLadder, type BriefRise, type VerdictB
 export type { Machine } from "./machine";
 export {
   runFact,
+  STAGES,
   STAGE_TITLES,
   standsWords,
   stageAt,

@@ -1,5 +1,16 @@
 export { Journal, SERVICE_STAGES, type Entry, type ServiceStage, type StepState } from "./journal";
-export { SCHOOLS, usualWays, type Ways } from "./ways";
+export {
+  broughtBy,
+  ENOUGH_JOBS,
+  SCHOOLS,
+  usualWays,
+  WAY_PLACES,
+  type Brought,
+  type OwnWay,
+  type OwnWays,
+  type WayPlace,
+  type Ways,
+} from "./ways";
 export type { Ask, ServiceContext, Step } from "./step";
 export { estimateMinutes, nextStep, progressOf, stepsOf, type StageProgress } from "./plan";
 export { BEFORE_SKIPPED, batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";

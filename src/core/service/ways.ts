@@ -107,3 +107,108 @@ export const SCHOOLS: {
     why: "A long die is not reached by one dot; a square one is.",
   },
 };
+
+/** One question as it hangs on the order of work: its stage, a short name, short words for its schools. */
+export interface WayPlace {
+  key: keyof Ways;
+  stage: "strip" | "clean" | "paste" | "close";
+  name: string;
+  short: Readonly<Record<string, string>>;
+  /** The path on which what a school brought is seen. */
+  path: "contact" | "airflow";
+}
+
+/** The questions in the order of work. */
+export const WAY_PLACES: readonly WayPlace[] = [
+  {
+    key: "loosen",
+    stage: "strip",
+    name: "Removing screws",
+    short: { reverse: "reverse", stamped: "stamped", any: "any" },
+    path: "contact",
+  },
+  {
+    key: "fans",
+    stage: "clean",
+    name: "Fan cleaning",
+    short: { "by-grade": "by grade", "always-out": "always out", "in-place": "in place" },
+    path: "airflow",
+  },
+  {
+    key: "solvent",
+    stage: "clean",
+    name: "Solvent",
+    short: { alcohol: "alcohol", wipes: "wipes", remover: "remover" },
+    path: "contact",
+  },
+  {
+    key: "polish",
+    stage: "clean",
+    name: "Bright copper",
+    short: { leave: "leave", polish: "polish" },
+    path: "contact",
+  },
+  {
+    key: "pads",
+    stage: "paste",
+    name: "Pads",
+    short: { "keep-good": "if whole", "always-new": "always new" },
+    path: "contact",
+  },
+  {
+    key: "smallGrease",
+    stage: "paste",
+    name: "Small chips, grease",
+    short: { redo: "redo", leave: "leave" },
+    path: "contact",
+  },
+  {
+    key: "pattern",
+    stage: "paste",
+    name: "Pattern",
+    short: { "by-chip": "by chip", dot: "dot", line: "line", cross: "cross", film: "film" },
+    path: "contact",
+  },
+  {
+    key: "tighten",
+    stage: "close",
+    name: "Tightening",
+    short: { stamped: "stamped", computed: "computed" },
+    path: "contact",
+  },
+  { key: "rounds", stage: "close", name: "Rounds", short: { 2: "two", 3: "three", 4: "four" }, path: "contact" },
+];
+
+/** Why a workshop goes its own way, and who said so. */
+export interface OwnWay {
+  why: string;
+  who: string;
+  /** The day it was chosen. */
+  since: string;
+}
+export type OwnWays = Partial<Record<keyof Ways, OwnWay>>;
+
+/** What a school brought in jobs of this workshop: the change it left on its path, K, middle 90 % of the mean. */
+export interface Brought {
+  value: string;
+  jobs: number;
+  meanK: number;
+  lowK: number;
+  highK: number;
+}
+
+/** Under so many jobs a school says nothing. */
+export const ENOUGH_JOBS = 3;
+
+/** What each school of a question brought, from jobs that were worked by one of them; the one of most jobs first. */
+export function broughtBy(jobs: readonly { value: string; changeK: number }[]): Brought[] {
+  return [...new Set(jobs.map((j) => j.value))]
+    .map((value) => {
+      const own = jobs.filter((j) => j.value === value).map((j) => j.changeK);
+      const meanK = own.reduce((s, k) => s + k, 0) / own.length;
+      const spread = own.length > 1 ? own.reduce((s, k) => s + (k - meanK) ** 2, 0) / (own.length - 1) : 0;
+      const half = 1.645 * Math.sqrt(spread / own.length);
+      return { value, jobs: own.length, meanK, lowK: meanK - half, highK: meanK + half };
+    })
+    .sort((a, b) => b.jobs - a.jobs);
+}

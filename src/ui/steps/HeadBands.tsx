@@ -3,16 +3,22 @@ import { format, parseISO } from "date-fns";
 import { Hourglass, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { waitsWords, type JobHead, type StageName } from "@/core/job";
+import { useEffect } from "react";
+import { STAGES, waitsWords, type JobHead, type StageName } from "@/core/job";
 import { Button } from "@/ui/controls/Button";
 import { money, useMoney } from "@/ui/controls/money";
 import { send } from "@/ui/controls/send";
 import { useAct } from "@/ui/controls/useAct";
+import { keepPages } from "@/ui/offline/keep";
 import { stagePath } from "./paths";
 
 const day = (iso: string) => format(parseISO(iso), "d MMM yyyy");
 /** What a job came back from is told where it is taken in and first run. */
 const FIRST: readonly StageName[] = ["intake", "before", "open"];
+
+/** Stages that are kept of the job at hand, some time after one of them was opened. */
+const KEPT: readonly string[] = [...STAGES, "photos", "heat", "tray", "ways"];
+const KEEP_AFTER_MS = 1500;
 
 /** Under the bar of a job: what it waits for, and what it came back from. */
 export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead; shown: StageName }) {
@@ -20,6 +26,12 @@ export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead
   const currency = useMoney();
   const { act, refusal } = useAct();
   const { waits, cameBack } = head;
+  // the job at hand opens without the server too: all its stages are kept on this device, as they are now
+  const changed = JSON.stringify(head);
+  useEffect(() => {
+    const t = setTimeout(() => keepPages(["/", ...KEPT.map((s) => stagePath(jobId, s))]), KEEP_AFTER_MS);
+    return () => clearTimeout(t);
+  }, [jobId, shown, changed]);
   const goOn = async () => {
     if (await act(() => send("DELETE", `/api/jobs/${jobId}/waits`))) router.refresh();
   };

@@ -1,6 +1,7 @@
 import { handle, jsonBody, respond } from "@/server/respond";
-import { changeWorkshopWays } from "@/server/service";
+import { changeWorkshopWay } from "@/server/service";
 
+/** Sets one way of the workshop, with its reason. */
 export function PUT(request: Request): Promise<Response> {
-  return handle(request, async () => respond(await changeWorkshopWays(await jsonBody(request))));
+  return handle(request, async () => respond(await changeWorkshopWay(await jsonBody(request))));
 }

@@ -87,6 +87,7 @@ function MachineSide({ drawing, machine, served }: MachineSideProps) {
             widthMm={drawing.document.base.widthMm}
             depthMm={drawing.document.base.depthMm}
             pxPerMm={0.86}
+            fluid
           />
         ) : (
           <BaseOutline form={machine.form} pxPerMm={0.78} />

@@ -1,0 +1,48 @@
+import { lanternRow } from "../src/demo/scenario";
+import { expect, test, type Page } from "./journeys";
+
+test.use({ serviceWorkers: "allow" });
+
+/** Whether this device keeps a page. */
+const keeps = (page: Page, path: string) =>
+  page.evaluate(
+    async (p) => Boolean(await (await caches.open("ovrant-pages")).match(new URL(p, location.origin))),
+    path,
+  );
+
+test("the bench and the job at hand, with its stages and its drawing, open and go on without the server", async ({
+  page,
+  app,
+}) => {
+  const job = `/jobs/${lanternRow.findIndex((j) => j.machine.tag === "LR-08") + 1}`;
+  await page.goto("/");
+  await page.goto(`${job}/strip`);
+  for (const path of ["/", `${job}/strip`, `${job}/clean`, `${job}/map`, `${job}/before`])
+    await expect.poll(() => keeps(page, path), { message: path, timeout: 60_000 }).toBe(true);
+
+  app.down();
+  await page.reload();
+  const panel = page.getByRole("complementary", { name: "Step at hand" });
+  await expect(panel.getByRole("heading").first()).toBeVisible();
+  // the next stage, the drawing and the bench open by their links
+  await page.getByRole("link", { name: /^Map/ }).first().click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText(/heat pipe|vapour chamber/i);
+  await page.getByRole("link", { name: "Ovrant, to the bench" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText(/hands/);
+
+  // a step done meanwhile is kept, also over a reload, and says that it waits
+  await page.goto(`${job}/strip`);
+  await panel.getByRole("button", { name: "The heatsink is off" }).click();
+  await expect(page.getByRole("button", { name: /1 step not sent yet/ })).toBeVisible();
+  await page.goto("/");
+  await expect(page.getByRole("button", { name: /1 step not sent yet/ })).toBeVisible();
+  // a page that was never opened says so in words
+  await page.goto("/glossary");
+  await expect(page.getByRole("heading", { name: /server does not answer/ })).toBeVisible();
+
+  await app.up();
+  await page.goto("/");
+  const arrived = () => app.rows("SELECT id FROM journal WHERE job_id = 6 AND step = 'strip:look'").length;
+  await expect.poll(arrived).toBe(1);
+  await expect(page.getByRole("button", { name: /not sent yet/ })).toHaveCount(0);
+});
