@@ -1,7 +1,8 @@
 import type { Metadata } from "next";
 import { ThemeProvider } from "next-themes";
-import { connection } from "next/server";
+import { after, connection } from "next/server";
 import type { ReactNode } from "react";
+import { pageTurn } from "@/server/turns";
 import { troubleNow } from "@/server/health";
 import { workshopOrUsual } from "@/server/views/workshop";
 import { MoneyProvider } from "@/ui/controls/money";
@@ -18,6 +19,8 @@ export const metadata: Metadata = {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await connection();
+  // pages come a few at a time, so that a step of handwork never waits for all of them
+  after(await pageTurn());
   const trouble = await troubleNow();
   const workshop = await workshopOrUsual();
   return (

@@ -24,8 +24,10 @@ export async function stockView(jobId: number | null): Promise<Shelf> {
       cutting?.plan.rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0) ?? 0;
     if (own) cost += costOf(own, (s.widthMm * s.heightMm - rests) / 100);
   }
+  // a job takes paste and pads from the shelf; what cleaning uses is counted from its steps
+  const shown = jobId === null ? lots : lots.filter((l) => l.kind === "paste" || l.kind === "pad");
   const today = new Date().toISOString().slice(0, 10);
-  return { lots, past, sheets: await listSheets(db), bookings, cutting, cost, today };
+  return { lots: shown, past, sheets: await listSheets(db), bookings, cutting, cost, today };
 }
 
 /** So many uses of a lot are listed. */

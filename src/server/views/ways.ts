@@ -4,7 +4,7 @@ import { database } from "../../data/connection";
 import { ownWays, padCurves, waysOfJobs, workshopWays } from "../../data/ways";
 
 /** So many closed jobs are looked at for what each school brought. */
-const MOST_JOBS = 400;
+const MOST_JOBS = 120;
 
 export interface WaysView {
   ways: Ways;
