@@ -33,7 +33,8 @@ interface Model {
 }
 
 /**
- * Fills the database of this process with a large workshop, copied from the made-up playhouse: machines, jobs with both runs (60 samples
+ * Fills the database of this process with a large workshop, copied from the made-up playhouse: machines, jobs with
+ * both runs (60 samples
  * each) and their verdicts, journals, drawings by model, lots. Triggers and all, as if it had been worked with.
  */
 export async function fill(path: string, size: Size): Promise<void> {

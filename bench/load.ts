@@ -28,7 +28,8 @@ const entry = (client: number, n: number) => ({
 });
 
 /**
- * `npm run bench -- load [scale]`: twenty clients at once, fifty requests each, on the large workshop: pages of lists and
+ * `npm run bench -- load [scale]`: twenty clients at once, fifty requests each, on the large workshop: pages of lists
+ * and
  * jobs, steps of handwork, lots. None may fail; the journal answers quickly whatever else goes on. Needs a build.
  */
 export async function benchLoad(args: string[]): Promise<void> {

@@ -46,7 +46,11 @@ export default async function BenchPage() {
             </span>
           ) : null}
         </h1>
-        {view.items.length === 0 ? <EmptyBench next={view.due[0] ?? null} /> : <Mat items={view.items} />}
+        {view.items.length === 0 ? (
+          <EmptyBench next={view.due[0] ?? null} first={view.empty} />
+        ) : (
+          <Mat items={view.items} />
+        )}
         {more > 0 ? (
           <p className="bg-sheet px-4 text-lead sm:px-10">
             <Link prefetch={false} href="/machines" className="link inline-flex min-h-11 items-center">

@@ -3,7 +3,7 @@ import { dayAfter } from "../../core/upkeep";
 import { database } from "../../data/connection";
 import { drawingsOfMachines } from "../../data/drawings";
 import { checksDue } from "../../data/jobs";
-import { dueMachines } from "../../data/machines";
+import { dueMachines, hasMachines } from "../../data/machines";
 import { openCounts, openJobs, withMachines, type OpenCounts } from "../../data/stands";
 import { catchUp, standsOfJobs } from "./stands";
 
@@ -11,6 +11,8 @@ export interface BenchView {
   /** What lies on the mat, hands first; more than so many stand on the rack. */
   items: (BenchItem & { drawing: DrawingRef | null })[];
   counts: OpenCounts;
+  /** Nothing was ever taken in. */
+  empty: boolean;
   /** Dates that hang from the edge: the latest of all first, then those to come. */
   due: DueDate[];
   /** Late ones that do not hang there. */
@@ -44,7 +46,8 @@ export async function benchView(): Promise<BenchView> {
     const drawing = own.at === "before" ? null : (drawings.get(machine.id) ?? null);
     return [{ ...benchItem(machine, job, own), drawing }];
   });
-  return { items, counts: await openCounts(db), ...(await edgeOf()) };
+  const counts = await openCounts(db);
+  return { items, counts, empty: items.length === 0 && !(await hasMachines(db)), ...(await edgeOf()) };
 }
 
 /** The dates on the bench edge, a bounded number whatever is stored. */

@@ -93,7 +93,15 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
       </div>
       <aside className="flex flex-col border-l-[1.5px] border-line bg-sheet">
         {asked[0] ? <Ask column={asked[0]} onChoose={(told) => choose(asked[0]?.heading ?? "", told)} /> : null}
-        <div className="flex-1 px-5 pt-4">
+        <div
+          className="flex-1 px-5 pt-4"
+          onKeyDown={(e) => {
+            // Enter in a field does what the main button says
+            if (e.key !== "Enter" || !(e.target instanceof HTMLInputElement) || doubt || sending !== null) return;
+            e.preventDefault();
+            void store(false);
+          }}
+        >
           <Conditions
             draft={draft}
             onChange={setDraft}

@@ -320,7 +320,7 @@ function PartInHand({ work, revision, layout }: PartInHandProps) {
               {revision.open ? ", open" : ""}
             </span>
           </h2>
-          <PartsList follow parts={layout.parts} selected={selected} onSelect={(id) => pick(id)} />
+          <PartsList follow grouped parts={layout.parts} selected={selected} onSelect={(id) => pick(id)} />
         </>
       )}
     </div>

@@ -2,7 +2,7 @@ import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { mapSentence } from "@/core/cooling";
-import { CoolingMap } from "@/core/drawing";
+import { CoolingMap, newPart } from "@/core/drawing";
 import { tessalyK15Layout } from "@/samples/layouts";
 import { router } from "@/testing/screen";
 import { LensTabs } from "./LensTabs";
@@ -80,5 +80,24 @@ describe("the parts as a list", () => {
     await user.click(buttons[2] as HTMLElement);
     await user.keyboard("{/Shift}");
     expect(onSelect.mock.calls.map((c: unknown[]) => c[1])).toEqual([false, true]);
+  });
+});
+
+describe("alike parts in the list", () => {
+  it("stand as one row that opens; a picked one is seen by itself", async () => {
+    const screws = [1, 2, 3].map((i) => ({ ...newPart("screw", `s${i}`, "", 10 * i, 10), stamp: "" }));
+    const parts = [newPart("blower", "b", "B1", 60, 60), ...screws];
+    const list = (selected: string[]) => (
+      <PartsList grouped parts={parts} selected={new Set(selected)} onSelect={() => undefined} />
+    );
+    const { rerender } = render(list([]));
+    const rows = () => screen.getAllByRole("button").map((b) => b.textContent);
+    expect(rows()).toHaveLength(2);
+    expect(rows()[1]).toMatch(/^3 ×/);
+    rerender(list(["s2"]));
+    expect(rows()).toHaveLength(4);
+    rerender(list([]));
+    await userEvent.click(screen.getByRole("button", { expanded: false }));
+    expect(rows()).toHaveLength(4);
   });
 });

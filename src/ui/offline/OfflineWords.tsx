@@ -14,10 +14,10 @@ export function OfflineWords() {
       </h2>
       <p className="mt-1 text-lead text-ink-2">
         {can
-          ? "This device keeps the bench and the jobs opened on it: they open and go on while the server does not answer. " +
-            "What is done meanwhile is sent later."
-          : "This browser keeps no pages at this address: it does so on the machine Ovrant runs on, or over TLS. Steps " +
-            "that are done while the server does not answer are kept all the same, as long as the page stays open."}
+          ? "This device keeps the bench and the jobs opened on it: they open and go on while the server does not " +
+            "answer. What is done meanwhile is sent later."
+          : "This browser keeps no pages at this address: it does so on the machine Ovrant runs on, or over TLS. " +
+            "Steps that are done while the server does not answer are kept all the same, while the page is open."}
       </p>
     </section>
   );

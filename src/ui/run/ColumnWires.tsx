@@ -1,5 +1,6 @@
 "use client";
-import { useEffect, useRef } from "react";
+import { ChevronDown, ChevronUp } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
 import { Pick } from "@/ui/controls/Pick";
 import type { Role } from "@/core/log";
 import type { ColumnView } from "@/workers/logSession";
@@ -23,6 +24,8 @@ export function ColumnWires({
   onChoose?: (heading: string, role: Role) => void;
 }) {
   const [first, row] = useAskedRow(columns);
+  const [open, setOpen] = useState(false);
+  const rows = bundled(columns, open);
   return (
     <table className="w-full border-collapse text-left">
       <caption className="sr-only">Columns of the log and what each was taken for</caption>
@@ -40,58 +43,126 @@ export function ColumnWires({
         </tr>
       </thead>
       <tbody>
-        {columns.map((c) => {
-          const asked = !c.sure;
-          const out = c.role === "none" && c.sure;
-          return (
-            <tr
-              key={c.index}
-              ref={c.index === first ? row : undefined}
-              className={asked ? "bg-caution-wash text-caution-ink" : ""}
-            >
-              <th
-                scope="row"
-                className={`max-w-44 truncate border-l-[5px] py-0 pl-3.75 font-num text-note
-                  font-medium ${asked ? "border-caution" : "border-transparent"} ${out ? "text-ink-2" : ""}`}
-                title={c.heading}
-              >
-                {c.heading}
-              </th>
-              <td
-                className={`num hidden max-w-27.5 truncate pr-3 text-right text-note sm:table-cell
-                  ${out ? "text-ink-2" : ""}`}
-              >
-                {c.first}
-              </td>
-              <td className="hidden w-23 md:table-cell">
-                <Shape points={c.shape} time={c.role === "time"} faint={out} />
-              </td>
-              <td className="w-18.5 p-0">
-                <Wire asked={asked} out={out} colour={wireColour(c.role)} />
-              </td>
-              <td className="py-0 pl-3">
-                {onChoose ? (
-                  <RoleSelect c={c} onChoose={onChoose} asked={asked} out={out} />
-                ) : (
-                  <span className={`text-body leading-8.5 ${out ? "text-ink-2" : "font-strong"}`}>
-                    {roleName(c.role)}
-                  </span>
-                )}
-              </td>
-              <td className="hidden max-w-37.5 truncate py-0 text-note lg:table-cell">
-                {c.note || (c.role === "time" ? "elapsed" : c.unit)}
-              </td>
-              <td
-                className={`hidden py-0 pr-4 text-right text-note whitespace-nowrap min-[1440px]:table-cell
-                  ${asked ? "" : "text-ink-2"}`}
-              >
-                {asked ? "asked" : WHY[c.why]}
-              </td>
-            </tr>
-          );
-        })}
+        {rows.map((r) =>
+          "cores" in r ? (
+            <CoresRow key="cores" cores={r.cores} open={open} onOpen={() => setOpen(!open)} />
+          ) : (
+            <ColumnRow key={r.index} c={r} row={r.index === first ? row : undefined} onChoose={onChoose} />
+          ),
+        )}
       </tbody>
     </table>
+  );
+}
+
+/** Columns in their order; cores that are clear are one bundle of wires, with the cores after it where it is open. */
+function bundled(columns: readonly ColumnView[], open: boolean): (ColumnView | { cores: ColumnView[] })[] {
+  const cores = columns.filter((c) => c.sure && CORE.test(c.role));
+  if (cores.length < FEWEST_CORES) return [...columns];
+  return columns.flatMap((c) => {
+    if (!cores.includes(c)) return [c];
+    return c === cores[0] ? [{ cores }, ...(open ? cores : [])] : [];
+  });
+}
+const CORE = /^cpu\.core\d+\./;
+/** Fewer cores than these stand each by itself. */
+const FEWEST_CORES = 3;
+
+/** The cores as one bundle of wires that opens. */
+function CoresRow({ cores, open, onOpen }: { cores: readonly ColumnView[]; open: boolean; onOpen: () => void }) {
+  const [first, last] = [cores[0], cores.at(-1)];
+  return (
+    <tr>
+      <th
+        scope="row"
+        className="max-w-44 truncate border-l-[5px] border-transparent py-0 pl-3.75 font-num text-note font-medium"
+      >
+        {first?.heading}
+        {"\u2009\u2026\u2009"}
+        {last?.heading}
+      </th>
+      <td className="num hidden pr-3 text-right text-note sm:table-cell">{first?.first}</td>
+      <td className="hidden w-23 md:table-cell">
+        {first ? <Shape points={first.shape} time={false} faint={false} /> : null}
+      </td>
+      <td className="w-18.5 p-0">
+        <svg aria-hidden width={74} height={36} className="block">
+          {[-8, -4, 0, 4, 8].map((y) => (
+            <path
+              key={y}
+              d={`M0 ${18 + y}C24 ${18 + y} 28 18 44 18H74`}
+              fill="none"
+              stroke={wireColour(first?.role ?? "none")}
+              strokeWidth={1.8}
+            />
+          ))}
+        </svg>
+      </td>
+      <td className="py-0 pl-3">
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={onOpen}
+          className="flex min-h-9 items-center gap-1.5 px-1.5 text-body font-strong hover:underline"
+        >
+          {cores.length} cores {open ? <ChevronUp aria-hidden size={16} /> : <ChevronDown aria-hidden size={16} />}
+        </button>
+      </td>
+      <td className="hidden text-note lg:table-cell">°C</td>
+      <td className="hidden py-0 pr-4 text-right text-note text-ink-2 min-[1440px]:table-cell">as a bundle</td>
+    </tr>
+  );
+}
+
+interface ColumnRowProps {
+  c: ColumnView;
+  row: React.RefObject<HTMLTableRowElement | null> | undefined;
+  onChoose: ((heading: string, role: Role) => void) | undefined;
+}
+
+/** One column: its heading, its shape, its wire and what it is taken for. */
+function ColumnRow({ c, row, onChoose }: ColumnRowProps) {
+  const asked = !c.sure;
+  const out = c.role === "none" && c.sure;
+  return (
+    <tr ref={row} className={asked ? "bg-caution-wash text-caution-ink" : ""}>
+      <th
+        scope="row"
+        className={`max-w-44 truncate border-l-[5px] py-0 pl-3.75 font-num text-note
+                  font-medium ${asked ? "border-caution" : "border-transparent"} ${out ? "text-ink-2" : ""}`}
+        title={c.heading}
+      >
+        {c.heading}
+      </th>
+      <td
+        className={`num hidden max-w-27.5 truncate pr-3 text-right text-note sm:table-cell
+                  ${out ? "text-ink-2" : ""}`}
+      >
+        {c.first}
+      </td>
+      <td className="hidden w-23 md:table-cell">
+        <Shape points={c.shape} time={c.role === "time"} faint={out} />
+      </td>
+      <td className="w-18.5 p-0">
+        <Wire asked={asked} out={out} colour={wireColour(c.role)} />
+      </td>
+      <td className="py-0 pl-3">
+        {onChoose ? (
+          <RoleSelect c={c} onChoose={onChoose} asked={asked} out={out} />
+        ) : (
+          <span className={`text-body leading-8.5 ${out ? "text-ink-2" : "font-strong"}`}>{roleName(c.role)}</span>
+        )}
+      </td>
+      <td className="hidden max-w-37.5 truncate py-0 text-note lg:table-cell">
+        {c.note || (c.role === "time" ? "elapsed" : c.unit)}
+      </td>
+      <td
+        className={`hidden py-0 pr-4 text-right text-note whitespace-nowrap min-[1440px]:table-cell
+                  ${asked ? "" : "text-ink-2"}`}
+      >
+        {asked ? "asked" : WHY[c.why]}
+      </td>
+    </tr>
   );
 }
 

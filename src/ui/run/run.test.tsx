@@ -207,3 +207,20 @@ describe("a log on its way in", () => {
     expect(alert.textContent).toMatch(/No column holds a time.*line 3.*Look at the headings/s);
   });
 });
+
+describe("cores of a log", () => {
+  const core = (i: number, sure = true): ColumnView =>
+    ({ ...column({}), heading: `Core ${i}`, index: i, role: `cpu.core${i}.temperature`, sure }) as ColumnView;
+  const heads = () => screen.getAllByRole("rowheader").map((h) => h.textContent?.replace(/\s+/g, " "));
+
+  it("are one bundle of wires that opens; one that is asked about stands by itself", async () => {
+    render(<ColumnWires columns={[core(0), core(1), core(2, false), core(3)]} onChoose={() => undefined} />);
+    expect(heads()).toEqual(["Core 0 … Core 3", "Core 2"]);
+    await userEvent.click(screen.getByRole("button", { name: "3 cores" }));
+    expect(heads()).toEqual(["Core 0 … Core 3", "Core 0", "Core 1", "Core 2", "Core 3"]);
+  });
+  it("two of them are no bundle", () => {
+    render(<ColumnWires columns={[core(0), core(1)]} onChoose={() => undefined} />);
+    expect(heads()).toEqual(["Core 0", "Core 1"]);
+  });
+});

@@ -59,11 +59,13 @@ export function WaysScreen(p: Props) {
   );
 }
 
+const [FIRST] = WAY_PLACES as readonly [WayPlace, ...WayPlace[]];
+
 /** The picked question, the school picked of it, and how it is kept. */
 function useWays({ ways, own }: Props) {
   const router = useRouter();
   const [at, setAt] = useState(0);
-  const place = WAY_PLACES[at] ?? (WAY_PLACES[0] as WayPlace);
+  const place = WAY_PLACES[at] ?? FIRST;
   const [chosen, setChosen] = useState<string | null>(null);
   const [why, setWhy] = useState<string | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
