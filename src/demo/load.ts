@@ -6,6 +6,7 @@ import { findPhases, layoutOf, readTable, toRun } from "../core/log";
 import { renderLog, simulate, type RigMachine } from "../core/rig";
 import { closeJob, addJob } from "../data/jobs";
 import { addMachine, hasMachines, setDue } from "../data/machines";
+import { keepWays } from "../data/ways";
 import { addEntries } from "../data/journal";
 import { addRun, type RunKind } from "../data/runs";
 import { addLayout, addRevision, giveRevision } from "../data/layouts";
@@ -70,7 +71,8 @@ async function storeDemo(db: Knex, today: Date): Promise<number[] | null> {
     }
     if (drawn !== undefined && job.before && (job.closed || job.lived)) {
       const document = demoLayouts().find((l) => l.model === job.machine.model && l.variant === job.machine.variant);
-      if (document)
+      if (document) {
+        await keepWays(db, jobId);
         await addEntries(
           db,
           jobId,
@@ -80,6 +82,7 @@ async function storeDemo(db: Knex, today: Date): Promise<number[] | null> {
           ),
           opened,
         );
+      }
     }
     if (job.before && job.after) pairs.push(jobId);
     if (job.closed) closed.push(jobId);

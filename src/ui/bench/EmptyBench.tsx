@@ -54,7 +54,7 @@ const STEPS = [
     title: "Open, clean, paste, close",
     say: "Step by step on its own drawing. What goes out comes back, screw by screw.",
     picture: (
-      <div className="grid size-33 scale-150 place-items-center">
+      <div className="grid size-40 scale-200 place-items-center">
         <SchoolPicture of="tighten" value="stamped" />
       </div>
     ),
@@ -63,7 +63,7 @@ const STEPS = [
     title: "Run again, read the verdict",
     say: "The second log against the first, at matched conditions: paste or airflow, how sure, and what to do next.",
     picture: (
-      <div className="scale-115">
+      <div className="origin-bottom-left scale-140">
         <SmallPair
           ladder={{
             chip: "cpu",

@@ -61,7 +61,7 @@ function bundled(columns: readonly ColumnView[], open: boolean): (ColumnView | {
   if (cores.length < FEWEST_CORES) return [...columns];
   return columns.flatMap((c) => {
     if (!cores.includes(c)) return [c];
-    return c === cores[0] ? [{ cores }, ...(open ? cores : [])] : [];
+    return [...(c === cores[0] ? [{ cores }] : []), ...(open ? [c] : [])];
   });
 }
 const CORE = /^cpu\.core\d+\./;

@@ -209,8 +209,13 @@ describe("a log on its way in", () => {
 });
 
 describe("cores of a log", () => {
-  const core = (i: number, sure = true): ColumnView =>
-    ({ ...column({}), heading: `Core ${i}`, index: i, role: `cpu.core${i}.temperature`, sure }) as ColumnView;
+  const core = (i: number, sure = true): ColumnView => ({
+    ...column({}),
+    heading: `Core ${i}`,
+    index: i,
+    role: `cpu.core${i}.temperature`,
+    sure,
+  });
   const heads = () => screen.getAllByRole("rowheader").map((h) => h.textContent?.replace(/\s+/g, " "));
 
   it("are one bundle of wires that opens; one that is asked about stands by itself", async () => {

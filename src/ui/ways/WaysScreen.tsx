@@ -20,10 +20,9 @@ interface Props {
   brought: Record<keyof Ways, Brought[]>;
 }
 
-const PIPES: readonly (readonly WayPlace["stage"][])[] = [
-  ["strip", "clean"],
-  ["paste", "close"],
-];
+/** The order of work runs along two pipes, so many questions on the first. */
+const ON_FIRST = 5;
+const PIPES = [WAY_PLACES.slice(0, ON_FIRST), WAY_PLACES.slice(ON_FIRST)];
 
 /** The workshop's ways, hung on the pipe in the order of work; the picked question below, with its reasons. */
 export function WaysScreen(p: Props) {
@@ -39,9 +38,9 @@ export function WaysScreen(p: Props) {
         <span className="font-regular text-ink-2">Each job keeps the ways it was begun with, and may differ.</span>
       </h1>
       <div className="mat flex flex-col gap-6 border-y-[1.5px] border-line px-4 py-5 sm:px-10">
-        {PIPES.map((stages) => (
-          <Pipe key={stages.join()} stages={stages}>
-            {WAY_PLACES.filter((w) => stages.includes(w.stage)).map((w) => (
+        {PIPES.map((places) => (
+          <Pipe key={places[0]?.key} stages={[...new Set(places.map((w) => w.stage))]}>
+            {places.map((w) => (
               <Question
                 key={w.key}
                 place={w}
