@@ -47,7 +47,8 @@ test("a pair whose verdict was never given, or is of runs that changed since, is
   const app = await App.start("demo");
   try {
     await page.goto(`${app.url}/machines`);
-    await page.getByRole("link", { name: /LR-03/ }).click();
+    await page.getByRole("button", { name: /LR-03/ }).click();
+    await page.getByRole("link", { name: "History" }).click();
     await page.waitForURL(/machines\/\d+/);
     const job = (await page.locator("main table a").first().getAttribute("href")) ?? "";
     const id = /jobs\/(\d+)/.exec(job)?.[1] ?? "";

@@ -1,6 +1,7 @@
 import { spawn, execFileSync } from "node:child_process";
 import { mkdirSync, rmSync } from "node:fs";
 import { parseArgs } from "node:util";
+import { lanternRow } from "../src/demo/scenario";
 import { chromium, type Page } from "@playwright/test";
 import sharp from "sharp";
 
@@ -30,7 +31,8 @@ interface Shot {
 
 const shots: Shot[] = [
   { name: "bench", at: { path: "/" } },
-  { name: "machine", at: { tag: "LR-02", stage: "machine" } },
+  { name: "rack", at: { path: "/machines" } },
+  { name: "ways", at: { path: "/ways" } },
   {
     name: "import",
     at: { tag: "LR-08", stage: "after" },
@@ -51,7 +53,6 @@ const shots: Shot[] = [
       await page.getByRole("heading", { name: /Time constants/ }).waitFor();
     },
   },
-  { name: "run", at: { tag: "LR-03", stage: "after" } },
   { name: "map", at: { tag: "LR-02", stage: "map" } },
   { name: "heat", at: { tag: "LR-02", stage: "heat" } },
   { name: "editor", at: { tag: "LR-14", stage: "map" }, act: traced },
@@ -66,12 +67,12 @@ const shots: Shot[] = [
   },
   { name: "verdict-mixed", at: { tag: "LR-03", stage: "verdict" } },
   { name: "verdict-none", at: { tag: "LR-13", stage: "verdict" } },
-  { name: "open", at: { tag: "LR-03", stage: "open" }, act: opened },
-  { name: "inspect", at: { tag: "LR-03", stage: "strip" }, act: inspected },
-  { name: "pads", at: { tag: "LR-03", stage: "paste" }, act: padded },
-  { name: "paste", at: { tag: "LR-03", stage: "paste" }, act: pasted },
+  { name: "open", at: { tag: "LR-14", stage: "open" }, act: opened },
+  { name: "inspect", at: { tag: "LR-14", stage: "strip" }, act: inspected },
+  { name: "pads", at: { tag: "LR-14", stage: "paste" }, act: padded },
+  { name: "paste", at: { tag: "LR-14", stage: "paste" }, act: pasted },
   { name: "materials", at: { path: "/materials" } },
-  { name: "close-up", at: { tag: "LR-03", stage: "close" }, act: closing },
+  { name: "close-up", at: { tag: "LR-14", stage: "close" }, act: closing },
 ];
 
 /** A photo made of the drawing itself, a little askew, squared up and laid under; the first parts traced on it. */
@@ -253,7 +254,7 @@ async function main(): Promise<void> {
       });
       await context.addInitScript((theme) => localStorage.setItem("theme", theme), asked.theme);
       const page = await context.newPage();
-      await page.goto(base + (await pathOf(page, shot.at)));
+      await page.goto(base + pathOf(shot.at));
       await page.waitForLoadState("networkidle");
       await shot.act?.(page);
       await page.waitForTimeout(400);
@@ -266,14 +267,11 @@ async function main(): Promise<void> {
   }
 }
 
-async function pathOf(page: Page, at: Shot["at"]): Promise<string> {
+function pathOf(at: Shot["at"]): string {
   if ("path" in at) return at.path;
-  await page.goto(`${base}/machines`);
-  await page.getByRole("link", { name: new RegExp(at.tag) }).click();
-  await page.waitForURL(/machines\/\d+/);
-  if (at.stage === "machine") return new URL(page.url()).pathname;
-  const href = (await page.locator("main table a").first().getAttribute("href")) ?? "";
-  return href.replace(/[^/]+$/, at.stage);
+  // machines and jobs are numbered as the scenario has them
+  const n = lanternRow.findIndex((j) => j.machine.tag === at.tag) + 1;
+  return at.stage === "machine" ? `/machines/${n}` : `/jobs/${n}/${at.stage}`;
 }
 
 await main();
