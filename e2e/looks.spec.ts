@@ -16,7 +16,7 @@ function views(): Record<string, string> {
     mixed: stage("LR-03", "verdict"),
     none: stage("LR-13", "verdict"),
     run: stage("LR-03", "after"),
-    drop: stage("LR-08", "after"),
+    drop: stage("LR-14", "before"),
     alone: stage("LR-03", "before?view=alone"),
     map: stage("LR-02", "map"),
     heat: stage("LR-02", "heat"),

@@ -35,9 +35,9 @@ const shots: Shot[] = [
   { name: "ways", at: { path: "/ways" } },
   {
     name: "import",
-    at: { tag: "LR-08", stage: "after" },
+    at: { tag: "LR-14", stage: "before" },
     act: async (page) => {
-      await page.setInputFiles("input[type=file]", "demo-files/lr08-after.csv");
+      await page.setInputFiles("input[type=file]", "demo-files/lr14-before.csv");
       await page.getByRole("heading", { name: /rows read/ }).waitFor();
       await page.getByLabel("Room, start").fill("21.5");
       await page.getByLabel("Room, end").fill("21.5");

@@ -74,7 +74,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
       <div className="flex min-w-0 flex-col bg-sheet">
         <ReadHead summary={summary} asked={asked} read={read} log={log} />
         <div
-          className="max-h-67 overflow-y-auto border-b-[1.5px] border-line"
+          className="max-h-64 overflow-y-auto border-b-[1.5px] border-line"
           tabIndex={0}
           role="region"
           aria-label="Columns of the log"
