@@ -12,7 +12,7 @@ import { jobOn, temporaryDatabase } from "../testing/bed";
 import { openAgain } from "./machines";
 import { bookMaterial, newLot } from "./materials";
 import { benchView } from "./views/bench";
-import { jobView } from "./views/job";
+import { jobView, standsNow } from "./views/job";
 import { stockView } from "./views/materials";
 import { serviceStage } from "./views/service";
 import { waysView } from "./views/ways";
@@ -165,6 +165,9 @@ describe("the journal on the server", () => {
       waits: "Waits to be opened",
       button: "Open",
     });
+    // half stripped nothing is found yet: how far the steps have come is no finding
+    await keepEntries(jobId, { entries: [entry("strip:battery", { stage: "strip", value: "fine" })] });
+    expect((await standsNow(jobId))?.found).toBe("");
   });
 
   it("tells the time earlier jobs of the model took, and nothing of a run that is not there", async () => {

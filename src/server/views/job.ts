@@ -46,6 +46,8 @@ export interface JobView {
   at: StageName;
   /** What every page of it says. */
   head: JobHead;
+  /** What was found inside, once it was looked at whole; empty before. */
+  found: string;
   service: ServiceFacts;
 }
 
@@ -93,7 +95,7 @@ export async function jobView(id: number): Promise<JobView | null> {
     drawn > 0,
   );
   const head = { closed: job.closedAt !== null, waits: job.waits, cameBack: await cameBackOf(job) };
-  return { job, machine, runs, verdict, stages, at, head, service };
+  return { job, machine, runs, verdict, stages, at, head, found, service };
 }
 
 /** What was said and done in the job a job came back from; null where it is a first one. */
@@ -129,6 +131,6 @@ export async function standsNow(id: number): Promise<JobStands | null> {
     beforeFact: view.runs.before ? fact("before") : "",
     verdict: view.verdict && briefOf(view.verdict.id, view.verdict.result),
     timesS: Object.fromEntries(SERVICE_STAGES.map((s) => [s, journal.seconds(s)] as const).filter(([, t]) => t > 0)),
-    found: fact("strip"),
+    found: view.found,
   };
 }
