@@ -22,6 +22,8 @@ test("the bench and the job at hand, with its stages and its drawing, open and g
 
   app.down();
   await page.reload();
+  // it says that it is kept, and not of now
+  await expect(page.locator("html")).toHaveAttribute("data-kept", "");
   const panel = page.getByRole("complementary", { name: "Step at hand" });
   await expect(panel.getByRole("heading").first()).toBeVisible();
   // the next stage, the drawing and the bench open by their links
@@ -42,6 +44,7 @@ test("the bench and the job at hand, with its stages and its drawing, open and g
 
   await app.up();
   await page.goto("/");
+  await expect(page.locator("html")).not.toHaveAttribute("data-kept");
   const arrived = () => app.rows("SELECT id FROM journal WHERE job_id = 6 AND step = 'strip:look'").length;
   await expect.poll(arrived).toBe(1);
   await expect(page.getByRole("button", { name: /not sent yet/ })).toHaveCount(0);

@@ -20,16 +20,25 @@ declare const self: ServiceWorkerGlobalScope;
 /** Pages that were opened, or asked to be kept: the bench and the jobs at hand. */
 const PAGES = "ovrant-pages";
 const DAYS = 24 * 3600;
-/** After so long without an answer a kept page is shown, s. */
-const PATIENCE_S = 4;
+/** After so long without an answer a kept page is shown, s: a server that is only busy answers before. */
+const PATIENCE_S = 20;
 
 const good = () => new CacheableResponsePlugin({ statuses: [200] });
 const pages = new NetworkFirst({
   cacheName: PAGES,
   networkTimeoutSeconds: PATIENCE_S,
   matchOptions: { ignoreVary: true },
-  plugins: [good(), new ExpirationPlugin({ maxEntries: 160, maxAgeSeconds: 14 * DAYS })],
+  plugins: [
+    good(),
+    new ExpirationPlugin({ maxEntries: 160, maxAgeSeconds: 14 * DAYS }),
+    // a kept page is of another time than now, and says so
+    { cachedResponseWillBeUsed: async ({ cachedResponse }) => (cachedResponse ? marked(cachedResponse) : null) },
+  ],
 });
+async function marked(kept: Response): Promise<Response> {
+  const html = (await kept.text()).replace("<html", '<html data-kept=""');
+  return new Response(html, { status: kept.status, headers: { "content-type": "text/html; charset=utf-8" } });
+}
 const pictures = new StaleWhileRevalidate({
   cacheName: "ovrant-pictures",
   plugins: [good(), new ExpirationPlugin({ maxEntries: 200, maxAgeSeconds: 30 * DAYS })],
@@ -90,5 +99,8 @@ async function kept(url: string): Promise<void> {
   for (const picture of new Set(shown))
     if (!(await drawn.match(picture))) await drawn.add(picture).catch(() => undefined);
 }
+
+// pages of another build want its files, which are gone
+self.addEventListener("activate", (event) => event.waitUntil(caches.delete(PAGES)));
 
 serwist.addEventListeners();
