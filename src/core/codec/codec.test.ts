@@ -234,7 +234,8 @@ describe("a hostile SVG", () => {
   });
   it("that declares entities is refused; a plain DOCTYPE is passed over", () => {
     const plain =
-      '<?xml version="1.0"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd">';
+      '<?xml version="1.0"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" ' +
+      '"http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd">';
     expect(code(svg(rect, plain))).toBe("read");
     for (const bad of [
       '<!DOCTYPE svg [<!ENTITY x "boom">]>',
