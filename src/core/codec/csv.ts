@@ -53,7 +53,6 @@ function detail(p: Part): string {
 
 /** A cell as CSV, with formulas defused: a cell that a table would run starts with an apostrophe. */
 export function csvCell(text: string): string {
-  // eslint-disable-next-line no-control-regex -- those are what is looked for
   const safe = /^[=+\-@\u0000-\u001f\u007f]/.test(text) && !/^-?\d+(\.\d+)?$/.test(text) ? `'${text}` : text;
   return /[",\n\r;]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 }
