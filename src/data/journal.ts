@@ -100,10 +100,13 @@ export async function asideOf(db: Knex, jobId: number): Promise<number> {
   return row?.n ?? 0;
 }
 
-/** Takes in what came after a job was closed. */
-export async function takeIn(db: Knex, jobId: number): Promise<void> {
-  if ((await db("journal").where({ job_id: jobId, aside: true }).update({ aside: false })) > 0)
-    await keepCleanings(db, jobId);
+/** Takes in what came after a job was closed; gives it back in its order. */
+export async function takeIn(db: Knex, jobId: number): Promise<Entry[]> {
+  const entries = (await placed(db).where({ job_id: jobId, aside: true })).map(fromRow);
+  if (entries.length === 0) return [];
+  await db("journal").where({ job_id: jobId, aside: true }).update({ aside: false });
+  await keepCleanings(db, jobId);
+  return entries;
 }
 
 /** SQLite counts the rows of a table as they come. */

@@ -16,6 +16,7 @@ import { takeIn } from "../data/journal";
 import { addMachine, findMachine, machineByTag, setDue } from "../data/machines";
 import { check } from "../input/check";
 import { DueInput, IntakeInput, JobInput, WaitsInput } from "../input/machine";
+import { giveBackUndone } from "./giveBack";
 import { serverProblem } from "./problems";
 import { AGAIN_MS, openJob, writing } from "./write";
 
@@ -83,7 +84,7 @@ export async function openAgain(jobId: number): Promise<Result<null>> {
     if (!job.ok) return job;
     await reopenJob(tx, jobId);
     // what came from a device meanwhile counts from now on
-    await takeIn(tx, jobId);
+    await giveBackUndone(tx, jobId, await takeIn(tx, jobId), new Date().toISOString());
     return ok(null);
   });
 }

@@ -127,6 +127,12 @@ describe("the journal on the server", () => {
     // its answer was lost and it comes once more
     value(await keepEntries(jobId, { entries: [undone] }));
     expect(await booked()).toEqual(["paste:p5"]);
+    // one that comes after closing gives back once the job is opened again
+    await closeJob(await database(), jobId, "", new Date().toISOString());
+    value(await keepEntries(jobId, { entries: [entry("paste:p5", { stage: "paste", act: "undone" })] }));
+    expect(await booked()).toEqual(["paste:p5"]);
+    value(await openAgain(jobId));
+    expect(await booked()).toEqual([]);
   });
 
   it("gives a job the drawing its steps name, fixes its ways, and moves its stage on the bench", async () => {

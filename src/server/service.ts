@@ -1,15 +1,14 @@
-import type { Knex } from "knex";
 import { bad, ok, type Result } from "../core/result";
 import { SCHOOLS, usualWays, type Entry } from "../core/service";
 import { findJob } from "../data/jobs";
 import { addEntries, asideOf, entriesOf, knownEntries } from "../data/journal";
 import { giveRevision, lastKept, revisionOfJob } from "../data/layouts";
 import { findMachine } from "../data/machines";
-import { bookingsOf, cuttingOf, unbook, uncut } from "../data/materials";
 import { keepWays, ownWays, setJobWays, setOwnWays, setPadCurves, setWorkshopWays, workshopWays } from "../data/ways";
 import { check } from "../input/check";
 import { PadCurvesInput } from "../input/materials";
 import { EntryInput, JournalInput, WayInput, WaysInput } from "../input/service";
+import { giveBackUndone } from "./giveBack";
 import { serverProblem } from "./problems";
 import { openJob, writing } from "./write";
 
@@ -48,7 +47,7 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
     const now = new Date().toISOString();
     // by arrival, never by the device's clock: what comes after closing is set aside, whenever it was done
     await addEntries(tx, jobId, fresh, now, late);
-    if (!late) for (const e of fresh) if (e.act === "undone") await giveBackOf(tx, jobId, e.step, now);
+    if (!late) await giveBackUndone(tx, jobId, fresh, now);
     return ok({ entries: await entriesOf(tx, jobId), refused, aside: await asideOf(tx, jobId) });
   });
 }
@@ -69,15 +68,6 @@ const idIn = (plain: unknown): string =>
   typeof plain === "object" && plain !== null && "id" in plain && typeof plain.id === "string"
     ? plain.id.slice(0, 40)
     : "";
-
-/** What a step had booked or cut goes back with it. */
-async function giveBackOf(tx: Knex, jobId: number, step: string, now: string): Promise<void> {
-  for (const b of await bookingsOf(tx, jobId)) if (b.what === step) await unbook(tx, b.id, now);
-  const cutting = step === CUT_STEP ? await cuttingOf(tx, jobId) : null;
-  // one whose off-cut was cut up since stays cut: its pieces are used
-  if (cutting) await uncut(tx, cutting.id, now);
-}
-const CUT_STEP = "paste:cut";
 
 /**
  * Sets one way of the workshop from now on; jobs already begun keep theirs. One of its own needs a written reason; left

@@ -1,5 +1,6 @@
 import { costOf, type Shelf } from "../../core/stock";
 import { database } from "../../data/connection";
+import { cutAreas } from "../../data/cutAreas";
 import { usesOfLot, type LotUse } from "../../data/lotUses";
 import { bookingsOf, cuttingOf, findLots, listLots, listSheets } from "../../data/materials";
 
@@ -13,6 +14,7 @@ export async function stockView(jobId: number | null): Promise<Shelf> {
   const away = used.filter((id) => !lots.some((l) => l.id === id));
   const past = away.length ? await findLots(db, away) : [];
   const lot = (id: number) => [...lots, ...past].find((l) => l.id === id);
+  const areas = cutting ? cutAreas(cutting.plan, cutting.sheets) : new Map<number, number>();
   let cost = 0;
   for (const b of bookings) {
     const own = lot(b.lotId);
@@ -20,9 +22,7 @@ export async function stockView(jobId: number | null): Promise<Shelf> {
   }
   for (const s of cutting?.sheets ?? []) {
     const own = lot(s.lotId);
-    const rests =
-      cutting?.plan.rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0) ?? 0;
-    if (own) cost += costOf(own, (s.widthMm * s.heightMm - rests) / 100);
+    if (own) cost += costOf(own, areas.get(s.id) ?? 0);
   }
   // a job takes paste and pads from the shelf; what cleaning uses is counted from its steps
   const shown = jobId === null ? lots : lots.filter((l) => l.kind === "paste" || l.kind === "pad");

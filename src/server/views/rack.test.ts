@@ -1,10 +1,11 @@
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import { closeJob, setWaits } from "../../data/jobs";
 import { database } from "../../data/connection";
 import { setDue } from "../../data/machines";
 import { dayAfter } from "../../core/upkeep";
 import { temporaryDatabase } from "../../testing/bed";
 import { intake } from "../machines";
+import { benchView } from "./bench";
 import { rackView } from "./rack";
 
 temporaryDatabase("rack");
@@ -103,5 +104,21 @@ describe("the rack", () => {
     expect(pages.map((p) => p.length)).toEqual([15, 3]);
     expect(new Set(pages.flat()).size).toBe(18);
     expect((await rackView({ way: "place", ...plain, shelf: "No such place", page: 1 })).shelves).toEqual([]);
+  });
+
+  it("one job that cannot be read takes no other with it", async () => {
+    const broken = await taken("Wrenfell 14", "Broken cellar");
+    const sound = await taken("Wrenfell 14", "Sound cellar");
+    const db = await database();
+    await db("job_ways").insert({ job_id: broken.jobId, ways_json: "{" });
+    const logged = vi.spyOn(console, "error").mockImplementation(() => undefined);
+    const [shelf] = (await rackView({ way: "model", ...plain, word: "cellar" })).shelves.slice(-1);
+    expect(shelf?.machines.map((m) => [m.machine.id, m.open?.button ?? null])).toEqual([
+      [broken.machineId, null],
+      [sound.machineId, "Run before"],
+    ]);
+    expect((await benchView()).items.map((i) => i.jobId)).toContain(sound.jobId);
+    expect(logged).toHaveBeenCalled();
+    logged.mockRestore();
   });
 });

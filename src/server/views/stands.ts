@@ -1,6 +1,6 @@
 import type { JobStands } from "../../core/job";
 import { JUDGE_VERSION } from "../../core/judge";
-import { database } from "../../data/connection";
+import { database, databaseTrouble } from "../../data/connection";
 import type { Job } from "../../data/jobs";
 import { factsOf, keepStands, staleJobs, standsOf } from "../../data/stands";
 import { standsNow } from "./job";
@@ -32,9 +32,16 @@ export async function standsOfJobs(jobs: readonly Job[]): Promise<Map<number, Jo
 async function workedOut(jobId: number): Promise<JobStands | null> {
   const db = await database();
   const facts = await factsOf(db, jobId);
-  const stands = await standsNow(jobId);
-  if (stands) await keepStands(db, jobId, stands, { by: MADE_BY, facts });
-  return stands;
+  try {
+    const stands = await standsNow(jobId);
+    if (stands) await keepStands(db, jobId, stands, { by: MADE_BY, facts });
+    return stands;
+  } catch (e) {
+    // one job that cannot be read is left out of the lists, and takes none of the others with it
+    if (databaseTrouble(e)) throw e;
+    console.error(`job ${jobId} cannot be told in lists`, e);
+    return null;
+  }
 }
 
 /**
@@ -46,8 +53,9 @@ const shared = globalThis as unknown as { ovrantCatchingUp?: boolean };
 /** Brings lists up to date before they are sorted by how jobs stand. */
 export async function catchUp(): Promise<void> {
   const stale = await staleJobs(await database(), AT_ONCE);
-  for (const id of stale) await workedOut(id);
-  if (stale.length < AT_ONCE || shared.ovrantCatchingUp) return;
+  let made = 0;
+  for (const id of stale) if (await workedOut(id)) made++;
+  if (made < AT_ONCE || shared.ovrantCatchingUp) return;
   shared.ovrantCatchingUp = true;
   setTimeout(() => {
     shared.ovrantCatchingUp = false;
@@ -61,8 +69,9 @@ export async function bringUpToDate(): Promise<number> {
   let n = 0;
   for (;;) {
     const stale = await staleJobs(db, 500);
-    if (stale.length === 0) return n;
-    for (const id of stale) await workedOut(id);
-    n += stale.length;
+    let made = 0;
+    for (const id of stale) if (await workedOut(id)) made++;
+    n += made;
+    if (made === 0) return n;
   }
 }

@@ -23,6 +23,10 @@ export function useShelf(jobId: number, initial: Shelf, before: () => Promise<bo
     setProblem(answer.ok ? "" : `${answer.problem.message} ${answer.problem.action}`);
     return answer.ok;
   }, []);
+  const look = useCallback(async () => {
+    const now = await send<Shelf>("GET", `/api/jobs/${jobId}/shelf`);
+    if (now.ok) setShelf(now.value);
+  }, [jobId]);
   return {
     shelf,
     problem,
@@ -31,10 +35,7 @@ export function useShelf(jobId: number, initial: Shelf, before: () => Promise<bo
       ask("POST", `/api/jobs/${jobId}/bookings`, { lotId, what, amount }),
     giveBack: (bookingId: number) => ask("DELETE", `/api/bookings/${bookingId}`),
     /** Shows the shelf as the server has it. */
-    look: async () => {
-      const now = await send<Shelf>("GET", `/api/jobs/${jobId}/shelf`);
-      if (now.ok) setShelf(now.value);
-    },
+    look,
     cut: (pieces: readonly Piece[]) => ask("POST", `/api/jobs/${jobId}/cutting`, { pieces }),
     uncut: (cuttingId: number) => ask("DELETE", `/api/cuttings/${cuttingId}`),
   };

@@ -31,11 +31,11 @@ export function useStage({ jobId, shelf: initialShelf, facts, stage }: StageGive
   const [picked, setPicked] = useState<string | null>(null);
   // what an undone step had booked or cut goes back when it arrives at the server
   const undone = entries.filter((e) => e.act === "undone").length;
+  const arrived = waiting === 0;
   const { look } = stock;
   useEffect(() => {
-    if (undone > 0 && waiting === 0) void look();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- looked at when one more has arrived
-  }, [undone, waiting === 0]);
+    if (undone > 0 && arrived) void look();
+  }, [undone, arrived, look]);
   const step = steps.find((s) => s.key === picked) ?? nextStep(steps, ctx);
   const place = step ? steps.indexOf(step) : steps.length;
   const gate = step ? gateOf(ctx, step) : null;
