@@ -62,13 +62,13 @@ export async function waysOfJobs(
   db: Knex,
   most: number,
 ): Promise<{ ways: Ways; contactK: number; airflowK: number }[]> {
-  const rows = await db("jobs as j")
+  // the newest first, then what is known of them: few jobs may have ways of their own
+  const newest = db("jobs").whereNotNull("closed_at").orderBy("closed_at", "desc").limit(most).select("id");
+  const rows = await db
+    .from(newest.as("j"))
     .join("job_ways as w", "w.job_id", "j.id")
     .join("stands as s", "s.job_id", "j.id")
-    .whereNotNull("j.closed_at")
     .whereNot("s.told_json", "")
-    .orderBy("j.closed_at", "desc")
-    .limit(most)
     .select<{ ways_json: string; told_json: string }[]>("w.ways_json", "s.told_json");
   return rows.flatMap((r) => {
     const ladder = (JSON.parse(r.told_json) as Pick<JobStands, "verdict">).verdict?.ladder;
