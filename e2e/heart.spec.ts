@@ -1,4 +1,4 @@
-import { expect, test } from "./journeys";
+import { expect, pick, test } from "./journeys";
 import { dropLog, keepBefore, rigLog, takeIn, toRunAfter } from "./logs";
 
 test("the run before is read alone before anything is opened", async ({ page }) => {
@@ -73,6 +73,41 @@ test("a run that is short says one side, both runs first, and asks for a longer 
   await expect(page.getByRole("button", { name: /Run after again/ })).toBeVisible();
   await page.keyboard.press("w");
   await expect(page.getByRole("list", { name: "Both runs, side by side" })).toBeHidden();
+});
+
+test("the room is read by a thermometer of the workshop, and what that shows too much is taken off", async ({
+  page,
+}) => {
+  await page.goto("/settings");
+  await page.getByRole("button", { name: "Add a thermometer" }).click();
+  const last = page
+    .getByRole("listitem")
+    .filter({ has: page.getByLabel(/^Name of thermometer/) })
+    .last();
+  await last.getByLabel(/^Name of thermometer/).fill("Wall clock");
+  await last.getByLabel(/shows too much, K$/).fill("much");
+  await page.getByRole("button", { name: "Keep these settings" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "reads high" })).toBeVisible();
+  await last.getByLabel(/shows too much, K$/).fill("2,5");
+  await page.getByRole("button", { name: "Keep these settings" }).click();
+  await expect(page.getByText("Kept", { exact: true })).toBeVisible();
+  await expect(last.getByLabel(/shows too much, K$/)).toHaveValue("2.5");
+
+  await takeIn(page, "Thermometer");
+  await keepBefore(page, rigLog({ clog: 2.4 }, 0.11));
+  await toRunAfter(page);
+  await dropLog(page, "bench-after.csv", rigLog({}, 0.77));
+  await page.getByLabel("Room, start").fill("24,5");
+  await page.getByLabel("Room, end").fill("24.5");
+  await pick(page.getByRole("button", { name: /^Thermometer/ }), "Wall clock");
+  await expect(page.getByText(/Shows 2\.5.K too much: that is taken off/)).toBeVisible();
+  await page.getByRole("button", { name: "Judge with this log" }).click();
+  await page.waitForURL(/verdict/);
+  await page.keyboard.press("w");
+  const both = page.getByRole("list", { name: "Both runs, side by side" });
+  await expect(both).toContainText(/Wall clock shows 2\.5.K too much: that is taken off/);
+  await expect(both).toContainText(/22\.0.°C/);
+  await expect(both).not.toContainText(/24\.5.°C/);
 });
 
 test("a machine that could not start has its run after judged alone, against good machines", async ({ page }) => {

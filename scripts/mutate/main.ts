@@ -27,6 +27,9 @@ const { values, positionals } = parseArgs({
 /** Tests of one mutant together, as they take unchanged, ms; further ones are left out. */
 const TESTS_MS = 26_000;
 
+/** Of these, tests of other folders together, ms: what is close to the code tells more of it than what is far. */
+const FAR_MS = 8_000;
+
 /** Tests of one mutant at most. */
 const MOST_TESTS = 12;
 
@@ -133,14 +136,17 @@ async function reaches(hand: Hand, file: string, tests: string[]): Promise<void>
 /** The nearest, then those beside the file, the quick before the slow, then the others, until the time is used up. */
 function testsFor(related: Related, times: ReadonlyMap<string, number>, file: string): string[] {
   let ms = 0;
+  let farMs = 0;
   const near = related.testsOf(file);
   const nearest = near[0];
   const apart = (t: string) => (dirname(t) === dirname(file) ? 0 : 1);
   const quick = [...near].sort((a, b) => apart(a) - apart(b) || (times.get(a) ?? 0) - (times.get(b) ?? 0));
   return (nearest ? [nearest, ...quick.filter((t) => t !== nearest)] : []).filter((t, i) => {
     const own = times.get(t) ?? 0;
-    if (i > 0 && ms + own > TESTS_MS) return false;
+    const far = apart(t) * own;
+    if (i > 0 && (ms + own > TESTS_MS || farMs + far > FAR_MS)) return false;
     ms += own;
+    farMs += far;
     return true;
   });
 }

@@ -5,9 +5,8 @@ import type { ReactNode } from "react";
 import { pageTurn } from "@/server/turns";
 import { troubleNow } from "@/server/health";
 import { workshopOrUsual } from "@/server/views/workshop";
-import { MoneyProvider } from "@/ui/controls/money";
+import { WorkshopProvider } from "@/ui/controls/workshop";
 import { Trouble } from "@/ui/controls/Trouble";
-import { PeopleProvider } from "@/ui/controls/WhoPicker";
 import { Keeper } from "@/ui/offline/Keeper";
 import { OutboxSign } from "@/ui/outbox/OutboxSign";
 import "./globals.css";
@@ -33,13 +32,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           enableSystem
           disableTransitionOnChange
         >
-          <MoneyProvider currency={workshop.currency}>
-            <PeopleProvider people={workshop.people}>
-              {trouble ? <Trouble trouble={trouble} /> : children}
-              <OutboxSign />
-              <Keeper />
-            </PeopleProvider>
-          </MoneyProvider>
+          <WorkshopProvider workshop={workshop}>
+            {trouble ? <Trouble trouble={trouble} /> : children}
+            <OutboxSign />
+            <Keeper />
+          </WorkshopProvider>
         </ThemeProvider>
       </body>
     </html>

@@ -26,6 +26,20 @@ export class ConditionsInput {
   @Max(50, { message: degrees.low })
   roomEndC: number | null = null;
 
+  /** Which of the workshop's thermometers showed the room. */
+  @Transform(trimmed)
+  @IsString()
+  @MaxLength(40, { message: "Keep it under 40 characters." })
+  thermometer: string = "";
+
+  /** By how much it shows too much, K. */
+  @Transform(decimal)
+  @IsOptional()
+  @IsNumber({}, { message: "Give by how much the thermometer reads high in K." })
+  @Min(-10, { message: "A thermometer is off by 10 K at most." })
+  @Max(10, { message: "A thermometer is off by 10 K at most." })
+  thermometerHighK: number | null = null;
+
   @Transform(choice)
   @IsOptional()
   @IsIn(["mains", "battery"], { message: "Choose mains or battery." })

@@ -1,8 +1,37 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
-import { ArrayMaxSize, IsArray, IsIn, IsString, Matches, MaxLength } from "class-validator";
-import { CURRENCIES, type Currency, type Workshop } from "../core/job";
-import { trimmed } from "./transforms";
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsNumber,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+} from "class-validator";
+import { CURRENCIES, type Currency, type Thermometer, type Workshop } from "../core/job";
+import { Inner } from "./shapes";
+import { decimal, trimmed } from "./transforms";
+
+const offset = "Give by how much it reads high in K, between −10 and 10: 0 where it reads true.";
+
+/** A thermometer the room is read by. */
+export class ThermometerInput implements Thermometer {
+  @Transform(trimmed)
+  @IsString({ message: "Give the thermometer a name." })
+  @MinLength(1, { message: "Give the thermometer a name." })
+  @MaxLength(40, { message: "Keep the name under 40 characters." })
+  name!: string;
+
+  @Transform(decimal)
+  @IsNumber({ allowNaN: false, allowInfinity: false }, { message: offset })
+  @Min(-10, { message: offset })
+  @Max(10, { message: offset })
+  highK!: number;
+}
 
 /** What a workshop says of itself. */
 export class WorkshopInput implements Workshop {
@@ -18,4 +47,9 @@ export class WorkshopInput implements Workshop {
   @ArrayMaxSize(40, { message: "Forty people at most." })
   @Matches(/^[\p{L}\d]{1,8}$/u, { each: true, message: "Initials are one to eight letters each." })
   people: string[] = [];
+
+  @IsArray({ message: "Give thermometers as a list." })
+  @ArrayMaxSize(20, { message: "Twenty thermometers at most." })
+  @Inner(() => ThermometerInput, { each: true })
+  thermometers: ThermometerInput[] = [];
 }

@@ -83,11 +83,43 @@ describe("what a workshop says of itself", () => {
   it("is kept whole, and refused where it is wrong", async () => {
     expect((await workshopView()).currency).toBe("EUR");
     value(await changeWorkshop({ name: "Lantern Row Playhouse", currency: "GBP", people: ["HM", "AK", "HM"] }));
-    expect(await workshopView()).toEqual({ name: "Lantern Row Playhouse", currency: "GBP", people: ["HM", "AK"] });
+    expect(await workshopView()).toEqual({
+      name: "Lantern Row Playhouse",
+      currency: "GBP",
+      people: ["HM", "AK"],
+      thermometers: [],
+    });
     for (const bad of [{ currency: "XXX" }, { people: ["a b"] }, { people: "HM" }, { name: 7 }])
       expect(code(await changeWorkshop({ name: "", currency: "EUR", people: [], ...bad })), JSON.stringify(bad)).toBe(
         "bad-fields",
       );
     expect((await workshopView()).name).toBe("Lantern Row Playhouse");
+  });
+  it("keeps thermometers with what each shows too much, one name each", async () => {
+    const given = { name: "", currency: "EUR", people: [] };
+    const probes = [
+      { name: "Bench probe", highK: "0,4" },
+      { name: "Wall clock", highK: "-1.2" },
+    ];
+    value(await changeWorkshop({ ...given, thermometers: probes }));
+    const kept = [
+      { name: "Bench probe", highK: 0.4 },
+      { name: "Wall clock", highK: -1.2 },
+    ];
+    expect((await workshopView()).thermometers).toEqual(kept);
+    const fields = async (thermometers: unknown) => {
+      const r = await changeWorkshop({ ...given, thermometers });
+      return r.ok ? [] : Object.keys(r.problem.fields ?? {});
+    };
+    expect(
+      await fields([
+        { name: "A", highK: 0 },
+        { name: " a ", highK: 1 },
+      ]),
+    ).toEqual(["thermometers.1.name"]);
+    expect(await fields([{ name: " ", highK: 0 }])).toEqual(["thermometers.0.name"]);
+    for (const highK of ["", "much", 10.5, -11, null])
+      expect(await fields([{ name: "A", highK }]), String(highK)).toEqual(["thermometers.0.highK"]);
+    expect((await workshopView()).thermometers).toEqual(kept);
   });
 });

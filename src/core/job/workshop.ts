@@ -2,12 +2,20 @@
 export const CURRENCIES = ["EUR", "USD", "GBP", "CHF", "SEK", "NOK", "DKK", "PLN", "CZK", "CAD", "AUD", "JPY"] as const;
 export type Currency = (typeof CURRENCIES)[number];
 
+/** A thermometer the room is read by. */
+export interface Thermometer {
+  name: string;
+  /** How much more it shows than a good one beside it, K; below 0: how much less. */
+  highK: number;
+}
+
 /** What a workshop says of itself. */
 export interface Workshop {
   name: string;
   currency: Currency;
   /** Initials of those who work here, offered to whoever says who works. */
   people: string[];
+  thermometers: Thermometer[];
 }
 
-export const usualWorkshop: Workshop = { name: "", currency: "EUR", people: [] };
+export const usualWorkshop: Workshop = { name: "", currency: "EUR", people: [], thermometers: [] };

@@ -11,6 +11,6 @@ export { atLeastK } from "./oneSided";
 export { isOpposed } from "./headline";
 export * from "./verdict";
 export type { ChipId } from "../thermal";
-export { settingDifferences, type RunConditions, type SettingDifference } from "./settings";
+export { roomTrue, settingDifferences, type RunConditions, type SettingDifference } from "./settings";
 export { alignRuns, type PairCurves } from "./aligned";
 export { evidenceOf, holdsOpen, matchedWords, peaksAlone, unknownWhy, type Evidence } from "./words";

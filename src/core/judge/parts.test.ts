@@ -178,6 +178,23 @@ describe("fans of two runs", () => {
     expect(speedRatio(run(80, 4000), run(60, 1600))).toBeNull();
     expect(speedRatio(run(80, 1600), run(60, 4000))).toBeCloseTo(2.5, 6);
   });
+  it("are gathered by the hottest of the chips", () => {
+    const two = withSecond(plainSeries({ tempC: () => 60 }), plainSeries({ chip: "gpu", tempC: () => 80 }));
+    expect([...curveOf(two).keys()]).toEqual([20]);
+    expect([...curveOf(withSecond(plainSeries({ tempC: () => 80 }), plainSeries({ tempC: () => 60 }))).keys()]).toEqual(
+      [20],
+    );
+  });
+  it("of one log alone stand for the other's, where they follow the temperature and turn", () => {
+    const lacks = (b: Parameters<typeof plainSeries>[0], a: Parameters<typeof plainSeries>[0]) =>
+      fanState(plainSeries(b), plainSeries(a)).lacks;
+    expect(lacks({}, { fan: null })).toBe("after");
+    expect(lacks({ fan: null }, {})).toBe("before");
+    expect(lacks({}, {})).toBeNull();
+    expect(lacks({ fan: null }, { fan: null })).toBeNull();
+    expect(lacks({ fan: () => 3000 }, { fan: null })).toBeNull();
+    expect(lacks({ fan: (t) => (t < 600 ? 2000 : 0) }, { fan: null })).toBeNull();
+  });
   it("one that stands makes the machine hotter per watt, else its reading is stuck", () => {
     const stands = (tempC: number) => plainSeries({ tempC: (t) => (t < 120 ? 40 : tempC), fan: () => 0 });
     expect(fanState(plainSeries(), stands(118))).toMatchObject({ kind: "stopped", run: "after", ratio: 0 });

@@ -1,7 +1,13 @@
+import type { RoomGiven } from "../thermal";
+
 /** How a run was done; null or empty where nobody said. */
 export interface RunConditions {
+  /** As the thermometer showed it. */
   roomStartC: number | null;
   roomEndC: number | null;
+  /** Which thermometer showed the room, and by how much it shows too much, K, as known then. */
+  thermometer?: string;
+  thermometerHighK?: number | null;
   supply: "mains" | "battery" | null;
   adapterW: number | null;
   /** Whether the battery took charge while the load ran. */
@@ -12,6 +18,21 @@ export interface RunConditions {
   lid: "open" | "closed" | null;
   recipe: string;
   fanPolicy: string;
+}
+
+/**
+ * The room as it was: what its thermometer shows too much is taken off.
+ *
+ * @example
+ * roomTrue({ roomStartC: 23, roomEndC: null, thermometerHighK: 0.8 }); // { startC: 22.2, endC: null }
+ */
+export function roomTrue({
+  roomStartC,
+  roomEndC,
+  thermometerHighK,
+}: Pick<RunConditions, "roomStartC" | "roomEndC" | "thermometerHighK">): RoomGiven {
+  const high = thermometerHighK ?? 0;
+  return { startC: roomStartC === null ? null : roomStartC - high, endC: roomEndC === null ? null : roomEndC - high };
 }
 
 export interface SettingDifference {

@@ -71,18 +71,24 @@ export function summary({ word, lead, good, blind, series, notes }: Told): Sente
   const [contact] = lead.paths;
   const whole = Math.round(lead.excess.K);
   const c = Math.round(contact.excess.K);
-  const over = (v: number) => (v >= 0 ? "" : " below");
   return [
     { text: `The ${name} stands ` },
     { text: k(whole), strong: true },
     { text: `${whole >= 0 ? " above" : " below"} ${good.source}: ` },
-    { text: k(whole - c), path: "airflow", strong: true },
-    { text: `${over(whole - c)} in airflow`, path: "airflow" },
+    ...part("airflow", whole - c),
     { text: ", " },
-    { text: k(c), path: "contact", strong: true },
-    { text: `${over(c)} in contact`, path: "contact" },
+    ...part("contact", c),
     { text: "." },
     { text: word === "cannot-tell" ? " The ranges are too wide to say more." : WORTH_OPENING },
+  ];
+}
+
+/** What a path adds to the excess; one that adds nothing has no loss, and not the colour of one. */
+function part(path: "airflow" | "contact", K: number): SentencePart[] {
+  if (K === 0) return [{ text: `${path} as good ones` }];
+  return [
+    { text: k(K), path, strong: true },
+    { text: `${K > 0 ? "" : " below"} in ${path}`, path },
   ];
 }
 

@@ -2,7 +2,8 @@ import { words } from "../words";
 import type { JointFit } from "../ladder";
 import { STOPPED_SHARE } from "./fan";
 import type { Reason } from "./verdict";
-import type { Scene, Testimony } from "./witness";
+import type { JudgeRun } from "./conditions";
+import type { Scene, Testimony, Witness } from "./witness";
 
 /** Beyond this many sigma the run speaks of another room than was read. */
 const DOUBTED = 1;
@@ -17,7 +18,7 @@ const OFF_K = 4.5;
 const COLDER_K = 1.5;
 
 /** Rooms as they were given, and whether a chip was ever colder than its own. */
-export function roomWitness({ before, after }: Scene): Testimony {
+export function roomWitness({ before, after, runs }: Scene): Testimony {
   const shown = [before, after].map((s) => (s.room ? words.degrees(s.room[s.on] ?? NaN, 1) : "not known"));
   const witness = {
     of: "room" as const,
@@ -63,7 +64,24 @@ export function roomWitness({ before, after }: Scene): Testimony {
     const unknowns = [...witness.unknowns, ...drifts.map((d) => `drift ${d.run}`)];
     return { witness: { ...witness, unknowns, finding: "corrected", says } };
   }
-  return { witness: { ...witness, finding: "fine", says: "Rooms as they were read." } };
+  return { witness: { ...witness, ...thermometers(runs.before, runs.after) } };
+}
+
+/** Whose reading the rooms are: what a thermometer is known to show too much is taken off before anything is judged. */
+function thermometers(...runs: readonly JudgeRun[]): Pick<Witness, "finding" | "says"> {
+  const read = runs.map(({ conditions: c }) => ({ name: c?.thermometer ?? "", highK: c?.thermometerHighK ?? 0 }));
+  const off = read.filter((t, i) => t.highK !== 0 && read.findIndex((o) => o.name === t.name) === i);
+  const [b, a] = read;
+  const two = b?.name && a?.name && b.name !== a.name ? `Read by two thermometers, ${b.name} and ${a.name}.` : "";
+  if (off.length === 0) return { finding: "fine", says: two || "Rooms as they were read." };
+  const each = off.map(
+    (t) =>
+      `${t.name || "the thermometer"} shows ${words.with(Math.abs(t.highK), "K", 1)} too ${t.highK > 0 ? "much" : "little"}`,
+  );
+  return {
+    finding: "corrected",
+    says: `${two ? `${two} ` : ""}${words.capital(words.listed(each))}: that is taken off.`,
+  };
 }
 
 /**

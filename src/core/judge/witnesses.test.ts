@@ -6,7 +6,7 @@ import type { Series } from "../thermal";
 import { isBoardPower, withoutBoard } from "./boardPower";
 import { usualFan, type FanState } from "./fan";
 import { withCurveOf } from "./fanCurve";
-import type { RunConditions } from "./settings";
+import { roomTrue, type RunConditions } from "./settings";
 import type { Scene, Testimony } from "./witness";
 import { fanWitness } from "./witnessFan";
 import { machineWitness } from "./witnessMachine";
@@ -69,6 +69,26 @@ describe("the room, as it was read", () => {
       "In the run after a chip was 4.0 K colder than the room: that room cannot be.",
     );
     expect(codes(roomWitness(scene({ before: { tempC: (t) => (t === 10 ? NaN : 60) } })))).toEqual([]);
+  });
+  it("is what its thermometers show, less what each is known to show too much", () => {
+    const says = (b: Partial<RunConditions>, a: Partial<RunConditions>) => {
+      const { witness } = roomWitness(scene({ conditions: [b, a] }));
+      return [witness.finding, spaced(witness.says)];
+    };
+    const probe = { thermometer: "Bench probe", thermometerHighK: 0.4 };
+    const clock = { thermometer: "Wall clock", thermometerHighK: -1.2 };
+    expect(says(probe, probe)).toEqual(["corrected", "Bench probe shows 0.4 K too much: that is taken off."]);
+    expect(says(probe, clock)).toEqual([
+      "corrected",
+      "Read by two thermometers, Bench probe and Wall clock. " +
+        "Bench probe shows 0.4 K too much and Wall clock shows 1.2 K too little: that is taken off.",
+    ]);
+    const true1 = { ...probe, thermometerHighK: 0 };
+    expect(says(true1, true1)).toEqual(["fine", "Rooms as they were read."]);
+    expect(says(true1, { thermometer: "Other" })[1]).toBe("Read by two thermometers, Bench probe and Other.");
+    expect(says(true1, {})).toEqual(["fine", "Rooms as they were read."]);
+    expect(roomTrue({ roomStartC: 23, roomEndC: null, thermometerHighK: -1.5 })).toEqual({ startC: 24.5, endC: null });
+    expect(roomTrue({ roomStartC: null, roomEndC: 21 })).toEqual({ startC: null, endC: 21 });
   });
   it("that is missing is cut, and read at one end is left open there", () => {
     expect(roomWitness(scene({ before: { roomC: null } })).witness).toMatchObject({
@@ -283,6 +303,20 @@ describe("power of the whole board", () => {
     expect(chipOf({ ...board(16), roomC: null })).toBe(false);
     expect(chipOf({ ...board(16), powerLogged: false })).toBe(false);
     expect(chipOf(board(5))).toBe(false);
+  });
+  it("counts from nine watts, a fifth of the load and a chip at rest, and only where the rise bears it out", () => {
+    // a chip of 30 W under load over 48 K that hardly rises in idle: each watt there costs 1.6 K
+    const idle = (W: number, more: PlainRun = {}) =>
+      chipOf({ power: (t) => (loaded(t) ? 40 : W), tempC: (t) => (loaded(t) ? 70 : 25), ...more });
+    expect([idle(8.9), idle(9), idle(32), idle(32.1)]).toEqual([false, true, true, false]);
+    const strong = (W: number) => idle(W, { power: (t) => (loaded(t) ? 60 : W) });
+    expect([strong(11.9), strong(12.1)]).toEqual([false, true]);
+    const load = (share: number) => idle(16, { load: (t) => (loaded(t) ? 100 : share) });
+    expect([load(12), load(12.1)]).toEqual([true, false]);
+    expect(idle(16, { on: 9 })).toBe(false);
+    // twice what the chip stands at, but by less than five kelvins
+    const cool = (C: number) => idle(9, { tempC: (t) => (loaded(t) ? C : 24) });
+    expect([cool(48), cool(48.3)]).toEqual([false, true]);
   });
   it("is taken from the chip, and the chip marked", () => {
     expect(withoutBoard(plainSeries(board(16))).chips[0]).toMatchObject({ powerLogged: false, board: true });

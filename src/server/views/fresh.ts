@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { JUDGE_VERSION } from "../../core/judge";
+import { JUDGE_VERSION, roomTrue } from "../../core/judge";
 import type { Job } from "../../data/jobs";
 import type { RunKind, RunRecord } from "../../data/runs";
 import { latestVerdict, standingVerdict, type VerdictRecord } from "../../data/verdicts";
@@ -18,7 +18,7 @@ export const inputOf = (r: RunRecord): VerdictInput => ({
   runId: r.id,
   sha256: r.sourceSha256,
   phases: r.phases,
-  room: { startC: r.conditions.roomStartC, endC: r.conditions.roomEndC },
+  room: roomTrue(r.conditions),
   revision: r.revision,
 });
 

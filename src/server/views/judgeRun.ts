@@ -1,4 +1,4 @@
-import type { JudgeRun } from "../../core/judge";
+import { roomTrue, type JudgeRun } from "../../core/judge";
 import { database } from "../../data/connection";
 import { loadSamples, type RunRecord } from "../../data/runs";
 
@@ -7,7 +7,7 @@ export async function judgeRunOf(record: RunRecord): Promise<JudgeRun> {
   return {
     run: await loadSamples(await database(), record),
     phases: record.phases,
-    room: { startC: record.conditions.roomStartC, endC: record.conditions.roomEndC },
+    room: roomTrue(record.conditions),
     conditions: record.conditions,
   };
 }

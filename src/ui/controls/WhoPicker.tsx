@@ -2,19 +2,13 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { UserRound } from "lucide-react";
 import Link from "next/link";
-import { createContext, useContext, useSyncExternalStore, type ReactNode } from "react";
+import { useSyncExternalStore } from "react";
 import { onWhoChange, setWhoWorks, whoWorks } from "./who";
-
-const People = createContext<readonly string[]>([]);
-
-/** Initials of those who work here, for the picker on every page. */
-export function PeopleProvider({ people, children }: { people: readonly string[]; children: ReactNode }) {
-  return <People.Provider value={people}>{children}</People.Provider>;
-}
+import { useWorkshop } from "./workshop";
 
 /** Says who works at this device: the journal carries it from then on. */
 export function WhoPicker() {
-  const people = useContext(People);
+  const people = useWorkshop().people;
   const who = useSyncExternalStore(onWhoChange, whoWorks, () => "");
   return (
     <Menu>

@@ -1,14 +1,8 @@
 "use client";
-import { createContext, useContext, type ReactNode } from "react";
+import { useWorkshop } from "./workshop";
 
-const Currency = createContext("EUR");
-
-/** The workshop's money, for every sum below. */
-export function MoneyProvider({ currency, children }: { currency: string; children: ReactNode }) {
-  return <Currency.Provider value={currency}>{children}</Currency.Provider>;
-}
-
-export const useMoney = (): string => useContext(Currency);
+/** The workshop's money. */
+export const useMoney = (): string => useWorkshop().currency;
 
 /** A sum with its currency: 4.5, "EUR" → "€4.50". */
 export const money = (amount: number, currency: string): string =>

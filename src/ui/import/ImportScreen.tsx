@@ -3,7 +3,8 @@ import { words } from "@/core/words";
 import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
 import { doubtsOf, type ColumnChoices, type OtherRun, type Phases, type RunCurves, type ToldColumn } from "@/core/log";
-import type { RunConditions } from "@/core/judge";
+import { roomTrue, type RunConditions } from "@/core/judge";
+import type { RoomGiven } from "@/core/thermal";
 import type { Problem } from "@/core/result";
 import { RunChart } from "@/ui/charts/RunChart";
 import { CautionBand } from "@/ui/controls/Band";
@@ -14,7 +15,7 @@ import { Conditions, conditionsOf, draftOf, type ConditionsDraft } from "@/ui/ru
 import { stagePath } from "@/ui/steps/paths";
 import type { ColumnView, ImportSummary } from "@/workers/logSession";
 import { Ask } from "./Ask";
-import { ColumnWires } from "@/ui/run/ColumnWires";
+import { ColumnWires, wiresRoom } from "@/ui/run/ColumnWires";
 import { DropZone, Progress } from "./DropZone";
 import { type LogState, useLog } from "./useLog";
 
@@ -60,6 +61,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
     fan: summary.columns.some((c) => c.role.startsWith("fan")),
     room: has(summary, "room.temperature"),
   };
+  const room = wiresRoom(summary.columns);
   const ghost = kind === "after" && other?.phases ? { curves: other.curves, phases: other.phases } : null;
   return (
     <div
@@ -74,7 +76,8 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
       <div className="flex min-w-0 flex-col bg-sheet">
         <ReadHead summary={summary} asked={asked} read={read} log={log} />
         <div
-          className="max-h-64 overflow-y-auto border-b-[1.5px] border-line"
+          className="shrink-0 overflow-y-auto border-b-[1.5px] border-line"
+          style={{ maxHeight: room.panePx }}
           tabIndex={0}
           role="region"
           aria-label="Columns of the log"
@@ -88,6 +91,8 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
           limitC={limitC}
           ghost={ghost}
           draft={draft}
+          // a log of many columns leaves the curves less
+          height={Math.max(LEAST_CURVES_PX, CURVES_PX - Math.max(0, room.panePx - ROOMY_PANE_PX))}
         />
         <Oddities summary={summary} />
       </div>
@@ -229,10 +234,17 @@ interface ReadCurvesProps {
   limitC: number | null;
   ghost: { curves: RunCurves; phases: Phases } | null;
   draft: ConditionsDraft;
+  height: number;
 }
 
+/** Height of the curves, px: usual, and where columns need the room. */
+const CURVES_PX = 262;
+const LEAST_CURVES_PX = 206;
+/** As high may the columns be before the curves give way, px. */
+const ROOMY_PANE_PX = 316;
+
 /** The curves read, with the load's bounds; without a load the way to mark it. */
-function ReadCurves({ summary, shownPhases, setPhases, limitC, ghost, draft }: ReadCurvesProps) {
+function ReadCurves({ summary, shownPhases, setPhases, limitC, ghost, draft, height }: ReadCurvesProps) {
   return (
     <div className="px-4 pt-3 pb-2">
       {summary.curves ? (
@@ -244,7 +256,7 @@ function ReadCurves({ summary, shownPhases, setPhases, limitC, ghost, draft }: R
             limitC={limitC}
             ghost={ghost}
             room={roomOf(draft)}
-            height={262}
+            height={height}
           />
         ) : (
           <>
@@ -359,7 +371,4 @@ function described(name: string, s: ImportSummary): string {
     .join(", ");
 }
 
-function roomOf(d: ConditionsDraft): { startC: number | null; endC: number | null } {
-  const c = conditionsOf(d);
-  return { startC: c.roomStartC, endC: c.roomEndC };
-}
+const roomOf = (d: ConditionsDraft): RoomGiven => roomTrue(conditionsOf(d));

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import type { ChipVerdict, Matched } from "@/core/judge";
 import { useSize } from "@/ui/controls/size";
 import { Labels } from "./Labels";
@@ -167,7 +168,7 @@ function Unknown({ plan, airBeforeC, why }: { plan: LadderPlan; airBeforeC: numb
 
 export function describe(chip: ChipVerdict, roomC: number, limitC: number | null): string {
   const [contact, airflow] = chip.paths;
-  const at = (k: number | undefined) => (k === undefined ? "unknown" : `${k.toFixed(1)} K`);
+  const at = (k: number | undefined) => (k === undefined ? "unknown" : words.with(k, "K", 1));
   return (
     `Heat ladder from the room at ${roomC} °C. Before: airflow ${at(airflow.before?.K)}, contact ` +
     `${at(contact.before?.K)}. After: airflow ${at(airflow.after?.K)}, contact ` +

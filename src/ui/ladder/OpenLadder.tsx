@@ -73,9 +73,9 @@ const or = (up: boolean) => (up ? "or more" : "or less");
 function describeOpen(bound: Bound, roomC: number): string {
   const open = (run: "before" | "after") => (run === bound.open ? ` ${or(opensUp(bound))}` : "");
   return (
-    `Heat ladder from the room at ${roomC} °C. Before: ${bound.beforeK.toFixed(1)} K${open("before")}. ` +
-    `After: ${bound.afterK.toFixed(1)} K${open("after")}. The change is ` +
-    `${bound.side === "at-most" ? "at most" : "at least"} ${bound.K.toFixed(1)} K; the paths are not known.`
+    `Heat ladder from the room at ${roomC} °C. Before: ${words.with(bound.beforeK, "K", 1)}${open("before")}. ` +
+    `After: ${words.with(bound.afterK, "K", 1)}${open("after")}. The change is ` +
+    `${bound.side === "at-most" ? "at most" : "at least"} ${words.with(bound.K, "K", 1)}; the paths are not known.`
   );
 }
 

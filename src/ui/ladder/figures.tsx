@@ -4,7 +4,8 @@ import type { Figure } from "@/core/judge";
 export const num = { fontFamily: "var(--font-num)", letterSpacing: "-0.02em", wordSpacing: "-0.3em" } as const;
 /** A halo of the sheet keeps figures readable over lines. */
 const halo = { stroke: "var(--sheet)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
-export const k1 = (v: number) => v.toFixed(1);
+/** A height or a temperature on the ladder: 24.96 → "25.0"; never "−0.0". */
+export const k1 = (v: number) => words.number(v, 1);
 const range = (f: Figure) => `${words.number(f.low, 1)} to ${words.number(f.high, 1)}`;
 
 /** Height of a path beside its ladder: name, K, and K/W or the range. */

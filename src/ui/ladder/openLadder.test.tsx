@@ -50,8 +50,8 @@ describe("a ladder that is open at one end", () => {
   it("says the known side in words, and where it is open", () => {
     render(<OpenLadder chip={chip(bound(), true)} matched={matched} limitC={95} />);
     const picture = screen.getByRole("img");
-    expect(picture.getAttribute("aria-label")).toBe(
-      "Heat ladder from the room at 25 °C. Before: 60.0 K or more. After: 53.8 K. The change is at most -6.2 K; " +
+    expect(picture.getAttribute("aria-label")?.replaceAll("\u00a0", " ")).toBe(
+      "Heat ladder from the room at 25 °C. Before: 60.0 K or more. After: 53.8 K. The change is at most −6.2 K; " +
         "the paths are not known.",
     );
     const text = picture.textContent.replaceAll("\u00a0", " ");

@@ -15,6 +15,13 @@ const WHY: Record<string, string> = {
   rule: "by rule",
 };
 
+/** Rows of columns, their heading not counted, that fit on a screen of 800 px beside the curves. */
+const ROWS_IN_SIGHT = 12;
+/** More rows than these stand closer. */
+const ROOMY = 6;
+/** Height of a row, px: roomy, and where there are many. */
+const ROW_PX = [38, 28] as const;
+
 /** Every column of the log as a wire: plugged in = taken, plug apart = asked, bare socket = left out. */
 export function ColumnWires({
   columns,
@@ -26,6 +33,7 @@ export function ColumnWires({
   const [first, row] = useAskedRow(columns);
   const [open, setOpen] = useState(false);
   const rows = bundled(columns, open);
+  const high = rowPx(rows.length);
   return (
     <table className="w-full border-collapse text-left">
       <caption className="sr-only">Columns of the log and what each was taken for</caption>
@@ -45,15 +53,24 @@ export function ColumnWires({
       <tbody>
         {rows.map((r) =>
           "cores" in r ? (
-            <CoresRow key="cores" cores={r.cores} open={open} onOpen={() => setOpen(!open)} />
+            <CoresRow key="cores" cores={r.cores} high={high} open={open} onOpen={() => setOpen(!open)} />
           ) : (
-            <ColumnRow key={r.index} c={r} row={r.index === first ? row : undefined} onChoose={onChoose} />
+            <ColumnRow key={r.index} c={r} high={high} row={r.index === first ? row : undefined} onChoose={onChoose} />
           ),
         )}
       </tbody>
     </table>
   );
 }
+
+const rowPx = (rows: number): number => ROW_PX[rows > ROOMY ? 1 : 0];
+
+/** Rows a log takes with its cores as one bundle, and the height of the pane that shows them and their heading, px. */
+export function wiresRoom(columns: readonly ColumnView[]): { rows: number; panePx: number } {
+  const rows = bundled(columns, false).length;
+  return { rows, panePx: HEADING_PX + Math.min(rows, ROWS_IN_SIGHT) * rowPx(rows) };
+}
+const HEADING_PX = 28;
 
 /** Columns in their order; cores that are clear are one bundle of wires, with the cores after it where it is open. */
 function bundled(columns: readonly ColumnView[], open: boolean): (ColumnView | { cores: ColumnView[] })[] {
@@ -68,8 +85,15 @@ const CORE = /^cpu\.core\d+\./;
 /** Fewer cores than these stand each by itself. */
 const FEWEST_CORES = 3;
 
+interface CoresRowProps {
+  cores: readonly ColumnView[];
+  high: number;
+  open: boolean;
+  onOpen: () => void;
+}
+
 /** The cores as one bundle of wires that opens. */
-function CoresRow({ cores, open, onOpen }: { cores: readonly ColumnView[]; open: boolean; onOpen: () => void }) {
+function CoresRow({ cores, high, open, onOpen }: CoresRowProps) {
   const [first, last] = [cores[0], cores.at(-1)];
   return (
     <tr>
@@ -86,24 +110,25 @@ function CoresRow({ cores, open, onOpen }: { cores: readonly ColumnView[]; open:
         {first ? <Shape points={first.shape} time={false} faint={false} /> : null}
       </td>
       <td className="w-18.5 p-0">
-        <svg aria-hidden width={74} height={36} className="block">
-          {[-8, -4, 0, 4, 8].map((y) => (
+        <Strip high={high} out={false}>
+          {[-9, -4.5, 0, 4.5, 9].map((y) => (
             <path
               key={y}
-              d={`M0 ${18 + y}C24 ${18 + y} 28 18 44 18H74`}
+              d={`M2 ${21 + y}C12 ${21 + y} 18 21 30 21`}
               fill="none"
               stroke={wireColour(first?.role ?? "none")}
               strokeWidth={1.8}
             />
           ))}
-        </svg>
+          <Plug />
+        </Strip>
       </td>
       <td className="py-0 pl-3">
         <button
           type="button"
           aria-expanded={open}
           onClick={onOpen}
-          className="flex min-h-9 items-center gap-1.5 px-1.5 text-body font-strong hover:underline"
+          className="flex min-h-7 items-center gap-1.5 px-1.5 text-body font-strong hover:underline"
         >
           {cores.length} cores {open ? <ChevronUp aria-hidden size={16} /> : <ChevronDown aria-hidden size={16} />}
         </button>
@@ -116,12 +141,13 @@ function CoresRow({ cores, open, onOpen }: { cores: readonly ColumnView[]; open:
 
 interface ColumnRowProps {
   c: ColumnView;
+  high: number;
   row: React.RefObject<HTMLTableRowElement | null> | undefined;
   onChoose: ((heading: string, role: Role) => void) | undefined;
 }
 
 /** One column: its heading, its shape, its wire and what it is taken for. */
-function ColumnRow({ c, row, onChoose }: ColumnRowProps) {
+function ColumnRow({ c, high, row, onChoose }: ColumnRowProps) {
   const asked = !c.sure;
   const out = c.role === "none" && c.sure;
   return (
@@ -144,13 +170,13 @@ function ColumnRow({ c, row, onChoose }: ColumnRowProps) {
         <Shape points={c.shape} time={c.role === "time"} faint={out} />
       </td>
       <td className="w-18.5 p-0">
-        <Wire asked={asked} out={out} colour={wireColour(c.role)} />
+        <Wire high={high} asked={asked} out={out} colour={wireColour(c.role)} />
       </td>
       <td className="py-0 pl-3">
         {onChoose ? (
-          <RoleSelect c={c} onChoose={onChoose} asked={asked} out={out} />
+          <RoleSelect c={c} high={high} onChoose={onChoose} asked={asked} out={out} />
         ) : (
-          <span className={`text-body leading-8.5 ${out ? "text-ink-2" : "font-strong"}`}>{roleName(c.role)}</span>
+          <span className={`text-body ${out ? "text-ink-2" : "font-strong"}`}>{roleName(c.role)}</span>
         )}
       </td>
       <td className="hidden max-w-37.5 truncate py-0 text-note lg:table-cell">
@@ -181,13 +207,14 @@ function useAskedRow(
 
 interface RoleSelectProps {
   c: ColumnView;
+  high: number;
   onChoose: (heading: string, role: Role) => void;
   asked: boolean;
   out: boolean;
 }
 
 /** What a column is taken for, by group. */
-function RoleSelect({ c, onChoose, asked, out }: RoleSelectProps) {
+function RoleSelect({ c, high, onChoose, asked, out }: RoleSelectProps) {
   const known = ROLE_WORDS.flatMap((g) =>
     g.roles.map(([value, name]) => ({ value, group: g.group, name: asked && value === "none" ? "Not known" : name })),
   );
@@ -198,7 +225,7 @@ function RoleSelect({ c, onChoose, asked, out }: RoleSelectProps) {
       value={c.role}
       options={[...own, ...known]}
       onChange={(role) => onChoose(c.heading, role)}
-      className={`min-h-9! w-50! border-transparent! bg-transparent! px-1.5! py-0! text-body
+      className={`${high > 30 ? "min-h-9!" : "min-h-7!"} w-50! border-transparent! bg-transparent! px-1.5! py-0! text-body
         hover:border-line! ${asked || !out ? "font-strong" : "text-ink-2"}`}
     />
   );
@@ -231,10 +258,16 @@ function Shape({ points, time, faint }: { points: ColumnView["shape"]; time: boo
   );
 }
 
-/** Lead, plug and socket. The terminal strip runs through all rows. */
-function Wire({ asked, out, colour }: { asked: boolean; out: boolean; colour: string }) {
+interface StripProps {
+  high: number;
+  out: boolean;
+  children: React.ReactNode;
+}
+
+/** A piece of the terminal strip that runs through all rows, with its socket and what is plugged into it. */
+function Strip({ high, out, children }: StripProps) {
   return (
-    <svg aria-hidden width={74} height={38} viewBox="0 2 74 38" className="block">
+    <svg aria-hidden width={74} height={high} viewBox={`0 ${21 - high / 2} 74 ${high}`} className="block">
       <rect x={54} y={0} width={18} height={42} fill="var(--d-well)" />
       <path d="M54 0v42M72 0v42" stroke="var(--d-ink)" strokeWidth={1.2} />
       <rect
@@ -247,28 +280,42 @@ function Wire({ asked, out, colour }: { asked: boolean; out: boolean; colour: st
         stroke="var(--d-ink)"
         strokeWidth={1}
       />
-      {out ? null : (
-        <g transform={asked ? "translate(-24 0)" : ""}>
-          <path
-            d="M2 31c10 0 12-10 28-10"
-            fill="none"
-            stroke="var(--d-ink)"
-            strokeWidth={5}
-            transform={asked ? "translate(20 0)" : ""}
-          />
-          <path
-            d="M2 31c10 0 12-10 28-10"
-            fill="none"
-            stroke={colour}
-            strokeWidth={3}
-            transform={asked ? "translate(20 0)" : ""}
-          />
-          <rect x={30} y={14.5} width={19} height={13} rx={1.5} fill="#f4efdf" stroke="#22302D" strokeWidth={1.2} />
-          <rect x={49} y={17} width={11} height={8} fill="#f4efdf" stroke="#22302D" strokeWidth={1.2} />
-          <path d="M35.5 15v12M39.5 15v12M43.5 15v12" stroke="#22302D" strokeWidth={0.9} />
-        </g>
-      )}
-      {asked ? <path d="M38 21h18" stroke="var(--caution-ink)" strokeWidth={2} strokeDasharray="3 3" /> : null}
+      {children}
     </svg>
   );
 }
+
+function Plug() {
+  return (
+    <>
+      <rect x={30} y={14.5} width={19} height={13} rx={1.5} fill="#f4efdf" stroke="#22302D" strokeWidth={1.2} />
+      <rect x={49} y={17} width={11} height={8} fill="#f4efdf" stroke="#22302D" strokeWidth={1.2} />
+      <path d="M35.5 15v12M39.5 15v12M43.5 15v12" stroke="#22302D" strokeWidth={0.9} />
+    </>
+  );
+}
+
+interface WireProps {
+  high: number;
+  asked: boolean;
+  out: boolean;
+  colour: string;
+}
+
+/** Lead, plug and socket. */
+function Wire({ high, asked, out, colour }: WireProps) {
+  const apart = asked ? "translate(20 0)" : "";
+  return (
+    <Strip high={high} out={out}>
+      {out ? null : (
+        <g transform={asked ? "translate(-24 0)" : ""}>
+          <path d={LEAD} fill="none" stroke="var(--d-ink)" strokeWidth={5} transform={apart} />
+          <path d={LEAD} fill="none" stroke={colour} strokeWidth={3} transform={apart} />
+          <Plug />
+        </g>
+      )}
+      {asked ? <path d="M38 21h18" stroke="var(--caution-ink)" strokeWidth={2} strokeDasharray="3 3" /> : null}
+    </Strip>
+  );
+}
+const LEAD = "M2 31c10 0 12-10 28-10";

@@ -1,6 +1,8 @@
 "use client";
 import { Pick } from "@/ui/controls/Pick";
 import { useId } from "react";
+import { useWorkshop } from "@/ui/controls/workshop";
+import { words } from "@/core/words";
 import { type SettingDifference, settingDifferences, type RunConditions } from "@/core/judge";
 
 /** The conditions of a run as typed: numbers stay text until they are sent. */
@@ -9,6 +11,8 @@ export type ConditionsDraft = Record<keyof Required<RunConditions>, string>;
 export const draftOf = (c: RunConditions | null): ConditionsDraft => ({
   roomStartC: text(c?.roomStartC),
   roomEndC: text(c?.roomEndC),
+  thermometer: c?.thermometer ?? "",
+  thermometerHighK: text(c?.thermometerHighK),
   supply: c?.supply ?? "",
   adapterW: text(c?.adapterW),
   charging: c?.charging ?? "",
@@ -30,6 +34,7 @@ export const conditionsOf = (d: ConditionsDraft): RunConditions => ({
   ...d,
   roomStartC: num(d.roomStartC),
   roomEndC: num(d.roomEndC),
+  thermometerHighK: num(d.thermometerHighK),
   adapterW: num(d.adapterW),
   supply: d.supply === "mains" || d.supply === "battery" ? d.supply : null,
   charging: d.charging === "charging" || d.charging === "full" ? d.charging : null,
@@ -44,9 +49,12 @@ interface Row {
   suggest?: readonly string[];
 }
 
-const ROWS: readonly Row[] = [
+const ROOM: readonly Row[] = [
   { field: "roomStartC", label: "Room, start", unit: "°C" },
   { field: "roomEndC", label: "Room, end", unit: "°C" },
+];
+
+const ROWS: readonly Row[] = [
   {
     field: "supply",
     label: "Power from",
@@ -92,6 +100,19 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
   const id = useId();
   const differences = before ? settingDifferences(before, conditionsOf(draft), logged) : [];
   const noRoom = !logged.room && num(draft.roomStartC) === null && num(draft.roomEndC) === null;
+  const row = (r: Row) => (
+    <ConditionRow
+      key={r.field}
+      r={r}
+      difference={differences.find((d) => d.field === r.field)}
+      before={before}
+      fieldId={`${id}-${r.field}`}
+      draft={draft}
+      onChange={onChange}
+      error={errors[`conditions.${r.field}`] ?? errors[r.field]}
+      noRoom={noRoom}
+    />
+  );
   return (
     <section aria-labelledby={`${id}-h`}>
       <h2 id={`${id}-h`} className="text-lead font-bold">
@@ -105,24 +126,9 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
         </div>
       ) : null}
       <div className="mt-1">
-        {ROWS.map((r) => {
-          const difference = differences.find((d) => d.field === r.field);
-          const error = errors[`conditions.${r.field}`] ?? errors[r.field];
-          const fieldId = `${id}-${r.field}`;
-          return (
-            <ConditionRow
-              key={r.field}
-              r={r}
-              difference={difference}
-              before={before}
-              fieldId={fieldId}
-              draft={draft}
-              onChange={onChange}
-              error={error}
-              noRoom={noRoom}
-            />
-          );
-        })}
+        {ROOM.map(row)}
+        <ThermometerRow before={before} draft={draft} onChange={onChange} fieldId={`${id}-thermometer`} />
+        {ROWS.map(row)}
       </div>
     </section>
   );
@@ -145,7 +151,7 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
     <div
       className={`border-b border-line-2 py-0.75 ${difference ? "-mx-2 bg-caution-wash px-2 text-caution-ink" : ""}`}
     >
-      <div className={`grid items-center gap-x-2 ${before ? "grid-cols-[86px_86px_1fr]" : "grid-cols-[110px_1fr]"}`}>
+      <div className={`grid items-center gap-x-2 ${columns(before)}`}>
         <label htmlFor={fieldId} className="text-body">
           {r.label}
         </label>
@@ -162,7 +168,7 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
               value={draft[r.field]}
               options={[{ value: "", name: "Not said" }, ...r.options.map(([value, name]) => ({ value, name }))]}
               onChange={(v) => onChange({ ...draft, [r.field]: v })}
-              className="min-h-9.5! px-1.5! py-1! text-body! font-strong"
+              className={PICK}
             />
           ) : (
             <input
@@ -204,6 +210,57 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
     </div>
   );
 }
+
+interface ThermometerRowProps {
+  before: RunConditions | null;
+  draft: ConditionsDraft;
+  onChange: (d: ConditionsDraft) => void;
+  fieldId: string;
+}
+
+/** Which thermometer showed the room; nothing where the workshop keeps none and none was said. */
+function ThermometerRow({ before, draft, onChange, fieldId }: ThermometerRowProps) {
+  const { thermometers } = useWorkshop();
+  // one that was taken from the list since stays as it was kept with the run
+  const kept = draft.thermometer && !thermometers.some((t) => t.name === draft.thermometer);
+  const all = kept
+    ? [...thermometers, { name: draft.thermometer, highK: num(draft.thermometerHighK) ?? 0 }]
+    : thermometers;
+  if (all.length === 0) return null;
+  const highK = num(draft.thermometerHighK) ?? 0;
+  const pick = (name: string) => {
+    const found = all.find((t) => t.name === name);
+    onChange({ ...draft, thermometer: name, thermometerHighK: found ? String(found.highK) : "" });
+  };
+  return (
+    <div className="border-b border-line-2 py-0.75">
+      <div className={`grid items-center gap-x-2 ${columns(before)}`}>
+        <label htmlFor={fieldId} className="truncate text-body">
+          Read by
+        </label>
+        {before ? <span className="truncate text-note text-ink-2">{before.thermometer || "—"}</span> : null}
+        <Pick
+          id={fieldId}
+          label="Thermometer"
+          value={draft.thermometer}
+          options={[{ value: "", name: "Not said" }, ...all.map(({ name }) => ({ value: name, name }))]}
+          onChange={pick}
+          className={PICK}
+        />
+      </div>
+      {draft.thermometer && highK !== 0 ? (
+        <p className="pt-0.5 text-note text-ink-2">
+          Shows {words.with(Math.abs(highK), "K", 1)} too {highK > 0 ? "much" : "little"}: that is taken off.
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** The run before stands between label and field, where there is one. */
+const columns = (before: RunConditions | null): string =>
+  before ? "grid-cols-[86px_86px_1fr]" : "grid-cols-[110px_1fr]";
+const PICK = "min-h-9.5! px-1.5! py-1! text-body! font-strong";
 
 function shown(c: RunConditions, r: Row): string {
   const v = c[r.field];

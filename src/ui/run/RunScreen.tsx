@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { STAGE_TITLES, type StageName } from "@/core/job";
 import { useState } from "react";
 import type { Phases, RunCurves } from "@/core/log";
-import { type RunConditions, type SentencePart } from "@/core/judge";
+import { roomTrue, type RunConditions, type SentencePart } from "@/core/judge";
 import { Sentence } from "@/ui/verdict/Sentence";
 import type { Problem } from "@/core/result";
 import { RunChart } from "@/ui/charts/RunChart";
@@ -68,7 +68,7 @@ export function RunScreen(p: Props) {
             }
             limitC={p.limitC}
             ghost={ghost}
-            room={{ startC: p.conditions.roomStartC, endC: p.conditions.roomEndC }}
+            room={roomTrue(p.conditions)}
             height={p.triage ? 400 : 470}
           />
           {phases ? null : (
@@ -109,7 +109,7 @@ function useRun(p: Props) {
   const [saved, setSaved] = useState<"" | "saving" | "saved">("");
   const [problem, setProblem] = useState<Problem | null>(null);
   const attempt = useAttempt(p.runId, Boolean(p.other && p.phases && p.other.phases));
-  const changed = JSON.stringify(conditionsOf(draft)) !== JSON.stringify(p.conditions);
+  const changed = JSON.stringify(conditionsOf(draft)) !== JSON.stringify(conditionsOf(draftOf(p.conditions)));
   const next =
     p.kind === "before" && !p.other
       ? { href: stagePath(p.jobId, p.next), text: p.next === "after" ? "To the run after" : STAGE_TITLES[p.next] }
@@ -251,7 +251,7 @@ function RunFoot({ work, p }: RunFootProps) {
           With these bounds: <Sentence parts={attempt.said.headline} />
           {attempt.said.chips.map((c) => (
             <span key={c.chip} className="num block text-note">
-              {words.chip(c.chip)} {c.K.toFixed(1)} K ({c.low.toFixed(1)} to {c.high.toFixed(1)})
+              {words.chip(c.chip)} {words.kelvin(c.K)} ({words.range(c.low, c.high)})
             </span>
           ))}
         </p>

@@ -2,7 +2,9 @@ import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { describe, expect, it, vi } from "vitest";
+import { usualWorkshop } from "@/core/job";
 import type { RunConditions } from "@/core/judge";
+import { WorkshopProvider } from "@/ui/controls/workshop";
 import { Ask } from "@/ui/import/Ask";
 import { DropZone } from "@/ui/import/DropZone";
 import type { ColumnView } from "@/workers/logSession";
@@ -15,6 +17,8 @@ const user = userEvent.setup();
 const before: RunConditions = {
   roomStartC: 22,
   roomEndC: 22.5,
+  thermometer: "Bench probe",
+  thermometerHighK: 0.5,
   supply: "mains",
   adapterW: 180,
   charging: "full",
@@ -78,6 +82,29 @@ describe("conditions of a run", () => {
     await user.click(screen.getByRole("option", { name: "Battery" }));
     await user.type(screen.getByLabelText("Power mode"), "Quiet");
     expect(kept()).toMatchObject({ roomStartC: 21.5, supply: "battery", powerMode: "Quiet" });
+  });
+
+  it("name the thermometer, with what it shows too much as it was then, also when the list has changed since", async () => {
+    const thermometers = [{ name: "Wall clock", highK: -1 }];
+    render(
+      <WorkshopProvider workshop={{ ...usualWorkshop, thermometers }}>
+        <Settings start={before} against={before} />
+      </WorkshopProvider>,
+    );
+    expect(kept()).toMatchObject({ thermometer: "Bench probe", thermometerHighK: 0.5 });
+    expect(document.body.textContent).toMatch(/Shows 0\.5.K too much: that is taken off\./);
+    await user.click(screen.getByRole("button", { name: "Thermometer: Bench probe" }));
+    await user.click(screen.getByRole("option", { name: "Wall clock" }));
+    expect(kept()).toMatchObject({ thermometer: "Wall clock", thermometerHighK: -1 });
+    expect(document.body.textContent).toMatch(/Shows 1\.0.K too little/);
+    await user.click(screen.getByRole("button", { name: "Thermometer: Wall clock" }));
+    await user.click(screen.getByRole("option", { name: "Not said" }));
+    expect(kept()).toMatchObject({ thermometer: "", thermometerHighK: null });
+  });
+
+  it("ask for no thermometer where the workshop keeps none", () => {
+    render(<Settings start={null} against={null} />);
+    expect(screen.queryByRole("button", { name: /^Thermometer/ })).toBeNull();
   });
 
   it("without a room say what that costs, until one is given", async () => {

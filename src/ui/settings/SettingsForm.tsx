@@ -8,25 +8,36 @@ import { Button } from "@/ui/controls/Button";
 import { Field } from "@/ui/controls/Field";
 import { Pick } from "@/ui/controls/Pick";
 import { send } from "@/ui/controls/send";
+import { Thermometers, type ThermometerDraft } from "./Thermometers";
 
 const MONEY = CURRENCIES.map((value) => ({ value, name: value }));
 const listed = (text: string): string[] => text.split(/[\s,;]+/).filter(Boolean);
 
-/** The workshop's name, its money, and the initials of those who work here. */
+const drafts = (w: Workshop): ThermometerDraft[] =>
+  w.thermometers.map((t, key) => ({ key, name: t.name, highK: String(t.highK) }));
+
+/** The workshop's name, its money, the initials of those who work here, its thermometers. */
 export function SettingsForm({ start }: { start: Workshop }) {
   const router = useRouter();
   const [name, setName] = useState(start.name);
   const [currency, setCurrency] = useState(start.currency);
   const [people, setPeople] = useState(start.people.join(", "));
+  const [thermometers, setThermometers] = useState(() => drafts(start));
   const [said, setSaid] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
   const save = async (e: React.FormEvent) => {
     e.preventDefault();
     setSaid("");
-    const sent = await send<Workshop>("PUT", "/api/settings", { name, currency, people: listed(people) });
+    const sent = await send<Workshop>("PUT", "/api/settings", {
+      name,
+      currency,
+      people: listed(people),
+      thermometers: thermometers.map((t) => ({ name: t.name, highK: t.highK.replace("\u2212", "-") })),
+    });
     setProblem(sent.ok ? null : sent.problem);
     if (!sent.ok) return;
     setPeople(sent.value.people.join(", "));
+    setThermometers(drafts(sent.value));
     setSaid("Kept");
     router.refresh();
   };
@@ -45,6 +56,7 @@ export function SettingsForm({ start }: { start: Workshop }) {
       >
         <Input className="field" value={people} maxLength={400} onChange={(e) => setPeople(e.target.value)} />
       </Field>
+      <Thermometers list={thermometers} onChange={setThermometers} errors={problem?.fields ?? {}} />
       <div className="flex items-center gap-4">
         <Button type="submit" look="main" big keyCap="Enter">
           Keep these settings

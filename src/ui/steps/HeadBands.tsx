@@ -59,7 +59,7 @@ export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead
             Came back: closed on {day(cameBack.on)}
           </Link>
           <span className="text-ink-2">
-            {[cameBack.headline, cameBack.found && `found ${cameBack.found}`, cameBack.note].filter(Boolean).join(". ")}
+            {[cameBack.headline, cameBack.found && `Found ${cameBack.found}`, cameBack.note].filter(Boolean).join(". ")}
           </span>
         </p>
       ) : null}

@@ -1,4 +1,5 @@
 "use client";
+import { words } from "@/core/words";
 import type { Matched, TriageChip } from "@/core/judge";
 import { useSize } from "@/ui/controls/size";
 import { Beam, Defs, Scale } from "@/ui/ladder/Frame";
@@ -27,7 +28,7 @@ export function TriageLadder({ chip, matched, limitC, run = "before" }: Props) {
         role="img"
         aria-label={
           `Heat ladder from the room at ${roomC} °C. This machine: airflow ` +
-          `${airflow.seen.K.toFixed(1)} K, contact ${contact.seen.K.toFixed(1)} K. Good ones: airflow ` +
+          `${words.with(airflow.seen.K, "K", 1)}, contact ${words.with(contact.seen.K, "K", 1)}. Good ones: airflow ` +
           `${kw(airflow.good)}, contact ${kw(contact.good)}.`
         }
         className="absolute inset-0 block overflow-visible"
@@ -51,7 +52,7 @@ export function TriageLadder({ chip, matched, limitC, run = "before" }: Props) {
         >
           This one{" "}
           <tspan fontFamily="var(--font-num)" fontWeight="var(--font-weight-bold)">
-            {topC.toFixed(1)}
+            {words.number(topC, 1)}
           </tspan>
         </text>
         <text x={(a + b) / 2} y={footY + 34} textAnchor="middle" fontSize="var(--text-lead)" fill="var(--ink)">
