@@ -33,7 +33,7 @@ export const noFreedom: Freedom = { power: {}, fanSd: 0 };
 
 /** One sigma of two power readings of one sensor against each other, in the logarithm. */
 const POWER_SD = 0.012;
-const EXPONENT = { mean: 0.6, sd: 0.15 };
+const EXPONENT = { mean: 0.62, sd: 0.1 };
 /** Over a guessed fan curve the exponent may be anything from none at all. */
 const GUESSED_EXPONENT = { mean: 0.42, sd: 0.22 };
 /** Half-width of a 90 % interval, in sigmas. */

@@ -71,7 +71,7 @@ describe("the ladder in motion", () => {
     ["one chip", one, [3], [30]],
     ["two chips", two, [3, 8], [30, 60]],
   ] as const)("%s: stands still in idle and ends at the steady heights", (_, ladder, idleW, loadW) => {
-    const out = reads(steps(2, 6000, idleW, loadW), ladder);
+    const out = reads(steps(2, 20_000, idleW, loadW), ladder);
     const idle = steadyHeights(ladder, idleW, [0.5]);
     const late = steadyHeights(ladder, loadW, [0.9]);
     out.forEach((values, c) => {
@@ -215,7 +215,8 @@ describe("one ladder fitted to both runs", () => {
     const tracks = { before: trackOf(seriesOf(dry, 1), ["cpu"], top), after: trackOf(seriesOf(one, 1), ["cpu"], top) };
     const known = heightsOf(fitLadder(tracks, given), at)[0];
     const unknown = heightsOf(fitLadder(tracks, { ...given, roomKnown: { before: true, after: false } }), at)[0];
-    expect(unknown?.airflow.change.sd).toBeGreaterThan(1.4 * (known?.airflow.change.sd ?? 0));
+    // what nobody read may be kelvins off; the start in idle tells some of it
+    expect(unknown?.airflow.change.sd).toBeGreaterThan(Math.hypot(known?.airflow.change.sd ?? 9, 0.8));
     expect(unknown?.contact.change.sd).toBeLessThan(1.5 * (known?.contact.change.sd ?? 0));
   });
 

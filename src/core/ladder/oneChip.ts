@@ -1,3 +1,4 @@
+import { CaseAir } from "./caseAir";
 import type { Ladder } from "./parameters";
 import { GAMMA, SECOND, Sensor } from "./stage";
 import type { State } from "./start";
@@ -8,7 +9,7 @@ export class OneChip {
   private die = 0;
   private plate = 0;
   private fins = 0;
-  private case = 0;
+  private readonly case: CaseAir;
   private readonly sensor: Sensor;
   private g = 0;
   private toPlate = 0;
@@ -16,22 +17,22 @@ export class OneChip {
   private ofFins = 0;
   private plateOwn = 0;
   private finsOwn = 0;
-  private caseDecay = 0;
 
   constructor(private readonly ladder: Ladder) {
     this.sensor = new Sensor(ladder.lagS[0] ?? 0.1);
+    this.case = new CaseAir(ladder);
   }
 
   begin(state: State): void {
     this.die = state.die[0] ?? 0;
     this.plate = state.plate[0] ?? 0;
     this.fins = state.fins;
-    this.case = state.case;
+    this.case.begin(state.case);
     this.read[0] = state.read[0] ?? 0;
   }
 
   stride(h: number): void {
-    const { pasteKW, pipeKW, dieJK, plateJK, finsJK, caseS } = this.ladder;
+    const { pasteKW, pipeKW, dieJK, plateJK, finsJK } = this.ladder;
     const g = GAMMA * h;
     const paste = pasteKW[0] ?? 1;
     const pipe = pipeKW[0] ?? 1;
@@ -43,17 +44,14 @@ export class OneChip {
     this.plateOwn = 1 + this.ofDie / (1 + this.toPlate) + this.ofFins;
     this.finsOwn = intoFins;
     this.sensor.stride(h);
-    this.caseDecay = Math.exp(-h / caseS);
+    this.case.stride(h);
   }
 
   step(w: number, _none: number, roomC: number, lossWK: number): void {
     const { toPlate, ofDie, ofFins, plateOwn, finsOwn, ladder } = this;
     const out = (this.g * lossWK) / ladder.finsJK;
-    const steady = ladder.caseKW * w;
-    const warmed = steady + (this.case - steady) * this.caseDecay;
     const heat = (this.g * w) / (ladder.dieJK[0] as number);
-    const air = out * (roomC + 0.5 * (this.case + warmed));
-    this.case = warmed;
+    const air = out * (roomC + this.case.step(w));
     const dieOwn = 1 + toPlate;
     const own = 1 + finsOwn + out - (finsOwn * ofFins) / plateOwn;
     const d0 = this.die;

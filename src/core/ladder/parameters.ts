@@ -77,7 +77,7 @@ const TYPICAL = {
   finsRiseK: 22,
   finsSd: 0.9,
   link: { at: 0.6, sd: 1 },
-  case: { riseK: 3.5, sd: 0.8, tauS: 350, tauSd: 0.6 },
+  case: { riseK: 3.5, sd: 0.8, tauS: 280, tauSd: 0.6 },
   still: { at: 0.06, sd: 0.8 },
   lag: { at: 0.35, sd: 0.7 },
 } as const;

@@ -1,3 +1,4 @@
+import { CaseAir } from "./caseAir";
 import type { Ladder } from "./parameters";
 import { GAMMA, SECOND, Sensor } from "./stage";
 import type { State } from "./start";
@@ -21,10 +22,9 @@ export class TwoChips {
   private p1 = 0;
   private p2 = 0;
   private fins = 0;
-  private case = 0;
+  private readonly case: CaseAir;
   private readonly sensors: [Sensor, Sensor];
   private g = 0;
-  private caseDecay = 0;
   private a!: Side;
   private b!: Side;
   /** The two plates' equations, solved for both: own terms, determinant, and plates per kelvin of the fins. */
@@ -35,6 +35,7 @@ export class TwoChips {
   private per2 = 0;
 
   constructor(private readonly ladder: Ladder) {
+    this.case = new CaseAir(ladder);
     this.sensors = [new Sensor(ladder.lagS[0] ?? 0.1), new Sensor(ladder.lagS[1] ?? 0.1)];
   }
 
@@ -42,7 +43,7 @@ export class TwoChips {
     [this.d1, this.d2] = state.die as [number, number];
     [this.p1, this.p2] = state.plate as [number, number];
     this.fins = state.fins;
-    this.case = state.case;
+    this.case.begin(state.case);
     this.read.set(state.read);
   }
 
@@ -58,7 +59,7 @@ export class TwoChips {
     this.per1 = (this.own2 * a.ofFins + a.ofOther * b.ofFins) / this.det;
     this.per2 = (this.own1 * b.ofFins + b.ofOther * a.ofFins) / this.det;
     for (const s of this.sensors) s.stride(h);
-    this.caseDecay = Math.exp(-h / this.ladder.caseS);
+    this.case.stride(h);
   }
 
   private side(i: number): Side {
@@ -82,10 +83,7 @@ export class TwoChips {
   step(w1: number, w2: number, roomC: number, lossWK: number): void {
     const { a, b, ladder, own1, own2, det, per1, per2 } = this;
     const out = (this.g * lossWK) / ladder.finsJK;
-    const steady = ladder.caseKW * (w1 + w2);
-    const warmed = steady + (this.case - steady) * this.caseDecay;
-    const air = out * (roomC + 0.5 * (this.case + warmed));
-    this.case = warmed;
+    const air = out * (roomC + this.case.step(w1 + w2));
     const finsOwn = 1 + a.intoFins * (1 - per1) + b.intoFins * (1 - per2) + out;
     const d10 = this.d1;
     const d20 = this.d2;

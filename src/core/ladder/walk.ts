@@ -25,7 +25,7 @@ export interface Walker {
  *
  * Per chip: die, paste, plate, pipe; shared: fins that lose G·(n^m + z) to an air inlet warmed by the case. Two-stage
  * diagonally implicit Runge–Kutta steps, L-stable (Alexander 1977, γ = 1 − 1/√2): one matrix for both stages, solved
- * along the tree from the dies to the fins. The case is fed one way and has a closed form.
+ * along the tree from the dies to the fins. The air the case warms is fed one way and has a closed form (`caseAir.ts`).
  */
 export function walk(track: Track, ladder: Ladder, out: Float64Array[], memo: LossMemo = new LossMemo()): void {
   const walker: Walker = out.length > 1 ? new TwoChips(ladder) : new OneChip(ladder);
