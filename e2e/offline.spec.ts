@@ -1,5 +1,6 @@
 import { lanternRow } from "../src/demo/scenario";
 import { expect, test, type Page } from "./journeys";
+import { dropLog, rigLog, takeIn } from "./logs";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -48,4 +49,29 @@ test("the bench and the job at hand, with its stages and its drawing, open and g
   const arrived = () => app.rows("SELECT id FROM journal WHERE job_id = 6 AND step = 'strip:look'").length;
   await expect.poll(arrived).toBe(1);
   await expect(page.getByRole("button", { name: /not sent yet/ })).toHaveCount(0);
+});
+
+test("logs are read while this device keeps the pages, with the server and without", async ({ page, app }) => {
+  await page.goto("/");
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await takeIn(page, "Kept device");
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+  const path = new URL(page.url()).pathname;
+  await dropLog(page, "bench-before.csv", rigLog({ clog: 2.4 }, 0.11));
+  await expect(page.getByRole("heading", { name: /rows read/ })).toBeVisible();
+
+  await page.reload();
+  await expect.poll(() => keeps(page, path), { timeout: 60_000 }).toBe(true);
+  app.down();
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-kept", "");
+  await dropLog(page, "bench-before.csv", rigLog({ clog: 2.4 }, 0.11));
+  await expect(page.getByRole("heading", { name: /rows read/ })).toBeVisible();
+  // it cannot be stored now: that is said, and the log stays
+  await page.getByRole("button", { name: "Keep this log" }).click();
+  await expect(page.getByText(/server did not answer/)).toBeVisible();
+  await expect(page.getByRole("heading", { name: /rows read/ })).toBeVisible();
+  await app.up();
+  await page.getByRole("button", { name: "Keep this log" }).click();
+  await expect(page.getByRole("heading", { name: /of load/ })).toBeVisible();
 });

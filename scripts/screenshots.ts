@@ -256,10 +256,18 @@ async function main(): Promise<void> {
       const page = await context.newPage();
       await page.goto(base + pathOf(shot.at));
       await page.waitForLoadState("networkidle");
-      await shot.act?.(page);
+      // an act that no longer fits its screen keeps no other picture from being taken
+      const failed = await (shot.act?.(page) ?? Promise.resolve()).then(
+        () => null,
+        (e: unknown) => String(e).split("\n")[0],
+      );
       await page.waitForTimeout(400);
-      await page.screenshot({ path: `${asked.out}/${shot.name}.png` });
-      await context.close();
+      await page.screenshot({
+        path: failed === null ? `${asked.out}/${shot.name}.png` : `var/${shot.name}-failed.png`,
+      });
+      if (failed === null) continue;
+      console.error(`${shot.name}: ${failed}; see var/${shot.name}-failed.png`);
+      process.exitCode = 1;
     }
     await browser.close();
   } finally {

@@ -77,6 +77,21 @@ const serwist = new Serwist({
   ],
 });
 
+/**
+ * Scripts of workers that read logs, photos and paste. What such a script is to run stands behind the # of its address:
+ * it is lost when the answer has an address of its own, as answers from the net or from what is kept do.
+ */
+self.addEventListener("fetch", (event) => {
+  if (event.request.destination !== "worker" || new URL(event.request.url).origin !== self.location.origin) return;
+  event.stopImmediatePropagation();
+  event.respondWith(workerScript(event.request));
+});
+
+async function workerScript(request: Request): Promise<Response> {
+  const answer = (await caches.match(request)) ?? (await fetch(request));
+  return new Response(answer.body, { status: answer.status, headers: answer.headers });
+}
+
 /** Pages a screen asks to be kept, with the pictures they show. */
 self.addEventListener("message", (event) => {
   const said = event.data as { keep?: unknown } | null;

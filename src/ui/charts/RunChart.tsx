@@ -19,6 +19,9 @@ interface Props {
   height: number;
 }
 
+/** Room a figure on the axis wants, px. */
+const TICK_PX = 26;
+
 /** A run in three strips on one time axis: °C, W, fan speed; the load's bounds go through all of them. */
 export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height }: Props) {
   const work = useRunChart({
@@ -39,7 +42,7 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
           height={topH}
           lines={strips.temperature}
           domain={[Math.floor(t[0]), Math.ceil(tHigh)]}
-          ticks={ticks(t[0], tHigh, 5)}
+          ticks={ticks(t[0], tHigh, Math.max(2, Math.min(5, Math.floor(topH / TICK_PX))))}
           span={span}
           limits={limitC !== null ? [{ value: limitC, label: `Throttle limit ${limitC} °C` }] : []}
           xTicks={lower === 0}

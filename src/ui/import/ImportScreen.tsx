@@ -1,8 +1,17 @@
 "use client";
+import { useWholeRows } from "@/ui/controls/wholeRows";
 import { words } from "@/core/words";
 import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
-import { doubtsOf, type ColumnChoices, type OtherRun, type Phases, type RunCurves, type ToldColumn } from "@/core/log";
+import {
+  doubtsOf,
+  type ColumnChoices,
+  type OtherRun,
+  type Phases,
+  type Role,
+  type RunCurves,
+  type ToldColumn,
+} from "@/core/log";
 import { roomTrue, type RunConditions } from "@/core/judge";
 import type { RoomGiven } from "@/core/thermal";
 import type { Problem } from "@/core/result";
@@ -75,15 +84,11 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
     >
       <div className="flex min-w-0 flex-col bg-sheet">
         <ReadHead summary={summary} asked={asked} read={read} log={log} />
-        <div
-          className="shrink-0 overflow-y-auto border-b-[1.5px] border-line"
-          style={{ maxHeight: room.panePx }}
-          tabIndex={0}
-          role="region"
-          aria-label="Columns of the log"
-        >
-          <ColumnWires columns={summary.columns} onChoose={(heading, role) => choose(heading, { role })} />
-        </div>
+        <ColumnsPane
+          columns={summary.columns}
+          px={room.panePx}
+          onChoose={(heading, role) => choose(heading, { role })}
+        />
         <ReadCurves
           summary={summary}
           shownPhases={shownPhases}
@@ -117,6 +122,29 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
         </div>
         <StoreBar doubt={doubt} problem={problem} store={store} summary={summary} other={other} />
       </aside>
+    </div>
+  );
+}
+
+interface ColumnsPaneProps {
+  columns: ColumnView[];
+  px: number;
+  onChoose: (heading: string, role: Role) => void;
+}
+
+/** The columns of the log, so high that as many as fit stand in sight. */
+function ColumnsPane({ columns, px, onChoose }: ColumnsPaneProps) {
+  const pane = useWholeRows<HTMLDivElement>();
+  return (
+    <div
+      ref={pane}
+      className="shrink-0 overflow-y-auto border-b-[1.5px] border-line"
+      style={{ maxHeight: px }}
+      tabIndex={0}
+      role="region"
+      aria-label="Columns of the log"
+    >
+      <ColumnWires columns={columns} onChoose={onChoose} />
     </div>
   );
 }

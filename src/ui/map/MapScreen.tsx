@@ -1,4 +1,5 @@
 "use client";
+import { useWholeRows } from "@/ui/controls/wholeRows";
 import { Pencil } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
@@ -307,8 +308,9 @@ interface PartInHandProps {
 /** The part in hand, or all parts as a list. */
 function PartInHand({ work, revision, layout }: PartInHandProps) {
   const { part, map, selected, pick } = work;
+  const pane = useWholeRows<HTMLDivElement>();
   return (
-    <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Part in hand">
+    <div ref={pane} className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Part in hand">
       {part ? (
         <PartPanel map={map} part={part} />
       ) : (

@@ -70,7 +70,7 @@ export function wiresRoom(columns: readonly ColumnView[]): { rows: number; paneP
   const rows = bundled(columns, false).length;
   return { rows, panePx: HEADING_PX + Math.min(rows, ROWS_IN_SIGHT) * rowPx(rows) };
 }
-const HEADING_PX = 28;
+const HEADING_PX = 32;
 
 /** Columns in their order; cores that are clear are one bundle of wires, with the cores after it where it is open. */
 function bundled(columns: readonly ColumnView[], open: boolean): (ColumnView | { cores: ColumnView[] })[] {

@@ -58,7 +58,6 @@ export function Thermometers({ list, onChange, errors }: Props) {
                   />
                   <span className="shrink-0 text-body text-ink-2">K too much</span>
                   <Button
-                    look="plain"
                     aria-label={`Take ${t.name || `thermometer ${i + 1}`} from the list`}
                     onClick={() => onChange(list.filter((o) => o.key !== t.key))}
                   >

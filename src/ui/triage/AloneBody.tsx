@@ -1,4 +1,5 @@
 "use client";
+import { useWholeRows } from "@/ui/controls/wholeRows";
 import { words } from "@/core/words";
 import { Tab, TabGroup, TabList } from "@headlessui/react";
 import { useState, type ReactNode } from "react";
@@ -26,6 +27,7 @@ export function AloneBody({ triage: t, headline, summary, run, side }: Props) {
     ),
   );
   const chip = t.chips[picked];
+  const pane = useWholeRows<HTMLElement>();
   const told = t.word !== "cannot-tell" || t.facts?.roomC !== null;
   return (
     <>
@@ -55,6 +57,7 @@ export function AloneBody({ triage: t, headline, summary, run, side }: Props) {
           )}
         </section>
         <section
+          ref={pane}
           aria-label="What to expect and how to be surer"
           tabIndex={0}
           className="flex min-h-0 min-w-0 flex-col gap-4 border-line px-5 pt-3 pb-4 lg:overflow-y-auto

@@ -68,7 +68,7 @@ export function GainInUse({ gain, loadS }: { gain: Gain; loadS: { before: number
       </h2>
       <dl className="mt-1">
         {lines.map((l) => (
-          <div key={l.name} className="grid grid-cols-[132px_minmax(0,1fr)] items-center gap-x-3 py-1">
+          <div data-row key={l.name} className="grid grid-cols-[132px_minmax(0,1fr)] items-center gap-x-3 py-1">
             <dt className="text-body leading-4.5">
               {l.name}
               <span className="block text-tag text-ink-2">{l.of}</span>

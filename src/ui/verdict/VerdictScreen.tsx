@@ -1,4 +1,5 @@
 "use client";
+import { useWholeRows } from "@/ui/controls/wholeRows";
 import { words } from "@/core/words";
 import { Tab, TabGroup, TabList } from "@headlessui/react";
 import Link from "next/link";
@@ -134,8 +135,10 @@ interface ProofPaneProps {
 /** The proof beside the ladder: curves, figures, evidence, what was found inside. */
 function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, beside, outdated }: ProofPaneProps) {
   const { against, own, chip, chartW, none } = work;
+  const pane = useWholeRows<HTMLElement>();
   return (
     <section
+      ref={pane}
       aria-label="Proof and evidence"
       tabIndex={0}
       className="min-h-0 min-w-0 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]"
