@@ -3,12 +3,19 @@ import { proxy, wrap, type Remote } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { ColumnChoices } from "@/core/log";
 import type { Problem } from "@/core/result";
+import { workerFails } from "@/ui/controls/workerFails";
 import type { ImportSummary, LogSession } from "@/workers/logSession";
 
 export type LogState =
   | { step: "empty"; problem: Problem | null }
   | { step: "reading"; name: string; share: number }
   | { step: "read"; name: string; file: Blob; summary: ImportSummary };
+
+const failed: Problem = {
+  code: "log-worker",
+  message: "Reading the log failed.",
+  action: "Nothing was stored; drop the file again.",
+};
 
 /** Reads a dropped log in a worker, with progress and cancel; choices of columns are shown at once. */
 export function useLog(remembered: Readonly<Record<string, ColumnChoices>>) {
@@ -36,14 +43,9 @@ export function useLog(remembered: Readonly<Record<string, ColumnChoices>>) {
       const onShare = proxy((share: number) => {
         if (turn.current === mine) setState((s) => (s.step === "reading" ? { ...s, share } : s));
       });
-      const result = await remote.read(file, remembered, onShare).catch((): { ok: false; problem: Problem } => ({
-        ok: false,
-        problem: {
-          code: "log-worker",
-          message: "Reading the log failed.",
-          action: "Nothing was stored; drop the file again.",
-        },
-      }));
+      const result = await Promise.race([remote.read(file, remembered, onShare), workerFails(worker.current)]).catch(
+        () => ({ ok: false as const, problem: failed }),
+      );
       if (turn.current !== mine) return;
       if (result.ok) setState({ step: "read", name, file, summary: result.value });
       else setState({ step: "empty", problem: { ...result.problem, message: `${name}: ${result.problem.message}` } });

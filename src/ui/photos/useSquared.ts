@@ -2,6 +2,7 @@
 import { proxy, releaseProxy, wrap } from "comlink";
 import { useEffect, useState } from "react";
 import type { Squaring } from "@/core/photo";
+import { workerFails } from "@/ui/controls/workerFails";
 import type { PhotoWorker } from "@/workers/photo.worker";
 
 /** Room round the case in the squared picture, mm. */
@@ -64,7 +65,7 @@ export function useSquared(
         why: null,
       });
     };
-    run().catch(() => {
+    Promise.race([run(), workerFails(worker)]).catch(() => {
       if (!gone) setState({ photo: null, share: null, why: "The photo could not be straightened. Try again." });
     });
     return () => {
