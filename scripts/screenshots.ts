@@ -55,7 +55,6 @@ const shots: Shot[] = [
   },
   { name: "map", at: { tag: "LR-02", stage: "map" } },
   { name: "heat", at: { tag: "LR-02", stage: "heat" } },
-  { name: "editor", at: { tag: "LR-14", stage: "map" }, act: traced },
   { name: "verdict", at: { tag: "LR-02", stage: "verdict" } },
   {
     name: "verdict-both",
@@ -73,6 +72,8 @@ const shots: Shot[] = [
   { name: "paste", at: { tag: "LR-14", stage: "paste" }, act: pasted },
   { name: "materials", at: { path: "/materials" } },
   { name: "close-up", at: { tag: "LR-14", stage: "close" }, act: closing },
+  // the last: what it draws is the drawing of that job from then on
+  { name: "editor", at: { tag: "LR-14", stage: "map" }, act: traced },
 ];
 
 /** A photo made of the drawing itself, a little askew, squared up and laid under; the first parts traced on it. */

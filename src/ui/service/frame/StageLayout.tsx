@@ -75,7 +75,7 @@ function StageTabs({ work }: { work: StageWork }) {
               <CloudOff aria-hidden size={18} /> On this device, sends later
             </>
           ) : (
-            `${work.done} of ${work.steps.length} steps`
+            work.steps.length > 0 && `${work.done} of ${work.steps.length} steps`
           )}
         </span>
       }
@@ -191,10 +191,12 @@ function StepSide({ work, closed, own }: Props) {
         </div>
       ) : step ? (
         <StepAtHand key={step.key} work={work} step={step} own={own} />
+      ) : steps.length === 0 ? (
+        <NothingListed stage={stage} jobId={work.jobId} />
       ) : (
         <Finished stage={stage} jobId={work.jobId} onBack={work.back} minutes={ctx.journal.seconds(stage) / 60} />
       )}
-      <StepList steps={steps} ctx={ctx} here={step?.key ?? null} onPick={work.setPicked} />
+      {steps.length > 0 ? <StepList steps={steps} ctx={ctx} here={step?.key ?? null} onPick={work.setPicked} /> : null}
     </aside>
   );
 }
@@ -221,6 +223,27 @@ function StepAtHand({ work, step, own }: { work: StageWork; step: Step; own: Own
       {...(own ? { answer: own.answer } : {})}
       onPick={work.setPicked}
     />
+  );
+}
+
+/** A stage whose steps all come from a drawing that does not hold their parts yet: nothing of it is done. */
+export function NothingListed({ stage, jobId }: { stage: ServiceStage; jobId: number }) {
+  const next = AFTER[stage];
+  return (
+    <div className="flex flex-1 flex-col p-5">
+      <h1 className="text-step leading-9 font-bold">{STAGE_TITLES[stage]}: nothing is listed yet.</h1>
+      <p className="mt-2 text-sub leading-6.25 text-ink-2">
+        Its steps come from the map, and no part they need is drawn there. Draw it, or go on without them.
+      </p>
+      <div className="mt-auto grid gap-3 pt-6">
+        <LinkButton href={stagePath(jobId, "map")} look="main" big>
+          Draw the map
+        </LinkButton>
+        <LinkButton href={stagePath(jobId, next)} look="plain" big>
+          {STAGE_TITLES[next]}
+        </LinkButton>
+      </div>
+    </div>
   );
 }
 

@@ -2,6 +2,7 @@ import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { Counts, OutSoFar } from "./Counts";
+import { NothingListed } from "./StageLayout";
 import { SwollenStop } from "./SwollenStop";
 import { Trouble } from "./Trouble";
 
@@ -65,5 +66,17 @@ describe("a swollen battery", () => {
     expect(document.body.textContent).toMatch(/local rules/);
     expect(screen.getByRole("heading", { level: 1 }).textContent).toMatch(/swollen/i);
     expect(screen.getAllByRole("link")[0]?.getAttribute("href")).toMatch(/^\/(jobs\/7|$)/);
+  });
+});
+
+describe("a stage without steps", () => {
+  it("is not said to be done: it leads to the map, or on", () => {
+    render(<NothingListed stage="paste" jobId={7} />);
+    expect(screen.getByRole("heading", { level: 1 }).textContent).toBe("Paste and pads: nothing is listed yet.");
+    expect(screen.getAllByRole("link").map((l) => [l.textContent, l.getAttribute("href")])).toEqual([
+      ["Draw the map", "/jobs/7/map"],
+      ["Close up", "/jobs/7/close"],
+    ]);
+    expect(screen.queryByText(/is done/)).toBeNull();
   });
 });
