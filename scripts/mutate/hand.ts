@@ -19,7 +19,7 @@ export class Hand {
       });
       child.send(order);
     });
-    if (answer === null || answer.tainted || child.exitCode !== null) this.stop();
+    if (answer === null || answer.tainted || hasEnded(child)) this.stop();
     return answer;
   }
 
@@ -28,9 +28,17 @@ export class Hand {
     this.child = null;
     child?.removeAllListeners();
     // the tests run in children of the runner: all of them go
-    if (child?.pid && child.exitCode === null) process.kill(-child.pid, "SIGKILL");
+    if (!child?.pid || hasEnded(child)) return;
+    try {
+      process.kill(-child.pid, "SIGKILL");
+    } catch {
+      // it went by itself in between
+    }
   }
 }
+
+/** Whether a process is gone, by itself or by a signal: a mutant that grows a list for ever ends it so. */
+const hasEnded = (child: ChildProcess): boolean => child.exitCode !== null || child.signalCode !== null;
 
 async function started(): Promise<ChildProcess> {
   const child = spawn(process.execPath, ["--import", "tsx", "scripts/mutate/runner.ts"], {

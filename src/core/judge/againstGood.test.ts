@@ -11,7 +11,7 @@ const good: GoodFigures = {
   airflowPer: "own",
   chips: {
     cpu: { contact: { low: 0.4, mid: 0.5, high: 0.6 }, airflow: { low: 0.9, mid: 1, high: 1.1 } },
-  } as GoodFigures["chips"],
+  },
 };
 const figure = (K: number, half: number) => ({ K, low: K - half, high: K + half });
 const path = (name: "contact" | "airflow", K: number, half: number, finding: PathVerdict["finding"]): PathVerdict => ({

@@ -75,8 +75,8 @@ function thermometers(...runs: readonly JudgeRun[]): Pick<Witness, "finding" | "
   const two = b?.name && a?.name && b.name !== a.name ? `Read by two thermometers, ${b.name} and ${a.name}.` : "";
   if (off.length === 0) return { finding: "fine", says: two || "Rooms as they were read." };
   const each = off.map(
-    (t) =>
-      `${t.name || "the thermometer"} shows ${words.with(Math.abs(t.highK), "K", 1)} too ${t.highK > 0 ? "much" : "little"}`,
+    ({ name, highK }) =>
+      `${name || "the thermometer"} shows ${words.with(Math.abs(highK), "K", 1)} too ${highK > 0 ? "much" : "little"}`,
   );
   return {
     finding: "corrected",

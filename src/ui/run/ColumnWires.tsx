@@ -225,8 +225,8 @@ function RoleSelect({ c, high, onChoose, asked, out }: RoleSelectProps) {
       value={c.role}
       options={[...own, ...known]}
       onChange={(role) => onChoose(c.heading, role)}
-      className={`${high > 30 ? "min-h-9!" : "min-h-7!"} w-50! border-transparent! bg-transparent! px-1.5! py-0! text-body
-        hover:border-line! ${asked || !out ? "font-strong" : "text-ink-2"}`}
+      className={`${high > 30 ? "min-h-9!" : "min-h-7!"} w-50! border-transparent! bg-transparent! px-1.5! py-0!
+        text-body hover:border-line! ${asked || !out ? "font-strong" : "text-ink-2"}`}
     />
   );
 }

@@ -84,7 +84,7 @@ describe("conditions of a run", () => {
     expect(kept()).toMatchObject({ roomStartC: 21.5, supply: "battery", powerMode: "Quiet" });
   });
 
-  it("name the thermometer, with what it shows too much as it was then, also when the list has changed since", async () => {
+  it("name the thermometer, with what it showed too much then, also when the list has changed since", async () => {
     const thermometers = [{ name: "Wall clock", highK: -1 }];
     render(
       <WorkshopProvider workshop={{ ...usualWorkshop, thermometers }}>
