@@ -49,6 +49,20 @@ test("the bench and the job at hand, with its stages and its drawing, open and g
   const arrived = () => app.rows("SELECT id FROM journal WHERE job_id = 6 AND step = 'strip:look'").length;
   await expect.poll(arrived).toBe(1);
   await expect(page.getByRole("button", { name: /not sent yet/ })).toHaveCount(0);
+
+  // what was done and sent since a page was kept is done on that page too
+  await page.goto(`${job}/strip`);
+  await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Paste on the processor/);
+  await page.keyboard.press("2");
+  await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Paste on the graphics chip/);
+  await expect
+    .poll(() => app.rows("SELECT id FROM journal WHERE job_id = 6 AND step LIKE 'paste-was:%'").length)
+    .toBe(1);
+  app.down();
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-kept", "");
+  await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Paste on the graphics chip/);
+  await app.up();
 });
 
 test("logs are read while this device keeps the pages, with the server and without", async ({ page, app }) => {

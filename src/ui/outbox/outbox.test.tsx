@@ -54,6 +54,25 @@ describe("what this device has not handed over", () => {
     expect(await outbox.onDevice(1)).toEqual([]);
   });
 
+  it("the journal the server gave back is kept by job, for pages of before; the oldest of many go", async () => {
+    expect(await outbox.placedOnDevice(1)).toEqual([]);
+    await outbox.keepOnDevice(1, entry("a"));
+    serverAnswers(answer([entry("z", { seq: 1 }), entry("a", { seq: 2 })]));
+    await outbox.deliver(1);
+    expect((await outbox.placedOnDevice(1)).map((e) => e.id)).toEqual(["z", "a"]);
+    expect(await outbox.placedOnDevice(2)).toEqual([]);
+    const now = vi.spyOn(Date, "now");
+    for (let job = 2; job <= 41; job++) {
+      now.mockReturnValue(4e12 + job);
+      await outbox.keepOnDevice(job, entry(`j${job}`));
+      serverAnswers(answer([entry(`j${job}`)]));
+      await outbox.deliver(job);
+    }
+    now.mockRestore();
+    expect(await outbox.placedOnDevice(1)).toEqual([]);
+    expect((await outbox.placedOnDevice(2)).map((e) => e.id)).toEqual(["j2"]);
+  });
+
   it("stays while the server cannot be reached", async () => {
     await outbox.keepOnDevice(1, entry("a"));
     serverAnswers(new Error("offline"));

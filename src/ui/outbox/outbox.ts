@@ -10,6 +10,8 @@ interface Schema extends DBSchema {
   waiting: { key: number; value: Waiting; indexes: { job: number; id: string } };
   /** What the server cannot keep, with why; it bars nothing, and is told until it is dropped. */
   refused: { key: string; value: RefusedEntry };
+  /** The journals of the jobs at hand as the server last gave them: a kept page may be older than they are. */
+  placed: { key: number; value: { jobId: number; entries: Entry[]; at: number } };
 }
 
 export type RefusedEntry = Waiting & { why: string };
@@ -31,7 +33,7 @@ let opened: Promise<IDBPDatabase<Schema>> | null = null;
 
 /** What this device has not handed over yet; it outlives a reload. */
 function outbox(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>("ovrant-journal", 3, {
+  opened ??= openDB<Schema>("ovrant-journal", 4, {
     upgrade(db, from, _to, tx) {
       if (from < 2) {
         const waiting = db.createObjectStore("waiting", { autoIncrement: true });
@@ -39,7 +41,8 @@ function outbox(): Promise<IDBPDatabase<Schema>> {
         waiting.createIndex("id", "id", { unique: true });
         if (from === 1) void carryOver(tx);
       }
-      db.createObjectStore("refused", { keyPath: "id" });
+      if (from < 3) db.createObjectStore("refused", { keyPath: "id" });
+      db.createObjectStore("placed", { keyPath: "jobId" });
     },
   });
   return opened;
@@ -81,6 +84,22 @@ async function handedOver(
   changed();
 }
 
+/** Journals of so many jobs are kept on a device. */
+const MOST_PLACED = 40;
+
+async function keepPlaced(jobId: number, entries: Entry[]): Promise<void> {
+  const tx = (await outbox()).transaction("placed", "readwrite");
+  await tx.store.put({ jobId, entries, at: Date.now() });
+  const all = (await tx.store.getAll()).sort((a, b) => b.at - a.at);
+  for (const old of all.slice(MOST_PLACED)) await tx.store.delete(old.jobId);
+  await tx.done;
+}
+
+/** The journal of a job as the server last gave it to this device; nothing where it never did. */
+export async function placedOnDevice(jobId: number): Promise<Entry[]> {
+  return (await (await outbox()).get("placed", jobId))?.entries ?? [];
+}
+
 export async function dropRefused(ids: readonly string[]): Promise<void> {
   const tx = (await outbox()).transaction("refused", "readwrite");
   for (const id of ids) await tx.store.delete(id);
@@ -117,7 +136,10 @@ async function delivered(jobId: number): Promise<Delivered> {
     if (!sent.ok) return sent;
     await handedOver(mine, jobId, new Map(sent.value.refused.map((r) => [r.id, r.why])));
     const left = await onDevice(jobId);
-    if (left.length === 0) return { ok: true, value: { ...sent.value, left } };
+    if (left.length > 0) continue;
+    // what it placed stands on the server: a device too full to note it loses nothing
+    await keepPlaced(jobId, sent.value.entries).catch(() => undefined);
+    return { ok: true, value: { ...sent.value, left } };
   }
 }
 

@@ -19,6 +19,8 @@ const FIRST: readonly StageName[] = ["intake", "before", "open"];
 /** Stages that are kept of the job at hand, some time after one of them was opened. */
 const KEPT: readonly string[] = [...STAGES, "photos", "heat", "tray", "ways"];
 const KEEP_AFTER_MS = 1500;
+/** The job whose stages this tab has asked to be kept, and how it stood. */
+let keptAll = "";
 
 /** Under the bar of a job: what it waits for, and what it came back from. */
 export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead; shown: StageName }) {
@@ -26,12 +28,16 @@ export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead
   const currency = useMoney();
   const { act, refusal } = useAct();
   const { waits, cameBack } = head;
-  // the job at hand opens without the server too: all its stages are kept on this device, as they are now
-  const changed = JSON.stringify(head);
+  // the job at hand opens without the server too: all its stages are kept on this device once, then each as it is left;
+  // what is done meanwhile stands in the journal, which is kept beside them
+  const now = JSON.stringify([jobId, head]);
   useEffect(() => {
-    const t = setTimeout(() => keepPages(["/", ...KEPT.map((s) => stagePath(jobId, s))]), KEEP_AFTER_MS);
+    const t = setTimeout(() => {
+      keepPages(["/", ...(keptAll === now ? [shown] : KEPT).map((s) => stagePath(jobId, s))]);
+      keptAll = now;
+    }, KEEP_AFTER_MS);
     return () => clearTimeout(t);
-  }, [jobId, shown, changed]);
+  }, [jobId, shown, now]);
   const goOn = async () => {
     if (await act(() => send("DELETE", `/api/jobs/${jobId}/waits`))) router.refresh();
   };

@@ -1,10 +1,13 @@
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import type { JobHead } from "@/core/job";
 import { router, serverAnswers } from "@/testing/screen";
 import { HeadBands } from "./HeadBands";
 import { Hold } from "./Hold";
+
+const keepPages = vi.hoisted(() => vi.fn<(urls: readonly string[]) => void>());
+vi.mock("@/ui/offline/keep", () => ({ keepPages }));
 
 const user = userEvent.setup();
 const waits = { for: "part", what: "Blower B1", until: "2031-12-04", limit: 45.5, since: "2031-11-20" } as const;
@@ -88,6 +91,24 @@ describe("the bands under a job's bar", () => {
     unmount();
     bands({ cameBack });
     expect(screen.queryByText(/Came back/)).toBeNull();
+  });
+
+  it("keep all stages of a job on the device once, then the one shown, and all again when the job changes", () => {
+    vi.useFakeTimers();
+    const asked: string[][] = [];
+    keepPages.mockImplementation((urls) => void asked.push([...urls]));
+    const { rerender } = bands({});
+    const show = (head: Partial<JobHead>, shown: "paste" | "close") => {
+      rerender(<HeadBands jobId={7} head={{ waits: null, cameBack: null, ...head } as JobHead} shown={shown} />);
+      vi.advanceTimersByTime(2000);
+    };
+    vi.advanceTimersByTime(2000);
+    show({}, "close");
+    show({ waits }, "close");
+    vi.useRealTimers();
+    expect(asked.map((a) => a.length > 10)).toEqual([true, false, true]);
+    expect(asked[0]).toEqual(expect.arrayContaining(["/", "/jobs/7/paste", "/jobs/7/verdict"]));
+    expect(asked[1]).toEqual(["/", "/jobs/7/close"]);
   });
 
   it("are none where nothing is to be told", () => {

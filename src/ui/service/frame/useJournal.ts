@@ -3,7 +3,8 @@ import { useCallback, useEffect, useState } from "react";
 import type { Problem } from "@/core/result";
 import type { Entry } from "@/core/service";
 import { whoWorks } from "@/ui/controls/who";
-import { deliver, freshId, keepOnDevice, onDevice } from "@/ui/outbox/outbox";
+import { isKeptPage } from "@/ui/offline/keep";
+import { deliver, freshId, keepOnDevice, onDevice, placedOnDevice } from "@/ui/outbox/outbox";
 
 export type NewEntry = Pick<Entry, "stage" | "step" | "act"> & Partial<Pick<Entry, "value" | "reason">>;
 
@@ -83,11 +84,12 @@ export function useJournal(jobId: number, initial: readonly Entry[], asideBefore
   );
 
   useEffect(() => {
-    onDevice(jobId).then(
-      (mine) => {
-        if (mine.length === 0) return;
-        setEntries((now) => merged(now, mine));
-        void flush();
+    // a page this device kept may be older than what was done since: the server had that, and gave it back
+    const placed = isKeptPage() ? placedOnDevice(jobId) : Promise.resolve([]);
+    Promise.all([placed, onDevice(jobId)]).then(
+      ([before, mine]) => {
+        if (before.length + mine.length > 0) setEntries((now) => merged(merged(now, before), mine));
+        if (mine.length > 0) void flush();
       },
       () => setProblem(notKept),
     );
