@@ -65,6 +65,21 @@ test("the bench and the job at hand, with its stages and its drawing, open and g
   await app.up();
 });
 
+test("a drawing's file is always that of now, its pictures are kept by their version", async ({ page }) => {
+  await page.goto("/");
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.goto("/layouts");
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+  const kept = await page.evaluate(async () => {
+    for (const of of ["form=json", "form=svg", "form=svg&theme=light&v=x"])
+      await (await fetch(`/api/layouts/1/file?${of}`)).text();
+    const keys = await (await caches.open("ovrant-pictures")).keys();
+    return keys.map((k) => new URL(k.url).search).filter((q) => q.startsWith("?form"));
+  });
+  expect(kept).toContain("?form=svg&theme=light&v=x");
+  expect(kept.filter((q) => !/[?&]v=/.test(q))).toEqual([]);
+});
+
 test("logs are read while this device keeps the pages, with the server and without", async ({ page, app }) => {
   await page.goto("/");
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));

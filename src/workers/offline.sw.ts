@@ -66,8 +66,11 @@ const serwist = new Serwist({
       },
     },
     {
+      // a drawing's picture is kept by its version; the file somebody asks for is always that of now
       matcher: ({ url, sameOrigin }) =>
-        sameOrigin && (/^\/api\/layouts\/\d+\/file$/.test(url.pathname) || /^\/api\/photos\/\d+$/.test(url.pathname)),
+        sameOrigin &&
+        ((/^\/api\/layouts\/\d+\/file$/.test(url.pathname) && url.searchParams.has("v")) ||
+          /^\/api\/photos\/\d+$/.test(url.pathname)),
       handler: pictures,
     },
     {

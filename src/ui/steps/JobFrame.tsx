@@ -6,24 +6,17 @@ import { HeadBands } from "./HeadBands";
 import { Hold } from "./Hold";
 import { LyingRail, Rail } from "./Rail";
 
-/** The frame every stage of a job stands in: bar, rail, and the stage itself. */
-export function JobFrame({
-  jobId,
-  machine,
-  stages,
-  head,
-  shown,
-  facts,
-  children,
-}: {
-  jobId: number;
-  machine: Machine;
-  stages: StageView[];
-  head: JobHead;
+interface Props {
+  /** The job as its pages know it. */
+  view: { job: { id: number }; machine: Machine; stages: StageView[]; head: JobHead };
   shown: StageName;
   facts?: ReactNode;
   children: ReactNode;
-}) {
+}
+
+/** The frame every stage of a job stands in: bar, rail, and the stage itself. */
+export function JobFrame({ view, shown, facts, children }: Props) {
+  const { job, machine, stages, head } = view;
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
       <TopBar
@@ -39,12 +32,12 @@ export function JobFrame({
         note={[machine.tag, machine.place].filter(Boolean).join(", ")}
       >
         {facts}
-        {head.closed ? null : <Hold jobId={jobId} waits={head.waits} />}
+        {head.closed ? null : <Hold jobId={job.id} waits={head.waits} />}
       </TopBar>
-      <HeadBands jobId={jobId} head={head} shown={shown} />
-      <LyingRail jobId={jobId} stages={stages} shown={shown} />
+      <HeadBands jobId={job.id} head={head} shown={shown} />
+      <LyingRail jobId={job.id} stages={stages} shown={shown} />
       <div className="flex min-h-0 flex-1">
-        <Rail jobId={jobId} stages={stages} shown={shown} />
+        <Rail jobId={job.id} stages={stages} shown={shown} />
         <main className="flex min-h-0 min-w-0 flex-1 flex-col lg:overflow-y-auto">{children}</main>
       </div>
     </div>

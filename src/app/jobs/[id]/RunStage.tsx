@@ -50,10 +50,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBo
   const importing = !stage.run || !stage.curves || replace;
   return (
     <JobFrame
-      jobId={jobId}
-      machine={view.machine}
-      stages={view.stages}
-      head={view.head}
+      view={view}
       shown={kind}
       facts={
         <span className="hidden text-body text-ink-2 lg:inline">

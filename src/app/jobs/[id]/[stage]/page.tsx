@@ -26,7 +26,7 @@ export default async function ServiceStagePage({ params }: { params: Promise<{ i
   if (!view) notFound();
   const more = await serviceStage(view);
   return (
-    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} head={view.head} shown={stage}>
+    <JobFrame view={view} shown={stage}>
       <ServiceScreen
         key={stage}
         jobId={view.job.id}

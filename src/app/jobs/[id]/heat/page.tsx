@@ -16,7 +16,7 @@ export default async function HeatPage({ params }: { params: Promise<{ id: strin
   const { revision } = await layoutStage(view);
   if (!revision || !view.verdict) redirect(stagePath(view.job.id, revision ? "verdict" : "map"));
   return (
-    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} head={view.head} shown="verdict">
+    <JobFrame view={view} shown="verdict">
       <HeatScreen jobId={view.job.id} layout={revision.document} verdict={view.verdict.result} />
     </JobFrame>
   );

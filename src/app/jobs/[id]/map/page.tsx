@@ -26,10 +26,7 @@ export default async function MapPage({
   const editing = (await searchParams).edit !== undefined && revision?.open && !closed;
   return (
     <JobFrame
-      jobId={view.job.id}
-      machine={view.machine}
-      stages={view.stages}
-      head={view.head}
+      view={view}
       shown="map"
       facts={
         <span className="hidden text-body text-ink-2 lg:inline">

@@ -18,7 +18,7 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
   if (!revision) redirect(stagePath(view.job.id, "map"));
   const photos = (await jobPhotos(view.job.id)).filter((p) => p.phase !== "tracing");
   return (
-    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} head={view.head} shown="map">
+    <JobFrame view={view} shown="map">
       <PhotosScreen
         jobId={view.job.id}
         layout={revision.document}

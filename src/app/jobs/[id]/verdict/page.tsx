@@ -38,10 +38,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
   });
   return (
     <JobFrame
-      jobId={view.job.id}
-      machine={view.machine}
-      stages={view.stages}
-      head={view.head}
+      view={view}
       shown="verdict"
       facts={<span className="hidden text-body text-ink-2 lg:inline">Judge {stage.record.judgeVersion}</span>}
     >
@@ -74,14 +71,7 @@ function Unjudged({ view }: { view: JobView }) {
   if (!view.runs.before || !view.runs.after)
     redirect(stagePath(view.job.id, view.at === "verdict" ? "after" : view.at));
   return (
-    <JobFrame
-      jobId={view.job.id}
-      machine={view.machine}
-      stages={view.stages}
-      head={view.head}
-      shown="verdict"
-      facts={null}
-    >
+    <JobFrame view={view} shown="verdict" facts={null}>
       <Judging jobId={view.job.id} />
     </JobFrame>
   );
@@ -90,14 +80,7 @@ function Unjudged({ view }: { view: JobView }) {
 /** The verdict of a run after that stands alone. */
 function AloneStage({ view, alone }: { view: JobView; alone: AfterAlone }) {
   return (
-    <JobFrame
-      jobId={view.job.id}
-      machine={view.machine}
-      stages={view.stages}
-      head={view.head}
-      shown="verdict"
-      facts={null}
-    >
+    <JobFrame view={view} shown="verdict" facts={null}>
       <AloneVerdict
         jobId={view.job.id}
         alone={alone}

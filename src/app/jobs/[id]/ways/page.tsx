@@ -14,7 +14,7 @@ export default async function JobWaysPage({ params }: { params: Promise<{ id: st
   if (!view) notFound();
   const closed = view.job.closedAt !== null;
   return (
-    <JobFrame jobId={view.job.id} machine={view.machine} stages={view.stages} head={view.head} shown="intake">
+    <JobFrame view={view} shown="intake">
       <div className="flex-1 overflow-y-auto bg-sheet px-6 py-6 lg:px-10">
         <h1 className="text-step leading-9 font-bold">How this job is worked</h1>
         <p className="mt-1 text-lead text-ink-2">
