@@ -56,7 +56,9 @@ const serwist = new Serwist({
   clientsClaim: true,
   runtimeCaching: [
     {
-      matcher: ({ request, sameOrigin }) => sameOrigin && request.mode === "navigate",
+      // what is taken out as a file is no page to be kept
+      matcher: ({ request, url, sameOrigin }) =>
+        sameOrigin && request.mode === "navigate" && !url.pathname.startsWith("/api/"),
       handler: async (of) => {
         try {
           return await pages.handle(of);
