@@ -28,7 +28,7 @@ const WEAK_SHARE = 0.6;
 /** A speed that moves less than this share from idle through the load does not follow the temperature. */
 const FIXED_SHARE = 0.03;
 /** Rise per watt, over that of the other run, that a machine whose fan truly stands exceeds. */
-const STANDING_RISE = 1.55;
+export const STANDING_RISE = 1.55;
 
 /** Fans nothing is to be said of. */
 export const usualFan: FanState = {

@@ -339,7 +339,7 @@ function powerFindings({ before, after, facts }: Scene): Reason[] {
       message:
         `As logged, the ${words.chip(lead)} peaked at ${Math.round(facts.before.peakC[lead] ?? 0)} °C ` +
         `before and ${Math.round(facts.after.peakC[lead] ?? 0)} °C after.`,
-      figure: `${peak > 0 ? "+" : peak < 0 ? "−" : ""}${Math.abs(Math.round(peak))} K`,
+      figure: words.kelvin(peak, 0),
     });
   }
   if (before.chips.length !== after.chips.length)

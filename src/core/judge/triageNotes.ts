@@ -3,12 +3,11 @@ import type { Series } from "../thermal";
 import { loadSeconds } from "./comparable";
 import { lateRows, meanOver } from "./conditions";
 import { throttledShare } from "./findings";
+import { STANDING_RISE } from "./fan";
 import type { GoodFigures } from "./good";
 import type { Reason } from "./verdict";
 
-/** Rise over that of good machines beyond which air stands, where the blowers read zero. */
-const STANDING_RISE = 1.55;
-/** The same where no power tells: a chip that stands so far over its room, K. */
+/** Where no power tells, air stands where a chip is so far over its room, K. */
 const STANDING_K = 58;
 
 /** A room nobody read is taken for a warm one: then it takes more to say that the air stands, °C. */
