@@ -54,14 +54,14 @@ test("the bench and the job at hand, with its stages and its drawing, open and g
   await page.goto(`${job}/strip`);
   await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Paste on the processor/);
   await page.keyboard.press("2");
-  await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Paste on the graphics chip/);
+  await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Print of the processor/);
   await expect
     .poll(() => app.rows("SELECT id FROM journal WHERE job_id = 6 AND step LIKE 'paste-was:%'").length)
     .toBe(1);
   app.down();
   await page.reload();
   await expect(page.locator("html")).toHaveAttribute("data-kept", "");
-  await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Paste on the graphics chip/);
+  await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Print of the processor/);
   await app.up();
 });
 
