@@ -48,8 +48,15 @@ describe("a pane that shows no row by half", () => {
     for (const li of pane.querySelectorAll("li"))
       li.getBoundingClientRect = () => row(Number(li.getAttribute("data-top")) - scrolled) as DOMRect;
     fireEvent.scroll(pane);
-    expect(pane.hasAttribute("data-cut")).toBe(true);
+    expect(pane.getAttribute("data-cut")).toBe("");
     expect(pane.style.getPropertyValue("--cut")).toBe("20px");
+    // where less shows there is no room for words
+    scrolled = 5;
+    fireEvent.scroll(pane);
+    expect([pane.getAttribute("data-cut"), pane.style.getPropertyValue("--cut")]).toEqual(["", "25px"]);
+    scrolled = -1;
+    fireEvent.scroll(pane);
+    expect([pane.getAttribute("data-cut"), pane.style.getPropertyValue("--cut")]).toEqual(["thin", "19px"]);
     scrolled = 20;
     fireEvent.scroll(pane);
     expect(pane.hasAttribute("data-cut")).toBe(false);

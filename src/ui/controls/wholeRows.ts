@@ -4,6 +4,8 @@ import { useEffect, useRef, type RefObject } from "react";
 /** What counts as a row of a pane; what is higher than this is a picture, and may be cut. */
 const ROWS = "li, tr, h2, p, [data-row]";
 const HIGHEST_ROW_PX = 120;
+/** Room the words at the foot want, px. */
+const WORDS_PX = 20;
 
 interface Span {
   top: number;
@@ -28,7 +30,8 @@ function cover(pane: HTMLElement): void {
     // what sticks to the foot of a pane stays off its padding
     pane.style.setProperty("--foot", style.paddingBottom || "0px");
   }
-  pane.toggleAttribute("data-cut", cut > 0);
+  if (cut > 0) pane.setAttribute("data-cut", cut < WORDS_PX ? "thin" : "");
+  else pane.removeAttribute("data-cut");
 }
 
 /** A pane that scrolls and shows no row by half. */

@@ -2,6 +2,11 @@ import { words } from "@/core/words";
 import { TriangleAlert } from "lucide-react";
 import type { Count } from "@/core/service";
 
+const NAMED = 6;
+/** What is out by name; of many the first, and how many more. */
+const named = (missing: readonly string[]): string =>
+  missing.slice(0, NAMED).join(", ") + (missing.length > NAMED ? ` and ${missing.length - NAMED} more` : "");
+
 /** Out = in, kind by kind; what is still out is named. */
 export function Counts({ counts }: { counts: readonly Count[] }) {
   if (counts.length === 0) return null;
@@ -22,7 +27,7 @@ export function Counts({ counts }: { counts: readonly Count[] }) {
             </span>
           </p>
           <p className="max-w-50 truncate max-lg:sr-only text-note text-ink-2">
-            {c.missing.length ? `still out: ${c.missing.slice(0, 6).join(", ")}` : "all back"}
+            {c.missing.length ? `still out: ${named(c.missing)}` : "all back"}
           </p>
         </li>
       ))}

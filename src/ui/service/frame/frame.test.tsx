@@ -69,6 +69,20 @@ describe("a swollen battery", () => {
   });
 });
 
+describe("what is still out", () => {
+  it("is named, of many the first with how many more there are", () => {
+    const screws = (n: number) => Array.from({ length: n }, (_, i) => String(i + 1));
+    const said = (n: number) => {
+      const { unmount } = render(<Counts counts={[{ name: "Screws", out: 9, back: 9 - n, missing: screws(n) }]} />);
+      const text = screen.getByText(/^still out/).textContent;
+      unmount();
+      return text;
+    };
+    expect(said(6)).toBe("still out: 1, 2, 3, 4, 5, 6");
+    expect(said(8)).toBe("still out: 1, 2, 3, 4, 5, 6 and 2 more");
+  });
+});
+
 describe("a stage without steps", () => {
   it("is not said to be done: it leads to the map, or on", () => {
     render(<NothingListed stage="paste" jobId={7} />);
