@@ -266,6 +266,7 @@ async function main(): Promise<void> {
       await page.screenshot({
         path: failed === null ? `${asked.out}/${shot.name}.png` : `var/${shot.name}-failed.png`,
       });
+      await context.close();
       if (failed === null) continue;
       console.error(`${shot.name}: ${failed}; see var/${shot.name}-failed.png`);
       process.exitCode = 1;
@@ -280,7 +281,7 @@ function pathOf(at: Shot["at"]): string {
   if ("path" in at) return at.path;
   // machines and jobs are numbered as the scenario has them
   const n = lanternRow.findIndex((j) => j.machine.tag === at.tag) + 1;
-  return at.stage === "machine" ? `/machines/${n}` : `/jobs/${n}/${at.stage}`;
+  return `/jobs/${n}/${at.stage}`;
 }
 
 await main();

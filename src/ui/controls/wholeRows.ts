@@ -25,13 +25,11 @@ function cover(pane: HTMLElement): void {
   const more = pane.scrollTop + pane.clientHeight < pane.scrollHeight - 2 && style.overflowY !== "visible";
   const rows = more ? [...pane.querySelectorAll(ROWS)].map((r) => r.getBoundingClientRect()) : [];
   const cut = Math.ceil(cutOf(pane.getBoundingClientRect().bottom, rows));
-  if (cut > 0) {
-    pane.style.setProperty("--cut", `${cut}px`);
-    // what sticks to the foot of a pane stays off its padding
-    pane.style.setProperty("--foot", style.paddingBottom || "0px");
-  }
-  if (cut > 0) pane.setAttribute("data-cut", cut < WORDS_PX ? "thin" : "");
-  else pane.removeAttribute("data-cut");
+  if (cut === 0) return pane.removeAttribute("data-cut");
+  pane.style.setProperty("--cut", `${cut}px`);
+  // what sticks to the foot of a pane stays off its padding
+  pane.style.setProperty("--foot", style.paddingBottom || "0px");
+  pane.setAttribute("data-cut", cut < WORDS_PX ? "thin" : "");
 }
 
 /** A pane that scrolls and shows no row by half. */
