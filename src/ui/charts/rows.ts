@@ -6,7 +6,7 @@ export type ChartRow = { t: number } & Record<string, number>;
 export function chartRows(curves: readonly { key: string; points: readonly CurvePoint[] }[]): ChartRow[] {
   const rows = new Map<number, ChartRow>();
   const put = (t: number, key: string, v: number) => {
-    const row = rows.get(t) ?? { t };
+    const row: ChartRow = rows.get(t) ?? { t };
     row[key] = v;
     rows.set(t, row);
   };

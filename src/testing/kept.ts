@@ -1,0 +1,53 @@
+/** Numbers in a row beyond which only some of them, and their mean, are kept. */
+const MANY = 16;
+
+const rounded = (v: number): number => (Math.abs(v) < 1e-9 ? 0 : Number(v.toPrecision(4)));
+const isList = (v: unknown): v is ArrayLike<unknown> => Array.isArray(v) || ArrayBuffer.isView(v);
+const isNumbers = (v: readonly unknown[]): v is number[] => v.length > 0 && v.every((x) => typeof x === "number");
+
+/** So many of a long row, evenly, the first and the last among them. */
+function some<T>(row: readonly T[], many: number): T[] {
+  return Array.from({ length: many }, (_, i) => row[Math.round((i * (row.length - 1)) / (many - 1))] as T);
+}
+
+/** Some of a long row, and what all of it comes to: a change of any one is a change of the mean. */
+function thinned(row: readonly number[]): string {
+  const told = row.filter((v) => Number.isFinite(v));
+  const mean = told.reduce((sum, v) => sum + v, 0) / Math.max(1, told.length);
+  return `${row.length} numbers, mean ${rounded(mean)}: ${some(row, MANY).map(rounded).join(" ")}`;
+}
+
+function plain(value: unknown): unknown {
+  if (typeof value === "number") return Number.isFinite(value) ? rounded(value) : String(value);
+  if (value instanceof Map) return plain(Object.fromEntries(value));
+  if (value instanceof Set) return plain([...value]);
+  if (isList(value)) {
+    const row = Array.from(value);
+    if (!isNumbers(row)) return row.length > MANY ? { of: row.length, some: some(row, 5).map(plain) } : row.map(plain);
+    return row.length > MANY ? thinned(row) : row.map(rounded).join(" ");
+  }
+  if (value !== null && typeof value === "object")
+    return Object.fromEntries(Object.entries(value).flatMap(([k, v]) => (v === undefined ? [] : [[k, plain(v)]])));
+  return value === undefined ? null : value;
+}
+
+/** As JSON, with what fits into one line in one line. */
+function lines(value: unknown, indent = ""): string {
+  const short = JSON.stringify(value);
+  if (value === null || typeof value !== "object" || indent.length + short.length <= 110) return short;
+  const deeper = `${indent} `;
+  const each = Array.isArray(value)
+    ? value.map((v) => lines(v, deeper))
+    : Object.entries(value).map(([k, v]) => `${JSON.stringify(k)}: ${lines(v, deeper)}`);
+  const [open, close] = Array.isArray(value) ? "[]" : "{}";
+  return `${open}\n${each.map((e) => deeper + e).join(",\n")}\n${indent}${close}`;
+}
+
+/**
+ * Anything calculated, as text to be kept beside its test and compared: numbers to four figures, rows of them in one
+ * line. What is meant to change is kept anew by `npm run keep`, and its difference read before it is committed.
+ *
+ * @example
+ * await expect(kept(judgePair(before, after))).toMatchFileSnapshot("kept/dust.txt");
+ */
+export const kept = (value: unknown): string => `${lines(plain(value))}\n`;
