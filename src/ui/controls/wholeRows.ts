@@ -32,9 +32,10 @@ function cover(pane: HTMLElement): void {
   pane.setAttribute("data-cut", cut < WORDS_PX ? "thin" : "");
 }
 
-/** A pane that scrolls and shows no row by half. */
-export function useWholeRows<T extends HTMLElement>(): RefObject<T | null> {
-  const ref = useRef<T>(null);
+/** A pane that scrolls and shows no row by half: the element to give the reference to, or one that is held already. */
+export function useWholeRows<T extends HTMLElement>(held?: RefObject<T | null>): RefObject<T | null> {
+  const made = useRef<T>(null);
+  const ref = held ?? made;
   useEffect(() => {
     const pane = ref.current;
     if (!pane) return;
@@ -54,6 +55,6 @@ export function useWholeRows<T extends HTMLElement>(): RefObject<T | null> {
       parts.disconnect();
       pane.removeEventListener("scroll", look);
     };
-  }, []);
+  }, [ref]);
   return ref;
 }

@@ -5,6 +5,7 @@ import { useDeferredValue, useEffect, useMemo, useReducer, useRef, useState } fr
 import { checksOf, mapSentence } from "@/core/cooling";
 import { CoolingMap, KINDS, type Layout } from "@/core/drawing";
 import { changesBetween, historyOf, redoName, snapLines, snapPoint, undoName } from "@/core/edit";
+import { useWholeRows } from "@/ui/controls/wholeRows";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
@@ -105,9 +106,10 @@ interface PanelOfPartProps {
 /** The part in hand in millimetres, what to look at, all parts as a list. */
 function PanelOfPart({ work }: PanelOfPartProps) {
   const { panel, state, dispatch, map, layout, selected, checks } = work;
+  const pane = useWholeRows<HTMLDivElement>(panel);
   return (
     <div
-      ref={panel}
+      ref={pane}
       className="min-h-0 flex-1 overflow-y-auto pr-1"
       tabIndex={0}
       role="region"

@@ -1,4 +1,5 @@
 "use client";
+import { useWholeRows } from "@/ui/controls/wholeRows";
 import { words } from "@/core/words";
 import { Camera } from "lucide-react";
 import { useRouter } from "next/navigation";
@@ -35,6 +36,7 @@ export function PhotosScreen({
   closed: boolean;
 }) {
   const work = usePhotos(photos, layout, jobId);
+  const pane = useWholeRows<HTMLElement>();
   const { photo, other, setAgainst, ref, picked, setPicked, problem, removed, change, setRemoved } = work;
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
@@ -47,6 +49,7 @@ export function PhotosScreen({
         )}
       </div>
       <aside
+        ref={pane}
         className="flex w-full shrink-0 flex-col gap-3 overflow-y-auto border-line bg-sheet p-4
         lg:w-72.5 lg:border-l-[1.5px] xl:w-82.5"
       >

@@ -2,6 +2,7 @@
 import { words } from "@/core/words";
 import { CloudOff } from "lucide-react";
 import type { ReactNode } from "react";
+import { useWholeRows } from "@/ui/controls/wholeRows";
 import { money, useMoney } from "@/ui/controls/money";
 import { STAGE_TITLES, type StageName } from "@/core/job";
 import { countsOut, type ServiceContext, type ServiceStage, type Step } from "@/core/service";
@@ -164,8 +165,10 @@ function TrayOrCounts({ work }: { work: StageWork }) {
 
 function StepSide({ work, closed, own }: Props) {
   const { step, steps, ctx, problem, stage, done } = work;
+  const pane = useWholeRows<HTMLElement>();
   return (
     <aside
+      ref={pane}
       aria-label="Step at hand"
       className="flex w-full shrink-0 flex-col border-line bg-sheet lg:w-77.5 lg:overflow-y-auto
         lg:border-l-[1.5px] xl:w-85 2xl:w-100"

@@ -1,3 +1,4 @@
+import { useWholeRows } from "@/ui/controls/wholeRows";
 import { words } from "@/core/words";
 import { cleanedIn, METHODS, usedIn, usesWords, type ServiceContext } from "@/core/service";
 import { centreOf, partName, type Part } from "@/core/drawing";
@@ -20,9 +21,20 @@ export function CleanedParts({ ctx, photos }: { ctx: ServiceContext; photos: rea
         here as a pair.
       </p>
     );
+  return <CleanedTable cleaned={cleaned} ctx={ctx} photos={photos} />;
+}
+
+interface CleanedTableProps {
+  cleaned: ReturnType<typeof cleanedIn>;
+  ctx: ServiceContext;
+  photos: readonly StepPhotoView[];
+}
+
+function CleanedTable({ cleaned, ctx, photos }: CleanedTableProps) {
+  const pane = useWholeRows<HTMLElement>();
   const minutes = cleaned.reduce((s, c) => s + c.seconds, 0) / 60;
   return (
-    <section aria-label="What was cleaned" className="max-h-57.5 overflow-y-auto text-body" tabIndex={0}>
+    <section ref={pane} aria-label="What was cleaned" className="max-h-57.5 overflow-y-auto text-body" tabIndex={0}>
       <h2 className="text-lead font-strong">
         {words.counted(cleaned.length, "part")} cleaned
         {minutes >= 1 ? ` in ${Math.round(minutes)} min` : ""}
