@@ -49,8 +49,18 @@ const usual: RunConditions = {
   fanPolicy: "",
 };
 
-/** A run on the rig as the judge takes it: simulated, written as a log, and read again. */
+const made = new Map<string, JudgeRun>();
+
+/** A run on the rig as the judge takes it: simulated, written as a log, and read again; the same one but once. */
 export function rigRun(told: RigRun, seed: number): JudgeRun {
+  if (told.edit ?? told.more) return madeRun(told, seed);
+  const key = JSON.stringify([told, seed]);
+  const run = made.get(key) ?? madeRun(told, seed);
+  made.set(key, run);
+  return run;
+}
+
+function madeRun(told: RigRun, seed: number): JudgeRun {
   const { machine = wrenfell14, faults = {}, recipe = {}, sensors = {}, omit = [], format, conditions } = told;
   const full = { ...standardRecipe, ...recipe };
   const log = simulate(machine, withFaults(faults), full, { ...plainSensors, ...sensors }, seed);
