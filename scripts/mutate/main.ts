@@ -5,6 +5,7 @@ import { dirname } from "node:path";
 import { parseArgs } from "node:util";
 import { Hand } from "./hand";
 import { mutantsOf, type Mutant } from "./mutants";
+import { Tally } from "./worth";
 import { Related } from "./related";
 
 /**
@@ -25,10 +26,13 @@ const { values, positionals } = parseArgs({
 });
 
 /** Tests of one mutant together, as they take unchanged, ms; further ones are left out. */
-const TESTS_MS = 45_000;
+const TESTS_MS = 40_000;
 
 /** Of these, tests of other folders together, ms: what is close to the code tells more of it than what is far. */
 const FAR_MS = 8_000;
+
+/** The nearest test is asked before all others where it takes no longer than this, ms. */
+const QUICK_MS = 1_500;
 
 /** Tests of one mutant at most. */
 const MOST_TESTS = 12;
@@ -40,6 +44,8 @@ interface Result {
   mutant: Mutant;
   fate: "killed" | "too slow" | "survived" | "no test";
   tests: number;
+  /** The test that noticed. */
+  by?: string | undefined;
 }
 
 const git = (...args: string[]) => execFileSync("git", args, { encoding: "utf8", maxBuffer: 1 << 28 });
@@ -133,19 +139,21 @@ async function reaches(hand: Hand, file: string, tests: string[]): Promise<void>
   if (answer && !answer.failed) throw new Error(`Tests pass though ${file} is empty: mutants do not reach them.`);
 }
 
-/** The nearest, then those beside the file, the quick before the slow, then the others, until the time is used up. */
-function testsFor(related: Related, times: ReadonlyMap<string, number>, file: string): string[] {
+/** The nearest, then those beside the file, what noticed most for its time first, then the others, till time is up. */
+function testsFor(related: Related, times: ReadonlyMap<string, number>, tally: Tally, file: string): string[] {
   let ms = 0;
   let farMs = 0;
   const near = related.testsOf(file);
   const nearest = near[0];
   const apart = (t: string) => (dirname(t) === dirname(file) ? 0 : 1);
-  const quick = [...near].sort((a, b) => apart(a) - apart(b) || (times.get(a) ?? 0) - (times.get(b) ?? 0));
-  return (nearest ? [nearest, ...quick.filter((t) => t !== nearest)] : []).filter((t, i) => {
-    const own = times.get(t) ?? 0;
-    const far = apart(t) * own;
-    if (i > 0 && (ms + own > TESTS_MS || farMs + far > FAR_MS)) return false;
-    ms += own;
+  const own = (t: string) => times.get(t) ?? 0;
+  const worth = (t: string) => tally.worth(dirname(file), t, own(t));
+  const best = [...near].sort((a, b) => apart(a) - apart(b) || worth(b) - worth(a));
+  const first = nearest && own(nearest) < QUICK_MS ? [nearest] : [];
+  return [...first, ...best.filter((t) => !first.includes(t))].filter((t, i) => {
+    const far = apart(t) * own(t);
+    if (i > 0 && (ms + own(t) > TESTS_MS || farMs + far > FAR_MS)) return false;
+    ms += own(t);
     farMs += far;
     return true;
   });
@@ -155,7 +163,7 @@ async function judge(hand: Hand, mutant: Mutant, tests: string[], ms: number): P
   if (tests.length === 0) return { mutant, fate: "no test", tests: 0 };
   const answer = await hand.ask({ mutant, tests }, 8_000 + 3 * ms);
   const fate = answer === null ? "too slow" : answer.failed ? "killed" : "survived";
-  return { mutant, fate, tests: tests.length };
+  return { mutant, fate, tests: tests.length, by: answer?.by };
 }
 
 /** Whether tests fail with nothing changed: then the runner is started anew. */
@@ -209,8 +217,9 @@ async function main(): Promise<void> {
     const times = await timed(hands, needed);
     const known = new Related(tracked, needed);
     if (!values.quiet) console.log(`${needed.length} test files timed in ${Math.round((Date.now() - from) / 1000)} s`);
+    const tally = new Tally();
     const seen = chosen.find((m) => known.testsOf(m.file).length > 0)?.file;
-    if (seen) await reaches(first, seen, testsFor(known, times, seen));
+    if (seen) await reaches(first, seen, testsFor(known, times, tally, seen));
     const waiting = [...chosen];
     const again = new Set<Mutant>();
     const results: Result[] = [];
@@ -218,9 +227,10 @@ async function main(): Promise<void> {
       hands.map(async (hand) => {
         let streak: Result[] = [];
         for (let mutant = waiting.shift(); mutant; mutant = waiting.shift()) {
-          const own = testsFor(known, times, mutant.file);
+          const own = testsFor(known, times, tally, mutant.file);
           const ms = own.reduce((sum, t) => sum + (times.get(t) ?? 0), 0);
           const result = await judge(hand, mutant, own, ms);
+          tally.note(dirname(mutant.file), own, result.by, times);
           // what was looked at twice counts: a busy machine must not keep a run from ending
           streak = result.fate === "killed" && !again.has(mutant) ? [...streak, result] : [];
           results.push(result);

@@ -11,6 +11,8 @@ export interface Order {
 
 export interface Answer {
   failed: boolean;
+  /** The test file that failed, as it was asked. */
+  by?: string;
   ms: number;
   /** Something outlived the run: the next answer of this process could not be trusted. */
   tainted: boolean;
@@ -68,8 +70,11 @@ async function judged(vitest: Vitest, order: Order): Promise<Answer> {
   const tainted = unhandledErrors.length > 0;
   // the runner also gives back what tests of earlier orders said: they are not asked here
   const asked = new Set(specifications.map((s) => s.moduleId));
+  const failed = testModules.find((m) => asked.has(m.moduleId) && !m.ok());
+  const by = order.tests.find((t) => resolve(t) === failed?.moduleId);
   return {
-    failed: tainted || testModules.some((m) => asked.has(m.moduleId) && !m.ok()),
+    failed: tainted || failed !== undefined,
+    ...(by ? { by } : {}),
     ms: performance.now() - from,
     tainted,
   };

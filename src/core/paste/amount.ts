@@ -1,4 +1,4 @@
-import { bondLineM, type Paste } from "./paste";
+import { bondLineM, LIQUID_METAL_UM, type Paste } from "./paste";
 
 /** A chip's face under the plate, and what presses and heats it. */
 export interface PastedFace {
@@ -12,6 +12,8 @@ export interface PastedFace {
 export interface Amount {
   pressurePa: number;
   bondLineUm: number;
+  /** Where no pressure decides the bond line: between what it lies, µm. */
+  bondRangeUm: readonly [low: number, high: number] | null;
   /** With the margin, mm³. */
   volumeMm3: number;
   marginShare: number;
@@ -53,6 +55,7 @@ export function amountFor(face: PastedFace, paste: Paste, nozzleMm = NOZZLE_MM, 
   return {
     pressurePa,
     bondLineUm: bltM * 1e6,
+    bondRangeUm: paste.liquidMetal ? [LIQUID_METAL_UM.low, LIQUID_METAL_UM.high] : null,
     volumeMm3,
     marginShare,
     grams: (volumeMm3 * paste.densityGcm3) / 1000,

@@ -23,10 +23,15 @@ export interface Field {
   pocket: Int32Array;
 }
 
+/** Flow between faces is that of a thin film only over lengths beyond the gap: cells are no finer than this, mm. */
+const FINEST_MM = 0.1;
+
+/** A face in cells, at most so many along its longer side. */
 export function fieldOf(widthMm: number, heightMm: number, cells: number): Field {
   const long = Math.max(widthMm, heightMm);
-  const nx = Math.max(4, Math.round((cells * widthMm) / long));
-  const ny = Math.max(4, Math.round((cells * heightMm) / long));
+  const most = Math.min(cells, long / FINEST_MM);
+  const nx = Math.max(4, Math.round((most * widthMm) / long));
+  const ny = Math.max(4, Math.round((most * heightMm) / long));
   const w = nx + 2;
   const size = w * (ny + 2);
   const make = () => new Float64Array(size);
@@ -140,6 +145,52 @@ export function airPockets(f: Field, first = false): void {
       f.airPa[i] = m > 0 ? Math.max(0, Math.min(MOST_AIR_PA, AIR_PA * (ratio - 1))) : 0;
       f.airM3[i] = m === 0 ? 0 : room(f, i) * (m > 0 ? ratio : 1);
     }
+}
+
+/** A cell may hold so much more than its brim for a while: what presses on it levels that out. */
+const HEAPED = 1.04;
+
+/**
+ * A front that crosses several cells in one step heaps up what it carries in the first of them: the heap sinks into the
+ * cells round it that hold less, until none is over its brim by more than a little. A few cells far, where it belongs.
+ */
+export function sinkHeaps(f: Field): void {
+  const { nx, ny, w, v, h, wet, cellM2 } = f;
+  const level = (i: number) => (v[i] as number) / ((h[i] as number) * cellM2);
+  const queue: number[] = [];
+  for (let j = 1; j <= ny; j++)
+    for (let i = j * w + 1; i <= j * w + nx; i++) if (wet[i] && level(i) > HEAPED) queue.push(i);
+  const sides = [0, 0, 0, 0];
+  const lower = [0, 0, 0, 0];
+  for (let n = 0; n < queue.length && n < 6 * f.size; n++) {
+    const i = queue[n] as number;
+    const own = level(i);
+    if (own <= HEAPED) continue;
+    const k = i % w;
+    sides[0] = k > 1 ? i - 1 : 0;
+    sides[1] = k < nx ? i + 1 : 0;
+    sides[2] = i >= 2 * w ? i - w : 0;
+    sides[3] = i < ny * w ? i + w : 0;
+    let all = 0;
+    for (let side = 0; side < 4; side++) {
+      const o = sides[side] as number;
+      const by = o ? Math.max(0, own - level(o)) : 0;
+      lower[side] = by;
+      all += by;
+    }
+    if (all <= 0) continue;
+    const brim = (h[i] as number) * cellM2;
+    const sinks = Math.min((own - 1) * brim, (all * brim) / 5);
+    v[i] = (v[i] as number) - sinks;
+    for (let side = 0; side < 4; side++) {
+      const part = (sinks * (lower[side] as number)) / all;
+      if (part === 0) continue;
+      const o = sides[side] as number;
+      v[o] = (v[o] as number) + part;
+      if (wet[o] && level(o) > HEAPED) queue.push(o);
+    }
+    if (level(i) > HEAPED) queue.push(i);
+  }
 }
 
 /**

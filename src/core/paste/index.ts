@@ -1,6 +1,15 @@
 export { amountFor, BARREL_MM, dropMm, jobsLeft, NOZZLE_MM, screwN, type Amount, type PastedFace } from "./amount";
 export { bondLineM, PASTES, USUAL_PASTE, stopsOf, type Paste, type PasteStop } from "./paste";
-export { beadMm, laidHeights, PATTERNS, strokesOf, type Laid, type Pattern, type Stroke } from "./pattern";
+export {
+  beadMm,
+  laidHeights,
+  PATTERNS,
+  strokeLengthMm,
+  strokesOf,
+  type Laid,
+  type Pattern,
+  type Stroke,
+} from "./pattern";
 export { PressureGrid } from "./poisson";
 export { pressingOf, stepsInOrder, TURN_S, type PlateScrewForce, type Pressing } from "./loads";
 export { overMm3, suggestPattern, type PatternTrial, type Suggestion } from "./suggest";

@@ -77,13 +77,24 @@ export const PASTES: readonly Paste[] = [
 export const PRASHER_C_M = 1.31e-4;
 export const PRASHER_M = 0.166;
 
+/** What of a paste decides how thin it gets. */
+export type Thinning = Pick<Paste, "yieldPa" | "fillerUm"> & Partial<Pick<Paste, "liquidMetal">>;
+
+/**
+ * Film of liquid metal, µm. It holds no grains and hardly any yield stress, so no pressure decides it: its oxide skin,
+ * and how rough and bowed die and plate are, hold it open. Measured films scatter over this range, whatever the screws.
+ */
+export const LIQUID_METAL_UM = { low: 8, usual: 15, high: 30 } as const;
+
 /**
  * Bond line thickness at rest, m, not under the filler's size. Scaling of a particle-laden paste under pressure
  * (R. Prasher, J. Shang, S. Prstic, J. Heat Transfer 125, 2003): BLT = 1.31e-4 (yield / pressure)^0.166.
+ * Liquid metal has {@link LIQUID_METAL_UM} instead.
  * @throws RangeError for a pressure that is not above 0
  */
-export function bondLineM(paste: Pick<Paste, "yieldPa" | "fillerUm">, pressurePa: number): number {
+export function bondLineM(paste: Thinning, pressurePa: number): number {
   if (!(pressurePa > 0)) throw new RangeError("pressure must be above 0 Pa");
+  if (paste.liquidMetal) return LIQUID_METAL_UM.usual * 1e-6;
   return Math.max(paste.fillerUm * 1e-6, PRASHER_C_M * (paste.yieldPa / pressurePa) ** PRASHER_M);
 }
 

@@ -70,12 +70,16 @@ export function strokesOf(
   return pattern === "own" ? strokes.filter((s) => s.length > 0) : [];
 }
 
-/** Width of the half-round bead that makes the volume from strokes of that length, mm. */
-export function beadMm(volumeMm3: number, strokes: readonly Stroke[]): number {
-  const length = strokes.reduce(
+/** Length of strokes together, mm. */
+export const strokeLengthMm = (strokes: readonly Stroke[]): number =>
+  strokes.reduce(
     (s, t) => s + t.slice(1).reduce((l, p, i) => l + Math.hypot(p[0] - (t[i]?.[0] ?? 0), p[1] - (t[i]?.[1] ?? 0)), 0),
     0,
   );
+
+/** Width of the half-round bead that makes the volume from strokes of that length, mm. */
+export function beadMm(volumeMm3: number, strokes: readonly Stroke[]): number {
+  const length = strokeLengthMm(strokes);
   const ends = Math.max(1, strokes.length);
   // π r² / 2 × length + 2/3 π r³ for the two rounded ends of each stroke, by Newton from above
   let r = Math.cbrt(volumeMm3);

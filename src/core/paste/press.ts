@@ -1,4 +1,4 @@
-import { PRASHER_C_M, PRASHER_M, type Paste } from "./paste";
+import { LIQUID_METAL_UM, PRASHER_C_M, PRASHER_M, type Thinning } from "./paste";
 import type { Three } from "./three";
 
 /** Where screws press, from the middle of the face; at most 32. */
@@ -27,15 +27,14 @@ const STOP_PAM = 5e12;
  * for
  * the flow, never under a hair; `raw` the plate's own height, which may lie under the face.
  */
-export function bearing(
-  paste: Pick<Paste, "yieldPa" | "fillerUm">,
-  wet: boolean,
-  gap: number,
-  raw: number,
-): readonly [pa: number, perM: number] {
-  const filler = wet ? paste.yieldPa * (PRASHER_C_M / Math.max(gap, 0.2e-6 * paste.fillerUm)) ** (1 / PRASHER_M) : 0;
+export function bearing(paste: Thinning, wet: boolean, gap: number, raw: number): readonly [pa: number, perM: number] {
+  const filler =
+    wet && !paste.liquidMetal
+      ? paste.yieldPa * (PRASHER_C_M / Math.max(gap, 0.2e-6 * paste.fillerUm)) ** (1 / PRASHER_M)
+      : 0;
   // a stiff but linear stop at the grains' size, or where bare faces meet
-  const into = (wet ? paste.fillerUm * 1e-6 : TOUCH_M) - raw;
+  const grainsM = (paste.liquidMetal ? LIQUID_METAL_UM.usual : paste.fillerUm) * 1e-6;
+  const into = (wet ? grainsM : TOUCH_M) - raw;
   return [filler + (into > 0 ? STOP_PAM * into : 0), filler / PRASHER_M / gap + (into > 0 ? STOP_PAM : 0)];
 }
 
@@ -43,21 +42,23 @@ export function bearing(
  * Force and moments of the screws as the plate z = a + b x + c y lies, N and N·m, and how they give way as it closes
  * (upper
  * triangle of nine). A screw's spring, `springNm` in N/m, is pressed more while its corner stands high, less when it
- * sinks.
+ * sinks. One that does not bite yet stands in its hole: it holds a corner that rises over `startM`, where the plate
+ * was put down.
  */
 export function pressing(
   points: readonly PressPoint[],
   load: Load,
   springNm: number,
   plane: Readonly<Three>,
+  startM = Infinity,
 ): { want: Three; spring: Float64Array } {
   const want: Three = [0, 0, 0];
   const spring = new Float64Array(9);
   points.forEach((point, n) => {
     const own = load.forcesN[n] ?? 0;
-    if (own <= 0) return;
     const e = [1, point.xMm / 1000, point.yMm / 1000] as const;
-    const force = own + springNm * (plane[0] + plane[1] * e[1] + plane[2] * e[2]);
+    const height = plane[0] + plane[1] * e[1] + plane[2] * e[2];
+    const force = own > 0 ? own + springNm * height : springNm * (height - startM);
     if (force <= 0) return;
     for (let r = 0; r < 3; r++) {
       want[r] = (want[r] as number) + force * (e[r] as number);

@@ -1,3 +1,4 @@
+import { words } from "../words";
 import { Squeeze, type SqueezeSetup } from "./squeeze";
 
 /** The film at one time. */
@@ -5,6 +6,8 @@ export interface SqueezeFrame {
   atS: number;
   /** Film thickness per cell in rows, units of 0.1 µm; 0 where the paste does not reach both faces. */
   film: Uint16Array;
+  /** Share of each cell's gap that paste fills, 0 to 255: where the front runs through a cell. */
+  fill: Uint8Array;
   /** 1 per cell where air is trapped. */
   air: Uint8Array;
   /** Gap at the middle of the face, µm, and its slopes, µm per mm. */
@@ -29,8 +32,13 @@ export interface SqueezeRun {
   endS: number;
   /** Volume at the end over volume laid. */
   kept: number;
+  /** Why it was not followed to its end, in words; null where it was. */
+  gaveUp: string | null;
   steps: number;
 }
+
+/** Steps after which a film is not followed any further. */
+const MOST_STEPS = 30_000;
 
 /** Seconds that follow the last turn. */
 export const SETTLE_S = 12;
@@ -50,7 +58,7 @@ export async function squeezeRun(
   const until = last + SETTLE_S;
   const frames = [frameOf(s)];
   let breathed = Date.now();
-  while (!s.resting && s.timeS < until - 1e-9) {
+  while (!s.resting && !s.lost && s.steps < MOST_STEPS && s.timeS < until - 1e-9) {
     // a step never passes the time of a new load
     s.step(setup.loads.find((l) => l.atS > s.timeS + 1e-9)?.atS ?? until);
     if (s.timeS >= (frames[frames.length - 1]?.atS ?? 0) + frameS) frames.push(frameOf(s));
@@ -69,6 +77,10 @@ export async function squeezeRun(
     frames,
     endS: s.timeS,
     kept: s.volumeM3 / laid,
+    gaveUp:
+      s.lost || s.steps >= MOST_STEPS
+        ? `The film could be followed until ${words.clock(s.timeS)} only: what it does after that is not known.`
+        : null,
     steps: s.steps,
   };
 }
@@ -77,12 +89,17 @@ function frameOf(s: Squeeze): SqueezeFrame {
   const { field: f } = s;
   const n = f.nx * f.ny;
   const film = new Uint16Array(n);
+  const fill = new Uint8Array(n);
   const air = new Uint8Array(n);
-  let [wet, trapped, sum] = [0, 0, 0];
+  let [wet, trapped, sum, filled] = [0, 0, 0, 0];
   for (let j = 1; j <= f.ny; j++)
     for (let k = 1; k <= f.nx; k++) {
       const i = j * f.w + k;
       const c = (j - 1) * f.nx + k - 1;
+      const share = Math.min(1, (f.v[i] as number) / ((f.h[i] as number) * f.cellM2));
+      fill[c] = Math.round(255 * share);
+      // where the front runs through a cell, so much of it touches both faces
+      filled += f.wet[i] ? 1 : share;
       if (f.wet[i]) {
         wet++;
         sum += f.h[i] as number;
@@ -95,11 +112,12 @@ function frameOf(s: Squeeze): SqueezeFrame {
   return {
     atS: s.timeS,
     film,
+    fill,
     air,
     gapUm: s.plane[0] * 1e6,
     slopeX: s.plane[1] * 1000,
     slopeY: s.plane[2] * 1000,
-    wetted: wet / n,
+    wetted: filled / n,
     trapped: trapped / n,
     meanUm: wet ? (sum / wet) * 1e6 : 0,
     over: s.over.map((v) => v * 1e9) as SqueezeFrame["over"],

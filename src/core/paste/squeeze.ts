@@ -1,6 +1,6 @@
-import { airPockets, fieldOf, openGap, runOn, type Field } from "./field";
+import { airPockets, fieldOf, openGap, runOn, sinkHeaps, type Field } from "./field";
 import { Flow } from "./flow";
-import type { Paste } from "./paste";
+import type { Paste, Thinning } from "./paste";
 import { laidHeights, type Laid } from "./pattern";
 import { PressureGrid } from "./poisson";
 import { bearing, pressing, type Load, type PressPoint } from "./press";
@@ -9,7 +9,7 @@ import { symmetric3, type Three } from "./three";
 export interface SqueezeSetup {
   widthMm: number;
   heightMm: number;
-  paste: Pick<Paste, "yieldPa" | "viscosityPas" | "fillerUm">;
+  paste: Thinning & Pick<Paste, "viscosityPas">;
   laid: Laid;
   points: readonly PressPoint[];
   /** Spring of a screw, N/mm: it gives way as its corner sinks. */
@@ -33,6 +33,15 @@ const REST = 2e-3;
 /** The least gap that a step's share is taken of, m. */
 const LEAST_GAP_M = 1.2e-5;
 const NOTHING = [0, 0] as const;
+/**
+ * A paste thinner than this has come to rest long before the next turn of a screw: where it rests does not depend on
+ * how thin it is, and the numbers need not follow milliseconds. Pa·s.
+ */
+const LEAST_PAS = 2;
+/** The shortest step, s. */
+const LEAST_STEP_S = 1e-6;
+/** A step that must be shorter than this share of itself cannot be made. */
+const LEAST_PART = 1e-4;
 /** Steps over which what is left of a cell's excess is taken up. */
 const RELAX = 2;
 
@@ -49,10 +58,14 @@ export class Squeeze {
   timeS = 0;
   /** All loads are on and nothing moves any more. */
   resting = false;
+  /** No step holds any more: it stands where it was, and does not go on. */
+  lost = false;
   steps = 0;
   /** Past the edge of the face, m³: left, right, above, below. */
   readonly over: [number, number, number, number] = [0, 0, 0, 0];
   plane: [number, number, number];
+  /** Height the plate was put down at, m. */
+  private readonly startM: number;
   readonly grid: PressureGrid;
   private readonly flow: Flow;
   private readonly b: Float64Array;
@@ -61,6 +74,13 @@ export class Squeeze {
   private readonly moving: Float64Array;
   private readonly fromAir: Float64Array;
   private readonly excess: Float64Array;
+  /** What passes to the right, down, and over the front on each side in a step; and what each cell owes of it, m³. */
+  private readonly gives: readonly [Float64Array, Float64Array, ...Float64Array[]];
+  private readonly out: Float64Array;
+  /** What a step starts from. */
+  private readonly before: { v: Float64Array; airM3: Float64Array };
+  /** Where the neighbour on each side stands. */
+  private readonly beside: readonly [number, number, number, number];
   /** Pressures of closing at unit speed and of tilting about each axis, and the forces they give (upper triangle). */
   private readonly unit: [Float64Array, Float64Array, Float64Array];
   private readonly drag = new Float64Array(9);
@@ -75,13 +95,23 @@ export class Squeeze {
     const f = fieldOf(setup.widthMm, setup.heightMm, setup.cells);
     this.field = f;
     this.grid = new PressureGrid(f.nx, f.ny);
-    this.flow = new Flow(f, this.grid, setup.paste.viscosityPas, setup.newtonian ? 0 : setup.paste.yieldPa);
+    const { viscosityPas, yieldPa } = setup.paste;
+    this.flow = new Flow(
+      f,
+      this.grid,
+      Math.max(viscosityPas, setup.newtonian ? 0 : LEAST_PAS),
+      setup.newtonian ? 0 : yieldPa,
+    );
     const make = () => new Float64Array(f.size);
     this.b = make();
     this.airRhs = make();
     this.moving = make();
     this.fromAir = make();
     this.excess = make();
+    this.gives = [make(), make(), make(), make(), make(), make()];
+    this.out = make();
+    this.before = { v: make(), airM3: make() };
+    this.beside = [-1, 1, -f.w, f.w];
     this.unit = [make(), make(), make()];
     const heights = setup.start?.heights ?? laidHeights(setup.laid, setup.widthMm, setup.heightMm, f.nx, f.ny);
     let most = 0;
@@ -92,6 +122,7 @@ export class Squeeze {
         most = Math.max(most, mm);
       }
     this.plane = [(setup.start?.gapMm ?? 0.985 * most) / 1000, 0, 0];
+    this.startM = this.plane[0];
     openGap(f, this.plane);
     airPockets(f, true);
   }
@@ -149,10 +180,11 @@ export class Squeeze {
       this.loadAt(this.timeS),
       this.setup.newtonian ? 0 : this.setup.springNmm * 1000,
       this.plane,
+      this.startM,
     );
     const left = want.map((v, r) => v - cellM2 * (now[r] as number)) as Three;
     // the step is shortened until no corner of the film changes by more than its share
-    let dt = Math.max(1e-9, Math.min(this.stepS * 1.7, untilS - this.timeS));
+    let dt = Math.max(LEAST_STEP_S, Math.min(this.stepS * 1.7, untilS - this.timeS));
     let speed: Three = [0, 0, 0];
     let gives = new Float64Array(9);
     for (let k = 0; k < 60; k++) {
@@ -163,10 +195,15 @@ export class Squeeze {
       );
       const change = this.fastest(speed) * dt;
       if (!(change > most)) break;
-      dt *= Math.max(0.2, (0.9 * most) / change);
+      if (dt <= LEAST_STEP_S) {
+        // a plate has mass: it does not move further than this in the shortest time that is followed
+        speed = speed.map((v) => (v * most) / change) as Three;
+        break;
+      }
+      dt = Math.max(LEAST_STEP_S, dt * Math.max(0.2, (0.9 * most) / change));
     }
     speed = this.pressures(speed, left, gives, wider);
-    this.move(dt, speed);
+    dt = this.moved(dt, speed);
     this.stepS = dt;
     this.timeS += dt;
     this.steps++;
@@ -208,6 +245,9 @@ export class Squeeze {
       this.drag[8] = (this.drag[8] as number) + q3 * y;
     }
     for (let i = 0; i < 9; i++) this.drag[i] = (this.drag[i] as number) * f.cellM2;
+    // a cell has its own width: tilting over cells in one line is resisted too
+    this.drag[4] = (this.drag[4] as number) + ((this.drag[0] as number) * f.dx * f.dx) / 12;
+    this.drag[8] = (this.drag[8] as number) + ((this.drag[0] as number) * f.dy * f.dy) / 12;
   }
 
   /**
@@ -231,7 +271,10 @@ export class Squeeze {
     // where the plate mostly tilts, the level force says nothing
     if (Math.abs(force) > 0.2 * Math.abs(left[0]) && force * told > 0) {
       scale = Math.max(0.5, Math.min(2, left[0] / (force + give)));
-      const learnt = Math.max(0.7, Math.min(1.4, force / told));
+      const found = force / told;
+      const learnt = Math.max(0.7, Math.min(1.4, found));
+      // what is so far off is not learnt but solved anew
+      if (learnt !== found) this.age = Infinity;
       for (let i = 0; i < 9; i++) this.drag[i] = (this.drag[i] as number) * learnt;
     }
     if (scale !== 1) for (let i = 0; i < f.size; i++) moving[i] = (moving[i] as number) * scale;
@@ -257,45 +300,104 @@ export class Squeeze {
     return most;
   }
 
+  /** Moves, by half as long until what came of it holds; gives the time it took. */
+  private moved(dt: number, speed: Three): number {
+    const { field: f, before } = this;
+    const volume = this.volumeM3;
+    before.v.set(f.v);
+    before.airM3.set(f.airM3);
+    const [plane, over] = [[...this.plane] as Three, [...this.over]];
+    for (let part = dt; ; part /= 2) {
+      this.move(part, speed);
+      if (this.plane.every(Number.isFinite) && Math.abs(this.volumeM3 - volume) <= 1e-9 * volume) return part;
+      f.v.set(before.v);
+      f.airM3.set(before.airM3);
+      over.forEach((v, i) => (this.over[i] = v));
+      this.plane = [...plane];
+      openGap(f, this.plane);
+      if (part < dt * LEAST_PART) {
+        this.lost = true;
+        return part;
+      }
+    }
+  }
+
   /** Moves the paste through the faces of the cells, then the plate. */
   private move(dt: number, [s0, s1, s2]: Three): void {
-    const { field: f, grid, moving, fromAir, excess, b: q } = this;
-    const { nx, ny, w, p, v, wet, airPa } = f;
-    const { right, down } = grid;
+    const { field: f, moving, fromAir, excess, b: q } = this;
+    const { nx, ny, w, p, wet, airPa } = f;
     for (let j = 1; j <= ny; j++)
       for (let i = j * w + 1; i <= j * w + nx; i++) {
         p[i] = wet[i] ? (moving[i] as number) + (fromAir[i] as number) : (airPa[i] as number);
         // what drives the flow: the pressure, and what levels out excess
         q[i] = wet[i] ? (p[i] as number) + (excess[i] as number) / (RELAX * dt) : (p[i] as number);
       }
-    const offset = [-1, 1, -w, w];
-    for (let j = 1; j <= ny; j++)
-      for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
-        if (!wet[i]) continue;
-        const own = q[i] as number;
-        const r = (right[i] as number) * (own - (q[i + 1] as number)) * dt;
-        const d = (down[i] as number) * (own - (q[i + w] as number)) * dt;
-        v[i + 1] = (v[i + 1] as number) + r;
-        v[i + w] = (v[i + w] as number) + d;
-        v[i] = (v[i] as number) - r - d;
-        for (let side = 0; side < 4; side++) {
-          const g = (this.flow.toFront[side] as Float64Array)[i] as number;
-          if (g === 0) continue;
-          const o = i + (offset[side] as number);
-          const edge =
-            (side === 0 && k === 1) || (side === 1 && k === nx) || (side === 2 && j === 1) || (side === 3 && j === ny);
-          const amount = g * (own - (edge ? 0 : (airPa[o] as number))) * dt;
-          // a front draws back no more than there is; past the edge nothing comes back
-          const passed = amount >= 0 ? amount : edge ? 0 : Math.max(amount, -(v[o] as number));
-          v[i] = (v[i] as number) - passed;
-          if (edge) this.over[side] = (this.over[side] as number) + passed;
-          else v[o] = (v[o] as number) + passed;
-        }
-      }
+    this.carry(q, dt);
     this.closing = (s0 * dt) / this.plane[0];
     this.plane = [this.plane[0] - s0 * dt, this.plane[1] - s1 * dt, this.plane[2] - s2 * dt];
+    sinkHeaps(f);
     runOn(f, this.over);
     openGap(f, this.plane);
     airPockets(f);
   }
+
+  /** Carries the paste through the faces of the cells under the pressures `q`: no cell gives more than it holds. */
+  private carry(q: Float64Array, dt: number): void {
+    const { field: f, grid, gives, out } = this;
+    const { nx, ny, w, v, wet, airPa } = f;
+    const [toRight, toDown, ...toFront] = gives;
+    out.fill(0);
+    const owed = (from: number, amount: number) => (out[from] = (out[from] as number) + amount);
+    for (let j = 1; j <= ny; j++)
+      for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
+        if (!wet[i]) continue;
+        const own = q[i] as number;
+        const r = (grid.right[i] as number) * (own - (q[i + 1] as number)) * dt;
+        const d = (grid.down[i] as number) * (own - (q[i + w] as number)) * dt;
+        owed(r > 0 ? i : i + 1, Math.abs(r));
+        owed(d > 0 ? i : i + w, Math.abs(d));
+        [toRight[i], toDown[i]] = [r, d];
+        for (let side = 0; side < 4; side++) {
+          const g = (this.flow.toFront[side] as Float64Array)[i] as number;
+          const front = toFront[side] as Float64Array;
+          front[i] = 0;
+          if (g === 0) continue;
+          const o = i + (this.beside[side] as number);
+          const edge = isEdge(f, side, j, k);
+          const amount = g * (own - (edge ? 0 : (airPa[o] as number))) * dt;
+          // past the edge nothing comes back
+          if (amount < 0 && edge) continue;
+          front[i] = amount;
+          owed(amount > 0 ? i : o, Math.abs(amount));
+        }
+      }
+    // from here on the share of what a cell owes that it can give
+    for (let i = 0; i < f.size; i++) {
+      const owes = out[i] as number;
+      out[i] = owes > 0 && owes > (v[i] as number) ? Math.max(0, v[i] as number) / owes : 1;
+    }
+    const pass = (from: number, to: number, amount: number) => {
+      const passed = amount * ((amount > 0 ? out[from] : out[to]) as number);
+      v[from] = (v[from] as number) - passed;
+      return passed;
+    };
+    for (let j = 1; j <= ny; j++)
+      for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
+        if (!wet[i]) continue;
+        v[i + 1] = (v[i + 1] as number) + pass(i, i + 1, toRight[i] as number);
+        v[i + w] = (v[i + w] as number) + pass(i, i + w, toDown[i] as number);
+        for (let side = 0; side < 4; side++) {
+          const amount = (toFront[side] as Float64Array)[i] as number;
+          if (amount === 0) continue;
+          const o = i + (this.beside[side] as number);
+          const passed = pass(i, o, amount);
+          if (isEdge(f, side, j, k)) this.over[side] = (this.over[side] as number) + passed;
+          else v[o] = (v[o] as number) + passed;
+        }
+      }
+  }
 }
+
+/** Whether a side of a cell is the edge of the face; rows j and columns k from 1, sides left, right, above, below. */
+const isEdge = ({ nx, ny }: Field, side: number, j: number, k: number): boolean =>
+  (side === 0 && k === 1) || (side === 1 && k === nx) || (side === 2 && j === 1) || (side === 3 && j === ny);

@@ -87,8 +87,11 @@ interface UseFilmMapGiven {
 
 /** Outlines, labels and places of a film. */
 function useFilmMap({ run, frame, w, h }: UseFilmMapGiven) {
-  const wet = useMemo(() => outline(run, (i) => (frame.film[i] ?? 0) > 0), [run, frame]);
-  const air = useMemo(() => (frame.trapped > 0 ? outline(run, (i) => frame.air[i] === 1) : ""), [run, frame]);
+  const wet = useMemo(() => outline(run, (i) => (frame.fill[i] ?? 0) / 255), [run, frame]);
+  const air = useMemo(
+    () => (frame.trapped > 0 ? outline(run, (i) => (frame.air[i] ? 1 - (frame.fill[i] ?? 0) / 255 : 0)) : ""),
+    [run, frame],
+  );
   // a figure on each cut, as long as it stands clear of the one before
   const labels: { cut: number; x: number; y: number }[] = [];
   for (const cut of frame.wetted < 0.1 ? [] : CUTS_UM) {

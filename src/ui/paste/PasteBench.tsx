@@ -39,6 +39,12 @@ export function PasteBench(p: Props) {
           {words.kelvinPerWatt(amount.resistanceKW, 3)}: {amount.riseK.toFixed(1)} K at {Math.round(face.powerW)} W.
         </p>
       ) : null}
+      {amount.bondRangeUm ? (
+        <p className="mt-1 text-note text-ink-2">
+          Its film lies between {amount.bondRangeUm[0]} and {amount.bondRangeUm[1]} µm whatever the screws press: its
+          skin and the faces hold it open. The trials take {Math.round(amount.bondLineUm)} µm.
+        </p>
+      ) : null}
       <Stops stops={work.stops} />
       {p.problem ? (
         <p role="alert" className="mt-2 text-body text-stop-ink">

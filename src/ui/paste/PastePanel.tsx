@@ -6,6 +6,7 @@ import {
   beadMm,
   NOZZLE_MM,
   PATTERNS,
+  strokeLengthMm,
   strokesOf,
   type PasteStop,
   type PatternTrial,
@@ -48,6 +49,7 @@ export function LaidPicture({ work }: { work: PasteWork }) {
   const { laid, face, chosen, setStrokes, volumeMm3, grams } = work;
   const strokesLaid = strokesOf(laid, face.widthMm, face.heightMm);
   const bead = strokesLaid.length ? beadMm(volumeMm3, strokesLaid) : 0;
+  const longMm = strokeLengthMm(strokesLaid);
   return (
     <div className="mt-2.5 grid grid-cols-[1fr_112px] gap-3">
       <div className="h-33">
@@ -64,17 +66,31 @@ export function LaidPicture({ work }: { work: PasteWork }) {
         className="text-note leading-4.75 [&>dd]:num [&>dd]:mb-1.5 [&>dd]:text-lead [&>dd]:font-bold
         [&>dt]:text-ink-2"
       >
-        <dt>{chosen === "film" ? "film, laid" : bead && strokesLaid.every((s) => s.length === 1) ? "dot" : "bead"}</dt>
-        <dd>
-          {chosen === "film"
-            ? `${Math.round((volumeMm3 / (face.widthMm * face.heightMm)) * 1000)} µm`
-            : `${bead.toFixed(1)} mm`}
-        </dd>
-        <dt>weighs</dt>
-        <dd>{grams.toFixed(3)} g</dd>
-        <dt>plunger, {BARREL_MM} mm</dt>
-        <dd>{(volumeMm3 / ((Math.PI * BARREL_MM ** 2) / 4)).toFixed(2)} mm</dd>
+        {chosen === "film" ? (
+          <>
+            <dt>film, laid</dt>
+            <dd>{Math.round((volumeMm3 / (face.widthMm * face.heightMm)) * 1000)} µm</dd>
+          </>
+        ) : (
+          <>
+            <dt>{longMm > 0 ? "bead, wide" : strokesLaid.length > 1 ? "each drop, across" : "drop, across"}</dt>
+            <dd>{bead.toFixed(1)} mm</dd>
+            {longMm > 0 ? (
+              <>
+                <dt>{strokesLaid.length > 1 ? "each stroke, long" : "long"}</dt>
+                <dd>{Math.round(longMm / strokesLaid.length)} mm</dd>
+              </>
+            ) : null}
+          </>
+        )}
       </dl>
+      <details className="col-span-2 text-note">
+        <summary className="link min-h-7.5 cursor-pointer">Weigh it, or meter it by the plunger</summary>
+        <p className="num pt-1 text-body">
+          {Math.round(1000 * grams)} mg; {(volumeMm3 / ((Math.PI * BARREL_MM ** 2) / 4)).toFixed(2)} mm of the plunger
+          in a barrel of {BARREL_MM} mm.
+        </p>
+      </details>
     </div>
   );
 }

@@ -160,6 +160,7 @@ function TrialPane({
       <p className="min-h-5 text-note text-ink-2">
         {frame
           ? [
+              run?.gaveUp ?? "",
               overMm3(frame) > 0.05 ? `${overMm3(frame).toFixed(1)} mm³ past the edge` : "",
               frame.trapped > 0.003 ? `${words.share(frame.trapped)} of the face trapped air` : "",
             ]

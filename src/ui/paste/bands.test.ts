@@ -6,6 +6,7 @@ import type { SqueezeFrame, SqueezeRun } from "@/core/paste";
 const frame = (more: Partial<SqueezeFrame> = {}): SqueezeFrame => ({
   atS: 0,
   film: new Uint16Array(0),
+  fill: new Uint8Array(0),
   air: new Uint8Array(0),
   gapUm: 50,
   slopeX: 0,
@@ -45,10 +46,20 @@ describe("bands of film thickness", () => {
     );
   });
   it("an outline of the whole face is the face", () => {
-    const d = outline({ nx: 12, ny: 8, widthMm: 6, heightMm: 4 }, () => true);
+    const d = outline({ nx: 12, ny: 8, widthMm: 6, heightMm: 4 }, () => 1);
     const numbers = [...d.matchAll(/-?[\d.]+/g)].map(Number);
     expect(Math.max(...numbers)).toBeCloseTo(3, 6);
-    expect(outline({ nx: 12, ny: 8, widthMm: 6, heightMm: 4 }, () => false)).toBe("");
+    expect(outline({ nx: 12, ny: 8, widthMm: 6, heightMm: 4 }, () => 0)).toBe("");
+  });
+  it("a cell filled in part bends the outline by that part, and tears no hole into the film", () => {
+    const run = { nx: 10, ny: 10, widthMm: 10, heightMm: 10 };
+    const right = (d: string) => Math.max(...[...d.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => Number(m[1])));
+    const half = (share: number) => outline(run, (i) => (i % 10 < 5 ? 1 : i % 10 === 5 ? share : 0));
+    expect(right(half(0.4))).toBeGreaterThan(right(half(0.1)) + 0.05);
+    expect(right(half(0.9))).toBeGreaterThan(right(half(0.4)));
+    const almost = outline(run, (i) => (i === 44 ? 0.9 : 1));
+    expect(almost.match(/M/g)).toHaveLength(1);
+    expect(outline(run, (i) => (i === 44 ? 0.1 : 1)).match(/M/g)).toHaveLength(2);
   });
   it("the frame at a time is the last before it", () => {
     const run = { frames: [0, 1, 2].map((atS) => frame({ atS })) } as SqueezeRun;

@@ -41,16 +41,16 @@ export function cutLine(f: SqueezeFrame, widthMm: number, heightMm: number, cut:
   return on[0] && on[1] ? [on[0], on[1]] : null;
 }
 
-/** Outline of the cells where `is` holds, as path data in mm about the middle of the face. */
+/** Outline of where a level from 0 to 1, given per cell, is over a half: path data in mm about the middle of the face. */
 export function outline(
   run: Pick<SqueezeRun, "nx" | "ny" | "widthMm" | "heightMm">,
-  is: (i: number) => boolean,
+  level: (i: number) => number,
 ): string {
   const { nx, ny, widthMm, heightMm } = run;
   // a rim of one cell, so that an outline at the edge of the face runs along it
   const [w, h] = [nx + 2, ny + 2];
   const values = new Array<number>(w * h).fill(0);
-  for (let j = 0; j < ny; j++) for (let i = 0; i < nx; i++) if (is(j * nx + i)) values[(j + 1) * w + i + 1] = 1;
+  for (let j = 0; j < ny; j++) for (let i = 0; i < nx; i++) values[(j + 1) * w + i + 1] = level(j * nx + i);
   const [shape] = contours().size([w, h]).smooth(true).thresholds([0.5])(values);
   const x = (v: number) => Math.round(((Math.min(nx + 1, Math.max(1, v)) - 1) / nx - 0.5) * widthMm * 100) / 100;
   const y = (v: number) => Math.round(((Math.min(ny + 1, Math.max(1, v)) - 1) / ny - 0.5) * heightMm * 100) / 100;
