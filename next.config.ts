@@ -7,6 +7,8 @@ const config: NextConfig = {
   devIndicators: false,
   // types are a step of their own in the tests: building does not check them once more
   typescript: { ignoreBuildErrors: true },
+  // a build that is made once, in the tests, keeps nothing for the next one
+  experimental: { turbopackFileSystemCacheForBuild: process.env.OVRANT_BUILD_ONCE !== "1" },
   headers: () =>
     Promise.resolve([
       {

@@ -15,6 +15,21 @@ export const test = base.extend<{ app: App }>({
   },
 });
 
+/** A look at the built application that changes nothing: those of one worker share a server and its database. */
+export const looking = base.extend<object, { app: App }>({
+  app: [
+    async ({}, provide) => {
+      const app = await App.start("demo");
+      await provide(app);
+      app.stop();
+    },
+    { scope: "worker" },
+  ],
+  baseURL: async ({ app }, provide) => {
+    await provide(app.url);
+  },
+});
+
 /** Picks an option of a list as a hand would: opens it, chooses by its words. */
 export async function pick(list: Locator, option: string | RegExp): Promise<void> {
   await list.click();

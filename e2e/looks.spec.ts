@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { lanternRow } from "../src/demo/scenario";
-import { expect, pick, test } from "./journeys";
+import { expect, looking as test, pick } from "./journeys";
 
 /** Addresses of the demo's main views: its machines and their jobs are numbered as the scenario has them. */
 function views(): Record<string, string> {

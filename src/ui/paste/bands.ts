@@ -41,7 +41,7 @@ export function cutLine(f: SqueezeFrame, widthMm: number, heightMm: number, cut:
   return on[0] && on[1] ? [on[0], on[1]] : null;
 }
 
-/** Outline of where a level from 0 to 1, given per cell, is over a half: path data in mm about the middle of the face. */
+/** Outline of where a level (0 to 1, per cell) is over a half: path data in mm about the middle of the face. */
 export function outline(
   run: Pick<SqueezeRun, "nx" | "ny" | "widthMm" | "heightMm">,
   level: (i: number) => number,
