@@ -8,6 +8,7 @@ import { conductances, flows, solveNetwork } from "./network";
 import { rigidGroups } from "../drawing/rigid";
 import { overlapMm2 } from "../drawing/overlap";
 import { heatPaths } from "./paths";
+import { placeChecks } from "./places";
 import type { Chip, Figures, HeatPipe, Screw } from "../drawing/parts";
 
 /** Something in the drawing that wants a look, with the parts it concerns. */
@@ -30,7 +31,23 @@ export type CheckCode =
   | "pads-unlike"
   | "pipe-over-capacity"
   | "cable-unrouted"
-  | "battery-swollen";
+  | "battery-swollen"
+  | "nothing-drawn"
+  | "off-base"
+  | "tag-twice"
+  | "pad-over-nothing"
+  | "pad-under-nothing"
+  | "pad-hangs-over"
+  | "inlet-covered"
+  | "chamber-through-blower"
+  | "two-blowers"
+  | "outlet-against-blower"
+  | "outlet-inside"
+  | "no-gasket"
+  | "cable-over-fins"
+  | "two-plates"
+  | "pipe-kinked"
+  | "screw-lengths";
 
 /** Watts a chip is taken to give off when nothing is known, by role; only for the load on pipes. */
 export const USUAL_W: Record<Chip["role"], number> = {
@@ -45,18 +62,37 @@ export const USUAL_W: Record<Chip["role"], number> = {
 };
 
 /**
- * Watts a pipe usually carries: with its width to the 1.5 and its flattened height, less a share for every right
- * angle. An estimate on the careful side; the figures can be set.
+ * Diameter of the round pipe a flattened one was made from, mm: the wall keeps its length, π d = 2 (w − h) + π h.
+ */
+export const roundMm = ({ widthMm: w, heightMm: h }: Pick<HeatPipe, "widthMm" | "heightMm">): number =>
+  (2 * Math.max(0, w - h)) / Math.PI + h;
+
+/** What is left of a pipe's capacity where it is bent in: a dent narrows its vapour, a kink shuts it. */
+const LEFT = { none: 1, dent: 0.75, kink: 0.25 } as const;
+/** Height of a pipe of 6 mm flattened as usual, mm. */
+const USUAL_FLAT_MM = 2.5;
+
+/**
+ * Watts one leg of a pipe usually carries: with the round size it was made from to the 1.5 and how flat it was
+ * pressed, less a share for every right angle, less what a dent or a kink takes. An estimate on the careful side; the
+ * figures can be set.
  */
 export function usualCapacityW(pipe: HeatPipe, figures: Figures): number {
-  const round = figures.pipe6W * (pipe.widthMm / 6) ** 1.5;
-  const flat = Math.min(1.15, Math.max(0.35, pipe.heightMm / 2.5));
-  return round * flat * Math.max(0.4, 1 - figures.perBend * rightAngles(pipe.points));
+  const flat = Math.min(1.15, Math.max(0.35, pipe.heightMm / USUAL_FLAT_MM));
+  const bends = Math.max(0.4, 1 - figures.perBend * rightAngles(pipe.points));
+  return figures.pipe6W * (roundMm(pipe) / 6) ** 1.5 * flat * bends * LEFT[pipe.damage];
 }
 
 /** Everything in the drawing that does not add up. */
 export function checksOf(map: CoolingMap): MapCheck[] {
-  return [...heatChecks(map), ...padChecks(map), ...screwChecks(map), ...loadChecks(map), ...otherChecks(map)];
+  return [
+    ...heatChecks(map),
+    ...padChecks(map),
+    ...screwChecks(map),
+    ...loadChecks(map),
+    ...placeChecks(map),
+    ...otherChecks(map),
+  ];
 }
 
 function heatChecks(map: CoolingMap): MapCheck[] {
@@ -171,9 +207,14 @@ function screwChecks(map: CoolingMap): MapCheck[] {
   return out;
 }
 
+/** No part is held by more screws than this: a higher number is a date or a part's own. */
+const MOST_STAMP = 40;
+
 function stampChecks(tag: string, screws: readonly Screw[]): MapCheck[] {
   const out: MapCheck[] = [];
-  const stamped = screws.filter((s) => s.stamp !== "");
+  // a year stamped beside a screw is no place in an order
+  const isPlace = (s: Screw) => s.stamp !== "" && !(Number(s.stamp) > MOST_STAMP);
+  const stamped = screws.filter(isPlace);
   if (stamped.length === 0) return out;
   const seen = new Map<string, Screw[]>();
   for (const s of stamped) seen.set(s.stamp, [...(seen.get(s.stamp) ?? []), s]);
@@ -189,7 +230,7 @@ function stampChecks(tag: string, screws: readonly Screw[]): MapCheck[] {
     numbers.length === stamped.length
       ? Array.from({ length: Math.max(...numbers) }, (_, i) => i + 1).filter((n) => !numbers.includes(n))
       : [];
-  const unmarked = screws.filter((s) => s.stamp === "");
+  const unmarked = screws.filter((s) => !isPlace(s));
   if (missing.length)
     out.push({
       code: "stamp-missing",

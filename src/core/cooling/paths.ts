@@ -9,6 +9,30 @@ export interface HeatPath {
   reachesAir: boolean;
 }
 
+/** Parts heat can run on through, beyond the plate on its own chip. */
+const CARRIES = ["plate", "chamber", "spreader", "pipe", "chip"] as const;
+
+/**
+ * The shortest ways on from the last part of a chain to parts that stand in fins, over other plates, pipes and chips:
+ * a chip whose plate has no fins of its own may give its heat to another's.
+ */
+function onward(map: CoolingMap, chain: readonly string[]): string[][] {
+  const seen = new Set(chain);
+  let ring: string[][] = [[]];
+  while (ring.length > 0) {
+    const next = ring.flatMap((way) =>
+      map
+        .beside(way[way.length - 1] ?? chain[chain.length - 1] ?? "", ...CARRIES)
+        .filter((p) => !seen.has(p.id) && seen.add(p.id))
+        .map((p) => [...way, p.id]),
+    );
+    const there = next.filter((way) => map.beside(way[way.length - 1] ?? "", "fins").length > 0);
+    if (there.length > 0) return there;
+    ring = next;
+  }
+  return [];
+}
+
 /** Every way of heat of every chip, from die to air. */
 export function heatPaths(map: CoolingMap): HeatPath[] {
   const out: HeatPath[] = [];
@@ -22,6 +46,13 @@ export function heatPaths(map: CoolingMap): HeatPath[] {
   const from = (chip: string, chain: string[], spreadId: string) => {
     const spread = map.part(spreadId);
     let any = false;
+    const on = () => {
+      for (const way of onward(map, [chip, ...chain, spreadId]))
+        for (const e of ends(way[way.length - 1] ?? "")) {
+          out.push({ chip, parts: [...chain, spreadId, ...way, ...e.parts], reachesAir: e.reachesAir });
+          any = true;
+        }
+    };
     for (const e of ends(spreadId)) {
       out.push({ chip, parts: [...chain, spreadId, ...e.parts], reachesAir: e.reachesAir });
       any = true;
@@ -38,6 +69,7 @@ export function heatPaths(map: CoolingMap): HeatPath[] {
         any = true;
       }
     }
+    if (!any) on();
     if (!any) out.push({ chip, parts: [...chain, spreadId], reachesAir: false });
   };
   for (const c of map.ofKind("chip")) {

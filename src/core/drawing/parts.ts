@@ -209,7 +209,7 @@ export interface ToldLink {
 
 /** Figures of the estimates a workshop can set for itself. */
 export interface Figures {
-  /** Watts a straight round pipe of 6 mm usually carries when flattened to about 2.5 mm. */
+  /** Watts a straight pipe made from a round one of 6 mm and flattened to about 2.5 mm usually carries, lying flat. */
   pipe6W: number;
   /** Share lost for every right angle of bend. */
   perBend: number;
@@ -218,7 +218,7 @@ export interface Figures {
   padWmK: number;
 }
 
-export const usualFigures: Figures = { pipe6W: 22, perBend: 0.04, pasteWmK: 6, padWmK: 5 };
+export const usualFigures: Figures = { pipe6W: 34, perBend: 0.04, pasteWmK: 6, padWmK: 5 };
 
 /** The underside of one model and variant: a base to scale and the parts in it. */
 export interface Layout {
