@@ -26,12 +26,18 @@ export interface HeatPicture {
   stacks: { fins: string; W: number }[];
   /** Watts given off by spreaders to still air. */
   still: { part: string; W: number }[];
-  /** Estimated one sigma of a stack's watts, W. */
+  /** Estimated one sigma of a stack's watts, W: the widest of all stacks. */
   sigmaW: number;
   /** Heights the bent network gives, K, to be set against the measured ones. */
   modelled: { chip: ChipId; airflowK: number }[];
   inW: number;
 }
+
+/**
+ * What is known of the air of single stacks, by part: how many times their resistance was seen to have grown, and how
+ * sure that is, as the sigma of its logarithm.
+ */
+export type SeenAir = ReadonlyMap<string, { growth: number; sd: number }>;
 
 /** How unlike each other fin stacks are taken to be before anything is known, as the sigma of a logarithm. */
 const UNLIKE = 0.5;
@@ -90,7 +96,11 @@ class BentNetwork {
  * held to each other by a prior of their logarithms (Gauss-Newton on a ridge; Tikhonov 1963), and the watts carry
  * what that leaves open. Null when no measured chip is drawn with a way to the air.
  */
-export function heatPicture(map: CoolingMap, measured: readonly MeasuredChip[]): HeatPicture | null {
+export function heatPicture(
+  map: CoolingMap,
+  measured: readonly MeasuredChip[],
+  seen: SeenAir = new Map(),
+): HeatPicture | null {
   const base = conductances(map);
   const chips = measured.flatMap((m) => {
     const drawn = map.ofKind("chip").find((c) => c.role === m.chip && isPasted(c));
@@ -99,7 +109,7 @@ export function heatPicture(map: CoolingMap, measured: readonly MeasuredChip[]):
   const net = new BentNetwork(map, chips, base);
   const { air, watts } = net;
   if (chips.length === 0 || air.length === 0) return null;
-  const { logs, left } = fitted(net);
+  const { logs, left } = fitted(net, seen);
   const W = net.airW(logs);
   const g = net.bent(logs);
   return {
@@ -120,15 +130,18 @@ export function heatPicture(map: CoolingMap, measured: readonly MeasuredChip[]):
 const MOST_LOG = 3.5;
 
 /** The factors' logarithms that fit best, and the covariance that the measurement leaves of them. */
-function fitted(net: BentNetwork): { logs: number[]; left: Matrix } {
+function fitted(net: BentNetwork, seen: SeenAir): { logs: number[]; left: Matrix } {
   const n = net.air.length;
+  const own = net.air.map((a) => seen.get(a.a));
+  // what was seen of an inlet is where its factor is looked for, and how far from it
+  const mean = Matrix.columnVector(own.map((s) => (s ? -Math.log(s.growth) : 0)));
   // a shared part for figures that are off together, an own part for unlike dust
   const prior = Matrix.ones(n, n)
     .mul(ALL_OFF ** 2)
-    .add(Matrix.eye(n).mul(UNLIKE ** 2));
+    .add(Matrix.diag(own.map((s) => (s ? s.sd : UNLIKE) ** 2)));
   const noise = Matrix.diag(net.chips.map((c) => Math.max(0.5, c.m.airflowHalfK / 1.645) ** 2));
   const measured = net.chips.map((c) => c.m.airflowK);
-  let logs = new Array<number>(n).fill(0);
+  let logs = mean.to1DArray();
   let gain = Matrix.zeros(n, net.chips.length);
   for (let turn = 0; turn < 25; turn++) {
     const at = net.plates(logs);
@@ -136,10 +149,10 @@ function fitted(net: BentNetwork): { logs: number[]; left: Matrix } {
     // Kalman form of the ridge: few measurements, so the small matrix is inverted
     const PJt = prior.mmul(J.transpose());
     gain = PJt.mmul(inverse(J.mmul(PJt).add(noise)));
-    const seen = J.mmul(Matrix.columnVector(logs)).to1DArray();
-    const residual = Matrix.columnVector(measured.map((K, a) => K - (at[a] ?? 0) + (seen[a] ?? 0)));
-    const next = gain
-      .mmul(residual)
+    // residual about the mean, with the network drawn straight through where it stands
+    const there = J.mmul(Matrix.sub(Matrix.columnVector(logs), mean)).to1DArray();
+    const residual = Matrix.columnVector(measured.map((K, a) => K - (at[a] ?? 0) + (there[a] ?? 0)));
+    const next = Matrix.add(mean, gain.mmul(residual))
       .to1DArray()
       .map((v) => Math.max(-MOST_LOG, Math.min(MOST_LOG, v)));
     const step = Math.max(...next.map((v, i) => Math.abs(v - (logs[i] ?? 0))));

@@ -13,6 +13,13 @@ export function placeWords(map: CoolingMap, id: string): string {
   return down === "side" && across === "middle" ? "middle" : `${across} ${down}`;
 }
 
+/** Least move of heat between stacks that is told, W. */
+const LEAST_MOVE_W = 2;
+
+/** A move between two runs smaller than this is within the doubt of both pictures, nine times of ten, W. */
+export const moveDoubtW = (before: HeatPicture, after: HeatPicture): number =>
+  Math.max(LEAST_MOVE_W, 1.645 * Math.hypot(before.sigmaW, after.sigmaW));
+
 /** What the two runs say of the ways of heat, in a sentence; only what stands clear of the model's doubt. */
 export function heatSentence(map: CoolingMap, before: HeatPicture | null, after: HeatPicture | null): MapWord[] {
   const now = after ?? before;
@@ -31,23 +38,19 @@ export function heatSentence(map: CoolingMap, before: HeatPicture | null, after:
     .map((s) => ({ id: s.fins, now: s.W, was: before.stacks.find((b) => b.fins === s.fins)?.W ?? s.W }))
     .sort((a, b) => Math.abs(b.now - b.was) - Math.abs(a.now - a.was));
   const top = moves[0];
-  const doubt = Math.max(before.sigmaW, after.sigmaW);
-  if (!top || Math.abs(top.now - top.was) < Math.max(2, doubt)) {
+  const doubt = moveDoubtW(before, after);
+  if (!top || now.stacks.length < 2 || Math.abs(top.now - top.was) < doubt) {
     const cooler = before.modelled.some((b) => {
       const a = after.modelled.find((x) => x.chip === b.chip);
       return a && b.airflowK - a.airflowK > 3;
     });
-    const even = now.stacks.length > 1 && now.stacks.every((s) => most && s.W > 0.9 * most.W);
-    const share =
-      now.stacks.length > 1
-        ? `The stacks share the heat ${even ? "evenly, as before" : "as before"}`
-        : "The heat goes the same way as before";
+    const end = cooler ? "; the same watts now leave at a smaller rise." : ".";
+    if (now.stacks.length < 2) return [{ text: `The heat goes the same way as before${end}` }];
+    // less than the most of it that could hide: nothing is said to have stayed
     return [
-      { text: share },
-      ...(most && !even && now.stacks.length > 1
-        ? [{ text: ", most of it through " }, { text: `${tag(most.fins)}, ${words.watts(most.W)}`, strong: true }]
-        : []),
-      { text: cooler ? "; the same watts now leave at a smaller rise." : "." },
+      { text: "Whether heat moved between the stacks cannot be told from these two runs: less than " },
+      { text: words.watts(doubt), strong: true },
+      { text: ` would not show${end}` },
     ];
   }
   const more = top.now > top.was;

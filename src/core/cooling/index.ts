@@ -3,5 +3,5 @@ export { heatPaths, type HeatPath } from "./paths";
 export { checksOf, pipeLoads, type CheckCode, type MapCheck } from "./checks";
 export { estimatedKW, type ChipEstimateKW, type Conductance } from "./network";
 export { partFacts, partRemark, partTitle, type Fact } from "./facts";
-export { heatPicture, type HeatPicture, type MeasuredChip } from "./heat";
+export { heatPicture, type HeatPicture, type MeasuredChip, type SeenAir } from "./heat";
 export { heatSentence, placeWords } from "./heatWords";

@@ -41,6 +41,26 @@ export function airExplained(ctx: ServiceContext, usualKW: number): Span | null 
   return [at(0), at(1)];
 }
 
+/** How far a stack seen to be open, or cleaned, may still be off, as the sigma of a logarithm. */
+const SEEN_SD = 0.15;
+
+/**
+ * How many times the resistance of each graded stack has grown by what was seen of its inlet, and how sure that is;
+ * after the service those that were cleaned are as new, the others as they were found.
+ */
+export function seenAir(ctx: ServiceContext, run: "before" | "after"): Map<string, { growth: number; sd: number }> {
+  const out = new Map<string, { growth: number; sd: number }>();
+  for (const f of ctx.map?.ofKind("fins") ?? []) {
+    const inlet = inletSeen(ctx, f.id);
+    if (run === "after" && ctx.journal.isDone(`clean:${f.id}`)) out.set(f.id, { growth: 1, sd: SEEN_SD });
+    else if (inlet) {
+      const [low, high] = inlet.closed.map(airGrowth) as [number, number];
+      out.set(f.id, { growth: Math.sqrt(low * high), sd: Math.hypot(SEEN_SD, Math.log(high / low) / 3.3) });
+    }
+  }
+  return out;
+}
+
 /** How much the contact path usually grows with a state of paste: our rule of thumb, wide on purpose. */
 const PASTE_GROWTH: Record<string, Span> = {
   even: [1, 1.12],

@@ -14,6 +14,7 @@ import {
   type HeatPicture,
   type MeasuredChip,
 } from "@/core/cooling";
+import { contextOf, seenAir, type ServiceFacts } from "@/core/service";
 import { LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { useSize } from "@/ui/controls/size";
@@ -41,12 +42,23 @@ function measured(v: Verdict, run: "before" | "after"): MeasuredChip[] {
   });
 }
 
+interface Props {
+  jobId: number;
+  layout: Layout;
+  verdict: Verdict;
+  /** What the journal tells of the inlets. */
+  service: ServiceFacts;
+}
+
 /** The heat lens: where the watts go, before and after, on the parts themselves, with the ladder beside. */
-export function HeatScreen({ jobId, layout, verdict: v }: { jobId: number; layout: Layout; verdict: Verdict }) {
+export function HeatScreen({ jobId, layout, verdict: v, service }: Props) {
   const router = useRouter();
   const map = useMemo(() => new CoolingMap(layout), [layout]);
-  const before = useMemo(() => heatPicture(map, measured(v, "before")), [map, v]);
-  const after = useMemo(() => heatPicture(map, measured(v, "after")), [map, v]);
+  const { before, after } = useMemo(() => {
+    const ctx = contextOf(service, map);
+    const of = (run: "before" | "after") => heatPicture(map, measured(v, run), seenAir(ctx, run));
+    return { before: of("before"), after: of("after") };
+  }, [map, v, service]);
   const estimates = useMemo(() => estimatedKW(map), [map]);
   const [picked, setPicked] = useState(() =>
     Math.max(

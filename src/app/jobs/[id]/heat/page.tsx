@@ -17,7 +17,7 @@ export default async function HeatPage({ params }: { params: Promise<{ id: strin
   if (!revision || !view.verdict) redirect(stagePath(view.job.id, revision ? "verdict" : "map"));
   return (
     <JobFrame view={view} shown="verdict">
-      <HeatScreen jobId={view.job.id} layout={revision.document} verdict={view.verdict.result} />
+      <HeatScreen jobId={view.job.id} layout={revision.document} verdict={view.verdict.result} service={view.service} />
     </JobFrame>
   );
 }
