@@ -15,7 +15,8 @@ export default defineConfig({
   testDir: "e2e",
   globalSetup: "./e2e/prepare.ts",
   fullyParallel: true,
-  workers: 2,
+  // a journey waits as much as it works
+  workers: 3,
   timeout: 300_000,
   // slow disks are no fault of the interface
   expect: { timeout: 30_000 },

@@ -5,6 +5,7 @@ import { benchJudge } from "./judge";
 import { benchLoad } from "./load";
 import { benchRead } from "./read";
 import { benchReadWhole } from "./readWhole";
+import { benchCutting } from "./cutting";
 import { benchSqueeze } from "./squeeze";
 
 const [what, ...args] = process.argv.slice(2);
@@ -12,6 +13,7 @@ if (what === "judge") benchJudge(args);
 else if (what === "read") benchRead(args);
 else if (what === "read-whole") benchReadWhole(args);
 else if (what === "squeeze") await benchSqueeze();
+else if (what === "cutting") benchCutting();
 else if (what === "drag") await benchDrag(args);
 else if (what === "data") await benchData(args);
 else if (what === "load") await benchLoad(args);
@@ -24,6 +26,7 @@ else {
       "       npm run bench -- read-whole [rows] [turns]",
       "       npm run bench -- drag [parts]",
       "       npm run bench -- squeeze",
+      "       npm run bench -- cutting",
       "       npm run bench -- data [scale] [--anew]",
       "       npm run bench -- load [scale]",
       "       npm run bench -- crash [kills]",

@@ -25,18 +25,18 @@ step() { # name, command...
   if "$@"; then steps="$steps $name=0"; else steps="$steps $name=1"; fi
   times="$times $name $((SECONDS - from)) s,"
 }
-# lint minds nothing but the sources: it runs beside the types, and beside the build that comes after them
+# lint minds nothing but the sources: it runs beside types, build and unit tests; the journeys have both cores
 from=$SECONDS
 bash scripts/lint.sh > .reports/lint.log 2>&1 &
 lint=$!
 # the compiler written anew checks in a seventh of the time; the linter and the mutants still need the one before it
 step types bash -c "npx next typegen > /dev/null && node node_modules/typescript-native/bin/tsc --noEmit --incremental false"
 step build bash -c "node bin/ovrant.mjs --help > /dev/null && OVRANT_BUILD_ONCE=1 npx next build"
+step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=.reports/unit.json
 echo "== lint"
 if wait "$lint"; then steps="$steps lint=0"; else steps="$steps lint=1"; fi
 cat .reports/lint.log
-times="$times lint beside both $((SECONDS - from)) s,"
-step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=.reports/unit.json
+times="$times these with lint $((SECONDS - from)) s,"
 step browser npx playwright test
 echo "Took:${times%,}; all together $SECONDS s with installing"
 node scripts/tally.mjs $steps

@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { CuttingPlan } from "../core/pads";
+import type { CuttingPlan, SheetSide } from "../core/pads";
 import type { Booking, Cutting, Lot, MaterialKind, StockSheet } from "../core/stock";
 import { cutAreas } from "./cutAreas";
 import { lyingAreas, usedOfLots } from "./lotUses";
@@ -26,6 +26,7 @@ interface SheetRow {
   height_mm: number;
   thickness_mm: number;
   offcut: number | boolean;
+  factory: string | null;
   from_cutting: number | null;
   used_by: number | null;
   removed_at: string | null;
@@ -37,6 +38,7 @@ const sheetOf = (r: SheetRow): StockSheet => ({
   heightMm: r.height_mm,
   thicknessMm: r.thickness_mm,
   offcut: Boolean(r.offcut),
+  ...(r.factory === null ? {} : { factory: r.factory.split(",").filter(Boolean) as SheetSide[] }),
 });
 
 /** A lot as it is kept, before anything is known of its use. */
@@ -155,6 +157,7 @@ export async function addSheet(db: Knex, s: Omit<StockSheet, "id">, fromCutting:
     height_mm: s.heightMm,
     thickness_mm: s.thicknessMm,
     offcut: s.offcut,
+    factory: s.factory?.join(",") ?? null,
     from_cutting: fromCutting,
   });
 }
@@ -246,7 +249,14 @@ export async function cut(
         if (r.sheet === String(s.id))
           await addSheet(
             tx,
-            { lotId: s.lotId, widthMm: r.widthMm, heightMm: r.heightMm, thicknessMm: s.thicknessMm, offcut: true },
+            {
+              lotId: s.lotId,
+              widthMm: r.widthMm,
+              heightMm: r.heightMm,
+              thicknessMm: s.thicknessMm,
+              offcut: true,
+              factory: r.factory,
+            },
             id,
           );
     }

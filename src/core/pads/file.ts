@@ -1,11 +1,12 @@
 import { padsCheck, readFile, twiceIn } from "../checked";
 import type { Result } from "../result";
-import type { Piece, Sheet } from "./cutting";
+import type { Piece, Sheet } from "./sheets";
 
 export interface PadsFile {
   sheets: Sheet[];
   pieces: Piece[];
   kerfMm?: number;
+  marginMm?: number;
 }
 
 /**
@@ -18,16 +19,12 @@ export interface PadsFile {
 export function padsFile(text: string): Result<PadsFile> {
   const read = readFile<PadsFile>(text, {
     code: "pads-file",
-    gives: "Give sheets, pieces and, if you like, kerfMm as JSON.",
+    gives: "Give sheets, pieces and, if you like, kerfMm and marginMm as JSON.",
     check: padsCheck,
     also: (f) => twiceIn(named(f.sheets), "sheets") ?? twiceIn(named(f.pieces), "pieces"),
   });
   if (!read.ok) return read;
-  const { sheets, pieces, kerfMm } = read.value;
-  return {
-    ok: true,
-    value: { sheets: named(sheets), pieces: named(pieces), ...(kerfMm === undefined ? {} : { kerfMm }) },
-  };
+  return { ok: true, value: { ...read.value, sheets: named(read.value.sheets), pieces: named(read.value.pieces) } };
 }
 
 /** Ids may be numbers in the file. */

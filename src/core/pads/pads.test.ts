@@ -255,7 +255,7 @@ describe("the cutting plan", () => {
         const pieces = p.map((x, i) => ({ ...x, id: `p${i}` }));
         const sheets = pieces.map((x, i) => ({ id: `s${i}`, widthMm: 60, heightMm: 30, thicknessMm: x.thicknessMm }));
         const fits = (x: Piece) => (x.widthMm <= 60 && x.heightMm <= 30) || (x.heightMm <= 60 && x.widthMm <= 30);
-        expect(cuttingPlan(sheets, pieces).unplaced).toEqual(pieces.filter((x) => !fits(x)).map((x) => x.id));
+        expect(cuttingPlan(sheets, pieces, 0, 0).unplaced).toEqual(pieces.filter((x) => !fits(x)).map((x) => x.id));
       }),
       { numRuns: 15 },
     );
@@ -275,7 +275,7 @@ describe("the cutting plan", () => {
   it("fills twelve pads of a job onto a sheet they just fit", () => {
     const pieces = Array.from({ length: 12 }, (_, i) => ({ id: `P${i}`, widthMm: 13, heightMm: 10, thicknessMm: 1 }));
     expect(
-      cuttingPlan([{ id: "s", widthMm: 4 * 13 + 1.5, heightMm: 3 * 10 + 1, thicknessMm: 1 }], pieces, 0.5).unplaced,
+      cuttingPlan([{ id: "s", widthMm: 4 * 13 + 1.5, heightMm: 3 * 10 + 1, thicknessMm: 1 }], pieces, 0.5, 0).unplaced,
     ).toEqual([]);
   });
   it("numbers its lines in an order in which every line runs from edge to edge", () => {
@@ -317,7 +317,7 @@ describe("the plan as SVG", () => {
   it("is to size in mm, holds every piece and line, and nothing a name could smuggle in", () => {
     const sheets = [{ id: "s", widthMm: 60, heightMm: 40, thicknessMm: 1 }];
     const svg = cuttingSvg(
-      cuttingPlan(sheets, [{ id: 'P1"><script>', widthMm: 10, heightMm: 9, thicknessMm: 1 }], 1),
+      cuttingPlan(sheets, [{ id: 'P1"><script>', widthMm: 10, heightMm: 9, thicknessMm: 1 }], 1, 0),
       sheets,
     );
     expect(svg).toMatch(/^<svg [^>]*width="72mm" height="72mm" viewBox="0 0 72 72">/);

@@ -13,6 +13,7 @@ export const padsSchema = {
   title: "Ovrant pads to be cut",
   type: "object",
   required: ["sheets", "pieces"],
+  additionalProperties: false,
   properties: {
     sheets: {
       type: "array",
@@ -20,15 +21,21 @@ export const padsSchema = {
       items: {
         type: "object",
         required: needed,
-        properties: { ...sized, offcut: { type: "boolean", default: false } },
+        additionalProperties: false,
+        properties: {
+          ...sized,
+          offcut: { type: "boolean", default: false },
+          factory: { type: "array", maxItems: 4, items: { enum: ["left", "top", "right", "bottom"] } },
+        },
       },
     },
     pieces: {
       type: "array",
       minItems: 1,
       maxItems: 200,
-      items: { type: "object", required: needed, properties: sized },
+      items: { type: "object", required: needed, additionalProperties: false, properties: sized },
     },
     kerfMm: { type: "number", minimum: 0, exclusiveMaximum: 50 },
+    marginMm: { type: "number", minimum: 0, exclusiveMaximum: 50 },
   },
 };

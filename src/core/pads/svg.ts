@@ -1,4 +1,5 @@
-import type { CuttingPlan, Sheet } from "./cutting";
+import type { CuttingPlan } from "./cutting";
+import type { Sheet } from "./sheets";
 
 const n = (v: number): string => String(Math.round(v * 100) / 100);
 const safe = (t: string): string => t.replace(/[^\p{L}\p{N} ._-]/gu, "");

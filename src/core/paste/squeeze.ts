@@ -40,6 +40,8 @@ const NOTHING = [0, 0] as const;
 const LEAST_PAS = 2;
 /** The shortest step, s. */
 const LEAST_STEP_S = 1e-6;
+/** What is left of a motion that turns back on the one before. */
+const ROCKING = 0.25;
 /** A step that must be shorter than this share of itself cannot be made. */
 const LEAST_PART = 1e-4;
 /** Steps over which what is left of a cell's excess is taken up. */
@@ -88,6 +90,8 @@ export class Squeeze {
   private lastWet = 0;
   private lastSpeed = 0;
   private stepS = 1e-3;
+  /** How the plate moved in the step before. */
+  private last: Three = [0, 0, 0];
   /** Share by which the gap closed in the last step. */
   private closing = 0;
 
@@ -203,6 +207,10 @@ export class Squeeze {
       dt = Math.max(LEAST_STEP_S, dt * Math.max(0.2, (0.9 * most) / change));
     }
     speed = this.pressures(speed, left, gives, wider);
+    // a plate that rocks about where it rests, from edge to edge of a bare face, is brought to rest
+    const rocks = this.cornerMoves(speed, this.last) < 0;
+    if (rocks) speed = speed.map((v) => ROCKING * v) as Three;
+    this.last = speed;
     dt = this.moved(dt, speed);
     this.stepS = dt;
     this.timeS += dt;
@@ -280,6 +288,20 @@ export class Squeeze {
     if (scale !== 1) for (let i = 0; i < f.size; i++) moving[i] = (moving[i] as number) * scale;
     this.lastSpeed = s0 * scale;
     return [s0 * scale, s1 * scale, s2 * scale];
+  }
+
+  /** How far two motions of the plate go the same way at the corners of the face, less how far they go against. */
+  private cornerMoves(a: Readonly<Three>, b: Readonly<Three>): number {
+    const [x, y] = [(this.field.nx * this.field.dx) / 2, (this.field.ny * this.field.dy) / 2];
+    let all = 0;
+    for (const [cx, cy] of [
+      [-x, -y],
+      [x, -y],
+      [x, y],
+      [-x, y],
+    ] as const)
+      all += (a[0] + a[1] * cx + a[2] * cy) * (b[0] + b[1] * cx + b[2] * cy);
+    return all;
   }
 
   /**

@@ -24,6 +24,8 @@ export interface StockSheet {
   heightMm: number;
   thicknessMm: number;
   offcut: boolean;
+  /** Sides that are still the factory's, of an off-cut that knows; else all of a whole sheet, none of an off-cut. */
+  factory?: readonly ("left" | "top" | "right" | "bottom")[];
 }
 
 /** A lot of a material: what was bought, when, what was used of it. Dates are yyyy-mm-dd. */
