@@ -23,7 +23,7 @@ import { rememberedInThread } from "../threads/pool";
 import { check } from "../input/check";
 import { BookingInput, CuttingInput, LotChangeInput, LotInput } from "../input/materials";
 import { serverProblem } from "./problems";
-import { jobView } from "./views/job";
+import { jobView, type JobView } from "./views/job";
 import { stockView } from "./views/materials";
 import { AGAIN_MS, openJob, writing } from "./write";
 
@@ -164,12 +164,18 @@ export async function uncutPads(cuttingId: number): Promise<Result<Shelf>> {
   );
 }
 
+/** The plan of a job's pads: what was cut, else what would be. */
+export const planOf = async (view: JobView, shelf: Shelf): Promise<CuttingPlan> =>
+  shelf.cutting?.plan ?? (await planFor(lyingOn(shelf), piecesToCut(contextOf(view.service))));
+
+const lyingOn = (shelf: Shelf): Sheet[] =>
+  (shelf.cutting?.sheets ?? shelf.sheets).map((s) => ({ ...s, id: String(s.id) }));
+
 /** The cutting plan of a job as a file at its true size: what was cut, else what would be. */
 export async function cuttingFile(jobId: number): Promise<Result<string>> {
   const view = await jobView(jobId);
   if (!view) return bad(serverProblem.noJob());
   const shelf = await stockView(jobId);
-  const sheets = (shelf.cutting?.sheets ?? shelf.sheets).map((s) => ({ ...s, id: String(s.id) }));
-  const plan = shelf.cutting?.plan ?? (await planFor(sheets, piecesToCut(contextOf(view.service))));
-  return plan.placed.length ? ok(cuttingSvg(plan, sheets)) : bad(serverProblem.nothingFits());
+  const plan = await planOf(view, shelf);
+  return plan.placed.length ? ok(cuttingSvg(plan, lyingOn(shelf))) : bad(serverProblem.nothingFits());
 }

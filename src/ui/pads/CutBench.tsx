@@ -3,7 +3,7 @@ import { words } from "@/core/words";
 import Link from "next/link";
 import { Printer, Undo2 } from "lucide-react";
 import { useMemo, type ReactNode } from "react";
-import { type CuttingPlan, cuttingPlan, KERF_MM, MARGIN_MM, type Piece } from "@/core/pads";
+import { type CuttingPlan, KERF_MM, MARGIN_MM, type Piece } from "@/core/pads";
 import { piecesToCut, type ServiceContext } from "@/core/service";
 import { costOf, type StockSheet, type Cutting, type Shelf } from "@/core/stock";
 import { money, useMoney } from "@/ui/controls/money";
@@ -11,6 +11,7 @@ import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { stagePath } from "@/ui/steps/paths";
 import { CuttingView } from "./CuttingView";
+import { useCuttingPlan } from "./useCuttingPlan";
 
 interface Props {
   jobId: number;
@@ -30,19 +31,11 @@ interface Props {
 export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onDone, children }: Props) {
   const pieces = useMemo(() => piecesToCut(ctx), [ctx]);
   const { cutting } = shelf;
-  const plan = useMemo(
-    () =>
-      cutting?.plan ??
-      cuttingPlan(
-        shelf.sheets.map((s) => ({ ...s, id: String(s.id) })),
-        pieces,
-        KERF_MM,
-        MARGIN_MM,
-      ),
-    [cutting, shelf.sheets, pieces],
-  );
+  const own = useCuttingPlan(shelf.sheets, pieces, cutting === null);
+  const plan = cutting?.plan ?? own.plan;
+  const laying = cutting === null && own.busy;
   const sheets = cutting?.sheets ?? shelf.sheets;
-  const waiting = pieces.filter((p) => !plan.placed.some((x) => x.piece === p.id));
+  const waiting = laying ? [] : pieces.filter((p) => !plan.placed.some((x) => x.piece === p.id));
   const currency = useMoney();
   const cost = cutting
     ? shelf.cost
@@ -55,8 +48,8 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
             .reduce((a, r) => a + r.widthMm * r.heightMm, 0);
           return sum + (lot ? costOf(lot, (s.widthMm * s.heightMm - rests) / 100) : 0);
         }, 0);
-  const main = <CutPlan plan={plan} sheets={sheets} cutting={cutting} pieces={pieces} />;
-  const act = cutting ? onDone : plan.placed.length ? () => onCut(pieces) : undefined;
+  const main = <CutPlan plan={plan} sheets={sheets} cutting={cutting} pieces={pieces} laying={laying} />;
+  const act = cutting ? onDone : plan.placed.length && !laying ? () => onCut(pieces) : undefined;
   useKeys({ " ": act });
   const answer = (
     <div>
@@ -73,8 +66,12 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
       <p className="text-lead leading-5.75">
         {cutting
           ? "They are cut, and booked to this job."
-          : `${words.share(plan.usedShare)} of what is cut into becomes pads; ${plan.rests.length} ` +
-            `off-${words.agreeing(plan.rests.length, "cut goes", "cuts go")} back.`}{" "}
+          : own.failed
+            ? "The plan could not be made here. Load the page again."
+            : laying
+              ? "Laying the pads out."
+              : `${words.share(plan.usedShare)} of what is cut into becomes pads; ${plan.rests.length} ` +
+                `off-${words.agreeing(plan.rests.length, "cut goes", "cuts go")} back. ${openedWords(plan)}`}{" "}
         {cost > 0 ? `Cost ${money(cost, currency)}.` : ""}
       </p>
       {problem ? (
@@ -97,7 +94,16 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
   return children(main, answer);
 }
 
+/** Whether fewer whole sheets could do: by area alone, so that more is no proof of waste. */
+function openedWords({ wholeSheets }: CuttingPlan): string {
+  const { opened, least } = wholeSheets;
+  if (opened === 0) return "No whole sheet is opened.";
+  const open = `${words.counted(opened, "whole sheet")} ${words.agreeing(opened, "is", "are")} opened`;
+  return opened <= least ? `${open}; fewer cannot do.` : `${open}; by area alone ${least} might do.`;
+}
+
 interface CutPlanProps {
+  laying: boolean;
   plan: CuttingPlan;
   sheets: StockSheet[];
   cutting: Cutting | null;
@@ -105,7 +111,7 @@ interface CutPlanProps {
 }
 
 /** The plan drawn on its sheets. */
-function CutPlan({ plan, sheets, cutting, pieces }: CutPlanProps) {
+function CutPlan({ plan, sheets, cutting, pieces, laying }: CutPlanProps) {
   return (
     <div className="h-full overflow-auto bg-sheet px-5 py-4">
       <h2 className="flex flex-wrap items-baseline gap-x-3 text-sub font-bold">
@@ -120,7 +126,11 @@ function CutPlan({ plan, sheets, cutting, pieces }: CutPlanProps) {
           <CuttingView plan={plan} sheets={sheets} done={cutting !== null} />
         ) : (
           <p className="text-lead text-ink-2">
-            {pieces.length ? "No sheet on the shelf takes these pads." : "Choose the thickness of the new pads first."}
+            {laying
+              ? "Laying the pads out on the sheets of the shelf."
+              : pieces.length
+                ? "No sheet on the shelf takes these pads."
+                : "Choose the thickness of the new pads first."}
           </p>
         )}
       </div>

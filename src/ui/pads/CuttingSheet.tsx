@@ -1,19 +1,10 @@
 import { words } from "@/core/words";
-import { cuttingPlan, KERF_MM, MARGIN_MM } from "@/core/pads";
-import { piecesToCut, type ServiceContext } from "@/core/service";
+import type { CuttingPlan } from "@/core/pads";
 import type { Shelf } from "@/core/stock";
 import { CuttingView } from "./CuttingView";
 
 /** The plan of a job at its true size, with a bar to measure. */
-export function CuttingSheet({ ctx, shelf, title }: { ctx: ServiceContext; shelf: Shelf; title: string }) {
-  const plan =
-    shelf.cutting?.plan ??
-    cuttingPlan(
-      shelf.sheets.map((s) => ({ ...s, id: String(s.id) })),
-      piecesToCut(ctx),
-      KERF_MM,
-      MARGIN_MM,
-    );
+export function CuttingSheet({ plan, shelf, title }: { plan: CuttingPlan; shelf: Shelf; title: string }) {
   const sheets = shelf.cutting?.sheets ?? shelf.sheets;
   if (plan.placed.length === 0)
     return <p className="text-sub">No pad to cut yet: choose the thickness of the new pads first.</p>;

@@ -1,11 +1,12 @@
 "use client";
+import { useMemo } from "react";
 import type { Chip, CoolingMap, Pad } from "@/core/drawing";
-import { cuttingPlan, KERF_MM, MARGIN_MM } from "@/core/pads";
 import { pastedChips, piecesToCut, type ServiceFacts, type ServiceStage, type Step } from "@/core/service";
 import type { Shelf } from "@/core/stock";
 import { CutBench } from "@/ui/pads/CutBench";
 import { CuttingView } from "@/ui/pads/CuttingView";
 import { PadBench } from "@/ui/pads/PadBench";
+import { useCuttingPlan } from "@/ui/pads/useCuttingPlan";
 import { PasteBench } from "@/ui/paste/PasteBench";
 import { StageLayout, type OwnBench } from "./StageLayout";
 import type { SideFacts } from "./StageSide";
@@ -72,13 +73,9 @@ function PadWork({ work, step, map, pad, lay }: BenchProps & { map: CoolingMap; 
   const away = (c: Chip) => Math.hypot(c.xMm - pad.xMm, c.yMm - pad.yMm);
   // the cut runs to the pasted chip that lies nearest
   const [chip] = [...pastedChips(ctx)].sort((a, b) => away(a) - away(b));
+  const pieces = useMemo(() => piecesToCut(ctx), [ctx]);
+  const { plan } = useCuttingPlan(stock.shelf.sheets, pieces);
   if (!chip) return null;
-  const plan = cuttingPlan(
-    stock.shelf.sheets.map((s) => ({ ...s, id: String(s.id) })),
-    piecesToCut(ctx),
-    KERF_MM,
-    MARGIN_MM,
-  );
   return (
     <PadBench
       key={step.key}

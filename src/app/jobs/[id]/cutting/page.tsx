@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { contextOf } from "@/core/service";
+import { planOf } from "@/server/materials";
 import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
 import { stockView } from "@/server/views/materials";
@@ -16,6 +16,7 @@ export const metadata: Metadata = { title: "Cutting plan" };
 export default async function CuttingPage({ params }: { params: Promise<{ id: string }> }) {
   const view = await jobView(idOf((await params).id));
   if (!view) notFound();
+  const shelf = await stockView(view.job.id);
   return (
     <main className="min-h-dvh bg-sheet p-6 print:p-0">
       <div className="mb-4 flex flex-wrap items-center gap-3 print:hidden">
@@ -32,8 +33,8 @@ export default async function CuttingPage({ params }: { params: Promise<{ id: st
         <LinkButton href={stagePath(view.job.id, "paste")}>Back to the bench</LinkButton>
       </div>
       <CuttingSheet
-        ctx={contextOf(view.service)}
-        shelf={await stockView(view.job.id)}
+        plan={await planOf(view, shelf)}
+        shelf={shelf}
         title={[view.machine.model, view.machine.tag].filter(Boolean).join(", ")}
       />
     </main>

@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { cuttingPlan } from "../core/pads";
+
+expose({ plan: cuttingPlan });
