@@ -163,6 +163,8 @@ test(
     await page.goto(`${job}/paste`);
     await until(page, /^Cut P7/);
     await reload(page);
+    // the pads are laid out off the page's own thread
+    await expect(panel(page).getByRole("button", { name: /^[1-9]\d* pads? cut/ })).toBeEnabled();
     await page.keyboard.press("Space");
     await expect(panel(page).getByRole("button", { name: "On to laying them" })).toBeVisible();
     await page.keyboard.press("Space");

@@ -12,8 +12,12 @@ export async function tightenCommand(args: string[]): Promise<void> {
   const lines = [
     `Order: ${plan.order.join(" ")}`,
     `Rounds to ${plan.fractions.map(share).join(", ")} of preload`,
-    `Worst lean ${plan.worstLean.toFixed(3)}, total ${plan.totalLean.toFixed(3)} from round two on`,
+    `Worst lean ${plan.worstLean.toFixed(3)}, total ${plan.totalLean.toFixed(3)}${
+      plan.fractions.length > 1 ? " from round two on" : ""
+    }; ${plan.homeLean.toFixed(3)} with all home`,
   ];
+  if (plan.homeLean >= 1)
+    lines.push("These screws all pull on one side: an edge of the chip stays bare however they are tightened.");
   if (plan.stamped)
     lines.push(
       `Stamped order ${plan.stamped.order.join(" ")}: worst ${plan.stamped.worstLean.toFixed(3)}, total ` +

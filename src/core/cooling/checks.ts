@@ -8,46 +8,9 @@ import { conductances, flows, solveNetwork } from "./network";
 import { rigidGroups } from "../drawing/rigid";
 import { overlapMm2 } from "../drawing/overlap";
 import { heatPaths } from "./paths";
+import type { MapCheck } from "./check";
 import { placeChecks } from "./places";
 import type { Chip, Figures, HeatPipe, Screw } from "../drawing/parts";
-
-/** Something in the drawing that wants a look, with the parts it concerns. */
-export interface MapCheck {
-  code: CheckCode;
-  message: string;
-  parts: string[];
-}
-
-export type CheckCode =
-  | "no-path-to-air"
-  | "no-pad"
-  | "pipe-ends-in-nothing"
-  | "pipe-takes-nothing"
-  | "blower-without-fins"
-  | "fins-without-blower"
-  | "stamp-twice"
-  | "stamp-missing"
-  | "screws-not-around"
-  | "pads-unlike"
-  | "pipe-over-capacity"
-  | "cable-unrouted"
-  | "battery-swollen"
-  | "nothing-drawn"
-  | "off-base"
-  | "tag-twice"
-  | "pad-over-nothing"
-  | "pad-under-nothing"
-  | "pad-hangs-over"
-  | "inlet-covered"
-  | "chamber-through-blower"
-  | "two-blowers"
-  | "outlet-against-blower"
-  | "outlet-inside"
-  | "no-gasket"
-  | "cable-over-fins"
-  | "two-plates"
-  | "pipe-kinked"
-  | "screw-lengths";
 
 /** Watts a chip is taken to give off when nothing is known, by role; only for the load on pipes. */
 export const USUAL_W: Record<Chip["role"], number> = {

@@ -1,6 +1,7 @@
 export { mapSentence, type MapWord } from "./sentence";
 export { heatPaths, type HeatPath } from "./paths";
-export { checksOf, pipeLoads, type CheckCode, type MapCheck } from "./checks";
+export { checksOf, pipeLoads } from "./checks";
+export type { CheckCode, MapCheck } from "./check";
 export { estimatedKW, type ChipEstimateKW, type Conductance } from "./network";
 export { partFacts, partRemark, partTitle, type Fact } from "./facts";
 export { heatPicture, type HeatPicture, type MeasuredChip, type SeenAir } from "./heat";

@@ -4,7 +4,7 @@ import { areaOf, boundsOfPart, centreOf, corners, footprint, ringIn, sideBand, t
 import type { CoolingMap } from "../drawing/map";
 import { overlapMm2 } from "../drawing/overlap";
 import type { Blower, FinStack, Part } from "../drawing/parts";
-import type { MapCheck } from "./checks";
+import type { MapCheck } from "./check";
 
 /** How far a part may stand out over the base before it is off it, mm: ports and grilles reach through its rim. */
 const OVER_RIM_MM = 4;

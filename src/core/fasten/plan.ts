@@ -12,7 +12,10 @@ export interface TightenStep {
 
 export interface OrderLean {
   order: string[];
-  /** Over rounds two and later: the largest lean after a turn, and the sum of lean² after every turn. */
+  /**
+   * Over rounds two and later, or over the only one: the largest lean after a turn, and the sum of lean² after every
+   * turn.
+   */
   worstLean: number;
   totalLean: number;
 }
@@ -20,6 +23,8 @@ export interface OrderLean {
 export interface TightenPlan extends OrderLean {
   fractions: number[];
   steps: TightenStep[];
+  /** Lean that is left with every screw home: from 1 on an edge stays bare, however they are tightened. */
+  homeLean: number;
   /** The order stamped beside the screws, where every screw carries its own. */
   stamped?: OrderLean;
 }
@@ -109,6 +114,12 @@ export function tightenPlan(
     ...leanOf(screws, order, steps),
     fractions: [...fractions],
     steps,
+    homeLean: plate.lean(
+      ...plate.load(
+        screws,
+        screws.map(() => 1),
+      ),
+    ),
     ...(stamped ? { stamped: leanOf(screws, stamped, stepsOf(plate, screws, stamped, fractions)) } : {}),
   };
 }
@@ -146,7 +157,8 @@ function stepsOf(
 }
 
 const leanOf = (screws: readonly PlateScrew[], order: readonly number[], steps: readonly TightenStep[]): OrderLean => {
-  const later = steps.filter((s) => s.round > 1);
+  const rounds = Math.max(1, ...steps.map((s) => s.round));
+  const later = steps.filter((s) => s.round > 1 || rounds === 1);
   return {
     order: order.map((i) => screws[i]?.id ?? ""),
     worstLean: later.reduce((m, s) => Math.max(m, s.lean), 0),

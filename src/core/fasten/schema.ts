@@ -31,6 +31,6 @@ export const tightenSchema = {
         properties: { id: name, xMm: mm, yMm: mm, widthMm: size, heightMm: size },
       },
     },
-    fractions: { type: "array", minItems: 1, maxItems: 12, items: size },
+    fractions: { type: "array", minItems: 1, maxItems: 12, items: { type: "number", exclusiveMinimum: 0, maximum: 1 } },
   },
 };

@@ -1,5 +1,6 @@
 import { sum } from "d3-array";
-import { bearing, bondLineM, SPRING_MM, symmetric3, type Paste, type Three } from "../paste";
+import { SPRING_MM } from "../fasten";
+import { bearing, bondLineM, symmetric3, type Paste, type Three } from "../paste";
 import { padN, type PadCurve } from "./stiffness";
 
 /** Pads, screws and chips under one rigid plate; mm and N. */

@@ -17,4 +17,3 @@ export { squeezeRun, type SqueezeFrame, type SqueezeRun } from "./run";
 export { bearing, pressing, type Load, type PressPoint } from "./press";
 export { Squeeze, type SqueezeSetup } from "./squeeze";
 export { symmetric3, type Three } from "./three";
-export { SPRING_MM } from "./loads";

@@ -1,11 +1,8 @@
-import type { TightenStep } from "../fasten";
+import { SPRING_MM, type TightenStep } from "../fasten";
 import type { Load, PressPoint } from "./press";
 
 /** Seconds a turn of a screw takes at the bench. */
 export const TURN_S = 1.5;
-/** Way over which a sprung screw builds its force up, mm: its spring gives way by force over this. */
-export const SPRING_MM = 3;
-
 export interface PlateScrewForce extends PressPoint {
   /** At rest and home, N. */
   forceN: number;

@@ -1,4 +1,5 @@
 import { words } from "../words";
+import { roundTurns, type ForceLaw } from "../fasten";
 import { coverScrews } from "./opening";
 import { act, type ServiceContext, type Step } from "./step";
 import { fanPlugsOf, pastedChips, screwMarkOf, tightenOrder } from "./stripping";
@@ -109,15 +110,11 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
   return steps;
 }
 
-/** What a round asks of a screw: touch, then parts of the way, then home. */
-export const roundWords = (round: number, rounds: number): string =>
-  round === rounds
-    ? "to the stop, snug"
-    : round === 1
-      ? "until the spring just touches"
-      : rounds === 3
-        ? "one turn more"
-        : `to ${Math.round(100 * 0.2 ** ((rounds - round) / (rounds - 1)))} % of the way`;
+/** How a screw of the drawing presses, and by which thread it is turned. */
+const screwLaw = (ctx: ServiceContext, id: string): { law: ForceLaw; thread: string } => {
+  const s = ctx.map?.part(id);
+  return s?.kind === "screw" ? { law: s.sprung ? "sprung" : "fixed", thread: s.thread } : { law: "sprung", thread: "" };
+};
 
 /** Everything back in its order: heatsink, plugs, seals, battery plug last, cover, screws by length, first start. */
 export function closeSteps(ctx: ServiceContext): Step[] {
@@ -170,7 +167,7 @@ function plateSteps(ctx: ServiceContext): Step[] {
               sub: `round ${r} of ${plan.fractions.length}${
                 before ? `, after screw ${screwMarkOf(ctx, before, i)}` : ""
               }`,
-              say: `Turn ${roundWords(r, plan.fractions.length)}, then stop.`,
+              say: `Turn it ${roundTurns(screwLaw(ctx, id), plan.fractions, r)}, then stop.`,
               parts: [id],
               run: `heatsink screws, round ${r}`,
               trouble: NOT_BITING,

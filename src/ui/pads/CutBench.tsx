@@ -87,7 +87,11 @@ export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onD
         disabled={!act || busy}
         onClick={act}
       >
-        {cutting ? "On to laying them" : `${words.counted(plan.placed.length, "pad")} cut`}
+        {cutting
+          ? "On to laying them"
+          : laying
+            ? "Laying the pads out"
+            : `${words.counted(plan.placed.length, "pad")} cut`}
       </Button>
     </div>
   );

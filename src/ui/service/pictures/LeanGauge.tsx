@@ -64,7 +64,7 @@ export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: Coolin
           : ""}
         .
       </p>
-      {loosening ? null : <WhyThisOrder others={others} />}
+      {loosening ? null : <WhyThisOrder others={others} home={plan.homeLean} />}
     </section>
   );
 }
@@ -139,11 +139,13 @@ function LeanPicture({ box, word, a, b, assembly, now, id, plate, dot }: LeanPic
 }
 
 interface WhyThisOrderProps {
+  /** Lean with every screw home. */
+  home: number;
   others: { name: string; worst: number; total: number; used: boolean }[];
 }
 
 /** The lean of this order against others. */
-function WhyThisOrder({ others }: WhyThisOrderProps) {
+function WhyThisOrder({ others, home }: WhyThisOrderProps) {
   return (
     <Disclosure>
       <DisclosureButton
@@ -177,6 +179,11 @@ function WhyThisOrder({ others }: WhyThisOrderProps) {
             ))}
           </tbody>
         </table>
+        <p className={`mt-1 text-note ${home >= 1 ? "text-stop-ink" : "text-ink-2"}`}>
+          {home >= 1
+            ? "These screws all pull on one side: an edge of the chip stays bare however they are tightened."
+            : `With every screw home a lean of ${home.toFixed(2)} is left.`}
+        </p>
       </DisclosurePanel>
     </Disclosure>
   );
