@@ -37,7 +37,7 @@ describe("turns of a screw", () => {
     const sprung = { law: "sprung", thread: "M2" } as const;
     const three = geometricFractions(3);
     expect([1, 2, 3].map((r) => roundTurns(sprung, three, r))).toEqual([
-      "from where its spring touches one turn and a half",
+      "one turn and a half from where its spring touches",
       "one turn and three quarters more",
       "about four turns and a quarter more, to the stop, snug",
     ]);
@@ -45,10 +45,10 @@ describe("turns of a screw", () => {
       "about a quarter of a turn more, until it is snug",
     );
     expect(roundTurns({ law: "fixed", thread: "M2" }, three, 1)).toBe(
-      "from where its head touches an eighth of a turn",
+      "an eighth of a turn from where its head touches",
     );
     expect(roundTurns(sprung, [1], 1)).toBe(
-      "from where its spring touches about seven turns and a half, to the stop, snug",
+      "about seven turns and a half from where its spring touches, to the stop, snug",
     );
   });
 });

@@ -77,7 +77,7 @@ export function roundTurns(
   const begins = law === "fixed" ? "its head touches" : "its spring touches";
   if (last) {
     const stop = law === "fixed" ? "until it is snug" : "to the stop, snug";
-    return fractions.length === 1 ? `from where ${begins} about ${more}, ${stop}` : `about ${more} more, ${stop}`;
+    return fractions.length === 1 ? `about ${more} from where ${begins}, ${stop}` : `about ${more} more, ${stop}`;
   }
-  return round === 1 ? `from where ${begins} ${more}` : `${more} more`;
+  return round === 1 ? `${more} from where ${begins}` : `${more} more`;
 }

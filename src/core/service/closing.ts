@@ -110,6 +110,8 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
   return steps;
 }
 
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** How a screw of the drawing presses, and by which thread it is turned. */
 const screwLaw = (ctx: ServiceContext, id: string): { law: ForceLaw; thread: string } => {
   const s = ctx.map?.part(id);
@@ -167,7 +169,7 @@ function plateSteps(ctx: ServiceContext): Step[] {
               sub: `round ${r} of ${plan.fractions.length}${
                 before ? `, after screw ${screwMarkOf(ctx, before, i)}` : ""
               }`,
-              say: `Turn it ${roundTurns(screwLaw(ctx, id), plan.fractions, r)}, then stop.`,
+              say: `${capital(roundTurns(screwLaw(ctx, id), plan.fractions, r))}, then stop.`,
               parts: [id],
               run: `heatsink screws, round ${r}`,
               trouble: NOT_BITING,

@@ -1,4 +1,5 @@
 import { contours } from "d3-contour";
+import { polygonArea } from "d3-polygon";
 import type { SqueezeFrame, SqueezeRun } from "@/core/paste";
 
 /** Cuts of the thickness scale, µm; the same for every chip and job, so that two prints compare by eye. */
@@ -41,6 +42,25 @@ export function cutLine(f: SqueezeFrame, widthMm: number, heightMm: number, cut:
   return on[0] && on[1] ? [on[0], on[1]] : null;
 }
 
+/**
+ * The level of a cell evened out over the cells round it that lie on the face, the nearer the more: a front is as
+ * smooth as paste is, not as the grid.
+ */
+function evened(level: (i: number) => number, i: number, j: number, nx: number, ny: number): number {
+  let [sum, weight] = [0, 0];
+  for (let y = Math.max(0, j - 1); y <= Math.min(ny - 1, j + 1); y++)
+    for (let x = Math.max(0, i - 1); x <= Math.min(nx - 1, i + 1); x++) {
+      const w = (2 - Math.abs(x - i)) * (2 - Math.abs(y - j));
+      sum += w * level(y * nx + x);
+      weight += w;
+    }
+  return sum / weight;
+}
+
+/** Cells a spot must cover to be drawn: less is the grid's own grain. */
+const LEAST_CELLS = 4;
+const isMore = (ring: number[][]): boolean => Math.abs(polygonArea(ring as [number, number][])) >= LEAST_CELLS;
+
 /** Outline of where a level (0 to 1, per cell) is over a half: path data in mm about the middle of the face. */
 export function outline(
   run: Pick<SqueezeRun, "nx" | "ny" | "widthMm" | "heightMm">,
@@ -50,12 +70,14 @@ export function outline(
   // a rim of one cell, so that an outline at the edge of the face runs along it
   const [w, h] = [nx + 2, ny + 2];
   const values = new Array<number>(w * h).fill(0);
-  for (let j = 0; j < ny; j++) for (let i = 0; i < nx; i++) values[(j + 1) * w + i + 1] = level(j * nx + i);
+  for (let j = 0; j < ny; j++) for (let i = 0; i < nx; i++) values[(j + 1) * w + i + 1] = evened(level, i, j, nx, ny);
   const [shape] = contours().size([w, h]).smooth(true).thresholds([0.5])(values);
   const x = (v: number) => Math.round(((Math.min(nx + 1, Math.max(1, v)) - 1) / nx - 0.5) * widthMm * 100) / 100;
   const y = (v: number) => Math.round(((Math.min(ny + 1, Math.max(1, v)) - 1) / ny - 0.5) * heightMm * 100) / 100;
   return (shape?.coordinates ?? [])
-    .flatMap((polygon) => polygon.map((ring) => `M${ring.map(([a = 0, b = 0]) => `${x(a)} ${y(b)}`).join("L")}Z`))
+    .flatMap((polygon) =>
+      polygon.filter(isMore).map((ring) => `M${ring.map(([a = 0, b = 0]) => `${x(a)} ${y(b)}`).join("L")}Z`),
+    )
     .join("");
 }
 
