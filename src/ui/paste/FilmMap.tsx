@@ -89,7 +89,7 @@ interface UseFilmMapGiven {
 function useFilmMap({ run, frame, w, h }: UseFilmMapGiven) {
   const wet = useMemo(() => outline(run, (i) => (frame.fill[i] ?? 0) / 255), [run, frame]);
   const air = useMemo(
-    () => (frame.trapped > 0 ? outline(run, (i) => (frame.air[i] ? 1 - (frame.fill[i] ?? 0) / 255 : 0)) : ""),
+    () => (frame.trapped > 0 ? outline(run, (i) => frame.air[i] ?? 0, "each cell") : ""),
     [run, frame],
   );
   // a figure on each cut, as long as it stands clear of the one before

@@ -34,7 +34,7 @@ export function SuggestedWords({ hard, best, share }: SuggestedWordsProps) {
           Lay {best.pattern === "film" ? "a film by card" : best.pattern === "five" ? "five dots" : `a ${best.pattern}`}
           , <b className="font-bold">{best.volumeMm3.toFixed(1)} mm³</b>:{" "}
           <b className="font-bold">{words.share(best.wetted)}</b> wetted,{" "}
-          <b className="font-bold">{Math.round(best.meanUm)} µm</b>
+          <b className="font-bold whitespace-nowrap">{Math.round(best.meanUm)} µm</b>
           {best.trapped > 0.005 ? `, ${words.share(best.trapped)} air trapped` : ""}.
         </>
       ) : (

@@ -59,6 +59,8 @@ describe("bands of film thickness", () => {
     expect(right(half(0.9))).toBeGreaterThan(right(half(0.4)));
     const holed = (cells: number[]) => outline(run, (i) => (cells.includes(i) ? 0 : 1)).match(/M/g)?.length;
     expect(holed([44])).toBe(1);
+    // trapped air is shown by the cell
+    expect(outline(run, (i) => (i === 44 ? 1 : 0), "each cell").match(/M/g)).toHaveLength(1);
     expect(holed([33, 34, 35, 43, 44, 45, 53, 54, 55])).toBe(2);
   });
   it("the frame at a time is the last before it", () => {

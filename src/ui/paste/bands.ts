@@ -65,18 +65,23 @@ const isMore = (ring: number[][]): boolean => Math.abs(polygonArea(ring as [numb
 export function outline(
   run: Pick<SqueezeRun, "nx" | "ny" | "widthMm" | "heightMm">,
   level: (i: number) => number,
+  grain: "evened" | "each cell" = "evened",
 ): string {
   const { nx, ny, widthMm, heightMm } = run;
   // a rim of one cell, so that an outline at the edge of the face runs along it
   const [w, h] = [nx + 2, ny + 2];
   const values = new Array<number>(w * h).fill(0);
-  for (let j = 0; j < ny; j++) for (let i = 0; i < nx; i++) values[(j + 1) * w + i + 1] = evened(level, i, j, nx, ny);
+  for (let j = 0; j < ny; j++)
+    for (let i = 0; i < nx; i++)
+      values[(j + 1) * w + i + 1] = grain === "evened" ? evened(level, i, j, nx, ny) : level(j * nx + i);
   const [shape] = contours().size([w, h]).smooth(true).thresholds([0.5])(values);
   const x = (v: number) => Math.round(((Math.min(nx + 1, Math.max(1, v)) - 1) / nx - 0.5) * widthMm * 100) / 100;
   const y = (v: number) => Math.round(((Math.min(ny + 1, Math.max(1, v)) - 1) / ny - 0.5) * heightMm * 100) / 100;
   return (shape?.coordinates ?? [])
     .flatMap((polygon) =>
-      polygon.filter(isMore).map((ring) => `M${ring.map(([a = 0, b = 0]) => `${x(a)} ${y(b)}`).join("L")}Z`),
+      polygon
+        .filter((ring) => grain === "each cell" || isMore(ring))
+        .map((ring) => `M${ring.map(([a = 0, b = 0]) => `${x(a)} ${y(b)}`).join("L")}Z`),
     )
     .join("");
 }
