@@ -1,6 +1,11 @@
 "use client";
 interface FoundInsideProps {
-  found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
+  found: {
+    words: readonly string[];
+    agreements: readonly Agreement[];
+    /** What was forecast before the work, beside what it gave. */
+    outcomes: readonly Outcome[];
+  } | null;
   films: readonly { chip: string; filmKW: number; contactKW: number }[];
 }
 /** What the inspection found, and whether it agrees with the run before. */
@@ -19,6 +24,9 @@ export function FoundInside({ found, films }: FoundInsideProps) {
             </p>
           ))}
           <AgreementBars agreements={found.agreements} />
+          {found.outcomes.map((o) => (
+            <p key={o.path}>{o.words}</p>
+          ))}
           {films.map((f) => (
             <p key={f.chip} className="text-ink-2">
               {f.chip === "cpu" || f.chip === "gpu" ? words.capital(words.chip(f.chip)) : "Chip"}: the film was expected
@@ -36,6 +44,6 @@ export function FoundInside({ found, films }: FoundInsideProps) {
   );
 }
 
-import type { Agreement } from "@/core/service";
+import type { Agreement, Outcome } from "@/core/service";
 import { words } from "@/core/words";
 import { AgreementBars } from "../service/pictures/AgreementBars";

@@ -5,7 +5,7 @@ import { Tab, TabGroup, TabList } from "@headlessui/react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Agreement } from "@/core/service";
+import type { Outcome, Agreement } from "@/core/service";
 import {
   holdsOpen,
   isOneSided,
@@ -53,7 +53,7 @@ interface Props {
   /** What the film laid was expected to cost of the contact measured after, K/W. */
   films: readonly { chip: string; filmKW: number; contactKW: number }[];
   /** What the inspection found, and whether it agrees with the run before; null while nothing was looked at. */
-  found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
+  found: { words: readonly string[]; agreements: readonly Agreement[]; outcomes: readonly Outcome[] } | null;
 }
 
 /** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
@@ -124,7 +124,7 @@ interface ProofPaneProps {
   ref: React.RefObject<HTMLDivElement | null>;
   v: Verdict;
   curves: PairCurves;
-  found: { words: readonly string[]; agreements: readonly Agreement[] } | null;
+  found: { words: readonly string[]; agreements: readonly Agreement[]; outcomes: readonly Outcome[] } | null;
   films: readonly { chip: string; filmKW: number; contactKW: number }[];
   jobId: number;
   earlier: EarlierVerdict | null;

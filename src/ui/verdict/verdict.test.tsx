@@ -142,14 +142,14 @@ describe("what was found inside", () => {
     }) as unknown as Agreement;
 
   it("stands beside what the run before foretold", () => {
-    render(<FoundInside found={{ words: ["F1 matted"], agreements: [agreement(true)] }} films={[]} />);
+    render(<FoundInside found={{ words: ["F1 matted"], agreements: [agreement(true)], outcomes: [] }} films={[]} />);
     const region = screen.getByRole("region", { name: "Found inside" });
     expect(within(region).getByRole("heading").textContent).toBe("Found inside: F1 matted");
     expect(region.textContent).toContain("Agrees. F1 matted explains it.");
   });
 
   it("a disagreement is said", () => {
-    render(<FoundInside found={{ words: [], agreements: [agreement(false)] }} films={[]} />);
+    render(<FoundInside found={{ words: [], agreements: [agreement(false)], outcomes: [] }} films={[]} />);
     expect(screen.getByRole("region").textContent).toContain("Does not agree.");
     expect(screen.getByRole("heading").textContent).toBe("Found inside: nothing out of order");
   });
@@ -157,7 +157,7 @@ describe("what was found inside", () => {
   it("a film that costs more than all contact measured points at its calculation", () => {
     render(
       <FoundInside
-        found={{ words: [], agreements: [] }}
+        found={{ words: [], agreements: [], outcomes: [] }}
         films={[
           { chip: "cpu", filmKW: 0.05, contactKW: 0.3 },
           { chip: "gpu", filmKW: 0.2, contactKW: 0.1 },

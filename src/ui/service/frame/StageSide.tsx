@@ -4,6 +4,7 @@ import {
   adapterWords,
   agreementOf,
   estimateMinutes,
+  forecastOf,
   foundIn,
   warrantyDays,
   type Predicted,
@@ -110,7 +111,8 @@ function IntakeFacts({
 function Agreements({ ctx, more }: { ctx: ServiceContext; more: SideFacts }) {
   const found = foundIn(ctx);
   const agreements = more.predicted ? agreementOf(ctx, more.predicted) : [];
-  if (found.words.length === 0 && agreements.length === 0) return null;
+  const forecasts = more.predicted ? forecastOf(ctx, more.predicted, more.wattsOf) : [];
+  if (found.words.length === 0 && agreements.length === 0 && forecasts.length === 0) return null;
   return (
     <section
       aria-label="What was found"
@@ -124,6 +126,13 @@ function Agreements({ ctx, more }: { ctx: ServiceContext; more: SideFacts }) {
             <b className="font-strong">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
           </p>
         ))}
+        {forecasts.length ? (
+          <ul aria-label="What the work should give" className="mt-1.5 border-t border-line-2 pt-1.5">
+            {forecasts.map((f) => (
+              <li key={`${f.path} ${f.part ?? ""}`}>{f.words}</li>
+            ))}
+          </ul>
+        ) : null}
       </div>
       <AgreementBars agreements={agreements} />
     </section>

@@ -1,8 +1,21 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import type { AfterAlone } from "@/core/judge";
+import type { AfterAlone, Verdict } from "@/core/judge";
 import { amountFor, PASTES } from "@/core/paste";
-import { agreementOf, BEFORE_SKIPPED, contextOf, faceOf, foundIn, pastedChips, pastedOf } from "@/core/service";
+import {
+  agreementOf,
+  BEFORE_SKIPPED,
+  contextOf,
+  faceOf,
+  forecastOf,
+  foundIn,
+  outcomesOf,
+  pastedChips,
+  pastedOf,
+  type Outcome,
+  type Predicted,
+  type ServiceContext,
+} from "@/core/service";
 import { idOf } from "@/server/respond";
 import { jobView, type JobView } from "@/server/views/job";
 import { stockView } from "@/server/views/materials";
@@ -25,7 +38,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
   if (alone) return <AloneStage view={view} alone={alone} />;
   const stage = await verdictStage(view);
   if (!stage) return <Unjudged view={view} />;
-  const { predicted } = await serviceStage(view);
+  const { predicted, wattsOf } = await serviceStage(view);
   const ctx = contextOf(view.service);
   const found = foundIn(ctx);
   const { lots, past } = await stockView(view.job.id);
@@ -56,12 +69,33 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
         films={films}
         found={
           found.words.length || found.grade !== null
-            ? { words: found.words, agreements: predicted ? agreementOf(ctx, predicted) : [] }
+            ? {
+                words: found.words,
+                agreements: predicted ? agreementOf(ctx, predicted) : [],
+                outcomes: predicted ? outcomesIn(ctx, predicted, wattsOf, stage.record.result) : [],
+              }
             : null
         }
         closed={view.job.closedAt ? { note: view.job.closingNote } : null}
       />
     </JobFrame>
+  );
+}
+
+/** What was forecast of the work, beside what the verdict measured at the chip the run before was judged by. */
+function outcomesIn(
+  ctx: ServiceContext,
+  predicted: Predicted,
+  wattsOf: Readonly<Record<string, number>>,
+  verdict: Verdict,
+): Outcome[] {
+  const chip = verdict.chips.find((c) => c.chip === predicted.chip);
+  const [contact, airflow] = chip?.paths ?? [];
+  const seat = pastedChips(ctx).find((c) => c.role === predicted.chip);
+  return outcomesOf(
+    forecastOf(ctx, predicted, wattsOf),
+    { contact: contact?.change ?? null, airflow: airflow?.change ?? null },
+    seat?.id ?? null,
   );
 }
 
