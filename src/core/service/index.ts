@@ -46,7 +46,7 @@ export {
 export { airGrowth, contactGrowth, seenAir, type Span } from "./explained";
 export { agreementOf, type Agreement, type Predicted, type PredictedPath } from "./agreement";
 export { adapterWords, foundIn, warrantyDays, type Found } from "./found";
-export { forecastOf, outcomesOf, type Forecast, type Outcome } from "./forecast";
+export { forecastOf, outcomesOf, weighed, type Forecast, type Outcome, type Win } from "./forecast";
 export { contextOf, plansOf, type ServiceFacts } from "./context";
 export {
   aluminiumAt,
