@@ -120,19 +120,19 @@ function Agreements({ ctx, more }: { ctx: ServiceContext; more: SideFacts }) {
         md:grid-cols-[1fr_minmax(0,300px)]"
     >
       <div>
-        {found.words.length ? <p className="font-strong">Found: {found.words.join(", ")}.</p> : null}
-        {agreements.map((a) => (
-          <p key={`${a.path} ${a.chip ?? ""}`} className={a.agrees ? "text-ink-2" : ""}>
-            <b className="font-strong">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
-          </p>
-        ))}
+        {found.words.length ? <p>Found: {found.words.join(", ")}.</p> : null}
         {forecasts.length ? (
-          <ul aria-label="What the work should give" className="mt-1.5 border-t border-line-2 pt-1.5">
+          <ul aria-label="What the work should give" className="my-1 font-strong">
             {forecasts.map((f) => (
               <li key={`${f.path} ${f.part ?? ""}`}>{f.words}</li>
             ))}
           </ul>
         ) : null}
+        {agreements.map((a) => (
+          <p key={`${a.path} ${a.chip ?? ""}`} className={a.agrees ? "text-ink-2" : ""}>
+            <b className="font-strong">{a.agrees ? "Agrees" : "Does not agree"}.</b> {a.words}
+          </p>
+        ))}
       </div>
       <AgreementBars agreements={agreements} />
     </section>
