@@ -1,6 +1,6 @@
 export { mapSentence, type MapWord } from "./sentence";
 export { heatPaths, type HeatPath } from "./paths";
-export { checksOf, pipeLoads } from "./checks";
+export { checksOf, pipeLoads, USUAL_W } from "./checks";
 export type { CheckCode, MapCheck } from "./check";
 export { estimatedKW, type ChipEstimateKW, type Conductance } from "./network";
 export { partFacts, partRemark, partTitle, type Fact } from "./facts";

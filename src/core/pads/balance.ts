@@ -52,7 +52,10 @@ export function balanceOf(stack: PlateStack): Balance {
   const z = rest.found();
   const films = chips.map((c) => {
     const corners = [-0.5, 0.5].flatMap((i) =>
-      [-0.5, 0.5].map((j) => 1000 * rest.film(z, c.xMm + i * c.widthMm, c.yMm + j * c.heightMm)),
+      // no corner is thinner than the grains that hold it open
+      [-0.5, 0.5].map((j) =>
+        Math.max(stack.paste.fillerUm, 1000 * rest.film(z, c.xMm + i * c.widthMm, c.yMm + j * c.heightMm)),
+      ),
     );
     return {
       chip: c.id,

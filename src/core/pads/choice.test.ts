@@ -1,6 +1,16 @@
 import { randomInt, randomLcg } from "d3-random";
 import { describe, expect, it } from "vitest";
-import { cuttingPlan, KERF_MM, MARGIN_MM, type Piece, type Sheet } from "./index";
+import {
+  cuttingPlan,
+  KERF_MM,
+  MARGIN_MM,
+  padHeat,
+  straddleWords,
+  thicknessOptions,
+  usualCurves,
+  type Piece,
+  type Sheet,
+} from "./index";
 
 const sheet = (id: string, widthMm: number, heightMm: number, offcut = false): Sheet => ({
   id,
@@ -85,3 +95,24 @@ it("two hundred pads are laid within seconds", () => {
   expect(plan.unplaced).toEqual([]);
   expect(plan.wholeSheets.opened - plan.wholeSheets.least).toBeLessThanOrEqual(1);
 }, 20_000);
+
+describe("what a thickness means", () => {
+  it("in K at its part's watts: thickness over conductivity and area, twice that by half the label", () => {
+    // 1 mm over 100 mm² at 5 W/(m·K): 2 K/W
+    const heat = padHeat({ pressedMm: 1, airMm: 0 }, 100, 5, 1.5);
+    expect(heat?.KW).toBeCloseTo(2, 9);
+    expect([heat?.riseK, heat?.riseHalfK]).toEqual([expect.closeTo(3, 9), expect.closeTo(6, 9)]);
+    expect(padHeat({ pressedMm: 1, airMm: 0.05 }, 100, 5, 1.5)).toBeNull();
+    expect(padHeat({ pressedMm: 1, airMm: 0 }, 0, 5, 1.5)).toBeNull();
+  });
+  it("where none fits, the two that straddle the gap are told", () => {
+    const told = (gap: number, softness: "soft" | "medium" | "firm") =>
+      straddleWords(thicknessOptions(gap, 130, usualCurves[softness]), usualCurves[softness])?.replace(/\u00a0/g, " ");
+    expect(told(1, "medium")).toMatch(
+      /^1 mm would hardly touch; 1\.5 mm would be pressed by 33 %, more than the 32 % it takes, with \d+\.\d N\.$/,
+    );
+    expect(told(1.03, "firm")).toMatch(/^1 mm would leave 0\.03 mm of air; 1\.5 mm would be pressed by 31 %/);
+    expect(told(1.1, "soft")).toBeUndefined();
+    expect(told(9, "soft")).toMatch(/^4 mm would leave 5\.00? mm of air\.$|^4 mm would leave 5 mm of air\.$/);
+  });
+});

@@ -1,5 +1,5 @@
-import type { PadCurve } from "./stiffness";
-import { padN } from "./stiffness";
+import { words } from "../words";
+import { padN, type PadCurve } from "./stiffness";
 
 /** Thicknesses pads are sold in, mm. */
 export const STOCK_MM = [0.5, 0.75, 1, 1.5, 2, 2.5, 3, 4] as const;
@@ -68,3 +68,57 @@ export function nearby(options: readonly ThicknessOption[]): ThicknessOption[] {
  */
 export const gapFromOld = (old: { freeMm: number; pressedMm: number | null }, curve: PadCurve): number =>
   old.pressedMm ?? old.freeMm * (1 - curve.target);
+
+/** What a pad costs its part: K/W through it as it lies pressed, and K at the part's watts by the label and by half. */
+export interface PadHeat {
+  KW: number;
+  riseK: number;
+  riseHalfK: number;
+}
+
+/**
+ * Heat through a pressed pad, R = t / (k A); null where it leaves air, which carries next to nothing. Labels are
+ * measured at pressures no screw of a laptop gives: half of one is not rare.
+ *
+ * @example
+ * padHeat({ pressedMm: 1.1, airMm: 0 }, 130, 6, 1.5); // { KW: 1.41, riseK: 2.1, riseHalfK: 4.2 }
+ */
+export function padHeat(
+  { pressedMm, airMm }: { pressedMm: number; airMm: number },
+  areaMm2: number,
+  conductivityWmK: number,
+  watts: number,
+): PadHeat | null {
+  if (airMm > 0 || !(areaMm2 > 0) || !(conductivityWmK > 0)) return null;
+  const KW = pressedMm / 1000 / (conductivityWmK * areaMm2 * 1e-6);
+  return { KW, riseK: KW * watts, riseHalfK: 2 * KW * watts };
+}
+
+/**
+ * Where no thickness fits: the two that straddle the gap, and what each would mean.
+ *
+ * @example
+ * straddleWords(thicknessOptions(1, 130, usualCurves.medium), usualCurves.medium);
+ * // "1 mm would hardly touch; 1.5 mm would be pressed by 33 %, more than the 32 % it takes, with 13.4 N."
+ */
+export function straddleWords(options: readonly ThicknessOption[], curve: PadCurve): string | null {
+  if (options.some((o) => o.fits)) return null;
+  const thin = options.filter((o) => o.pressed < curve.least).at(-1);
+  const thick = options.find((o) => o.pressed > curve.most);
+  const parts = [
+    thin
+      ? `${thin.thicknessMm}\u00a0mm would ${
+          thin.airMm > 0.005
+            ? `leave ${words.millimetres(thin.airMm, 2)} of air`
+            : thin.pressed > 0.01
+              ? `be pressed by ${words.share(thin.pressed)}, less than the ${words.share(curve.least)} it needs`
+              : "hardly touch"
+        }`
+      : "",
+    thick
+      ? `${thick.thicknessMm}\u00a0mm would be pressed by ${words.share(thick.pressed)}, more than the ` +
+        `${words.share(curve.most)} it takes, with ${words.number(thick.forceN, 1)}\u00a0N`
+      : "",
+  ].filter(Boolean);
+  return parts.length ? `${parts.join("; ")}.` : null;
+}

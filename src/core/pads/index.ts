@@ -1,5 +1,14 @@
 export { balanceOf, type Balance, type PlateStack, type StackPad } from "./balance";
-export { gapFromOld, nearby, STOCK_MM, thicknessOptions, type ThicknessOption } from "./choose";
+export {
+  gapFromOld,
+  nearby,
+  padHeat,
+  STOCK_MM,
+  straddleWords,
+  thicknessOptions,
+  type PadHeat,
+  type ThicknessOption,
+} from "./choose";
 export { cuttingPlan, type CuttingPlan } from "./cutting";
 export {
   KERF_MM,

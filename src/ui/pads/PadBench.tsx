@@ -6,11 +6,14 @@ import {
   nearby,
   padWarnings,
   type PlateStack,
+  padHeat,
   STOCK_MM,
+  straddleWords,
   thicknessOptions,
   type Balance,
   type ThicknessOption,
 } from "@/core/pads";
+import { USUAL_W } from "@/core/cooling";
 import { PASTES } from "@/core/paste";
 import { chosenMm, gapMm, pressedMm, stackOf, type ServiceContext, type Step } from "@/core/service";
 import type { Shelf } from "@/core/stock";
@@ -79,7 +82,7 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
           From 0.1 to 6 mm
         </p>
       ) : null}
-      <GapWords gap={gap} ctx={ctx} pad={pad} fit={fit} at={at} />
+      <GapWords gap={gap} ctx={ctx} pad={pad} fit={fit} at={at} straddle={straddleWords(options, curve)} />
       <div role="radiogroup" aria-label={`Thickness of ${pad.tag}`} className="mt-2 border-t border-line">
         {rows.map((o, i) => (
           <Row
@@ -90,6 +93,7 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
             number={i + 1}
             checked={o.thicknessMm === chosen}
             stocked={onShelf.has(o.thicknessMm)}
+            heat={heatWords(map, pad, o, at)}
             onPick={() => setPicked(o.thicknessMm)}
           />
         ))}
@@ -112,6 +116,20 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
     </div>
   );
   return children(main, answer);
+}
+
+/** What a thickness costs the part under the pad, K at its watts, by the label and by half of it; "" where unknown. */
+function heatWords(map: CoolingMap, pad: Pad, o: ThicknessOption, at: (t: number) => Balance): string {
+  const [part] = map.beside(pad.id, "chip");
+  const watts = part ? part.powerW || USUAL_W[part.role] : 0;
+  if (!part || watts <= 0) return "";
+  const lies = at(o.thicknessMm).pads.find((p) => p.tag === pad.tag)?.gapMm ?? o.thicknessMm;
+  const area = Math.min(pad.wMm * pad.hMm, part.wMm * part.hMm);
+  const pressed = { pressedMm: Math.min(lies, o.thicknessMm), airMm: o.airMm };
+  const heat = padHeat(pressed, area, map.layout.figures.padWmK, watts);
+  if (!heat) return "";
+  const K = (v: number) => words.number(v, 1);
+  return `${K(heat.riseK)} K at ${words.watts(watts, 1)}, ${K(heat.riseHalfK)} K at half its label`;
 }
 
 interface PadSectionPaneProps {
@@ -173,6 +191,8 @@ function PressedField({ pad, text, gap, wrong, setText, keep }: PressedFieldProp
 }
 
 interface GapWordsProps {
+  /** What the thicknesses on either side of the gap would mean, where none fits. */
+  straddle: string | null;
   gap: number;
   ctx: ServiceContext;
   pad: Pad;
@@ -181,7 +201,7 @@ interface GapWordsProps {
 }
 
 /** The gap, and the thickness that fits it. */
-function GapWords({ gap, ctx, pad, fit, at }: GapWordsProps) {
+function GapWords({ gap, ctx, pad, fit, at, straddle }: GapWordsProps) {
   return (
     <p className="mt-2.5 text-sub leading-6.25" aria-live="polite">
       The gap is <b className="font-bold">{gap.toFixed(2)} mm</b>
@@ -193,7 +213,7 @@ function GapWords({ gap, ctx, pad, fit, at }: GapWordsProps) {
           the die the rest.
         </>
       ) : (
-        "No stock thickness fits it: measure again, or change the softness on the map."
+        <>No stock thickness fits it. {straddle ?? ""} Measure again, or change the softness on the map.</>
       )}
     </p>
   );
@@ -240,6 +260,7 @@ function Row({
   number,
   checked,
   stocked,
+  heat,
   onPick,
 }: {
   o: ThicknessOption;
@@ -248,6 +269,8 @@ function Row({
   number: number;
   checked: boolean;
   stocked: boolean;
+  /** What it costs its part, by the label and by half of it. */
+  heat: string;
   onPick: () => void;
 }) {
   const own = balance.pads.find((p) => p.tag === tag);
@@ -297,6 +320,7 @@ function Row({
         <span className="block text-note text-ink-2">
           {said}
           {stocked ? "" : ", no sheet"}
+          {heat ? <span className="block">{heat}</span> : null}
         </span>
       </span>
       <span className="num text-sub font-bold">{(own?.forceN ?? o.forceN).toFixed(1)} N</span>
