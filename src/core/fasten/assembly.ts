@@ -1,5 +1,6 @@
 import { boundsOf, dieRing, isPasted, rigidGroups, type CoolingMap } from "../drawing";
 import type { ChipFace, PlateScrew } from "./pressure";
+import { screwN } from "./turns";
 
 /** What is tightened as one: plates, the chips they press on, the screws that hold them. */
 export interface Assembly {
@@ -29,7 +30,13 @@ export function assembliesOf(map: CoolingMap): Assembly[] {
     });
     const screws = own
       .flatMap((p) => map.screwsOf(p))
-      .map((s): PlateScrew => ({ id: s.id, xMm: s.xMm, yMm: s.yMm, ...(s.stamp ? { stamp: s.stamp } : {}) }));
+      .map((s): PlateScrew => ({
+        id: s.id,
+        xMm: s.xMm,
+        yMm: s.yMm,
+        forceN: screwN(s.sprung),
+        ...(s.stamp ? { stamp: s.stamp } : {}),
+      }));
     return screws.length && chips.length ? [{ plates: own.map((p) => p.id), screws, chips }] : [];
   });
 }

@@ -10,7 +10,7 @@ export interface TightenFile {
 
 /** A file as its schema lets it through: ids and stamps may be numbers, stamps may be empty. */
 interface Plain {
-  screws: { id: string | number; xMm: number; yMm: number; stamp?: string | number | null }[];
+  screws: { id: string | number; xMm: number; yMm: number; stamp?: string | number | null; forceN?: number }[];
   chips: (Omit<ChipFace, "id"> & { id: string | number })[];
   fractions?: number[];
 }
@@ -32,11 +32,12 @@ export function tightenFile(text: string): Result<TightenFile> {
   if (!read.ok) return read;
   const { screws, chips, fractions } = read.value;
   const value: TightenFile = {
-    screws: screws.map(({ id, xMm, yMm, stamp }) => ({
+    screws: screws.map(({ id, xMm, yMm, stamp, forceN }) => ({
       id: String(id),
       xMm,
       yMm,
       ...(stamp === undefined || stamp === null || stamp === "" ? {} : { stamp: String(stamp) }),
+      ...(forceN === undefined ? {} : { forceN }),
     })),
     chips: chips.map(({ id, xMm, yMm, widthMm, heightMm }) => ({ id: String(id), xMm, yMm, widthMm, heightMm })),
   };

@@ -11,4 +11,4 @@ export {
 } from "./plan";
 export { tightenFile, type TightenFile } from "./file";
 export { assembliesOf, type Assembly } from "./assembly";
-export { pitchOf, roundTurns, SPRING_MM, turnsHome, turnsTo, turnsWords, type ForceLaw } from "./turns";
+export { pitchOf, roundTurns, screwN, SPRING_MM, turnsHome, turnsTo, turnsWords, type ForceLaw } from "./turns";

@@ -1,4 +1,4 @@
-import { RigidPlate, type ChipFace, type PlateScrew } from "./pressure";
+import { RigidPlate, weightsOf, type ChipFace, type PlateScrew } from "./pressure";
 
 /** More screws than this are not planned exactly. */
 export const MOST_SCREWS = 16;
@@ -58,8 +58,9 @@ export function tightenPlan(
   const n = screws.length;
   if (n === 0 || n > MOST_SCREWS) throw new RangeError(`from 1 to ${MOST_SCREWS} screws can be planned`);
   const plate = new RigidPlate(chips);
-  const x = screws.map((s) => s.xMm - plate.middle.x);
-  const y = screws.map((s) => s.yMm - plate.middle.y);
+  const weight = weightsOf(screws);
+  const x = screws.map((s, i) => (weight[i] ?? 1) * (s.xMm - plate.middle.x));
+  const y = screws.map((s, i) => (weight[i] ?? 1) * (s.yMm - plate.middle.y));
   const size = 1 << n;
   const count = new Float64Array(size);
   const sumX = new Float64Array(size);
@@ -67,7 +68,7 @@ export function tightenPlan(
   for (let S = 1; S < size; S++) {
     const low = 31 - Math.clz32(S & -S);
     const rest = S & (S - 1);
-    count[S] = (count[rest] ?? 0) + 1;
+    count[S] = (count[rest] ?? 0) + (weight[low] ?? 1);
     sumX[S] = (sumX[rest] ?? 0) + (x[low] ?? 0);
     sumY[S] = (sumY[rest] ?? 0) + (y[low] ?? 0);
   }
@@ -78,7 +79,7 @@ export function tightenPlan(
     const more = (fractions[k] ?? 0) - was;
     return (
       plate.lean(
-        was * n + more * (count[S] ?? 0),
+        was * (count[all] ?? 0) + more * (count[S] ?? 0),
         was * (sumX[all] ?? 0) + more * (sumX[S] ?? 0),
         was * (sumY[all] ?? 0) + more * (sumY[S] ?? 0),
       ) ** 2

@@ -4,6 +4,15 @@ export interface PlateScrew {
   xMm: number;
   yMm: number;
   stamp?: string;
+  /** Its force at home, N; where some say and some do not, the others press as those do on average. */
+  forceN?: number;
+}
+
+/** Forces of screws at home as shares of their mean: 1 each where none says. */
+export function weightsOf(screws: readonly Pick<PlateScrew, "forceN">[]): number[] {
+  const told = screws.flatMap((s) => (s.forceN === undefined ? [] : [s.forceN]));
+  const mean = told.length ? told.reduce((a, b) => a + b, 0) / told.length : 1;
+  return screws.map((s) => (s.forceN ?? mean) / mean);
 }
 
 /** A chip face under the plate, mm; x and y are its centre, its sides lie along the axes. */
@@ -68,11 +77,15 @@ export class RigidPlate {
     );
   }
 
-  /** Force and moments of screws turned to the given fractions of preload, about the middle of the faces. */
+  /**
+   * Force and moments of screws turned to the given fractions of preload, about the middle of the faces; in forces of a
+   * mean screw at home.
+   */
   load(screws: readonly PlateScrew[], fractions: readonly number[]): [F: number, Mx: number, My: number] {
     let [F, Mx, My] = [0, 0, 0];
+    const weights = weightsOf(screws);
     for (const [i, s] of screws.entries()) {
-      const f = fractions[i] ?? 0;
+      const f = (fractions[i] ?? 0) * (weights[i] ?? 1);
       F += f;
       Mx += f * (s.xMm - this.middle.x);
       My += f * (s.yMm - this.middle.y);

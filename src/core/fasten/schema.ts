@@ -18,7 +18,13 @@ export const tightenSchema = {
       items: {
         type: "object",
         required: ["id", "xMm", "yMm"],
-        properties: { id: name, xMm: mm, yMm: mm, stamp: { type: ["string", "number", "null"], maxLength: 60 } },
+        properties: {
+          id: name,
+          xMm: mm,
+          yMm: mm,
+          stamp: { type: ["string", "number", "null"], maxLength: 60 },
+          forceN: { type: "number", exclusiveMinimum: 0, maximum: 1000 },
+        },
       },
     },
     chips: {

@@ -1,6 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { geometricFractions, pitchOf, roundTurns, turnsHome, turnsTo, turnsWords } from "./index";
+import { weightsOf } from "./pressure";
+import {
+  geometricFractions,
+  orderLean,
+  pitchOf,
+  roundTurns,
+  tightenPlan,
+  turnsHome,
+  turnsTo,
+  turnsWords,
+  type PlateScrew,
+} from "./index";
 
 describe("turns of a screw", () => {
   it("go by the pitch of its thread", () => {
@@ -50,5 +61,53 @@ describe("turns of a screw", () => {
     expect(roundTurns(sprung, [1], 1)).toBe(
       "about seven turns and a half from where its spring touches, to the stop, snug",
     );
+  });
+});
+
+describe("screws of unlike force", () => {
+  const chip = { id: "c", xMm: 0, yMm: 0, widthMm: 15, heightMm: 10 };
+  const corners = (forces: (number | undefined)[]): PlateScrew[] =>
+    [
+      [-18, -16],
+      [18, -16],
+      [18, 16],
+      [-18, 16],
+    ].map(([xMm = 0, yMm = 0], i) => {
+      const forceN = forces[i];
+      return { id: String(i), xMm, yMm, ...(forceN === undefined ? {} : { forceN }) };
+    });
+  it("weigh by their force, those that say nothing as the others on average", () => {
+    expect(weightsOf(corners([undefined, undefined, undefined, undefined]))).toEqual([1, 1, 1, 1]);
+    expect(weightsOf(corners([10, 30, undefined, 20]))).toEqual([0.5, 1.5, 1, 1]);
+  });
+  it("leave a lean at home that equal ones do not", () => {
+    const home = (forces: (number | undefined)[]) => tightenPlan(corners(forces), [chip], [0.3, 1]).homeLean;
+    expect(home([9, 9, 9, 9])).toBeCloseTo(0, 9);
+    expect(home([undefined, undefined, undefined, undefined])).toBeCloseTo(0, 9);
+    expect(home([9, 27, 27, 9])).toBeGreaterThan(1);
+  });
+  it("the best order is the best of all orders, whatever the forces", () => {
+    const screws = corners([9, 20, 9, 20]);
+    const best = tightenPlan(screws, [chip], [0.3, 1]);
+    const orders = [0, 1, 2, 3].flatMap((a) =>
+      [0, 1, 2, 3].flatMap((b) =>
+        [0, 1, 2, 3].flatMap((c) =>
+          [0, 1, 2, 3].map((d) => [a, b, c, d].map(String)).filter((o) => new Set(o).size === 4),
+        ),
+      ),
+    );
+    expect(orders).toHaveLength(24);
+    for (const o of orders)
+      expect(orderLean(screws, [chip], o, [0.3, 1]).totalLean).toBeGreaterThanOrEqual(best.totalLean - 1e-9);
+  });
+  it("all on one side leave an edge bare, and a plan of one round shows its own lean", () => {
+    const one = tightenPlan(
+      corners([1, 1, 1, 1]).map((s) => ({ ...s, xMm: Math.abs(s.xMm) + (s.yMm > 0 ? 1 : 0) })),
+      [chip],
+    );
+    expect(one.homeLean).toBeGreaterThan(1);
+    const straight = tightenPlan(corners([1, 1, 1, 1]), [chip], [1]);
+    expect(straight.worstLean).toBeGreaterThan(1);
+    expect(straight.steps).toHaveLength(4);
   });
 });

@@ -26,6 +26,9 @@ export type ForceLaw = "sprung" | "bottoming" | "fixed";
 export const pitchOf = (thread: string): number =>
   PITCH_MM[/M\d(\.\d)?/.exec(thread.toUpperCase().replace(",", "."))?.[0] ?? ""] ?? USUAL_PITCH_MM;
 
+/** Force a screw gives the plate, N: sprung ones by their spring, others by a careful hand. */
+export const screwN = (sprung: boolean): number => (sprung ? 9 : 20);
+
 /** Turns from where a screw begins to press to where it is home. */
 export const turnsHome = (law: ForceLaw, thread: string): number =>
   (law === "fixed" ? FIXED_MM : SPRING_MM) / pitchOf(thread);

@@ -73,6 +73,3 @@ export const dropMm = (volumeMm3: number): number => ((12 * volumeMm3) / Math.PI
 /** Jobs of that many grams a tube still holds. */
 export const jobsLeft = (leftG: number, gramsPerJob: number): number =>
   gramsPerJob > 0 ? Math.floor(leftG / gramsPerJob + 1e-9) : 0;
-
-/** Force a screw gives the plate, N: sprung ones by their spring, others by a careful hand. */
-export const screwN = (sprung: boolean): number => (sprung ? 9 : 20);

@@ -1,4 +1,4 @@
-export { amountFor, BARREL_MM, dropMm, jobsLeft, NOZZLE_MM, screwN, type Amount, type PastedFace } from "./amount";
+export { amountFor, BARREL_MM, dropMm, jobsLeft, NOZZLE_MM, type Amount, type PastedFace } from "./amount";
 export { bondLineM, PASTES, USUAL_PASTE, stopsOf, type Paste, type PasteStop } from "./paste";
 export {
   beadMm,

@@ -1,7 +1,7 @@
 import { words } from "../words";
-import { assembliesOf, type Assembly } from "../fasten";
+import { assembliesOf, screwN, type Assembly } from "../fasten";
 import { gapFromOld, type Piece, type PlateStack, type StackPad } from "../pads";
-import { pressingOf, screwN, stepsInOrder, type Paste, type PastedFace, type Pressing } from "../paste";
+import { pressingOf, stepsInOrder, type Paste, type PastedFace, type Pressing } from "../paste";
 import type { Chip, Pad, Screw } from "../drawing";
 import { act, type ServiceContext, type Step } from "./step";
 import { padOn, pastedChips, tightenOrder } from "./stripping";
