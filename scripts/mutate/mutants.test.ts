@@ -32,6 +32,12 @@ describe("mutants", () => {
     expect(texts("const a = l.some(f);")).toEqual(["const a = l.every(f);"]);
   });
 
+  it("leave alone what stands for the type checker and is never reached", () => {
+    expect(texts("const a = b[c] ?? 0;")).toEqual([]);
+    expect(texts("const a = b.get(c) ?? 0;")).toEqual(["const a = b.get(c) ?? 1;"]);
+    expect(texts("const a = b[7] ?? c;")).toEqual(["const a = b[8] ?? c;"]);
+  });
+
   it("do not touch types and imports", () => {
     expect(texts('import { a } from "./b";\ninterface C { d: 1 | 2 }\ntype E = 3;')).toEqual([]);
     expect(texts("const a: 1 | 2 = b as 1;")).toEqual([]);

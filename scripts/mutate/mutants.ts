@@ -89,7 +89,19 @@ function offerBinary(node: ts.BinaryExpression, tree: ts.SourceFile, add: Add): 
   add(...span(node.operatorToken, tree), swapped, `${node.operatorToken.getText(tree)} → ${swapped}`);
 }
 
+/** `list[i] ?? 0`: what stands there for the type checker alone, and is never reached. */
+const isFallback = (node: ts.NumericLiteral): boolean => {
+  const { parent } = node;
+  return (
+    ts.isBinaryExpression(parent) &&
+    parent.operatorToken.kind === ts.SyntaxKind.QuestionQuestionToken &&
+    parent.right === node &&
+    ts.isElementAccessExpression(parent.left)
+  );
+};
+
 function offerNumber(node: ts.NumericLiteral, tree: ts.SourceFile, add: Add): void {
+  if (isFallback(node)) return;
   const value = Number(node.text);
   const other =
     value === 0 ? "1" : value === 1 ? "2" : Number.isInteger(value) ? String(value + 1) : String(value * 1.5);
