@@ -37,7 +37,7 @@ const MOST_TRIED = 2_000;
 /** Sheets beyond which not every choice of them is listed. */
 const MOST_LISTED = 12;
 /** A trial takes with the square of its pieces: a plan of many tries so much less. */
-const MOST_WORK = 900_000;
+const MOST_WORK = 600_000;
 
 /**
  * Lays pieces on sheets of their thickness so that each can be cut out by straight lines from edge to edge of the

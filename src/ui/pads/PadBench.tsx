@@ -98,6 +98,7 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
           />
         ))}
       </div>
+      <p className="mt-1 text-note text-ink-2">K: what it costs the part under it, by its label and by half of that.</p>
       <div className="mt-2 flex flex-col gap-1.5">
         {compared.map((t) => {
           const b = at(t);
@@ -129,7 +130,7 @@ function heatWords(map: CoolingMap, pad: Pad, o: ThicknessOption, at: (t: number
   const heat = padHeat(pressed, area, map.layout.figures.padWmK, watts);
   if (!heat) return "";
   const K = (v: number) => words.number(v, 1);
-  return `${K(heat.riseK)} K at ${words.watts(watts, 1)}, ${K(heat.riseHalfK)} K at half its label`;
+  return `${K(heat.riseK)} to ${K(heat.riseHalfK)} K`;
 }
 
 interface PadSectionPaneProps {
@@ -289,7 +290,7 @@ function Row({
       role="radio"
       aria-checked={checked}
       onClick={onPick}
-      className={`flex min-h-14.5 w-full items-center gap-3 border-b border-line px-2 text-left
+      className={`flex min-h-14.5 w-full items-center gap-3 border-b border-line px-2 py-1 text-left
         ${checked ? "outline-[2.5px] -outline-offset-2 outline-ink" : "hover:bg-plane"}`}
     >
       <svg aria-hidden width={68} height={42} viewBox="0 0 68 42" className="shrink-0">
