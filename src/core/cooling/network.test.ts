@@ -169,7 +169,7 @@ describe("the heat picture", () => {
         .map((w) => w.text)
         .join("");
     expect(words(k15, [chip("cpu", 28, 9, 50)], [chip("cpu", 28, 9, 30)])).toMatch(
-      /^Whether heat moved between the stacks cannot be told .*: less than \d+\sW would not show; .* at a smaller rise\.$/,
+      /^Whether heat moved between the stacks cannot be told .* less than \d+\sW would not show; .* smaller rise\.$/,
     );
     expect(words(new CoolingMap(orrowby17Layout()), [chip("cpu", 30, 9, 50)], [chip("cpu", 30, 9, 49)])).toMatch(
       /cannot be told from these two runs: less than \d+\sW would not show\.$/,

@@ -17,7 +17,7 @@ describe("turns of a screw", () => {
   it("go by the pitch of its thread", () => {
     expect(["M2", "M2.5x4", "m3", "M1,6", "no thread", ""].map(pitchOf)).toEqual([0.4, 0.45, 0.5, 0.35, 0.4, 0.4]);
     expect(turnsHome("sprung", "M2")).toBeCloseTo(7.5, 9);
-    expect(turnsHome("bottoming", "M3")).toBeCloseTo(6, 9);
+    expect(turnsHome("sprung", "M3")).toBeCloseTo(6, 9);
     expect(turnsHome("fixed", "M2")).toBeCloseTo(0.3, 9);
   });
   it("are true to the fraction: the spring's way over its pitch, and no more than home", () => {

@@ -16,11 +16,8 @@ export const SPRING_MM = 3;
 /** Way over which a screw without a spring does, as plate and thread give, mm. */
 export const FIXED_MM = 0.12;
 
-/**
- * How a screw presses as it is turned: through a spring all its way; through a spring until its shoulder stands on the
- * board, where more turning adds nothing to the chip; or straight.
- */
-export type ForceLaw = "sprung" | "bottoming" | "fixed";
+/** How a screw presses as it is turned: through a spring all its way, or straight. */
+export type ForceLaw = "sprung" | "fixed";
 
 /** Way of one turn, mm, by the thread written on the drawing; that of M2 where it says none. */
 export const pitchOf = (thread: string): number =>
@@ -44,7 +41,7 @@ export const turnsHome = (law: ForceLaw, thread: string): number =>
 export const turnsTo = (fraction: number, law: ForceLaw, thread: string): number =>
   Math.max(0, Math.min(1, fraction)) * turnsHome(law, thread);
 
-const PARTS = ["", "a quarter", "half a turn", "three quarters"] as const;
+const PARTS = ["", "a quarter", "a half", "three quarters"] as const;
 const NUMBERS = ["", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"] as const;
 
 /**
@@ -59,7 +56,7 @@ export function turnsWords(turns: number): string {
   const [whole, part] = [Math.floor(quarters / 4), quarters % 4];
   if (whole === 0) return part === 2 ? "half a turn" : `${PARTS[part] ?? ""} of a turn`;
   const full = `${NUMBERS[whole] ?? String(whole)} ${words.agreeing(whole, "turn", "turns")}`;
-  return part === 0 ? full : `${full} and ${part === 2 ? "a half" : (PARTS[part] ?? "")}`;
+  return part === 0 ? full : `${full} and ${PARTS[part] ?? ""}`;
 }
 
 /**

@@ -110,8 +110,6 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
   return steps;
 }
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
 /** How a screw of the drawing presses, and by which thread it is turned. */
 const screwLaw = (ctx: ServiceContext, id: string): { law: ForceLaw; thread: string } => {
   const s = ctx.map?.part(id);
@@ -169,7 +167,9 @@ function plateSteps(ctx: ServiceContext): Step[] {
               sub: `round ${r} of ${plan.fractions.length}${
                 before ? `, after screw ${screwMarkOf(ctx, before, i)}` : ""
               }`,
-              say: `${capital(roundTurns(screwLaw(ctx, id), plan.fractions, r))}, then stop.`,
+              say: `${words.capital(roundTurns(screwLaw(ctx, id), plan.fractions, r))}${
+                r === plan.fractions.length ? "" : ", then stop"
+              }.`,
               parts: [id],
               run: `heatsink screws, round ${r}`,
               trouble: NOT_BITING,

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { tessalyK15Layout } from "../../samples/layouts";
+import { entryOf as entry } from "../../testing/journal";
 import {
   contextOf,
   forecastOf,
@@ -16,16 +17,6 @@ import {
 const layout = tessalyK15Layout();
 const fins = layout.parts.filter((p) => p.kind === "fins").map((p) => p.id);
 const cpu = layout.parts.find((p) => p.kind === "chip" && p.role === "cpu")?.id ?? "";
-let clock = 0;
-const entry = (step: string, value: string): Entry => ({
-  id: String(clock).padStart(20, "0"),
-  at: new Date(Date.UTC(2031, 2, 4, 9) + 20_000 * clock++).toISOString(),
-  stage: "open",
-  step,
-  act: "done",
-  value,
-  reason: "",
-});
 const path = (usualKW: number, aboveKW: readonly [number, number] = [0.1, 0.6]): PredictedPath => ({
   aboveKW,
   midKW: (aboveKW[0] + aboveKW[1]) / 2,

@@ -1,7 +1,7 @@
 import { words } from "../words";
 import type { Predicted } from "./agreement";
 import { inletSeen } from "./dust";
-import { airExplained, contactExplained, type Span } from "./explained";
+import { airExplained, contactExplained, overlap, type Span } from "./explained";
 import type { ServiceContext } from "./step";
 import { chipWord } from "./words";
 import { pastedChips } from "./stripping";
@@ -122,8 +122,6 @@ export interface Outcome {
   words: string;
 }
 
-const inside = (a: Span, b: Span): boolean => a[0] <= b[1] && b[0] <= a[1];
-
 /**
  * What was forecast of airflow, and of contact at the chip the run before was judged by, beside what the verdict
  * measured there; paths that were not worked on or not measured are left out.
@@ -139,7 +137,7 @@ export function outcomesOf(
     const change = changes[path];
     if (!whole || !change) return [];
     const measured = { mid: -change.K, low: -change.high, high: -change.low };
-    const hit = inside([whole.K.low, whole.K.high], [measured.low, measured.high]);
+    const hit = overlap([whole.K.low, whole.K.high], [measured.low, measured.high]);
     const verdict = hit ? "as forecast" : measured.mid > whole.K.mid ? "more than forecast" : "less than forecast";
     const range = `${Math.max(0, Math.round(whole.K.low))} to ${Math.round(whole.K.high)}`;
     return [

@@ -1,19 +1,10 @@
 import { expect, it } from "vitest";
 import { tessalyK15Layout } from "../../samples/layouts";
+import { entryOf as entry } from "../../testing/journal";
 import { contextOf, seenAir, usualWays, type Entry } from "./index";
 
 const layout = tessalyK15Layout();
 const [first, second] = layout.parts.filter((p) => p.kind === "fins").map((p) => p.id);
-let clock = 0;
-const entry = (step: string, value: string): Entry => ({
-  id: String(clock).padStart(20, "0"),
-  at: new Date(Date.UTC(2031, 2, 4, 9) + 20_000 * clock++).toISOString(),
-  stage: "open",
-  step,
-  act: "done",
-  value,
-  reason: "",
-});
 const seen = (run: "before" | "after", ...entries: Entry[]) =>
   seenAir(
     contextOf({ layout, entries, ways: usualWays, plans: [], model: "K", hasBeforeRun: true, today: "2031-03-04" }),

@@ -1,6 +1,6 @@
 import { words } from "../words";
 import type { Paste } from "../paste";
-import type { Softness } from "../pads";
+import type { SheetSide, Softness } from "../pads";
 
 export type MaterialKind = "paste" | "pad" | "alcohol" | "remover" | "wipe" | "cloth" | "swab" | "air";
 
@@ -25,7 +25,7 @@ export interface StockSheet {
   thicknessMm: number;
   offcut: boolean;
   /** Sides that are still the factory's, of an off-cut that knows; else all of a whole sheet, none of an off-cut. */
-  factory?: readonly ("left" | "top" | "right" | "bottom")[];
+  factory?: readonly SheetSide[];
 }
 
 /** A lot of a material: what was bought, when, what was used of it. Dates are yyyy-mm-dd. */
