@@ -49,7 +49,7 @@ const left = async (page: Page, name: string): Promise<number> => {
 };
 
 test(
-  "paste and pads of a K15: suggestion, two squeezes, thickness from the old pad, cutting plan, and a shelf " +
+  "paste and pads of a K15: suggestion, two squeezes, thickness from the gap as measured, cutting plan, and a shelf " +
     "that goes down and comes back",
   async ({ page }) => {
     await takeIn(page, "Paste bench", "Tessaly K15", "with graphics chip");
@@ -69,15 +69,20 @@ test(
     await panel(page).getByRole("button", { name: "Use 1 mm for P7" }).click();
     await expect(title(page)).toHaveText("Thickness of P4");
     await expect(page.getByRole("img", { name: /^Cut across P4/ })).toBeVisible();
-    await panel(page)
-      .getByLabel(/Old P4 was pressed to/)
-      .fill("9");
+    await panel(page).getByLabel("Old P4 measures, mm").fill("9");
     await expect(panel(page).getByRole("alert")).toHaveText("From 0.1 to 6 mm");
-    await panel(page)
-      .getByLabel(/Old P4 was pressed to/)
-      .fill("1.12");
+    await panel(page).getByLabel("Old P4 measures, mm").fill("1.12");
     await page.keyboard.press("Enter");
-    await expect(panel(page).getByText(/The gap is 1\.12 mm\. Take 1\.5 mm/)).toBeVisible();
+    await expect(
+      panel(page).getByText(/The gap is 1\.04.mm.*springs back, 1\.12 reads high\. Take 1\.5 mm.* force on C2/),
+    ).toBeVisible();
+    await panel(page)
+      .getByRole("button", { name: /^How the gap of P4 was measured/ })
+      .click();
+    await page.getByRole("option", { name: "clay" }).click();
+    await panel(page).getByRole("button", { name: "Use it" }).click();
+    await expect(panel(page).getByText(/The gap is 1\.12.mm \(1\.04 to 1\.20\)\. Take 1\.5 mm/)).toBeVisible();
+    await expect(page.getByText(/^All of C2: .* N from screws.*; .* N on the die and .* N on pads/)).toBeVisible();
     const section = page.getByRole("img", { name: /^Cut across P4/ });
     const right = await section.getAttribute("aria-label");
     await panel(page)

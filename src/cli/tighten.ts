@@ -5,8 +5,8 @@ import { readInput } from "./files";
 /** ovrant tighten FILE [--json]: the best order to tighten a plate in rounds, and how it leans. */
 export async function tightenCommand(args: string[]): Promise<void> {
   const { value, json } = await readInput(args, "tighten", tightenFile);
-  const { screws, chips, fractions } = value;
-  const plan = tightenPlan(screws, chips, fractions ?? geometricFractions(3));
+  const { screws, chips, fractions, joined } = value;
+  const plan = tightenPlan(screws, chips, fractions ?? geometricFractions(3), joined);
   if (json) return void process.stdout.write(`${JSON.stringify(plan)}\n`);
   const share = (v: number) => words.share(v);
   const lines = [
@@ -22,6 +22,11 @@ export async function tightenCommand(args: string[]): Promise<void> {
     lines.push(
       `Stamped order ${plan.stamped.order.join(" ")}: worst ${plan.stamped.worstLean.toFixed(3)}, total ` +
         `${plan.stamped.totalLean.toFixed(3)}`,
+    );
+  for (const p of plan.plates ?? [])
+    lines.push(
+      `Plate ${p.id}: worst ${p.worstLean.toFixed(3)}, total ${p.totalLean.toFixed(3)}; ` +
+        `${p.homeLean.toFixed(3)} with all home`,
     );
   lines.push("", ...plan.steps.map((s) => `round ${s.round}  ${s.screw.padEnd(8)} lean ${s.lean.toFixed(3)}`));
   process.stdout.write(`${lines.join("\n")}\n`);

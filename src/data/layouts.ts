@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { Layout } from "../core/drawing";
+import { filled, type Layout } from "../core/drawing";
 
 /** The drawings of one model and variant. */
 export interface LayoutRecord {
@@ -56,7 +56,7 @@ const revisionRow = (r: RevisionRow): RevisionRecord => ({
   number: r.number,
   basedOn: r.based_on,
   version: r.version,
-  document: JSON.parse(r.document_json) as Layout,
+  document: filled(JSON.parse(r.document_json) as Layout),
   note: r.note,
   createdAt: r.created_at,
   keptAt: r.kept_at,

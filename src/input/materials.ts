@@ -74,6 +74,25 @@ export class LotInput {
   @IsIn(["soft", "medium", "firm"], { message: "Choose how soft it is." })
   softness: "soft" | "medium" | "firm" = "medium";
 
+  /** W/(m·K), as on the label or measured. */
+  @Transform(decimal)
+  @IsOptional()
+  @IsNumber({}, { message: "Give the conductivity in W/(m·K)." })
+  @Min(0.5, { message: "A pad conducts 0.5 to 40 W/(m·K)." })
+  @Max(40, { message: "A pad conducts 0.5 to 40 W/(m·K)." })
+  conductivityWmK: number | null = null;
+
+  /** What it presses back by at a quarter of squeeze, kPa. */
+  @Transform(decimal)
+  @IsOptional()
+  @IsNumber({}, { message: "Give the pressure at 25 % in kPa." })
+  @Min(1, { message: "A pad presses back by 1 to 3000 kPa at 25 %." })
+  @Max(3000, { message: "A pad presses back by 1 to 3000 kPa at 25 %." })
+  quarterKPa: number | null = null;
+
+  @IsIn(["label", "measured"], { message: "Say whether it is from the label or measured." })
+  figuresBy: "label" | "measured" = "label";
+
   @Transform(decimal)
   @IsOptional()
   @IsNumber({}, { message: "Give the sheet's width in mm." })

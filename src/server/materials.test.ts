@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { padKPa, usualCurves } from "../core/pads";
 import { PASTES } from "../core/paste";
 import type { Problem, Result } from "../core/result";
 import { leftOf, type Shelf } from "../core/stock";
@@ -45,6 +46,34 @@ const pads = async (more: object = {}) =>
   ).id;
 const left = (v: Shelf, id: number) =>
   leftOf(v.lots.find((l) => l.id === id) ?? { ...(v.lots[0] as Shelf["lots"][number]), amount: 0, used: 0 });
+
+describe("a lot of pads", () => {
+  const kept = async (id: number) => (await stockView(null)).lots.find((l) => l.id === id)?.pad;
+
+  it("carries its curve: its class's as it is here, or through what it presses back by at a quarter", async () => {
+    expect(await kept(await pads())).toEqual({
+      thicknessMm: 1,
+      softness: "soft",
+      conductivityWmK: 5,
+      widthMm: 60,
+      heightMm: 40,
+      curve: usualCurves.soft,
+      figuresBy: "label",
+    });
+    const told = await kept(await pads({ quarterKPa: "48,5", conductivityWmK: "7.5", figuresBy: "measured" }));
+    expect(told).toMatchObject({ conductivityWmK: 7.5, figuresBy: "measured" });
+    expect(told?.curve && padKPa(told.curve, 0.25)).toBeCloseTo(48.5, 9);
+  });
+  it("refuses figures no pad has", async () => {
+    const refused = async (more: object) => {
+      const r = await newLot({ kind: "pad", name: "x", amount: 1, thicknessMm: 1, widthMm: 60, heightMm: 40, ...more });
+      return r.ok ? {} : r.problem.fields;
+    };
+    expect(await refused({ quarterKPa: 0 })).toHaveProperty("quarterKPa");
+    expect(await refused({ conductivityWmK: 400 })).toHaveProperty("conductivityWmK");
+    expect(await refused({ figuresBy: "guess" })).toHaveProperty("figuresBy");
+  });
+});
 
 describe("booking a material", () => {
   it("takes it from the shelf, once per step, and undo gives it back", async () => {

@@ -1,8 +1,10 @@
-import { cuttingSvg, type CuttingPlan, type Piece, type Sheet } from "../core/pads";
+import { curveThrough, cuttingSvg, type CuttingPlan, type PadCurves, type Piece, type Sheet } from "../core/pads";
+import { usualFigures } from "../core/drawing";
+import { padCurves } from "../data/ways";
 import { PASTES } from "../core/paste";
 import { contextOf, piecesToCut } from "../core/service";
 import { bad, ok, type Result } from "../core/result";
-import { isExpired, leftOf, MATERIAL_KINDS, type Lot, type Shelf } from "../core/stock";
+import { isExpired, leftOf, MATERIAL_KINDS, type Lot, type PadSheets, type Shelf } from "../core/stock";
 import { database } from "../data/connection";
 import {
   addLot,
@@ -35,19 +37,10 @@ export async function newLot(body: unknown): Promise<Result<{ id: number }>> {
   if (l.kind === "paste" && !l.paste) return bad(serverProblem.badFields({ paste: "Choose the paste it is like." }));
   if (l.kind === "pad" && (l.thicknessMm === null || l.widthMm === null || l.heightMm === null))
     return bad(serverProblem.badFields({ thicknessMm: "Give thickness, width and height of the sheets." }));
-  const pad =
-    l.kind === "pad"
-      ? {
-          thicknessMm: l.thicknessMm ?? 1,
-          softness: l.softness,
-          conductivityWmK: 5,
-          widthMm: l.widthMm ?? 0,
-          heightMm: l.heightMm ?? 0,
-        }
-      : null;
-  const amount = pad ? (Math.max(1, Math.round(l.amount)) * pad.widthMm * pad.heightMm) / 100 : l.amount;
   const paste = l.kind === "paste" ? (PASTES.find((p) => p.name === l.paste) ?? null) : null;
   return writing(async (tx) => {
+    const pad = l.kind === "pad" ? sheetsOf(l, await padCurves(tx)) : null;
+    const amount = pad ? (Math.max(1, Math.round(l.amount)) * pad.widthMm * pad.heightMm) / 100 : l.amount;
     const lot = {
       kind: l.kind,
       name: l.name,
@@ -65,6 +58,17 @@ export async function newLot(body: unknown): Promise<Result<{ id: number }>> {
     return ok({ id: again ?? (await addLot(tx, lot, new Date(now).toISOString())) });
   });
 }
+
+/** A lot of pads keeps the curve it came with: its own where one was told, else what its class is here today. */
+const sheetsOf = (l: LotInput, curves: PadCurves): PadSheets => ({
+  thicknessMm: l.thicknessMm ?? 1,
+  softness: l.softness,
+  conductivityWmK: l.conductivityWmK ?? usualFigures.padWmK,
+  widthMm: l.widthMm ?? 0,
+  heightMm: l.heightMm ?? 0,
+  curve: l.quarterKPa === null ? curves[l.softness] : curveThrough(curves[l.softness], l.quarterKPa),
+  figuresBy: l.figuresBy,
+});
 
 const today = (): string => new Date().toISOString().slice(0, 10);
 

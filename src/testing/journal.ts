@@ -1,4 +1,5 @@
-import type { Entry } from "../core/service";
+import type { CoolingMap } from "../core/drawing";
+import { contextOf, usualWays, type Entry, type ServiceContext } from "../core/service";
 
 let clock = 0;
 
@@ -12,3 +13,18 @@ export const entryOf = (step: string, value: string): Entry => ({
   value,
   reason: "",
 });
+
+/** A context of handwork on a drawing, with our ways and what a journal says so far. */
+export const usualContext = (map: CoolingMap, told: readonly { step: string; value: string }[] = []): ServiceContext =>
+  contextOf(
+    {
+      layout: map.layout,
+      entries: told.map((t) => entryOf(t.step, t.value)),
+      ways: usualWays,
+      plans: [],
+      model: map.layout.model,
+      hasBeforeRun: true,
+      today: "2031-03-04",
+    },
+    map,
+  );

@@ -2,7 +2,9 @@ export * from "./parts";
 export {
   KINDS,
   LAYERS,
+  ROLE_NAMES,
   chipLabel,
+  filled,
   newPart,
   newPath,
   nextId,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { KINDS, KIND_NAMES, newPart, newPath, nextId, nextTag, partName } from "./kinds";
+import { filled, KINDS, KIND_NAMES, newPart, newPath, nextId, nextTag, partName } from "./kinds";
 import { emptyLayout, isBox, type Kind, type Part } from "./parts";
 
 const own = (p: Part) => p as unknown as Record<string, unknown>;
@@ -102,5 +102,20 @@ describe("an empty sheet", () => {
     expect(l.base).toMatchObject({ widthMm: 356, depthMm: 246 });
     expect([l.version, l.parts, l.links]).toEqual([1, [], []]);
     expect(l.base.cornerMm).toBeGreaterThan(0);
+  });
+});
+
+describe("a drawing from before a property was known", () => {
+  it("gets it as it starts, and keeps all it has in its order", () => {
+    const whole = newPart("chip", "p1", "", 10, 20);
+    const old = Object.fromEntries(Object.entries({ ...whole, powerW: 45 }).filter(([key]) => key !== "topMm"));
+    const layout = {
+      ...emptyLayout("K", "", 300, 200),
+      parts: [old as unknown as Part, newPart("pad", "p2", "P1", 1, 2)],
+    };
+    const now = filled(layout);
+    expect(now.parts[0]).toEqual({ ...whole, powerW: 45 });
+    expect(Object.keys(now.parts[0] ?? {}).slice(0, -1)).toEqual(Object.keys(old));
+    expect(now.parts[1]).toBe(layout.parts[1]);
   });
 });

@@ -1,4 +1,4 @@
-import type { Chip, Kind, Part, PathPoint } from "./parts";
+import type { Chip, Kind, Layout, Part, PathPoint } from "./parts";
 
 /** One property of a kind of part: what it may hold, what it starts with, how it is named on screen. */
 export type FieldSpec =
@@ -125,6 +125,8 @@ export const KINDS: Record<Kind, KindSpec> = {
       mm("dieHMm", "Die height", 9, 0, 80),
       { key: "powerW", label: "Power, 0 if not known", type: "number", unit: "W", min: 0, max: 400, start: 0 },
       text("note", "Note", 80),
+      mm("packageMm", "Package over the board, 0 if not known", 0, 0, 20),
+      mm("topMm", "Top over the board, 0 if not known", 0, 0, 20),
     ],
   },
   module: {
@@ -186,6 +188,7 @@ export const KINDS: Record<Kind, KindSpec> = {
       mm("heightMm", "Thickness", 1, 0.1, 10),
       mm("windowWMm", "Window width", 0),
       mm("windowHMm", "Window height", 0),
+      mm("stepMm", "Underside over the die's face", 0, -10, 10),
     ],
   },
   fins: {
@@ -462,6 +465,18 @@ export const newPath = (kind: Kind, id: string, tag: string, points: PathPoint[]
 const common = (kind: Kind, id: string, tag: string) => ({ id, kind, tag, locked: false, group: "" });
 
 const usualOf = (kind: Kind) => Object.fromEntries(KINDS[kind].fields.map((f) => [f.key, f.start]));
+
+/**
+ * A drawing kept before some property of a part was known, with that property as it starts; nothing that is there
+ * changes.
+ */
+export const filled = (layout: Layout): Layout => ({
+  ...layout,
+  parts: layout.parts.map((p) => {
+    const missing = Object.entries(usualOf(p.kind)).filter(([key]) => !(key in p));
+    return missing.length ? { ...p, ...Object.fromEntries(missing) } : p;
+  }),
+});
 
 /** The next free tag of a kind: B3 after B1 and B2; "" for kinds without tags. */
 export function nextTag(parts: readonly Part[], kind: Kind): string {

@@ -74,6 +74,8 @@ export interface Spreader extends Boxed {
   heightMm: number;
   windowWMm: number;
   windowHMm: number;
+  /** How much higher its underside lies than the face of the die, over which its plate is level, mm. */
+  stepMm: number;
 }
 export type ChipRole = "cpu" | "gpu" | "memory" | "regulator" | "inductor" | "chipset" | "drive" | "other";
 export interface Chip extends Boxed {
@@ -83,6 +85,9 @@ export interface Chip extends Boxed {
   dieHMm: number;
   powerW: number;
   note: string;
+  /** Heights over the board, mm, 0 where not known: of its package, and of what the plate or pad lies on. */
+  packageMm: number;
+  topMm: number;
 }
 export interface Pad extends Boxed {
   kind: "pad";

@@ -3,7 +3,7 @@ import type { ColdPlate, Spreader, VapourChamber } from "./parts";
 
 export type Spread = ColdPlate | VapourChamber | Spreader;
 
-/** Plates, chambers and spreaders that lift and press as one: those joined by pipes. */
+/** Plates, chambers and spreaders that are lifted off together: those joined by pipes. */
 export function rigidGroups(map: CoolingMap): Spread[][] {
   const spreads: Spread[] = [...map.ofKind("plate"), ...map.ofKind("chamber"), ...map.ofKind("spreader")];
   const up = new Map(spreads.map((p) => [p.id, p.id]));

@@ -1,34 +1,46 @@
-import { boundsOf, dieRing, isPasted, rigidGroups, type CoolingMap } from "../drawing";
+import { boundsOf, dieRing, isPasted, type Chip, type CoolingMap } from "../drawing";
+import type { Joined, PlateOf } from "./footing";
 import type { ChipFace, PlateScrew } from "./pressure";
+import { structuresOf } from "./structure";
 import { screwN } from "./turns";
 
-/** What is tightened as one: plates, the chips they press on, the screws that hold them. */
-export interface Assembly {
-  plates: string[];
+/** What is tightened together: plates that pipes join, the chips they press on, the screws that hold them. */
+export interface Assembly extends Joined {
+  plates: PlateOf[];
   screws: PlateScrew[];
   chips: ChipFace[];
 }
 
+/** The face of a chip under a plate; a turned die is taken by the box round it. */
+export function faceUnder(c: Chip): ChipFace {
+  const b = boundsOf(dieRing(c));
+  return {
+    id: c.id,
+    xMm: (b.left + b.right) / 2,
+    yMm: (b.top + b.bottom) / 2,
+    widthMm: b.right - b.left,
+    heightMm: b.bottom - b.top,
+  };
+}
+
 /**
- * The rigid assemblies of a drawing: plates joined by pipes. A turned die is taken
- * by the box round it. Assemblies without screws or without a pasted chip are left out.
+ * The assemblies of a drawing: plates that pipes join, each with its screws and chips. Those without screws or
+ * without a pasted chip are left out; so are the pads, that give far more than films.
  *
  * @example
- * assembliesOf(new CoolingMap(layout))[0]?.plates; // ["CP1", "CP2"]
+ * assembliesOf(new CoolingMap(layout))[0]?.plates.map((p) => p.id); // ["p43", "p44"]
  */
 export function assembliesOf(map: CoolingMap): Assembly[] {
-  return rigidGroups(map).flatMap((own) => {
-    const chips = [...new Set(own.flatMap((p) => map.beside(p.id, "chip")))].filter(isPasted).map((c): ChipFace => {
-      const b = boundsOf(dieRing(c));
-      return {
-        id: c.id,
-        xMm: (b.left + b.right) / 2,
-        yMm: (b.top + b.bottom) / 2,
-        widthMm: b.right - b.left,
-        heightMm: b.bottom - b.top,
-      };
+  return structuresOf(map).flatMap(({ spreads, pipes }) => {
+    const chips = [...new Set(spreads.flatMap((p) => map.beside(p.id, "chip")))].filter(isPasted).map(faceUnder);
+    const plates = spreads.flatMap((p): PlateOf[] => {
+      const own = map.beside(p.id, "chip").filter(isPasted);
+      const screws = map.screwsOf(p);
+      return own.length || screws.length
+        ? [{ id: p.id, screws: screws.map((s) => s.id), chips: own.map((c) => c.id) }]
+        : [];
     });
-    const screws = own
+    const screws = spreads
       .flatMap((p) => map.screwsOf(p))
       .map((s): PlateScrew => ({
         id: s.id,
@@ -37,6 +49,6 @@ export function assembliesOf(map: CoolingMap): Assembly[] {
         forceN: screwN(s.sprung),
         ...(s.stamp ? { stamp: s.stamp } : {}),
       }));
-    return screws.length && chips.length ? [{ plates: own.map((p) => p.id), screws, chips }] : [];
+    return screws.length && chips.length ? [{ plates, pipes, screws, chips }] : [];
   });
 }

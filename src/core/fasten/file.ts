@@ -1,11 +1,15 @@
 import { readFile, tightenCheck, twiceIn, type Misfit } from "../checked";
 import type { Result } from "../result";
+import type { PipeSpring } from "./beam";
+import type { Joined } from "./footing";
 import type { ChipFace, PlateScrew } from "./pressure";
 
 export interface TightenFile {
   screws: PlateScrew[];
   chips: ChipFace[];
   fractions?: number[];
+  /** Where the screws hold several plates: which hold which, and the pipes between them. */
+  joined?: Joined;
 }
 
 /** A file as its schema lets it through: ids and stamps may be numbers, stamps may be empty. */
@@ -13,6 +17,8 @@ interface Plain {
   screws: { id: string | number; xMm: number; yMm: number; stamp?: string | number | null; forceN?: number }[];
   chips: (Omit<ChipFace, "id"> & { id: string | number })[];
   fractions?: number[];
+  plates?: { id: string | number; screws: (string | number)[]; chips: (string | number)[] }[];
+  pipes?: (Omit<PipeSpring, "from" | "to"> & { from: string | number; to: string | number })[];
 }
 
 /**
@@ -25,12 +31,12 @@ interface Plain {
 export function tightenFile(text: string): Result<TightenFile> {
   const read = readFile<Plain>(text, {
     code: "tighten-file",
-    gives: "Give screws, chips and, if you like, fractions as JSON.",
+    gives: "Give screws, chips and, if you like, fractions, plates and pipes as JSON.",
     check: tightenCheck,
-    also: (f) => twiceIn(named(f.screws), "screws") ?? growing(f.fractions ?? []),
+    also: (f) => twiceIn(named(f.screws), "screws") ?? growing(f.fractions ?? []) ?? misjoined(f),
   });
   if (!read.ok) return read;
-  const { screws, chips, fractions } = read.value;
+  const { screws, chips, fractions, plates, pipes = [] } = read.value;
   const value: TightenFile = {
     screws: screws.map(({ id, xMm, yMm, stamp, forceN }) => ({
       id: String(id),
@@ -41,7 +47,39 @@ export function tightenFile(text: string): Result<TightenFile> {
     })),
     chips: chips.map(({ id, xMm, yMm, widthMm, heightMm }) => ({ id: String(id), xMm, yMm, widthMm, heightMm })),
   };
-  return { ok: true, value: fractions ? { ...value, fractions } : value };
+  const joined = plates && {
+    plates: plates.map((p) => ({ id: String(p.id), screws: p.screws.map(String), chips: p.chips.map(String) })),
+    pipes: pipes.map((p) => ({ ...p, from: String(p.from), to: String(p.to) })),
+  };
+  return { ok: true, value: { ...value, ...(fractions ? { fractions } : {}), ...(joined ? { joined } : {}) } };
+}
+
+/** Plates that name what is not there, or leave out what is; pipes to no plate. */
+function misjoined({ screws, chips, plates, pipes = [] }: Plain): Misfit | null {
+  if (!plates) return pipes.length ? { where: "plates", wants: "must be given where pipes are" } : null;
+  const twice = twiceIn(named(plates), "plates");
+  if (twice) return twice;
+  for (const [kind, all] of [
+    ["screws", screws],
+    ["chips", chips],
+  ] as const) {
+    const known = new Set(all.map((x) => String(x.id)));
+    const seen = new Set<string>();
+    for (const [p, plate] of plates.entries())
+      for (const [i, id] of plate[kind].map(String).entries()) {
+        const where = `plates[${p}].${kind}[${i}]`;
+        if (!known.has(id)) return { where, wants: `names none of the ${kind}` };
+        if (seen.has(id)) return { where, wants: "stands under two plates" };
+        seen.add(id);
+      }
+    const at = all.findIndex((x) => !seen.has(String(x.id)));
+    if (at >= 0) return { where: `${kind}[${at}].id`, wants: "stands under no plate" };
+  }
+  const ids = new Set(plates.map((p) => String(p.id)));
+  for (const [i, pipe] of pipes.entries())
+    for (const end of ["from", "to"] as const)
+      if (!ids.has(String(pipe[end]))) return { where: `pipes[${i}].${end}`, wants: "names none of the plates" };
+  return null;
 }
 
 const named = (items: readonly { id: string | number }[]) => items.map((s) => ({ id: String(s.id) }));

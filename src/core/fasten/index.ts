@@ -1,4 +1,8 @@
 export { RigidPlate, type ChipFace, type PlateScrew, type PressurePlane } from "./pressure";
+export { pipeSection, pipeStiffness, type PipeSpring } from "./beam";
+export { liftAt, PlateFrame, type Body } from "./frame";
+export { Footing, type Joined, type PlateOf } from "./footing";
+export { REACH_MM, structuresOf, type Structure } from "./structure";
 export {
   geometricFractions,
   MOST_SCREWS,
@@ -6,9 +10,10 @@ export {
   orderLean,
   tightenPlan,
   type OrderLean,
+  type PlateLean,
   type TightenPlan,
   type TightenStep,
 } from "./plan";
 export { tightenFile, type TightenFile } from "./file";
-export { assembliesOf, type Assembly } from "./assembly";
+export { assembliesOf, faceUnder, type Assembly } from "./assembly";
 export { pitchOf, roundTurns, screwN, SPRING_MM, turnsHome, turnsTo, turnsWords, type ForceLaw } from "./turns";

@@ -1,4 +1,5 @@
-import { RigidPlate, weightsOf, type ChipFace, type PlateScrew } from "./pressure";
+import { Footing, type Joined } from "./footing";
+import type { ChipFace, PlateScrew } from "./pressure";
 
 /** More screws than this are not planned exactly. */
 export const MOST_SCREWS = 16;
@@ -7,17 +8,30 @@ export interface TightenStep {
   /** From 1. */
   round: number;
   screw: string;
+  /** Of the plate that leans most. */
   lean: number;
+  /** Of every plate in its order, where there are several. */
+  leans?: number[];
 }
 
 export interface OrderLean {
   order: string[];
   /**
    * Over rounds two and later, or over the only one: the largest lean after a turn, and the sum of lean² after every
-   * turn.
+   * turn, of all plates.
    */
   worstLean: number;
   totalLean: number;
+  /** The same of each plate, where there are several. */
+  plates?: PlateLean[];
+}
+
+export interface PlateLean {
+  id: string;
+  worstLean: number;
+  totalLean: number;
+  /** With every screw home. */
+  homeLean: number;
 }
 
 export interface TightenPlan extends OrderLean {
@@ -39,11 +53,11 @@ export const geometricFractions = (rounds: number): number[] =>
   Array.from({ length: rounds }, (_, k) => (rounds === 1 ? 1 : 0.2 ** ((rounds - 1 - k) / (rounds - 1))));
 
 /**
- * The best order to tighten a rigid plate in rounds. In round r every screw in turn goes from fraction r−1 to r, in
+ * The best order to tighten plates in rounds. In round r every screw in turn goes from fraction r−1 to r, in
  * one order for all rounds; the lean after a turn depends only on which screws have had theirs, so the least sum of
  * lean² over rounds two and later is found exactly over subsets (dynamic programming as of Held and Karp 1962):
  * best(S) = cost(S) + min over the last screw i of best(S without i). Ties go to the lesser sum in round one, then
- * to the order given.
+ * to the order given. Without `joined` all screws hold one rigid plate.
  * @param fractions of preload per round, rising, above 0
  * @throws RangeError for no screws, more than {@link MOST_SCREWS}, or chips without area
  *
@@ -54,43 +68,32 @@ export function tightenPlan(
   screws: readonly PlateScrew[],
   chips: readonly ChipFace[],
   fractions: readonly number[] = geometricFractions(3),
+  joined?: Joined,
 ): TightenPlan {
   const n = screws.length;
   if (n === 0 || n > MOST_SCREWS) throw new RangeError(`from 1 to ${MOST_SCREWS} screws can be planned`);
-  const plate = new RigidPlate(chips);
-  const weight = weightsOf(screws);
-  const x = screws.map((s, i) => (weight[i] ?? 1) * (s.xMm - plate.middle.x));
-  const y = screws.map((s, i) => (weight[i] ?? 1) * (s.yMm - plate.middle.y));
-  const size = 1 << n;
-  const count = new Float64Array(size);
-  const sumX = new Float64Array(size);
-  const sumY = new Float64Array(size);
-  for (let S = 1; S < size; S++) {
-    const low = 31 - Math.clz32(S & -S);
-    const rest = S & (S - 1);
-    count[S] = (count[rest] ?? 0) + (weight[low] ?? 1);
-    sumX[S] = (sumX[rest] ?? 0) + (x[low] ?? 0);
-    sumY[S] = (sumY[rest] ?? 0) + (y[low] ?? 0);
-  }
-  const all = size - 1;
-  /** lean² after the screws of S had their turn in round k (from 0). */
-  const square = (S: number, k: number): number => {
-    const was = k === 0 ? 0 : (fractions[k - 1] ?? 0);
-    const more = (fractions[k] ?? 0) - was;
-    return (
-      plate.lean(
-        was * (count[all] ?? 0) + more * (count[S] ?? 0),
-        was * (sumX[all] ?? 0) + more * (sumX[S] ?? 0),
-        was * (sumY[all] ?? 0) + more * (sumY[S] ?? 0),
-      ) ** 2
-    );
+  const footing = new Footing(screws, chips, joined);
+  const order = bestOrder(footing, fractions);
+  const steps = stepsOf(footing, order, fractions);
+  const stamped = stampedOrder(screws);
+  return {
+    ...leanOf(footing, order, steps),
+    fractions: [...fractions],
+    steps,
+    homeLean: Math.max(...footing.leans(screws.map(() => 1))),
+    ...(stamped ? { stamped: leanOf(footing, stamped, stepsOf(footing, stamped, fractions)) } : {}),
   };
+}
+
+/** The order of least total lean, as indices of screws. */
+function bestOrder(footing: Footing, fractions: readonly number[]): number[] {
+  const n = footing.screws.length;
+  const size = 1 << n;
+  const cost = costs(footing, fractions);
   const best = new Float64Array(size);
   const first = new Float64Array(size);
   const last = new Int8Array(size);
   for (let S = 1; S < size; S++) {
-    let cost = 0;
-    for (let k = 1; k < fractions.length; k++) cost += square(S, k);
     let [b, f, who] = [Infinity, Infinity, -1];
     for (let i = n - 1; i >= 0; i--) {
       if (!(S & (1 << i))) continue;
@@ -99,30 +102,46 @@ export function tightenPlan(
       const level = Math.abs(pb - b) <= 1e-12 * (1 + Math.abs(b));
       if (who < 0 || (!level && pb < b) || (level && pf < f - 1e-12)) [b, f, who] = [pb, pf, i];
     }
-    best[S] = b + cost;
-    first[S] = f + square(S, 0);
+    best[S] = b + (cost.later[S] ?? 0);
+    first[S] = f + (cost.first[S] ?? 0);
     last[S] = who;
   }
   const order: number[] = [];
-  for (let S = all; S;) {
+  for (let S = size - 1; S;) {
     const i = last[S] ?? 0;
     order.unshift(i);
     S ^= 1 << i;
   }
-  const steps = stepsOf(plate, screws, order, fractions);
-  const stamped = stampedOrder(screws);
-  return {
-    ...leanOf(screws, order, steps),
-    fractions: [...fractions],
-    steps,
-    homeLean: plate.lean(
-      ...plate.load(
-        screws,
-        screws.map(() => 1),
-      ),
-    ),
-    ...(stamped ? { stamped: leanOf(screws, stamped, stepsOf(plate, screws, stamped, fractions)) } : {}),
+  return order;
+}
+
+/** Sum of lean² of all plates once the screws of a set S had their turn: in round one, and in all later rounds. */
+function costs(footing: Footing, fractions: readonly number[]): { first: Float64Array; later: Float64Array } {
+  const size = 1 << footing.screws.length;
+  const width = 3 * footing.parts.length;
+  const sums = new Float64Array(size * width);
+  for (let S = 1; S < size; S++) {
+    const load = footing.loads[31 - Math.clz32(S & -S)] ?? [];
+    const rest = (S & (S - 1)) * width;
+    for (let k = 0; k < width; k++) sums[S * width + k] = (sums[rest + k] ?? 0) + (load[k] ?? 0);
+  }
+  const all = (size - 1) * width;
+  const total = new Float64Array(width);
+  const squares = (S: number, round: number): number => {
+    const was = round === 0 ? 0 : (fractions[round - 1] ?? 0);
+    const more = (fractions[round] ?? 0) - was;
+    for (let k = 0; k < width; k++) total[k] = was * (sums[all + k] ?? 0) + more * (sums[S * width + k] ?? 0);
+    let sum = 0;
+    for (let p = 0; p < footing.parts.length; p++) sum += footing.leanOf(p, total) ** 2;
+    return sum;
   };
+  const first = new Float64Array(size);
+  const later = new Float64Array(size);
+  for (let S = 1; S < size; S++) {
+    first[S] = squares(S, 0);
+    for (let k = 1; k < fractions.length; k++) later[S] = (later[S] ?? 0) + squares(S, k);
+  }
+  return { first, later };
 }
 
 /**
@@ -136,36 +155,50 @@ export function orderLean(
   chips: readonly ChipFace[],
   order: readonly string[],
   fractions: readonly number[],
+  joined?: Joined,
 ): OrderLean & { steps: TightenStep[] } {
   const indices = order.map((id) => screws.findIndex((s) => s.id === id)).filter((i) => i >= 0);
-  const steps = stepsOf(new RigidPlate(chips), screws, indices, fractions);
-  return { ...leanOf(screws, indices, steps), steps };
+  const footing = new Footing(screws, chips, joined);
+  const steps = stepsOf(footing, indices, fractions);
+  return { ...leanOf(footing, indices, steps), steps };
 }
 
-function stepsOf(
-  plate: RigidPlate,
-  screws: readonly PlateScrew[],
-  order: readonly number[],
-  fractions: readonly number[],
-): TightenStep[] {
-  const now = screws.map(() => 0);
+function stepsOf(footing: Footing, order: readonly number[], fractions: readonly number[]): TightenStep[] {
+  const now = footing.screws.map(() => 0);
   return fractions.flatMap((f, k) =>
-    order.map((i) => {
+    order.map((i): TightenStep => {
       now[i] = f;
-      return { round: k + 1, screw: screws[i]?.id ?? "", lean: plate.lean(...plate.load(screws, now)) };
+      const leans = footing.leans(now);
+      return {
+        round: k + 1,
+        screw: footing.screws[i]?.id ?? "",
+        lean: Math.max(...leans),
+        ...(leans.length > 1 ? { leans } : {}),
+      };
     }),
   );
 }
 
-const leanOf = (screws: readonly PlateScrew[], order: readonly number[], steps: readonly TightenStep[]): OrderLean => {
+function leanOf(footing: Footing, order: readonly number[], steps: readonly TightenStep[]): OrderLean {
   const rounds = Math.max(1, ...steps.map((s) => s.round));
   const later = steps.filter((s) => s.round > 1 || rounds === 1);
+  const home = footing.leans(footing.screws.map(() => 1));
+  const plates = footing.parts.map(({ id }, p): PlateLean => {
+    const own = later.map((s) => s.leans?.[p] ?? s.lean);
+    return {
+      id,
+      worstLean: Math.max(0, ...own),
+      totalLean: own.reduce((t, lean) => t + lean ** 2, 0),
+      homeLean: home[p] ?? 0,
+    };
+  });
   return {
-    order: order.map((i) => screws[i]?.id ?? ""),
-    worstLean: later.reduce((m, s) => Math.max(m, s.lean), 0),
-    totalLean: later.reduce((t, s) => t + s.lean ** 2, 0),
+    order: order.map((i) => footing.screws[i]?.id ?? ""),
+    worstLean: Math.max(0, ...plates.map((p) => p.worstLean)),
+    totalLean: plates.reduce((t, p) => t + p.totalLean, 0),
+    ...(plates.length > 1 ? { plates } : {}),
   };
-};
+}
 
 /** Order of the stamps, numbers before letters; null unless every screw carries a stamp of its own. */
 export function stampedOrder(screws: readonly PlateScrew[]): number[] | null {

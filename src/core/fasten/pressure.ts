@@ -47,6 +47,8 @@ export interface PressurePlane {
 export class RigidPlate {
   readonly areaMm2: number;
   readonly middle: { x: number; y: number };
+  /** Second moments of the faces about their middle, mm⁴. */
+  readonly moments: { xx: number; yy: number; xy: number };
   private readonly inverse: readonly [number, number, number];
   private readonly corners: readonly (readonly [number, number])[];
 
@@ -69,6 +71,7 @@ export class RigidPlate {
     const det = xx * yy - xy * xy;
     this.areaMm2 = A;
     this.middle = { x: mx, y: my };
+    this.moments = { xx, yy, xy };
     this.inverse = [yy / det, -xy / det, xx / det];
     this.corners = faces.flatMap((f) =>
       [-1, 1].flatMap((i) =>
@@ -93,22 +96,31 @@ export class RigidPlate {
     return [F, Mx, My];
   }
 
-  /** Lean under a force and its moments; with no force there is no pressure to lean, and it is 0. */
-  lean(F: number, Mx: number, My: number): number {
-    if (F <= 0) return 0;
+  /**
+   * Lean under a force and its moments; with no force there is no pressure to lean, and it is 0. Where a force is
+   * given as the least that counts, moments without force lean against that.
+   */
+  lean(F: number, Mx: number, My: number, leastF = 0): number {
+    const against = Math.max(F, leastF);
+    if (against <= 0) return 0;
     const [b, c] = this.slope(Mx, My);
     let least = Infinity;
     for (const [x, y] of this.corners) least = Math.min(least, b * x + c * y);
     // the mean of a plane over the faces is its value at the centroid, F / A
-    return (-least * this.areaMm2) / F;
+    return (-least * this.areaMm2) / against;
   }
 
+  /** How screws turned to the given fractions press. */
   plane(screws: readonly PlateScrew[], fractions: readonly number[]): PressurePlane {
-    const [F, Mx, My] = this.load(screws, fractions);
+    return this.under(...this.load(screws, fractions));
+  }
+
+  /** The same of a force and its moments about the middle of the faces. */
+  under(F: number, Mx: number, My: number, leastF = 0): PressurePlane {
     const [b, c] = this.slope(Mx, My);
     const steep = Math.hypot(b, c);
     return {
-      lean: this.lean(F, Mx, My),
+      lean: this.lean(F, Mx, My, leastF),
       offMm: F > 0 ? { x: Mx / F, y: My / F } : { x: 0, y: 0 },
       drives: steep > 1e-9 ? { x: -b / steep, y: -c / steep } : { x: 0, y: 0 },
     };

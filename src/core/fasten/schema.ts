@@ -37,6 +37,40 @@ export const tightenSchema = {
         properties: { id: name, xMm: mm, yMm: mm, widthMm: size, heightMm: size },
       },
     },
+    plates: {
+      type: "array",
+      minItems: 1,
+      maxItems: 8,
+      items: {
+        type: "object",
+        required: ["id", "screws", "chips"],
+        properties: {
+          id: name,
+          screws: { type: "array", maxItems: MOST_SCREWS, items: name },
+          chips: { type: "array", maxItems: 16, items: name },
+        },
+      },
+    },
+    pipes: {
+      type: "array",
+      maxItems: 16,
+      items: {
+        type: "object",
+        required: ["from", "to", "points", "widthMm", "heightMm"],
+        properties: {
+          from: name,
+          to: name,
+          points: {
+            type: "array",
+            minItems: 2,
+            maxItems: 200,
+            items: { type: "array", minItems: 2, maxItems: 2, items: mm },
+          },
+          widthMm: { type: "number", minimum: 1, maximum: 50 },
+          heightMm: { type: "number", minimum: 0.5, maximum: 50 },
+        },
+      },
+    },
     fractions: { type: "array", minItems: 1, maxItems: 12, items: { type: "number", exclusiveMinimum: 0, maximum: 1 } },
   },
 };

@@ -107,7 +107,7 @@ describe("what a thickness means", () => {
   });
   it("where none fits, the two that straddle the gap are told", () => {
     const told = (gap: number, softness: "soft" | "medium" | "firm") =>
-      straddleWords(thicknessOptions(gap, 130, usualCurves[softness]), usualCurves[softness])?.replace(/\u00a0/g, " ");
+      straddleWords(thicknessOptions(gap, 130, usualCurves[softness]))?.replace(/\u00a0/g, " ");
     expect(told(1, "medium")).toMatch(
       /^1 mm would hardly touch; 1\.5 mm would be pressed by 33 %, more than the 32 % it takes, with \d+\.\d N\.$/,
     );

@@ -13,11 +13,14 @@ export interface ThicknessOption {
   airMm: number;
   forceN: number;
   fits: boolean;
+  /** How a pad of it presses back. */
+  curve: PadCurve;
 }
 
 /**
  * What each stock thickness does in a gap, thin to thick; `fits` is the one nearest to the target among those pressed
- * within the class's bounds.
+ * within their bounds.
+ * @param curveOf how a pad presses back, or how one of a thickness does
  *
  * @example
  * thicknessOptions(1.1, 150, usualCurves.soft).find((o) => o.fits);
@@ -26,23 +29,26 @@ export interface ThicknessOption {
 export function thicknessOptions(
   gapMm: number,
   areaMm2: number,
-  curve: PadCurve,
+  curveOf: PadCurve | ((thicknessMm: number) => PadCurve),
   stock: readonly number[] = STOCK_MM,
 ): ThicknessOption[] {
   const options = [...stock]
     .sort((a, b) => a - b)
     .map((thicknessMm): ThicknessOption => {
       const pressed = (thicknessMm - gapMm) / thicknessMm;
+      const curve = typeof curveOf === "function" ? curveOf(thicknessMm) : curveOf;
       return {
         thicknessMm,
         pressed,
         airMm: Math.max(0, gapMm - thicknessMm),
         forceN: padN(curve, areaMm2, thicknessMm, gapMm),
         fits: false,
+        curve,
       };
     });
-  const able = options.filter((o) => o.pressed >= curve.least && o.pressed <= curve.most);
-  const best = able.sort((a, b) => Math.abs(a.pressed - curve.target) - Math.abs(b.pressed - curve.target))[0];
+  const able = options.filter((o) => o.pressed >= o.curve.least && o.pressed <= o.curve.most);
+  const off = (o: ThicknessOption) => Math.abs(o.pressed - o.curve.target);
+  const best = able.sort((a, b) => off(a) - off(b))[0];
   if (best) best.fits = true;
   return options;
 }
@@ -59,15 +65,6 @@ export function nearby(options: readonly ThicknessOption[]): ThicknessOption[] {
   const first = options.findIndex((o) => o.pressed > 0);
   return options.slice(Math.max(0, first - 1), Math.max(0, first - 1) + 3);
 }
-
-/**
- * A gap from an old pad: what it was pressed to, else its free thickness less what its class is usually pressed by.
- *
- * @example
- * gapFromOld({ freeMm: 1.5, pressedMm: null }, usualCurves.soft); // 1.125
- */
-export const gapFromOld = (old: { freeMm: number; pressedMm: number | null }, curve: PadCurve): number =>
-  old.pressedMm ?? old.freeMm * (1 - curve.target);
 
 /** What a pad costs its part: K/W through it as it lies pressed, and K at the part's watts by the label and by half. */
 export interface PadHeat {
@@ -98,26 +95,26 @@ export function padHeat(
  * Where no thickness fits: the two that straddle the gap, and what each would mean.
  *
  * @example
- * straddleWords(thicknessOptions(1, 130, usualCurves.medium), usualCurves.medium);
+ * straddleWords(thicknessOptions(1, 130, usualCurves.medium));
  * // "1 mm would hardly touch; 1.5 mm would be pressed by 33 %, more than the 32 % it takes, with 13.4 N."
  */
-export function straddleWords(options: readonly ThicknessOption[], curve: PadCurve): string | null {
+export function straddleWords(options: readonly ThicknessOption[]): string | null {
   if (options.some((o) => o.fits)) return null;
-  const thin = options.filter((o) => o.pressed < curve.least).at(-1);
-  const thick = options.find((o) => o.pressed > curve.most);
+  const thin = options.filter((o) => o.pressed < o.curve.least).at(-1);
+  const thick = options.find((o) => o.pressed > o.curve.most);
   const parts = [
     thin
       ? `${thin.thicknessMm}\u00a0mm would ${
           thin.airMm > 0.005
             ? `leave ${words.millimetres(thin.airMm, 2)} of air`
             : thin.pressed > 0.01
-              ? `be pressed by ${words.share(thin.pressed)}, less than the ${words.share(curve.least)} it needs`
+              ? `be pressed by ${words.share(thin.pressed)}, less than the ${words.share(thin.curve.least)} it needs`
               : "hardly touch"
         }`
       : "",
     thick
       ? `${thick.thicknessMm}\u00a0mm would be pressed by ${words.share(thick.pressed)}, more than the ` +
-        `${words.share(curve.most)} it takes, with ${words.number(thick.forceN, 1)}\u00a0N`
+        `${words.share(thick.curve.most)} it takes, with ${words.number(thick.forceN, 1)}\u00a0N`
       : "",
   ].filter(Boolean);
   return parts.length ? `${parts.join("; ")}.` : null;

@@ -1,6 +1,5 @@
-export { balanceOf, type Balance, type PlateStack, type StackPad } from "./balance";
+export { balanceOf, riseAt, type Balance, type Plane, type PlateStack, type StackPad } from "./balance";
 export {
-  gapFromOld,
   nearby,
   padHeat,
   STOCK_MM,
@@ -9,6 +8,8 @@ export {
   type PadHeat,
   type ThicknessOption,
 } from "./choose";
+export { forcesOn, type PlateForces, type SideForces } from "./forces";
+export { GAP_WAYS, gapFromHeights, gapOfText, gapText, measuredGap, unmeasuredGap, type Gap, type GapBy } from "./gap";
 export { cuttingPlan, type CuttingPlan } from "./cutting";
 export {
   KERF_MM,
@@ -22,5 +23,16 @@ export {
 } from "./sheets";
 export { cuttingSvg } from "./svg";
 export { padsFile, type PadsFile } from "./file";
-export { padKPa, padN, usualCurves, type PadCurve, type PadCurves, type Softness } from "./stiffness";
+export {
+  curveThrough,
+  padKPa,
+  padN,
+  stiffer,
+  STIFFER_THAN_LABEL,
+  TOLD_AT,
+  usualCurves,
+  type PadCurve,
+  type PadCurves,
+  type Softness,
+} from "./stiffness";
 export { padWarnings, type PadWarning } from "./warnings";

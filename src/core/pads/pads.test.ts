@@ -6,7 +6,6 @@ import {
   balanceOf,
   cuttingPlan,
   cuttingSvg,
-  gapFromOld,
   nearby,
   padKPa,
   padN,
@@ -58,10 +57,6 @@ describe("the thickness for a gap", () => {
         expect(nearby(thicknessOptions(gap, 100, curve)).length).toBeGreaterThan(0);
       }),
     );
-  });
-  it("comes from an old pad by what it was pressed to, else by its class", () => {
-    expect(gapFromOld({ freeMm: 1, pressedMm: 0.78 }, usualCurves.soft)).toBe(0.78);
-    expect(gapFromOld({ freeMm: 1, pressedMm: null }, usualCurves.soft)).toBeCloseTo(0.75, 12);
   });
 });
 

@@ -44,3 +44,26 @@ export function padKPa(curve: PadCurve, share: number): number {
  */
 export const padN = (curve: PadCurve, areaMm2: number, thicknessMm: number, gapMm: number): number =>
   (padKPa(curve, (thicknessMm - gapMm) / thicknessMm) * areaMm2) / 1000;
+
+/** The squeeze at which stiffness is told, as a share: makers print it, and it can be weighed on a scale. */
+export const TOLD_AT = 0.25;
+
+/**
+ * A class's curve for a pad that presses back by so much at {@link TOLD_AT}, kPa.
+ *
+ * @example
+ * padKPa(curveThrough(usualCurves.soft, 40), 0.25); // 40
+ */
+export const curveThrough = (curve: PadCurve, kPa: number): PadCurve => ({
+  ...curve,
+  modulusKPa: (kPa * (1 - TOLD_AT / curve.limit) ** 2) / TOLD_AT,
+});
+
+/** How many times stiffer than its label a dense pad can be: labels are of soft fillers and slow presses. */
+export const STIFFER_THAN_LABEL = 3;
+
+/** The curve of a pad that is stiffer by so many times. */
+export const stiffer = (curve: PadCurve, times: number): PadCurve => ({
+  ...curve,
+  modulusKPa: curve.modulusKPa * times,
+});

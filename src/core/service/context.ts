@@ -11,7 +11,7 @@ import type { ServiceContext } from "./step";
 export function plansOf(map: CoolingMap | null, rounds: number): TightenPlan[] {
   return (map ? assembliesOf(map) : [])
     .filter((a) => a.screws.length <= MOST_SCREWS)
-    .map((a) => tightenPlan(a.screws, a.chips, geometricFractions(rounds)));
+    .map((a) => tightenPlan(a.screws, a.chips, geometricFractions(rounds), a));
 }
 
 /** What a server hands to a page of handwork: plain data, from which the context is made on either side. */

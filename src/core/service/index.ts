@@ -52,14 +52,14 @@ export {
   aluminiumAt,
   chosenMm,
   faceOf,
-  gapMm,
+  gapOf,
+  gapTold,
   isRenewed,
   piecesToCut,
   pastedOf,
   pastedText,
-  pressedMm,
   pressingOver,
-  stackOf,
   type Pasted,
   type TightenTrial,
 } from "./pasting";
+export { bearerOf, stackOf, type Bearer, type PadTrial } from "./padStack";

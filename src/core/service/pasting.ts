@@ -1,8 +1,8 @@
 import { words } from "../words";
-import { assembliesOf, screwN, type Assembly } from "../fasten";
-import { gapFromOld, type Piece, type PlateStack, type StackPad } from "../pads";
-import { pressingOf, stepsInOrder, type Paste, type PastedFace, type Pressing } from "../paste";
-import type { Chip, Pad, Screw } from "../drawing";
+import { assembliesOf, screwN } from "../fasten";
+import { gapFromHeights, gapOfText, measuredGap, unmeasuredGap, type Gap, type GapBy, type Piece } from "../pads";
+import { pressingOf, stepsInOrder, type PastedFace, type Pressing } from "../paste";
+import { isPasted, type Chip, type Pad, type Screw } from "../drawing";
 import { act, type ServiceContext, type Step } from "./step";
 import { padOn, pastedChips, tightenOrder } from "./stripping";
 import { byRows, chipWord } from "./words";
@@ -19,15 +19,31 @@ export function isRenewed(ctx: ServiceContext, pad: Pad): boolean {
   );
 }
 
-/** What an old pad was pressed to, as measured, mm; null while it was not. */
-export function pressedMm(ctx: ServiceContext, pad: Pad): number | null {
-  const v = Number(ctx.journal.of(`gap:${pad.id}`).value);
-  return v > 0 ? v : null;
+/** The gap under a pad as it was measured, and how; null while it was not. */
+export const gapTold = (ctx: ServiceContext, pad: Pad): { mm: number; by: GapBy } | null =>
+  gapOfText(ctx.journal.of(`gap:${pad.id}`).value);
+
+/** The gap under a pad: as it was measured, else by the heights in the drawing, else what its class is pressed by. */
+export function gapOf(ctx: ServiceContext, pad: Pad): Gap {
+  const told = gapTold(ctx, pad);
+  if (told) return measuredGap(told.mm, told.by, pad.thicknessMm, pad.softness);
+  return heightsGap(ctx, pad) ?? unmeasuredGap(pad.thicknessMm, ctx.curves[pad.softness]);
 }
 
-/** The gap over what a pad lies on, mm: from the old pad. */
-export const gapMm = (ctx: ServiceContext, pad: Pad): number =>
-  gapFromOld({ freeMm: pad.thicknessMm, pressedMm: pressedMm(ctx, pad) }, ctx.curves[pad.softness]);
+/** By the heights of the die and of the part under the pad, where the drawing knows both. */
+function heightsGap({ map }: ServiceContext, pad: Pad): Gap | null {
+  const part = map?.beside(pad.id, "chip")[0];
+  const over = map?.beside(pad.id, "plate", "chamber", "spreader")[0];
+  if (!map || !part || !over) return null;
+  const far = (c: Chip) => Math.hypot(c.xMm - pad.xMm, c.yMm - pad.yMm);
+  const die = map
+    .ofKind("chip")
+    .filter((c) => isPasted(c) && map.spreadsOf(c).length > 0)
+    .sort((a, b) => far(a) - far(b))[0];
+  if (!die) return null;
+  const stepMm = over.kind === "spreader" ? over.stepMm : 0;
+  return gapFromHeights({ dieTopMm: die.topMm, partTopMm: part.topMm, stepMm });
+}
 
 /** Thickness a pad has, or will have once it is cut, mm. */
 export function chosenMm(ctx: ServiceContext, pad: Pad): number {
@@ -129,45 +145,6 @@ export function pressingOver(ctx: ServiceContext, chip: Chip, how: TightenTrial)
 
 const middle = (of: readonly { xMm: number; yMm: number }[], key: "xMm" | "yMm"): number =>
   of.reduce((s, p) => s + p[key], 0) / Math.max(1, of.length);
-
-/** The rigid assembly a pad lies under: the one with the nearest pasted chip. */
-function assemblyOver(assemblies: readonly Assembly[], pad: Pad): Assembly | undefined {
-  const far = (a: Assembly) => Math.min(...a.chips.map((c) => Math.hypot(c.xMm - pad.xMm, c.yMm - pad.yMm)));
-  return [...assemblies].sort((a, b) => far(a) - far(b))[0];
-}
-
-/** A pad's rigid assembly: screws, chips and all its pads, with thicknesses changed where told. */
-export function stackOf(
-  ctx: ServiceContext,
-  pad: Pad,
-  paste: Pick<Paste, "yieldPa" | "fillerUm">,
-  other: ReadonlyMap<string, number> = new Map(),
-): PlateStack {
-  const map = ctx.map;
-  const assemblies = map ? assembliesOf(map) : [];
-  const own = assemblyOver(assemblies, pad);
-  const pads = (map?.ofKind("pad") ?? [])
-    .filter((p) => assemblyOver(assemblies, p) === own)
-    .map((p): StackPad => ({
-      tag: p.tag,
-      xMm: p.xMm,
-      yMm: p.yMm,
-      widthMm: p.wMm,
-      heightMm: p.hMm,
-      gapMm: gapMm(ctx, p),
-      thicknessMm: other.get(p.id) ?? chosenMm(ctx, p),
-      curve: ctx.curves[p.softness],
-    }));
-  return {
-    screws: (own?.screws ?? []).map((s) => {
-      const part = map?.part(s.id);
-      return { id: s.id, xMm: s.xMm, yMm: s.yMm, forceN: screwN(part?.kind === "screw" && part.sprung) };
-    }),
-    chips: own?.chips ?? [],
-    pads,
-    paste,
-  };
-}
 
 /** How far liquid metal that is pressed out may run, mm. */
 const RUNS_MM = 6;

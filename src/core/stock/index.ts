@@ -11,7 +11,9 @@ export {
   stockDates,
   type Lot,
   type MaterialKind,
+  type PadSheets,
   type StockDate,
   type StockSheet,
 } from "./lots";
 export type { Booking, Cutting, Shelf } from "./shelf";
+export { padStuffOf, type PadStuff } from "./padStuff";

@@ -1,6 +1,6 @@
 import { words } from "../words";
 import type { Paste } from "../paste";
-import type { SheetSide, Softness } from "../pads";
+import type { PadCurve, SheetSide, Softness } from "../pads";
 
 export type MaterialKind = "paste" | "pad" | "alcohol" | "remover" | "wipe" | "cloth" | "swab" | "air";
 
@@ -44,7 +44,20 @@ export interface Lot {
   /** Put away: it stands on no shelf, and past jobs keep it. */
   archived: boolean;
   paste: Paste | null;
-  pad: { thicknessMm: number; softness: Softness; conductivityWmK: number; widthMm: number; heightMm: number } | null;
+  pad: PadSheets | null;
+}
+
+/** The sheets of a lot of pads, and what is known of their stuff. */
+export interface PadSheets {
+  thicknessMm: number;
+  softness: Softness;
+  conductivityWmK: number;
+  widthMm: number;
+  heightMm: number;
+  /** How it presses back; of lots from before it was kept that of their class holds. */
+  curve?: PadCurve;
+  /** Where curve and conductivity are from. */
+  figuresBy?: "label" | "measured";
 }
 
 export const leftOf = (l: Lot): number => Math.max(0, l.amount - l.used);

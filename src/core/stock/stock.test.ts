@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { usualCurves } from "../pads";
 import type { Entry } from "../service";
 import {
   amountWords,
@@ -8,6 +9,7 @@ import {
   isExpired,
   isLow,
   leftOf,
+  padStuffOf,
   runsOutInDays,
   shelfHeadline,
   stockDates,
@@ -108,5 +110,40 @@ describe("what cleaning used", () => {
       { jobId: 7, step: "clean:p1", at: "2031-03-01T09:05:00Z", kind: "swab", amount: 3 },
       { jobId: 7, step: "clean:p1", at: "2031-03-01T09:05:00Z", kind: "air", amount: 8 },
     ]);
+  });
+});
+
+describe("what a pad would be cut from", () => {
+  const sheets = (id: number, thicknessMm: number, softness: "soft" | "medium" | "firm", more = {}): Lot =>
+    lot({ id, kind: "pad", pad: { thicknessMm, softness, conductivityWmK: 8, widthMm: 100, heightMm: 50, ...more } });
+  const own = { ...usualCurves.medium, modulusKPa: 210 };
+  const shelf = {
+    lots: [
+      sheets(1, 1, "soft"),
+      sheets(2, 1, "medium", { curve: own, figuresBy: "measured" }),
+      sheets(3, 1.5, "firm"),
+      sheets(4, 2, "soft"),
+    ],
+    sheets: [1, 2, 3].map((lotId) => ({
+      id: lotId,
+      lotId,
+      widthMm: 100,
+      heightMm: 50,
+      thicknessMm: lotId === 3 ? 1.5 : 1,
+      offcut: false,
+    })),
+  };
+  const stuff = (mm: number, softness: "soft" | "medium" | "firm") => padStuffOf(shelf, mm, softness, usualCurves, 5);
+
+  it("is a lot of its thickness and softness, with its own curve and how it is known", () => {
+    expect(stuff(1, "medium")).toEqual({ curve: own, conductivityWmK: 8, by: "measured", lot: shelf.lots[1] });
+    expect(stuff(1, "soft")).toMatchObject({ curve: usualCurves.soft, by: "label", lot: { id: 1 } });
+  });
+  it("is another softness where the shelf has no other, pressed as that one is", () => {
+    expect(stuff(1.5, "soft")).toMatchObject({ curve: usualCurves.firm, lot: { id: 3 } });
+  });
+  it("is what its class says where no sheet lies on the shelf", () => {
+    expect(stuff(2, "soft")).toEqual({ curve: usualCurves.soft, conductivityWmK: 5, by: "label", lot: null });
+    expect(stuff(0.5, "firm")).toMatchObject({ curve: usualCurves.firm, lot: null });
   });
 });

@@ -93,6 +93,11 @@ const KIND_OPTIONS = (Object.keys(MATERIAL_KINDS) as MaterialKind[]).map((value)
 
 const SOFTNESS_OPTIONS = ["soft", "medium", "firm"].map((value) => ({ value, name: value }));
 
+const FIGURES_BY = [
+  { value: "label", name: "from the label" },
+  { value: "measured", name: "measured here" },
+];
+
 type LotDraft = ReturnType<typeof useLotForm>;
 
 function Wide({ children }: { children: React.ReactNode }) {
@@ -112,6 +117,17 @@ function PadFields({ lot }: { lot: LotDraft }) {
       />
       <LotField lot={lot} name="widthMm" label="Sheet width, mm" inputMode="decimal" />
       <LotField lot={lot} name="heightMm" label="Sheet height, mm" inputMode="decimal" />
+      <LotField lot={lot} name="conductivityWmK" label="Conducts, W/(m·K); empty for usual" inputMode="decimal" />
+      <LotField lot={lot} name="quarterKPa" label="Pressed by 25 %, kPa; empty for its class" inputMode="decimal" />
+      <Wide>
+        <LotPick
+          label="Both figures are"
+          value={lot.fields.figuresBy ?? "label"}
+          options={FIGURES_BY}
+          error={lot.errors.figuresBy}
+          onChange={(v) => lot.set("figuresBy", v)}
+        />
+      </Wide>
     </>
   );
 }
@@ -184,7 +200,7 @@ function useLotForm(onKept: () => void) {
   const [errors, setErrors] = useState<Record<string, string>>({});
   const set = (key: string, value: string) => setFields((f) => ({ ...f, [key]: value }));
   const keep = async () => {
-    const { paste, thicknessMm, softness, widthMm, heightMm, ...rest } = fields;
+    const { paste, thicknessMm, softness, widthMm, heightMm, conductivityWmK, quarterKPa, figuresBy, ...rest } = fields;
     const blank = (v: string | undefined) => (v?.trim() ? v : null);
     const answer = await send("POST", "/api/materials/lots", {
       kind,
@@ -196,7 +212,15 @@ function useLotForm(onKept: () => void) {
       bestBefore: blank(fields.bestBefore),
       ...(kind === "paste" ? { paste, name: fields.name?.trim() ? fields.name : paste } : {}),
       ...(kind === "pad"
-        ? { thicknessMm: blank(thicknessMm), softness, widthMm: blank(widthMm), heightMm: blank(heightMm) }
+        ? {
+            thicknessMm: blank(thicknessMm),
+            softness,
+            widthMm: blank(widthMm),
+            heightMm: blank(heightMm),
+            conductivityWmK: blank(conductivityWmK),
+            quarterKPa: blank(quarterKPa),
+            figuresBy: figuresBy ?? "label",
+          }
         : {}),
     });
     if (answer.ok) onKept();
