@@ -95,12 +95,12 @@ function byMoreWork(before: Series, after: Series, chip: ChipId): Bound | null {
   if (ratios.every((r) => r > 1 - SAME_WORK) && speed !== null) {
     const slower = speed > 1 + SAME_SPEED ? is * speed ** FAN_EXPONENT : is;
     const K = slower - was + RISE_DOUBT_K;
-    return K < 0 ? { K, side: "at-most", open: "before", beforeK: slower - K, afterK: slower } : null;
+    if (K < 0) return { K, side: "at-most", open: "before", beforeK: slower - K, afterK: slower };
   }
   if (ratios.every((r) => r < 1 + SAME_WORK) && speed !== null) {
     const faster = speed < 1 - SAME_SPEED ? is * speed ** FAN_EXPONENT : is;
     const K = faster - was - RISE_DOUBT_K;
-    return K > 0 ? { K, side: "at-least", open: "after", beforeK: was, afterK: was + K } : null;
+    if (K > 0) return { K, side: "at-least", open: "after", beforeK: was, afterK: was + K };
   }
   return null;
 }
