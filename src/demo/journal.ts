@@ -1,6 +1,6 @@
+import { airGrown } from "../core/cooling";
 import type { RigFaults } from "../core/rig";
 import {
-  airGrowth,
   baysOfGrade,
   cleaningText,
   contextOf,
@@ -59,7 +59,9 @@ function answer(step: Step, map: CoolingMap, faults: RigFaults): string {
   const ask = step.ask;
   if (ask.kind === "grade") {
     // as much is closed as slows the air by what the rig was told; the first stack and its blower take a little more
-    const share = Array.from({ length: 100 }, (_, i) => i / 100).find((c) => airGrowth(c) >= faults.clog) ?? 0.95;
+    const fins = map.ofKind("fins").map((f) => f.id);
+    const grown = (c: number) => airGrown(map, new Map(fins.map((id) => [id, c])));
+    const share = Array.from({ length: 100 }, (_, i) => i / 100).find((c) => grown(c) >= faults.clog) ?? 0.95;
     return String(gradeOfShare(share + (map.part(step.parts[0] ?? "")?.tag.endsWith("1") ? 0.04 : -0.06)));
   }
   if (ask.kind === "bays") return baysOfGrade(ask.grade);

@@ -6,3 +6,4 @@ export { estimatedKW, type ChipEstimateKW, type Conductance } from "./network";
 export { partFacts, partRemark, partTitle, type Fact } from "./facts";
 export { heatPicture, type HeatPicture, type MeasuredChip, type SeenAir } from "./heat";
 export { heatSentence, placeWords } from "./heatWords";
+export { airGrown, airOf, slowerWhenClean, type Closed, type StackAir } from "./airflow";

@@ -1,8 +1,9 @@
 import { Matrix, solve } from "ml-matrix";
-import { areaOf, footprint, sideLength } from "../drawing/geometry";
+import { airOf, stillFinsWK, STILL_AIR } from "./airflow";
+import { areaOf, footprint } from "../drawing/geometry";
 import { dieRing, isPasted } from "../drawing/links";
 import type { CoolingMap } from "../drawing/map";
-import type { Chip, FinStack, Part } from "../drawing/parts";
+import type { Chip, Part } from "../drawing/parts";
 
 /** A conductance between two parts, or from a part to the air (`b` null), W/K. */
 export interface Conductance {
@@ -19,33 +20,13 @@ const EVAPORATOR = { solder: 15_000, pressed: 8_000, unknown: 11_000 } as const;
 const CONDENSER = 10_000;
 /** Chamber or plate carried straight into fins, W/(m²·K). */
 const INTO_FINS = 12_000;
-/** Still air with radiation, W/(m²·K). */
-const STILL_AIR = 11;
-/** Flow of a thin radial blower against its fins, as a share of rotor diameter cubed times turns per second. */
-const FLOW_NUMBER = 0.1;
-const AIR = { conductivity: 0.027, heatJm3K: 1.1 * 1006 };
 const CONDUCTIVITY: Record<string, number> = { copper: 390, nickel: 385, aluminium: 200, graphite: 600 };
 
 const M2 = 1e-6;
 
-/** Capacity rate of the air of a blower, W/K: V = 0.1 D³ n with the rotor as wide as fits its housing. */
-function blowerWK(b: Extract<Part, { kind: "blower" }>, rpm: number): number {
-  const rotorM = 0.82e-3 * Math.min(b.wMm, b.hMm);
-  return FLOW_NUMBER * rotorM ** 3 * (rpm / 60) * AIR.heatJm3K * Math.min(1, b.heightMm / 6);
-}
-
-/** Laminar flow between fins: Nu = 7.54 on twice the gap (parallel plates of one temperature; Shah & London 1978). */
-function finsUA(f: FinStack): number {
-  const lengthM = sideLength(f, f.outlet) / 1000;
-  const depthM = (f.outlet === "top" || f.outlet === "bottom" ? f.hMm : f.wMm) / 1000 || 0;
-  const gapM = Math.max(0.3, f.pitchMm - 0.2) / 1000;
-  const n = lengthM / (f.pitchMm / 1000);
-  return ((7.54 * AIR.conductivity) / (2 * gapM)) * (2 * n * depthM * (f.heightMm / 1000));
-}
-
 /**
  * Conductances of a drawn assembly, from geometry and usual figures; estimates, named as such on screen.
- * Fins: G = C (1 − exp(−UA / C)), C the capacity rate of their share of the blowers' air. Under a chip:
+ * Fins: the air their blowers get through them, see {@link airOf}; those without one by their envelope. Under a chip:
  * paste of 40 µm plus the constriction into the plate, 1 / (4 k a) for a disc of the die's area (Carslaw & Jaeger).
  * @param share of the top speed the blowers turn at, 0 to 1
  */
@@ -73,19 +54,8 @@ export function conductances(map: CoolingMap, share = 0.85): Conductance[] {
         out.push({ a: b.id, b: o.b, WK: (padWmK * Math.min(area, padded)) / (a.thicknessMm / 1000) / over.length });
     }
   }
-  for (const f of map.ofKind("fins")) {
-    const blowers = map.beside(f.id, "blower");
-    const UA = finsUA(f);
-    const C = blowers.reduce((s, b) => {
-      const all = map.beside(b.id, "fins").reduce((t, x) => t + sideLength(x, x.outlet) * x.heightMm, 0);
-      return s + (blowerWK(b, share * b.maxRpm) * sideLength(f, f.outlet) * f.heightMm) / (all || 1);
-    }, 0);
-    out.push({
-      a: f.id,
-      b: null,
-      WK: C > 0 ? C * (1 - Math.exp(-UA / C)) : (STILL_AIR * UA * 2e-3) / (7.54 * AIR.conductivity),
-    });
-  }
+  const air = airOf(map, share);
+  for (const f of map.ofKind("fins")) out.push({ a: f.id, b: null, WK: air.get(f.id)?.WK ?? stillFinsWK(f) });
   for (const s of map.ofKind("spreader"))
     out.push({ a: s.id, b: null, WK: STILL_AIR * 2 * (s.wMm * s.hMm - s.windowWMm * s.windowHMm) * M2 });
   return out.filter((c) => c.WK > 0 && Number.isFinite(c.WK));

@@ -1,4 +1,4 @@
-import { USUAL_FAN_EXPONENT } from "../thermal";
+import { airGrown, airOf } from "../cooling";
 import type { ServiceContext } from "./step";
 import { inletSeen } from "./dust";
 import { isPrint, wettedShare } from "./print";
@@ -7,38 +7,30 @@ import { pastedChips } from "./stripping";
 /** From the least to the most, K/W above what is usual. */
 export type Span = readonly [low: number, high: number];
 
-/** Where a clean machine works on its blower's falling line p = p0 (1 − q), as a share of the free flow. */
-const CLEAN_FLOW = 0.6;
-
-/** Share that gets through the thickest mat: felt leaks, and air goes round it. */
-const LEAK = 0.1;
-
 /**
- * How much the air path grows when a share of the inlet is closed: flow from the blower's line p = 1 − q met by the
- * channel p = k q² / (1 − closed)², k set by the clean flow; resistance with flow to the power −0.65.
- * @returns 1 for an open inlet, rising as it closes to what still leaks through
- */
-export function airGrowth(closed: number): number {
-  const open = Math.max(LEAK, 1 - closed);
-  const k = (1 - CLEAN_FLOW) / CLEAN_FLOW ** 2 / open ** 2;
-  const q = (-1 + Math.sqrt(1 + 4 * k)) / (2 * k);
-  return (CLEAN_FLOW / q) ** USUAL_FAN_EXPONENT;
-}
-
-/**
- * How much of the air path above usual the lint that was seen explains; null while a stack is not graded, or the usual
- * is not known.
+ * How much of the air path above usual the lint that was seen explains, by the blowers' lines and the fins as drawn; null
+ * while a stack is not graded, or the usual is not known.
  */
 export function airExplained(ctx: ServiceContext, usualKW: number): Span | null {
   const fins = ctx.map?.ofKind("fins") ?? [];
   const seen = fins.flatMap((f) => {
     const s = inletSeen(ctx, f.id);
-    return s ? [{ weight: f.outlet === "left" || f.outlet === "right" ? f.hMm : f.wMm, closed: s.closed }] : [];
+    return s ? [{ id: f.id, closed: s.closed }] : [];
   });
-  const face = seen.reduce((s, f) => s + f.weight, 0);
-  if (face === 0 || seen.length < fins.length || usualKW <= 0) return null;
-  const at = (i: 0 | 1) => usualKW * (airGrowth(seen.reduce((s, f) => s + f.weight * f.closed[i], 0) / face) - 1);
+  const { map } = ctx;
+  if (!map || seen.length === 0 || seen.length < fins.length || usualKW <= 0) return null;
+  const at = (i: 0 | 1) => usualKW * (airGrown(map, new Map(seen.map((f) => [f.id, f.closed[i]]))) - 1);
   return [at(0), at(1)];
+}
+
+/** The share of each graded inlet that is closed, in the middle of what was seen. */
+export function closedInlets(ctx: ServiceContext): Map<string, number> {
+  return new Map(
+    (ctx.map?.ofKind("fins") ?? []).flatMap((f) => {
+      const s = inletSeen(ctx, f.id);
+      return s ? [[f.id, (s.closed[0] + s.closed[1]) / 2] as const] : [];
+    }),
+  );
 }
 
 /** How far a stack seen to be open, or cleaned, may still be off, as the sigma of a logarithm. */
@@ -53,8 +45,10 @@ export function seenAir(ctx: ServiceContext, run: "before" | "after"): Map<strin
   for (const f of ctx.map?.ofKind("fins") ?? []) {
     const inlet = inletSeen(ctx, f.id);
     if (run === "after" && ctx.journal.isDone(`clean:${f.id}`)) out.set(f.id, { growth: 1, sd: SEEN_SD });
-    else if (inlet) {
-      const [low, high] = inlet.closed.map(airGrowth) as [number, number];
+    else if (inlet && ctx.map) {
+      const { map } = ctx;
+      const own = (closed: number) => airOf(map, 1, new Map([[f.id, closed]])).get(f.id)?.WK ?? 1;
+      const [low, high] = inlet.closed.map((c) => own(0) / own(c)) as [number, number];
       out.set(f.id, { growth: Math.sqrt(low * high), sd: Math.hypot(SEEN_SD, Math.log(high / low) / 3.3) });
     }
   }

@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
-  airGrowth,
   baysOfGrade,
   cleaningOf,
   cleaningText,
@@ -64,18 +63,6 @@ describe("the print on the plate", () => {
 });
 
 describe("what was found explains", () => {
-  it("nothing for an open inlet, and more the more is closed", () => {
-    expect(airGrowth(0)).toBeCloseTo(1, 12);
-    fc.assert(
-      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (a, b) => {
-        const [low, high] = [Math.min(a, b), Math.max(a, b)];
-        expect(airGrowth(low)).toBeLessThanOrEqual(airGrowth(high) + 1e-12);
-        expect(Number.isFinite(airGrowth(high))).toBe(true);
-      }),
-    );
-    // 85 % closed: q = 0.1337 of the free flow, (0.6 / 0.1337)^0.65
-    expect(airGrowth(0.85)).toBeCloseTo(2.65, 1);
-  });
   it("takes the print where there is one, the state alone where there is none", () => {
     expect(contactGrowth("pumped", "")).toEqual([1.25, 2.2]);
     expect(contactGrowth("pumped", "w".repeat(12) + "b".repeat(12))).toEqual([1.8, 2.7]);
