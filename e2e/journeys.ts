@@ -1,4 +1,5 @@
-import { test as base, type Locator } from "@playwright/test";
+import AxeBuilder from "@axe-core/playwright";
+import { test as base, expect as expects, type Locator, type Page } from "@playwright/test";
 import { App } from "./app";
 
 export { expect, type Locator, type Page } from "@playwright/test";
@@ -34,4 +35,16 @@ export const looking = base.extend<object, { app: App }>({
 export async function pick(list: Locator, option: string | RegExp): Promise<void> {
   await list.click();
   await list.page().getByRole("option", { name: option }).click();
+}
+
+/** The panel of a stage of handwork, and the step it shows. */
+export const panel = (page: Page): Locator => page.getByRole("complementary", { name: "Step at hand" });
+export const title = (page: Page): Locator => panel(page).getByRole("heading", { level: 1 });
+
+/** Asks axe of the page as it stands. */
+export async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
+    .analyze();
+  expects(violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
 }

@@ -23,6 +23,7 @@ function views(): Record<string, string> {
     photos: stage("LR-03", "photos"),
     layouts: "/layouts",
     materials: "/materials",
+    forecasts: "/forecasts",
   };
 }
 

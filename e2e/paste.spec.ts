@@ -1,16 +1,5 @@
-import AxeBuilder from "@axe-core/playwright";
-import { expect, pick, test, type Page } from "./journeys";
+import { accessible, expect, panel, pick, test, title, type Page } from "./journeys";
 import { takeIn } from "./logs";
-
-const panel = (page: Page) => page.getByRole("complementary", { name: "Step at hand" });
-const title = (page: Page) => panel(page).getByRole("heading", { level: 1 });
-
-async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
-    .analyze();
-  expect(violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
-}
 
 /** Sends what was done up to here as the journal of the job, so that the test begins at paste and pads. */
 async function upTo(

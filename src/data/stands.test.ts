@@ -8,7 +8,9 @@ import { addLot, listLots } from "./materials";
 import { addMachine, findMachine } from "./machines";
 import * as stands from "./migrations/0008-stands";
 import * as ways from "./migrations/0009-ways";
-import { factsOf, keepStands, staleJobs, standsOf } from "./stands";
+import * as forecasts from "./migrations/0011-forecasts";
+import { keepTriage, lastTriage } from "./triages";
+import { factsOf, forecastRows, keepStands, staleJobs, standsOf } from "./stands";
 
 let db: Knex;
 beforeAll(async () => {
@@ -32,7 +34,26 @@ const entry = (n: number, act: "done" | "undone", value = "mat;swab=4") => ({
   value,
   reason: "",
 });
-const as: JobStands = { at: "open", beforeFact: "97 °C", verdict: null, timesS: { open: 60 }, found: "" };
+const as: JobStands = {
+  at: "open",
+  beforeFact: "97 °C",
+  verdict: null,
+  timesS: { open: 60 },
+  found: "",
+  forecast: null,
+};
+const bareRun = {
+  source_name: "a.csv",
+  source_sha256: "",
+  source_bytes: 0,
+  rows: 0,
+  step_s: 1,
+  columns_json: "[]",
+  layout_json: "{}",
+  gaps_json: "[]",
+  warnings_json: "[]",
+  conditions_json: "{}",
+};
 const all = () => true;
 const keep = async (jobId: number, facts: number) => keepStands(db, jobId, as, { by: "1", facts });
 
@@ -76,6 +97,55 @@ describe("how a job stands, kept for lists", () => {
     expect(await known()).toMatchObject({ open_job_id: second });
     await closeJob(db, second, "", now);
     expect(await known()).toMatchObject({ last_job_id: second, open_job_id: null });
+  });
+});
+
+describe("what was forecast, kept with how a job stands", () => {
+  const facts = (guessK: number) => ({ chip: "cpu", parts: [], won: null, guessK });
+  it("comes back in the order of its days, the newest so many, and those before a job alone", async () => {
+    const ids: number[] = [];
+    for (const [on, guessK] of [
+      ["2031-03-02", 1],
+      ["2031-03-01", 2],
+      ["2031-03-02", 3],
+    ] as const) {
+      const { jobId } = await job();
+      ids.push(jobId);
+      await keepStands(
+        db,
+        jobId,
+        { ...as, at: "verdict", forecast: { on, facts: facts(guessK) } },
+        { by: "1", facts: await factsOf(db, jobId) },
+      );
+      expect((await standsOf(db, [jobId], all)).get(jobId)?.forecast).toEqual({ on, facts: facts(guessK) });
+    }
+    const told = (rows: { facts: { guessK: number | null } }[]) => rows.map((r) => r.facts.guessK);
+    expect(told(await forecastRows(db, 9))).toEqual([2, 1, 3]);
+    expect(told(await forecastRows(db, 2))).toEqual([1, 3]);
+    expect(told(await forecastRows(db, 9, { on: "2031-03-02", jobId: ids[2] ?? 0 }))).toEqual([2, 1]);
+    expect(told(await forecastRows(db, 9, { on: "2031-03-01", jobId: ids[1] ?? 0 }))).toEqual([]);
+    expect((await forecastRows(db, 1))[0]).toMatchObject({
+      jobId: ids[2],
+      on: "2031-03-02",
+      at: "verdict",
+      closed: false,
+    });
+    // a job that no longer has one is told no more
+    await keep(ids[0] ?? 0, await factsOf(db, ids[0] ?? 0));
+    expect(told(await forecastRows(db, 9))).toEqual([2, 3]);
+  });
+  it("goes stale when a run is read alone", async () => {
+    const { jobId } = await job();
+    const [run] = await db("runs")
+      .insert({ job_id: jobId, kind: "before", created_at: now, ...bareRun })
+      .returning<{ id: number }[]>("id");
+    await keep(jobId, await factsOf(db, jobId));
+    for (const sha of ["a", "b"]) {
+      await keepTriage(db, run?.id ?? 0, sha, null);
+      expect(await staleJobs(db, 999)).toContain(jobId);
+      await keep(jobId, await factsOf(db, jobId));
+    }
+    expect(await lastTriage(db, run?.id ?? 0)).toBeNull();
   });
 });
 
@@ -127,10 +197,12 @@ describe("a database of before", () => {
     const days = await db("cleaned_days").where({ kind: "cloth" });
     const machine = await findMachine(db, machineId);
     await db.transaction(async (tx) => {
+      await forecasts.down(tx);
       await ways.down(tx);
       await stands.down(tx);
       await stands.up(tx);
       await ways.up(tx);
+      await forecasts.up(tx);
     });
     expect(await db("cleaned_days").where({ kind: "cloth" })).toEqual(days);
     expect(await staleJobs(db, 999)).toContain(jobId);

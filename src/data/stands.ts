@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import type { JobStands, Machine, StageName } from "../core/job";
+import type { ForecastFacts } from "../core/service";
 import { jobFromRow, type Job, type JobRow } from "./jobs";
 import { machineFromRow, type MachineRow } from "./machines";
 
@@ -11,9 +12,11 @@ interface StandsRow {
   made_by: string;
   at: StageName | "";
   told_json: string;
+  forecast_on: string | null;
+  forecast_json: string | null;
 }
 
-type Told = Omit<JobStands, "at">;
+type Told = Omit<JobStands, "at" | "forecast">;
 
 /**
  * How some jobs stand, as it was last worked out; those a newer fact made stale, or an older version made, are left
@@ -30,11 +33,16 @@ export async function standsOf(
   return new Map(
     rows.flatMap((r) =>
       r.at !== "" && madeBy(r.job_id, r.made_by)
-        ? [[r.job_id, { at: r.at, ...(JSON.parse(r.told_json) as Told) }] as const]
+        ? [[r.job_id, { at: r.at, ...(JSON.parse(r.told_json) as Told), forecast: forecastIn(r) }] as const]
         : [],
     ),
   );
 }
+
+const forecastIn = (r: Pick<StandsRow, "forecast_on" | "forecast_json">): JobStands["forecast"] =>
+  r.forecast_on !== null && r.forecast_json !== null
+    ? { on: r.forecast_on, facts: JSON.parse(r.forecast_json) as ForecastFacts }
+    : null;
 
 /** How many facts of a job came in so far. */
 export async function factsOf(db: Knex, jobId: number): Promise<number> {
@@ -45,12 +53,62 @@ export async function factsOf(db: Knex, jobId: number): Promise<number> {
 export async function keepStands(
   db: Knex,
   jobId: number,
-  { at, ...told }: JobStands,
+  { at, forecast, ...told }: JobStands,
   made: { by: string; facts: number },
 ): Promise<void> {
   await db<StandsRow>("stands")
     .where({ job_id: jobId })
-    .update({ at, told_json: JSON.stringify(told), made_by: made.by, seen: made.facts });
+    .update({
+      at,
+      told_json: JSON.stringify(told),
+      forecast_on: forecast?.on ?? null,
+      forecast_json: forecast ? JSON.stringify(forecast.facts) : null,
+      made_by: made.by,
+      seen: made.facts,
+    });
+}
+
+/** A job whose work was forecast, for the history of forecasts. */
+export interface ForecastRow {
+  jobId: number;
+  tag: string;
+  on: string;
+  at: StageName | "";
+  closed: boolean;
+  /** What was written when it was closed; "" while it is open. */
+  note: string;
+  facts: ForecastFacts;
+}
+
+/** The jobs whose work was forecast, the newest so many, in their order; up to a day and job where one is told. */
+export async function forecastRows(
+  db: Knex,
+  most: number,
+  before?: { on: string; jobId: number },
+): Promise<ForecastRow[]> {
+  const found = db("stands")
+    .join("jobs", "jobs.id", "stands.job_id")
+    .join("machines", "machines.id", "jobs.machine_id")
+    .whereNotNull("stands.forecast_on");
+  if (before) void found.whereRaw("(stands.forecast_on, stands.job_id) < (?, ?)", [before.on, before.jobId]);
+  const rows = await found.orderByRaw("stands.forecast_on DESC, stands.job_id DESC").limit(most).select<
+    (Pick<StandsRow, "job_id" | "at"> & {
+      forecast_on: string;
+      forecast_json: string;
+      tag: string;
+      closed_at: string | null;
+      closing_note: string;
+    })[]
+  >("stands.job_id", "stands.at", "stands.forecast_on", "stands.forecast_json", "machines.tag", "jobs.closed_at", "jobs.closing_note");
+  return rows.reverse().map((r) => ({
+    jobId: r.job_id,
+    tag: r.tag,
+    on: r.forecast_on,
+    at: r.at,
+    closed: r.closed_at !== null,
+    note: r.closing_note,
+    facts: JSON.parse(r.forecast_json) as ForecastFacts,
+  }));
 }
 
 /** Jobs whose standing a newer fact made stale, the newest first. */

@@ -13,6 +13,12 @@ export async function findTriage(db: Knex, runId: number, askedSha256: string): 
   return row && (JSON.parse(row.result_json) as Triage | null);
 }
 
+/** What was last said of a run alone, whatever it was asked with; null where nothing was. */
+export async function lastTriage(db: Knex, runId: number): Promise<Triage | null> {
+  const row = await db<Row>("triages").where({ run_id: runId }).first();
+  return row ? (JSON.parse(row.result_json) as Triage | null) : null;
+}
+
 /** Keeps what was said of a run alone, in the place of what was said before. */
 export async function keepTriage(db: Knex, runId: number, askedSha256: string, result: Triage | null): Promise<void> {
   await db<Row>("triages")

@@ -11,6 +11,8 @@ import { addEntries } from "../data/journal";
 import { addRun, type RunKind } from "../data/runs";
 import { addLayout, addRevision, giveRevision } from "../data/layouts";
 import { judgeJob } from "../server/verdicts";
+import { jobView } from "../server/views/job";
+import { triageOf } from "../server/views/triage";
 import type { Entry } from "../core/service";
 import { demoJournal } from "./journal";
 import { demoLayouts } from "../samples/layouts";
@@ -40,7 +42,12 @@ export function demoText(rig: RigMachine, run: DemoRun): string {
 export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
   // all of it or nothing: one that was killed half way can be loaded again
   const pairs = await db.transaction((tx) => storeDemo(tx, today));
-  for (const jobId of pairs ?? []) await judgeJob(jobId);
+  for (const jobId of pairs ?? []) {
+    await judgeJob(jobId);
+    // what the run before said alone was asked for before the machine was opened: forecasts rest on it
+    const view = await jobView(jobId);
+    if (view) await triageOf(view);
+  }
   return pairs !== null;
 }
 

@@ -21,6 +21,7 @@ const stands = (at: StageName, beforeFact = ""): JobStands => ({
   verdict: null,
   timesS: {},
   found: "",
+  forecast: null,
 });
 
 describe("stages follow from what a job holds", () => {

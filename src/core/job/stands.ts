@@ -1,4 +1,4 @@
-import type { ServiceStage } from "../service";
+import type { ForecastFacts, ServiceStage } from "../service";
 import type { VerdictBrief } from "./brief";
 import type { StageName } from "./stages";
 
@@ -17,6 +17,8 @@ export interface JobStands {
   timesS: Partial<Record<ServiceStage, number>>;
   /** What was found inside, in a few words. */
   found: string;
+  /** What was forecast of its work and what that won, with the day of it; null while nothing can be forecast. */
+  forecast: { on: string; facts: ForecastFacts } | null;
 }
 
 /** What a job waits for, where hands cannot go on: a part, or the owner's word. */

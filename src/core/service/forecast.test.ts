@@ -82,7 +82,8 @@ describe("what cleaning should give", () => {
     const parts = f?.stacks.map((s) => s.K) ?? [];
     expect(parts.reduce((a, b) => a + b, 0)).toBeCloseTo(f?.K.mid ?? NaN, 9);
     expect(parts[0]).toBeGreaterThan(parts[1] ?? Infinity);
-    expect(f?.words).toMatch(/^Cleaning the fin stacks should give \d+\sK \(\d+ to \d+\): F1 \d+ and F3 \d+\.$/);
+    expect(f?.words).toMatch(/^Cleaning the fin stacks should give \d+\sK \(\d+ to \d+\): F1 \d+ and F3 \d+\. Or/);
+    expect(f?.words).toMatch(/Or as warm as now at (3|4|5)\d\s% of the blowers' speed\.$/);
     expect(
       air(forecasts(graded("0", "0", "0"), { paths: { airflow: path(0.6, [-0.05, 0.05]), contact: path(0.3) } }))
         ?.words,

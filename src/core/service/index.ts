@@ -63,3 +63,17 @@ export {
   type TightenTrial,
 } from "./pasting";
 export { bearerOf, stackOf, type Bearer, type PadTrial } from "./padStack";
+export { Learning, LEARNT_KEYS, together, type LearntKey, type Lesson, type Worth, type Worths } from "./learning";
+export {
+  forecastFacts,
+  forecastHistory,
+  GUESS,
+  guessOf,
+  hasGuessed,
+  isInspected,
+  meanMisses,
+  worthsFrom,
+  type ForecastFacts,
+  type ForecastHistory,
+  type ForecastJob,
+} from "./history";

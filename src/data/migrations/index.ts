@@ -9,6 +9,7 @@ import * as fresh from "./0007-fresh";
 import * as stands from "./0008-stands";
 import * as ways from "./0009-ways";
 import * as edges from "./0010-edges";
+import * as forecasts from "./0011-forecasts";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -21,6 +22,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0008-stands", ...stands },
   { name: "0009-ways", ...ways },
   { name: "0010-edges", ...edges },
+  { name: "0011-forecasts", ...forecasts },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

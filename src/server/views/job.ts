@@ -1,3 +1,4 @@
+import { forecastOfJob } from "./forecastOfJob";
 import {
   briefHeadline,
   briefOf,
@@ -132,5 +133,6 @@ export async function standsNow(id: number): Promise<JobStands | null> {
     verdict: view.verdict && briefOf(view.verdict.id, view.verdict.result),
     timesS: Object.fromEntries(SERVICE_STAGES.map((s) => [s, journal.seconds(s)] as const).filter(([, t]) => t > 0)),
     found: view.found,
+    forecast: await forecastOfJob(view),
   };
 }

@@ -8,6 +8,7 @@ const PLACES = [
   { here: "machines", name: "Rack", href: "/machines" },
   { here: "layouts", name: "Layouts", href: "/layouts" },
   { here: "materials", name: "Materials", href: "/materials" },
+  { here: "forecasts", name: "Forecasts", href: "/forecasts" },
   { here: "ways", name: "Workshop ways", href: "/ways" },
   { here: "settings", name: "Settings", href: "/settings" },
 ] as const;

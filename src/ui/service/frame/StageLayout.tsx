@@ -5,7 +5,7 @@ import type { ReactNode } from "react";
 import { useWholeRows } from "@/ui/controls/wholeRows";
 import { money, useMoney } from "@/ui/controls/money";
 import { STAGE_TITLES, type StageName } from "@/core/job";
-import { countsOut, type ServiceContext, type ServiceStage, type Step } from "@/core/service";
+import { GUESS, countsOut, type ServiceContext, type ServiceStage, type Step } from "@/core/service";
 import { LinkButton } from "@/ui/controls/Button";
 import { useSize } from "@/ui/controls/size";
 import { LensTabs } from "@/ui/map/LensTabs";
@@ -143,7 +143,23 @@ function UnderLens({ work, more, closed, complaint }: Props) {
     <>
       <TrayOrCounts work={work} />
       {stage === "strip" ? <OutSoFar counts={countsOut(ctx)} /> : null}
-      <StageSide stage={stage} ctx={ctx} more={more} complaint={complaint} jobId={jobId} />
+      <StageSide
+        stage={stage}
+        ctx={ctx}
+        more={more}
+        complaint={complaint}
+        jobId={jobId}
+        guess={
+          closed
+            ? null
+            : (K) =>
+                work.add(
+                  K === null
+                    ? { stage, step: GUESS, act: "skipped", reason: "Not asked" }
+                    : { stage, step: GUESS, act: "done", value: String(K) },
+                )
+        }
+      />
     </>
   );
 }

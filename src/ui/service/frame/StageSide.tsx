@@ -6,15 +6,19 @@ import {
   estimateMinutes,
   forecastOf,
   foundIn,
+  hasGuessed,
+  isInspected,
   warrantyDays,
   type Predicted,
   type ServiceContext,
   type ServiceStage,
+  type Worths,
 } from "@/core/service";
 import { STAGE_TITLES } from "@/core/job";
 import { AgreementBars } from "@/ui/service/pictures/AgreementBars";
 import { CleanedParts, type StepPhotoView } from "@/ui/service/pictures/CleanedParts";
 import { stagePath } from "@/ui/steps/paths";
+import { EyeFirst } from "./EyeFirst";
 
 export interface SideFacts {
   predicted: (Predicted & { headline: string }) | null;
@@ -23,6 +27,8 @@ export interface SideFacts {
   photos: readonly StepPhotoView[];
   /** Watts of each chip in the run before, by its role. */
   wattsOf: Readonly<Record<string, number>>;
+  /** What findings were worth in earlier jobs here. */
+  worths: Worths;
 }
 
 /** What a stage knows besides its step: the run before's word and time at intake, agreement at inspection. */
@@ -32,15 +38,18 @@ export function StageSide({
   more,
   complaint,
   jobId,
+  guess,
 }: {
   stage: ServiceStage;
   ctx: ServiceContext;
   more: SideFacts;
   complaint: string;
   jobId: number;
+  /** Keeps what the technician expects, K, or that nothing be asked; null where the job is closed. */
+  guess: ((K: number | null) => void) | null;
 }) {
   if (stage === "intake") return <IntakeFacts ctx={ctx} more={more} complaint={complaint} jobId={jobId} />;
-  if (stage === "strip") return <Agreements ctx={ctx} more={more} />;
+  if (stage === "strip") return <Agreements ctx={ctx} more={more} guess={guess} />;
   if (stage === "clean") return <CleanedParts ctx={ctx} photos={more.photos} />;
   return null;
 }
@@ -108,10 +117,16 @@ function IntakeFacts({
   );
 }
 
-function Agreements({ ctx, more }: { ctx: ServiceContext; more: SideFacts }) {
+interface AgreementsProps {
+  ctx: ServiceContext;
+  more: SideFacts;
+  guess: ((K: number | null) => void) | null;
+}
+
+function Agreements({ ctx, more, guess }: AgreementsProps) {
   const found = foundIn(ctx);
   const agreements = more.predicted ? agreementOf(ctx, more.predicted) : [];
-  const forecasts = more.predicted ? forecastOf(ctx, more.predicted, more.wattsOf) : [];
+  const forecasts = more.predicted ? forecastOf(ctx, more.predicted, more.wattsOf, more.worths) : [];
   if (found.words.length === 0 && agreements.length === 0 && forecasts.length === 0) return null;
   return (
     <section
@@ -121,7 +136,8 @@ function Agreements({ ctx, more }: { ctx: ServiceContext; more: SideFacts }) {
     >
       <div>
         {found.words.length ? <p>Found: {found.words.join(", ")}.</p> : null}
-        {forecasts.length ? (
+        {forecasts.length && guess && isInspected(ctx) && !hasGuessed(ctx) ? <EyeFirst onSay={guess} /> : null}
+        {forecasts.length && (!guess || hasGuessed(ctx)) ? (
           <ul aria-label="What the work should give" className="my-1 font-strong">
             {forecasts.map((f) => (
               <li key={`${f.path} ${f.part ?? ""}`}>{f.words}</li>

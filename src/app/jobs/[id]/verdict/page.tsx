@@ -15,6 +15,7 @@ import {
   type Outcome,
   type Predicted,
   type ServiceContext,
+  type Worths,
 } from "@/core/service";
 import { idOf } from "@/server/respond";
 import { jobView, type JobView } from "@/server/views/job";
@@ -38,7 +39,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
   if (alone) return <AloneStage view={view} alone={alone} />;
   const stage = await verdictStage(view);
   if (!stage) return <Unjudged view={view} />;
-  const { predicted, wattsOf } = await serviceStage(view);
+  const { predicted, wattsOf, worths } = await serviceStage(view);
   const ctx = contextOf(view.service);
   const found = foundIn(ctx);
   const { lots, past } = await stockView(view.job.id);
@@ -72,7 +73,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
             ? {
                 words: found.words,
                 agreements: predicted ? agreementOf(ctx, predicted) : [],
-                outcomes: predicted ? outcomesIn(ctx, predicted, wattsOf, stage.record.result) : [],
+                outcomes: predicted ? outcomesIn(ctx, { predicted, wattsOf, worths }, stage.record.result) : [],
               }
             : null
         }
@@ -85,15 +86,14 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
 /** What was forecast of the work, beside what the verdict measured at the chip the run before was judged by. */
 function outcomesIn(
   ctx: ServiceContext,
-  predicted: Predicted,
-  wattsOf: Readonly<Record<string, number>>,
+  { predicted, wattsOf, worths }: { predicted: Predicted; wattsOf: Readonly<Record<string, number>>; worths: Worths },
   verdict: Verdict,
 ): Outcome[] {
   const chip = verdict.chips.find((c) => c.chip === predicted.chip);
   const [contact, airflow] = chip?.paths ?? [];
   const seat = pastedChips(ctx).find((c) => c.role === predicted.chip);
   return outcomesOf(
-    forecastOf(ctx, predicted, wattsOf),
+    forecastOf(ctx, predicted, wattsOf, worths),
     { contact: contact?.change ?? null, airflow: airflow?.change ?? null },
     seat?.id ?? null,
   );

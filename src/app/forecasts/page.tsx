@@ -1,0 +1,17 @@
+import type { Metadata } from "next";
+import { forecastsView } from "@/server/views/forecasts";
+import { TopBar } from "@/ui/controls/TopBar";
+import { ForecastScreen } from "@/ui/forecast/ForecastScreen";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Forecasts" };
+
+/** What was forecast of past jobs against what they won, and what findings are worth here. */
+export default async function ForecastsPage() {
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar wide here="forecasts" title="Forecast and outcome" note="all jobs with both runs" />
+      <ForecastScreen {...await forecastsView()} />
+    </div>
+  );
+}

@@ -1,0 +1,78 @@
+import {
+  forecastHistory,
+  LEARNT_KEYS,
+  worthsFrom,
+  type LearntKey,
+  type Win,
+  type Worth,
+  type Worths,
+} from "../../core/service";
+import { database } from "../../data/connection";
+import { forecastRows } from "../../data/stands";
+import type { JobView } from "./job";
+import { catchUp } from "./stands";
+
+/** A forecast learns from so many jobs before it, the newest. */
+const MOST_LEARNT = 400;
+/** The history shows so many, the newest. */
+const MOST_SHOWN = 2000;
+
+/** What findings were worth in the jobs before this one. */
+export async function worthsFor(view: JobView): Promise<Worths> {
+  const on = (view.job.closedAt ?? new Date().toISOString()).slice(0, 10);
+  const rows = await forecastRows(await database(), MOST_LEARNT, { on, jobId: view.job.id });
+  return worthsFrom(rows.map((r) => r.facts));
+}
+
+/** A past job as the page of forecasts shows it. */
+export interface PastForecast {
+  jobId: number;
+  tag: string;
+  on: string;
+  note: string;
+  forecast: Win;
+  won: Win;
+  guessK: number | null;
+  held: boolean;
+  learnt: boolean;
+  hands: boolean;
+}
+
+/** What a finding is worth: K by the model where it was met here, and what was learnt of it. */
+export interface WorthRow {
+  key: LearntKey;
+  /** Mean K of the model over the jobs it was met in; null where it never was. */
+  modelK: number | null;
+  worth: Worth;
+  jobs: number;
+}
+
+export interface ForecastsView {
+  jobs: PastForecast[];
+  worths: WorthRow[];
+  /** An open job whose work is forecast and not judged yet, the newest. */
+  next: { jobId: number; tag: string; said: boolean } | null;
+}
+
+/** All forecasts against their outcomes, and what findings are worth here by now. */
+export async function forecastsView(): Promise<ForecastsView> {
+  await catchUp();
+  const rows = await forecastRows(await database(), MOST_SHOWN);
+  const { jobs, learning } = forecastHistory(rows.map((r) => ({ job: r, facts: r.facts })));
+  const next = rows.filter((r) => !r.closed && r.at !== "verdict" && r.facts.won === null).at(-1);
+  const models = (key: LearntKey) =>
+    rows.flatMap((r) => r.facts.parts.filter((p) => p.key === key).map((p) => (p.seen[0] + p.seen[1]) / 2));
+  return {
+    jobs: jobs.map(({ job, ...told }) => ({ jobId: job.jobId, tag: job.tag, on: job.on, note: job.note, ...told })),
+    worths: LEARNT_KEYS.map((key): WorthRow => {
+      const own = models(key);
+      return {
+        key,
+        modelK: own.length ? own.reduce((s, v) => s + v, 0) / own.length : null,
+        worth: learning.worth(key),
+        jobs: learning.jobs(key),
+      };
+    }),
+    next: next ? { jobId: next.jobId, tag: next.tag, said: next.facts.guessK !== null } : null,
+  };
+}
