@@ -1,6 +1,6 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
-import { IsDefined, IsIn, IsInt, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from "class-validator";
+import { IsDefined, IsIn, IsInt, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min } from "class-validator";
 import { PlanInput } from "./plan";
 import { choice, decimal, trimmed } from "./transforms";
 import { Inner } from "./shapes";
@@ -86,6 +86,13 @@ export class ConditionsInput {
   @IsString()
   @MaxLength(60, { message: "Keep it under 60 characters." })
   fanPolicy: string = "";
+
+  /** Air at the outlets late in the load, °C by the tag of their fin stack. */
+  @Transform(trimmed)
+  @Matches(/^([A-Za-z0-9 ]{1,8}=-?\d{1,3}(\.\d{1,2})?(;|$)){0,8}$/, {
+    message: "Give the air at each outlet in °C, such as 43.5, or leave it empty.",
+  })
+  exhaust: string = "";
 }
 
 /** Where the load starts and ends, s of the run. */

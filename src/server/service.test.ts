@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { PASTES } from "../core/paste";
 import type { Result } from "../core/result";
-import { Journal, usualWays, type Entry } from "../core/service";
+import { Journal, Learning, usualWays, type Entry } from "../core/service";
 import { database } from "../data/connection";
 import { closeJob } from "../data/jobs";
 import { addLayout, addRevision, revisionOfJob } from "../data/layouts";
@@ -188,6 +188,7 @@ describe("the journal on the server", () => {
       predicted: null,
       chipW: 0,
       wattsOf: {},
+      worths: new Learning().worths(),
       photos: [],
       earlier: [{ open: 420 }],
     });

@@ -3,6 +3,7 @@ import { inverse, Matrix } from "ml-matrix";
 import type { ChipId } from "../thermal";
 import { isPasted } from "../drawing/links";
 import type { CoolingMap } from "../drawing/map";
+import { exhaustRead, type ExhaustRead, type Exhausts } from "./exhaust";
 import { conductances, flows, solveNetwork, type Conductance } from "./network";
 
 /**
@@ -30,6 +31,8 @@ export interface HeatPicture {
   sigmaW: number;
   /** Heights the bent network gives, K, to be set against the measured ones. */
   modelled: { chip: ChipId; airflowK: number }[];
+  /** Air at the outlets over the room, K, as read and by the model; `apart` where they differ beyond both doubts. */
+  exhausts: { fins: string; readK: number; modelledK: number; apart: boolean }[];
   inW: number;
 }
 
@@ -94,12 +97,14 @@ class BentNetwork {
  * Fits one factor per fin stack (its dust) and one per chip's contact so that the network gives what the judge
  * measured, and reads the watts off it. With fewer chips than stacks the split leans on the geometry: factors are
  * held to each other by a prior of their logarithms (Gauss-Newton on a ridge; Tikhonov 1963), and the watts carry
- * what that leaves open. Null when no measured chip is drawn with a way to the air.
+ * what that leaves open. Air read at outlets tells how the watts part, W = C ΔT with the flow as drawn: it is the only
+ * thing that can part a vapour chamber's. Null when no measured chip is drawn with a way to the air.
  */
 export function heatPicture(
   map: CoolingMap,
   measured: readonly MeasuredChip[],
   seen: SeenAir = new Map(),
+  rises: Exhausts = new Map(),
 ): HeatPicture | null {
   const base = conductances(map);
   const chips = measured.flatMap((m) => {
@@ -109,7 +114,8 @@ export function heatPicture(
   const net = new BentNetwork(map, chips, base);
   const { air, watts } = net;
   if (chips.length === 0 || air.length === 0) return null;
-  const { logs, left } = fitted(net, seen);
+  const read = exhaustRead(map, rises, RUN_SHARE);
+  const { logs, left } = fitted(net, seen, read);
   const W = net.airW(logs);
   const g = net.bent(logs);
   return {
@@ -122,30 +128,68 @@ export function heatPicture(
     still: air.flatMap((a, i) => (map.part(a.a)?.kind === "spreader" ? [{ part: a.a, W: W[i] ?? 0 }] : [])),
     sigmaW: Math.max(0.5, ...doubtsOf(net.airW, logs, left).map((w) => Math.min(w, 60))),
     modelled: net.plates(logs).map((K, i) => ({ chip: chips[i]?.m.chip ?? "cpu", airflowK: K })),
+    exhausts: exhaustsAgainst(net, logs, read),
     inW: sum([...watts.values()]),
   };
+}
+
+/** Blowers turn at this share of their top speed under load, where the picture needs one. */
+const RUN_SHARE = 0.85;
+/** Two figures further apart than this many sigmas of both do not agree. */
+const APART = 1.645;
+
+/** Air at the outlets by the network, as logarithms of K: each stack's watts in the air that it lets through. */
+const exhaustLogs = (net: BentNetwork, logs: readonly number[], read: ExhaustRead): number[] => {
+  const W = net.airW(logs);
+  return read.fins.map((fins, i) => {
+    const k = net.air.findIndex((a) => a.a === fins);
+    return Math.log(Math.max(1e-3, W[k] ?? 0) / (read.capacityWK[i] ?? 1));
+  });
+};
+
+/** What was read beside what the model gives; the common part of all is taken out before they are called apart. */
+function exhaustsAgainst(net: BentNetwork, logs: readonly number[], read: ExhaustRead): HeatPicture["exhausts"] {
+  const by = exhaustLogs(net, logs, read);
+  return read.fins.map((fins, i) => {
+    const off = (read.logK[i] ?? 0) - (by[i] ?? 0);
+    const sigma = Math.hypot(read.own[i] ?? 0, read.all);
+    return {
+      fins,
+      readK: Math.exp(read.logK[i] ?? 0),
+      modelledK: Math.exp(by[i] ?? 0),
+      apart: Math.abs(off) > APART * sigma,
+    };
+  });
 }
 
 /** A factor beyond e to this is no dust. */
 const MOST_LOG = 3.5;
 
 /** The factors' logarithms that fit best, and the covariance that the measurement leaves of them. */
-function fitted(net: BentNetwork, seen: SeenAir): { logs: number[]; left: Matrix } {
+function fitted(net: BentNetwork, seen: SeenAir, read: ExhaustRead): { logs: number[]; left: Matrix } {
   const n = net.air.length;
-  const own = net.air.map((a) => seen.get(a.a));
+  const inlets = net.air.map((a) => seen.get(a.a));
   // what was seen of an inlet is where its factor is looked for, and how far from it
-  const mean = Matrix.columnVector(own.map((s) => (s ? -Math.log(s.growth) : 0)));
+  const mean = Matrix.columnVector(inlets.map((s) => (s ? -Math.log(s.growth) : 0)));
   // a shared part for figures that are off together, an own part for unlike dust
   const prior = Matrix.ones(n, n)
     .mul(ALL_OFF ** 2)
-    .add(Matrix.diag(own.map((s) => (s ? s.sd : UNLIKE) ** 2)));
-  const noise = Matrix.diag(net.chips.map((c) => Math.max(0.5, c.m.airflowHalfK / 1.645) ** 2));
-  const measured = net.chips.map((c) => c.m.airflowK);
+    .add(Matrix.diag(inlets.map((s) => (s ? s.sd : UNLIKE) ** 2)));
+  const own = net.chips.length;
+  const noise = Matrix.diag([
+    ...net.chips.map((c) => Math.max(0.5, c.m.airflowHalfK / 1.645) ** 2),
+    ...read.own.map((sd) => sd ** 2),
+  ]);
+  // a room or a load that was another moves all outlets alike
+  for (let a = own; a < noise.rows; a++)
+    for (let b = own; b < noise.rows; b++) noise.set(a, b, noise.get(a, b) + read.all ** 2);
+  const measured = [...net.chips.map((c) => c.m.airflowK), ...read.logK];
+  const given = (x: readonly number[]) => [...net.plates(x), ...exhaustLogs(net, x, read)];
   let logs = mean.to1DArray();
-  let gain = Matrix.zeros(n, net.chips.length);
+  let gain = Matrix.zeros(n, measured.length);
   for (let turn = 0; turn < 25; turn++) {
-    const at = net.plates(logs);
-    const J = jacobian(net.plates, logs);
+    const at = given(logs);
+    const J = jacobian(given, logs);
     // Kalman form of the ridge: few measurements, so the small matrix is inverted
     const PJt = prior.mmul(J.transpose());
     gain = PJt.mmul(inverse(J.mmul(PJt).add(noise)));
@@ -159,7 +203,7 @@ function fitted(net: BentNetwork, seen: SeenAir): { logs: number[]; left: Matrix
     logs = next.map((v, i) => (logs[i] ?? 0) + 0.7 * (v - (logs[i] ?? 0)));
     if (step < 1e-4) break;
   }
-  return { logs, left: Matrix.sub(prior, gain.mmul(jacobian(net.plates, logs)).mmul(prior)) };
+  return { logs, left: Matrix.sub(prior, gain.mmul(jacobian(given, logs)).mmul(prior)) };
 }
 
 /** One sigma of each of f's values, from the covariance of what it is a function of. */

@@ -3,6 +3,19 @@ import type { HeatPicture } from "./heat";
 import type { CoolingMap } from "../drawing/map";
 import type { MapWord } from "./sentence";
 
+/** What does not fit of one run's picture: outlets whose air was read otherwise than the model has it. */
+export function heatRemarks(map: CoolingMap, picture: HeatPicture | null, run: "before" | "after"): string[] {
+  return (picture?.exhausts ?? [])
+    .filter((e) => e.apart)
+    .map(
+      (e) =>
+        `Run ${run}: the air at ${map.part(e.fins)?.tag || "a stack"} was read ` +
+        `${words.kelvinSize(e.readK)} over the room, the drawing and the run give ` +
+        `${words.kelvinSize(e.modelledK)}. Read it again late in the load, or look ` +
+        "for what the drawing does not know: a blower that turns slower, another way of the air.",
+    );
+}
+
 /** Where a part lies on the base, in words: "left rear", "right side". The hinge edge is the rear. */
 export function placeWords(map: CoolingMap, id: string): string {
   const p = map.part(id);

@@ -5,5 +5,6 @@ export type { CheckCode, MapCheck } from "./check";
 export { estimatedKW, type ChipEstimateKW, type Conductance } from "./network";
 export { partFacts, partRemark, partTitle, type Fact } from "./facts";
 export { heatPicture, type HeatPicture, type MeasuredChip, type SeenAir } from "./heat";
-export { heatSentence, placeWords } from "./heatWords";
+export { heatRemarks, heatSentence, placeWords } from "./heatWords";
 export { airGrown, airOf, slowerWhenClean, type Closed, type StackAir } from "./airflow";
+export { exhaustOf, exhaustRises, exhaustText, outletsOf, type Exhausts } from "./exhaust";

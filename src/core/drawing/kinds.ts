@@ -1,4 +1,4 @@
-import type { Chip, Kind, Layout, Part, PathPoint } from "./parts";
+import { usualFigures, type Chip, type Kind, type Layout, type Part, type PathPoint } from "./parts";
 
 /** One property of a kind of part: what it may hold, what it starts with, how it is named on screen. */
 export type FieldSpec =
@@ -386,6 +386,7 @@ export const KINDS: Record<Kind, KindSpec> = {
       mm("lengthMm", "Length", 4, 0.5, 40),
       flag("captive", "Captive"),
       flag("sprung", "Sprung"),
+      flag("bottoms", "Bottoms on its post"),
       text("stamp", "Stamped mark", 4),
       choice("under", "Hidden under", [
         ["nothing", "nothing"],
@@ -472,6 +473,7 @@ const usualOf = (kind: Kind) => Object.fromEntries(KINDS[kind].fields.map((f) =>
  */
 export const filled = (layout: Layout): Layout => ({
   ...layout,
+  figures: { ...usualFigures, ...layout.figures },
   parts: layout.parts.map((p) => {
     const missing = Object.entries(usualOf(p.kind)).filter(([key]) => !(key in p));
     return missing.length ? { ...p, ...Object.fromEntries(missing) } : p;

@@ -104,6 +104,8 @@ export interface Screw extends Boxed {
   lengthMm: number;
   captive: boolean;
   sprung: boolean;
+  /** Its shoulder meets its post: from there on it gives the plate no more, however it is turned. */
+  bottoms: boolean;
   stamp: string;
   under: "nothing" | "foot" | "label" | "seal" | "plug" | "tape" | "battery";
 }
@@ -221,9 +223,24 @@ export interface Figures {
   /** Conductivity of paste and pads, W/(m·K). */
   pasteWmK: number;
   padWmK: number;
+  /** Force of a heatsink screw at home, N: through its spring, straight, and one that bottoms on its post. */
+  sprungN: number;
+  fixedN: number;
+  bottomN: number;
+  /** Way of a spring from touch to stop, mm. */
+  springMm: number;
 }
 
-export const usualFigures: Figures = { pipe6W: 34, perBend: 0.04, pasteWmK: 6, padWmK: 5 };
+export const usualFigures: Figures = {
+  pipe6W: 34,
+  perBend: 0.04,
+  pasteWmK: 6,
+  padWmK: 5,
+  sprungN: 9,
+  fixedN: 20,
+  bottomN: 12,
+  springMm: 3,
+};
 
 /** The underside of one model and variant: a base to scale and the parts in it. */
 export interface Layout {

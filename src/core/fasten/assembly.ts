@@ -46,7 +46,7 @@ export function assembliesOf(map: CoolingMap): Assembly[] {
         id: s.id,
         xMm: s.xMm,
         yMm: s.yMm,
-        forceN: screwN(s.sprung),
+        forceN: screwN(s, map.layout.figures),
         ...(s.stamp ? { stamp: s.stamp } : {}),
       }));
     return screws.length && chips.length ? [{ plates, pipes, screws, chips }] : [];

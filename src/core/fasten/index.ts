@@ -16,4 +16,16 @@ export {
 } from "./plan";
 export { tightenFile, type TightenFile } from "./file";
 export { assembliesOf, faceUnder, type Assembly } from "./assembly";
-export { pitchOf, roundTurns, screwN, SPRING_MM, turnsHome, turnsTo, turnsWords, type ForceLaw } from "./turns";
+export {
+  lawOf,
+  pitchOf,
+  roundTurns,
+  screwN,
+  SPRING_MM,
+  turnsHome,
+  turnsTo,
+  turnsWords,
+  wayMm,
+  type ForceLaw,
+  type Pressed,
+} from "./turns";

@@ -1,15 +1,19 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { usualFigures } from "../drawing";
 import { weightsOf } from "./pressure";
 import {
   geometricFractions,
+  lawOf,
   orderLean,
   pitchOf,
   roundTurns,
+  screwN,
   tightenPlan,
   turnsHome,
   turnsTo,
   turnsWords,
+  wayMm,
   type PlateScrew,
 } from "./index";
 
@@ -28,6 +32,31 @@ describe("turns of a screw", () => {
     );
     expect(turnsTo(2, "sprung", "M2")).toBe(turnsHome("sprung", "M2"));
     expect(turnsTo(-1, "sprung", "M2")).toBe(0);
+  });
+  it("go by the law of the screw, and by the machine's own spring", () => {
+    const screw = (sprung: boolean, bottoms: boolean) => ({ sprung, bottoms });
+    expect([screw(true, false), screw(false, false), screw(false, true), screw(true, true)].map(lawOf)).toEqual([
+      "sprung",
+      "fixed",
+      "bottoming",
+      "sprung",
+    ]);
+    const figures = { ...usualFigures, sprungN: 7, fixedN: 25, bottomN: 15 };
+    expect([screw(true, false), screw(false, false), screw(false, true)].map((s) => screwN(s, figures))).toEqual([
+      7, 25, 15,
+    ]);
+    expect([screw(true, false), screw(false, false), screw(false, true)].map((s) => screwN(s))).toEqual([9, 20, 12]);
+    expect([wayMm("sprung"), wayMm("sprung", 2), wayMm("fixed", 2), wayMm("bottoming", 2)]).toEqual([3, 2, 0.12, 0.5]);
+    expect(turnsHome("sprung", "M2", 2)).toBeCloseTo(5, 9);
+    expect(roundTurns({ law: "bottoming", thread: "M2" }, [0.5, 1], 2)).toBe(
+      "about three quarters of a turn more, until its shoulder meets the post, and no further",
+    );
+    expect(roundTurns({ law: "bottoming", thread: "M2" }, [0.5, 1], 1)).toBe(
+      "three quarters of a turn from where its head touches",
+    );
+    expect(roundTurns({ law: "sprung", thread: "M2", springMm: 2 }, [0.2, 1], 1)).toBe(
+      "one turn from where its spring touches",
+    );
   });
   it("are said to the nearest quarter", () => {
     expect([0.05, 0.2, 0.5, 0.76, 1, 1.27, 1.5, 2, 3.75, 7.5, 12].map(turnsWords)).toEqual([

@@ -18,6 +18,8 @@ export interface RunConditions {
   lid: "open" | "closed" | null;
   recipe: string;
   fanPolicy: string;
+  /** Air at the outlets late in the load, °C by the tag of their fin stack: "F1=43.5;F2=39"; "" where not read. */
+  exhaust?: string;
 }
 
 /**

@@ -9,7 +9,7 @@ import { padN, type PadCurve } from "./stiffness";
  * each names the body it is under.
  */
 export interface PlateStack {
-  screws: readonly { id: string; xMm: number; yMm: number; forceN: number; body?: string }[];
+  screws: readonly { id: string; xMm: number; yMm: number; forceN: number; wayMm?: number; body?: string }[];
   chips: readonly { id: string; xMm: number; yMm: number; widthMm: number; heightMm: number; body?: string }[];
   pads: readonly StackPad[];
   paste: Pick<Paste, "yieldPa" | "fillerUm">;
@@ -130,10 +130,12 @@ export function balanceOf(stack: PlateStack): Balance {
 }
 
 /** What a screw gives a plate that lies higher by so much, N, and its growth per mm. */
-const screwNow = ({ forceN }: { forceN: number }, riseMm: number): [number, number] => [
-  forceN * (1 + riseMm / SPRING_MM),
-  forceN / SPRING_MM,
-];
+const screwNow = (s: { forceN: number; wayMm?: number }, riseMm: number): [number, number] => {
+  const perMm = s.forceN / (s.wayMm ?? SPRING_MM);
+  const n = s.forceN + perMm * riseMm;
+  // a screw pulls, it never pushes: where its corner sinks by more than its way it lets go
+  return n > 0 ? [n, perMm] : [0, 1e-3 * perMm];
+};
 
 /** The forces on plates that lie at heights and slopes, and the rest where they cancel. */
 class PlateRest {

@@ -3,9 +3,14 @@ import type { Load, PressPoint } from "./press";
 
 /** Seconds a turn of a screw takes at the bench. */
 export const TURN_S = 1.5;
+/** No screw is stiffer than one whose force builds up over this way, mm: plate and board give. */
+const LEAST_WAY_MM = 1;
+
 export interface PlateScrewForce extends PressPoint {
   /** At rest and home, N. */
   forceN: number;
+  /** Way over which that force builds up, mm; a usual spring's where it is not told. */
+  wayMm?: number;
 }
 
 export interface Pressing {
@@ -35,10 +40,10 @@ export function pressingOf(
     now[k] = (fractions[step.round - 1] ?? 1) * (screws[k]?.forceN ?? 0) * share;
     loads.push({ atS: loads.length * TURN_S, forcesN: [...now], round: step.round, screw: step.screw });
   }
-  const mean = screws.reduce((s, x) => s + x.forceN, 0) / Math.max(1, screws.length);
+  const stiff = screws.reduce((s, x) => s + x.forceN / Math.max(LEAST_WAY_MM, x.wayMm ?? SPRING_MM), 0);
   return {
     points,
-    springNmm: (mean * share) / SPRING_MM,
+    springNmm: (stiff * share) / Math.max(1, screws.length),
     loads: loads.length ? loads : [{ atS: 0, forcesN: screws.map((s) => s.forceN * share) }],
   };
 }

@@ -1,5 +1,5 @@
 import { words } from "../words";
-import { roundTurns, type ForceLaw } from "../fasten";
+import { lawOf, roundTurns } from "../fasten";
 import { coverScrews } from "./opening";
 import { act, type ServiceContext, type Step } from "./step";
 import { fanPlugsOf, pastedChips, screwMarkOf, tightenOrder } from "./stripping";
@@ -111,9 +111,11 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
 }
 
 /** How a screw of the drawing presses, and by which thread it is turned. */
-const screwLaw = (ctx: ServiceContext, id: string): { law: ForceLaw; thread: string } => {
-  const s = ctx.map?.part(id);
-  return s?.kind === "screw" ? { law: s.sprung ? "sprung" : "fixed", thread: s.thread } : { law: "sprung", thread: "" };
+const screwLaw = ({ map }: ServiceContext, id: string): Parameters<typeof roundTurns>[0] => {
+  const s = map?.part(id);
+  return s?.kind === "screw"
+    ? { law: lawOf(s), thread: s.thread, ...(map ? { springMm: map.layout.figures.springMm } : {}) }
+    : { law: "sprung", thread: "" };
 };
 
 /** Everything back in its order: heatsink, plugs, seals, battery plug last, cover, screws by length, first start. */

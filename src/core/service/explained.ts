@@ -8,8 +8,8 @@ import { pastedChips } from "./stripping";
 export type Span = readonly [low: number, high: number];
 
 /**
- * How much of the air path above usual the lint that was seen explains, by the blowers' lines and the fins as drawn; null
- * while a stack is not graded, or the usual is not known.
+ * How much of the air path above usual the lint that was seen explains, by the blowers' lines and the fins as drawn;
+ * null while a stack is not graded, or the usual is not known.
  */
 export function airExplained(ctx: ServiceContext, usualKW: number): Span | null {
   const fins = ctx.map?.ofKind("fins") ?? [];
@@ -31,6 +31,14 @@ export function closedInlets(ctx: ServiceContext): Map<string, number> {
       return s ? [[f.id, (s.closed[0] + s.closed[1]) / 2] as const] : [];
     }),
   );
+}
+
+/** What is known of the inlets in a run: as graded before, open after where they were cleaned. */
+export function closedIn(ctx: ServiceContext, run: "before" | "after"): Map<string, number> {
+  const found = closedInlets(ctx);
+  if (run === "after")
+    for (const f of ctx.map?.ofKind("fins") ?? []) if (ctx.journal.isDone(`clean:${f.id}`)) found.set(f.id, 0);
+  return found;
 }
 
 /** How far a stack seen to be open, or cleaned, may still be off, as the sigma of a logarithm. */

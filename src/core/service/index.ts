@@ -43,7 +43,7 @@ export {
   type Consumable,
   type Uses,
 } from "./cleaning";
-export { closedInlets, contactGrowth, seenAir, type Span } from "./explained";
+export { closedIn, closedInlets, contactGrowth, seenAir, type Span } from "./explained";
 export { agreementOf, type Agreement, type Predicted, type PredictedPath } from "./agreement";
 export { adapterWords, foundIn, warrantyDays, type Found } from "./found";
 export { forecastOf, outcomesOf, weighed, type Forecast, type Outcome, type Win } from "./forecast";

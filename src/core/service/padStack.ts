@@ -1,4 +1,4 @@
-import { faceUnder, screwN, structuresOf, type Body, type Structure } from "../fasten";
+import { faceUnder, lawOf, screwN, structuresOf, wayMm, type Body, type Structure } from "../fasten";
 import { isPasted, type CoolingMap, type Pad, type Spread } from "../drawing";
 import type { PadCurve, PlateStack, StackPad } from "../pads";
 import type { Paste } from "../paste";
@@ -94,10 +94,20 @@ export function stackOf(
       },
     ];
   });
+  const { figures } = map.layout;
   const plates = structure?.spreads.filter((s) => isBody(s.id)) ?? [];
   return {
     screws: plates.flatMap((p) =>
-      map.screwsOf(p).map((s) => ({ id: s.id, xMm: s.xMm, yMm: s.yMm, forceN: screwN(s.sprung), body: p.id })),
+      map
+        .screwsOf(p)
+        .map((s) => ({
+          id: s.id,
+          xMm: s.xMm,
+          yMm: s.yMm,
+          forceN: screwN(s, figures),
+          wayMm: wayMm(lawOf(s), figures.springMm),
+          body: p.id,
+        })),
     ),
     chips: plates.flatMap((p) =>
       map

@@ -1,8 +1,8 @@
 import { words } from "../words";
-import { assembliesOf, screwN } from "../fasten";
+import { assembliesOf, lawOf, screwN, wayMm } from "../fasten";
 import { gapFromHeights, gapOfText, measuredGap, unmeasuredGap, type Gap, type GapBy, type Piece } from "../pads";
 import { pressingOf, stepsInOrder, type PastedFace, type Pressing } from "../paste";
-import { isPasted, type Chip, type Pad, type Screw } from "../drawing";
+import { isPasted, usualFigures, type Chip, type Pad, type Screw } from "../drawing";
 import { act, type ServiceContext, type Step } from "./step";
 import { padOn, pastedChips, tightenOrder } from "./stripping";
 import { byRows, chipWord } from "./words";
@@ -72,6 +72,8 @@ const dieOf = (c: Chip): { w: number; h: number } => {
   return Math.abs(c.turnDeg % 180) === 90 ? { w: h, h: w } : { w, h };
 };
 
+const figuresOf = ({ map }: ServiceContext) => map?.layout.figures ?? usualFigures;
+
 /** Screws of the plate over a chip; of the whole assembly where the plate has fewer than three of its own. */
 function screwsOver(ctx: ServiceContext, chip: Chip): Screw[] {
   const own = ctx.map?.spreadsOf(chip).flatMap((p) => ctx.map?.screwsOf(p) ?? []) ?? [];
@@ -98,7 +100,7 @@ function forceShare(ctx: ServiceContext, chip: Chip): number {
 /** A chip's face, the force that comes to it, and its watts: measured ones where the run before has some. */
 export function faceOf(ctx: ServiceContext, chip: Chip, measuredW = 0): PastedFace {
   const { w, h } = dieOf(chip);
-  const forceN = screwsOver(ctx, chip).reduce((s, x) => s + screwN(x.sprung), 0) * forceShare(ctx, chip);
+  const forceN = screwsOver(ctx, chip).reduce((s, x) => s + screwN(x, figuresOf(ctx)), 0) * forceShare(ctx, chip);
   return { widthMm: w, heightMm: h, forceN: forceN || 30, powerW: measuredW || chip.powerW || 15 };
 }
 
@@ -109,11 +111,14 @@ export type TightenTrial = "planned" | "one-side";
 export function pressingOver(ctx: ServiceContext, chip: Chip, how: TightenTrial): Pressing {
   const screws = screwsOver(ctx, chip);
   const share = forceShare(ctx, chip);
-  const forces = (screws.length ? screws : [{ id: "hand", xMm: chip.xMm, yMm: chip.yMm, sprung: false }]).map((s) => ({
+  const hand = { id: "hand", xMm: chip.xMm, yMm: chip.yMm, sprung: false, bottoms: false };
+  const figures = figuresOf(ctx);
+  const forces = (screws.length ? screws : [hand]).map((s) => ({
     id: s.id,
     xMm: s.xMm,
     yMm: s.yMm,
-    forceN: screwN(s.sprung),
+    forceN: screwN(s, figures),
+    wayMm: wayMm(lawOf(s), figures.springMm),
   }));
   // a plate over several chips is drawn in onto the one at hand, so that its lean is that of the whole
   const shrunk =

@@ -8,6 +8,7 @@ import { intake, newJob } from "../machines";
 import { newLot } from "../materials";
 import { keepEntries } from "../service";
 import { benchView } from "./bench";
+import { forecastsView } from "./forecasts";
 import { jobView } from "./job";
 import { library } from "./layout";
 import { knownModels, machineView } from "./machine";
@@ -90,6 +91,7 @@ const VIEWS: Record<string, () => Promise<unknown>> = {
   shelf: () => stockView(null),
   "shelf of a job": () => stockView(1),
   intake: knownModels,
+  forecasts: forecastsView,
 };
 
 describe("questions to the database per view", () => {
@@ -104,7 +106,8 @@ describe("questions to the database per view", () => {
     expect(Object.fromEntries(many)).toMatchInlineSnapshot(`
       {
         "bench": 15,
-        "handwork": 10,
+        "forecasts": 2,
+        "handwork": 11,
         "intake": 1,
         "job": 7,
         "layouts": 5,

@@ -3,18 +3,20 @@ import { words } from "@/core/words";
 import { Tab, TabGroup, TabList } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { type ChipVerdict, type Verdict } from "@/core/judge";
+import { type ChipVerdict, type RunConditions, type Verdict } from "@/core/judge";
 import { CoolingMap, type Layout } from "@/core/drawing";
 import {
   type ChipEstimateKW,
   estimatedKW,
+  exhaustRises,
   heatPicture,
+  heatRemarks,
   heatSentence,
   placeWords,
   type HeatPicture,
   type MeasuredChip,
 } from "@/core/cooling";
-import { contextOf, seenAir, type ServiceFacts } from "@/core/service";
+import { closedIn, contextOf, seenAir, type ServiceFacts } from "@/core/service";
 import { LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { useSize } from "@/ui/controls/size";
@@ -48,17 +50,22 @@ interface Props {
   verdict: Verdict;
   /** What the journal tells of the inlets. */
   service: ServiceFacts;
+  /** How both runs were done: with the air at the outlets, where it was read. */
+  conditions: Record<"before" | "after", RunConditions | null>;
 }
 
 /** The heat lens: where the watts go, before and after, on the parts themselves, with the ladder beside. */
-export function HeatScreen({ jobId, layout, verdict: v, service }: Props) {
+export function HeatScreen({ jobId, layout, verdict: v, service, conditions }: Props) {
   const router = useRouter();
   const map = useMemo(() => new CoolingMap(layout), [layout]);
   const { before, after } = useMemo(() => {
     const ctx = contextOf(service, map);
-    const of = (run: "before" | "after") => heatPicture(map, measured(v, run), seenAir(ctx, run));
+    const of = (run: "before" | "after") => {
+      const rises = conditions[run] ? exhaustRises(map, conditions[run], closedIn(ctx, run)) : undefined;
+      return heatPicture(map, measured(v, run), seenAir(ctx, run), rises);
+    };
     return { before: of("before"), after: of("after") };
-  }, [map, v, service]);
+  }, [map, v, service, conditions]);
   const estimates = useMemo(() => estimatedKW(map), [map]);
   const [picked, setPicked] = useState(() =>
     Math.max(
@@ -138,6 +145,11 @@ function HeatWords({ map, before, after, shown, v }: HeatWordsProps) {
         <MapWords words={heatSentence(map, before, after)} />
       </h1>
       {shown ? <Bars map={map} before={before} after={after} /> : null}
+      {[...heatRemarks(map, before, "before"), ...heatRemarks(map, after, "after")].map((say) => (
+        <p key={say} className="caution-band mt-2 px-3 py-1.5 text-body leading-5.5">
+          {say}
+        </p>
+      ))}
       <p className="mt-2 text-body text-ink-2">
         At{" "}
         {v.chips
@@ -150,8 +162,9 @@ function HeatWords({ map, before, after, shown, v }: HeatWordsProps) {
         {v.matched.fanRpm ? `, ${words.rpm(v.matched.fanRpm)}` : ""}, room {v.matched.roomC}
         {"\u00a0"}°C.
         {shown
-          ? " Modelled from the drawing and the two runs, " +
-            `±${words.watts(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}.`
+          ? ` Modelled from the drawing${
+              before?.exhausts.length || after?.exhausts.length ? ", the air at the outlets" : ""
+            } and the two runs, ` + `±${words.watts(1.645 * Math.max(before?.sigmaW ?? 0, after?.sigmaW ?? 0))}.`
           : ""}
       </p>
     </div>

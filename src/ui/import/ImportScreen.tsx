@@ -36,6 +36,8 @@ interface Props {
   /** Conditions to begin with: those of the run before for the run after. */
   start: RunConditions | null;
   other: (OtherRun & { conditions: RunConditions; curves: RunCurves; phases: Phases | null }) | null;
+  /** Tags of the fin stacks whose outlets are drawn. */
+  outlets: readonly string[];
 }
 
 /** What the server says of a run it stored: the verdict of the pair, or that the run after stands alone. */
@@ -46,7 +48,7 @@ interface Stored {
 }
 
 /** A log being read: its columns as wires, its phases on the curve, its conditions; stored only when said so. */
-export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: Props) {
+export function ImportScreen({ jobId, kind, limitC, remembered, start, other, outlets }: Props) {
   const { read, doubt, sending, store, abort, log, open, shownPhases, setPhases, draft, setDraft, problem } = useImport(
     { remembered, start, kind, other, jobId },
   );
@@ -118,6 +120,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other }: 
             before={kind === "after" ? (other?.conditions ?? null) : null}
             logged={logged}
             errors={problem?.fields ?? {}}
+            outlets={outlets}
           />
         </div>
         <StoreBar doubt={doubt} problem={problem} store={store} summary={summary} other={other} />
@@ -196,7 +199,7 @@ function useImport({ remembered, start, kind, other, jobId }: UseImportGiven) {
   const log = useLog(remembered);
   const [draft, setDraft] = useState<ConditionsDraft>(() => ({
     ...draftOf(start),
-    ...(kind === "after" && start ? { roomStartC: "", roomEndC: "" } : {}),
+    ...(kind === "after" && start ? { roomStartC: "", roomEndC: "", exhaust: "" } : {}),
   }));
   const [phases, setPhases] = useState<Phases | null>(null);
   const [sending, setSending] = useState<number | null>(null);

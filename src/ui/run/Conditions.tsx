@@ -1,6 +1,7 @@
 "use client";
 import { Pick } from "@/ui/controls/Pick";
-import { useId } from "react";
+import { useId, useState } from "react";
+import { exhaustOf, exhaustText } from "@/core/cooling";
 import { useWorkshop } from "@/ui/controls/workshop";
 import { words } from "@/core/words";
 import { type SettingDifference, settingDifferences, type RunConditions } from "@/core/judge";
@@ -22,6 +23,7 @@ export const draftOf = (c: RunConditions | null): ConditionsDraft => ({
   lid: c?.lid ?? "",
   recipe: c?.recipe ?? "",
   fanPolicy: c?.fanPolicy ?? "",
+  exhaust: c?.exhaust ?? "",
 });
 
 const text = (v: number | null | undefined): string => (v === null || v === undefined ? "" : String(v));
@@ -93,10 +95,12 @@ interface Props {
   before: RunConditions | null;
   logged: { power: boolean; fan: boolean; room: boolean };
   errors: Record<string, string>;
+  /** Tags of the fin stacks whose outlets the drawing knows: their air may be read, and is never asked for twice. */
+  outlets?: readonly string[];
 }
 
 /** Settings a run cannot be compared without; those of the run before stand beside, differences are pointed out. */
-export function Conditions({ draft, onChange, before, logged, errors }: Props) {
+export function Conditions({ draft, onChange, before, logged, errors, outlets = [] }: Props) {
   const id = useId();
   const differences = before ? settingDifferences(before, conditionsOf(draft), logged) : [];
   const noRoom = !logged.room && num(draft.roomStartC) === null && num(draft.roomEndC) === null;
@@ -129,8 +133,67 @@ export function Conditions({ draft, onChange, before, logged, errors }: Props) {
         {ROOM.map(row)}
         <ThermometerRow before={before} draft={draft} onChange={onChange} fieldId={`${id}-thermometer`} />
         {ROWS.map(row)}
+        {outlets.length ? (
+          <Outlets
+            tags={outlets}
+            text={draft.exhaust}
+            error={errors["conditions.exhaust"] ?? errors.exhaust}
+            onChange={(exhaust) => onChange({ ...draft, exhaust })}
+          />
+        ) : null}
       </div>
     </section>
+  );
+}
+
+interface OutletsProps {
+  tags: readonly string[];
+  text: string;
+  error: string | undefined;
+  onChange: (text: string) => void;
+}
+
+/** Air at each outlet late in the load, where somebody held a thermometer to it. */
+function Outlets({ tags, text: kept, error, onChange }: OutletsProps) {
+  // as typed: what is no number yet stays in its field, and only numbers are kept
+  const [typed, setTyped] = useState<ReadonlyMap<string, string>>(
+    () => new Map([...exhaustOf(kept)].map(([tag, C]) => [tag, String(C)])),
+  );
+  const change = (tag: string, value: string) => {
+    const next = new Map(typed).set(tag, value);
+    setTyped(next);
+    onChange(exhaustText(new Map([...next].flatMap(([t, v]) => (num(v) === null ? [] : [[t, num(v) ?? 0] as const])))));
+  };
+  return (
+    <fieldset className="border-b border-line-2 py-1.5">
+      <legend className="contents">
+        <span className="block text-body">Air at the outlets, late in the load</span>
+      </legend>
+      <div className="mt-1 flex flex-wrap gap-x-3 gap-y-1">
+        {tags.map((tag) => (
+          <label key={tag} className="flex items-center gap-1.5 text-body">
+            {tag}
+            <input
+              value={typed.get(tag) ?? ""}
+              inputMode="decimal"
+              aria-label={`Air at the outlet of ${tag}, °C`}
+              onChange={(e) => change(tag, e.target.value)}
+              className="field num min-h-9.5! w-17 px-2! py-1! text-body! font-strong"
+            />
+          </label>
+        ))}
+        <span className="num self-center text-note">°C</span>
+      </div>
+      {error ? (
+        <p role="alert" className="caution-band mt-1 px-2 text-note">
+          {error}
+        </p>
+      ) : (
+        <p className="pt-0.5 text-note leading-4.5 text-ink-2">
+          If you have a thermometer at hand: it tells how the heat parts among the stacks.
+        </p>
+      )}
+    </fieldset>
   );
 }
 

@@ -33,6 +33,8 @@ interface Props {
   limitC: number | null;
   other: { curves: RunCurves; phases: Phases | null; conditions: RunConditions } | null;
   closed: boolean;
+  /** Tags of the fin stacks whose outlets are drawn. */
+  outlets: readonly string[];
   /** A run after of a machine that could not run before: it is judged alone. */
   alone: boolean;
   /** What the run before says alone. */
@@ -93,6 +95,7 @@ export function RunScreen(p: Props) {
             before={p.kind === "after" ? (p.other?.conditions ?? null) : null}
             logged={logged}
             errors={problem?.fields ?? {}}
+            outlets={p.outlets}
           />
         </div>
         <RunFoot work={work} p={p} />

@@ -28,6 +28,7 @@ const before: RunConditions = {
   lid: "open",
   recipe: "All cores, 15 min",
   fanPolicy: "Automatic",
+  exhaust: "F1=43.5",
 };
 
 function Settings({ start, against }: { start: RunConditions | null; against: RunConditions | null }) {
@@ -66,6 +67,36 @@ describe("conditions of a run", () => {
     );
     expect(screen.queryByText("undefined")).toBeNull();
     expect(screen.getAllByText("—").length).toBeGreaterThan(0);
+  });
+
+  it("air at the outlets is asked for where they are drawn, and kept by their tags once it is a number", async () => {
+    function Read() {
+      const [draft, setDraft] = useState<ConditionsDraft>(() => draftOf(before));
+      return (
+        <>
+          <Conditions
+            draft={draft}
+            onChange={setDraft}
+            before={null}
+            logged={{ power: true, fan: true, room: false }}
+            errors={{}}
+            outlets={["F1", "F2"]}
+          />
+          <output>{JSON.stringify(conditionsOf(draft))}</output>
+        </>
+      );
+    }
+    render(<Read />);
+    const field = (tag: string) => screen.getByLabelText(`Air at the outlet of ${tag}, °C`);
+    expect((field("F1") as HTMLInputElement).value).toBe("43.5");
+    await userEvent.type(field("F2"), "38,");
+    expect(kept().exhaust).toBe("F1=43.5;F2=38");
+    await userEvent.type(field("F2"), "5");
+    expect(kept().exhaust).toBe("F1=43.5;F2=38.5");
+    await userEvent.clear(field("F1"));
+    await userEvent.type(field("F1"), "hot");
+    expect(kept().exhaust).toBe("F2=38.5");
+    expect((field("F1") as HTMLInputElement).value).toBe("hot");
   });
 
   it("take a decimal comma, and keep out what is no number", () => {

@@ -1,4 +1,5 @@
 import { notFound } from "next/navigation";
+import { outletsOf } from "@/core/cooling";
 import { batterySwollen, contextOf, fansUnconfirmed } from "@/core/service";
 import { type JobView, jobView } from "@/server/views/job";
 import { runStage, type RunStageView } from "@/server/views/stage";
@@ -46,6 +47,7 @@ interface StageBodyProps {
 function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBodyProps) {
   const { other } = stage;
   const ctx = contextOf(view.service);
+  const outlets = ctx.map ? outletsOf(ctx.map) : [];
   const fansOut = kind === "after" && !stage.run ? fansUnconfirmed(ctx) : [];
   const importing = !stage.run || !stage.curves || replace;
   return (
@@ -71,6 +73,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBo
           kind={kind}
           limitC={view.machine.limitC}
           remembered={stage.remembered}
+          outlets={outlets}
           start={stage.run?.conditions ?? (kind === "after" ? (other?.record.conditions ?? null) : null)}
           other={
             other
@@ -104,6 +107,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBo
             other ? { curves: other.curves, phases: other.record.phases, conditions: other.record.conditions } : null
           }
           closed={view.job.closedAt !== null}
+          outlets={outlets}
           alone={kind === "after" && !other && view.at === "verdict"}
           triage={triage ? { headline: triage.headline, summary: triage.summary } : null}
         />

@@ -13,6 +13,7 @@ import {
   type Part,
   type PathPart,
   type BoxPart,
+  type Figures,
 } from "@/core/drawing";
 import { withPoint } from "@/core/edit";
 import { Button } from "@/ui/controls/Button";
@@ -454,6 +455,18 @@ function Several({ map, layout, selected, onChange }: Props) {
   );
 }
 
+/** Figures of the estimates a machine can set: name, unit, bounds and step. */
+const FIGURES: readonly (readonly [keyof Figures, string, string, min: number, max: number, step?: number])[] = [
+  ["pipe6W", "Pipe of 6 mm", "W", 1, 200, 1],
+  ["perBend", "Lost per right angle", "", 0, 0.5, 0.01],
+  ["pasteWmK", "Paste", "W/mK", 0.1, 100],
+  ["padWmK", "Pads", "W/mK", 0.1, 50],
+  ["sprungN", "Sprung screw", "N", 0.5, 200, 1],
+  ["fixedN", "Plain screw", "N", 0.5, 200, 1],
+  ["bottomN", "One that bottoms", "N", 0.5, 200, 1],
+  ["springMm", "Way of a spring", "mm", 0.2, 20],
+];
+
 function BaseFields({ layout, onChange }: { layout: Layout; onChange: Props["onChange"] }) {
   const { base, figures } = layout;
   const setBase = (more: Partial<Layout["base"]>) =>
@@ -495,39 +508,18 @@ function BaseFields({ layout, onChange }: { layout: Layout; onChange: Props["onC
       <details>
         <summary className="min-h-11 cursor-pointer py-2.5 text-body font-strong">Figures of the estimates</summary>
         <div className="grid grid-cols-2 gap-2">
-          <NumberField
-            label="Pipe of 6 mm"
-            unit="W"
-            value={figures.pipe6W}
-            min={1}
-            max={200}
-            step={1}
-            onChange={(pipe6W) => setFigure({ pipe6W })}
-          />
-          <NumberField
-            label="Lost per right angle"
-            value={figures.perBend}
-            min={0}
-            max={0.5}
-            step={0.01}
-            onChange={(perBend) => setFigure({ perBend })}
-          />
-          <NumberField
-            label="Paste"
-            unit="W/mK"
-            value={figures.pasteWmK}
-            min={0.1}
-            max={100}
-            onChange={(pasteWmK) => setFigure({ pasteWmK })}
-          />
-          <NumberField
-            label="Pads"
-            unit="W/mK"
-            value={figures.padWmK}
-            min={0.1}
-            max={50}
-            onChange={(padWmK) => setFigure({ padWmK })}
-          />
+          {FIGURES.map(([key, label, unit, min, max, step]) => (
+            <NumberField
+              key={key}
+              label={label}
+              {...(unit ? { unit } : {})}
+              value={figures[key]}
+              min={min}
+              max={max}
+              {...(step ? { step } : {})}
+              onChange={(v) => setFigure({ [key]: v })}
+            />
+          ))}
         </div>
       </details>
     </div>

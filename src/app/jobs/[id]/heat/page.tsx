@@ -17,7 +17,13 @@ export default async function HeatPage({ params }: { params: Promise<{ id: strin
   if (!revision || !view.verdict) redirect(stagePath(view.job.id, revision ? "verdict" : "map"));
   return (
     <JobFrame view={view} shown="verdict">
-      <HeatScreen jobId={view.job.id} layout={revision.document} verdict={view.verdict.result} service={view.service} />
+      <HeatScreen
+        jobId={view.job.id}
+        layout={revision.document}
+        verdict={view.verdict.result}
+        service={view.service}
+        conditions={{ before: view.runs.before?.conditions ?? null, after: view.runs.after?.conditions ?? null }}
+      />
     </JobFrame>
   );
 }
