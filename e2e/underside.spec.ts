@@ -413,3 +413,21 @@ test("photos are pinned to the drawing, compared, removed and brought back", asy
     .setInputFiles({ name: "notes.txt", mimeType: "text/plain", buffer: Buffer.from("no photo") });
   await expect(page.getByRole("main").getByRole("alert")).toContainText("not a photo that can be read");
 });
+
+test("a drawing begins on the likest sheet, told in two taps", async ({ page }) => {
+  await takeIn(page, "Likest", "Novel 15", "");
+  await page.goto(`${new URL(page.url()).pathname.replace(/\/before$/, "")}/map`);
+  const choices = page.getByRole("radiogroup", { name: "What to begin on" });
+  await expect(choices.getByRole("radio")).toHaveCount(5);
+  await expect(choices.getByRole("radio", { checked: true })).toHaveAccessibleName(/^Empty base/);
+  await page.getByRole("group", { name: "Blowers" }).getByRole("button", { name: "2" }).click();
+  await page.getByRole("group", { name: "Chips under paste" }).getByRole("button", { name: "2" }).click();
+  // this workshop's own come first, the nearest in size before the others
+  await expect(choices.getByRole("radio").first()).toHaveAccessibleName(/^Like Tessaly K15/);
+  await accessible(page);
+  await page.keyboard.press("3");
+  await expect(choices.getByRole("radio", { checked: true })).toHaveAccessibleName(/^Two blowers, two chips/);
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("edit-sheet")).toBeVisible();
+  await expect(page.getByText(/^Two blowers|2 blowers|two blowers/).first()).toBeVisible();
+});

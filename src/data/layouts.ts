@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { filled, type Layout } from "../core/drawing";
+import { filled, isPasted, type Layout } from "../core/drawing";
 
 /** The drawings of one model and variant. */
 export interface LayoutRecord {
@@ -176,6 +176,8 @@ const drawn = (document: Layout) => ({
   width_mm: document.base.widthMm,
   depth_mm: document.base.depthMm,
   parts: document.parts.length,
+  blowers: document.parts.filter((p) => p.kind === "blower").length,
+  pasted: document.parts.filter((p) => p.kind === "chip" && isPasted(p)).length,
 });
 
 /** Saves an open revision if nobody saved it since `expects`; false when somebody did, or when it is kept. */
@@ -209,4 +211,33 @@ export async function giveRevision(db: Knex, jobId: number, revisionId: number):
 export async function lastKept(db: Knex, model: string, variant: string): Promise<RevisionRecord | null> {
   const layout = await layoutFor(db, model, variant);
   return layout && newestKept(db, layout.id);
+}
+
+/** What a machine is told alike by. */
+export interface Alike {
+  blowers: number;
+  /** Chips under paste. */
+  chips: number;
+  widthMm: number;
+  depthMm: number;
+}
+
+/** The newest kept drawings with as many blowers and chips, those nearest in size first. */
+export async function alikeLayouts(
+  db: Knex,
+  { blowers, chips, widthMm, depthMm }: Alike,
+  most: number,
+): Promise<(RevisionRecord & Pick<LayoutRecord, "model" | "variant">)[]> {
+  const rows = await db<RevisionRow>("layout_revisions as r")
+    .join("layouts", "layouts.id", "r.layout_id")
+    .whereNotNull("r.kept_at")
+    .where({ "r.blowers": blowers, "r.pasted": chips })
+    .whereRaw(
+      `r.number = (SELECT max(o.number) FROM layout_revisions AS o
+                   WHERE o.layout_id = r.layout_id AND o.kept_at IS NOT NULL)`,
+    )
+    .orderByRaw("abs(r.width_mm - ?) + abs(r.depth_mm - ?), r.id", [widthMm, depthMm])
+    .limit(most)
+    .select<(RevisionRow & { model: string; variant: string })[]>("r.*", "layouts.model", "layouts.variant");
+  return rows.map((r) => ({ ...revisionRow(r), model: r.model, variant: r.variant }));
 }

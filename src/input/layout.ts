@@ -1,12 +1,23 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
 import { IsIn, IsInt, IsObject, IsOptional, IsString, MaxLength, Min } from "class-validator";
+import { ARRANGEMENTS, type ArrangementName } from "../core/drawing";
 import { trimmed } from "./transforms";
 
 /** How a job comes to its drawing: the last one of its model, an empty sheet, or a revision of its own to draw on. */
 export class StartLayoutInput {
-  @IsIn(["last", "empty", "edit"], { message: "Say what to start from." })
-  from!: "last" | "empty" | "edit";
+  @IsIn(["last", "empty", "edit", "arrangement", "like"], { message: "Say what to start from." })
+  from!: "last" | "empty" | "edit" | "arrangement" | "like";
+
+  /** Which typical arrangement. */
+  @IsOptional()
+  @IsIn(ARRANGEMENTS.map(([name]) => name), { message: "There is no such arrangement." })
+  arrangement: ArrangementName | null = null;
+
+  /** The kept revision of another model that this one is like. */
+  @IsOptional()
+  @IsInt({ message: "Say which layout it is like." })
+  like: number | null = null;
 }
 
 /** A save of an open revision. The document itself is checked by the layout reader. */

@@ -16,7 +16,7 @@ import { forkLayout, importLayout, keepLayout, saveLayout, setLayoutAside, start
 import { intake, newJob } from "./machines";
 import { jobPhotos, photoBytes, storePhoto, updatePhoto } from "./photos";
 import { jobView } from "./views/job";
-import { layoutStage, library } from "./views/layout";
+import { alikeView, layoutStage, library } from "./views/layout";
 
 let folder: string;
 beforeAll(() => {
@@ -88,6 +88,51 @@ describe("a job's drawing", () => {
     const shown = await drawingsOfMachines(await database(), [first.machineId, other.machineId]);
     expect([shown.get(other.machineId)?.revisionId, shown.get(first.machineId)?.revisionId]).toEqual([edit, id]);
     expect(shown.get(first.machineId)).toMatchObject({ widthMm: 356, depthMm: 246, number: 1 });
+  });
+
+  it("begins on a typical arrangement, or on the kept drawing of one it is like, under its own name", async () => {
+    const { jobId } = await opened("Start 15", "plain");
+    await started(jobId, "empty");
+    const typical = (await opened("Start 16")).jobId;
+    value(await startLayout(typical, { from: "arrangement", arrangement: "two-blowers" }));
+    expect((await stage(typical)).revision?.document).toMatchObject({ model: "Start 16", base: { widthMm: 356 } });
+    expect((await stage(typical)).revision?.document.parts.filter((p) => p.kind === "blower")).toHaveLength(2);
+    // what is not kept yet is nobody's to be like
+    const open = (await stage(typical)).revision?.id ?? 0;
+    const third = (await opened("Start 17")).jobId;
+    const refused = await startLayout(third, { from: "like", like: open });
+    expect(refused.ok ? "" : refused.problem.code).toBe("layout-not-found");
+    value(await keepLayout(open, { note: "" }));
+    value(await startLayout(third, { from: "like", like: open }));
+    expect((await stage(third)).revision?.document).toMatchObject({ model: "Start 17", variant: "" });
+    expect((await stage(third)).revision?.document.parts).toHaveLength(
+      (await stage(typical)).revision?.document.parts.length ?? 0,
+    );
+    for (const body of [{ from: "arrangement", arrangement: "three" }, { from: "guess" }, { from: "like", like: "x" }])
+      expect((await startLayout(third, body)).ok).toBe(false);
+    const none = await startLayout((await opened("Start 18")).jobId, { from: "arrangement" });
+    expect(none.ok ? "" : none.problem.code).toBe("layout-not-found");
+  });
+
+  it("is told alike by blowers, chips and size, of each model its newest kept one", async () => {
+    const { jobId } = await opened("Alike 15");
+    const view = await jobView(jobId);
+    if (!view) throw new Error("no job");
+    const kept = async (model: string, name: string, widthMm: number) => {
+      const own = (await opened(model)).jobId;
+      const id = value(await startLayout(own, { from: "arrangement", arrangement: name })).revisionId;
+      const now = (await stage(own)).revision?.document as Layout;
+      value(await saveLayout(id, { expects: 1, document: { ...now, base: { ...now.base, widthMm } } }));
+      value(await keepLayout(id, { note: "" }));
+    };
+    await kept("Far one", "one-blower", 400);
+    await kept("Near one", "one-blower", 350);
+    await kept("Other", "still", 356);
+    const alike = (blowers: number, chips: number) => alikeView(view, { blowers, chips });
+    expect((await alike(1, 1)).map((a) => a.name)).toEqual(["Near one", "Far one"]);
+    expect((await alike(0, 1)).map((a) => a.name)).toEqual(["Other"]);
+    expect(await alike(0, 2)).toEqual([]);
+    expect((await alike(2, 2)).length).toBeLessThanOrEqual(4);
   });
 
   it("drawn in two tabs keeps both, and says what differs", async () => {

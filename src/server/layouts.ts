@@ -1,5 +1,7 @@
 import { changesBetween } from "../core/edit";
-import { emptyLayout, type Layout } from "../core/drawing";
+import type { Knex } from "knex";
+import type { Machine } from "../core/job";
+import { arrangedLayout, emptyLayout, type Layout } from "../core/drawing";
 import { layoutFrom, MOST_PARTS, parseLayout, readSvg } from "../core/codec";
 import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
@@ -14,6 +16,7 @@ import {
   revisionOfJob,
   saveRevision,
   giveRevision,
+  type RevisionRecord,
 } from "../data/layouts";
 import { findMachine } from "../data/machines";
 import { check } from "../input/check";
@@ -50,9 +53,8 @@ export async function startLayout(jobId: number, body: unknown): Promise<Result<
     }
     const layoutId =
       layout?.id ?? (await addLayout(tx, { model: machine.model, variant: machine.variant, forkedFrom: null }, now));
-    const [w, d] = BASES[machine.form] ?? [356, 246];
-    const document =
-      checked.value.from === "edit" && last ? last.document : emptyLayout(machine.model, machine.variant, w, d);
+    const document = await startOf(tx, checked.value, machine, last);
+    if (!document) return bad(serverProblem.noLayout());
     const revisionId = await addRevision(
       tx,
       { layoutId, basedOn: checked.value.from === "edit" ? (last?.id ?? null) : null, document },
@@ -62,6 +64,26 @@ export async function startLayout(jobId: number, body: unknown): Promise<Result<
     return ok({ revisionId });
   });
 }
+
+/** The sheet a drawing begins on: the last one, an arrangement, one it is like, or an empty base; null for none. */
+async function startOf(
+  tx: Knex,
+  { from, arrangement, like }: StartLayoutInput,
+  { model, variant, form }: Pick<Machine, "model" | "variant" | "form">,
+  last: RevisionRecord | null,
+): Promise<Layout | null> {
+  const [w, d] = baseOf(form);
+  if (from === "edit" && last) return last.document;
+  if (from === "arrangement") return arrangement && arrangedLayout(arrangement, model, variant, w, d);
+  if (from === "like") {
+    const other = like === null ? null : await findRevision(tx, like);
+    return other?.keptAt ? { ...other.document, model, variant } : null;
+  }
+  return emptyLayout(model, variant, w, d);
+}
+
+/** Size of a base of a form, mm. */
+export const baseOf = (form: string): [number, number] => BASES[form] ?? [356, 246];
 
 export type SaveOutcome =
   { saved: true; version: number } | { saved: false; theirs: { version: number; document: Layout; changes: string[] } };

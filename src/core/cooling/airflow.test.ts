@@ -8,7 +8,7 @@ import { airGrown, airOf, slowerWhenClean, stillFinsWK } from "./airflow";
 
 /** The same drawing with every stack, or every blower, changed. */
 const changed = (layout: Layout, kind: "fins" | "blower", more: object) =>
-  new CoolingMap({ ...layout, parts: layout.parts.map((p) => (p.kind === kind ? ({ ...p, ...more } as Part) : p)) });
+  new CoolingMap({ ...layout, parts: layout.parts.map((p) => (p.kind === kind ? { ...p, ...more } : p)) });
 const total = (map: CoolingMap, share = 0.85, closed = new Map<string, number>()) =>
   [...airOf(map, share, closed).values()].reduce((s, a) => s + a.WK, 0);
 const w14 = new CoolingMap(wrenfell14Layout());

@@ -15,6 +15,7 @@ export {
   type Layer,
 } from "./kinds";
 export * from "./geometry";
+export { arrangedLayout, ARRANGEMENTS, type ArrangementName } from "./arrangements";
 export { drawOrder } from "./order";
 export { dieRing, isPasted, kindFor, type Link, type LinkKind } from "./links";
 export { CoolingMap, spreadAt } from "./map";

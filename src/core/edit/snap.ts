@@ -24,8 +24,16 @@ export interface SnapLines {
  */
 export function snapLines(layout: Layout, moving: ReadonlySet<string>): SnapLines {
   const { widthMm: w, depthMm: d } = layout.base;
-  const x: Line[] = [{ at: w / 2, word: "middle of the base" }];
-  const y: Line[] = [{ at: d / 2, word: "middle of the base" }];
+  const x: Line[] = [
+    { at: w / 2, word: "middle of the base" },
+    { at: 0, word: "left rim" },
+    { at: w, word: "right rim" },
+  ];
+  const y: Line[] = [
+    { at: d / 2, word: "middle of the base" },
+    { at: 0, word: "rear rim" },
+    { at: d, word: "front rim" },
+  ];
   for (const p of layout.parts) {
     if (moving.has(p.id) || p.kind === "board" || p.kind === "sketch" || p.kind === "note") continue;
     const name = p.tag || (p.kind === "chip" ? p.role : p.kind);

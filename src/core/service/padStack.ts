@@ -98,16 +98,14 @@ export function stackOf(
   const plates = structure?.spreads.filter((s) => isBody(s.id)) ?? [];
   return {
     screws: plates.flatMap((p) =>
-      map
-        .screwsOf(p)
-        .map((s) => ({
-          id: s.id,
-          xMm: s.xMm,
-          yMm: s.yMm,
-          forceN: screwN(s, figures),
-          wayMm: wayMm(lawOf(s), figures.springMm),
-          body: p.id,
-        })),
+      map.screwsOf(p).map((s) => ({
+        id: s.id,
+        xMm: s.xMm,
+        yMm: s.yMm,
+        forceN: screwN(s, figures),
+        wayMm: wayMm(lawOf(s), figures.springMm),
+        body: p.id,
+      })),
     ),
     chips: plates.flatMap((p) =>
       map

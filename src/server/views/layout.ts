@@ -2,6 +2,7 @@ import { changesBetween } from "../../core/edit";
 import { type Layout } from "../../core/drawing";
 import { database } from "../../data/connection";
 import {
+  alikeLayouts,
   findLayouts,
   findRevisions,
   lastKept,
@@ -10,6 +11,7 @@ import {
   revisionOfJob,
   type RevisionRecord,
 } from "../../data/layouts";
+import { baseOf } from "../layouts";
 import type { JobView } from "./job";
 
 /** A revision as pages show it. */
@@ -46,6 +48,27 @@ export async function layoutStage(view: JobView): Promise<LayoutStageView> {
   if (own) return { revision: viewOf(own), offer: null };
   const last = await lastKept(db, view.machine.model, view.machine.variant);
   return { revision: null, offer: last && viewOf(last) };
+}
+
+/** A drawing of another model that a machine may be like. */
+export interface AlikeView {
+  revisionId: number;
+  name: string;
+  document: Layout;
+}
+
+/** So many are offered to start from. */
+const MOST_ALIKE = 4;
+
+/** Drawings of other models with as many blowers and chips, those nearest in size first. */
+export async function alikeView(view: JobView, told: { blowers: number; chips: number }): Promise<AlikeView[]> {
+  const [widthMm, depthMm] = baseOf(view.machine.form);
+  const found = await alikeLayouts(await database(), { ...told, widthMm, depthMm }, MOST_ALIKE);
+  return found.map((r) => ({
+    revisionId: r.id,
+    name: `${r.model}${r.variant ? `, ${r.variant}` : ""}`,
+    document: r.document,
+  }));
 }
 
 export interface LibraryEntry {

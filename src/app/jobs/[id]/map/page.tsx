@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { jobPhotos } from "@/server/photos";
 import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
+import { baseOf } from "@/server/layouts";
 import { layoutStage } from "@/server/views/layout";
 import { EditorScreen } from "@/ui/editor/EditorScreen";
 import { MapScreen } from "@/ui/map/MapScreen";
@@ -55,6 +56,7 @@ export default async function MapPage({
           jobId={view.job.id}
           model={view.machine.model}
           variant={view.machine.variant}
+          base={baseOf(view.machine.form)}
           offer={offer}
           closed={closed}
         />
