@@ -5,14 +5,15 @@ import type { Blower, FinStack } from "../drawing/parts";
 /** Air at some 45 °C: density kg/m³, heat J/(kg·K), conductivity W/(m·K), viscosity Pa·s. */
 const AIR = { density: 1.1, heat: 1006, conductivity: 0.027, viscosity: 1.93e-5 };
 /**
- * A thin radial blower: pressure with its outlet shut against density times tip speed squared, free flow V = 0.167 D³ n.
+ * A thin radial blower: pressure with its outlet shut against density times tip speed squared, and the free flow,
+ * V = 0.167 D³ n.
  */
 const SHUT = 0.85;
 const FREE = 0.167;
 /** Rotor against the smaller side of its housing; height at which it moves that flow, mm. */
 const ROTOR = 0.82;
 const USUAL_HEIGHT_MM = 6;
-/** Losses of case and grilles as a share of the shut pressure, at the flow usual for laptops, a share of the free one. */
+/** Losses of case and grilles: a share of the shut pressure, at the flow usual for laptops, a share of the free one. */
 const CASE_LOSS = 0.25;
 const USUAL_FLOW = 0.6;
 /** Sheet of a fin, mm; inlet and outlet losses of the channels in velocity heads. */

@@ -76,3 +76,28 @@ export function pipeStiffness({ points, widthMm, heightMm }: PipeSpring): Matrix
   }
   return inverse(gives);
 }
+
+/**
+ * How a pipe to another plate holds this one level, while that one lies level and comes down as this one does: what it
+ * takes to tilt it about a place, N·mm per slope, along x, both, along y.
+ *
+ * @example
+ * levelBy(pipe, "c1", { xMm: 150, yMm: 83 }); // [9.1e5, 0, 2.4e5]
+ */
+export function levelBy(
+  pipe: PipeSpring,
+  plate: string,
+  { xMm, yMm }: { xMm: number; yMm: number },
+): [xx: number, xy: number, yy: number] {
+  // the far end lies in the other plate
+  const points = pipe.to === plate ? [...pipe.points].reverse() : pipe.points;
+  const K = pipeStiffness({ ...pipe, points });
+  const [ex, ey] = points[points.length - 1] ?? [xMm, yMm];
+  const R = new Matrix([
+    [ex - xMm, ey - yMm],
+    [1, 0],
+    [0, 1],
+  ]);
+  const T = R.transpose().mmul(K).mmul(R);
+  return [T.get(0, 0), T.get(0, 1), T.get(1, 1)];
+}

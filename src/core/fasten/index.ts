@@ -1,5 +1,5 @@
 export { RigidPlate, type ChipFace, type PlateScrew, type PressurePlane } from "./pressure";
-export { pipeSection, pipeStiffness, type PipeSpring } from "./beam";
+export { levelBy, pipeSection, pipeStiffness, type PipeSpring } from "./beam";
 export { liftAt, PlateFrame, type Body } from "./frame";
 export { Footing, type Joined, type PlateOf } from "./footing";
 export { REACH_MM, structuresOf, type Structure } from "./structure";

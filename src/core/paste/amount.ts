@@ -1,4 +1,5 @@
 import { bondLineM, LIQUID_METAL_UM, type Paste } from "./paste";
+import type { Pattern } from "./pattern";
 
 /** A chip's face under the plate, and what presses and heats it. */
 export interface PastedFace {
@@ -70,6 +71,20 @@ export function amountFor(face: PastedFace, paste: Paste, nozzleMm = NOZZLE_MM, 
 
 /** Diameter of a half-round drop, mm. */
 export const dropMm = (volumeMm3: number): number => ((12 * volumeMm3) / Math.PI) ** (1 / 3);
+/** Way from the barrel to the tip of a nozzle, mm: what stands in it is wiped off when the cap goes back. */
+const NOZZLE_LONG_MM = 2.5;
+/** Share of a film that stays on the card. */
+const ON_CARD = 0.25;
+
+/**
+ * What a tube gives up for a chip, mm³: what is laid, what stands in the nozzle, and of a film what stays on the card.
+ *
+ * @example
+ * takenMm3("dot", 8) - 8; // 5: what stands in the nozzle
+ */
+export const takenMm3 = (pattern: Pattern, laidMm3: number, nozzleMm = NOZZLE_MM): number =>
+  laidMm3 * (pattern === "film" ? 1 / (1 - ON_CARD) : 1) + (Math.PI / 4) * nozzleMm ** 2 * NOZZLE_LONG_MM;
+
 /** Jobs of that many grams a tube still holds. */
 export const jobsLeft = (leftG: number, gramsPerJob: number): number =>
   gramsPerJob > 0 ? Math.floor(leftG / gramsPerJob + 1e-9) : 0;

@@ -1,4 +1,4 @@
-export { amountFor, BARREL_MM, dropMm, jobsLeft, NOZZLE_MM, type Amount, type PastedFace } from "./amount";
+export { amountFor, BARREL_MM, dropMm, jobsLeft, NOZZLE_MM, takenMm3, type Amount, type PastedFace } from "./amount";
 export { bondLineM, PASTES, USUAL_PASTE, stopsOf, type Paste, type PasteStop } from "./paste";
 export {
   beadMm,
@@ -14,6 +14,7 @@ export { PressureGrid } from "./poisson";
 export { pressingOf, stepsInOrder, TURN_S, type PlateScrewForce, type Pressing } from "./loads";
 export { overMm3, suggestPattern, type PatternTrial, type Suggestion } from "./suggest";
 export { squeezeRun, type SqueezeFrame, type SqueezeRun } from "./run";
-export { bearing, pressing, type Load, type PressPoint } from "./press";
+export { matesAnswer, type Mate } from "./mates";
+export { bearing, pressing, type Level, type Load, type PressPoint } from "./press";
 export { Squeeze, type SqueezeSetup } from "./squeeze";
 export { symmetric3, type Three } from "./three";

@@ -1,5 +1,6 @@
 import { SPRING_MM, type TightenStep } from "../fasten";
-import type { Load, PressPoint } from "./press";
+import type { Mate } from "./mates";
+import type { Level, Load, PressPoint } from "./press";
 
 /** Seconds a turn of a screw takes at the bench. */
 export const TURN_S = 1.5;
@@ -17,19 +18,21 @@ export interface Pressing {
   points: PressPoint[];
   springNmm: number;
   loads: Load[];
+  /** Films of other chips under the same plate, and pipes that hold it level. */
+  mates?: Mate[];
+  levelNm?: Level;
 }
 
 /**
  * What presses a chip's face while its plate is tightened turn by turn: the screws of its plate, in the order of the
- * steps, each at the fraction of its round. Screws that do not belong to the plate press elsewhere: the pipes between
- * plates give. Positions are from the middle of the face, mm.
+ * steps, each at the fraction of its round. Screws that do not belong to the plate press elsewhere. Positions are from
+ * the middle of the face, mm.
  */
 export function pressingOf(
   screws: readonly PlateScrewForce[],
   face: { xMm: number; yMm: number },
   steps: readonly TightenStep[],
   fractions: readonly number[],
-  share = 1,
 ): Pressing {
   const points = screws.map((s) => ({ id: s.id, xMm: s.xMm - face.xMm, yMm: s.yMm - face.yMm }));
   const now = screws.map(() => 0);
@@ -37,14 +40,14 @@ export function pressingOf(
   for (const step of steps) {
     const k = screws.findIndex((s) => s.id === step.screw);
     if (k < 0) continue;
-    now[k] = (fractions[step.round - 1] ?? 1) * (screws[k]?.forceN ?? 0) * share;
+    now[k] = (fractions[step.round - 1] ?? 1) * (screws[k]?.forceN ?? 0);
     loads.push({ atS: loads.length * TURN_S, forcesN: [...now], round: step.round, screw: step.screw });
   }
   const stiff = screws.reduce((s, x) => s + x.forceN / Math.max(LEAST_WAY_MM, x.wayMm ?? SPRING_MM), 0);
   return {
     points,
-    springNmm: (stiff * share) / Math.max(1, screws.length),
-    loads: loads.length ? loads : [{ atS: 0, forcesN: screws.map((s) => s.forceN * share) }],
+    springNmm: stiff / Math.max(1, screws.length),
+    loads: loads.length ? loads : [{ atS: 0, forcesN: screws.map((s) => s.forceN) }],
   };
 }
 

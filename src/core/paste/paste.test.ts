@@ -11,6 +11,7 @@ import {
   PATTERNS,
   stopsOf,
   strokesOf,
+  takenMm3,
   type Paste,
 } from "./index";
 
@@ -61,6 +62,13 @@ describe("the amount", () => {
     expect(amountFor(face, silver).marginShare).toBe(0.1);
     expect(amountFor(face, grey).marginShare).toBe(0.4);
     expect(() => amountFor({ ...face, widthMm: 0 }, grey)).toThrow(RangeError);
+  });
+  it("takes from the tube what is laid, what stands in the nozzle, and of a film what stays on the card", () => {
+    const nozzle = (Math.PI / 4) * 1.6 ** 2 * 2.5;
+    for (const pattern of ["dot", "line", "cross", "five", "own"] as const)
+      expect(takenMm3(pattern, 8)).toBeCloseTo(8 + nozzle, 9);
+    expect(takenMm3("film", 9)).toBeCloseTo(12 + nozzle, 9);
+    expect(takenMm3("dot", 8, 0.8)).toBeCloseTo(8 + nozzle / 4, 9);
   });
   it("says how many jobs a tube holds", () => {
     expect(jobsLeft(2.1, 0.15)).toBe(14);

@@ -17,6 +17,9 @@ export interface Load {
   screw?: string;
 }
 
+/** How a plate is held level from outside, N·m per slope: along x, both, along y. */
+export type Level = readonly [xx: number, xy: number, yy: number];
+
 /** Where bare faces meet, m. */
 const TOUCH_M = 5e-6;
 /** Stiffness of faces that meet, Pa per m of overlap. */

@@ -2,8 +2,9 @@ import { airPockets, fieldOf, openGap, runOn, sinkHeaps, type Field } from "./fi
 import { Flow } from "./flow";
 import type { Paste, Thinning } from "./paste";
 import { laidHeights, type Laid } from "./pattern";
+import { matesAnswer, type Answer, type Mate } from "./mates";
 import { PressureGrid } from "./poisson";
-import { bearing, pressing, type Load, type PressPoint } from "./press";
+import { bearing, pressing, type Level, type Load, type PressPoint } from "./press";
 import { symmetric3, type Three } from "./three";
 
 export interface SqueezeSetup {
@@ -16,6 +17,10 @@ export interface SqueezeSetup {
   springNmm: number;
   /** At least one, by time. */
   loads: readonly Load[];
+  /** Other films under the same plate. */
+  mates?: readonly Mate[];
+  /** How pipes to the plates beside it hold it level: along x, both, along y, N·m per slope. */
+  levelNm?: Level;
   /** Cells along the longer side. */
   cells: number;
   /** Start from these heights (mm, in rows) and this gap (mm) instead of the pattern's; for checks. */
@@ -186,13 +191,16 @@ export class Squeeze {
       this.plane,
       this.startM,
     );
-    const left = want.map((v, r) => v - cellM2 * (now[r] as number)) as Three;
+    const others = this.others();
+    const left = want.map((v, r) => v - cellM2 * (now[r] as number) - (others.bears[r] as number)) as Three;
     // the step is shortened until no corner of the film changes by more than its share
     let dt = Math.max(LEAST_STEP_S, Math.min(this.stepS * 1.7, untilS - this.timeS));
     let speed: Three = [0, 0, 0];
     let gives = new Float64Array(9);
     for (let k = 0; k < 60; k++) {
-      gives = stiff.map((v, i) => dt * (cellM2 * v + (spring[i] as number)));
+      gives = stiff.map(
+        (v, i) => dt * (cellM2 * v + (spring[i] as number) + (others.stiff[i] as number)) + (others.drag[i] as number),
+      );
       speed = symmetric3(
         this.drag.map((d, i) => d + (gives[i] as number)),
         left,
@@ -217,6 +225,25 @@ export class Squeeze {
     this.steps++;
     const last = this.setup.loads[this.setup.loads.length - 1];
     this.resting = this.timeS > (last?.atS ?? 0) + 0.5 && this.fastest(speed) < REST;
+  }
+
+  /** What holds the plate besides this film: the films of other chips, and pipes to other plates. */
+  private others(): Answer {
+    const { mates = [], levelNm, paste } = this.setup;
+    const answer = matesAnswer(mates, { ...paste, viscosityPas: Math.max(paste.viscosityPas, LEAST_PAS) }, this.plane);
+    if (!levelNm) return answer;
+    const [xx, xy, yy] = levelNm;
+    const [, b, c] = this.plane;
+    // a plate that sinks on one side is borne up there
+    answer.bears[1] -= xx * b + xy * c;
+    answer.bears[2] -= xy * b + yy * c;
+    for (const [i, k] of [
+      [4, xx],
+      [5, xy],
+      [8, yy],
+    ] as const)
+      answer.stiff[i] = (answer.stiff[i] ?? 0) + k;
+    return answer;
   }
 
   /**

@@ -1,7 +1,7 @@
 import { words } from "../words";
-import { assembliesOf, lawOf, screwN, wayMm } from "../fasten";
+import { assembliesOf, lawOf, levelBy, screwN, structuresOf, wayMm } from "../fasten";
 import { gapFromHeights, gapOfText, measuredGap, unmeasuredGap, type Gap, type GapBy, type Piece } from "../pads";
-import { pressingOf, stepsInOrder, type PastedFace, type Pressing } from "../paste";
+import { amountFor, pressingOf, stepsInOrder, USUAL_PASTE, type Mate, type PastedFace, type Pressing } from "../paste";
 import { isPasted, usualFigures, type Chip, type Pad, type Screw } from "../drawing";
 import { act, type ServiceContext, type Step } from "./step";
 import { padOn, pastedChips, tightenOrder } from "./stripping";
@@ -110,7 +110,6 @@ export type TightenTrial = "planned" | "one-side";
 /** Turn by turn, what presses a chip in the order of the ways, or with one side home first in one round. */
 export function pressingOver(ctx: ServiceContext, chip: Chip, how: TightenTrial): Pressing {
   const screws = screwsOver(ctx, chip);
-  const share = forceShare(ctx, chip);
   const hand = { id: "hand", xMm: chip.xMm, yMm: chip.yMm, sprung: false, bottoms: false };
   const figures = figuresOf(ctx);
   const forces = (screws.length ? screws : [hand]).map((s) => ({
@@ -120,36 +119,38 @@ export function pressingOver(ctx: ServiceContext, chip: Chip, how: TightenTrial)
     forceN: screwN(s, figures),
     wayMm: wayMm(lawOf(s), figures.springMm),
   }));
-  // a plate over several chips is drawn in onto the one at hand, so that its lean is that of the whole
-  const shrunk =
-    share < 0.999
-      ? forces.map((f) => ({
-          ...f,
-          xMm: chip.xMm + (f.xMm - middle(forces, "xMm")) * Math.sqrt(share),
-          yMm: chip.yMm + (f.yMm - middle(forces, "yMm")) * Math.sqrt(share),
-        }))
-      : forces;
   const plan = ctx.plans.find((p) => forces.some((f) => p.order.includes(f.id)));
-  if (how === "one-side")
-    return pressingOf(
-      shrunk,
-      chip,
-      stepsInOrder(
-        [...forces].sort((a, b) => a.xMm - b.xMm || a.yMm - b.yMm).map((f) => f.id),
-        1,
-      ),
-      [1],
-      share,
-    );
-  const order = plan
-    ? tightenOrder(ctx, plan).filter((id) => forces.some((f) => f.id === id))
-    : forces.map((f) => f.id);
-  const fractions = plan?.fractions ?? [0.2, 0.447, 1];
-  return pressingOf(shrunk, chip, stepsInOrder(order, fractions.length), fractions, share);
+  const oneSide = how === "one-side";
+  const order = oneSide
+    ? [...forces].sort((a, b) => a.xMm - b.xMm || a.yMm - b.yMm).map((f) => f.id)
+    : plan
+      ? tightenOrder(ctx, plan).filter((id) => forces.some((f) => f.id === id))
+      : forces.map((f) => f.id);
+  const fractions = oneSide ? [1] : (plan?.fractions ?? [0.2, 0.447, 1]);
+  return {
+    ...pressingOf(forces, chip, stepsInOrder(order, fractions.length), fractions),
+    ...heldBy(ctx, chip),
+  };
 }
 
-const middle = (of: readonly { xMm: number; yMm: number }[], key: "xMm" | "yMm"): number =>
-  of.reduce((s, p) => s + p[key], 0) / Math.max(1, of.length);
+/** What holds a chip's plate besides its own film: other chips under it, each with what it takes, and pipes. */
+function heldBy(ctx: ServiceContext, chip: Chip): Pick<Pressing, "mates" | "levelNm"> {
+  const mates = sharing(ctx, chip)
+    .filter((c) => c.id !== chip.id)
+    .map((c): Mate => {
+      const { w, h } = dieOf(c);
+      const volumeMm3 = amountFor(faceOf(ctx, c), USUAL_PASTE).volumeMm3;
+      return { xMm: c.xMm - chip.xMm, yMm: c.yMm - chip.yMm, widthMm: w, heightMm: h, volumeMm3 };
+    });
+  const plates = new Set(ctx.map?.spreadsOf(chip).map((p) => p.id) ?? []);
+  const pipes = (ctx.map ? structuresOf(ctx.map) : [])
+    .flatMap((s) => s.pipes)
+    .filter((p) => plates.has(p.from) !== plates.has(p.to));
+  const level = [0, 0, 0] as [number, number, number];
+  for (const p of pipes)
+    levelBy(p, plates.has(p.from) ? p.from : p.to, chip).forEach((v, i) => (level[i] = (level[i] ?? 0) + v / 1000));
+  return { ...(mates.length ? { mates } : {}), ...(pipes.length ? { levelNm: level } : {}) };
+}
 
 /** How far liquid metal that is pressed out may run, mm. */
 const RUNS_MM = 6;

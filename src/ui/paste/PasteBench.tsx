@@ -35,8 +35,10 @@ export function PasteBench(p: Props) {
       <LotField work={work} shelf={p.shelf} />
       {lot ? (
         <p className="mt-1 text-note text-ink-2">
-          Holds about {jobsLeft(leftOf(lot), grams)} more like this. Expect{" "}
-          {words.kelvinPerWatt(amount.resistanceKW, 3)}: {amount.riseK.toFixed(1)} K at {Math.round(face.powerW)} W.
+          Takes {words.number(1000 * grams, 0)} mg, {words.number(1000 * work.lostG, 0)} of it left in the nozzle
+          {chosen === "film" ? " and on the card" : ""}; holds about {jobsLeft(leftOf(lot), grams)} more like this.
+          Expect {words.kelvinPerWatt(amount.resistanceKW, 3)}: {amount.riseK.toFixed(1)} K at {Math.round(face.powerW)}{" "}
+          W.
         </p>
       ) : null}
       {amount.bondRangeUm ? (

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from "react";
 import {
   amountFor,
+  takenMm3,
   NOZZLE_MM,
   stopsOf,
   USUAL_PASTE,
@@ -132,10 +133,12 @@ export function usePasteBench(given: PasteGiven) {
   const trials = useTrials(given, own);
   const { hard, chosen, volumeMm3, paste, lotId } = own;
   const { film } = trials;
-  const grams = (volumeMm3 * paste.densityGcm3) / 1000;
+  // what is laid and what is lost on the way both come out of the tube
+  const grams = (takenMm3(chosen, volumeMm3) * paste.densityGcm3) / 1000;
+  const lostG = grams - (volumeMm3 * paste.densityGcm3) / 1000;
   const lay = hard ? undefined : () => given.onPasted(pastedText({ pattern: chosen, volumeMm3, lotId }), lotId, grams);
   useKeys({ " ": lay, p: film.toggle });
-  return { ...own, ...trials, grams, lay };
+  return { ...own, ...trials, grams, lostG, lay };
 }
 
 export type PasteWork = ReturnType<typeof usePasteBench>;
