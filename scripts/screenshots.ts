@@ -65,7 +65,7 @@ const shots: Shot[] = [
     },
   },
   { name: "verdict-mixed", at: { tag: "LR-03", stage: "verdict" } },
-  { name: "verdict-none", at: { tag: "LR-13", stage: "verdict" } },
+  { name: "forecast", at: { path: "/forecasts" } },
   { name: "open", at: { tag: "LR-14", stage: "open" }, act: opened },
   { name: "inspect", at: { tag: "LR-14", stage: "strip" }, act: inspected },
   { name: "pads", at: { tag: "LR-14", stage: "paste" }, act: padded },

@@ -17,6 +17,9 @@ interface Props extends PasteGiven {
 export function PasteBench(p: Props) {
   const work = usePasteBench(p);
   const { hard, chosen, strokes, lot, grams, amount, face } = work;
+  const expected =
+    `Expect ${words.kelvinPerWatt(amount.resistanceKW, 3)}: ${amount.riseK.toFixed(1)} K ` +
+    `at ${Math.round(face.powerW)} W.`;
   const answer = (
     <div>
       <SuggestedWords hard={hard} best={work.best} share={work.share} />
@@ -37,8 +40,7 @@ export function PasteBench(p: Props) {
         <p className="mt-1 text-note text-ink-2">
           Takes {words.number(1000 * grams, 0)} mg, {words.number(1000 * work.lostG, 0)} of it left in the nozzle
           {chosen === "film" ? " and on the card" : ""}; holds about {jobsLeft(leftOf(lot), grams)} more like this.
-          Expect {words.kelvinPerWatt(amount.resistanceKW, 3)}: {amount.riseK.toFixed(1)} K at {Math.round(face.powerW)}{" "}
-          W.
+          {expected}
         </p>
       ) : null}
       {amount.bondRangeUm ? (
