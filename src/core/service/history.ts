@@ -1,7 +1,7 @@
 import type { Verdict } from "../judge";
 import type { Predicted } from "./agreement";
 import { forecastParts, weighed, type ForecastPart, type Win } from "./forecast";
-import { Learning, together, type Worths } from "./learning";
+import { Learning, together, type LearntKey, type Worth, type Worths } from "./learning";
 import type { ServiceContext } from "./step";
 import { pastedChips } from "./stripping";
 
@@ -80,6 +80,25 @@ export interface ForecastJob<T> {
   learnt: boolean;
   /** A path got worse: that tells of hands. */
   hands: boolean;
+}
+
+/** A past job as the page of forecasts shows it. */
+export interface PastForecast extends Omit<ForecastJob<never>, "job"> {
+  jobId: number;
+  tag: string;
+  /** The day it was closed or judged, yyyy-mm-dd. */
+  on: string;
+  /** What was written when it was closed. */
+  note: string;
+}
+
+/** What a finding is worth: K by the model where it was met here, and what was learnt of it. */
+export interface FindingWorth {
+  key: LearntKey;
+  /** Mean K of the model over the jobs it was met in; null where it never was. */
+  modelK: number | null;
+  worth: Worth;
+  jobs: number;
 }
 
 export interface ForecastHistory<T> {

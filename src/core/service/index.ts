@@ -75,5 +75,7 @@ export {
   worthsFrom,
   type ForecastFacts,
   type ForecastHistory,
+  type FindingWorth,
   type ForecastJob,
+  type PastForecast,
 } from "./history";

@@ -2,9 +2,9 @@ import {
   forecastHistory,
   LEARNT_KEYS,
   worthsFrom,
+  type FindingWorth,
   type LearntKey,
-  type Win,
-  type Worth,
+  type PastForecast,
   type Worths,
 } from "../../core/service";
 import { database } from "../../data/connection";
@@ -24,32 +24,9 @@ export async function worthsFor(view: JobView): Promise<Worths> {
   return worthsFrom(rows.map((r) => r.facts));
 }
 
-/** A past job as the page of forecasts shows it. */
-export interface PastForecast {
-  jobId: number;
-  tag: string;
-  on: string;
-  note: string;
-  forecast: Win;
-  won: Win;
-  guessK: number | null;
-  held: boolean;
-  learnt: boolean;
-  hands: boolean;
-}
-
-/** What a finding is worth: K by the model where it was met here, and what was learnt of it. */
-export interface WorthRow {
-  key: LearntKey;
-  /** Mean K of the model over the jobs it was met in; null where it never was. */
-  modelK: number | null;
-  worth: Worth;
-  jobs: number;
-}
-
 export interface ForecastsView {
   jobs: PastForecast[];
-  worths: WorthRow[];
+  worths: FindingWorth[];
   /** An open job whose work is forecast and not judged yet, the newest. */
   next: { jobId: number; tag: string; said: boolean } | null;
 }
@@ -64,7 +41,7 @@ export async function forecastsView(): Promise<ForecastsView> {
     rows.flatMap((r) => r.facts.parts.filter((p) => p.key === key).map((p) => (p.seen[0] + p.seen[1]) / 2));
   return {
     jobs: jobs.map(({ job, ...told }) => ({ jobId: job.jobId, tag: job.tag, on: job.on, note: job.note, ...told })),
-    worths: LEARNT_KEYS.map((key): WorthRow => {
+    worths: LEARNT_KEYS.map((key): FindingWorth => {
       const own = models(key);
       return {
         key,

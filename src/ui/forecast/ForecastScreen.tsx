@@ -1,17 +1,18 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
+import type { FindingWorth, PastForecast } from "@/core/service";
 import { words } from "@/core/words";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { MissStrip } from "./MissStrip";
 import { PlumbLines } from "./PlumbLines";
-import { EYE_K, monthsOf, scoreOf, type Hanging } from "./threads";
-import { WorthPanel, type WorthRow } from "./WorthPanel";
+import { EYE_K, monthsOf, scoreOf } from "./threads";
+import { WorthPanel } from "./WorthPanel";
 
 interface Props {
-  jobs: Hanging[];
-  worths: WorthRow[];
+  jobs: PastForecast[];
+  worths: FindingWorth[];
   next: { jobId: number; tag: string; said: boolean } | null;
 }
 
@@ -22,7 +23,7 @@ const FEW = 5;
 export function ForecastScreen({ jobs, worths, next }: Props) {
   const [picked, setPicked] = useState<number | null>(null);
   const outside = jobs.filter((j) => !j.held);
-  const go = (list: readonly Hanging[], by: 1 | -1) => {
+  const go = (list: readonly PastForecast[], by: 1 | -1) => {
     const i = list.findIndex((j) => j.jobId === picked);
     const to = list[i < 0 ? (by > 0 ? 0 : list.length - 1) : (i + by + list.length) % list.length];
     if (!to) return;
@@ -58,7 +59,7 @@ export function ForecastScreen({ jobs, worths, next }: Props) {
   );
 }
 
-function Headline({ jobs }: { jobs: Hanging[] }) {
+function Headline({ jobs }: { jobs: PastForecast[] }) {
   const { held, of, eye, eyes } = scoreOf(jobs);
   if (of < FEW)
     return (
@@ -118,7 +119,7 @@ function Legend() {
 const MOST_TOLD = 8;
 
 /** Those that fell outside, with what was written of them. */
-function Outside({ jobs }: { jobs: Hanging[] }) {
+function Outside({ jobs }: { jobs: PastForecast[] }) {
   const told = [...jobs].reverse().slice(0, MOST_TOLD);
   const hands = jobs.filter((j) => j.hands).length;
   return (
@@ -147,7 +148,7 @@ function Outside({ jobs }: { jobs: Hanging[] }) {
   );
 }
 
-function outsideWords(j: Hanging): string {
+function outsideWords(j: PastForecast): string {
   const was =
     j.won.mid < 0
       ? `got ${words.kelvinSize(-j.won.mid)} warmer`

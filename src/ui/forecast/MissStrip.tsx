@@ -1,13 +1,12 @@
-import { meanMisses } from "@/core/service";
+import { meanMisses, type PastForecast } from "@/core/service";
 import { words } from "@/core/words";
-import type { Hanging } from "./threads";
 
 const W = 860;
 const H = 92;
 const LEFT = 92;
 
 /** How far off the forecast and the eye were, mean of the last six jobs that told. */
-export function MissStrip({ jobs }: { jobs: readonly Hanging[] }) {
+export function MissStrip({ jobs }: { jobs: readonly PastForecast[] }) {
   const own = meanMisses(jobs.map((j) => Math.abs(j.forecast.mid - j.won.mid)));
   const eye = meanMisses(jobs.map((j) => (j.guessK === null ? null : Math.abs(j.guessK - j.won.mid))));
   const told = [...own, ...eye].filter((v) => v !== null);

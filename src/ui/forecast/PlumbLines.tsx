@@ -1,8 +1,8 @@
 import { format, parseISO } from "date-fns";
 import Link from "next/link";
 import { words } from "@/core/words";
-import type { Win } from "@/core/service";
-import { depthOf, type Hanging, type Month, type Thread } from "./threads";
+import type { PastForecast, Win } from "@/core/service";
+import { depthOf, type Month, type Thread } from "./threads";
 
 export const STEP_PX = 58;
 export const LEFT_PX = 92;
@@ -13,7 +13,7 @@ const PX_PER_K = 8;
 const MOST_DEEP_PX = 330;
 
 /** Each job as a plumb line from the bench edge: forecast, what was measured, and what the eye expected. */
-export function PlumbLines({ months, jobs, picked }: { months: Month[]; jobs: Hanging[]; picked: number | null }) {
+export function PlumbLines({ months, jobs, picked }: { months: Month[]; jobs: PastForecast[]; picked: number | null }) {
   const deepK = depthOf(jobs);
   const px = Math.min(PX_PER_K, MOST_DEEP_PX / deepK);
   const count = months.reduce((s, m) => s + m.threads.length, 0);
@@ -90,13 +90,13 @@ interface Placed {
 const range = (w: Win) => `${Math.round(w.low)} to ${words.kelvinSize(w.high)}`;
 
 /** What is read of a job where the picture is not seen. */
-function said({ tag, forecast, won, guessK, held }: Hanging): string {
+function said({ tag, forecast, won, guessK, held }: PastForecast): string {
   const eye = guessK === null ? "" : ` The eye expected ${words.kelvinSize(guessK)}.`;
   const was = won.mid < 0 ? `${words.kelvinSize(-won.mid)} warmer` : `${words.kelvinSize(won.mid)} cooler`;
   return `${tag}: forecast ${range(forecast)} cooler, measured ${was}, ${held ? "held" : "outside"}.${eye}`;
 }
 
-function JobThread({ job, left, px, top, height, picked }: Placed & { job: Hanging; picked: boolean }) {
+function JobThread({ job, left, px, top, height, picked }: Placed & { job: PastForecast; picked: boolean }) {
   const { forecast, won, guessK, held } = job;
   const y = (K: number) => top + Math.max(0, K) * px;
   const warmer = won.mid < 0;

@@ -1,12 +1,5 @@
-import type { LearntKey, Worth } from "@/core/service";
+import type { FindingWorth, LearntKey, Worth } from "@/core/service";
 import { words } from "@/core/words";
-
-export interface WorthRow {
-  key: LearntKey;
-  modelK: number | null;
-  worth: Worth;
-  jobs: number;
-}
 
 const NAMES: Record<LearntKey, string> = {
   "dust:1": "grade 1",
@@ -24,7 +17,7 @@ const LEFT = 100;
 const W = 300;
 
 /** What each finding is worth in this workshop: dashed at first, solid as learnt. */
-export function WorthPanel({ rows, learnt }: { rows: readonly WorthRow[]; learnt: boolean }) {
+export function WorthPanel({ rows, learnt }: { rows: readonly FindingWorth[]; learnt: boolean }) {
   const first = new Map(rows.map((r) => [r.key, spanOf(r.modelK, { log: 0, sd: 0.4 })]));
   const now = new Map(rows.map((r) => [r.key, spanOf(r.modelK, r.worth)]));
   const most = Math.max(
@@ -85,7 +78,7 @@ function spanOf(modelK: number | null, { log, sd }: Worth): [number, number] | n
 }
 
 interface RowProps {
-  row: WorthRow;
+  row: FindingWorth;
   first: [number, number] | null;
   now: [number, number] | null;
   x: (K: number) => number;

@@ -1,14 +1,14 @@
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
-import { LEARNT_KEYS, Learning } from "@/core/service";
+import { LEARNT_KEYS, Learning, type PastForecast } from "@/core/service";
 import { EyeFirst } from "@/ui/service/frame/EyeFirst";
 import { ForecastScreen } from "./ForecastScreen";
-import { depthOf, monthsOf, scoreOf, type Hanging } from "./threads";
+import { depthOf, monthsOf, scoreOf } from "./threads";
 
 const text = (of: HTMLElement) => (of.textContent ?? "").replaceAll("\u00a0", " ");
 const win = (mid: number, half = 2) => ({ mid, low: mid - half, high: mid + half });
-const job = (jobId: number, won: number, more: Partial<Hanging> = {}): Hanging => ({
+const job = (jobId: number, won: number, more: Partial<PastForecast> = {}): PastForecast => ({
   jobId,
   tag: `LR-${String(jobId).padStart(2, "0")}`,
   on: "2031-03-04",
@@ -63,7 +63,7 @@ describe("jobs as they hang from the edge", () => {
 });
 
 describe("the page of forecasts", () => {
-  const shown = (jobs: Hanging[], next: { jobId: number; tag: string; said: boolean } | null = null) =>
+  const shown = (jobs: PastForecast[], next: { jobId: number; tag: string; said: boolean } | null = null) =>
     render(<ForecastScreen jobs={jobs} worths={worths} next={next} />);
   const five = [
     job(1, 12),

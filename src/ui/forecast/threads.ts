@@ -1,22 +1,9 @@
 import { median, quantile } from "d3-array";
-import type { Win } from "@/core/service";
-
-/** A past job as it hangs from the edge. */
-export interface Hanging {
-  jobId: number;
-  tag: string;
-  on: string;
-  note: string;
-  forecast: Win;
-  won: Win;
-  guessK: number | null;
-  held: boolean;
-  learnt: boolean;
-  hands: boolean;
-}
+import type { PastForecast, Win } from "@/core/service";
 
 /** A thread from the edge: one job, or a month of many as one sheaf. */
-export type Thread = { kind: "job"; job: Hanging } | { kind: "sheaf"; jobs: Hanging[]; box: Win; won: number };
+export type Thread =
+  { kind: "job"; job: PastForecast } | { kind: "sheaf"; jobs: PastForecast[]; box: Win; won: number };
 
 /** A month on the edge with its threads. */
 export interface Month {
@@ -31,8 +18,8 @@ export const MOST_A_MONTH = 60;
 /**
  * Jobs by month in their order; a month of too many is one sheaf of those that held, the others beside it one by one.
  */
-export function monthsOf(jobs: readonly Hanging[]): Month[] {
-  const months = new Map<string, Hanging[]>();
+export function monthsOf(jobs: readonly PastForecast[]): Month[] {
+  const months = new Map<string, PastForecast[]>();
   for (const j of jobs) months.set(j.on.slice(0, 7), [...(months.get(j.on.slice(0, 7)) ?? []), j]);
   return [...months].map(([month, own]): Month => {
     if (own.length <= MOST_A_MONTH) return { month, threads: own.map((job) => ({ kind: "job", job })) };
@@ -43,7 +30,7 @@ export function monthsOf(jobs: readonly Hanging[]): Month[] {
 }
 
 /** The middle half of what was forecast, and the median of what was won. */
-function sheafOf(jobs: Hanging[]): Thread {
+function sheafOf(jobs: PastForecast[]): Thread {
   const mids = jobs.map((j) => j.forecast.mid);
   const at = (q: number) => quantile(mids, q) ?? 0;
   return {
@@ -58,7 +45,7 @@ function sheafOf(jobs: Hanging[]): Thread {
 export const EYE_K = 4;
 
 /** How often the forecast held and the eye was near. */
-export function scoreOf(jobs: readonly Hanging[]): { held: number; of: number; eye: number; eyes: number } {
+export function scoreOf(jobs: readonly PastForecast[]): { held: number; of: number; eye: number; eyes: number } {
   const eyes = jobs.filter((j) => j.guessK !== null);
   return {
     held: jobs.filter((j) => j.held).length,
@@ -69,7 +56,7 @@ export function scoreOf(jobs: readonly Hanging[]): { held: number; of: number; e
 }
 
 /** Depth of the edge in K, for a scale that holds all threads: tens, 20 at least. */
-export function depthOf(jobs: readonly Hanging[]): number {
+export function depthOf(jobs: readonly PastForecast[]): number {
   const deepest = Math.max(0, ...jobs.flatMap((j) => [j.forecast.high, j.won.high, j.guessK ?? 0]));
   return Math.max(20, Math.ceil((deepest + 1) / 10) * 10);
 }
