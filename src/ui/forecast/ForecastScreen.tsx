@@ -159,8 +159,8 @@ function outsideWords(j: PastForecast): string {
 function Foot({ next, outside, onOutside }: { next: Props["next"]; outside: number; onOutside: () => void }) {
   return (
     <div
-      className="sticky bottom-0 z-10 flex flex-wrap items-center gap-3 border-t-[1.5px] border-line bg-plane px-6 py-2.5
-        lg:px-10"
+      className="sticky bottom-0 z-10 flex flex-wrap items-center gap-3 border-t-[1.5px] border-line bg-plane px-6
+        py-2.5 lg:px-10"
     >
       <p className="mr-auto text-body">
         {next ? (

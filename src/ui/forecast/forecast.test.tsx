@@ -131,7 +131,7 @@ describe("the eye first", () => {
     const said = vi.fn();
     render(<EyeFirst onSay={said} />);
     const field = screen.getByLabelText("How many kelvins cooler will it run?");
-    expect((screen.getByRole("button", { name: "Say it" }) as HTMLButtonElement).disabled).toBe(true);
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Say it" }).disabled).toBe(true);
     await userEvent.type(field, "x1{Enter}");
     expect(text(screen.getByRole("alert"))).toBe("From −50 to 100 K");
     expect(said).not.toHaveBeenCalled();

@@ -87,8 +87,8 @@ describe("conditions of a run", () => {
       );
     }
     render(<Read />);
-    const field = (tag: string) => screen.getByLabelText(`Air at the outlet of ${tag}, °C`);
-    expect((field("F1") as HTMLInputElement).value).toBe("43.5");
+    const field = (tag: string) => screen.getByLabelText<HTMLInputElement>(`Air at the outlet of ${tag}, °C`);
+    expect(field("F1").value).toBe("43.5");
     await userEvent.type(field("F2"), "38,");
     expect(kept().exhaust).toBe("F1=43.5;F2=38");
     await userEvent.type(field("F2"), "5");
@@ -96,7 +96,7 @@ describe("conditions of a run", () => {
     await userEvent.clear(field("F1"));
     await userEvent.type(field("F1"), "hot");
     expect(kept().exhaust).toBe("F2=38.5");
-    expect((field("F1") as HTMLInputElement).value).toBe("hot");
+    expect(field("F1").value).toBe("hot");
   });
 
   it("take a decimal comma, and keep out what is no number", () => {
