@@ -12,7 +12,7 @@ export function GapField({ pad, gap, field }: { pad: Pad; gap: Gap; field: PadBe
   const { text, setText, by, setBy, wrong, keep } = field;
   return (
     <div className="text-body">
-      <span className="mb-1 block text-ink-2">Gap of {pad.tag}, mm, and how it was measured</span>
+      <span className="mb-0.5 block text-ink-2">Gap of {pad.tag}, mm, and how it was measured</span>
       <span className="flex gap-1.5">
         <input
           value={text}
@@ -58,7 +58,7 @@ export function GapWords({ pad, plate, work }: { pad: Pad; plate: string; work: 
       </p>
     );
   return (
-    <p className="mt-2.5 text-sub leading-6.25" aria-live="polite">
+    <p className="mt-2 text-lead leading-5.5" aria-live="polite">
       The gap is <b className="font-bold">{mm(gap.mm)}</b>
       <span className="text-body text-ink-2"> ({span})</span>
       {gap.by === "heights" ? ", by the heights in the drawing" : ""}

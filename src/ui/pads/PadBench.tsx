@@ -63,7 +63,7 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
       <GapWords pad={pad} plate={plate} work={work} />
       <ThicknessRows pad={pad} rows={rows} chosen={chosen} onPick={work.pick} />
       {bearer.heldBy === "plate" ? (
-        <div className="mt-2 flex flex-col gap-1.5">
+        <div className="mt-1.5 flex flex-col gap-1">
           {compared.map((t) => (
             <ForceShares key={t} title={`${pad.tag} at ${t} mm`} forces={at(t).forces} />
           ))}
@@ -77,7 +77,7 @@ export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness,
           {w.say}
         </p>
       ))}
-      <Button look="main" className="mt-2.5 min-h-17 w-full px-4 text-title" keyCap="Space" onClick={give}>
+      <Button look="main" className="mt-2 min-h-16 w-full px-4 text-title" keyCap="Space" onClick={give}>
         Use {chosen} mm for {pad.tag}
       </Button>
     </div>
@@ -122,7 +122,7 @@ function ForceShares({ title, forces }: { title: string; forces: PlateForces }) 
         <span>{title}: pads take</span>
         <span className="num font-bold">{share} %</span>
       </p>
-      <div className="flex h-6 border-[1.5px] border-ink">
+      <div className="flex h-5.5 border-[1.5px] border-ink">
         <span
           className="num grid items-center overflow-hidden bg-paste px-1.5 text-tag font-bold
             whitespace-nowrap text-on-paste"

@@ -26,7 +26,7 @@ export function ThicknessRows({ pad, rows, chosen, onPick }: Props) {
           />
         ))}
       </div>
-      <p className="mt-1 text-note text-ink-2">
+      <p className="mt-0.5 text-note leading-4.5 text-ink-2">
         K at its part: {measured ? "as measured, or " : ""}by the label, and by half of it.
       </p>
     </>
@@ -58,11 +58,11 @@ function Row({ row, tag, number, checked, onPick }: RowProps) {
       role="radio"
       aria-checked={checked}
       onClick={onPick}
-      className={`flex min-h-14.5 w-full items-center gap-3 border-b border-line px-2 py-1 text-left
+      className={`flex min-h-13 w-full items-center gap-2 border-b border-line px-1.5 py-0.5 text-left
         ${checked ? "outline-[2.5px] -outline-offset-2 outline-ink" : "hover:bg-plane"}`}
     >
       <Little option={o} />
-      <span className="min-w-0 flex-1 leading-5">
+      <span className="min-w-0 flex-1 leading-4.5">
         <span className="num block text-sub font-bold">
           {o.thicknessMm} mm{" "}
           {o.fits ? <span className="pl-2 font-strong [font-family:var(--font-sans)] text-note">fits</span> : null}
@@ -73,7 +73,7 @@ function Row({ row, tag, number, checked, onPick }: RowProps) {
           {row.heat ? <span className="block">{heatWords(row)}</span> : null}
         </span>
       </span>
-      <span className="num text-right text-sub leading-5 font-bold">
+      <span className="num text-right text-sub leading-4.5 font-bold">
         {(own?.forceN ?? o.forceN).toFixed(1)} N
         {row.dieLosesN >= 0.05 ? (
           <span className="block text-note font-regular whitespace-nowrap text-ink-2">die −{loses} N</span>
@@ -99,7 +99,7 @@ function Little({ option: o }: { option: ThicknessRow["option"] }) {
   const h = Math.min(30, o.thicknessMm * 14);
   const gapH = Math.min(30, o.thicknessMm * (1 - Math.max(0, o.pressed)) * 14);
   return (
-    <svg aria-hidden width={56} height={42} viewBox="0 0 68 42" className="shrink-0">
+    <svg aria-hidden width={42} height={34} viewBox="0 0 68 42" className="shrink-0">
       <rect y={37} width={68} height={4} fill="var(--d-we2)" />
       <rect x={3} y={37 - h} width={26} height={h} fill="var(--d-pad)" stroke="var(--d-ink)" />
       <rect
