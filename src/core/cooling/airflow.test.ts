@@ -5,6 +5,7 @@ import { CoolingMap } from "../drawing/map";
 import { newPart } from "../drawing/kinds";
 import { emptyLayout, type Layout, type Part } from "../drawing/parts";
 import { airGrown, airOf, slowerWhenClean, stillFinsWK } from "./airflow";
+import { spreadKW } from "./network";
 
 /** The same drawing with every stack, or every blower, changed. */
 const changed = (layout: Layout, kind: "fins" | "blower", more: object) =>
@@ -129,5 +130,25 @@ describe("closed inlets", () => {
     // and there they carry off as much as the closed ones did
     const s = slowerWhenClean(k15, all(k15, 0.5));
     expect(total(k15, 0.85 * s)).toBeCloseTo(total(k15, 0.85, all(k15, 0.5)), 4);
+  });
+});
+
+describe("spreading in a plate", () => {
+  const plate = { dieM2: 142e-6, plateM2: 1886e-6, thickM: 1.5e-3, k: 390, h: 4000 };
+  it("of a thick plate under a small die is that of a half space under an even flow, 8 / (3 π² k a)", () => {
+    const a = Math.sqrt(1e-6 / Math.PI);
+    const thick = spreadKW({ dieM2: 1e-6, plateM2: 4e-2, thickM: 0.5, k: 390, h: 4000 });
+    expect(thick / (8 / (3 * Math.PI ** 2 * 390 * a) + 0.5 / (390 * 4e-2))).toBeCloseTo(1, 1);
+  });
+  it("falls with thickness, conductivity and what takes heat off, and is its own thickness under a die as large", () => {
+    const at = (more: object) => spreadKW({ ...plate, ...more });
+    expect(at({})).toBeCloseTo(0.19, 1);
+    expect(at({ thickM: 3e-3 })).toBeLessThan(at({}));
+    expect(at({ k: 200 })).toBeGreaterThan(at({}));
+    expect(at({ h: 20_000 })).toBeLessThan(at({}));
+    expect(at({ plateM2: 142e-6 })).toBeCloseTo(1.5e-3 / (390 * 142e-6), 9);
+  });
+  it("of a thin plate goes by the ring: two plates half as thick are worse than one", () => {
+    expect(spreadKW({ ...plate, thickM: 0.3e-3 })).toBeGreaterThan(2 * spreadKW(plate));
   });
 });

@@ -218,19 +218,22 @@ export const hullOf = (points: readonly Point[]): Point[] => polygonHull(points 
 export const drawnWatts = (map: CoolingMap): Map<string, number> =>
   new Map(map.ofKind("chip").map((c) => [c.id, c.powerW || USUAL_W[c.role]]));
 
-/** Load on each pipe against what it usually carries, W; of a pipe with fins at both ends the heavier leg. */
+/**
+ * Load on each pipe against what it usually carries, W: over both legs of one with fins at both ends, for where one is
+ * full the other takes more.
+ */
 export function pipeLoads(map: CoolingMap, watts = drawnWatts(map)): { pipe: string; W: number; usualW: number }[] {
   const net = conductances(map);
   const T = solveNetwork(net, watts);
   const along = flows(net, T);
-  return map.ofKind("pipe").map((h) => ({
-    pipe: h.id,
-    W: Math.max(
-      0,
-      ...along.filter((f) => f.a === h.id && f.b !== null && map.part(f.b)?.kind === "fins").map((f) => f.W),
-    ),
-    usualW: usualCapacityW(h, map.layout.figures),
-  }));
+  return map.ofKind("pipe").map((h) => {
+    const legs = along.filter((f) => f.a === h.id && f.b !== null && map.part(f.b)?.kind === "fins");
+    return {
+      pipe: h.id,
+      W: legs.reduce((s, f) => s + Math.max(0, f.W), 0),
+      usualW: Math.max(1, legs.length) * usualCapacityW(h, map.layout.figures),
+    };
+  });
 }
 
 function loadChecks(map: CoolingMap): MapCheck[] {

@@ -27,7 +27,8 @@ const M2 = 1e-6;
 /**
  * Conductances of a drawn assembly, from geometry and usual figures; estimates, named as such on screen.
  * Fins: the air their blowers get through them, see {@link airOf}; those without one by their envelope. Under a chip:
- * paste of 40 µm plus the constriction into the plate, 1 / (4 k a) for a disc of the die's area (Carslaw & Jaeger).
+ * paste of 40 µm plus the spreading in the plate, {@link spreadKW}; into a vapour chamber 1 / (4 k a) for a disc of the
+ * die's area (Carslaw & Jaeger); a pipe on the die itself by its own evaporator.
  * @param share of the top speed the blowers turn at, 0 to 1
  */
 export function conductances(map: CoolingMap, share = 0.85): Conductance[] {
@@ -45,8 +46,14 @@ export function conductances(map: CoolingMap, share = 0.85): Conductance[] {
       const die = areaOf(dieRing(b as Chip)) * M2;
       const k = CONDUCTIVITY["material" in a ? a.material : "copper"] ?? 390;
       const paste = BOND_LINE_M / (pasteWmK * die);
-      const spread = 1 / (4 * k * Math.sqrt(die / Math.PI));
-      out.push({ a: b.id, b: a.id, WK: Math.min(1, area / die) / (paste + spread) });
+      // a pipe on the die itself takes its heat through its own wall and wick; vapour spreads by itself
+      const on =
+        a.kind === "pipe"
+          ? 1 / (EVAPORATOR[a.joint] * Math.min(area, die))
+          : a.kind === "plate" || a.kind === "spreader"
+            ? spreadKW({ dieM2: die, plateM2: a.wMm * a.hMm * M2, thickM: a.heightMm / 1000, k, h: takenOff(map, a) })
+            : 1 / (4 * k * Math.sqrt(die / Math.PI));
+      out.push({ a: b.id, b: a.id, WK: Math.min(1, area / die) / (paste + on) });
     } else if (l.kind === "pad-on-chip" && a.kind === "pad") {
       const padded = areaOf(footprint(a)) * M2;
       const over = map.links.filter((x) => x.kind === "pad-under" && x.a === a.id);
@@ -59,6 +66,44 @@ export function conductances(map: CoolingMap, share = 0.85): Conductance[] {
   for (const s of map.ofKind("spreader"))
     out.push({ a: s.id, b: null, WK: STILL_AIR * 2 * (s.wMm * s.hMm - s.windowWMm * s.windowHMm) * M2 });
   return out.filter((c) => c.WK > 0 && Number.isFinite(c.WK));
+}
+
+/** What takes heat off the far side of a plate, W/(m²·K): the pipes on it and the fins it runs into, over its area. */
+function takenOff(map: CoolingMap, plate: Extract<Part, { kind: "plate" | "spreader" }>): number {
+  const WK = map.links.reduce((s, l) => {
+    if (l.b === plate.id && l.kind === "pipe-on-plate") {
+      const pipe = map.part(l.a);
+      return s + (pipe?.kind === "pipe" ? EVAPORATOR[pipe.joint] * l.areaMm2 * M2 : 0);
+    }
+    return l.a === plate.id && l.kind === "plate-into-fins" ? s + INTO_FINS * l.areaMm2 * M2 : s;
+  }, 0);
+  return Math.max(STILL_AIR, WK / (plate.wMm * plate.hMm * M2));
+}
+
+/** A die in the middle of a plate: areas, thickness, conductivity, and what takes heat off the plate's far side. */
+export interface Spreading {
+  dieM2: number;
+  plateM2: number;
+  thickM: number;
+  k: number;
+  h: number;
+}
+
+/**
+ * Resistance of spreading from a die into a plate of a thickness, K/W, its own thickness with it (Lee, Song, Au & Moran
+ * 1995): ψ = ½ (1 − ε)^1.5 Φ, Φ = (tanh λτ + λ/Bi) / (1 + λ/Bi tanh λτ), λ = π + 1/(√π ε), with ε = a/b and τ = t/b
+ * of discs of the same areas and Bi = h b / k.
+ *
+ * @example
+ * spreadKW({ dieM2: 142e-6, plateM2: 1886e-6, thickM: 1.5e-3, k: 390, h: 4000 }); // 0.19
+ */
+export function spreadKW({ dieM2, plateM2, thickM, k, h }: Spreading): number {
+  const [a, b] = [Math.sqrt(dieM2 / Math.PI), Math.sqrt(Math.max(dieM2, plateM2) / Math.PI)];
+  const [eps, tau, Bi] = [a / b, thickM / b, (h * b) / k];
+  const lambda = Math.PI + 1 / (Math.sqrt(Math.PI) * eps);
+  const t = Math.tanh(lambda * tau);
+  const phi = (t + lambda / Bi) / (1 + (lambda / Bi) * t);
+  return (0.5 * (1 - eps) ** 1.5 * phi) / (Math.sqrt(Math.PI) * k * a) + thickM / (k * Math.PI * b ** 2);
 }
 
 /** Area taken for a link that was only told: a third of the smaller part. */

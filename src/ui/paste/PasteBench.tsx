@@ -39,7 +39,7 @@ export function PasteBench(p: Props) {
       {lot ? (
         <p className="mt-1 text-note text-ink-2">
           Takes {words.number(1000 * grams, 0)} mg, {words.number(1000 * work.lostG, 0)} of it left in the nozzle
-          {chosen === "film" ? " and on the card" : ""}; holds about {jobsLeft(leftOf(lot), grams)} more like this.
+          {chosen === "film" ? " and on the card" : ""}; holds about {jobsLeft(leftOf(lot), grams)} more like this.{" "}
           {expected}
         </p>
       ) : null}
