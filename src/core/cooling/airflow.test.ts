@@ -140,7 +140,7 @@ describe("spreading in a plate", () => {
     const thick = spreadKW({ dieM2: 1e-6, plateM2: 4e-2, thickM: 0.5, k: 390, h: 4000 });
     expect(thick / (8 / (3 * Math.PI ** 2 * 390 * a) + 0.5 / (390 * 4e-2))).toBeCloseTo(1, 1);
   });
-  it("falls with thickness, conductivity and what takes heat off, and is its own thickness under a die as large", () => {
+  it("falls with thickness, conductivity and what takes heat off; a die as large sees its thickness alone", () => {
     const at = (more: object) => spreadKW({ ...plate, ...more });
     expect(at({})).toBeCloseTo(0.19, 1);
     expect(at({ thickM: 3e-3 })).toBeLessThan(at({}));
