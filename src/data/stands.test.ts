@@ -124,6 +124,8 @@ describe("what was forecast, kept with how a job stands", () => {
     expect(told(await forecastRows(db, 2))).toEqual([1, 3]);
     expect(told(await forecastRows(db, 9, { on: "2031-03-02", jobId: ids[2] ?? 0 }))).toEqual([2, 1]);
     expect(told(await forecastRows(db, 9, { on: "2031-03-01", jobId: ids[1] ?? 0 }))).toEqual([]);
+    // asked on a later day a job is still none of those before it
+    expect(told(await forecastRows(db, 9, { on: "2031-03-09", jobId: ids[2] ?? 0 }))).toEqual([2, 1]);
     expect((await forecastRows(db, 1))[0]).toMatchObject({
       jobId: ids[2],
       on: "2031-03-02",

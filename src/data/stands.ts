@@ -90,7 +90,11 @@ export async function forecastRows(
     .join("jobs", "jobs.id", "stands.job_id")
     .join("machines", "machines.id", "jobs.machine_id")
     .whereNotNull("stands.forecast_on");
-  if (before) void found.whereRaw("(stands.forecast_on, stands.job_id) < (?, ?)", [before.on, before.jobId]);
+  if (before)
+    void found
+      .whereRaw("(stands.forecast_on, stands.job_id) < (?, ?)", [before.on, before.jobId])
+      // a job judged before today does not teach its own forecast
+      .whereNot("stands.job_id", before.jobId);
   const rows = await found.orderByRaw("stands.forecast_on DESC, stands.job_id DESC").limit(most).select<
     (Pick<StandsRow, "job_id" | "at"> & {
       forecast_on: string;
