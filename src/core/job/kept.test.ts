@@ -34,7 +34,7 @@ it("where a job stands follows from what it holds, as kept", async () => {
       done: i < done ? 4 : i === done ? 2 : 0,
       started: i <= done,
       complete: i < done,
-    })) as JobHolds["service"];
+    }));
   const all = [0, 1, 3, 6].flatMap((done) =>
     [
       [false, false, false],

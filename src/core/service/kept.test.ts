@@ -14,7 +14,6 @@ import {
   faceOf,
   foundIn,
   gapOf,
-  nextStep,
   plansOf,
   pressingOver,
   progressOf,
