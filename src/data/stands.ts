@@ -80,6 +80,21 @@ export interface ForecastRow {
   facts: ForecastFacts;
 }
 
+interface ForecastRead extends Pick<StandsRow, "job_id" | "at"> {
+  forecast_on: string;
+  forecast_json: string;
+  tag: string;
+  closed_at: string | null;
+  closing_note: string;
+}
+
+const FORECAST_COLUMNS = [
+  ...["job_id", "at", "forecast_on", "forecast_json"].map((c) => `stands.${c}`),
+  "machines.tag",
+  "jobs.closed_at",
+  "jobs.closing_note",
+];
+
 /** The jobs whose work was forecast, the newest so many, in their order; up to a day and job where one is told. */
 export async function forecastRows(
   db: Knex,
@@ -95,15 +110,10 @@ export async function forecastRows(
       .whereRaw("(stands.forecast_on, stands.job_id) < (?, ?)", [before.on, before.jobId])
       // a job judged before today does not teach its own forecast
       .whereNot("stands.job_id", before.jobId);
-  const rows = await found.orderByRaw("stands.forecast_on DESC, stands.job_id DESC").limit(most).select<
-    (Pick<StandsRow, "job_id" | "at"> & {
-      forecast_on: string;
-      forecast_json: string;
-      tag: string;
-      closed_at: string | null;
-      closing_note: string;
-    })[]
-  >("stands.job_id", "stands.at", "stands.forecast_on", "stands.forecast_json", "machines.tag", "jobs.closed_at", "jobs.closing_note");
+  const rows = await found
+    .orderByRaw("stands.forecast_on DESC, stands.job_id DESC")
+    .limit(most)
+    .select<ForecastRead[]>(FORECAST_COLUMNS);
   return rows.reverse().map((r) => ({
     jobId: r.job_id,
     tag: r.tag,

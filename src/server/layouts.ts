@@ -1,7 +1,7 @@
 import { changesBetween } from "../core/edit";
 import type { Knex } from "knex";
 import type { Machine } from "../core/job";
-import { arrangedLayout, emptyLayout, type Layout } from "../core/drawing";
+import { arrangedLayout, baseOf, emptyLayout, type Layout } from "../core/drawing";
 import { layoutFrom, MOST_PARTS, parseLayout, readSvg } from "../core/codec";
 import { bad, ok, type Result } from "../core/result";
 import { database } from "../data/connection";
@@ -23,14 +23,6 @@ import { check } from "../input/check";
 import { AsideLayoutInput, ForkLayoutInput, KeepLayoutInput, SaveLayoutInput, StartLayoutInput } from "../input/layout";
 import { serverProblem } from "./problems";
 import { openJob, writing } from "./write";
-
-/** Size of a base by its form, mm. */
-const BASES: Record<string, [number, number]> = {
-  thirteen: [300, 212],
-  fourteen: [322, 224],
-  fifteen: [356, 246],
-  seventeen: [398, 272],
-};
 
 /** Gives a job its drawing: the last one of its model, an empty sheet, or an open revision to draw on. */
 export async function startLayout(jobId: number, body: unknown): Promise<Result<{ revisionId: number }>> {
@@ -81,9 +73,6 @@ async function startOf(
   }
   return emptyLayout(model, variant, w, d);
 }
-
-/** Size of a base of a form, mm. */
-export const baseOf = (form: string): [number, number] => BASES[form] ?? [356, 246];
 
 export type SaveOutcome =
   { saved: true; version: number } | { saved: false; theirs: { version: number; document: Layout; changes: string[] } };

@@ -30,7 +30,7 @@ const drawn: fc.Arbitrary<Drawn> = fc.record({
   sprung: fc.boolean(),
 });
 
-/** Machines that could be built: a typical arrangement with parts of other sizes, and memory under pads by its plates. */
+/** Machines that could be built: a typical arrangement with parts of other sizes, memory under pads by its plates. */
 export const buildable: fc.Arbitrary<Layout> = drawn.map((d) => {
   const layout = arrangedLayout(d.name, "Random", "", ...d.base);
   const parts = layout.parts.map((p): Part => {

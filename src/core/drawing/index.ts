@@ -16,6 +16,7 @@ export {
 } from "./kinds";
 export * from "./geometry";
 export { arrangedLayout, ARRANGEMENTS, type ArrangementName } from "./arrangements";
+export { baseOf } from "./bases";
 export { drawOrder } from "./order";
 export { dieRing, isPasted, kindFor, type Link, type LinkKind } from "./links";
 export { CoolingMap, spreadAt } from "./map";

@@ -2,7 +2,7 @@ export { RigidPlate, type ChipFace, type PlateScrew, type PressurePlane } from "
 export { levelBy, pipeSection, pipeStiffness, type PipeSpring } from "./beam";
 export { liftAt, PlateFrame, type Body } from "./frame";
 export { Footing, type Joined, type PlateOf } from "./footing";
-export { REACH_MM, structuresOf, type Structure } from "./structure";
+export { structuresOf, type Structure } from "./structure";
 export {
   geometricFractions,
   MOST_SCREWS,

@@ -12,7 +12,7 @@ export interface Structure {
 }
 
 /** A pipe that runs further than this from a plate holds nothing down there, mm. */
-export const REACH_MM = 60;
+const REACH_MM = 60;
 
 /**
  * What of a drawing presses as one, joined by pipes that give. A pipe is rigid where it lies on a plate, and a spring

@@ -29,7 +29,6 @@ export {
   padN,
   stiffer,
   STIFFER_THAN_LABEL,
-  TOLD_AT,
   usualCurves,
   type PadCurve,
   type PadCurves,

@@ -46,7 +46,7 @@ export const padN = (curve: PadCurve, areaMm2: number, thicknessMm: number, gapM
   (padKPa(curve, (thicknessMm - gapMm) / thicknessMm) * areaMm2) / 1000;
 
 /** The squeeze at which stiffness is told, as a share: makers print it, and it can be weighed on a scale. */
-export const TOLD_AT = 0.25;
+const TOLD_AT = 0.25;
 
 /**
  * A class's curve for a pad that presses back by so much at {@link TOLD_AT}, kPa.

@@ -17,4 +17,4 @@ export { squeezeRun, type SqueezeFrame, type SqueezeRun } from "./run";
 export { matesAnswer, type Mate } from "./mates";
 export { bearing, pressing, type Level, type Load, type PressPoint } from "./press";
 export { Squeeze, type SqueezeSetup } from "./squeeze";
-export { symmetric3, type Three } from "./three";
+export { type Three } from "./three";

@@ -42,7 +42,7 @@ describe("on any machine that could be built", () => {
     });
   });
 
-  it("the planned order leans no more than the stamped one or one side first, with pipes between free and rigid", () => {
+  it("the planned order leans no more than the stamped one or one side first, pipes between free and rigid", () => {
     every((map) => {
       for (const a of assembliesOf(map)) {
         const plan = tightenPlan(a.screws, a.chips, FRACTIONS, a);

@@ -4,6 +4,13 @@ import { inletSeen } from "./dust";
 import { isPrint, wettedShare } from "./print";
 import { pastedChips } from "./stripping";
 
+/** A win with its 90 % interval, K. */
+export interface Win {
+  mid: number;
+  low: number;
+  high: number;
+}
+
 /** From the least to the most, K/W above what is usual. */
 export type Span = readonly [low: number, high: number];
 

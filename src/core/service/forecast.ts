@@ -2,18 +2,11 @@ import { words } from "../words";
 import type { Predicted } from "./agreement";
 import { airGrown, slowerWhenClean } from "../cooling";
 import { inletSeen } from "./dust";
-import { airExplained, closedInlets, contactExplained, overlap, type Span } from "./explained";
+import { airExplained, closedInlets, contactExplained, overlap, type Span, type Win } from "./explained";
 import { Learning, type LearntKey, type Worth, type Worths } from "./learning";
 import type { ServiceContext } from "./step";
 import { chipWord } from "./words";
 import { pastedChips } from "./stripping";
-
-/** A win with its 90 % interval, K. */
-export interface Win {
-  mid: number;
-  low: number;
-  high: number;
-}
 
 /** What a piece of work should win at the run before's watts, before it is done. */
 export interface Forecast {

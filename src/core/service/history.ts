@@ -1,6 +1,7 @@
 import type { Verdict } from "../judge";
 import type { Predicted } from "./agreement";
-import { forecastParts, weighed, type ForecastPart, type Win } from "./forecast";
+import type { Win } from "./explained";
+import { forecastParts, weighed, type ForecastPart } from "./forecast";
 import { Learning, together, type LearntKey, type Worth, type Worths } from "./learning";
 import type { ServiceContext } from "./step";
 import { pastedChips } from "./stripping";
@@ -32,7 +33,7 @@ const winOf = (change: { K: number; low: number; high: number } | null | undefin
   change ? { mid: -change.K, low: -change.high, high: -change.low } : null;
 
 /** What the technician expected, K; null where it was skipped or never asked. */
-export function guessOf(ctx: ServiceContext): number | null {
+function guessOf(ctx: ServiceContext): number | null {
   const said = ctx.journal.isDone(GUESS) ? Number(ctx.journal.of(GUESS).value) : NaN;
   return Number.isFinite(said) ? said : null;
 }

@@ -43,10 +43,10 @@ export {
   type Consumable,
   type Uses,
 } from "./cleaning";
-export { closedIn, closedInlets, contactGrowth, seenAir, type Span } from "./explained";
+export { closedIn, contactGrowth, seenAir, type Span, type Win } from "./explained";
 export { agreementOf, type Agreement, type Predicted, type PredictedPath } from "./agreement";
 export { adapterWords, foundIn, warrantyDays, type Found } from "./found";
-export { forecastOf, outcomesOf, weighed, type Forecast, type Outcome, type Win } from "./forecast";
+export { forecastOf, outcomesOf, weighed, type Forecast, type Outcome } from "./forecast";
 export { contextOf, plansOf, type ServiceFacts } from "./context";
 export {
   aluminiumAt,
@@ -68,7 +68,6 @@ export {
   forecastFacts,
   forecastHistory,
   GUESS,
-  guessOf,
   hasGuessed,
   isInspected,
   meanMisses,

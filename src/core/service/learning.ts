@@ -1,6 +1,5 @@
 import { inverse, Matrix } from "ml-matrix";
-import type { Span } from "./explained";
-import type { Win } from "./forecast";
+import type { Span, Win } from "./explained";
 
 /** What of a finding is learnt by itself: a grade of dust, a state of paste. */
 export const LEARNT_KEYS = [

@@ -1,11 +1,19 @@
-import { contextOf, forecastFacts, type ForecastFacts } from "../../core/service";
+import type { Verdict } from "../../core/judge";
+import { contextOf, forecastFacts, type ForecastFacts, type ServiceFacts } from "../../core/service";
 import { database } from "../../data/connection";
 import { lastTriage } from "../../data/triages";
-import type { JobView } from "./job";
 import { readOf } from "./readAlone";
 
+/** What of a job its forecast rests on. */
+interface Forecasted {
+  job: { openedAt: string; closedAt: string | null };
+  runs: { before?: { id: number } };
+  verdict: { result: Verdict; createdAt: string } | null;
+  service: ServiceFacts;
+}
+
 /** A job's forecast as it is kept with how it stands; null while nothing can be forecast, or nothing was said alone. */
-export async function forecastOfJob(view: JobView): Promise<{ on: string; facts: ForecastFacts } | null> {
+export async function forecastOfJob(view: Forecasted): Promise<{ on: string; facts: ForecastFacts } | null> {
   const { before } = view.runs;
   if (!before) return null;
   const { predicted, wattsOf } = readOf(await lastTriage(await database(), before.id));

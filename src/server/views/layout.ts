@@ -1,5 +1,5 @@
 import { changesBetween } from "../../core/edit";
-import { type Layout } from "../../core/drawing";
+import { baseOf, type Layout } from "../../core/drawing";
 import { database } from "../../data/connection";
 import {
   alikeLayouts,
@@ -11,7 +11,6 @@ import {
   revisionOfJob,
   type RevisionRecord,
 } from "../../data/layouts";
-import { baseOf } from "../layouts";
 import type { JobView } from "./job";
 
 /** A revision as pages show it. */

@@ -4,7 +4,10 @@ import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { SmallUnderside } from "@/ui/underside/SmallUnderside";
-import type { StartFrom } from "./StartMap";
+
+/** What a drawing begins on. */
+export type StartFrom =
+  { from: "last" | "empty" } | { from: "arrangement"; arrangement: ArrangementName } | { from: "like"; like: number };
 
 interface Props {
   jobId: number;

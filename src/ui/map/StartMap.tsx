@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Problem } from "@/core/result";
-import { CoolingMap, type ArrangementName, type Layout } from "@/core/drawing";
+import { CoolingMap, type Layout } from "@/core/drawing";
 import { mapSentence } from "@/core/cooling";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
@@ -11,7 +11,7 @@ import { send } from "@/ui/controls/send";
 import { stagePath } from "@/ui/steps/paths";
 import { SmallUnderside } from "@/ui/underside/SmallUnderside";
 import { MapWords } from "./MapWords";
-import { StartChoices } from "./StartChoices";
+import { StartChoices, type StartFrom } from "./StartChoices";
 
 interface Props {
   jobId: number;
@@ -22,10 +22,6 @@ interface Props {
   offer: { number: number; document: Layout } | null;
   closed: boolean;
 }
-
-/** What a drawing begins on. */
-export type StartFrom =
-  { from: "last" | "empty" } | { from: "arrangement"; arrangement: ArrangementName } | { from: "like"; like: number };
 
 /** A job without a drawing: the last one of the model, one it is like, a typical arrangement, or an empty base. */
 export function StartMap({ jobId, model, variant, base, offer, closed }: Props) {

@@ -3,7 +3,7 @@ import { notFound } from "next/navigation";
 import { jobPhotos } from "@/server/photos";
 import { idOf } from "@/server/respond";
 import { jobView } from "@/server/views/job";
-import { baseOf } from "@/server/layouts";
+import { baseOf } from "@/core/drawing";
 import { layoutStage } from "@/server/views/layout";
 import { EditorScreen } from "@/ui/editor/EditorScreen";
 import { MapScreen } from "@/ui/map/MapScreen";
