@@ -4,6 +4,8 @@ import type { Blower, FinStack } from "../drawing/parts";
 
 /** Air at some 45 °C: density kg/m³, heat J/(kg·K), conductivity W/(m·K), viscosity Pa·s. */
 const AIR = { density: 1.1, heat: 1006, conductivity: 0.027, viscosity: 1.93e-5 };
+/** Heat a flow of it takes up, J/(m³·K). */
+export const AIR_JM3K = AIR.density * AIR.heat;
 /**
  * A thin radial blower: pressure with its outlet shut against density times tip speed squared, and the free flow,
  * V = 0.167 D³ n.
@@ -20,7 +22,7 @@ const USUAL_FLOW = 0.6;
 const FIN_MM = 0.2;
 const ENDS = 1.5;
 /** Share that gets through the thickest mat: felt leaks, and air goes round it. */
-export const LEAK = 0.18;
+const LEAK = 0.18;
 /** Still air with radiation, W/(m²·K). */
 export const STILL_AIR = 11;
 /** Fins of a thin stack are as warm as their pipe to this share. */
@@ -65,11 +67,11 @@ function flowUnder(pa: number, { gapM, depthM, areaM2 }: Channels): number {
  * of Hausen).
  */
 function carriesOff(flowM3s: number, { gapM, depthM, areaM2 }: Channels): number {
-  const C = AIR.density * AIR.heat * flowM3s;
+  const C = AIR_JM3K * flowM3s;
   if (!(C > 0)) return 0;
   const Dh = 2 * gapM;
   const speed = flowM3s / areaM2;
-  const x = ((Dh / depthM) * (AIR.density * AIR.heat * speed * Dh)) / AIR.conductivity;
+  const x = ((Dh / depthM) * (AIR_JM3K * speed * Dh)) / AIR.conductivity;
   const Nu = 7.54 + (0.03 * x) / (1 + 0.016 * x ** (2 / 3));
   const UA = FIN_EFFICIENCY * ((Nu * AIR.conductivity) / Dh) * ((2 * areaM2 * depthM) / gapM);
   return C * (1 - Math.exp(-UA / C));
@@ -132,13 +134,16 @@ export function airOf(map: CoolingMap, share: number, closed: Closed = new Map()
 export const stillFinsWK = (f: FinStack): number =>
   STILL_AIR * 2e-6 * (f.wMm * f.hMm + f.wMm * f.heightMm + f.hMm * f.heightMm);
 
+/** What the air of all stacks carries off per kelvin, W/K. */
+const carriedWK = (map: CoolingMap, share: number, closed: Closed): number =>
+  [...airOf(map, share, closed).values()].reduce((s, a) => s + a.WK, 0);
+
 /**
  * How many times the resistance of the whole air path has grown with inlets closed as told, against all open: stacks
  * side by side.
  */
 export function airGrown(map: CoolingMap, closed: Closed, share = 0.85): number {
-  const sum = (of: Closed) => [...airOf(map, share, of).values()].reduce((s, a) => s + a.WK, 0);
-  const [open, now] = [sum(new Map()), sum(closed)];
+  const [open, now] = [carriedWK(map, share, new Map()), carriedWK(map, share, closed)];
   return open > 0 && now > 0 ? open / now : 1;
 }
 
@@ -150,12 +155,11 @@ const LEAST_SHARE = 0.1;
  * at equal temperature once the stacks are clean.
  */
 export function slowerWhenClean(map: CoolingMap, closed: Closed, share = 0.85): number {
-  const sum = (at: number, of: Closed) => [...airOf(map, at, of).values()].reduce((s, a) => s + a.WK, 0);
-  const want = sum(share, closed);
+  const want = carriedWK(map, share, closed);
   let [low, high] = [LEAST_SHARE, 1];
   for (let k = 0; k < 30; k++) {
     const mid = (low + high) / 2;
-    if (sum(mid * share, new Map()) < want) low = mid;
+    if (carriedWK(map, mid * share, new Map()) < want) low = mid;
     else high = mid;
   }
   return (low + high) / 2;

@@ -1,6 +1,6 @@
 import { roomTrue, type RunConditions } from "../judge";
 import type { CoolingMap } from "../drawing/map";
-import { airOf, type Closed } from "./airflow";
+import { AIR_JM3K, airOf, type Closed } from "./airflow";
 
 /** Air of one outlet over the room, K, and how much of its inlet was closed; null where nobody graded it. */
 export interface OutletRead {
@@ -71,8 +71,6 @@ export interface ExhaustRead {
   /** Heat per kelvin of the air that each stack lets through, W/K. */
   capacityWK: number[];
 }
-
-const AIR_JM3K = 1.1 * 1006;
 
 /** Outlets that were read, with the air the drawing and their graded inlets give them. */
 export function exhaustRead(map: CoolingMap, rises: Exhausts, share: number): ExhaustRead {

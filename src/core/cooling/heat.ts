@@ -147,7 +147,7 @@ const exhaustLogs = (net: BentNetwork, logs: readonly number[], read: ExhaustRea
   });
 };
 
-/** What was read beside what the model gives; the common part of all is taken out before they are called apart. */
+/** What was read beside what the model gives; what all share counts as uncertainty. */
 function exhaustsAgainst(net: BentNetwork, logs: readonly number[], read: ExhaustRead): HeatPicture["exhausts"] {
   const by = exhaustLogs(net, logs, read);
   return read.fins.map((fins, i) => {
