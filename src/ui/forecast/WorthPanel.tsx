@@ -1,4 +1,4 @@
-import type { FindingWorth, LearntKey, Worth } from "@/core/service";
+import { Learning, type FindingWorth, type LearntKey, type Worth } from "@/core/service";
 import { words } from "@/core/words";
 
 const NAMES: Record<LearntKey, string> = {
@@ -11,6 +11,7 @@ const NAMES: Record<LearntKey, string> = {
   "paste:little": "hardly any",
 };
 const NINETY = 1.645;
+const UNLEARNT = new Learning().worth(null);
 /** The scale ends here, K. */
 const MOST_K = 50;
 const LEFT = 100;
@@ -18,7 +19,7 @@ const W = 300;
 
 /** What each finding is worth in this workshop: dashed at first, solid as learnt. */
 export function WorthPanel({ rows, learnt }: { rows: readonly FindingWorth[]; learnt: boolean }) {
-  const first = new Map(rows.map((r) => [r.key, spanOf(r.modelK, { log: 0, sd: 0.4 })]));
+  const first = new Map(rows.map((r) => [r.key, spanOf(r.modelK, UNLEARNT)]));
   const now = new Map(rows.map((r) => [r.key, spanOf(r.modelK, r.worth)]));
   const most = Math.max(
     10,
