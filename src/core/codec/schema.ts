@@ -113,6 +113,7 @@ export function layoutSchema(): object {
           fixedN: { ...number(0.5, 200), default: usualFigures.fixedN },
           bottomN: { ...number(0.5, 200), default: usualFigures.bottomN },
           springMm: { ...number(0.2, 20), default: usualFigures.springMm },
+          rearUpDeg: { ...number(-90, 90), default: usualFigures.rearUpDeg },
         },
       },
     },

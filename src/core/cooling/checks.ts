@@ -1,16 +1,17 @@
 import { polygonHull } from "d3-polygon";
 import { words } from "../words";
-import { centreOf, corners, inside, grown, rightAngles, type Point } from "../drawing/geometry";
+import { centreOf, corners, inside, grown, type Point } from "../drawing/geometry";
 import { dieRing, isPasted } from "../drawing/links";
 import { chipLabel, partName } from "../drawing/kinds";
 import type { CoolingMap } from "../drawing/map";
 import { conductances, flows, solveNetwork } from "./network";
+import { usualCapacityW } from "./capacity";
 import { rigidGroups } from "../drawing/rigid";
 import { overlapMm2 } from "../drawing/overlap";
 import { heatPaths } from "./paths";
 import type { MapCheck } from "./check";
 import { placeChecks } from "./places";
-import type { Chip, Figures, HeatPipe, Screw } from "../drawing/parts";
+import type { Chip, Screw } from "../drawing/parts";
 
 /** Watts a chip is taken to give off when nothing is known, by role; only for the load on pipes. */
 export const USUAL_W: Record<Chip["role"], number> = {
@@ -23,28 +24,6 @@ export const USUAL_W: Record<Chip["role"], number> = {
   drive: 4,
   other: 1,
 };
-
-/**
- * Diameter of the round pipe a flattened one was made from, mm: the wall keeps its length, π d = 2 (w − h) + π h.
- */
-export const roundMm = ({ widthMm: w, heightMm: h }: Pick<HeatPipe, "widthMm" | "heightMm">): number =>
-  (2 * Math.max(0, w - h)) / Math.PI + h;
-
-/** What is left of a pipe's capacity where it is bent in: a dent narrows its vapour, a kink shuts it. */
-const LEFT = { none: 1, dent: 0.75, kink: 0.25 } as const;
-/** Height of a pipe of 6 mm flattened as usual, mm. */
-const USUAL_FLAT_MM = 2.5;
-
-/**
- * Watts one leg of a pipe usually carries: with the round size it was made from to the 1.5 and how flat it was
- * pressed, less a share for every right angle, less what a dent or a kink takes. An estimate on the careful side; the
- * figures can be set.
- */
-export function usualCapacityW(pipe: HeatPipe, figures: Figures): number {
-  const flat = Math.min(1.15, Math.max(0.35, pipe.heightMm / USUAL_FLAT_MM));
-  const bends = Math.max(0.4, 1 - figures.perBend * rightAngles(pipe.points));
-  return figures.pipe6W * (roundMm(pipe) / 6) ** 1.5 * flat * bends * LEFT[pipe.damage];
-}
 
 /** Everything in the drawing that does not add up. */
 export function checksOf(map: CoolingMap): MapCheck[] {
@@ -231,7 +210,7 @@ export function pipeLoads(map: CoolingMap, watts = drawnWatts(map)): { pipe: str
     return {
       pipe: h.id,
       W: legs.reduce((s, f) => s + Math.max(0, f.W), 0),
-      usualW: Math.max(1, legs.length) * usualCapacityW(h, map.layout.figures),
+      usualW: usualCapacityW(map, h),
     };
   });
 }
@@ -244,7 +223,7 @@ function loadChecks(map: CoolingMap): MapCheck[] {
           {
             code: "pipe-over-capacity" as const,
             message:
-              `${partName(h)} would carry about ${words.watts(W)}; one of its width and bends usually ` +
+              `${partName(h)} would carry about ${words.watts(W)}; one of its size, bends and lie usually ` +
               `carries ${words.watts(usualW)}. An estimate.`,
             parts: [pipe],
           },

@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoLayouts, tessalyK15Layout } from "../../samples/layouts";
 import { anyLayout } from "../../testing/layouts";
-import { checksOf, usualCapacityW } from "./checks";
+import { levelCapacityW } from "./capacity";
+import { checksOf } from "./checks";
 import { countsOf } from "../drawing/counts";
 import { mirrored, moved, seenFromAbove, turnedAbout } from "../edit/transform";
 import { newPart, newPath } from "../drawing/kinds";
@@ -319,7 +320,7 @@ describe("the checks", () => {
 
   it("a pipe carries less the thinner, the flatter and the more bent it is", () => {
     const w = (points: [number, number, number?][], more: object = {}) =>
-      usualCapacityW(pipe("h", points, { widthMm: 7.998, heightMm: 2.5, ...more }), usualFigures);
+      levelCapacityW(pipe("h", points, { widthMm: 7.998, heightMm: 2.5, ...more }), usualFigures);
     expect(
       w([
         [0, 0],

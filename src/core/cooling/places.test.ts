@@ -4,7 +4,8 @@ import { anyLayout } from "../../testing/layouts";
 import { newPart, newPath } from "../drawing/kinds";
 import { CoolingMap } from "../drawing/map";
 import { emptyLayout, type HeatPipe, type Kind, type Layout, type Part } from "../drawing/parts";
-import { checksOf, roundMm, usualCapacityW } from "./checks";
+import { levelCapacityW, liftShare, roundMm, usualCapacityW } from "./capacity";
+import { checksOf } from "./checks";
 import { heatPaths } from "./paths";
 
 const place = (id: string, kind: Kind, xMm: number, yMm: number, more: object = {}): Part => ({
@@ -209,12 +210,33 @@ describe("what a pipe carries", () => {
     // π · 8 = 2 (w − 3) + π · 3
     expect(roundMm(pipe((Math.PI * 5) / 2 + 3, 3))).toBeCloseTo(8, 9);
     const { figures } = layout();
-    expect(usualCapacityW(pipe(7.998, 2.5), figures)).toBeCloseTo(figures.pipe6W, 2);
+    expect(levelCapacityW(pipe(7.998, 2.5), figures)).toBeCloseTo(figures.pipe6W, 2);
   });
   it("is less with a dent, and little with a kink", () => {
     const { figures } = layout();
-    const whole = usualCapacityW(pipe(8, 2.5), figures);
-    expect(usualCapacityW(pipe(8, 2.5, "dent"), figures)).toBeCloseTo(0.75 * whole, 9);
-    expect(usualCapacityW(pipe(8, 2.5, "kink"), figures)).toBeCloseTo(0.25 * whole, 9);
+    const whole = levelCapacityW(pipe(8, 2.5), figures);
+    expect(levelCapacityW(pipe(8, 2.5, "dent"), figures)).toBeCloseTo(0.75 * whole, 9);
+    expect(levelCapacityW(pipe(8, 2.5, "kink"), figures)).toBeCloseTo(0.25 * whole, 9);
+  });
+  it("is the same on its edge as flat", () => {
+    const { figures } = layout();
+    expect(levelCapacityW(pipe(2.5, 8), figures)).toBe(levelCapacityW(pipe(8, 2.5), figures));
+  });
+  it("hangs on how the machine stands: the wick lifts what does not run back", () => {
+    expect(liftShare(0)).toBe(1);
+    expect(liftShare(0.1)).toBeCloseTo(0.547, 3);
+    expect([liftShare(1), liftShare(-1)]).toEqual([0.1, 1.1]);
+    const stood = (rearUpDeg: number) => {
+      const drawn = layout(...sound);
+      const map = new CoolingMap({ ...drawn, figures: { ...drawn.figures, rearUpDeg } });
+      const own = map.ofKind("pipe")[0];
+      if (!own) throw new Error("no pipe");
+      return usualCapacityW(map, own) / levelCapacityW(own, drawn.figures);
+    };
+    expect(stood(0)).toBeCloseTo(1, 9);
+    // its fins stand nearer the hinge than its chip: upright the water runs back, on its head it is lifted
+    expect(stood(90)).toBeCloseTo(1.1, 9);
+    expect(stood(-90)).toBeLessThan(0.9);
+    expect(stood(-90)).toBeLessThan(stood(-20));
   });
 });

@@ -229,6 +229,8 @@ export interface Figures {
   bottomN: number;
   /** Way of a spring from touch to stop, mm. */
   springMm: number;
+  /** How the machine stands in use: its hinge edge over its front edge, degrees; 0 lies flat, 90 stands upright. */
+  rearUpDeg: number;
 }
 
 export const usualFigures: Figures = {
@@ -240,6 +242,7 @@ export const usualFigures: Figures = {
   fixedN: 20,
   bottomN: 12,
   springMm: 3,
+  rearUpDeg: 0,
 };
 
 /** The underside of one model and variant: a base to scale and the parts in it. */

@@ -465,6 +465,7 @@ const FIGURES: readonly (readonly [keyof Figures, string, string, min: number, m
   ["fixedN", "Plain screw", "N", 0.5, 200, 1],
   ["bottomN", "One that bottoms", "N", 0.5, 200, 1],
   ["springMm", "Way of a spring", "mm", 0.2, 20],
+  ["rearUpDeg", "Stands, rear up by", "°", -90, 90, 1],
 ];
 
 function BaseFields({ layout, onChange }: { layout: Layout; onChange: Props["onChange"] }) {
