@@ -1,5 +1,5 @@
 import { NextResponse, type NextRequest } from "next/server";
-import { isOurHost } from "./server/addresses";
+import { isOurHost } from "./server/requests/addresses";
 
 /** Pages are given under our own names only; what is sent is looked at where it is taken in (`server/respond`). */
 export function proxy(request: NextRequest): NextResponse {

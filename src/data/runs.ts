@@ -127,13 +127,20 @@ function peakOf(run: Run): number | null {
 }
 
 /** Stores a run whole (samples, original file, conditions) or not at all; returns its id. */
-export async function addRun(db: Knex, n: NewRun, now: string, packed?: PackedRun): Promise<number> {
+export async function addRun(
+  db: Knex,
+  n: NewRun & { id?: number },
+  now: string,
+  packed?: PackedRun,
+): Promise<number> {
   const { run } = n;
   const blocks = packed ?? (await packRun(run));
   return db.transaction(async (tx) => {
     await tx("runs").where({ job_id: n.jobId, kind: n.kind }).whereNull("replaced_at").update({ replaced_at: now });
     const [row] = await tx("runs")
       .insert({
+        // a live run has its number before it is kept
+        ...(n.id === undefined ? {} : { id: n.id }),
         job_id: n.jobId,
         kind: n.kind,
         created_at: now,

@@ -1,4 +1,6 @@
 import { closeDatabases, database, databaseTrouble } from "../data/connection";
+import { beginTicking } from "./liveRuns";
+import { closeStreams } from "./live/stream";
 import { describeProblem, type Problem } from "../core/result";
 
 const shared = globalThis as unknown as { ovrantTrouble?: Problem | null };
@@ -32,6 +34,11 @@ export function noteTrouble(e: unknown): void {
 /** Opens the database when the server starts, says in one line what is wrong with it, and closes it at the end. */
 export async function beginServing(): Promise<void> {
   process.once("exit", closeDatabases);
+  // open streams would hold up a server that is to stop
+  process.once("SIGTERM", closeStreams);
+  process.once("SIGINT", closeStreams);
   const trouble = await troubleNow();
   if (trouble) console.error(describeProblem(trouble));
+  // runs that went when the server stopped go on
+  else beginTicking();
 }

@@ -4,7 +4,7 @@ import { csvCell, layoutJson, partsTable, svgWidthMm } from "../core/codec";
 import { database } from "../data/connection";
 import { findRevision } from "../data/layouts";
 import { rememberedInThread } from "../threads/pool";
-import { serverProblem } from "./problems";
+import { serverProblem } from "./requests/problems";
 
 export interface OutFile {
   name: string;

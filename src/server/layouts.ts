@@ -21,8 +21,8 @@ import {
 import { findMachine } from "../data/machines";
 import { check } from "../input/check";
 import { AsideLayoutInput, ForkLayoutInput, KeepLayoutInput, SaveLayoutInput, StartLayoutInput } from "../input/layout";
-import { serverProblem } from "./problems";
-import { openJob, writing } from "./write";
+import { serverProblem } from "./requests/problems";
+import { openJob, writing } from "./requests/write";
 
 /** Gives a job its drawing: the last one of its model, an empty sheet, or an open revision to draw on. */
 export async function startLayout(jobId: number, body: unknown): Promise<Result<{ revisionId: number }>> {

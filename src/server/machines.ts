@@ -17,8 +17,8 @@ import { addMachine, findMachine, machineByTag, setDue } from "../data/machines"
 import { check } from "../input/check";
 import { DueInput, IntakeInput, JobInput, WaitsInput } from "../input/machine";
 import { giveBackUndone } from "./giveBack";
-import { serverProblem } from "./problems";
-import { AGAIN_MS, openJob, writing } from "./write";
+import { serverProblem } from "./requests/problems";
+import { AGAIN_MS, openJob, writing } from "./requests/write";
 
 /** A new machine with its first job. */
 export async function intake(body: unknown): Promise<Result<{ machineId: number; jobId: number }>> {

@@ -24,10 +24,10 @@ import {
 import { rememberedInThread } from "../threads/pool";
 import { check } from "../input/check";
 import { BookingInput, CuttingInput, LotChangeInput, LotInput } from "../input/materials";
-import { serverProblem } from "./problems";
+import { serverProblem } from "./requests/problems";
 import { jobView, type JobView } from "./views/job";
 import { stockView } from "./views/materials";
-import { AGAIN_MS, openJob, writing } from "./write";
+import { AGAIN_MS, openJob, writing } from "./requests/write";
 
 /** Puts a lot on the shelf. */
 export async function newLot(body: unknown): Promise<Result<{ id: number }>> {

@@ -13,8 +13,8 @@ import {
 } from "../data/photos";
 import { check } from "../input/check";
 import { PHASES, PhotoChangeInput, type SquaringInput } from "../input/photo";
-import { serverProblem } from "./problems";
-import { openJob, writing } from "./write";
+import { serverProblem } from "./requests/problems";
+import { openJob, writing } from "./requests/write";
 
 export const PHOTO_LIMIT_MB = 30;
 const LONG_EDGE_PX = 3200;

@@ -20,12 +20,11 @@ import {
 import { database } from "../data/connection";
 import { check } from "../input/check";
 import { RunChangeInput } from "../input/run";
-import { serverProblem } from "./problems";
+import { serverProblem } from "./requests/problems";
 import { receiveLog, type ReceivedLog } from "./upload";
-import { jobView } from "./views/job";
-import { triageOf } from "./views/triage";
-import { judgeJob } from "./verdicts";
-import { openJob, writing } from "./write";
+import { afterKept, judgedNow } from "./afterRun";
+import { liveLogOf } from "./live/finish";
+import { openJob, writing } from "./requests/write";
 
 /** Takes in the log of one run of a job, and judges when both runs are there. */
 export async function storeRun(
@@ -39,25 +38,11 @@ export async function storeRun(
   const stored = await keepRun(received.value, phases);
   if (!stored.ok) return stored;
   const { runId, paired, skipped } = stored.value;
-  // what is stored is stored: a verdict that fails here is made when it is asked for
-  const verdict = paired ? await judgeJob(head.jobId).catch(logged) : null;
-  // the run alone is read on the way: its page shows it at once
-  if (head.kind === "before") void readAlone(head.jobId).catch(logged);
+  const verdictId = await afterKept(head.jobId, head.kind, paired);
   // a machine that could not run before is judged by its run after alone
   const alone = head.kind === "after" && !paired && skipped;
-  return ok({ runId, verdictId: verdict?.ok ? verdict.value.id : null, alone });
+  return ok({ runId, verdictId, alone });
 }
-
-async function readAlone(jobId: number): Promise<void> {
-  const view = await jobView(jobId);
-  if (view) await triageOf(view);
-}
-
-/** A judge that failed is no reason to say that a run was not stored: it is logged, and asked again later. */
-const logged = (e: unknown): null => {
-  console.error(e);
-  return null;
-};
 
 /** Stores a received run beside the other of its job, or says why not. The same log sent once more is stored once. */
 async function keepRun(
@@ -130,8 +115,7 @@ export async function changeRun(id: number, body: unknown): Promise<Result<{ ver
     return ok({ jobId: record.jobId, paired: Boolean(runs.before && runs.after) });
   });
   if (!changed.ok) return changed;
-  const verdict = changed.value.paired ? await judgeJob(changed.value.jobId).catch(logged) : null;
-  return ok({ verdictId: verdict?.ok ? verdict.value.id : null });
+  return ok({ verdictId: changed.value.paired ? await judgedNow(changed.value.jobId) : null });
 }
 
 function phasesFit(phases: Phases, run: Pick<Run, "timeS">): boolean {
@@ -141,10 +125,11 @@ function phasesFit(phases: Phases, run: Pick<Run, "timeS">): boolean {
 
 export type { RunKind };
 
-/** The original file of a run. */
+/** The file of a run: as it came, or as far as it has come where the run still goes. */
 export async function sourceOf(id: number): Promise<{ name: string; bytes: Buffer } | null> {
   const db = await database();
   const record = await findRun(db, id);
-  const bytes = record ? await originalFile(db, id) : null;
-  return record && bytes ? { name: record.sourceName, bytes } : null;
+  if (!record) return liveLogOf(id);
+  const bytes = await originalFile(db, id);
+  return bytes ? { name: record.sourceName, bytes } : null;
 }

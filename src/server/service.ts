@@ -9,8 +9,8 @@ import { check } from "../input/check";
 import { PadCurvesInput } from "../input/materials";
 import { EntryInput, JournalInput, WayInput, WaysInput } from "../input/service";
 import { giveBackUndone } from "./giveBack";
-import { serverProblem } from "./problems";
-import { openJob, writing } from "./write";
+import { serverProblem } from "./requests/problems";
+import { openJob, writing } from "./requests/write";
 
 /** What became of the entries a device sent. */
 export interface KeptEntries {

@@ -4,7 +4,7 @@ import { LogReader, logProblem, planDifference, planOf, toldIn, toRun, type LogT
 import { bad, ok, type Result } from "../core/result";
 import { check } from "../input/check";
 import { RunUploadInput } from "../input/run";
-import { serverProblem } from "./problems";
+import { serverProblem } from "./requests/problems";
 
 const HEAD_LIMIT = 512 * 1024;
 export const UPLOAD_LIMIT_MB = 512;

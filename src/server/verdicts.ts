@@ -12,8 +12,8 @@ import { judged } from "../threads/pool";
 import { goodFigures } from "./views/good";
 import { judgeRunOf } from "./views/judgeRun";
 import { inputOf, isFresh } from "./views/fresh";
-import { serverProblem } from "./problems";
-import { writing } from "./write";
+import { serverProblem } from "./requests/problems";
+import { writing } from "./requests/write";
 
 export const THRESHOLD_K = 3;
 

@@ -3,8 +3,8 @@ import { bad, ok, type Result } from "../core/result";
 import { setWorkshop } from "../data/workshop";
 import { check } from "../input/check";
 import { WorkshopInput } from "../input/workshop";
-import { serverProblem } from "./problems";
-import { writing } from "./write";
+import { serverProblem } from "./requests/problems";
+import { writing } from "./requests/write";
 
 /** Sets what the workshop says of itself. */
 export async function changeWorkshop(body: unknown): Promise<Result<Workshop>> {

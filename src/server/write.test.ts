@@ -11,9 +11,9 @@ import { addMachine, findMachine } from "../data/machines";
 import { jobOn, temporaryDatabase } from "../testing/bed";
 import { newJob, setDueDate } from "./machines";
 import { bookMaterial, cutPads, giveBack, newLot } from "./materials";
-import { serverProblem } from "./problems";
+import { serverProblem } from "./requests/problems";
 import { stockView } from "./views/materials";
-import { writing } from "./write";
+import { writing } from "./requests/write";
 
 temporaryDatabase("write");
 

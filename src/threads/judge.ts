@@ -1,9 +1,11 @@
 import {
   explainPair,
+  heardSoFar,
   judgePair,
   triageRun,
   type ChipExplanation,
   type GoodFigures,
+  type HeardSoFar,
   type JudgeOptions,
   type JudgeRun,
   type Triage,
@@ -14,12 +16,14 @@ import {
 export type JudgeAsk =
   | { kind: "pair"; before: JudgeRun; after: JudgeRun; options: Partial<JudgeOptions> }
   | { kind: "explain"; before: JudgeRun; after: JudgeRun }
+  | { kind: "so-far"; run: JudgeRun; before: JudgeRun | null }
   | { kind: "alone"; run: JudgeRun; good: GoodFigures; limitC: number | null };
 
 export interface JudgeAnswers {
   pair: Verdict;
   explain: ChipExplanation[];
   alone: Triage | null;
+  "so-far": HeardSoFar;
 }
 
 /** Judges here, on the thread that calls. */
@@ -30,6 +34,8 @@ export function answerTo(ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] {
       return judgePair(ask.before, ask.after, ask.options);
     case "explain":
       return explainPair(ask.before, ask.after);
+    case "so-far":
+      return heardSoFar(ask.run, ask.before);
     case "alone":
       return triageRun(ask.run, ask.good, ask.limitC);
   }

@@ -4,12 +4,15 @@ import { layoutSvg } from "../core/codec";
 import { CoolingMap, type Layout } from "../core/drawing";
 import type { TightenPlan } from "../core/fasten";
 import { plansOf } from "../core/service";
+import { liveLogAnswer, type LiveLogAnswer, type LiveLogAsk } from "./liveLog";
 import { answerTo, type JudgeAnswers, type JudgeAsk } from "./judge";
 
 /** Work too heavy for the thread that answers requests: a name, plain data in, plain data out. */
 export const TASKS = {
   /** The judge: a pair, one run alone, or the fits behind a verdict. */
   judge: (ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] => answerTo(ask as never),
+  /** The log of a live run, written, and read again as it comes. */
+  liveLog: (ask: LiveLogAsk): LiveLogAnswer => liveLogAnswer(ask),
   /** The order to tighten every assembly of a drawing, at so many rounds. */
   tighten: ({ layout, rounds }: { layout: Layout; rounds: number }): TightenPlan[] =>
     layout.parts.length ? plansOf(new CoolingMap(layout), rounds) : [],

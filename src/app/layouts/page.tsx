@@ -3,7 +3,7 @@ import { format, parseISO } from "date-fns";
 import type { Metadata } from "next";
 import { CoolingMap, countsOf } from "@/core/drawing";
 import { mapSentence } from "@/core/cooling";
-import { pageOf } from "@/server/respond";
+import { pageOf } from "@/server/requests/respond";
 import { LAYOUTS_ON_PAGE, library, type LibraryEntry } from "@/server/views/layout";
 import { Pages } from "@/ui/controls/Pages";
 import { SearchField } from "@/ui/controls/SearchField";

@@ -1,7 +1,7 @@
 import { format } from "date-fns";
 import type { Metadata } from "next";
 import { RACK_WAYS, type RackWay } from "@/core/job";
-import { pageOf } from "@/server/respond";
+import { pageOf } from "@/server/requests/respond";
 import { rackView } from "@/server/views/rack";
 import { LinkButton } from "@/ui/controls/Button";
 import { TopBar } from "@/ui/controls/TopBar";

@@ -4,6 +4,7 @@ export { judgePair, type JudgeOptions } from "./judge";
 export { explainPair, type ChipExplanation, type FitView } from "./explain";
 export { figuresFromRuns, figuresOfClass, goodRunsOf, type GoodFigures, type GoodRun } from "./good";
 export { afterAlone, type AfterAlone } from "./alone";
+export { heardSoFar, type HeardSoFar } from "./soFar";
 export { triageRun } from "./triage";
 export type { SurerTest, Triage, TriageChip, TriagePath, TriageWord } from "./triageResult";
 export { verdictJson } from "./json";

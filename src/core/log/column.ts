@@ -51,6 +51,7 @@ export function draftColumn(h: ColumnHead): Draft {
     };
   const peak = percentile(h.samples, 0.98);
   if (!Number.isFinite(peak)) return none(h, "no numbers");
+  if (isWorkRate(words, unit)) return placeWork(h, words);
   const quantity = quantityOf(words, unit);
   if (quantity === "time")
     return {
@@ -69,6 +70,16 @@ export function draftColumn(h: ColumnHead): Draft {
     return { ...placed, role: "none", instead: placed.role, note: "the hot spot, kept with the file" };
   }
   return place({ head: h, words, unit, device, peak }, quantity);
+}
+
+/** Work a chip does per second: named so, and in nothing but 1/s. */
+const isWorkRate = (words: readonly string[], unit: Unit): boolean =>
+  words.includes("work") && (unit === "1/s" || (unit === "" && words.includes("rate")));
+
+function placeWork(h: ColumnHead, words: string[]): Draft {
+  const gpu = countWords(words, DEVICE_WORDS.gpu) > 0;
+  if (!gpu && countWords(words, DEVICE_WORDS.cpu) === 0) return none(h, "work of what is not said");
+  return { ...none(h, "work per second"), role: gpu ? "gpu.work" : "cpu.work", unit: "1/s", why: "words", score: 3 };
 }
 
 function quantityOf(words: string[], unit: Unit): Quantity | null {
@@ -127,11 +138,28 @@ function place(seen: Seen, quantity: Quantity): Draft {
   if (quantity === "rpm") return placeFan(seen);
   if (quantity === "temperature") return placeTemperature(seen);
   const base = none(head, "kept with the file");
+  if (device === "battery") return placeBattery(seen, quantity);
   if (device !== "cpu" && device !== "gpu")
     return quantity === "power" && device === null ? { ...base, note: "power of what is not said" } : base;
   const chip = { ...seen, device };
   if (quantity === "power") return placePower(chip);
   return quantity === "load" ? placeLoad(chip) : placeClock(chip);
+}
+
+/** What goes into the battery, and how full it is, where the unit says which; else it is not needed. */
+function placeBattery({ head, unit }: Seen, quantity: Quantity): Draft {
+  const base = none(head, "kept with the file");
+  const power = quantity === "power" && (unit === "W" || unit === "mW");
+  if (!power && !(quantity === "load" && unit === "%")) return base;
+  return {
+    ...base,
+    role: power ? "battery.power" : "battery.charge",
+    unit: power ? "W" : "%",
+    factor: unit === "mW" ? 1e-3 : 1,
+    why: "unit",
+    note: power ? "W into the battery" : "%",
+    score: 1,
+  };
 }
 
 /** Unit and conversion of a column that was told to be something: by its unit, else by the size of its numbers. */
@@ -143,7 +171,8 @@ export function columnAs(
   const unit = told ?? (unitInHeading(head.heading) || (head.unitText ? unitFromText(head.unitText) : ""));
   const [where = "", what = ""] = role.replace(/^cpu\.core\d+/, "cpu").split(".");
   const device = where.startsWith("fan") ? "fan" : (where as Device);
-  const quantity = what === "speed" || what === "duty" ? "rpm" : (what as Quantity);
+  if (what === "work") return { unit: "1/s", factor: 1, offset: 0, note: "work per second" };
+  const quantity = what === "speed" || what === "duty" ? "rpm" : what === "charge" ? "load" : (what as Quantity);
   const seen = { head, words: tokens(head.heading), unit, device, peak: percentile(head.samples, 0.98) };
   const {
     factor,

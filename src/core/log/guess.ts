@@ -4,13 +4,15 @@ import type { Unit } from "./words";
 export type Role =
   | "time"
   | "date"
-  | `${"cpu" | "gpu"}.${"temperature" | "power" | "load" | "clock"}`
+  | `${"cpu" | "gpu"}.${"temperature" | "power" | "load" | "clock" | "work"}`
   | `cpu.core${number}.temperature`
   | "drive.temperature"
   | "room.temperature"
   | "case.temperature"
   | "memory.temperature"
   | "base.temperature"
+  | "battery.power"
+  | "battery.charge"
   | `fan${number}.speed`
   | `fan${number}.duty`
   | "none";
@@ -19,9 +21,10 @@ export type Role =
 export const ROLE = new RegExp(
   `^(${[
     "none|time|date",
-    "(cpu|gpu)\\.(temperature|power|load|clock)",
+    "(cpu|gpu)\\.(temperature|power|load|clock|work)",
     "cpu\\.core\\d{1,3}\\.temperature",
     "(drive|room|case|memory|base)\\.temperature",
+    "battery\\.(power|charge)",
     "fan[1-9]\\d?\\.(speed|duty)",
   ].join("|")})$`,
 );

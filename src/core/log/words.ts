@@ -124,10 +124,10 @@ function wordMatches(word: string, token: string): boolean {
 }
 
 export type Unit =
-  "°C" | "°F" | "W" | "mW" | "%" | "rpm" | "krpm" | "MHz" | "GHz" | "kHz" | "Hz" | "V" | "A" | "other" | "";
+  "°C" | "°F" | "W" | "mW" | "%" | "rpm" | "krpm" | "MHz" | "GHz" | "kHz" | "Hz" | "1/s" | "V" | "A" | "other" | "";
 
 /** Units a column can be told to be written in. */
-export const UNITS_TOLD = ["°C", "°F", "W", "mW", "%", "rpm", "krpm", "MHz", "GHz", "kHz", "Hz"] as const;
+export const UNITS_TOLD = ["°C", "°F", "W", "mW", "%", "rpm", "krpm", "MHz", "GHz", "kHz", "Hz", "1/s"] as const;
 
 const UNITS: readonly [RegExp, Unit][] = [
   [/^(°\s?c|º\s?c|deg\.?\s?c|℃|celsius|c|grad c|\?c)$/i, "°C"],
@@ -141,6 +141,7 @@ const UNITS: readonly [RegExp, Unit][] = [
   [/^ghz$/i, "GHz"],
   [/^khz$/i, "kHz"],
   [/^hz$/i, "Hz"],
+  [/^(1\/s|per s|per second|\/s|s-1|s⁻¹)$/i, "1/s"],
   [/^(m?v|volts?)$/i, "V"],
   [/^(m?a|amps?)$/i, "A"],
 ];

@@ -10,6 +10,7 @@ import * as stands from "./0008-stands";
 import * as ways from "./0009-ways";
 import * as edges from "./0010-edges";
 import * as forecasts from "./0011-forecasts";
+import * as live from "./0012-live";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -23,6 +24,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0009-ways", ...ways },
   { name: "0010-edges", ...edges },
   { name: "0011-forecasts", ...forecasts },
+  { name: "0012-live", ...live },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

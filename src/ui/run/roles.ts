@@ -10,6 +10,7 @@ export const ROLE_WORDS: readonly { group: string; roles: readonly [Role, string
       ["cpu.power", "Processor power"],
       ["cpu.load", "Processor load"],
       ["cpu.clock", "Processor clock"],
+      ["cpu.work", "Processor, work a second"],
     ],
   },
   {
@@ -19,6 +20,7 @@ export const ROLE_WORDS: readonly { group: string; roles: readonly [Role, string
       ["gpu.power", "Graphics power"],
       ["gpu.load", "Graphics load"],
       ["gpu.clock", "Graphics clock"],
+      ["gpu.work", "Graphics, work a second"],
     ],
   },
   {
@@ -38,6 +40,8 @@ export const ROLE_WORDS: readonly { group: string; roles: readonly [Role, string
       ["drive.temperature", "Drive"],
       ["memory.temperature", "Memory"],
       ["base.temperature", "Base, outside"],
+      ["battery.power", "Into the battery"],
+      ["battery.charge", "Battery charge"],
       ["none", "Left out"],
     ],
   },

@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/respond";
+import { handle, jsonBody, respond } from "@/server/requests/respond";
 import { changePadCurves } from "@/server/service";
 
 export function PUT(request: Request): Promise<Response> {

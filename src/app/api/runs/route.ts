@@ -1,6 +1,6 @@
 import { bad } from "@/core/result";
-import { serverProblem } from "@/server/problems";
-import { handle, respond } from "@/server/respond";
+import { serverProblem } from "@/server/requests/problems";
+import { handle, respond } from "@/server/requests/respond";
 import { storeRun } from "@/server/runs";
 
 export const dynamic = "force-dynamic";

@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/respond";
+import { handle, jsonBody, respond } from "@/server/requests/respond";
 import { changeWorkshop } from "@/server/workshop";
 
 /** Sets what the workshop says of itself. */

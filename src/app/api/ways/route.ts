@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/respond";
+import { handle, jsonBody, respond } from "@/server/requests/respond";
 import { changeWorkshopWay } from "@/server/service";
 
 /** Sets one way of the workshop, with its reason. */

@@ -1,5 +1,5 @@
 import { notFound, redirect } from "next/navigation";
-import { idOf } from "@/server/respond";
+import { idOf } from "@/server/requests/respond";
 import { jobView } from "@/server/views/job";
 import { stagePath } from "@/ui/steps/paths";
 

@@ -3,7 +3,7 @@ import { format, parseISO } from "date-fns";
 import { type Machine, standsWords } from "@/core/job";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idOf, pageOf } from "@/server/respond";
+import { idOf, pageOf } from "@/server/requests/respond";
 import { JOBS_ON_PAGE, machineView, type MachineView } from "@/server/views/machine";
 import { Pages } from "@/ui/controls/Pages";
 import { TopBar } from "@/ui/controls/TopBar";

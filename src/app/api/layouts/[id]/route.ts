@@ -1,5 +1,5 @@
 import { saveLayout } from "@/server/layouts";
-import { LAYOUT_LIMIT, handle, idOf, jsonBody, respond } from "@/server/respond";
+import { LAYOUT_LIMIT, handle, idOf, jsonBody, respond } from "@/server/requests/respond";
 
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () =>

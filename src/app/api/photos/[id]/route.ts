@@ -1,7 +1,7 @@
 import { bad } from "@/core/result";
 import { photoBytes, updatePhoto } from "@/server/photos";
-import { serverProblem } from "@/server/problems";
-import { handle, idOf, jsonBody, respond } from "@/server/respond";
+import { serverProblem } from "@/server/requests/problems";
+import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
 
 /** A photo, or ?thumb for the small one. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

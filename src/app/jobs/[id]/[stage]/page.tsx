@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { STAGE_TITLES } from "@/core/job";
 import { SERVICE_STAGES, type ServiceStage } from "@/core/service";
-import { idOf } from "@/server/respond";
+import { idOf } from "@/server/requests/respond";
 import { jobView } from "@/server/views/job";
 import { stockView } from "@/server/views/materials";
 import { serviceStage } from "@/server/views/service";

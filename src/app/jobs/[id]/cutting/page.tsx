@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { planOf } from "@/server/materials";
-import { idOf } from "@/server/respond";
+import { idOf } from "@/server/requests/respond";
 import { jobView } from "@/server/views/job";
 import { stockView } from "@/server/views/materials";
 import { LinkButton } from "@/ui/controls/Button";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import { idOf } from "@/server/respond";
+import { idOf } from "@/server/requests/respond";
 import { jobView } from "@/server/views/job";
 import { layoutStage } from "@/server/views/layout";
 import { HeatScreen } from "@/ui/heat/HeatScreen";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { jobPhotos } from "@/server/photos";
-import { idOf } from "@/server/respond";
+import { idOf } from "@/server/requests/respond";
 import { jobView } from "@/server/views/job";
 import { baseOf } from "@/core/drawing";
 import { layoutStage } from "@/server/views/layout";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
 import { jobPhotos } from "@/server/photos";
-import { idOf } from "@/server/respond";
+import { idOf } from "@/server/requests/respond";
 import { jobView } from "@/server/views/job";
 import { layoutStage } from "@/server/views/layout";
 import { PhotosScreen } from "@/ui/photos/PhotosScreen";

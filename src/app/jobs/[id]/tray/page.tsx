@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { contextOf } from "@/core/service";
-import { idOf } from "@/server/respond";
+import { idOf } from "@/server/requests/respond";
 import { jobView } from "@/server/views/job";
 import { stagePath } from "@/ui/steps/paths";
 import { LinkButton } from "@/ui/controls/Button";

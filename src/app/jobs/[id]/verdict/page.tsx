@@ -17,7 +17,7 @@ import {
   type ServiceContext,
   type Worths,
 } from "@/core/service";
-import { idOf } from "@/server/respond";
+import { idOf } from "@/server/requests/respond";
 import { jobView, type JobView } from "@/server/views/job";
 import { stockView } from "@/server/views/materials";
 import { afterAloneOf } from "@/server/views/triage";

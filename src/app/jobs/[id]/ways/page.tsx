@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idOf } from "@/server/respond";
+import { idOf } from "@/server/requests/respond";
 import { jobView } from "@/server/views/job";
 import { JobFrame } from "@/ui/steps/JobFrame";
 import { WaysForm } from "@/ui/service/frame/WaysForm";

@@ -1,4 +1,4 @@
-import { handle, idOf, respond } from "@/server/respond";
+import { handle, idOf, respond } from "@/server/requests/respond";
 import { explainJob } from "@/server/verdicts";
 
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,4 +1,4 @@
-import { handle, idOf, jsonBody, respond } from "@/server/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
 import { keepEntries } from "@/server/service";
 
 /** Entries made on a device; sending them twice keeps them once. */

@@ -1,4 +1,4 @@
-import { handle, idOf, respond } from "@/server/respond";
+import { handle, idOf, respond } from "@/server/requests/respond";
 import { judgeAgain } from "@/server/verdicts";
 
 /** Judges a job anew with the judge as it is now. */

@@ -1,5 +1,5 @@
 import { ok } from "@/core/result";
-import { handle, idOf, respond } from "@/server/respond";
+import { handle, idOf, respond } from "@/server/requests/respond";
 import { stockView } from "@/server/views/materials";
 
 /** The shelf as it is now, with what of it is booked to a job. */

@@ -1,5 +1,5 @@
 import { holdJob } from "@/server/machines";
-import { handle, idOf, jsonBody, respond } from "@/server/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
 
 type Of = { params: Promise<{ id: string }> };
 

@@ -1,4 +1,4 @@
-import { handle, idOf, jsonBody, respond } from "@/server/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
 import { changeJobWays } from "@/server/service";
 
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
 import { layoutFile } from "@/server/layoutFiles";
-import { handle, idOf, respond } from "@/server/respond";
+import { handle, idOf, respond } from "@/server/requests/respond";
 
 /** A revision as a file: ?form=svg, json, png or csv; theme=dark for the small pictures, v=version to keep them. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

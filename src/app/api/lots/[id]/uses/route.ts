@@ -1,5 +1,5 @@
 import { ok } from "@/core/result";
-import { handle, idOf, respond } from "@/server/respond";
+import { handle, idOf, respond } from "@/server/requests/respond";
 import { lotUsesView } from "@/server/views/materials";
 
 /** The last jobs that used a lot. */

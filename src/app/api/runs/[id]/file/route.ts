@@ -1,6 +1,6 @@
 import { bad } from "@/core/result";
-import { serverProblem } from "@/server/problems";
-import { handle, idOf, respond } from "@/server/respond";
+import { serverProblem } from "@/server/requests/problems";
+import { handle, idOf, respond } from "@/server/requests/respond";
 import { sourceOf } from "@/server/runs";
 
 /** The log a run was read from, as it came. */

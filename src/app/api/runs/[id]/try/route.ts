@@ -1,4 +1,4 @@
-import { handle, idOf, jsonBody, respond } from "@/server/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
 import { tryBounds } from "@/server/verdicts";
 
 /** What the verdict would be with these bounds. */

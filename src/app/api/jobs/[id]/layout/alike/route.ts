@@ -1,6 +1,6 @@
 import { ok } from "@/core/result";
-import { serverProblem } from "@/server/problems";
-import { handle, idOf, respond } from "@/server/respond";
+import { serverProblem } from "@/server/requests/problems";
+import { handle, idOf, respond } from "@/server/requests/respond";
 import { jobView } from "@/server/views/job";
 import { alikeView } from "@/server/views/layout";
 

@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
-import { bad, ok, type Result } from "../core/result";
-import { database } from "../data/connection";
-import { findJob, type Job } from "../data/jobs";
+import { bad, ok, type Result } from "../../core/result";
+import { database } from "../../data/connection";
+import { findJob, type Job } from "../../data/jobs";
 import { serverProblem } from "./problems";
 
 /** Thrown to take a transaction back whose use case was refused. */

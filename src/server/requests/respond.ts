@@ -1,5 +1,5 @@
-import type { Problem, Result } from "../core/result";
-import { databaseTrouble } from "../data/connection";
+import type { Problem, Result } from "../../core/result";
+import { databaseTrouble } from "../../data/connection";
 import { isForeign, isOurHost } from "./addresses";
 import { jsonWithin, NotTaken } from "./body";
 import { statusOf } from "./problems";
@@ -12,6 +12,15 @@ export const LAYOUT_LIMIT = 4e6;
 export function respond(result: Result<unknown>): Response {
   if (result.ok) return Response.json({ ok: true, value: result.value });
   return Response.json({ ok: false, problem: result.problem }, { status: statusOf(result.problem) });
+}
+
+/** The same for programs that are not ours: the value itself; one that sends too fast is told when to come again. */
+export function plainly(result: Result<unknown>): Response {
+  if (result.ok) return Response.json(result.value);
+  const { problem } = result;
+  const wait = /Wait (\d+) s/.exec(problem.action)?.[1];
+  const headers = problem.code === "too-fast" && wait ? { "retry-after": wait } : undefined;
+  return Response.json({ problem }, { status: statusOf(problem), headers });
 }
 
 const refuse = (status: number, problem: Problem) => Response.json({ ok: false, problem }, { status });

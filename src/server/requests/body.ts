@@ -1,4 +1,4 @@
-import type { Problem } from "../core/result";
+import type { Problem } from "../../core/result";
 
 /** A body that is not taken, with why; `handle` answers with it. */
 export class NotTaken extends Error {

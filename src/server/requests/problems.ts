@@ -1,5 +1,5 @@
-import type { Problem } from "../core/result";
-import type { FieldErrors } from "../input/check";
+import type { Problem } from "../../core/result";
+import type { FieldErrors } from "../../input/check";
 
 /** What a use case can refuse, and the HTTP status that goes with it. */
 export const serverProblem = {
@@ -172,6 +172,12 @@ const STATUS: Record<string, number> = {
   "runs-moved": 409,
   "name-says-other": 409,
   "log-too-large": 413,
+  "bad-token": 401,
+  "run-ended": 409,
+  "run-going": 409,
+  "not-now": 409,
+  "too-fast": 429,
+  "too-many-samples": 413,
 };
 
 export const statusOf = (p: Problem): number => STATUS[p.code] ?? 422;

@@ -1,0 +1,18 @@
+import { bad } from "@/core/result";
+import { bookOf } from "@/server/live/book";
+import { liveProblem } from "@/server/live/problems";
+import { follow } from "@/server/live/stream";
+import { handle, idOf, respond } from "@/server/requests/respond";
+
+export const dynamic = "force-dynamic";
+
+/** Follows a live run, as server-sent events: its view, again whenever it changes. */
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => {
+    const book = await bookOf(idOf((await params).id));
+    if (!book) return respond(bad(liveProblem.noRun()));
+    return new Response(follow(book, request.signal), {
+      headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store" },
+    });
+  });
+}

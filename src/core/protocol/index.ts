@@ -1,0 +1,21 @@
+export { csvOf } from "./csv";
+export { headingOf } from "./headings";
+export { LiveLog } from "./liveLog";
+export { enoughAtS, isEnough, needsOf, type Need } from "./needs";
+export { isLoading, remainingS, stateAt, type RunEvent, type RunState, type StopReason } from "./phase";
+export {
+  checkedRecipe,
+  RECIPE_BOUNDS,
+  RECIPE_NAMES,
+  RECIPES,
+  recipeDifference,
+  recipeTitle,
+  recipeWords,
+  type Recipe,
+  type RecipeName,
+} from "./recipe";
+export { holesIn, readSamples, type Sample } from "./sample";
+export { settlingOf, type Settling } from "./settling";
+export { startsOf, type StartFact } from "./starts";
+export { stopCall, stopLimits, type StopLimits } from "./stop";
+export { remarksOn, type Remark } from "./watch";

@@ -1,0 +1,28 @@
+import type { RunKind } from "../data/runs";
+import { jobView } from "./views/job";
+import { triageOf } from "./views/triage";
+import { judgeJob } from "./verdicts";
+
+/** A judge that failed is no reason to say that a run was not stored: it is logged, and asked again later. */
+const logged = (e: unknown): null => {
+  console.error(e);
+  return null;
+};
+
+/** Judges a job's pair; the verdict's id, null where there is none yet. */
+export async function judgedNow(jobId: number): Promise<number | null> {
+  const verdict = await judgeJob(jobId).catch(logged);
+  return verdict?.ok ? verdict.value.id : null;
+}
+
+/** What follows a run that was stored: a verdict where both are there; a run before is read alone on the way. */
+export async function afterKept(jobId: number, kind: RunKind, paired: boolean): Promise<number | null> {
+  const verdictId = paired ? await judgedNow(jobId) : null;
+  if (kind === "before") void readAlone(jobId).catch(logged);
+  return verdictId;
+}
+
+async function readAlone(jobId: number): Promise<void> {
+  const view = await jobView(jobId);
+  if (view) await triageOf(view);
+}
