@@ -89,6 +89,12 @@ export async function findLiveRun(db: Knex, id: number): Promise<LiveRun | null>
   return row ? fromRow(row) : null;
 }
 
+/** The live run whose token has this hash; null for none. */
+export async function liveRunByToken(db: Knex, tokenHash: string): Promise<LiveRun | null> {
+  const row = await db<Row>("live_runs").where({ token_hash: tokenHash }).first();
+  return row ? fromRow(row) : null;
+}
+
 /** The newest live run of a job's stage; null when there never was one. */
 export async function lastLiveRun(db: Knex, jobId: number, kind: RunKind): Promise<LiveRun | null> {
   const row = await db<Row>("live_runs").where({ job_id: jobId, kind }).orderBy("id", "desc").first();

@@ -18,4 +18,5 @@ export { holesIn, readSamples, type Sample } from "./sample";
 export { settlingOf, type Settling } from "./settling";
 export { startsOf, type StartFact } from "./starts";
 export { stopCall, stopLimits, type StopLimits } from "./stop";
+export { liveViewOf, type LiveFacts, type LiveView, type Readings } from "./view";
 export { remarksOn, type Remark } from "./watch";

@@ -20,6 +20,7 @@ export async function up(knex: Knex): Promise<void> {
     t.text("problem_json").nullable();
   });
   await knex.raw("CREATE UNIQUE INDEX live_open ON live_runs (job_id, kind) WHERE closed_at IS NULL");
+  await knex.raw("CREATE INDEX live_tokens ON live_runs (token_hash)");
   await knex.schema.createTable("live_events", (t) => {
     t.increments("id");
     t.integer("run_id").notNullable().references("live_runs.id").onDelete("CASCADE");

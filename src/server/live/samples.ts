@@ -1,11 +1,12 @@
-import { isLoading, readSamples, remainingS, type RunState, type Sample } from "../../core/protocol";
+import { isLoading, readSamples, remainingS, type Recipe, type RunState, type Sample } from "../../core/protocol";
 import { bad, ok, type Result } from "../../core/result";
-import { addLiveEvent, addLiveSamples, addLiveSource, changeLiveRun, findLiveRun } from "../../data/liveRuns";
+import { addLiveEvent, addLiveSamples, addLiveSource, changeLiveRun, findLiveRun, liveRunByToken } from "../../data/liveRuns";
+import { database } from "../../data/connection";
 import { textBody } from "../requests/body";
 import { writing } from "../requests/write";
 import { bookOf, type Book } from "./book";
 import { liveProblem } from "./problems";
-import { isToken } from "./token";
+import { hashOf, isToken } from "./token";
 import { watch } from "./watch";
 
 /** Of one request: bytes and samples. */
@@ -37,6 +38,13 @@ export async function openedBy(id: number, token: string): Promise<Result<Book>>
   if (!book) return bad(liveProblem.noRun());
   if (!isToken(token, book.live.tokenHash)) return bad(liveProblem.noToken());
   return ok(book);
+}
+
+/** The run a token opens, for a page that was given nothing else. */
+export async function runOfToken(token: string): Promise<Result<{ runId: number; kind: string; recipe: Recipe }>> {
+  const live = token === "" ? null : await liveRunByToken(await database(), hashOf(token));
+  if (!live) return bad(liveProblem.noToken());
+  return ok({ runId: live.id, kind: live.kind, recipe: live.recipe });
 }
 
 /** How a run stands for one of its sources. */

@@ -1,19 +1,21 @@
 "use client";
 import { Textarea } from "@headlessui/react";
-import { ClipboardPaste, FileDown } from "lucide-react";
+import { Activity, ClipboardPaste, FileDown } from "lucide-react";
 import { useRef, useState } from "react";
 import type { Problem } from "@/core/result";
 import { CautionBand } from "@/ui/controls/Band";
-import { Button } from "@/ui/controls/Button";
+import { Button, LinkButton } from "@/ui/controls/Button";
+import { stagePath } from "@/ui/steps/paths";
 
 interface Props {
+  jobId: number;
   kind: "before" | "after";
   problem: Problem | null;
   onFile: (file: Blob, name: string) => void;
 }
 
 /** Where a log comes in: dropped, chosen, or pasted as text. */
-export function DropZone({ kind, problem, onFile }: Props) {
+export function DropZone({ jobId, kind, problem, onFile }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const [pasting, setPasting] = useState(false);
@@ -53,7 +55,7 @@ export function DropZone({ kind, problem, onFile }: Props) {
           over ? "border-copper bg-copper-wash" : "border-ink-3"
         } min-h-75 p-8 text-center`}
       >
-        <DropWords kind={kind} input={input} setPasting={setPasting} pasting={pasting} take={take} />
+        <DropWords jobId={jobId} kind={kind} input={input} setPasting={setPasting} pasting={pasting} take={take} />
       </div>
       <PasteBox pasting={pasting} pasted={pasted} setPasted={setPasted} onFile={onFile} />
       {kind === "before" ? (
@@ -72,6 +74,7 @@ export function DropZone({ kind, problem, onFile }: Props) {
 }
 
 interface DropWordsProps {
+  jobId: number;
   kind: "before" | "after";
   input: React.RefObject<HTMLInputElement | null>;
   setPasting: React.Dispatch<React.SetStateAction<boolean>>;
@@ -80,7 +83,7 @@ interface DropWordsProps {
 }
 
 /** Where a log is dropped, chosen or pasted. */
-function DropWords({ kind, input, setPasting, pasting, take }: DropWordsProps) {
+function DropWords({ jobId, kind, input, setPasting, pasting, take }: DropWordsProps) {
   return (
     <div className="max-w-140">
       <FileDown aria-hidden size={44} strokeWidth={1.5} className="mx-auto text-ink-2" />
@@ -96,6 +99,9 @@ function DropWords({ kind, input, setPasting, pasting, take }: DropWordsProps) {
         <Button look="quiet" big onClick={() => setPasting((p) => !p)} aria-expanded={pasting}>
           <ClipboardPaste aria-hidden size={19} /> Paste text
         </Button>
+        <LinkButton look="quiet" big href={`${stagePath(jobId, kind)}?live=1`}>
+          <Activity aria-hidden size={19} /> Run it live
+        </LinkButton>
       </div>
       <input
         ref={input}

@@ -241,7 +241,7 @@ describe("columns of a log", () => {
 describe("a log on its way in", () => {
   it("is chosen, or pasted as text", async () => {
     const onFile = vi.fn();
-    render(<DropZone kind="before" problem={null} onFile={onFile} />);
+    render(<DropZone jobId={1} kind="before" problem={null} onFile={onFile} />);
     const file = new File(["t,cpu\n0,41"], "run.csv", { type: "text/csv" });
     await user.upload(screen.getByLabelText("Log of the run before"), file);
     expect(onFile).toHaveBeenLastCalledWith(file, "run.csv");
@@ -252,10 +252,11 @@ describe("a log on its way in", () => {
   });
 
   it("the run before carries the caution of a run; a refused file says line and what to do", () => {
-    const { rerender } = render(<DropZone kind="before" problem={null} onFile={() => undefined} />);
+    const { rerender } = render(<DropZone jobId={1} kind="before" problem={null} onFile={() => undefined} />);
     expect(document.body.textContent).toMatch(/During a run:.*stop at the limit temperature/);
     rerender(
       <DropZone
+        jobId={1}
         kind="after"
         problem={{ code: "no-time", message: "No column holds a time.", action: "Look at the headings.", line: 3 }}
         onFile={() => undefined}

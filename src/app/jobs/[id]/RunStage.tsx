@@ -3,6 +3,9 @@ import { outletsOf } from "@/core/cooling";
 import { batterySwollen, contextOf, fansUnconfirmed } from "@/core/service";
 import { type JobView, jobView } from "@/server/views/job";
 import { runStage, type RunStageView } from "@/server/views/stage";
+import { liveStage } from "@/server/live/stage";
+import { LiveScreen } from "@/ui/live/LiveScreen";
+import { SetUp } from "@/ui/live/SetUp";
 import { triageOf } from "@/server/views/triage";
 import { TriageScreen } from "@/ui/triage/TriageScreen";
 import { ImportScreen } from "@/ui/import/ImportScreen";
@@ -18,18 +21,25 @@ export async function RunStage({
   kind,
   replace,
   alone = false,
+  live = false,
 }: {
   jobId: number;
   kind: "before" | "after";
   replace: boolean;
   alone?: boolean;
+  /** A live run is to be set up. */
+  live?: boolean;
 }) {
   const view = await jobView(jobId);
   if (!view) notFound();
   const stage = await runStage(view, kind);
   const triage = kind === "before" && stage.run ? await triageOf(view) : null;
   return (
-    <StageBody jobId={jobId} view={view} kind={kind} stage={stage} triage={triage} replace={replace} alone={alone} />
+    <StageBody
+      {...{ jobId, view, kind, stage, triage, replace, alone }}
+      going={await liveStage(jobId, kind)}
+      setUp={live}
+    />
   );
 }
 
@@ -41,31 +51,55 @@ interface StageBodyProps {
   triage: Triage | null;
   replace: boolean;
   alone: boolean;
+  going: Awaited<ReturnType<typeof liveStage>>;
+  setUp: boolean;
 }
 
 /** What bars a run comes first, then the run alone, the import, or the run that was kept. */
-function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBodyProps) {
+function StageBody({ jobId, view, kind, stage, triage, replace, alone, going, setUp }: StageBodyProps) {
   const { other } = stage;
   const ctx = contextOf(view.service);
   const outlets = ctx.map ? outletsOf(ctx.map) : [];
   const fansOut = kind === "after" && !stage.run ? fansUnconfirmed(ctx) : [];
-  const importing = !stage.run || !stage.curves || replace;
+  const wanted = replace || setUp;
+  const importing = !stage.run || !stage.curves || wanted;
+  // one that goes is shown whatever else there is; one that could not be kept until another is begun or brought
+  const live = going.live && (!going.live.closed || (importing && !wanted)) ? going.live : null;
+  const start = stage.run?.conditions ?? (kind === "after" ? (other?.record.conditions ?? null) : null);
   return (
     <JobFrame
       view={view}
       shown={kind}
       facts={
         <span className="hidden text-body text-ink-2 lg:inline">
-          {importing ? "Nothing stored until you say so" : "Run kept"}
+          {live && !live.closed ? "Recorded as it comes" : importing ? "Nothing stored until you say so" : "Run kept"}
         </span>
       }
     >
-      {importing && batterySwollen(ctx.journal) ? (
+      {live ? (
+        <LiveScreen
+          key={`live-${live.id}`}
+          jobId={jobId}
+          first={live}
+          limitC={view.machine.limitC}
+          other={
+            kind === "after" && other?.record.phases ? { curves: other.curves, phases: other.record.phases } : null
+          }
+        />
+      ) : importing && batterySwollen(ctx.journal) ? (
         <SwollenStop jobId={jobId} />
       ) : fansOut.length > 0 ? (
         <FanGate jobId={jobId} fans={fansOut} entries={view.service.entries} />
       ) : alone && triage && !replace ? (
         <TriageScreen jobId={jobId} triage={triage} stage={view.at} />
+      ) : setUp ? (
+        <SetUp
+          key={`set-up-${kind}`}
+          jobId={jobId}
+          kind={kind}
+          start={start}
+          before={kind === "after" && other ? { conditions: other.record.conditions, recipe: going.recipe } : null}
+        />
       ) : importing ? (
         <ImportScreen
           key={`import-${kind}`}
@@ -74,7 +108,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone }: StageBo
           limitC={view.machine.limitC}
           remembered={stage.remembered}
           outlets={outlets}
-          start={stage.run?.conditions ?? (kind === "after" ? (other?.record.conditions ?? null) : null)}
+          start={start}
           other={
             other
               ? {

@@ -10,7 +10,8 @@ export default async function RunAfterPage({
   searchParams,
 }: {
   params: Promise<{ id: string }>;
-  searchParams: Promise<{ replace?: string }>;
+  searchParams: Promise<{ replace?: string; live?: string }>;
 }) {
-  return <RunStage jobId={idOf((await params).id)} kind="after" replace={(await searchParams).replace === "1"} />;
+  const { replace, live } = await searchParams;
+  return <RunStage jobId={idOf((await params).id)} kind="after" replace={replace === "1"} live={live === "1"} />;
 }

@@ -10,8 +10,16 @@ export default async function RunBeforePage({
   searchParams,
 }: {
   params: Promise<{ id: string }>;
-  searchParams: Promise<{ replace?: string; view?: string }>;
+  searchParams: Promise<{ replace?: string; view?: string; live?: string }>;
 }) {
-  const { replace, view } = await searchParams;
-  return <RunStage jobId={idOf((await params).id)} kind="before" replace={replace === "1"} alone={view === "alone"} />;
+  const { replace, view, live } = await searchParams;
+  return (
+    <RunStage
+      jobId={idOf((await params).id)}
+      kind="before"
+      replace={replace === "1"}
+      alone={view === "alone"}
+      live={live === "1"}
+    />
+  );
 }

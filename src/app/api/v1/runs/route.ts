@@ -1,0 +1,10 @@
+import { runOfToken } from "@/server/live/samples";
+import { tokenOf } from "@/server/live/token";
+import { handle, plainly } from "@/server/requests/respond";
+
+export const dynamic = "force-dynamic";
+
+/** The run a token opens: its number, what it is and its recipe. */
+export function GET(request: Request): Promise<Response> {
+  return handle(request, async () => plainly(await runOfToken(tokenOf(request))));
+}
