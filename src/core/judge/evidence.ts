@@ -1,4 +1,5 @@
 import { words } from "../words";
+import { moreWork } from "./gain";
 import { LEAVES_ONE_SIDE } from "./oneSided";
 import { isOneSided, type ChipVerdict, type Reason, type Verdict } from "./verdict";
 
@@ -22,9 +23,9 @@ const HEARD = 0.08;
  */
 export function evidenceOf(v: Verdict): Evidence[] {
   const said =
-    v.verdict === "not-comparable" || isOneSided(v)
+    v.verdict === "not-comparable" || isOneSided(v) || v.chips.length === 0
       ? []
-      : [longEnough(v), ...hotDay(v), ...powerHeld(v), ...loudness(v)];
+      : [longEnough(v), ...hotDay(v), ...powerHeld(v), ...workHeld(v), ...loudness(v)];
   return [...said, ...v.reasons.map(fromReason)];
 }
 
@@ -68,6 +69,18 @@ function powerHeld({ outlook: { sustainedW: held } }: Verdict): Evidence[] {
       kind: grew ? "holds" : "caution",
       text: `Power held at the end of the load ${grew ? "grew" : "fell"}`,
       figure: `${words.number(held.before)} → ${words.watts(held.after)}`,
+    },
+  ];
+}
+
+function workHeld({ gain }: Verdict): Evidence[] {
+  const more = moreWork(gain?.work);
+  if (more === null || Math.abs(more) <= SAME_POWER) return [];
+  return [
+    {
+      kind: more > 0 ? "holds" : "caution",
+      text: `Work at the end of the load ${more > 0 ? "grew" : "fell"}`,
+      figure: `${words.signed(100 * more, 0)}\u00a0%`,
     },
   ];
 }

@@ -17,9 +17,20 @@ export interface Gain {
   clockMHz: Both;
   /** Seconds of load until the chip stood at its limit and slowed down. */
   slowsS: { before: number | "never" | null; after: number | "never" | null };
+  /** Work a second of the last two minutes, in the source's own units; absent in verdicts of an older judge. */
+  work?: Both;
   /** Speed of the fans at one chip temperature that both runs held; null where they share none. */
   fan: { atC: number; before: number; after: number; unit: "rpm" | "%" } | null;
 }
+
+/**
+ * How much more work a chip does than before, as a share; null where one run does not tell it.
+ *
+ * @example
+ * moreWork({ before: 300, after: 414 }); // 0.38
+ */
+export const moreWork = (work: Both | undefined): number | null =>
+  work?.before && work.after ? work.after / work.before - 1 : null;
 
 /** At the limit within this for so long a chip slows down, K and s. */
 const AT_LIMIT_K = 1.6;
@@ -39,6 +50,7 @@ export function gainOf(chip: ChipId, before: Series, after: Series, limitC: numb
     chip,
     watts: both((s, c) => (c.powerLogged ? meanOver(c.power, lateRows(s)) : null)),
     clockMHz: both((s, c) => (c.clock ? meanOver(c.clock, lateRows(s)) : null)),
+    work: both((s, c) => (c.work ? meanOver(c.work, lateRows(s)) : null)),
     slowsS: { before: slowsAfter(before, chip, limitC), after: slowsAfter(after, chip, limitC) },
     fan: atOneTemperature(before, after),
   };

@@ -9,6 +9,7 @@ export { triageRun } from "./triage";
 export type { SurerTest, Triage, TriageChip, TriagePath, TriageWord } from "./triageResult";
 export { verdictJson } from "./json";
 export { atLeastK } from "./oneSided";
+export { moreWork } from "./gain";
 export { isOpposed } from "./headline";
 export * from "./verdict";
 export type { ChipId } from "../thermal";

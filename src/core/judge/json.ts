@@ -7,13 +7,14 @@ const figure = (f: Figure | null) => (f ? { K: r1(f.K), low: r1(f.low), high: r1
 const r1n = (v: number | null): number | null => (v === null ? null : r1(v));
 const bothJson = ({ before, after }: Both) => ({ before: r1n(before), after: r1n(after) });
 
-function gainJson({ chip, watts, clockMHz, slowsS, fan }: Gain) {
+function gainJson({ chip, watts, clockMHz, slowsS, fan, work }: Gain) {
   const slows = (v: number | "never" | null) => (typeof v === "number" ? Math.round(v) : v);
   return {
     chip,
     watts: bothJson(watts),
     clockMHz: bothJson(clockMHz),
     slowsDownS: { before: slows(slowsS.before), after: slows(slowsS.after) },
+    ...(work && (work.before ?? work.after) !== null ? { work: bothJson(work) } : {}),
     fan: fan && { atC: fan.atC, before: r1(fan.before), after: r1(fan.after), unit: fan.unit },
   };
 }

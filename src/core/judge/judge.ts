@@ -23,6 +23,7 @@ import { gainOf } from "./gain";
 import { againstGood, airStillHigh } from "./againstGood";
 import { otherReasons, otherSensors } from "./others";
 import { boundsOf, leavesOneSide } from "./oneSided";
+import { judgeByWork } from "./workOnly";
 import { headlineOf, nextSteps, summaryOf } from "./words";
 import type { WorkWitness } from "./work";
 
@@ -52,6 +53,8 @@ const WIDEST_K = 1.5;
 export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Verdict {
   const { limitC, thresholdK, good } = { ...defaultOptions, ...options };
   if (!before.phases || !after.phases) return withoutLoad(before, after, limitC, thresholdK);
+  const byWork = judgeByWork(before, before.phases, after, after.phases);
+  if (byWork) return { ...byWork, limitC, thresholdK };
   const { series, raw, fan, told, matched, work, chips } = preparePair(before, before.phases, after, after.phases);
   const facts = { before: runFacts(raw.before), after: runFacts(raw.after) };
   const blocks = [

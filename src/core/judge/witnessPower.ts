@@ -122,7 +122,7 @@ function withoutPower(chip: ChipId, work: WorkWitness, before: ChipSeries, after
       ? `${missing}, and nothing tells the work of the ${words.chip(chip)}: the same was assumed.`
       : `${missing}: by ${work.by} the work ` +
         (percent < 4 ? "was the same." : `differed by ${percent} %, and that was taken out.`);
-  const blind = { nothing: 0.12, clock: 0.07, load: 0.07, "load and clock": 0.03 }[work.by];
+  const blind = { nothing: 0.12, clock: 0.07, load: 0.07, "load and clock": 0.03, "work a second": 0.03 }[work.by];
   return {
     witness: { ...told(chip, "corrected", ...shown, says), unknowns: [`power ${chip}`] },
     freedom: { power: { [chip]: { mean: 1, sd: Math.hypot(blind, 0.35 * Math.log(work.ratio)) } } },

@@ -7,17 +7,20 @@ export interface WorkWitness {
   /** Work after over work before, as told by load and clock; 1 when nothing tells. */
   ratio: number;
   /** What bore witness. */
-  by: "load and clock" | "load" | "clock" | "nothing";
+  by: "work a second" | "load and clock" | "load" | "clock" | "nothing";
 }
 
 /** Power grows with the clock to about this exponent (f·V², V nearly linear in f at the top). */
 export const CLOCK_EXPONENT = 2.4;
 
-/** Witnesses of equal work: load and clock over the last two minutes under load. */
+/** Witnesses of equal work over the last two minutes under load: work a second, else load and clock. */
 export function witnessWork(before: Series, after: Series, chip: ChipId): WorkWitness {
   const b = before.chips.find((c) => c.chip === chip);
   const a = after.chips.find((c) => c.chip === chip);
   const late = (s: Series, v: Float64Array | null | undefined) => (v ? meanOver(v, lateRows(s)) : NaN);
+  // what was done bears better witness than how busy the chip was; it grows with the clock
+  const done = late(after, a?.work) / late(before, b?.work);
+  if (Number.isFinite(done) && done > 0) return { chip, ratio: done ** CLOCK_EXPONENT, by: "work a second" };
   const load = late(after, a?.load) / late(before, b?.load);
   const clock = late(after, a?.clock) / late(before, b?.clock);
   const haveLoad = Number.isFinite(load) && load > 0;

@@ -29,7 +29,18 @@ export function findPhases(run: Run): FoundPhases | null {
   const clock = sum(run, ["cpu.clock"]);
   const byClock = clock && fromActivity(run, clock, 400, null);
   if (byClock) return named(run, byClock, "at the jump of the clock", "clock fell");
-  return fromTemperature(run);
+  const byTemperature = fromTemperature(run);
+  if (byTemperature) return byTemperature;
+  const work = workOf(run);
+  const byWork = work && fromActivity(run, work, Number.MIN_VALUE, null);
+  return byWork ? named(run, byWork, "as the work began", "work ended") : null;
+}
+
+/** Work of all chips a second; none where none is told. */
+function workOf(run: Run): Float64Array | null {
+  const channels = ["cpu.work", "gpu.work"].flatMap((k) => channelOf(run, k) ?? []);
+  if (channels.length === 0) return null;
+  return Float64Array.from(run.timeS, (_, i) => channels.reduce((s, c) => s + (c.values[i] || 0), 0));
 }
 
 function sum(run: Run, keys: readonly string[]): Float64Array | null {

@@ -44,7 +44,7 @@ export function toRun(table: LogTable): Result<Run> {
   const taken = table.columns.filter(
     (c) => c.role !== "none" && c.role !== "time" && c.role !== "date" && table.values[c.index],
   );
-  if (!taken.some((c) => isChipTemperature(c.role)))
+  if (!taken.some((c) => isChipTemperature(c.role) || isWork(c.role)))
     return bad(logProblem.noTemperature(table.layout.headerLine, table.layout.headings));
   const order = orderRows(table.time, table.lines, table.timeForm);
   if (order.index.length < 10) return bad(logProblem.tooFewRows(order.index.length));
@@ -56,7 +56,7 @@ export function toRun(table: LogTable): Result<Run> {
   const hottest = hottestCore(channels);
   const rest = hottest ? channels.filter((c) => c.key !== "cpu.temperature") : channels;
   const usable = (hottest ? [hottest, ...rest] : rest).filter((c) => c.values.some((v) => Number.isFinite(v)));
-  if (!usable.some((c) => isChipTemperature(c.key)))
+  if (!usable.some((c) => isChipTemperature(c.key) || isWork(c.key)))
     return bad(logProblem.noTemperature(table.layout.headerLine, table.layout.headings));
   warnings.sort((a, b) => a.line - b.line);
   return ok({
@@ -71,6 +71,9 @@ export function toRun(table: LogTable): Result<Run> {
 
 const isChipTemperature = (key: string): boolean =>
   key === "cpu.temperature" || key === "gpu.temperature" || /^cpu\.core\d+\.temperature$/.test(key);
+
+/** Work a second shows what a chip holds without any sensor: a log of it alone is one. */
+const isWork = (key: string): boolean => key === "cpu.work" || key === "gpu.work";
 
 /** Whether every row stands where it was written: then columns are copied whole. */
 function isStraight(index: Uint32Array, rows: number): boolean {

@@ -35,6 +35,8 @@ export interface ChipSeries {
   /** Load in % and clock in MHz, where logged. */
   load: Float64Array | null;
   clock: Float64Array | null;
+  /** Work a second, in units of the source's own, where logged. */
+  work?: Float64Array | null;
 }
 
 export interface RoomGiven {
@@ -78,7 +80,7 @@ export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series
     const clock = mean(`${chip}.clock`);
     const useful = logged && spread(logged) > 1;
     const power = useful ? carried(logged) : loadStep(timeS.length, on, off);
-    chips.push({ chip, tempC, power, powerLogged: Boolean(useful), load, clock });
+    chips.push({ chip, tempC, power, powerLogged: Boolean(useful), load, clock, work: mean(`${chip}.work`) });
   }
   const { fans, fanUnit } = fansOf(mean);
   const fan = fans.length

@@ -1,6 +1,13 @@
 import { isLoading, readSamples, remainingS, type Recipe, type RunState, type Sample } from "../../core/protocol";
 import { bad, ok, type Result } from "../../core/result";
-import { addLiveEvent, addLiveSamples, addLiveSource, changeLiveRun, findLiveRun, liveRunByToken } from "../../data/liveRuns";
+import {
+  addLiveEvent,
+  addLiveSamples,
+  addLiveSource,
+  changeLiveRun,
+  findLiveRun,
+  liveRunByToken,
+} from "../../data/liveRuns";
 import { database } from "../../data/connection";
 import { textBody } from "../requests/body";
 import { writing } from "../requests/write";

@@ -71,8 +71,9 @@ async function run(book: Book): Promise<void> {
     for (; owed >= 1; owed--) {
       const s = rig.seconds;
       const state = stateAt(recipe, book.happened(), s);
-      if (state.phase === "done") break;
       samples.push({ seq: s + 1, t: s, values: rig.second(isLoading(state)) });
+      // the reading at its very end is the last one
+      if (state.phase === "done") break;
     }
     const kept = await keepSamples(book, "", samples);
     if (!kept.ok) return;

@@ -89,7 +89,11 @@ export const LiveChart = memo(function LiveChart({ view, limitC, ghost, height }
   );
 });
 
-const ends = (lines: readonly StripLine[]): number[] => [0, ...ticks(0, extent(lines, 0)[1], 1).filter((v) => v > 0)];
+/** Zero and the highest round figure: a low strip has room for no more. */
+const ends = (lines: readonly StripLine[]): number[] => {
+  const [, high] = extent(lines, 0);
+  return [0, ...ticks(0, high, 3).slice(-1)].filter((v, i, all) => all.indexOf(v) === i);
+};
 
 function stripsOf(curves: RunCurves, ghost: Props["ghost"], onS: number, spanS: number) {
   const shift = ghost ? onS - ghost.phases.loadOnS : 0;

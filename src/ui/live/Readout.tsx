@@ -72,11 +72,11 @@ interface FigureProps {
 
 function Figure({ name, value, unit, children }: FigureProps) {
   return (
-    <div className="min-w-36 flex-1 border-r border-line-2 px-5 py-2 last:border-r-0">
+    <div className="min-w-36 flex-1 border-r border-line-2 px-4 py-2 first:pl-5 last:border-r-0">
       <p className="text-lead text-ink-2">{name}</p>
-      <p className="num text-[46px] leading-12 font-strong whitespace-nowrap">
+      <p className="num text-[44px] leading-12 tracking-[-0.02em] font-strong whitespace-nowrap">
         {value}
-        <span className="pl-1 text-head font-medium text-ink-2">{unit}</span>
+        <span className="pl-1 text-title font-medium text-ink-2">{unit}</span>
       </p>
       <p className="min-h-5.5 text-note text-ink-2">{children}</p>
     </div>

@@ -17,7 +17,13 @@ export function RunBand({ view }: { view: LiveView }) {
     >
       {parts.map((p, i) => (
         <div key={p.name} className="relative min-w-0">
-          <p className={i === at ? "text-title font-bold" : "pt-1 text-lead text-ink-2"}>
+          <p
+            className={
+              i === at
+                ? "text-sub leading-7 font-bold whitespace-nowrap"
+                : "text-lead leading-7 whitespace-nowrap text-ink-2"
+            }
+          >
             {p.name} <span className="num pl-1.5 font-medium">{words.clock(p.s)}</span>
           </p>
           <Segment view={view} name={p.name} s={p.s} now={i === at} done={i < at} />
@@ -40,7 +46,7 @@ function Segment({ view, name, s, now, done }: SegmentProps) {
   const { state, enoughAtS } = view;
   const gone = now ? (name === "Load" ? state.loadedS : s - (state.leftS ?? s)) : done ? s : 0;
   const share = Math.min(1, Math.max(0, gone / s));
-  const mark = name === "Load" && enoughAtS !== null && enoughAtS < s ? enoughAtS / s : null;
+  const mark = name === "Load" && !view.enough && enoughAtS !== null && enoughAtS < s ? enoughAtS / s : null;
   const load = name === "Load";
   const says = done ? (load ? loadDone(view) : "done") : now && state.phase === "paused" ? "paused" : "";
   return (
@@ -66,10 +72,9 @@ function Segment({ view, name, s, now, done }: SegmentProps) {
           />
           <p
             className="absolute top-8.5 text-note whitespace-nowrap"
-            style={mark > 0.55 ? { right: `${100 * (1 - mark) - 8}%` } : { left: `${100 * mark}%` }}
+            style={{ left: `${100 * Math.max(mark, now ? share + 0.012 : 0)}%` }}
           >
-            {view.enough ? "enough to judge" : "enough to judge at "}
-            {view.enough ? null : <b className="num font-strong">{words.clock(enoughAtS ?? 0)}</b>}
+            enough to judge at <b className="num font-strong">{words.clock(enoughAtS ?? 0)}</b>
           </p>
         </>
       ) : null}

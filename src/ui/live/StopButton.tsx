@@ -1,4 +1,10 @@
-import { OctagonX } from "lucide-react";
+/** A stop sign with the square of a stop. */
+const Sign = () => (
+  <svg aria-hidden width="42" height="42" viewBox="0 0 42 42" fill="none" stroke="currentColor" strokeWidth="3">
+    <path d="M13.5 3h15L39 13.5v15L28.5 39h-15L3 28.5v-15z" />
+    <rect x="14.5" y="14.5" width="13" height="13" fill="currentColor" stroke="none" />
+  </svg>
+);
 
 /** The one big stop: the load ends, the log stays. */
 export function StopButton({
@@ -18,7 +24,7 @@ export function StopButton({
       className="flex min-h-20 w-full items-center gap-4 rounded-control bg-stop px-5 text-left text-[27px]
         font-strong text-on-stop hover:brightness-110 disabled:opacity-55"
     >
-      <OctagonX aria-hidden size={40} strokeWidth={1.8} />
+      <Sign />
       <span className="flex-1">{children}</span>
       <kbd aria-hidden className="num rounded-tight border-2 border-b-4 border-on-stop/70 px-2 text-lead">
         Esc

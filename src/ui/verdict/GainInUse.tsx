@@ -1,5 +1,5 @@
 import { words } from "@/core/words";
-import type { Gain } from "@/core/judge";
+import { moreWork, type Gain } from "@/core/judge";
 
 interface Line {
   name: string;
@@ -50,6 +50,15 @@ function fanSpeed(fan: NonNullable<Gain["fan"]>): Line {
   };
 }
 
+/** Work a second: the unit is the load page's own, so the share stands beside it. */
+function workLine(work: NonNullable<Gain["work"]>): Line {
+  const more = moreWork(work);
+  return {
+    ...both("Work a second", work, (v) => words.number(v, v < 100 ? 1 : 0)),
+    of: more === null ? "at the end of the load" : `${words.share(Math.abs(more))} ${more < 0 ? "less" : "more"}`,
+  };
+}
+
 /** What it is worth in use: hollow for the run before over solid for the run after; words where nothing is logged. */
 export function GainInUse({ gain, loadS }: { gain: Gain; loadS: { before: number; after: number } }) {
   const { watts, clockMHz, fan } = gain;
@@ -57,7 +66,13 @@ export function GainInUse({ gain, loadS }: { gain: Gain; loadS: { before: number
   const lines = [
     both("Sustained watts", watts, (v) => words.watts(v, 1)),
     ...(clocked ? [both("Sustained clock", clockMHz, (v) => words.with(v / 1000, "GHz", 1))] : []),
-    slows(gain, loadS),
+    ...(gain.work && (gain.work.before ?? gain.work.after) !== null ? [workLine(gain.work)] : []),
+    // of a run without temperatures nothing stands at a limit
+    ...((gain.slowsS.before ?? gain.slowsS.after)
+      ? [slows(gain, loadS)]
+      : gain.work && !clocked
+        ? []
+        : [slows(gain, loadS)]),
     // a machine without fans is told nothing of fans
     ...(fan ? [fanSpeed(fan)] : []),
   ];

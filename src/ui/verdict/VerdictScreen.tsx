@@ -366,7 +366,11 @@ function LadderPane({ v, chip, drawn, jobId, setExplain, onBoth }: LadderPanePro
       ) : chip ? (
         <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
       ) : (
-        <p className="py-10 text-lead text-ink-2">No ladder: no load was found in the logs.</p>
+        <p className="py-10 text-lead text-ink-2">
+          {v.gain?.work
+            ? "No ladder: no chip temperature is in both logs, so nothing is told in degrees."
+            : "No ladder: no load was found in the logs."}
+        </p>
       )}
     </section>
   );

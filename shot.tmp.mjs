@@ -1,0 +1,12 @@
+import { chromium } from "@playwright/test";
+const [,, url, out, w="1280", h="800", theme="light", waitMs="800", script=""] = process.argv;
+const b = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox","--disable-gpu","--disable-quic","--no-first-run","--disable-background-networking","--disable-component-update","--disable-sync"] });
+const p = await b.newPage({ viewport: { width: +w, height: +h } });
+p.on("console", m => { if (m.type()==="error") console.log("console:", m.text()); });
+p.on("pageerror", e => console.log("pageerror:", e.message));
+await p.addInitScript(t => localStorage.setItem("theme", t), theme);
+await p.goto(url); 
+if (script) await eval(`(async()=>{${script}})()`);
+await p.waitForTimeout(+waitMs);
+await p.screenshot({ path: out });
+await b.close();
