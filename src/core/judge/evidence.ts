@@ -23,11 +23,14 @@ const HEARD = 0.08;
  */
 export function evidenceOf(v: Verdict): Evidence[] {
   const said =
-    v.verdict === "not-comparable" || isOneSided(v) || v.chips.length === 0
+    v.verdict === "not-comparable" || isOneSided(v) || isByWork(v)
       ? []
       : [longEnough(v), ...hotDay(v), ...powerHeld(v), ...workHeld(v), ...loudness(v)];
   return [...said, ...v.reasons.map(fromReason)];
 }
+
+/** Whether nothing but work a second was there to judge by. */
+const isByWork = (v: Verdict): boolean => v.chips.length === 0 && v.gain?.work !== undefined;
 
 const fromReason = (r: Reason): Evidence => ({
   kind: r.level === "note" ? "note" : "caution",

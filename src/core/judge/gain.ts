@@ -23,6 +23,9 @@ export interface Gain {
   fan: { atC: number; before: number; after: number; unit: "rpm" | "%" } | null;
 }
 
+/** Work where either run tells it. */
+const workOf = (work: Both): Pick<Gain, "work"> => (work.before === null && work.after === null ? {} : { work });
+
 /**
  * How much more work a chip does than before, as a share; null where one run does not tell it.
  *
@@ -50,7 +53,7 @@ export function gainOf(chip: ChipId, before: Series, after: Series, limitC: numb
     chip,
     watts: both((s, c) => (c.powerLogged ? meanOver(c.power, lateRows(s)) : null)),
     clockMHz: both((s, c) => (c.clock ? meanOver(c.clock, lateRows(s)) : null)),
-    work: both((s, c) => (c.work ? meanOver(c.work, lateRows(s)) : null)),
+    ...workOf(both((s, c) => (c.work ? meanOver(c.work, lateRows(s)) : null))),
     slowsS: { before: slowsAfter(before, chip, limitC), after: slowsAfter(after, chip, limitC) },
     fan: atOneTemperature(before, after),
   };

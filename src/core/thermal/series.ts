@@ -36,7 +36,7 @@ export interface ChipSeries {
   load: Float64Array | null;
   clock: Float64Array | null;
   /** Work a second, in units of the source's own, where logged. */
-  work?: Float64Array | null;
+  work?: Float64Array;
 }
 
 export interface RoomGiven {
@@ -78,9 +78,10 @@ export function prepareSeries(run: Run, phases: Phases, room: RoomGiven): Series
     const logged = mean(`${chip}.power`);
     const load = mean(`${chip}.load`);
     const clock = mean(`${chip}.clock`);
+    const work = mean(`${chip}.work`);
     const useful = logged && spread(logged) > 1;
     const power = useful ? carried(logged) : loadStep(timeS.length, on, off);
-    chips.push({ chip, tempC, power, powerLogged: Boolean(useful), load, clock, work: mean(`${chip}.work`) });
+    chips.push({ chip, tempC, power, powerLogged: Boolean(useful), load, clock, ...(work ? { work } : {}) });
   }
   const { fans, fanUnit } = fansOf(mean);
   const fan = fans.length
