@@ -134,7 +134,9 @@ function reasonsFor(
         level: "blocks",
         run,
         neededS: LEAST_LOAD_S,
-        message: `The load of the run ${run} was too short: what a chip keeps up shows after ${words.clock(LEAST_LOAD_S)}.`,
+        message:
+          `The load of the run ${run} was too short: what a chip keeps up shows after ` +
+          `${words.clock(LEAST_LOAD_S)}.`,
         figure: `${words.clock(loadS)} of ${words.clock(LEAST_LOAD_S)}`,
       });
   });
@@ -165,7 +167,7 @@ function reasonsFor(
     out.push({
       code: "rooms-apart",
       level: "blocks",
-      message: `The rooms were ${words.kelvinSize(a - b)} apart: that alone changes the work of a chip that slows down.`,
+      message: `The rooms were ${words.kelvinSize(a - b)} apart: that alone changes what a slowed chip does.`,
     });
   return out;
 }
@@ -185,7 +187,7 @@ function headline(word: Verdict["verdict"], { more }: Worked): string {
 function summary(word: Verdict["verdict"], lead: Worked, reasons: readonly Reason[], split: boolean): SentencePart[] {
   if (split && !reasons.some((r) => r.level === "blocks"))
     return [
-      { text: "One chip does more work than before, the other less: without temperatures that cannot be told apart." },
+      { text: "One chip does more work than before, the other less: without temperatures nothing tells which counts." },
     ];
   if (word === "not-comparable")
     return reasons

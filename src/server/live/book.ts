@@ -142,7 +142,7 @@ export class Book {
 }
 
 const shared = globalThis as unknown as { ovrantBooks?: Map<number, Promise<Book>> };
-const books = (): Map<number, Promise<Book>> => (shared.ovrantBooks ??= new Map());
+const books = (): Map<number, Promise<Book>> => (shared.ovrantBooks ??= new Map<number, Promise<Book>>());
 
 /** The book of a live run, opened when first asked for; null where there is no such run. */
 export async function bookOf(id: number): Promise<Book | null> {

@@ -180,7 +180,7 @@ function Marks({ view, limitC, at: { x, y, width, height } }: MarksProps) {
       ) : null}
       {lead && endS > nowS + 20 ? (
         <p
-          className="pointer-events-none absolute text-note font-medium whitespace-nowrap text-air"
+          className="pointer-events-none absolute bg-sheet/85 px-1 text-note font-medium whitespace-nowrap text-air"
           style={{ top: y(lead.low) + 8, ...(right ? { right: width - x(nowS) + 12 } : { left: x(nowS) + 12 }) }}
         >
           settling to{" "}

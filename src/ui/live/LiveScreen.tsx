@@ -41,7 +41,10 @@ export function LiveScreen({ jobId, first, limitC, other }: Props) {
   useKeys({ Escape: stoppable ? () => void run.act("stop") : undefined });
   if (view.closed && !view.closed.kept) return <EndedRun jobId={jobId} view={view} />;
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_288px] xl:grid-cols-[minmax(0,1fr)_304px]">
+    <div
+      className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_288px]
+        xl:grid-cols-[minmax(0,1fr)_304px]"
+    >
       <div className="flex min-w-0 flex-col bg-sheet">
         <div className="border-b-[1.5px] border-line">
           <RunBand view={view} />
@@ -192,7 +195,8 @@ function Acts({ view, run }: ActsProps) {
       {phase === "cool" || phase === "done" ? (
         <a
           href={`/api/runs/${view.id}/file`}
-          className="inline-flex min-h-12 items-center justify-center gap-2 rounded-control border-2 border-line text-body font-medium hover:border-ink-3"
+          className="inline-flex min-h-12 items-center justify-center gap-2 rounded-control border-2 border-line
+            text-body font-medium hover:border-ink-3"
         >
           <Download aria-hidden size={18} /> Log so far
         </a>

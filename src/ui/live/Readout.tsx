@@ -11,8 +11,11 @@ export function Readout({ view }: { view: LiveView }) {
   const room = readings.roomC ?? conditions.roomStartC;
   const warm = readings.chips.filter((c) => c.C !== null);
   const works = warm.length === 0 ? readings.chips.filter((c) => c.work !== null) : [];
+  const tiles = warm.length + works.length + Number(watts !== null) + Number(fan !== undefined) + 1;
   return (
-    <div className="flex flex-wrap border-b-[1.5px] border-line">
+    <div
+      className={`flex flex-wrap border-b-[1.5px] border-line ${tiles > 4 ? "[--reading:35px]" : "[--reading:44px]"}`}
+    >
       {warm.map((c) => (
         <Figure key={c.chip} name={words.capital(words.chip(c.chip))} value={words.number(c.C ?? 0, 1)} unit="°C">
           {settling?.chip === c.chip ? (
@@ -21,7 +24,7 @@ export function Readout({ view }: { view: LiveView }) {
                 "at rest"
               ) : (
                 <>
-                  climbing <b className="num font-strong">{words.number(settling.perMinuteK, 1)} K</b> a minute
+                  climbing <b className="num font-strong">{words.number(settling.perMinuteK, 1)} K</b>/min
                 </>
               )}
             </>
@@ -72,9 +75,9 @@ interface FigureProps {
 
 function Figure({ name, value, unit, children }: FigureProps) {
   return (
-    <div className="min-w-36 flex-1 border-r border-line-2 px-4 py-2 first:pl-5 last:border-r-0">
+    <div className="min-w-33 flex-1 border-r border-line-2 px-4 py-2 first:pl-5 last:border-r-0">
       <p className="text-lead text-ink-2">{name}</p>
-      <p className="num text-[44px] leading-12 tracking-[-0.02em] font-strong whitespace-nowrap">
+      <p className="num text-(length:--reading) leading-12 tracking-[-0.02em] font-strong whitespace-nowrap">
         {value}
         <span className="pl-1 text-title font-medium text-ink-2">{unit}</span>
       </p>

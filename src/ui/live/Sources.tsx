@@ -48,7 +48,7 @@ export function Sources({ view }: { view: LiveView }) {
             </summary>
             <Line
               name="A line of JSON a reading; what is acknowledged is on disk"
-              text={`curl -s -H "authorization: Bearer ${token}" --data-binary '{"seq":1,"t":0,"cpu.temperature":41.5,"cpu.power":6.2}' ${origin}/api/v1/runs/${view.id}/samples`}
+              text={ownProgram(origin, view.id, token)}
             />
           </details>
           <p className="text-note text-ink-2">
@@ -69,6 +69,11 @@ export function Sources({ view }: { view: LiveView }) {
     </section>
   );
 }
+
+/** The least a program of one's own has to send. */
+const ownProgram = (origin: string, runId: number, token: string): string =>
+  `curl -s -H "authorization: Bearer ${token}" ` +
+  `--data-binary '{"seq":1,"t":0,"cpu.temperature":41.5,"cpu.power":6.2}' ${origin}/api/v1/runs/${runId}/samples`;
 
 interface LineProps {
   name: string;

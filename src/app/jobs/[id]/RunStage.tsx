@@ -13,7 +13,7 @@ import { RunScreen } from "@/ui/run/RunScreen";
 import { FanGate } from "@/ui/service/frame/FanGate";
 import { SwollenStop } from "@/ui/service/frame/SwollenStop";
 import { JobFrame } from "@/ui/steps/JobFrame";
-import { type Triage } from "@/core/judge";
+import { type RunConditions, type Triage } from "@/core/judge";
 
 /** The page of one run of a job: the import while there is none (or another is wanted), else the run. */
 export async function RunStage({
@@ -101,28 +101,7 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone, going, se
           before={kind === "after" && other ? { conditions: other.record.conditions, recipe: going.recipe } : null}
         />
       ) : importing ? (
-        <ImportScreen
-          key={`import-${kind}`}
-          jobId={jobId}
-          kind={kind}
-          limitC={view.machine.limitC}
-          remembered={stage.remembered}
-          outlets={outlets}
-          start={start}
-          other={
-            other
-              ? {
-                  kind: other.record.kind,
-                  name: other.record.sourceName,
-                  sha256: other.record.sourceSha256,
-                  startMs: other.record.startMs,
-                  conditions: other.record.conditions,
-                  curves: other.curves,
-                  phases: other.record.phases,
-                }
-              : null
-          }
-        />
+        <Importing {...{ jobId, kind, stage, start, outlets }} limitC={view.machine.limitC} />
       ) : stage.run && stage.curves ? (
         <RunScreen
           key={`run-${stage.run.id}`}
@@ -147,5 +126,43 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone, going, se
         />
       ) : null}
     </JobFrame>
+  );
+}
+
+interface ImportingProps {
+  jobId: number;
+  kind: "before" | "after";
+  stage: RunStageView;
+  start: RunConditions | null;
+  outlets: string[];
+  limitC: number | null;
+}
+
+/** A log is brought in, the other run behind it. */
+function Importing({ jobId, kind, stage, start, outlets, limitC }: ImportingProps) {
+  const { other } = stage;
+  return (
+    <ImportScreen
+      key={`import-${kind}`}
+      jobId={jobId}
+      kind={kind}
+      limitC={limitC}
+      remembered={stage.remembered}
+      outlets={outlets}
+      start={start}
+      other={
+        other
+          ? {
+              kind: other.record.kind,
+              name: other.record.sourceName,
+              sha256: other.record.sourceSha256,
+              startMs: other.record.startMs,
+              conditions: other.record.conditions,
+              curves: other.curves,
+              phases: other.record.phases,
+            }
+          : null
+      }
+    />
   );
 }
