@@ -2,6 +2,7 @@ import { benchCrash } from "./crash";
 import { benchData } from "./data";
 import { benchDrag } from "./drag";
 import { benchJudge } from "./judge";
+import { benchLive } from "./live";
 import { benchLoad } from "./load";
 import { benchRead } from "./read";
 import { benchReadWhole } from "./readWhole";
@@ -17,6 +18,7 @@ else if (what === "cutting") benchCutting();
 else if (what === "drag") await benchDrag(args);
 else if (what === "data") await benchData(args);
 else if (what === "load") await benchLoad(args);
+else if (what === "live") await benchLive(args);
 else if (what === "crash") await benchCrash(args);
 else {
   console.error(
@@ -29,6 +31,7 @@ else {
       "       npm run bench -- cutting",
       "       npm run bench -- data [scale] [--anew]",
       "       npm run bench -- load [scale]",
+      "       npm run bench -- live [seconds]",
       "       npm run bench -- crash [kills]",
     ].join("\n"),
   );

@@ -154,9 +154,6 @@ export async function addLiveSource(tx: Knex, runId: number, source: string, off
   await tx("live_sources").insert({ run_id: runId, source, offset_s: offsetS });
 }
 
-/** So many rows are written by one statement. */
-const AT_ONCE = 200;
-
 /** Writes samples; those that are there already stay as they are. */
 export async function addLiveSamples(
   tx: Knex,
@@ -164,19 +161,35 @@ export async function addLiveSamples(
   source: string,
   samples: readonly Sample[],
 ): Promise<void> {
-  for (let i = 0; i < samples.length; i += AT_ONCE)
-    await tx("live_samples")
-      .insert(
-        samples.slice(i, i + AT_ONCE).map((s) => ({
-          run_id: runId,
-          source,
-          seq: s.seq,
-          t: s.t,
-          values_json: JSON.stringify(s.values),
-        })),
-      )
-      .onConflict(["run_id", "source", "seq"])
-      .ignore();
+  const rows = JSON.stringify(samples.map((s) => ({ seq: s.seq, t: s.t, v: s.values })));
+  // one statement whatever their number
+  await tx.raw(
+    `INSERT INTO live_samples (run_id, source, seq, t, values_json)
+     SELECT ?, ?, json_extract(value, '$.seq'), json_extract(value, '$.t'), json_extract(value, '$.v')
+       FROM json_each(?) WHERE true
+     ON CONFLICT (run_id, source, seq) DO NOTHING`,
+    [runId, source, rows],
+  );
+}
+
+/** Runs among these that are still open, and when each began; null for one nothing came of yet. */
+export async function openAmong(db: Knex, ids: readonly number[]): Promise<Map<number, string | null>> {
+  const rows = await db<Row>("live_runs").whereIn("id", ids).whereNull("closed_at").select("id", "began_at");
+  return new Map(rows.map((r) => [r.id, r.began_at]));
+}
+
+/** What was written of a run since a place: how many samples, and the place now. */
+export interface Written {
+  count: number;
+  lastId: number;
+}
+
+export async function writtenSince(db: Knex, runId: number, id: number): Promise<Written> {
+  const [row] = await db("live_samples")
+    // by its place: what came since is little, the run is long
+    .whereRaw("+run_id = ? AND id > ?", [runId, id])
+    .select<{ n: number; last: number | null }[]>(db.raw("count(*) AS n, max(id) AS last"));
+  return { count: row?.n ?? 0, lastId: row?.last ?? id };
 }
 
 export interface StoredSample {
@@ -191,8 +204,7 @@ export async function liveSamplesAfter(db: Knex, runId: number, id: number): Pro
   const rows = await db<{ id: number; run_id: number; source: string; seq: number; t: number; values_json: string }>(
     "live_samples",
   )
-    .where({ run_id: runId })
-    .andWhere("id", ">", id)
+    .whereRaw(id > 0 ? "+run_id = ? AND id > ?" : "run_id = ? AND id > ?", [runId, id])
     .orderBy("id");
   return rows.map((r) => ({
     id: r.id,

@@ -50,16 +50,18 @@ function curve(run: Run, key: string): Curve[] {
 /**
  * The curves of a run in three strips: °C, W, fan speed.
  *
+ * @param finds whether the load is looked for as well
+ *
  * @example
  * curvesOf(run); // strips of min/max points, at most 480 a curve
  */
-export function curvesOf(run: Run): RunCurves {
+export function curvesOf(run: Run, finds = true): RunCurves {
   const fans = run.channels.filter((c) => /^fan\d+\./.test(c.key)).map((c) => c.key);
   return {
     endS: run.timeS[run.timeS.length - 1] ?? 0,
     temperature: ["cpu.temperature", "gpu.temperature", "room.temperature"].flatMap((k) => curve(run, k)),
     power: ["cpu.power", "gpu.power"].flatMap((k) => curve(run, k)),
     fans: fans.flatMap((k) => curve(run, k)),
-    found: findPhases(run),
+    found: finds ? findPhases(run) : null,
   };
 }

@@ -8,6 +8,7 @@ interface Feed {
   offsetS: number;
   samples: Sample[];
   sorted: boolean;
+  readsChips: boolean;
 }
 
 /** Readings of another source count for a row within so many steps of it, the longer steps of the two. */
@@ -24,8 +25,9 @@ export class LiveLog {
   /** Takes samples in; `offsetS` counts where the source is new. */
   add(source: string, samples: readonly Sample[], offsetS: number): void {
     if (samples.length === 0) return;
-    const feed = this.feeds.get(source) ?? { offsetS, samples: [], sorted: true };
+    const feed = this.feeds.get(source) ?? { offsetS, samples: [], sorted: true, readsChips: false };
     for (const s of samples) {
+      feed.readsChips ||= Object.keys(s.values).some((k) => /^(cpu|gpu).*\.temperature$/.test(k));
       const last = feed.samples[feed.samples.length - 1];
       if (last && s.seq < last.seq) feed.sorted = false;
       feed.samples.push(s);
@@ -60,7 +62,12 @@ export class LiveLog {
     return this.made;
   }
 
-  private gather(): Run {
+  /** The last seconds of it, without the rest being looked at. */
+  tail(lastS: number): Run {
+    return this.gather((this.endS() ?? 0) - lastS);
+  }
+
+  private gather(fromS = -Infinity): Run {
     const feeds = [...this.feeds.values()];
     for (const f of feeds)
       if (!f.sorted) {
@@ -68,7 +75,7 @@ export class LiveLog {
         f.sorted = true;
       }
     const lead = feeds.reduce<Feed | null>((m, f) => (m === null || rank(f) > rank(m) ? f : m), null);
-    const rows = lead ? rowsOf(lead) : [];
+    const rows = lead ? rowsOf(lead, fromS) : [];
     const timeS = Float64Array.from(rows, (r) => r.at);
     const stepS = stepOf(timeS);
     const channels = new Map<string, Float32Array>();
@@ -78,7 +85,7 @@ export class LiveLog {
       values[i] = v;
     };
     rows.forEach((r, i) => Object.entries(r.sample.values).forEach(([key, v]) => put(key, i, v)));
-    for (const f of feeds) if (f !== lead) beside(rowsOf(f), timeS, stepS, put);
+    for (const f of feeds) if (f !== lead) beside(rowsOf(f, fromS), timeS, stepS, put);
     const hottest = hottestOf(channels, rows.length);
     if (hottest) channels.set("cpu.temperature", hottest);
     return { timeS, stepS, startMs: null, channels: named(channels), gaps: [], warnings: [] };
@@ -86,13 +93,14 @@ export class LiveLog {
 }
 
 /** The source that reads chips leads; else the one that said most. */
-const rank = (f: Feed): number =>
-  (f.samples.some((s) => Object.keys(s.values).some((k) => /^(cpu|gpu).*\.temperature$/.test(k))) ? 1e9 : 0) +
-  f.samples.length;
+const rank = (f: Feed): number => (f.readsChips ? 1e9 : 0) + f.samples.length;
 
-/** Rows in the order of time; what stands at an earlier time than a row before it is left out. */
-function rowsOf({ samples, offsetS }: Feed): { at: number; sample: Sample }[] {
-  const rows = samples.map((sample) => ({ at: sample.t + offsetS, sample })).sort((a, b) => a.at - b.at);
+/** Rows from a time on, in the order of time; what stands at an earlier time than a row before it is left out. */
+function rowsOf({ samples, offsetS }: Feed, fromS: number): { at: number; sample: Sample }[] {
+  let first = samples.length;
+  while (first > 0 && (samples[first - 1]?.t ?? 0) + offsetS >= fromS) first--;
+  const rows = samples.slice(first).map((sample) => ({ at: sample.t + offsetS, sample }));
+  if (rows.some((r, i) => r.at < (rows[i - 1]?.at ?? 0))) rows.sort((a, b) => a.at - b.at);
   return rows.filter((r, i) => i === 0 || r.at > (rows[i - 1]?.at ?? 0));
 }
 

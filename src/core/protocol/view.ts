@@ -49,8 +49,19 @@ export interface LiveView extends LiveFacts {
   curves: RunCurves;
 }
 
-/** A run that goes, from its readings so far and what the judge said of them last; null before it was asked. */
-export function liveViewOf(facts: LiveFacts, run: Run, heard: HeardSoFar | null): LiveView {
+const NO_CURVES: RunCurves = { endS: 0, temperature: [], power: [], fans: [], found: null };
+
+/**
+ * A run that goes, from its readings so far and what the judge said of them last.
+ *
+ * @param heard null before the judge was asked
+ * @param drawn whether the curves are wanted too
+ */
+export function liveViewOf(
+  facts: LiveFacts,
+  run: Run,
+  { heard, drawn }: { heard: HeardSoFar | null; drawn: boolean },
+): LiveView {
   const { recipe, state, conditions } = facts;
   const needs = needsOf({ run, state, recipe, enoughS: heard?.enoughS ?? null });
   const roomC = channelOf(run, "room.temperature")?.values.at(-1) ?? roomTrue(conditions).startC;
@@ -65,9 +76,12 @@ export function liveViewOf(facts: LiveFacts, run: Run, heard: HeardSoFar | null)
     remarks: facts.began ? remarksTogether(remarksOn(run, state), heard) : [],
     starts: startsOf(facts.began ? run : null, conditions),
     readings: readingsOf(run),
-    curves: { ...curvesOf(run), found: null },
+    curves: drawn ? growing(run) : NO_CURVES,
   };
 }
+
+/** Its curves as they grow; where its load lies it knows itself. */
+const growing = (run: Run): RunCurves => ({ ...curvesOf(run, false), found: null });
 
 /** What the run shows by itself and what the witnesses say, each thing once. */
 function remarksTogether(own: readonly Remark[], heard: HeardSoFar | null): Remark[] {

@@ -9,6 +9,7 @@ import {
   liveSamplesAfter,
   type LiveRun,
   type LiveSource,
+  type Written,
 } from "../../data/liveRuns";
 import { Meter } from "./pace";
 
@@ -36,7 +37,8 @@ export class Book {
   speed = 1;
   private readonly log = new LiveLog();
   private readonly numbers = new Map<string, Numbers>();
-  private lastId = 0;
+  /** Place of the newest sample that is known, in the order of writing. */
+  lastId = 0;
   private known = new Map<string, LiveSource>();
   private events: RunEvent[] = [];
   private newestS = 0;
@@ -65,17 +67,39 @@ export class Book {
     const fresh = new Map<string, Sample[]>();
     for (const { id, source, sample } of rows) {
       this.lastId = id;
-      const n = this.numbersOf(source);
+      const list = fresh.get(source) ?? [];
+      list.push(sample);
+      fresh.set(source, list);
+    }
+    for (const [source, samples] of fresh) this.knowsOf(source, samples);
+    this.heard.emit("change");
+  }
+
+  /**
+   * Takes what this process wrote itself as known; where another wrote as well, or a source is new, it is read.
+   */
+  async took({ source, samples }: { source: string; samples: readonly Sample[] }, now: Written): Promise<void> {
+    if (now.count !== samples.length || !this.knows(source) || this.live.beganAt === null) return this.catchUp();
+    this.lastId = now.lastId;
+    this.knowsOf(source, samples);
+    this.heard.emit("change");
+  }
+
+  private knowsOf(source: string, samples: readonly Sample[]): void {
+    const n = this.numbersOf(source);
+    const offsetS = this.offsetOf(source);
+    const shown: Sample[] = [];
+    for (const sample of samples) {
+      if (n.seqs.has(sample.seq)) continue;
       n.seqs.add(sample.seq);
       n.low = Math.min(n.low, sample.seq);
       n.high = Math.max(n.high, sample.seq);
-      this.newestS = Math.max(this.newestS, sample.t + this.offsetOf(source));
+      this.newestS = Math.max(this.newestS, sample.t + offsetS);
       if (sample.t >= n.lastShownT && sample.t < n.lastShownT + SHOWN_STEP_S) continue;
       n.lastShownT = Math.max(n.lastShownT, sample.t);
-      fresh.set(source, [...(fresh.get(source) ?? []), sample]);
+      shown.push(sample);
     }
-    for (const [source, samples] of fresh) this.log.add(source, samples, this.offsetOf(source));
-    this.heard.emit("change");
+    this.log.add(source, shown, offsetS);
   }
 
   private numbersOf(source: string): Numbers {
@@ -138,6 +162,11 @@ export class Book {
 
   run(): Run {
     return this.log.run();
+  }
+
+  /** The last seconds of it. */
+  tail(lastS: number): Run {
+    return this.log.tail(lastS);
   }
 }
 

@@ -1,27 +1,17 @@
 import { isLoading, readSamples, remainingS, type Recipe, type RunState, type Sample } from "../../core/protocol";
 import { bad, ok, type Result } from "../../core/result";
-import {
-  addLiveEvent,
-  addLiveSamples,
-  addLiveSource,
-  changeLiveRun,
-  findLiveRun,
-  liveRunByToken,
-} from "../../data/liveRuns";
+import { liveRunByToken } from "../../data/liveRuns";
 import { database } from "../../data/connection";
 import { textBody } from "../requests/body";
-import { writing } from "../requests/write";
 import { bookOf, type Book } from "./book";
 import { liveProblem } from "./problems";
 import { hashOf, isToken } from "./token";
-import { watch } from "./watch";
+import { written } from "./flush";
+import { happens, watch } from "./watch";
 
 /** Of one request: bytes and samples. */
 const BODY_LIMIT = 2_000_000;
 const MOST_AT_ONCE = 20_000;
-/** Of one run. */
-const MOST_SAMPLES = 500_000;
-const MOST_SOURCES = 4;
 
 /** What a source is answered: what of it is on disk, and what the run asks of it now. */
 export interface Acknowledged {
@@ -105,24 +95,10 @@ export async function keepSamples(
   const silentMs = Date.now() - book.heardMs;
   if (samples.length > 0) book.heardMs = Date.now();
   if (fresh.length > 0) {
-    const kept = await writing(async (tx) => {
-      const live = await findLiveRun(tx, book.id);
-      if (!live || live.closedAt !== null) return bad(liveProblem.ended());
-      if (book.size + fresh.length > MOST_SAMPLES) return bad(liveProblem.full(MOST_SAMPLES));
-      if (!book.knows(source)) {
-        if (book.names().length >= MOST_SOURCES) return bad(liveProblem.tooManySources(MOST_SOURCES));
-        await addLiveSource(tx, book.id, source, offsetFor(book, fresh, silentMs));
-      }
-      await addLiveSamples(tx, book.id, source, fresh);
-      if (live.beganAt === null) await changeLiveRun(tx, book.id, { beganAt: new Date().toISOString() });
-      return ok(null);
-    });
+    const offsetS = book.knows(source) ? 0 : offsetFor(book, fresh, silentMs);
+    const kept = await written({ book, source, samples: fresh, offsetS });
     if (!kept.ok) return kept;
-    await book.catchUp();
-    if (book.state().phase === "paused") {
-      await writing(async (tx) => ok(await addLiveEvent(tx, book.id, { atS: book.nowS, what: "back" })));
-      await book.catchUp();
-    }
+    if (book.state().phase === "paused") await happens(book, { atS: book.nowS, what: "back" });
     await watch(book);
   }
   return ok(answerTo(book, source));

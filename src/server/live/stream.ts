@@ -13,20 +13,26 @@ export function closeStreams(): void {
   for (const close of [...open()]) close();
 }
 
+/** Curves are told again so often, ms: they are most of what a page is told, and grow slowly. */
+const CURVES_MS = 1_000;
+
 interface Told {
   atMs: number;
   text: string;
 }
-const told = new WeakMap<Book, Told>();
+const told = new WeakMap<Book, { state?: Told; curves?: Told }>();
 
-/** What all pages of a run are told: made once for all of them. */
-function textOf(book: Book): string {
-  const last = told.get(book);
+/** What all pages of a run are told, made once for all of them: how it stands, and its curves. */
+function textOf(book: Book, what: "state" | "curves", everyMs: number): Told {
+  const held = told.get(book) ?? {};
+  told.set(book, held);
   const now = Date.now();
-  if (last && now - last.atMs < EVERY_MS / 2) return last.text;
-  const text = `data: ${JSON.stringify(liveView(book))}\n\n`;
-  told.set(book, { atMs: now, text });
-  return text;
+  const last = held[what];
+  if (last && now - last.atMs < everyMs) return last;
+  const { curves, ...state } = what === "state" ? { ...liveView(book, false) } : liveView(book, true);
+  const text =
+    what === "state" ? `data: ${JSON.stringify(state)}\n\n` : `event: curves\ndata: ${JSON.stringify(curves)}\n\n`;
+  return (held[what] = { atMs: now, text });
 }
 
 /** Follows a run: its view now, and again as it changes, until the run is closed or the page goes. */
@@ -41,22 +47,20 @@ export function follow(book: Book, signal: AbortSignal): ReadableStream<Uint8Arr
       const send = (text: string) => {
         if (!over) controller.enqueue(encoder.encode(text));
       };
+      let curvesMs = 0;
       const tell = () => {
         waiting = null;
         lastMs = Date.now();
-        told.delete(book);
-        send(textOf(book));
+        const curves = textOf(book, "curves", CURVES_MS);
+        if (curves.atMs !== curvesMs) {
+          curvesMs = curves.atMs;
+          send(curves.text);
+        }
+        send(textOf(book, "state", EVERY_MS / 2).text);
       };
       const changed = () => {
         if (over || waiting) return;
-        waiting = setTimeout(
-          () => {
-            waiting = null;
-            lastMs = Date.now();
-            send(textOf(book));
-          },
-          Math.max(0, EVERY_MS - (Date.now() - lastMs)),
-        );
+        waiting = setTimeout(tell, Math.max(0, EVERY_MS - (Date.now() - lastMs)));
       };
       const alive = setInterval(() => send(": \n\n"), ALIVE_MS);
       end = () => {
@@ -74,6 +78,7 @@ export function follow(book: Book, signal: AbortSignal): ReadableStream<Uint8Arr
         }
       };
       const closed = () => {
+        told.delete(book);
         tell();
         end();
       };

@@ -20,8 +20,12 @@ type JudgeBefore = Parameters<typeof judged<"so-far">>[0]["before"];
 const heardOf = new WeakMap<Book, Heard>();
 const before = new WeakMap<Book, Promise<JudgeBefore>>();
 
-/** A run that goes, as it is known now. */
-export function liveView(book: Book): LiveView {
+/**
+ * A run that goes, as it is known now.
+ *
+ * @param drawn whether its curves are wanted too: they are most of the work
+ */
+export function liveView(book: Book, drawn = true): LiveView {
   const { live } = book;
   ask(book);
   return liveViewOf(
@@ -40,7 +44,7 @@ export function liveView(book: Book): LiveView {
       closed: live.closedAt === null ? null : { kept: live.problem === null, problem: live.problem },
     },
     book.run(),
-    heardOf.get(book)?.said ?? null,
+    { heard: heardOf.get(book)?.said ?? null, drawn },
   );
 }
 

@@ -14,10 +14,15 @@ export function useLive(first: LiveView): Followed {
   useEffect(() => {
     const events = new EventSource(`/api/live/${first.id}/events`);
     events.onmessage = (e: MessageEvent<string>) => {
-      const view = JSON.parse(e.data) as LiveView;
-      setFollowed({ view, linked: true });
-      if (view.closed) events.close();
+      const told = JSON.parse(e.data) as Omit<LiveView, "curves">;
+      setFollowed(({ view }) => ({ view: { ...told, curves: view.curves }, linked: true }));
+      if (told.closed) events.close();
     };
+    // curves come by themselves, and less often
+    events.addEventListener("curves", (e: MessageEvent<string>) => {
+      const curves = JSON.parse(e.data) as LiveView["curves"];
+      setFollowed(({ view, linked }) => ({ view: { ...view, curves }, linked }));
+    });
     // the browser asks again by itself; what was missed stands in the next view
     events.onerror = () => setFollowed((f) => ({ ...f, linked: false }));
     return () => events.close();
