@@ -8,6 +8,7 @@ import { workshopOrUsual } from "@/server/views/workshop";
 import { WorkshopProvider } from "@/ui/controls/workshop";
 import { Trouble } from "@/ui/controls/Trouble";
 import { Keeper } from "@/ui/offline/Keeper";
+import { RunsProvider } from "@/ui/live/RunsGoing";
 import { OutboxSign } from "@/ui/outbox/OutboxSign";
 import "./globals.css";
 
@@ -33,7 +34,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           disableTransitionOnChange
         >
           <WorkshopProvider workshop={workshop}>
-            {trouble ? <Trouble trouble={trouble} /> : children}
+            {trouble ? <Trouble trouble={trouble} /> : <RunsProvider>{children}</RunsProvider>}
             <OutboxSign />
             <Keeper />
           </WorkshopProvider>

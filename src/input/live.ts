@@ -69,6 +69,11 @@ export class LiveRunInput {
   @IsIn(RECIPE_NAMES, { message: `Choose a recipe: ${RECIPE_NAMES.join(", ")}.` })
   recipe: RecipeName | null = null;
 
+  /** The load ends as soon as the run can be judged. */
+  @IsOptional()
+  @IsBoolean({ message: "Say whether the load ends when it is enough." })
+  untilEnough?: boolean;
+
   @IsOptional()
   @Inner(() => RecipeInput)
   own?: RecipeInput;
@@ -84,8 +89,8 @@ export class LiveRunInput {
 
 /** What is asked of a live run from its page. */
 export class LiveActInput {
-  @IsIn(["stop", "load-now", "end", "drop", "token"], { message: "Say what to do with the run." })
-  act!: "stop" | "load-now" | "end" | "drop" | "token";
+  @IsIn(["stop", "enough", "load-now", "end", "drop", "token"], { message: "Say what to do with the run." })
+  act!: "stop" | "enough" | "load-now" | "end" | "drop" | "token";
 }
 
 /** The settings of a live run, changed while it goes. */

@@ -7,6 +7,7 @@ import { findRun, runsOfJob } from "../data/runs";
 import { jobOn, temporaryDatabase } from "../testing/bed";
 import { actOn, begin, changeLive, endByToken, stopByToken, tick } from "./liveRuns";
 import { bookOf, closeBook, type Book } from "./live/book";
+import { goingRuns } from "./live/going";
 import { Meter } from "./live/pace";
 import { answerTo, openedBy, takeSamples } from "./live/samples";
 import { follow } from "./live/stream";
@@ -343,7 +344,7 @@ describe("what a page follows", () => {
 describe("tokens and paces", () => {
   it("a token opens what it was made for, and is not stored", () => {
     const token = newToken();
-    expect(token).toMatch(/^[\w-]{32}$/);
+    expect(token).toMatch(/^[\da-f]{40}$/);
     expect(isToken(token, hashOf(token))).toBe(true);
     expect(isToken(newToken(), hashOf(token))).toBe(false);
     expect(isToken("", hashOf(token))).toBe(false);
@@ -362,4 +363,35 @@ describe("tokens and paces", () => {
     for (let i = 0; i < 199; i++) meter.take(0, now + 1_000);
     expect(meter.take(0, now + 1_000)).toBeGreaterThan(0);
   });
+});
+
+describe("runs that go, for every page", () => {
+  it("are told with what remains; closed ones are not", async () => {
+    const { runId, token, jobId } = await begun();
+    const own = async () => (await goingRuns()).find((r) => r.runId === runId);
+    expect(await own()).toMatchObject({ jobId, phase: "waiting", remainingS: 1500, C: null, model: "Live 14" });
+    await send(runId, token, plain(1, 301, 61));
+    expect(await own()).toMatchObject({ phase: "load", loadedS: 0, remainingS: 1200, C: 61 });
+    value(await actOn(runId, { act: "drop" }));
+    expect(await own()).toBeUndefined();
+  });
+});
+
+describe("a load that ends when it is enough", () => {
+  it("ends by itself once the run can be judged, and by hand at any time", async () => {
+    const { runId, token } = await begun("before", { untilEnough: true, conditions: { roomStartC: 22 } });
+    const b = await book(runId);
+    expect(b.live.recipe).toMatchObject({ name: "standard", untilEnough: true });
+    const samples = livedRun("sound", 0.3);
+    await send(runId, token, samples.slice(0, 480));
+    await tick(b);
+    expect(b.state().phase).toBe("load");
+    await send(runId, token, samples.slice(480, 1100));
+    await tick(b);
+    await expect.poll(async () => (await tick(b), b.state().stopped), { timeout: 10_000 }).toBe("enough");
+    const byHand = await begun();
+    await send(byHand.runId, byHand.token, plain(1, 310));
+    value(await actOn(byHand.runId, { act: "enough" }));
+    expect((await book(byHand.runId)).state().stopped).toBe("enough");
+  }, 20_000);
 });

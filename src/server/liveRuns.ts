@@ -11,6 +11,7 @@ import { liveProblem } from "./live/problems";
 import { answerTo, openedBy, type Acknowledged } from "./live/samples";
 import { resume } from "./live/standIn";
 import { hashOf, newToken } from "./live/token";
+import { liveView } from "./live/view";
 import { happens } from "./live/watch";
 import { serverProblem } from "./requests/problems";
 import { writing } from "./requests/write";
@@ -91,7 +92,8 @@ export async function actOn(id: number, body: unknown): Promise<Result<{ token?:
   } else {
     // a stop is never refused: one that comes late changes nothing
     if (!book.began) return emptied(await dropRun(book));
-    if (phase !== "done" && phase !== "cool") await happens(book, { atS: book.nowS, what: "stop", why: "hand" });
+    const why = act === "enough" ? "enough" : "hand";
+    if (phase !== "done" && phase !== "cool") await happens(book, { atS: book.nowS, what: "stop", why });
   }
   return ok({});
 }
@@ -141,6 +143,8 @@ export async function tick(book: Book, nowMs = Date.now()): Promise<void> {
     if (ended || silentMs > OVER_AFTER_MS || overS > PAST_END_S || book.live.standIn !== null) await finish(book);
     return;
   }
+  if (state.phase === "load" && book.live.recipe.untilEnough && liveView(book, false).enough)
+    await happens(book, { atS: book.nowS, what: "stop", why: "enough" });
   // a cool-down only makes contact surer: one that is cut off is over sooner
   if (silentMs > (state.phase === "cool" ? COOL_GIVEN_UP_MS : GIVEN_UP_MS)) await happened("end");
   else if (silentMs > LOST_AFTER_MS && state.phase !== "paused" && state.phase !== "cool") await happened("lost");

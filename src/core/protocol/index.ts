@@ -1,4 +1,5 @@
 export { csvOf } from "./csv";
+export { goingWords, type GoingRun } from "./going";
 export { headingOf } from "./headings";
 export { LiveLog } from "./liveLog";
 export { enoughAtS, isEnough, needsOf, type Need } from "./needs";

@@ -16,6 +16,8 @@ export interface Recipe {
   gpu: number;
   /** A large file is copied meanwhile, so that the drive warms too. */
   drive: boolean;
+  /** The load ends as soon as the run can be judged. */
+  untilEnough?: boolean;
 }
 
 const full = { cpu: 1, gpu: 1, drive: false } as const;
@@ -47,6 +49,7 @@ export function recipeWords(r: Recipe): string {
     r.cpu < 1 ? `processor ${words.share(r.cpu)}` : "",
     r.gpu < 1 ? (r.gpu > 0 ? `graphics ${words.share(r.gpu)}` : "no graphics") : "",
     r.drive ? "file copy" : "",
+    r.untilEnough ? "ends when enough" : "",
   ].filter(Boolean);
   const parts = [`idle ${words.clock(r.idleS)}`, `load ${words.clock(r.loadS)}`, `cool-down ${words.clock(r.coolS)}`];
   return `${TITLES[r.name]}: ${[...parts, ...level].join(", ")}`;

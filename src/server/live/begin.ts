@@ -56,7 +56,7 @@ export async function beginLiveRun(jobId: number, body: unknown): Promise<Result
         jobId,
         kind,
         tokenHash: hashOf(token),
-        recipe: recipe.value,
+        recipe: asked.untilEnough === undefined ? recipe.value : { ...recipe.value, untilEnough: asked.untilEnough },
         limits: stopLimits(machine?.limitC ?? null),
         conditions,
         standIn: standIn ? { ...standIn } : null,

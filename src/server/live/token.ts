@@ -1,7 +1,7 @@
 import { createHash, randomBytes, timingSafeEqual } from "node:crypto";
 
 /** A token for one run: shown once, never stored. */
-export const newToken = (): string => randomBytes(24).toString("base64url");
+export const newToken = (): string => randomBytes(20).toString("hex");
 
 /** What is stored of a token. It is random and long, so a plain hash keeps it. */
 export const hashOf = (token: string): string => createHash("sha256").update(token).digest("hex");

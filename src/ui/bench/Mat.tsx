@@ -8,6 +8,9 @@ import { baseShape } from "@/ui/underside/base";
 import { DrawnOnBench, type SmallDrawing } from "@/ui/underside/DrawnOnBench";
 import { BaseOutline } from "@/ui/underside/BaseOutline";
 import { waitsWords, type BenchItem } from "@/core/job";
+import { goingWords } from "@/core/protocol";
+import { words } from "@/core/words";
+import { useGoingRun } from "@/ui/live/RunsGoing";
 import { stagePath } from "@/ui/steps/paths";
 
 const day = (iso: string) => format(parseISO(iso), "d MMM");
@@ -60,18 +63,7 @@ export function Mat({ items }: { items: (BenchItem & { drawing: SmallDrawing | n
                 <div className="flex-1">
                   <p className="mt-1 line-clamp-3 min-h-10.5 text-body leading-5.25 text-ink-2">{item.note}</p>
                 </div>
-                <LinkButton
-                  href={stagePath(item.jobId, item.at)}
-                  look={i === 0 ? "main" : item.at === "verdict" ? "quiet" : "plain"}
-                  keyCap={i < 9 ? String(i + 1) : undefined}
-                  className="mt-4 min-h-13.5 self-start"
-                >
-                  {item.button}
-                  <span className="sr-only">
-                    {" "}
-                    of {item.machine.tag}, {item.machine.place}
-                  </span>
-                </LinkButton>
+                <MainLink item={item} i={i} />
               </li>
             ))}
           </ul>
@@ -91,9 +83,29 @@ export function Mat({ items }: { items: (BenchItem & { drawing: SmallDrawing | n
   );
 }
 
-/** Which machine it is, and what it waits for. */
+/** To what a machine waits for, or to its run that goes. */
+function MainLink({ item, i }: { item: BenchItem; i: number }) {
+  const going = useGoingRun(item.jobId);
+  return (
+    <LinkButton
+      href={stagePath(item.jobId, going?.kind ?? item.at)}
+      look={i === 0 || going ? "main" : item.at === "verdict" ? "quiet" : "plain"}
+      keyCap={i < 9 ? String(i + 1) : undefined}
+      className="mt-4 min-h-13.5 self-start"
+    >
+      {going ? "To its run" : item.button}
+      <span className="sr-only">
+        {" "}
+        of {item.machine.tag}, {item.machine.place}
+      </span>
+    </LinkButton>
+  );
+}
+
+/** Which machine it is, and what it waits for or does. */
 function Named({ item }: { item: BenchItem }) {
   const currency = useMoney();
+  const going = useGoingRun(item.jobId);
   return (
     <>
       <p className="mt-5 truncate text-sub">
@@ -101,7 +113,11 @@ function Named({ item }: { item: BenchItem }) {
         <span className="pl-1 text-body text-ink-2">{item.machine.place}</span>
       </p>
       <p className="mt-0.5 text-title leading-6.75 font-bold">
-        {item.held ? waitsWords(item.held, day, (n) => money(n, currency)) : item.waits}
+        {going
+          ? words.capital(goingWords(going))
+          : item.held
+            ? waitsWords(item.held, day, (n) => money(n, currency))
+            : item.waits}
       </p>
     </>
   );

@@ -62,7 +62,14 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other, ou
   if (log.state.step === "reading")
     return <Progress label={`Reading ${log.state.name}`} share={log.state.share} onCancel={log.cancel} />;
   if (!read)
-    return <DropZone jobId={jobId} kind={kind} problem={log.state.step === "empty" ? log.state.problem : null} onFile={open} />;
+    return (
+      <DropZone
+        jobId={jobId}
+        kind={kind}
+        problem={log.state.step === "empty" ? log.state.problem : null}
+        onFile={open}
+      />
+    );
 
   const { summary } = read;
   const asked = summary.columns.filter((c) => !c.sure);

@@ -128,7 +128,7 @@ function Marks({ view, limitC, at: { x, y, width, height } }: MarksProps) {
   const { settling, nowS, state, limits } = view;
   const endS = settling && state.leftS !== null ? nowS + state.leftS : nowS;
   const lead = settling ?? null;
-  const right = x(endS) > width - 220;
+  const right = x(nowS) > width - 260;
   return (
     <>
       <svg aria-hidden width={width} height={height} className="pointer-events-none absolute inset-0">

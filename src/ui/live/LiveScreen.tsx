@@ -90,7 +90,7 @@ export function LiveScreen({ jobId, first, limitC, other }: Props) {
 function useRunActs(view: LiveView) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
-  const act = async (what: "stop" | "load-now" | "end" | "drop") => {
+  const act = async (what: "stop" | "enough" | "load-now" | "end" | "drop") => {
     setBusy(true);
     const sent = await send("POST", `/api/live/${view.id}`, { act: what });
     setBusy(false);
@@ -185,6 +185,11 @@ function Acts({ view, run }: ActsProps) {
       {view.began && phase === "idle" ? (
         <Button look="plain" disabled={run.busy} onClick={() => void run.act("load-now")}>
           Start the load now
+        </Button>
+      ) : null}
+      {phase === "load" && view.enough && !view.recipe.untilEnough ? (
+        <Button look="plain" disabled={run.busy} onClick={() => void run.act("enough")}>
+          Enough: end the load
         </Button>
       ) : null}
       {view.began && (phase === "cool" || phase === "done" || (phase === "paused" && loadedS > 0)) ? (

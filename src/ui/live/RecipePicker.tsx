@@ -6,7 +6,7 @@ import type { SetUpWork } from "./useSetUp";
 
 /** Recipes side by side, each with its length; an own one with its figures. */
 export function RecipePicker({ work, before }: { work: SetUpWork; before: Recipe | null }) {
-  const { name, setName, own, setOwn } = work;
+  const { name, setName, own, setOwn, untilEnough, setUntilEnough } = work;
   const lengthOf = (n: RecipeName) => {
     const r = n === "own" ? own : before?.name === n ? before : RECIPES[n];
     return Math.round((r.idleS + r.loadS + r.coolS) / 60);
@@ -46,6 +46,15 @@ export function RecipePicker({ work, before }: { work: SetUpWork; before: Recipe
           </label>
         </div>
       ) : null}
+      <label className="mt-2 flex min-h-12 w-fit items-center gap-2.5 text-body">
+        <input
+          type="checkbox"
+          className="size-5 accent-copper"
+          checked={untilEnough}
+          onChange={(e) => setUntilEnough(e.target.checked)}
+        />
+        End the load as soon as the run can be judged
+      </label>
     </div>
   );
 }

@@ -58,10 +58,12 @@ function Segment({ view, name, s, now, done }: SegmentProps) {
         />
       ) : null}
       <span
-        className={`absolute inset-0 grid place-items-center truncate px-2 text-body font-medium
-          ${done && !load ? "text-sheet" : load && share > 0.5 ? "text-on-al dark:text-on-copper" : ""}`}
+        className={`absolute inset-0 grid place-items-center truncate px-1 text-body font-medium
+          ${done && !load ? "text-sheet" : ""}`}
       >
-        {says || (!now && !done && name === "Cool-down" ? "starts by itself" : "")}
+        <span className={load && says ? "bg-sheet px-2 leading-5" : ""}>
+          {says || (!now && !done && name === "Cool-down" ? "starts by itself" : "")}
+        </span>
       </span>
       {mark !== null && !done ? (
         <>

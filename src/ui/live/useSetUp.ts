@@ -29,6 +29,7 @@ export function useSetUp({ jobId, kind, start, before }: SetUpGiven) {
   const first = before?.recipe ?? RECIPES.standard;
   const [name, setName] = useState<RecipeName>(first.name);
   const [own, setOwn] = useState<Recipe>({ ...first, name: "own" });
+  const [untilEnough, setUntilEnough] = useState(first.untilEnough ?? false);
   const [simulated, setSimulated] = useState(false);
   const [state, setState] = useState<StandInState>("hidden");
   const [speed, setSpeed] = useState<(typeof SPEEDS)[number]>("60");
@@ -46,6 +47,7 @@ export function useSetUp({ jobId, kind, start, before }: SetUpGiven) {
     const sent = await beginRun(jobId, {
       kind,
       recipe: name,
+      untilEnough,
       ...(name === "own" ? { own: levels } : {}),
       conditions: draft,
       ...(simulated ? { standIn: { state, speed: Number(speed), seed: jobId } } : {}),
@@ -60,6 +62,8 @@ export function useSetUp({ jobId, kind, start, before }: SetUpGiven) {
     router.refresh();
   };
   return {
+    untilEnough,
+    setUntilEnough,
     name,
     setName,
     own,

@@ -52,7 +52,7 @@ export function LoadScreen() {
           <WorkRate
             name="Processor"
             unit="million steps a second"
-            note={state.cores ? `${words.counted(state.cores, "core")}` : ""}
+            note={state.cores ? words.counted(state.cores, "core") : ""}
             now={state.work.cpu}
             history={state.history.cpu}
             steps={state.cores}
