@@ -32,7 +32,6 @@ interface Shot {
 const shots: Shot[] = [
   { name: "bench", at: { path: "/" } },
   { name: "rack", at: { path: "/machines" } },
-  { name: "ways", at: { path: "/ways" } },
   {
     name: "import",
     at: { tag: "LR-14", stage: "before" },
@@ -45,14 +44,6 @@ const shots: Shot[] = [
     },
   },
   { name: "triage", at: { tag: "LR-03", stage: "before?view=alone" } },
-  {
-    name: "explain",
-    at: { tag: "LR-02", stage: "verdict" },
-    act: async (page) => {
-      await page.getByRole("button", { name: "How was this found?" }).click();
-      await page.getByRole("heading", { name: /Time constants/ }).waitFor();
-    },
-  },
   { name: "map", at: { tag: "LR-02", stage: "map" } },
   { name: "heat", at: { tag: "LR-02", stage: "heat" } },
   { name: "verdict", at: { tag: "LR-02", stage: "verdict" } },
@@ -74,7 +65,40 @@ const shots: Shot[] = [
   { name: "close-up", at: { tag: "LR-14", stage: "close" }, act: closing },
   // the last: what it draws is the drawing of that job from then on
   { name: "editor", at: { tag: "LR-14", stage: "map" }, act: traced },
+  // runs that go would stand on every other page
+  { name: "load", at: { path: "/load" }, act: loaded },
+  { name: "run", at: { tag: "LR-08", stage: "after" }, act: running },
 ];
+
+/** A run of the same machine as before, cleaned meanwhile, ten minutes into its load. */
+async function running(page: Page): Promise<void> {
+  const jobId = /jobs\/(\d+)/.exec(page.url())?.[1] ?? "";
+  await fetch(`${base}/api/v1/jobs/${jobId}/runs`, {
+    method: "POST",
+    body: JSON.stringify({ kind: "after", standIn: { state: "sound", speed: 40 }, conditions: { roomStartC: 22.5 } }),
+  });
+  await page.goto(`${base}/jobs/${jobId}/after`);
+  await page.getByText("1 of 4 met").or(page.getByText("2 of 4 met")).or(page.getByText("3 of 4 met")).waitFor();
+  await page.getByText(/settling to/).waitFor();
+  await page.waitForTimeout(5_000);
+}
+
+/** The load page at work. */
+async function loaded(page: Page): Promise<void> {
+  const begun = await fetch(`${base}/api/v1/jobs/10/runs`, {
+    method: "POST",
+    body: JSON.stringify({ kind: "before", recipe: "short" }),
+  });
+  const { runId, token } = (await begun.json()) as { runId: number; token: string };
+  await page.goto(`${base}/load#${token}`);
+  await page.reload();
+  await page.getByRole("button", { name: /^Start/ }).click();
+  await page.getByText("Idle.").waitFor();
+  await page.waitForTimeout(2_500);
+  await fetch(`${base}/api/live/${runId}`, { method: "POST", body: JSON.stringify({ act: "load-now" }) });
+  await page.getByText("Holds.").waitFor();
+  await page.waitForTimeout(12_000);
+}
 
 /** A photo made of the drawing itself, a little askew, squared up and laid under; the first parts traced on it. */
 async function traced(page: Page): Promise<void> {
