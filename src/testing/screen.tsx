@@ -5,7 +5,10 @@ import { afterEach, beforeEach, vi } from "vitest";
 /** For tests: where the page was sent to, and whether it was read anew. */
 export const router = { push: vi.fn(), refresh: vi.fn(), replace: vi.fn() };
 
-vi.mock("next/navigation", () => ({ useRouter: () => router, usePathname: () => "/" }));
+/** For tests: the path that is shown. */
+export const pathname = { now: "/" };
+
+vi.mock("next/navigation", () => ({ useRouter: () => router, usePathname: () => pathname.now }));
 
 vi.mock("next/link", () => ({
   default: ({
@@ -27,6 +30,8 @@ vi.mock("next/link", () => ({
 beforeEach(() => {
   router.push.mockClear();
   router.refresh.mockClear();
+  router.replace.mockClear();
+  pathname.now = "/";
 });
 
 afterEach(() => {

@@ -39,7 +39,7 @@ export function RoomEnd({ view }: { view: LiveView }) {
         Keep
       </Button>
       <p id="room-end-said" role="status" className="w-full text-note text-ink-2">
-        {said?.error ?? (said?.kept ? "Kept" : "")}
+        {said === null ? "" : said.kept ? "Kept" : said.error}
       </p>
     </form>
   );
