@@ -127,12 +127,7 @@ function peakOf(run: Run): number | null {
 }
 
 /** Stores a run whole (samples, original file, conditions) or not at all; returns its id. */
-export async function addRun(
-  db: Knex,
-  n: NewRun & { id?: number },
-  now: string,
-  packed?: PackedRun,
-): Promise<number> {
+export async function addRun(db: Knex, n: NewRun & { id?: number }, now: string, packed?: PackedRun): Promise<number> {
   const { run } = n;
   const blocks = packed ?? (await packRun(run));
   return db.transaction(async (tx) => {

@@ -1,12 +1,10 @@
 export { csvOf } from "./csv";
 export { goingWords, type GoingRun } from "./going";
-export { headingOf } from "./headings";
 export { LiveLog } from "./liveLog";
-export { enoughAtS, isEnough, needsOf, type Need } from "./needs";
+export type { Need } from "./needs";
 export { isLoading, remainingS, stateAt, type RunEvent, type RunState, type StopReason } from "./phase";
 export {
   checkedRecipe,
-  RECIPE_BOUNDS,
   RECIPE_NAMES,
   RECIPES,
   recipeDifference,
@@ -16,8 +14,6 @@ export {
   type RecipeName,
 } from "./recipe";
 export { holesIn, readSamples, type Sample } from "./sample";
-export { settlingOf, type Settling } from "./settling";
 export { startsOf, type StartFact } from "./starts";
 export { stopCall, stopLimits, type StopLimits } from "./stop";
 export { liveViewOf, type LiveFacts, type LiveView, type Readings } from "./view";
-export { remarksOn, type Remark } from "./watch";

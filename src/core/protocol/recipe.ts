@@ -55,8 +55,6 @@ export function recipeWords(r: Recipe): string {
   return `${TITLES[r.name]}: ${[...parts, ...level].join(", ")}`;
 }
 
-export const recipeLength = (r: Recipe): number => r.idleS + r.loadS + r.coolS;
-
 /**
  * A recipe that can be run, or why it cannot.
  *

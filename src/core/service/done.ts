@@ -33,7 +33,7 @@ export function doneIn(ctx: ServiceContext): ServiceDone {
   };
 }
 
-/** Whether one side of a plate was ever far nearer home than the other, in the order in which its screws were turned. */
+/** Whether one side of a plate was ever far nearer home than the other, as its screws were turned. */
 function wentOneSided({ journal, map, ...rest }: ServiceContext, plan: ServiceContext["plans"][number]): boolean {
   const order = tightenOrder({ journal, map, ...rest }, plan);
   const at = new Map(order.flatMap((id) => (map?.part(id) ? [[id, centreOf(map.part(id) as never)] as const] : [])));

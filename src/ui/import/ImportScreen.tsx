@@ -61,15 +61,10 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other, ou
     return <Progress label={`Storing ${read?.name ?? "the log"}`} share={sending} onCancel={() => abort.current?.()} />;
   if (log.state.step === "reading")
     return <Progress label={`Reading ${log.state.name}`} share={log.state.share} onCancel={log.cancel} />;
-  if (!read)
-    return (
-      <DropZone
-        jobId={jobId}
-        kind={kind}
-        problem={log.state.step === "empty" ? log.state.problem : null}
-        onFile={open}
-      />
-    );
+  if (!read) {
+    const refused = log.state.step === "empty" ? log.state.problem : null;
+    return <DropZone jobId={jobId} kind={kind} problem={refused} onFile={open} />;
+  }
 
   const { summary } = read;
   const asked = summary.columns.filter((c) => !c.sure);
