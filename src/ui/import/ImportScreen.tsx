@@ -69,11 +69,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other, ou
   const { summary } = read;
   const asked = summary.columns.filter((c) => !c.sure);
   const choose = (heading: string, told: ToldColumn) => void log.choose({ ...log.choices, [heading]: told });
-  const logged = {
-    power: has(summary, "power"),
-    fan: summary.columns.some((c) => c.role.startsWith("fan")),
-    room: has(summary, "room.temperature"),
-  };
+  const logged = loggedIn(summary);
   const room = wiresRoom(summary.columns);
   const ghost = kind === "after" && other?.phases ? { curves: other.curves, phases: other.phases } : null;
   return (
@@ -130,6 +126,13 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other, ou
     </div>
   );
 }
+
+/** What the log has of what a comparison needs. */
+const loggedIn = (summary: ImportSummary) => ({
+  power: has(summary, "power"),
+  fan: summary.columns.some((c) => c.role.startsWith("fan")),
+  room: has(summary, "room.temperature"),
+});
 
 interface ColumnsPaneProps {
   columns: ColumnView[];

@@ -57,7 +57,12 @@ export function LoadScreen() {
             history={state.history.cpu}
             steps={state.cores}
           />
-          {state.hasGraphics === false ? (
+          {state.hasDrive === false ? (
+            <p className="border-t-2 border-line-2 py-3 text-sub">
+              <b className="font-strong">No file copy here:</b> this page may not write. Copy a large file by hand.
+            </p>
+          ) : null}
+          {state.run?.recipe.gpu === 0 ? null : state.hasGraphics === false ? (
             <p className="border-t-2 border-line-2 py-3 text-sub">
               <b className="font-strong">No graphics load here:</b> this browser gives no graphics chip. The processor
               is loaded alone.

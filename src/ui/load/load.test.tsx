@@ -24,6 +24,7 @@ const state = (more: Partial<LoadState> = {}): LoadState => ({
   history: { cpu: [], gpu: [] },
   cores: 8,
   hasGraphics: false,
+  hasDrive: null,
   ended: null,
   linked: true,
   ...more,

@@ -1,6 +1,7 @@
 "use client";
 import { wrap, type Remote } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
+import { driveCopy, type DriveCopy } from "./driveCopy";
 import { graphicsLoad, type GraphicsLoad } from "./graphics";
 import { runOf, sendStop, sendWork, type LoadAnswer, type RunToken } from "./link";
 
@@ -22,6 +23,8 @@ export interface LoadState {
   history: { cpu: number[]; gpu: number[] };
   cores: number;
   hasGraphics: boolean | null;
+  /** Whether a file can be copied; null where the recipe asks for none. */
+  hasDrive: boolean | null;
   ended: Ended;
   linked: boolean;
 }
@@ -35,6 +38,7 @@ interface Core {
 class Machine {
   private readonly cores: { worker: Worker; core: Remote<Core> }[];
   readonly graphics: GraphicsLoad | null = graphicsLoad();
+  private drive: DriveCopy | null = null;
 
   constructor(readonly count = Math.max(1, navigator.hardwareConcurrency || 1)) {
     this.cores = Array.from({ length: count }, () => {
@@ -43,7 +47,14 @@ class Machine {
     });
   }
 
-  work(load: { cpu: number; gpu: number } | null): void {
+  /** Whether a file can be copied here; asked for by recipes that do. */
+  async readies(): Promise<boolean> {
+    this.drive = await driveCopy();
+    return this.drive !== null;
+  }
+
+  work(load: { cpu: number; gpu: number; drive: boolean } | null): void {
+    this.drive?.work(load?.drive ?? false);
     for (const { core } of this.cores) void core.work(load?.cpu ?? 0);
     this.graphics?.work(load?.gpu ?? 0);
   }
@@ -58,6 +69,7 @@ class Machine {
     this.work(null);
     for (const { worker } of this.cores) worker.terminate();
     this.graphics?.stop();
+    this.drive?.stop();
   }
 }
 
@@ -70,6 +82,7 @@ const NOTHING: LoadState = {
   history: { cpu: [], gpu: [] },
   cores: 0,
   hasGraphics: null,
+  hasDrive: null,
   ended: null,
   linked: true,
 };
@@ -112,6 +125,8 @@ export function useLoad(token: string | null) {
 
   const start = () => {
     machine.current = new Machine();
+    const { current } = machine;
+    if (state.run?.recipe.drive) void current.readies().then((hasDrive) => patch({ hasDrive }));
     patch({ started: true, cores: machine.current.count, hasGraphics: machine.current.graphics !== null });
   };
 
