@@ -6,4 +6,5 @@ bash scripts/build.sh
 export OVRANT_DB="${OVRANT_DB:-$PWD/var/ovrant.db}"
 npm run --silent ovrant -- demo
 echo "Logs to try the import with are in demo-files/."
+echo "A live run without hardware: LR-14, Run before, Run it live, A machine of this kind, simulated."
 exec bash scripts/serve.sh "the demo"

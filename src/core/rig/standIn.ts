@@ -21,7 +21,7 @@ const STATES: Readonly<Record<Exclude<StandInState, "hidden">, (by: number) => P
   paste: (by) => ({ contact: { cpu: 1.9 + 0.6 * by, gpu: 1.7 + 0.5 * by } }),
   both: (by) => ({ clog: 1.7 + 0.6 * by, contact: { cpu: 1.7 + 0.4 * by, gpu: 1.6 + 0.3 * by } }),
   fan: (by) => ({ fanReach: 0.5 + 0.15 * by }),
-  pipe: (by) => ({ pipe: 2 + by }),
+  pipe: (by) => ({ pipe: 3 + 1.5 * by }),
   lean: (by) => ({ contact: { cpu: 1.5 + 0.3 * by }, leanKW: 0.16 + 0.1 * by }),
 };
 

@@ -182,6 +182,8 @@ export async function bookOf(id: number): Promise<Book | null> {
   const again = books().get(id);
   if (again) return again;
   const opened = opens(live);
+  // one that is over is looked at and let go
+  if (live.closedAt !== null) return opened;
   books().set(id, opened);
   opened.catch(() => books().delete(id));
   return opened;

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { promisify } from "node:util";
 import { gzip } from "node:zlib";
-import { bad, ok, type Result } from "../../core/result";
+import { bad, ok, type Problem, type Result } from "../../core/result";
 import { recipeWords } from "../../core/protocol";
 import { database } from "../../data/connection";
 import { changeLiveRun, dropLiveSamples, findLiveRun, liveSamplesAfter, type LiveRun } from "../../data/liveRuns";
@@ -51,8 +51,7 @@ export async function finishRun(book: Book): Promise<Result<{ paired: boolean }>
   const now = new Date().toISOString();
   if (!read.log?.ok) {
     const problem = read.log?.problem ?? liveProblem.noRun();
-    await writing(async (tx) => ok(await changeLiveRun(tx, live.id, { closedAt: now, problem })));
-    await closed(book);
+    await giveUp(book, problem);
     return bad(problem);
   }
   const { columns, layout, run } = read.log.value;
@@ -89,7 +88,16 @@ export async function finishRun(book: Book): Promise<Result<{ paired: boolean }>
     return ok({ paired: runs[live.kind === "before" ? "after" : "before"] !== undefined });
   });
   if (stored.ok) await closed(book);
+  // a job that was closed meanwhile takes no run: it would be tried again every second
+  else if (stored.problem.code !== "run-ended") await giveUp(book, stored.problem);
   return stored;
+}
+
+/** Closes a run that cannot be kept; its samples stay. */
+async function giveUp(book: Book, problem: Problem): Promise<void> {
+  const closedAt = new Date().toISOString();
+  await writing(async (tx) => ok(await changeLiveRun(tx, book.id, { closedAt, problem })));
+  await closed(book);
 }
 
 async function closed(book: Book): Promise<void> {
