@@ -34,7 +34,7 @@ describe("the simulated laptop, live", () => {
     expect(Object.keys(loaded).filter((k) => /core\d/.test(k))).toHaveLength(4);
   });
 
-  it("is hotter with dust, old paste, a dead pipe or a lean, a weak fan slower, and does less where it throttles", () => {
+  it("is hotter with each of its faults, slower with a weak fan, and does less where it throttles", () => {
     const sound = after(rigOf(), 10, 500);
     for (const state of ["dust", "paste", "both", "pipe", "lean"] as const)
       expect([
