@@ -94,6 +94,8 @@ function jump({ run, state }: SoFar): Need {
   const at = state.loadOnS;
   if (at === null) return need("jump", name, { figure: "waits for the load", says: "Tells contact", leftS: 0 });
   const chips = (["cpu", "gpu"] as const).flatMap((c) => channelOf(run, `${c}.temperature`)?.values ?? []);
+  if (chips.length === 0)
+    return need("jump", "Chips not read", { needed: false, says: "The verdict will be told in work alone" });
   let [riseK, gapS, last] = [0, 0, at - CATCH_S];
   for (const values of chips) {
     let from = NaN;

@@ -160,6 +160,13 @@ describe("what a run still needs", () => {
     expect(isEnough(bare)).toBe(true);
   });
 
+  it("without a chip that is read nothing is said of its jump", () => {
+    const state = stateAt(recipe, [], 600);
+    const list = needsOf({ run: made(600, { "cpu.work": () => 400 }), state, recipe, enoughS: null });
+    expect(list.find((n) => n.code === "jump")).toMatchObject({ name: "Chips not read", needed: false });
+    expect(list.filter((n) => n.needed).map((n) => n.code)).toEqual(["settled"]);
+  });
+
   it("a load that ended too soon says how much is missing, and waits no more", () => {
     const state = stateAt(recipe, [{ atS: 500, what: "stop" }], 560);
     const [first] = needsOf({ run: runAt(560), state, recipe, enoughS: 400 });

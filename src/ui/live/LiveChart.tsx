@@ -84,7 +84,14 @@ export const LiveChart = memo(function LiveChart({ view, limitC, ghost, height }
         left={AXIS_W + 8}
         text={lines.fans.length ? (curves.fans[0]?.unit === "%" ? "Fans, %" : "Fans, rpm") : ""}
       />
-      {ghost ? <Label top={y(high) + 34} left={x(onS) + 10} text="dashed: the run before" quiet /> : null}
+      {view.began && curves.temperature.length === 0 ? (
+        <p className="absolute top-1/3 left-16 bg-sheet/80 px-2 text-lead text-ink-2">
+          No temperature comes in: work a second tells alone, and never in degrees.
+        </p>
+      ) : null}
+      {ghost ? (
+        <Label top={y(limitC ?? view.limits.chipC) + 26} left={x(onS) + 10} text="dashed: the run before" quiet />
+      ) : null}
     </div>
   );
 });
@@ -125,7 +132,9 @@ interface MarksProps {
 
 /** Limits on their lines, now, and where it settles. */
 function Marks({ view, limitC, at: { x, y, width, height } }: MarksProps) {
-  const { settling, nowS, state, limits } = view;
+  const { settling, state, limits, curves } = view;
+  // where the curves end: they are told less often than what is read now
+  const nowS = curves.endS > 0 ? curves.endS : view.nowS;
   const endS = settling && state.leftS !== null ? nowS + state.leftS : nowS;
   const lead = settling ?? null;
   const right = x(nowS) > width - 260;

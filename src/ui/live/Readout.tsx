@@ -14,7 +14,7 @@ export function Readout({ view }: { view: LiveView }) {
   const tiles = warm.length + works.length + Number(watts !== null) + Number(fan !== undefined) + 1;
   return (
     <div
-      className={`flex flex-wrap border-b-[1.5px] border-line ${tiles > 4 ? "[--reading:35px]" : "[--reading:44px]"}`}
+      className={`flex flex-wrap border-b-[1.5px] border-line ${tiles > 4 ? "[--reading:clamp(25px,2.5vw,35px)]" : "[--reading:44px]"}`}
     >
       {warm.map((c) => (
         <Figure key={c.chip} name={words.capital(words.chip(c.chip))} value={words.number(c.C ?? 0, 1)} unit="°C">

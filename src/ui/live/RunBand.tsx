@@ -65,7 +65,7 @@ function Segment({ view, name, s, now, done }: SegmentProps) {
           {says || (!now && !done && name === "Cool-down" ? "starts by itself" : "")}
         </span>
       </span>
-      {mark !== null && !done ? (
+      {mark !== null && !done && says === "" ? (
         <>
           <div
             aria-hidden

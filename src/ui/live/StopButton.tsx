@@ -21,11 +21,11 @@ export function StopButton({
       type="button"
       onClick={onStop}
       disabled={disabled}
-      className="flex min-h-20 w-full items-center gap-4 rounded-control bg-stop px-5 text-left text-[27px]
+      className="flex min-h-20 w-full items-center gap-3.5 rounded-control bg-stop px-4 text-left text-[25px]
         font-strong text-on-stop hover:brightness-110 disabled:opacity-55"
     >
       <Sign />
-      <span className="flex-1">{children}</span>
+      <span className="flex-1 whitespace-nowrap">{children}</span>
       <kbd aria-hidden className="num rounded-tight border-2 border-b-4 border-on-stop/70 px-2 text-lead">
         Esc
       </kbd>

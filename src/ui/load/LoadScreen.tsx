@@ -15,6 +15,9 @@ const onHash = (changed: () => void) => {
   return () => window.removeEventListener("hashchange", changed);
 };
 
+/** Width of the whole clock, px at most and in hundredths of the screen, over its figures. */
+const [CLOCK_PX, CLOCK_VW] = [1376, 108] as const;
+
 /** The page on the machine under test: a countdown read across the room, the work it does, and one Stop. */
 export function LoadScreen() {
   const token = useSyncExternalStore(onHash, tokenInAddress, () => null);
@@ -38,14 +41,14 @@ export function LoadScreen() {
             className="num mt-4 leading-[0.86] font-strong tracking-[-0.04em]"
             // four figures fill the place, five are as much smaller
             style={{
-              fontSize: `clamp(100px, ${108 / Math.max(4, clock.length)}vw, ${1376 / Math.max(4, clock.length)}px)`,
+              fontSize: `clamp(96px, ${CLOCK_VW / Math.max(4, clock.length)}vw, ${CLOCK_PX / Math.max(4, clock.length)}px)`,
             }}
           >
             {clock}
           </p>
           <p className="mt-5 text-[clamp(20px,2.4vw,31px)]">{underClock(state)}</p>
         </div>
-        <div className="w-full pt-2 md:w-95">
+        <div className="w-full pt-2 xl:w-95">
           <div className="mb-3 flex items-center justify-end gap-2 text-sub font-strong">
             <Mark /> {state.run ? `Run ${state.run.kind}` : "Ovrant"}
           </div>
