@@ -169,3 +169,16 @@ describe("the suggestion", () => {
     expect(s?.best.volumeMm3).toBeLessThanOrEqual((amountFor(long, grey).volumeMm3 / 1.4) * 1.5 + 1e-9);
   }, 60_000);
 });
+
+describe("grids of one squeeze", () => {
+  it("agree on the wetted face: 64 cells and 128 within 2 %", async () => {
+    const once = pressingOf(corners, { xMm: 0, yMm: 0 }, stepsInOrder(["a", "b", "c", "d"], 1), [1]);
+    const { volumeMm3 } = amountFor(chip, grey);
+    const wetted: number[] = [];
+    for (const cells of [64, 128]) {
+      const laid = { pattern: "line" as const, volumeMm3, nozzleMm: 1.6 };
+      wetted.push((await done(setup({ ...once, laid, cells }))).end.wetted);
+    }
+    expect(Math.abs((wetted[1] ?? 0) / (wetted[0] ?? 1) - 1)).toBeLessThan(0.02);
+  });
+});

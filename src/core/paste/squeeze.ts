@@ -31,8 +31,10 @@ export interface SqueezeSetup {
   newtonian?: boolean;
 }
 
-/** Largest relative change of the gap in one step, unless told. */
+/** Largest relative change of the gap in one step, unless told, on a grid of so many cells along its longer side. */
 const STEP = 0.1;
+/** A finer grid takes shorter steps: else its front would pass more than a cell in one, and fall behind. */
+const STEP_CELLS = 56;
 /** Gap changes slower than this, 1/s, are rest. */
 const REST = 2e-3;
 /** The least gap that a step's share is taken of, m. */
@@ -150,7 +152,7 @@ export class Squeeze {
   step(untilS: number): void {
     const { field: f, grid, b } = this;
     const { nx, ny, w, wet, ex, ey, cellM2 } = f;
-    const most = this.setup.stepShare ?? STEP;
+    const most = this.setup.stepShare ?? STEP * Math.min(1, STEP_CELLS / this.setup.cells);
     const middle = 1 - 0.5 * Math.max(-most, Math.min(most, this.closing));
     this.flow.set(this.airRhs, middle);
     // the wetted area half-way is larger where the front is free: the drag goes with its square

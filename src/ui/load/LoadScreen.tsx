@@ -18,6 +18,11 @@ const onHash = (changed: () => void) => {
 /** Width of the whole clock, px at most and in hundredths of the screen, over its figures. */
 const [CLOCK_PX, CLOCK_VW] = [1376, 108] as const;
 
+const clockSize = (figures: number): string => {
+  const many = Math.max(4, figures);
+  return `clamp(96px, ${CLOCK_VW / many}vw, ${CLOCK_PX / many}px)`;
+};
+
 /** The page on the machine under test: a countdown read across the room, the work it does, and one Stop. */
 export function LoadScreen() {
   const token = useSyncExternalStore(onHash, tokenInAddress, () => null);
@@ -41,7 +46,7 @@ export function LoadScreen() {
             className="num mt-4 leading-[0.86] font-strong tracking-[-0.04em]"
             // four figures fill the place, five are as much smaller
             style={{
-              fontSize: `clamp(96px, ${CLOCK_VW / Math.max(4, clock.length)}vw, ${CLOCK_PX / Math.max(4, clock.length)}px)`,
+              fontSize: clockSize(clock.length),
             }}
           >
             {clock}
