@@ -158,6 +158,16 @@ describe("a live run", () => {
     expect(code(await begin(jobId, { kind: "before" }))).toBe("battery-swollen");
   });
 
+  it("is stopped where the battery turns out swollen meanwhile", async () => {
+    const { jobId, runId, token } = await begun();
+    await send(runId, token, plain(1, 310));
+    const entry = { at: new Date().toISOString(), stage: "intake", step: "intake:battery", act: "done", reason: "" };
+    await keepEntries(jobId, { entries: [{ ...entry, id: "1".repeat(32), value: "fine" }] });
+    expect((await book(runId)).state().phase).toBe("load");
+    await keepEntries(jobId, { entries: [{ ...entry, id: "2".repeat(32), value: "swollen" }] });
+    expect((await book(runId)).state()).toMatchObject({ phase: "cool", stopped: "swollen" });
+  });
+
   it("becomes a run like any other: same number, read by the same reader, downloadable, samples let go", async () => {
     const { jobId, runId, token } = await begun("before", { conditions: { roomStartC: 22, lid: "open" } });
     const samples = livedRun("dust", 0.2);

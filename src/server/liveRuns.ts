@@ -114,6 +114,16 @@ async function freshToken(book: Book): Promise<Result<{ token: string }>> {
   return ok({ token });
 }
 
+/** A battery that is found swollen ends every load of its job: it is never left under one. */
+export async function stopForSwollen(jobId: number): Promise<void> {
+  for (const live of await openLiveRuns(await database())) {
+    const book = live.jobId === jobId ? await bookOf(live.id) : null;
+    const phase = book?.state().phase;
+    if (book && phase !== "done" && phase !== "cool")
+      await happens(book, { atS: book.nowS, what: "stop", why: "swollen" });
+  }
+}
+
 /** Changes what is known of how a live run is done: the room at its end, say. */
 export async function changeLive(id: number, body: unknown): Promise<Result<null>> {
   const checked = check(LiveChangeInput, body);

@@ -1,5 +1,5 @@
 import { bad, ok, type Result } from "../core/result";
-import { SCHOOLS, usualWays, type Entry } from "../core/service";
+import { SCHOOLS, usualWays, type Entry, batterySwollen, Journal } from "../core/service";
 import { findJob } from "../data/jobs";
 import { addEntries, asideOf, entriesOf, knownEntries } from "../data/journal";
 import { giveRevision, lastKept, revisionOfJob } from "../data/layouts";
@@ -9,6 +9,7 @@ import { check } from "../input/check";
 import { PadCurvesInput } from "../input/materials";
 import { EntryInput, JournalInput, WayInput, WaysInput } from "../input/service";
 import { giveBackUndone } from "./giveBack";
+import { stopForSwollen } from "./liveRuns";
 import { serverProblem } from "./requests/problems";
 import { openJob, writing } from "./requests/write";
 
@@ -27,7 +28,7 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
   const checked = check(JournalInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { good, refused } = sorted(checked.value.entries);
-  return writing(async (tx) => {
+  const kept = await writing<KeptEntries>(async (tx) => {
     const job = await findJob(tx, jobId);
     if (!job) return bad(serverProblem.noJob());
     const known = await knownEntries(
@@ -50,6 +51,8 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
     if (!late) await giveBackUndone(tx, jobId, fresh, now);
     return ok({ entries: await entriesOf(tx, jobId), refused, aside: await asideOf(tx, jobId) });
   });
+  if (kept.ok && batterySwollen(new Journal(kept.value.entries))) await stopForSwollen(jobId);
+  return kept;
 }
 
 /** Entries that can be kept, and those that cannot with why. */

@@ -17,7 +17,8 @@ export interface RunEvent {
   why?: StopReason;
 }
 
-export type StopReason = "hand" | "hot" | "drive-hot" | "surface-hot" | "no-reading" | "enough" | "hidden" | "lost";
+export type StopReason =
+  "hand" | "hot" | "drive-hot" | "surface-hot" | "no-reading" | "enough" | "hidden" | "lost" | "swollen";
 
 export type PhaseName = "idle" | "load" | "paused" | "cool" | "done";
 

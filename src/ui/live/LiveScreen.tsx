@@ -125,6 +125,7 @@ const STOPPED: Record<string, string> = {
   enough: "Enough was seen: the load ended early.",
   hidden: "The load page was hidden: the load stopped.",
   lost: "The link was lost for good.",
+  swollen: "The load was stopped: the battery was marked swollen.",
 };
 
 /** What the run does now, where the band alone does not say it. */

@@ -2,6 +2,10 @@ import type { ReactNode } from "react";
 import { words } from "@/core/words";
 import type { LiveView } from "@/core/protocol";
 
+/** How large a reading stands: five in a row leave each less room. */
+const LARGE = "[--reading:44px]";
+const SMALLER = "[--reading:clamp(25px,2.5vw,35px)]";
+
 /** What is read now, large enough for two metres. */
 export function Readout({ view }: { view: LiveView }) {
   const { readings, settling, needs, conditions } = view;
@@ -13,9 +17,7 @@ export function Readout({ view }: { view: LiveView }) {
   const works = warm.length === 0 ? readings.chips.filter((c) => c.work !== null) : [];
   const tiles = warm.length + works.length + Number(watts !== null) + Number(fan !== undefined) + 1;
   return (
-    <div
-      className={`flex flex-wrap border-b-[1.5px] border-line ${tiles > 4 ? "[--reading:clamp(25px,2.5vw,35px)]" : "[--reading:44px]"}`}
-    >
+    <div className={`flex flex-wrap border-b-[1.5px] border-line ${tiles > 4 ? SMALLER : LARGE}`}>
       {warm.map((c) => (
         <Figure key={c.chip} name={words.capital(words.chip(c.chip))} value={words.number(c.C ?? 0, 1)} unit="°C">
           {settling?.chip === c.chip ? (
