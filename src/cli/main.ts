@@ -24,6 +24,11 @@ const COMMANDS: Record<string, Command> = {
     run: async (args) => (await import("./rig")).rigCommand(args),
     usage: "rig --to URL --run ID --token T [--fault dust=0.6,paste=2] [--speed 60]  |  rig --out FILE [--fault …]",
   },
+  backup: { run: async (args) => (await import("./backup")).backupCommand(args), usage: "backup FILE" },
+  restore: {
+    run: async (args) => (await import("./backup")).restoreCommand(args),
+    usage: "restore FILE [--dry-run] [--replace]",
+  },
   demo: { run: async (args) => (await import("./demo")).demoCommand(args), usage: "demo [--files DIR]" },
 };
 
