@@ -134,7 +134,7 @@ const later = (a: string | null, b: string | null): string | null => (a !== null
  * stands there is one that can be restored.
  *
  * @example
- * await backUp("var/ovrant.db", "/mnt/stick/ovrant-2031-03-04.db"); // { ok: true, value: { rows: { machines: 12, … } } }
+ * await backUp("var/ovrant.db", "/mnt/stick/monday.db"); // { ok: true, value: { rows: { machines: 12, … } } }
  */
 export async function backUp(from: string, to: string): Promise<Result<Holds>> {
   if (!existsSync(from)) return bad(backupProblem.missing(from));
@@ -175,12 +175,7 @@ const WHYS: Record<string, string> = {
   ENOTDIR: "its folder is none",
 };
 
-const whyOf = (e: unknown): string => {
-  const code = e instanceof Error && "code" in e ? String(e.code) : "";
-  return (
-    { ENOSPC: "the disk is full", EACCES: "it may not be written to", EROFS: "it is read-only" }[code] ?? "it failed"
-  );
-};
+const whyOf = (e: unknown): string => WHYS[e instanceof Error && "code" in e ? String(e.code) : ""] ?? "it failed";
 
 /** Waits until a file, or the names in a folder, are on disk. */
 function onDisk(path: string): void {
