@@ -166,14 +166,17 @@ const shared = globalThis as unknown as { ovrantTicks?: NodeJS.Timeout };
 export function beginTicking(): void {
   if (shared.ovrantTicks) return;
   let busy = false;
-  shared.ovrantTicks = setInterval(() => {
+  const turn = () => {
     if (busy) return;
     busy = true;
     void tickAll()
       .catch((e: unknown) => console.error(e))
       .finally(() => (busy = false));
-  }, TICK_MS);
+  };
+  shared.ovrantTicks = setInterval(turn, TICK_MS);
   shared.ovrantTicks.unref();
+  // runs that went when the server stopped are known again before their sources ask
+  turn();
 }
 
 async function tickAll(): Promise<void> {
