@@ -201,16 +201,15 @@ export interface StoredSample {
 
 /** Samples written after a place, in the order in which they were written. */
 export async function liveSamplesAfter(db: Knex, runId: number, id: number): Promise<StoredSample[]> {
-  const rows = await db<{ id: number; run_id: number; source: string; seq: number; t: number; values_json: string }>(
-    "live_samples",
-  )
-    .whereRaw(id > 0 ? "+run_id = ? AND id > ?" : "run_id = ? AND id > ?", [runId, id])
-    .orderBy("id");
-  return rows.map((r) => ({
-    id: r.id,
-    source: r.source,
-    sample: { seq: r.seq, t: r.t, values: JSON.parse(r.values_json) as Sample["values"] },
-  }));
+  const where = id > 0 ? "+run_id = ? AND id > ?" : "run_id = ? AND id > ?";
+  // one text for all of them: tens of thousands are read at a restart, and a row each would hold the thread
+  const [found] = await db.raw<{ rows: string }[]>(
+    `SELECT json_group_array(json_array(id, source, seq, t, json(values_json))) AS rows
+       FROM (SELECT * FROM live_samples WHERE ${where} ORDER BY id)`,
+    [runId, id],
+  );
+  const rows = JSON.parse(found?.rows ?? "[]") as [number, string, number, number, Sample["values"]][];
+  return rows.map(([at, source, seq, t, values]) => ({ id: at, source, sample: { seq, t, values } }));
 }
 
 /** The samples of a run whose log is kept are taken away: the log holds them. How far each source came stays. */
