@@ -52,9 +52,9 @@ export class Book {
     return this.live.id;
   }
 
-  /** Reads what was written since; asked twice at once it is read once after the other. */
+  /** Reads what was written since; asked twice at once it is read once after the other, failed or not. */
   catchUp(): Promise<void> {
-    this.taking = this.taking.then(() => this.read());
+    this.taking = this.taking.catch(() => undefined).then(() => this.read());
     return this.taking;
   }
 
