@@ -18,9 +18,21 @@ export async function judgedNow(jobId: number): Promise<number | null> {
 /** What follows a run that was stored: a verdict where both are there; a run before is read alone on the way. */
 export async function afterKept(jobId: number, kind: RunKind, paired: boolean): Promise<number | null> {
   const verdictId = paired ? await judgedNow(jobId) : null;
-  if (kind === "before") void readAlone(jobId).catch(logged);
+  if (kind === "before") onTheWay(readAlone(jobId));
   return verdictId;
 }
+
+const readings = new Set<Promise<unknown>>();
+
+function onTheWay(reading: Promise<unknown>): void {
+  const over = reading.catch(logged).finally(() => readings.delete(over));
+  readings.add(over);
+}
+
+/** Resolves when no reading is on its way: the database may be closed then. */
+export const readingsOver = async (): Promise<void> => {
+  while (readings.size > 0) await Promise.all(readings);
+};
 
 async function readAlone(jobId: number): Promise<void> {
   const view = await jobView(jobId);
