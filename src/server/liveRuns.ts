@@ -63,7 +63,11 @@ export async function stopByToken(id: number, token: string, why: "hand" | "hidd
 async function end(book: Book): Promise<Result<null>> {
   if (!book.began) return dropRun(book);
   if (book.state().phase !== "done") await happens(book, { atS: book.nowS, what: "end", why: "hand" });
-  return finish(book);
+  const kept = await finish(book);
+  if (kept.ok || kept.problem.code !== "run-ended") return kept;
+  // the look once a second was first: it is over as was asked, or says why it could not be kept
+  await book.catchUp();
+  return book.live.problem ? bad(book.live.problem) : ok(null);
 }
 
 async function finish(book: Book): Promise<Result<null>> {
