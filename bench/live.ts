@@ -92,7 +92,9 @@ async function feeds(
   let turn = 0;
   const url = `${base}/api/v1/runs/${s.id}/samples`;
   while (!ends.now || s.acknowledged < s.made) {
-    await sleep(Math.max(0, from + ++turn * EVERY_MS - Date.now()));
+    // a turn missed while an answer was out is not made up for: what it had goes with the next, as real sources do
+    turn = Math.max(turn + 1, Math.floor((Date.now() - from) / EVERY_MS));
+    await sleep(Math.max(0, from + turn * EVERY_MS - Date.now()));
     if (!ends.now) s.made = Math.floor(((Date.now() - from) / 1000) * PER_SECOND);
     const last = Math.min(s.made, s.acknowledged + 4_000);
     const lines = [];

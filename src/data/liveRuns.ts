@@ -154,21 +154,23 @@ export async function addLiveSource(tx: Knex, runId: number, source: string, off
   await tx("live_sources").insert({ run_id: runId, source, offset_s: offsetS });
 }
 
+/** Samples of one source of a run. */
+export interface SourceSamples {
+  runId: number;
+  source: string;
+  samples: readonly Sample[];
+}
+
 /** Writes samples; those that are there already stay as they are. */
-export async function addLiveSamples(
-  tx: Knex,
-  runId: number,
-  source: string,
-  samples: readonly Sample[],
-): Promise<void> {
-  const rows = JSON.stringify(samples.map((s) => ({ seq: s.seq, t: s.t, v: s.values })));
+export async function addLiveSamples(tx: Knex, of: readonly SourceSamples[]): Promise<void> {
+  const rows = of.flatMap(({ runId, source, samples }) => samples.map((s) => [runId, source, s.seq, s.t, s.values]));
   // one statement whatever their number
   await tx.raw(
     `INSERT INTO live_samples (run_id, source, seq, t, values_json)
-     SELECT ?, ?, json_extract(value, '$.seq'), json_extract(value, '$.t'), json_extract(value, '$.v')
+     SELECT value ->> 0, value ->> 1, value ->> 2, value ->> 3, value -> 4
        FROM json_each(?) WHERE true
      ON CONFLICT (run_id, source, seq) DO NOTHING`,
-    [runId, source, rows],
+    [JSON.stringify(rows)],
   );
 }
 
@@ -184,12 +186,16 @@ export interface Written {
   lastId: number;
 }
 
-export async function writtenSince(db: Knex, runId: number, id: number): Promise<Written> {
-  const [row] = await db("live_samples")
-    // by its place: what came since is little, the run is long
-    .whereRaw("+run_id = ? AND id > ?", [runId, id])
-    .select<{ n: number; last: number | null }[]>(db.raw("count(*) AS n, max(id) AS last"));
-  return { count: row?.n ?? 0, lastId: row?.last ?? id };
+/** What was written of each run since the place known of it. */
+export async function writtenSince(db: Knex, places: ReadonlyMap<number, number>): Promise<Map<number, Written>> {
+  const rows = await db.raw<{ run: number; n: number; last: number }[]>(
+    // by its place, a run after the other: what came since is little, the run is long
+    `SELECT place.value ->> 0 AS run, count(*) AS n, max(s.id) AS last
+       FROM json_each(?) AS place CROSS JOIN live_samples AS s
+      WHERE s.id > (place.value ->> 1) AND +s.run_id = (place.value ->> 0) GROUP BY run`,
+    [JSON.stringify([...places])],
+  );
+  return new Map(rows.map((r) => [r.run, { count: r.n, lastId: r.last }]));
 }
 
 export interface StoredSample {

@@ -1,16 +1,12 @@
 import type { RunKind } from "../data/runs";
+import { logged, onTheWay } from "./background";
 import { jobView } from "./views/job";
 import { triageOf } from "./views/triage";
 import { judgeJob } from "./verdicts";
 
-/** A judge that failed is no reason to say that a run was not stored: it is logged, and asked again later. */
-const logged = (e: unknown): null => {
-  console.error(e);
-  return null;
-};
-
 /** Judges a job's pair; the verdict's id, null where there is none yet. */
 export async function judgedNow(jobId: number): Promise<number | null> {
+  // a judge that failed is no reason to say that a run was not stored: it is logged, and asked again later
   const verdict = await judgeJob(jobId).catch(logged);
   return verdict?.ok ? verdict.value.id : null;
 }
@@ -21,18 +17,6 @@ export async function afterKept(jobId: number, kind: RunKind, paired: boolean): 
   if (kind === "before") onTheWay(readAlone(jobId));
   return verdictId;
 }
-
-const readings = new Set<Promise<unknown>>();
-
-function onTheWay(reading: Promise<unknown>): void {
-  const over = reading.catch(logged).finally(() => readings.delete(over));
-  readings.add(over);
-}
-
-/** Resolves when no reading is on its way: the database may be closed then. */
-export const readingsOver = async (): Promise<void> => {
-  while (readings.size > 0) await Promise.all(readings);
-};
 
 async function readAlone(jobId: number): Promise<void> {
   const view = await jobView(jobId);

@@ -268,6 +268,25 @@ describe("a live run", () => {
     expect(await findRun(await database(), runId)).toMatchObject({ kind: "before" });
   });
 
+  it("is ended as asked, though the look once a second closes it first", async () => {
+    const { runId, token } = await begun("before", { recipe: "short" });
+    await send(runId, token, livedRun("sound", 0.4, RECIPES.short));
+    const b = await book(runId);
+    const asked = actOn(runId, { act: "end" });
+    await tick(b, b.heardMs + 16_000);
+    expect(code(await asked)).toBe("ok");
+    expect(await findRun(await database(), runId)).toMatchObject({ kind: "before" });
+    // and so where it could not be kept: it says why
+    const short = await begun();
+    await send(short.runId, short.token, plain(1, 3));
+    const [ended, again] = await Promise.all([
+      actOn(short.runId, { act: "end" }),
+      endByToken(short.runId, short.token),
+    ]);
+    expect(new Set([code(ended), code(again)]).size).toBe(1);
+    expect(code(ended)).not.toBe("run-ended");
+  });
+
   it("is stopped and ended by its page and by its source alike; a late stop changes nothing", async () => {
     const { runId, token } = await begun();
     expect(code(await actOn(runId, { act: "load-now" }))).toBe("not-now");

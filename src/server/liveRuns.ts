@@ -4,6 +4,7 @@ import { changeLiveRun, findLiveRun, openLiveRuns } from "../data/liveRuns";
 import { check } from "../input/check";
 import { LiveActInput, LiveChangeInput } from "../input/live";
 import { afterKept } from "./afterRun";
+import { logged, regularly } from "./background";
 import { beginLiveRun } from "./live/begin";
 import { bookOf, type Book } from "./live/book";
 import { dropRun, finishRun } from "./live/finish";
@@ -164,23 +165,10 @@ export async function tick(book: Book, nowMs = Date.now()): Promise<void> {
   else if (silentMs > LOST_AFTER_MS && state.phase !== "paused" && state.phase !== "cool") await happened("lost");
 }
 
-const shared = globalThis as unknown as { ovrantTicks?: NodeJS.Timeout };
-
 /** Looks after every open run once a second, from when the server starts until it ends. */
 export function beginTicking(): void {
-  if (shared.ovrantTicks) return;
-  let busy = false;
-  const turn = () => {
-    if (busy) return;
-    busy = true;
-    void tickAll()
-      .catch((e: unknown) => console.error(e))
-      .finally(() => (busy = false));
-  };
-  shared.ovrantTicks = setInterval(turn, TICK_MS);
-  shared.ovrantTicks.unref();
-  // runs that went when the server stopped are known again before their sources ask
-  turn();
+  // at once, too: runs that went when the server stopped are known again before their sources ask
+  regularly("live runs", TICK_MS, tickAll);
 }
 
 async function tickAll(): Promise<void> {
@@ -188,6 +176,6 @@ async function tickAll(): Promise<void> {
     const book = await bookOf(live.id);
     if (!book) continue;
     if (live.standIn !== null) resume(book);
-    await tick(book).catch((e: unknown) => console.error(e));
+    await tick(book).catch(logged);
   }
 }

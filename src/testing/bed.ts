@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll } from "vitest";
 import { database } from "../data/connection";
-import { readingsOver } from "../server/afterRun";
+import { backgroundOver } from "../server/background";
 import { intake } from "../server/machines";
 
 /** For tests: a database of their own in a folder that goes with them. */
@@ -14,7 +14,7 @@ export function temporaryDatabase(name: string): void {
     process.env.OVRANT_DB = join(folder, `${name}.db`);
   });
   afterAll(async () => {
-    await readingsOver();
+    await backgroundOver();
     await (await database()).destroy();
     rmSync(folder, { recursive: true });
   });

@@ -78,10 +78,12 @@ export class Book {
   /**
    * Takes what this process wrote itself as known; where another wrote as well, or a source is new, it is read.
    */
-  async took({ source, samples }: { source: string; samples: readonly Sample[] }, now: Written): Promise<void> {
-    if (now.count !== samples.length || !this.knows(source) || this.live.beganAt === null) return this.catchUp();
+  async took(wrote: readonly { source: string; samples: readonly Sample[] }[], now: Written): Promise<void> {
+    const count = wrote.reduce((n, w) => n + w.samples.length, 0);
+    const known = wrote.every((w) => this.knows(w.source));
+    if (now.count !== count || !known || this.live.beganAt === null) return this.catchUp();
     this.lastId = now.lastId;
-    this.knowsOf(source, samples);
+    for (const w of wrote) this.knowsOf(w.source, w.samples);
     this.heard.emit("change");
   }
 

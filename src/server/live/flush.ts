@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { Sample } from "../../core/protocol";
-import { bad, ok, type Result } from "../../core/result";
+import { bad, ok, type Problem, type Result } from "../../core/result";
 import {
   addLiveSamples,
   addLiveSource,
@@ -51,12 +51,16 @@ async function flush(q: { waiting: Waiting[]; busy: boolean }): Promise<void> {
       const kept = await writing(async (tx) => ok(await keep(tx, all)));
       if (!kept.ok) throw new Error(kept.problem.message);
       // on disk now: only now is it known, and only what was written
-      for (const [i, w] of all.entries()) {
-        const r = kept.value[i];
-        if (!r?.ok) w.done(r ?? bad(liveProblem.ended()));
-        else if (await w.book.took(w, r.value).then(() => false, w.failed)) continue;
-        else w.done(ok(null));
+      for (const { book, waits, now } of kept.value.written) {
+        const trouble = await book.took(waits, now).then(
+          () => null,
+          (e: unknown) => ({ e }),
+        );
+        for (const w of waits)
+          if (trouble) w.failed(trouble.e);
+          else w.done(ok(null));
       }
+      for (const { wait, problem } of kept.value.refused) wait.done(bad(problem));
     } catch (e) {
       for (const w of all) w.failed(e);
     }
@@ -64,36 +68,58 @@ async function flush(q: { waiting: Waiting[]; busy: boolean }): Promise<void> {
   q.busy = false;
 }
 
-async function keep(tx: Knex, all: readonly Waiting[]): Promise<Result<Written>[]> {
+interface Kept {
+  written: { book: Book; waits: Waiting[]; now: Written }[];
+  refused: { wait: Waiting; problem: Problem }[];
+}
+
+async function keep(tx: Knex, all: readonly Waiting[]): Promise<Kept> {
   const open = await openAmong(tx, [...new Set(all.map((w) => w.book.id))]);
-  const out: Result<Written>[] = [];
-  const begun = new Set<number>();
+  const kept = new Map<Book, Waiting[]>();
+  const refused: Kept["refused"] = [];
   const sources = new Map<number, Set<string>>();
-  for (const { book, source, samples, offsetS } of all) {
+  for (const wait of all) {
+    const { book, source, samples, offsetS } = wait;
     const heard = sources.get(book.id) ?? new Set(book.names());
     sources.set(book.id, heard);
-    if (!open.has(book.id)) {
-      out.push(bad(liveProblem.ended()));
+    const waits = kept.get(book) ?? [];
+    const before = waits.reduce((n, w) => n + w.samples.length, book.size);
+    const problem = !open.has(book.id)
+      ? liveProblem.ended()
+      : before + samples.length > MOST_SAMPLES
+        ? liveProblem.full(MOST_SAMPLES)
+        : !heard.has(source) && heard.size >= MOST_SOURCES
+          ? liveProblem.tooManySources(MOST_SOURCES)
+          : null;
+    if (problem) {
+      refused.push({ wait, problem });
       continue;
     }
-    if (book.size + samples.length > MOST_SAMPLES) {
-      out.push(bad(liveProblem.full(MOST_SAMPLES)));
-      continue;
-    }
-    if (!heard.has(source)) {
-      if (heard.size >= MOST_SOURCES) {
-        out.push(bad(liveProblem.tooManySources(MOST_SOURCES)));
-        continue;
-      }
-      heard.add(source);
-      await addLiveSource(tx, book.id, source, offsetS);
-    }
-    await addLiveSamples(tx, book.id, source, samples);
-    if (open.get(book.id) === null && !begun.has(book.id)) {
-      begun.add(book.id);
-      await changeLiveRun(tx, book.id, { beganAt: new Date().toISOString() });
-    }
-    out.push(ok(await writtenSince(tx, book.id, book.lastId)));
+    if (!heard.has(source)) await addLiveSource(tx, book.id, source, offsetS);
+    heard.add(source);
+    kept.set(book, [...waits, wait]);
   }
-  return out;
+  return { written: await write(tx, kept, open), refused };
+}
+
+/** Writes all that was taken in as one, and tells of each run what stands there since it was last read. */
+async function write(
+  tx: Knex,
+  kept: ReadonlyMap<Book, Waiting[]>,
+  open: ReadonlyMap<number, string | null>,
+): Promise<Kept["written"]> {
+  if (kept.size === 0) return [];
+  const books = [...kept.keys()];
+  await addLiveSamples(
+    tx,
+    [...kept].flatMap(([book, waits]) => waits.map(({ source, samples }) => ({ runId: book.id, source, samples }))),
+  );
+  for (const { id } of books)
+    if (open.get(id) === null) await changeLiveRun(tx, id, { beganAt: new Date().toISOString() });
+  const since = await writtenSince(tx, new Map(books.map((b) => [b.id, b.lastId])));
+  return [...kept].map(([book, waits]) => ({
+    book,
+    waits,
+    now: since.get(book.id) ?? { count: 0, lastId: book.lastId },
+  }));
 }

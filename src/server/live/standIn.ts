@@ -16,6 +16,7 @@ import { findMachine } from "../../data/machines";
 import { lastKept, revisionOfJob } from "../../data/layouts";
 import { jobWays } from "../../data/ways";
 import { lastLiveRun, type LiveRun } from "../../data/liveRuns";
+import { backgroundEnds, onTheWay } from "../background";
 import { keepSamples } from "./samples";
 import type { Book } from "./book";
 
@@ -43,9 +44,7 @@ export const settingOf = (live: LiveRun): StandInSetting | null =>
 export function resume(book: Book): void {
   if (standing().has(book.id) || book.live.closedAt !== null) return;
   standing().add(book.id);
-  void run(book)
-    .catch((e: unknown) => console.error(e))
-    .finally(() => standing().delete(book.id));
+  onTheWay(run(book).finally(() => standing().delete(book.id)));
 }
 
 async function run(book: Book): Promise<void> {
@@ -62,7 +61,7 @@ async function run(book: Book): Promise<void> {
   let last = Date.now();
   for (;;) {
     await new Promise((again) => setTimeout(again, EVERY_MS));
-    if (book.live.closedAt !== null || book.state().phase === "done") return;
+    if (backgroundEnds() || book.live.closedAt !== null || book.state().phase === "done") return;
     owed += ((Date.now() - last) / 1000) * setting.speed;
     last = Date.now();
     // a process that was held up does not make up for more than half a minute of the machine's own time

@@ -3,6 +3,7 @@ import { liveViewOf, type LiveView } from "../../core/protocol";
 import { database } from "../../data/connection";
 import { loadSamples, runsOfJob } from "../../data/runs";
 import { judged } from "../../threads/pool";
+import { logged, onTheWay } from "../background";
 import type { Book } from "./book";
 import { settingOf } from "./standIn";
 
@@ -60,13 +61,12 @@ function ask(book: Book): void {
   const run = book.run();
   const phases = { loadOnS: state.loadOnS, loadOffS: book.nowS };
   const own = { run, phases, room: roomTrue(live.conditions), conditions: live.conditions };
-  void beforeOf(book)
-    .then((other) => judged<"so-far">({ kind: "so-far", run: own, before: other }))
-    .then((now) => heardOf.set(book, { atS: state.loadedS, said: now, asking: false }))
-    .catch((e: unknown) => {
-      console.error(e);
-      heardOf.set(book, { atS: state.loadedS, said, asking: false });
-    });
+  onTheWay(
+    beforeOf(book)
+      .then((other) => judged<"so-far">({ kind: "so-far", run: own, before: other }))
+      .catch(logged)
+      .then((now) => heardOf.set(book, { atS: state.loadedS, said: now ?? said, asking: false })),
+  );
 }
 
 /** The run before of a run after, read once. */

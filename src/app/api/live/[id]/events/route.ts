@@ -12,7 +12,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const book = await bookOf(idOf((await params).id));
     if (!book) return respond(bad(liveProblem.noRun()));
     return new Response(follow(book, request.signal), {
-      headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store" },
+      headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store, no-transform" },
     });
   });
 }
