@@ -11,7 +11,8 @@ import { openDatabase } from "./connection";
 import * as reading from "./migrations/0005-reading";
 import { rememberedRoles, rememberRoles } from "./headings";
 import { addJob } from "./jobs";
-import { addMachine, findMachine, machineByTag, setDue } from "./machines";
+import { addMachine, findMachine, machineByTag } from "./machines";
+import { setDue } from "./dues";
 import { migrationSource } from "./migrations";
 import {
   addRun,
@@ -139,7 +140,7 @@ describe("migrations", () => {
 describe("machines and jobs", () => {
   it("come back as stored; a tag is found whatever its case", async () => {
     const id = await machine();
-    await setDue(db, id, "2031-06-01", "rule");
+    await setDue(db, id, { dueOn: "2031-06-01", why: "rule", by: "hand" });
     expect(await findMachine(db, id)).toMatchObject({ tag: "T-1", limitC: 95, dueOn: "2031-06-01" });
     expect((await machineByTag(db, "t-1"))?.id).toBe(id);
   });

@@ -2,12 +2,16 @@ import type { Knex } from "knex";
 import type { Machine } from "../core/job";
 import { isDay } from "../core/upkeep";
 
-export type NewMachine = Pick<Machine, "tag" | "model" | "variant" | "place" | "environment" | "form" | "limitC">;
+export type NewMachine = Pick<Machine, "tag" | "model" | "variant" | "place" | "environment" | "form" | "limitC"> &
+  Partial<Pick<Machine, "used" | "bought">>;
 
 export type MachineRow = Pick<Machine, "id" | "tag" | "model" | "variant" | "place" | "environment" | "form"> & {
   limit_c: number | null;
+  used: string;
+  bought: string | null;
   due_on: string | null;
   due_why: string;
+  due_by: string;
   created_at: string;
 };
 
@@ -20,9 +24,12 @@ export const machineFromRow = (r: MachineRow): Machine => ({
   environment: r.environment,
   form: r.form,
   limitC: r.limit_c,
+  used: r.used,
+  bought: r.bought,
   // whatever is stored, only a day of the calendar is one
   dueOn: isDay(r.due_on) ? r.due_on : null,
   dueWhy: r.due_why,
+  dueBy: r.due_by as Machine["dueBy"],
   createdAt: r.created_at,
 });
 
@@ -75,12 +82,31 @@ export async function addMachine(db: Knex, m: NewMachine, now: string): Promise<
       environment: m.environment,
       form: m.form,
       limit_c: m.limitC,
+      used: m.used ?? "",
+      bought: m.bought ?? null,
       created_at: now,
     })
     .returning<{ id: number }[]>("id");
   return row?.id ?? 0;
 }
 
-export async function setDue(db: Knex, id: number, dueOn: string | null, why: string): Promise<void> {
-  await db("machines").where({ id }).update({ due_on: dueOn, due_why: why });
+/** Changes what is known of a machine. */
+export async function changeMachine(
+  db: Knex,
+  id: number,
+  to: Omit<NewMachine, "tag"> & { tag: string },
+): Promise<void> {
+  await db("machines")
+    .where({ id })
+    .update({
+      tag: to.tag,
+      model: to.model,
+      variant: to.variant,
+      place: to.place,
+      environment: to.environment,
+      form: to.form,
+      limit_c: to.limitC,
+      used: to.used ?? "",
+      bought: to.bought ?? null,
+    });
 }

@@ -40,6 +40,10 @@ const as: JobStands = {
   verdict: null,
   timesS: { open: 60 },
   found: "",
+  grade: null,
+  did: ["dust"],
+  measured: null,
+  days: { before: "2031-01-02", after: null },
   forecast: null,
 };
 const bareRun = {

@@ -5,11 +5,13 @@ import type { RunConditions } from "../core/judge";
 import { findPhases, layoutOf, readTable, toRun } from "../core/log";
 import { renderLog, simulate, type RigMachine } from "../core/rig";
 import { closeJob, addJob } from "../data/jobs";
-import { addMachine, hasMachines, setDue } from "../data/machines";
+import { addMachine, hasMachines } from "../data/machines";
+import { setDue } from "../data/dues";
 import { keepWays } from "../data/ways";
 import { addEntries } from "../data/journal";
 import { addRun, type RunKind } from "../data/runs";
 import { addLayout, addRevision, giveRevision } from "../data/layouts";
+import { moveAll } from "../server/upkeep";
 import { judgeJob } from "../server/verdicts";
 import { jobView } from "../server/views/job";
 import { triageOf } from "../server/views/triage";
@@ -17,7 +19,7 @@ import type { Entry } from "../core/service";
 import { demoJournal } from "./journal";
 import { demoLayouts } from "../samples/layouts";
 import { demoShelf } from "./materials";
-import { demoLog, lanternRow, type DemoRun, type DemoJob } from "./scenario";
+import { demoLog, lanternRow, type DemoJob, type DemoRun, type DemoService } from "./scenario";
 
 const usual: RunConditions = {
   roomStartC: null,
@@ -48,6 +50,7 @@ export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
     const view = await jobView(jobId);
     if (view) await triageOf(view);
   }
+  if (pairs) await moveAll();
   return pairs !== null;
 }
 
@@ -59,49 +62,57 @@ async function storeDemo(db: Knex, today: Date): Promise<number[] | null> {
   const drawings = await loadLayouts(db, daysFrom(-220, 9));
   const closed: number[] = [];
   const pairs: number[] = [];
-  for (const job of lanternRow) {
-    const opened = daysFrom(-job.openedDaysAgo, 9);
-    const machineId = await addMachine(db, job.machine, opened);
-    const jobId = await addJob(db, machineId, job.complaint, opened);
-    const drawn = drawings.get(`${job.machine.model}|${job.machine.variant}`);
-    if (drawn !== undefined && job.before) await giveRevision(db, jobId, drawn);
-    for (const kind of ["before", "after"] as const) {
-      const run = job[kind];
-      if (run)
-        await storeDemoRun(db, {
-          jobId,
-          kind,
-          rig: job.rig,
-          demo: run,
-          at: daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14),
-        });
+  for (const { machine, rig, past, dueInDays, dueWhy, dueByItself, ...newest } of lanternRow) {
+    const jobs = [...(past ?? []), newest];
+    const machineId = await addMachine(db, machine, daysFrom(-(jobs[0]?.openedDaysAgo ?? 0), 9));
+    const drawn = drawings.get(`${machine.model}|${machine.variant}`);
+    for (const job of jobs) {
+      const jobId = await storeJob(db, { machineId, machine, rig, job, drawn, daysFrom });
+      if (job.before && job.after) pairs.push(jobId);
+      if (job.closed) closed.push(jobId);
     }
-    if (drawn !== undefined && job.before && (job.closed || job.lived)) {
-      const document = demoLayouts().find((l) => l.model === job.machine.model && l.variant === job.machine.variant);
-      if (document) {
-        await keepWays(db, jobId);
-        await addEntries(
-          db,
-          jobId,
-          lived(
-            demoJournal(document, demoLog(job.rig, job.before).faults, jobId, daysFrom(-job.openedDaysAgo, 11)),
-            job.lived ?? "whole",
-          ),
-          opened,
-        );
-      }
-    }
-    if (job.before && job.after) pairs.push(jobId);
-    if (job.closed) closed.push(jobId);
-    if (job.closed) await closeJob(db, jobId, job.closed.note, daysFrom(-job.openedDaysAgo, 17));
-    if (job.dueInDays !== null) await setDue(db, machineId, daysFrom(job.dueInDays).slice(0, 10), job.dueWhy);
+    if (dueInDays !== null)
+      await setDue(db, machineId, { dueOn: daysFrom(dueInDays).slice(0, 10), why: dueWhy, by: dueByItself ?? "hand" });
   }
   await demoShelf(db, (days) => daysFrom(days).slice(0, 10), closed);
   return pairs;
 }
 
+interface StoredJob {
+  machineId: number;
+  machine: DemoJob["machine"];
+  rig: RigMachine;
+  job: DemoService;
+  /** The revision drawn of its model, where one is. */
+  drawn: number | undefined;
+  daysFrom: (days: number, hour?: number) => string;
+}
+
+/** Stores one job with its runs and its journal; its id. */
+async function storeJob(db: Knex, { machineId, machine, rig, job, drawn, daysFrom }: StoredJob): Promise<number> {
+  const opened = daysFrom(-job.openedDaysAgo, 9);
+  const jobId = await addJob(db, machineId, job.complaint, opened);
+  if (drawn !== undefined && job.before) await giveRevision(db, jobId, drawn);
+  for (const kind of ["before", "after"] as const) {
+    const run = job[kind];
+    const at = daysFrom(-job.openedDaysAgo, kind === "before" ? 10 : 14);
+    if (run) await storeDemoRun(db, { jobId, kind, rig, demo: run, at });
+  }
+  if (drawn !== undefined && job.before && (job.closed || job.lived)) {
+    const document = demoLayouts().find((l) => l.model === machine.model && l.variant === machine.variant);
+    if (document) {
+      await keepWays(db, jobId);
+      const { faults } = demoLog(rig, job.before);
+      const entries = demoJournal(document, faults, jobId, daysFrom(-job.openedDaysAgo, 11));
+      await addEntries(db, jobId, lived(entries, job.lived ?? "whole"), opened);
+    }
+  }
+  if (job.closed) await closeJob(db, jobId, job.closed.note, daysFrom(-job.openedDaysAgo, 17));
+  return jobId;
+}
+
 /** The journal as far as the work has come. */
-function lived(entries: readonly Entry[], far: NonNullable<DemoJob["lived"]>): Entry[] {
+function lived(entries: readonly Entry[], far: NonNullable<DemoService["lived"]>): Entry[] {
   if (far === "whole") return [...entries];
   const strip = entries.filter((e) => e.stage === "strip");
   const middle = strip[Math.floor(strip.length / 2)];

@@ -24,9 +24,8 @@ export interface DemoRun {
   seed: number;
 }
 
-export interface DemoJob {
-  machine: NewMachine;
-  rig: RigMachine;
+/** A job of the scenario. */
+export interface DemoService {
   complaint: string;
   /** Days before today the job was opened. */
   openedDaysAgo: number;
@@ -35,9 +34,19 @@ export interface DemoJob {
   closed: { note: string } | null;
   /** How far the handwork of an open job has come; none of it where it is left out. */
   lived?: "whole" | "half-stripped";
+}
+
+/** A machine with its newest job. */
+export interface DemoJob extends DemoService {
+  machine: NewMachine;
+  rig: RigMachine;
+  /** Its services of earlier years, oldest first. */
+  past?: readonly DemoService[];
   /** Days from today of the next due date; null for none. */
   dueInDays: number | null;
   dueWhy: string;
+  /** By what that date moves by itself; set by hand where it is left out. */
+  dueByItself?: "drift" | "rule";
   /** The after run ships as a file to try the import with, instead of being stored. */
   ship?: { before?: DemoRun; after?: DemoRun };
 }
@@ -48,6 +57,27 @@ const machine = (
   place: string,
   about: Pick<NewMachine, "environment" | "form" | "limitC">,
 ): NewMachine => ({ tag, model, variant, place, ...about });
+
+/** A service of a machine that is looked after: run before, handwork, run after, all closed. */
+function service(
+  openedDaysAgo: number,
+  complaint: string,
+  [before, after]: readonly [Partial<RigFaults>, Partial<RigFaults>],
+  [seedBefore, seedAfter]: readonly [number, number],
+  [roomBefore, roomAfter]: readonly [number, number],
+): DemoService {
+  const name = `lr16-${openedDaysAgo}`;
+  return {
+    complaint,
+    openedDaysAgo,
+    before: { name: `${name}-before.csv`, faults: before, recipe: { roomC: roomBefore }, seed: seedBefore },
+    after: { name: `${name}-after.csv`, faults: after, recipe: { roomC: roomAfter }, seed: seedAfter },
+    closed: { note: "Fins brushed, paste renewed." },
+  };
+}
+
+/** The month so many days ago, yyyy-mm. */
+const boughtMonth = (daysAgo: number): string => new Date(Date.now() - daysAgo * 86_400_000).toISOString().slice(0, 7);
 
 const semicolons: Partial<RigFormat> = { separator: ";", decimalComma: true, time: "clock", byteOrderMark: true };
 
@@ -297,6 +327,41 @@ export const lanternRow: readonly DemoJob[] = [
         seed: 0.95,
       },
     },
+  },
+  {
+    machine: {
+      ...machine("LR-16", ["Wrenfell 14", ""], "Sound mobile", { environment: "lint", form: "fourteen", limitC: 95 }),
+      used: "daily",
+      bought: boughtMonth(1_000),
+    },
+    rig: wrenfell14,
+    past: [
+      service(960, "First look, new machine.", [{ clog: 1.12 }, {}], [0.911, 0.912], [21, 21.6]),
+      service(
+        640,
+        "Fan louder than last year.",
+        [{ clog: 1.42, contact: { cpu: 1.06 } }, {}],
+        [0.921, 0.922],
+        [22, 23],
+      ),
+      service(
+        330,
+        "Slow when the show runs long.",
+        [{ clog: 1.62, contact: { cpu: 1.12 } }, { contact: { cpu: 1.05 } }],
+        [0.931, 0.932],
+        [20.4, 21.2],
+      ),
+    ],
+    ...service(
+      40,
+      "Loud, and warm at the hinge.",
+      [{ clog: 1.85, contact: { cpu: 1.45 } }, {}],
+      [0.941, 0.942],
+      [21.5, 22.3],
+    ),
+    dueInDays: 160,
+    dueWhy: "By measured drift",
+    dueByItself: "drift",
   },
 ];
 

@@ -12,14 +12,15 @@ import {
   Min,
   MinLength,
 } from "class-validator";
-import { decimal, trimmed } from "./transforms";
+import { ENVIRONMENTS, USES } from "../core/upkeep";
+import { choice, decimal, trimmed } from "./transforms";
 import { IsDay } from "./shapes";
 
-export const ENVIRONMENTS = ["office", "home", "dusty", "lint", "sawdust", "haze"] as const;
+export { ENVIRONMENTS, USES };
 export const FORMS = ["thirteen", "fourteen", "fifteen", "seventeen"] as const;
 
-/** A machine and the job it comes in with. */
-export class IntakeInput {
+/** What is known of a machine. */
+export class MachineInput {
   @Transform(trimmed)
   @IsString()
   @Matches(/^[A-Za-z0-9][A-Za-z0-9 ._-]{0,23}$/, { message: "Give a tag of up to 24 letters, digits, dots or dashes." })
@@ -41,10 +42,10 @@ export class IntakeInput {
   @MaxLength(80, { message: "Keep the place under 80 characters." })
   place: string = "";
 
-  @IsIn(ENVIRONMENTS, { message: "Choose where it lives." })
+  @IsIn(ENVIRONMENTS, { message: "Choose where it lives: office, home, dusty, lint, sawdust or haze." })
   environment: string = "office";
 
-  @IsIn(FORMS, { message: "Choose the size of the base." })
+  @IsIn(FORMS, { message: "Choose the size of the base: thirteen, fourteen, fifteen or seventeen." })
   form: string = "fifteen";
 
   @Transform(decimal)
@@ -54,6 +55,17 @@ export class IntakeInput {
   @Max(115, { message: "A throttle limit lies between 50 and 115 °C." })
   limitC: number | null = null;
 
+  @IsIn(USES, { message: "Choose how hard it is used: light, daily, long, or leave it empty." })
+  used: string = "";
+
+  @Transform(choice)
+  @IsOptional()
+  @Matches(/^20\d{2}-(0[1-9]|1[0-2])$/, { message: "Give the month it was bought as year and month, such as 2031-03." })
+  bought: string | null = null;
+}
+
+/** A machine and the job it comes in with. */
+export class IntakeInput extends MachineInput {
   @Transform(trimmed)
   @IsString()
   @MinLength(1, { message: "Say what the machine is in for." })

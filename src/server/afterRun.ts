@@ -1,7 +1,10 @@
+import { database } from "../data/connection";
+import { findJob } from "../data/jobs";
 import type { RunKind } from "../data/runs";
 import { logged, onTheWay } from "./background";
 import { jobView } from "./views/job";
 import { triageOf } from "./views/triage";
+import { moveDue } from "./upkeep";
 import { judgeJob } from "./verdicts";
 
 /** Judges a job's pair; the verdict's id, null where there is none yet. */
@@ -14,11 +17,18 @@ export async function judgedNow(jobId: number): Promise<number | null> {
 /** What follows a run that was stored: a verdict where both are there; a run before is read alone on the way. */
 export async function afterKept(jobId: number, kind: RunKind, paired: boolean): Promise<number | null> {
   const verdictId = paired ? await judgedNow(jobId) : null;
-  if (kind === "before") onTheWay(readAlone(jobId));
+  onTheWay(kind === "before" ? readAlone(jobId) : moved(jobId));
   return verdictId;
 }
 
 async function readAlone(jobId: number): Promise<void> {
   const view = await jobView(jobId);
   if (view) await triageOf(view);
+  if (view) await moveDue(view.machine.id);
+}
+
+/** A date that is reckoned from what was measured moves with it. */
+async function moved(jobId: number): Promise<void> {
+  const job = await findJob(await database(), jobId);
+  if (job) await moveDue(job.machineId);
 }

@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { bad, ok, type Result } from "../core/result";
+import type { NextDue } from "../core/upkeep";
 import {
   addJob,
   closeJob,
@@ -12,12 +13,15 @@ import {
   setWaits,
   type Job,
 } from "../data/jobs";
+import { database } from "../data/connection";
 import { takeIn } from "../data/journal";
-import { addMachine, findMachine, machineByTag, setDue } from "../data/machines";
+import { setDue } from "../data/dues";
+import { addMachine, findMachine, machineByTag } from "../data/machines";
 import { check } from "../input/check";
 import { DueInput, IntakeInput, JobInput, WaitsInput } from "../input/machine";
 import { giveBackUndone } from "./giveBack";
 import { serverProblem } from "./requests/problems";
+import { suggestedDue } from "./views/history";
 import { AGAIN_MS, openJob, writing } from "./requests/write";
 
 /** A new machine with its first job. */
@@ -38,6 +42,8 @@ export async function intake(body: unknown): Promise<Result<{ machineId: number;
         environment: m.environment,
         form: m.form,
         limitC: m.limitC,
+        used: m.used,
+        bought: m.bought,
       },
       now,
     );
@@ -68,14 +74,24 @@ export async function setDueDate(jobId: number, body: unknown): Promise<Result<{
   const checked = check(DueInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { dueOn, why, close, note, checkOn } = checked.value;
+  const next = await suggestionOf(jobId);
   return writing(async (tx) => {
     const job = close ? await openJob(tx, jobId) : await anyJob(tx, jobId);
     if (!job.ok) return job;
-    await setDue(tx, job.value.machineId, dueOn, why);
+    // the date that was offered moves with what it rests on, any other is by hand
+    const by = next && next.dueOn === dueOn ? next.by : "hand";
+    await setDue(tx, job.value.machineId, { dueOn, why, by });
     if (close) await setCheck(tx, jobId, checkOn);
     if (close) await closeJob(tx, jobId, note, new Date().toISOString());
     return ok({ machineId: job.value.machineId });
   });
+}
+
+async function suggestionOf(jobId: number): Promise<NextDue | null> {
+  const db = await database();
+  const job = await findJob(db, jobId);
+  const machine = job && (await findMachine(db, job.machineId));
+  return machine && suggestedDue(machine);
 }
 
 export async function openAgain(jobId: number): Promise<Result<null>> {

@@ -10,8 +10,11 @@ export const aMachine = (more: Partial<Machine> = {}): Machine => ({
   environment: "lint",
   form: "fifteen",
   limitC: 97,
+  used: "",
+  bought: null,
   dueOn: null,
   dueWhy: "",
+  dueBy: "",
   createdAt: "2031-01-01",
   ...more,
 });

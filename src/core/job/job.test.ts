@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
 import { SERVICE_STAGES, type ServiceStage } from "../service";
-import { dueByEnvironment } from "../upkeep";
 import {
   benchItem,
   benchOrder,
@@ -21,6 +20,10 @@ const stands = (at: StageName, beforeFact = ""): JobStands => ({
   verdict: null,
   timesS: {},
   found: "",
+  grade: null,
+  did: [],
+  measured: null,
+  days: { before: null, after: null },
   forecast: null,
 });
 
@@ -103,13 +106,5 @@ describe("the bench", () => {
     expect(items.map((i) => i.jobId)).toEqual([3, 2, 1, 4]);
     expect(items[0]?.note).toContain("97 °C");
     expect(items[1]?.waits).toBe("Load run before opening");
-  });
-});
-
-describe("the due date by rule", () => {
-  it("goes by where the machine lives and stays inside the month", () => {
-    expect(dueByEnvironment("sawdust", "2026-12-31").dueOn).toBe("2027-02-28");
-    expect(dueByEnvironment("office", "2026-11-25").dueOn).toBe("2028-05-25");
-    expect(dueByEnvironment("elsewhere", "2026-11-25").why).toMatch(/12 months/);
   });
 });

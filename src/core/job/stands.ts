@@ -1,3 +1,4 @@
+import type { Measured } from "../history";
 import type { ForecastFacts, ServiceStage } from "../service";
 import type { VerdictBrief } from "./brief";
 import type { StageName } from "./stages";
@@ -17,6 +18,13 @@ export interface JobStands {
   timesS: Partial<Record<ServiceStage, number>>;
   /** What was found inside, in a few words. */
   found: string;
+  /** Worst grade of dust that was found; null while none was graded. */
+  grade: number | null;
+  /** What of the cooling was done, in a few words. */
+  did: string[];
+  /** What its runs measured, and the days they were taken. */
+  measured: Measured | null;
+  days: { before: string | null; after: string | null };
   /** What was forecast of its work and what that won, with the day of it; null while nothing can be forecast. */
   forecast: { on: string; facts: ForecastFacts } | null;
 }

@@ -45,6 +45,7 @@ export {
 } from "./cleaning";
 export { closedIn, contactGrowth, seenAir, type Span, type Win } from "./explained";
 export { doneIn } from "./done";
+export { didIn } from "./did";
 export { agreementOf, type Agreement, type Predicted, type PredictedPath } from "./agreement";
 export { adapterWords, foundIn, warrantyDays, type Found } from "./found";
 export { forecastOf, outcomesOf, weighed, type Forecast, type Outcome } from "./forecast";

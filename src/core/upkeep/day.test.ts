@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { dueByEnvironment, isDay } from ".";
+import { isDay } from ".";
 
 describe("a day", () => {
   it.each(["2026-02-28", "2028-02-29", "2000-01-01", "2099-12-31"])("%s is one", (text) => {
@@ -20,14 +20,5 @@ describe("a day", () => {
     20260228,
   ])("%s is none", (text) => {
     expect(isDay(text)).toBe(false);
-  });
-  it("by rule is one whatever it is reckoned from, the last of a shorter month included", () => {
-    for (let m = 1; m <= 12; m++)
-      for (const d of [1, 28, 29, 30, 31]) {
-        const from = `2027-${String(m).padStart(2, "0")}-${d}`;
-        for (const where of ["office", "home", "sawdust", "haze"])
-          expect(isDay(dueByEnvironment(where, from).dueOn)).toBe(true);
-      }
-    expect(dueByEnvironment("sawdust", "2026-12-31").dueOn).toBe("2027-02-28");
   });
 });

@@ -16,6 +16,7 @@ import {
 import {
   BEFORE_SKIPPED,
   contextOf,
+  didIn,
   foundIn,
   Journal,
   progressOf,
@@ -24,6 +25,7 @@ import {
   type ServiceFacts,
   type StageProgress,
 } from "../../core/service";
+import { levelsOfHeights, measuredIn, type Measured } from "../../core/history";
 import { words } from "../../core/words";
 import { database } from "../../data/connection";
 import { findJob, type Job } from "../../data/jobs";
@@ -33,6 +35,7 @@ import { jobWays, padCurves } from "../../data/ways";
 import { runsOfJob, type RunKind, type RunRecord } from "../../data/runs";
 import { lastKept, revisionOfJob } from "../../data/layouts";
 import { standsOf } from "../../data/stands";
+import { lastTriage } from "../../data/triages";
 import type { VerdictRecord } from "../../data/verdicts";
 import { mapOf, tighteningOf } from "./drawnBy";
 import { verdictThatStands } from "./fresh";
@@ -121,11 +124,38 @@ function foundWords(service: readonly StageProgress[], ctx: ServiceContext): str
   return strip?.started && strip.complete ? foundIn(ctx).words.slice(0, 2).join(", ") : "";
 }
 
+/** What a job's runs measured: by its verdict, else by what its run before said alone. */
+async function measuredOf({ verdict, runs }: JobView): Promise<Measured | null> {
+  if (verdict) return measuredIn(verdict.result);
+  const alone = runs.before && (await lastTriage(await database(), runs.before.id));
+  if (!alone) return null;
+  const totalW = Object.values(alone.matched.powerW).reduce((a, b) => a + b, 0);
+  const chips = alone.chips.flatMap((c) => {
+    const ownW = alone.matched.powerW[c.chip] ?? 0;
+    const [contact, airflow] = c.paths;
+    const before = levelsOfHeights({ contact: contact.seen, airflow: airflow.seen }, ownW, totalW);
+    return before.airflow ? [{ chip: c.chip, ownW, totalW, before, after: { contact: null, airflow: null } }] : [];
+  });
+  return chips.length ? { fanRpm: alone.matched.fanRpm, chips } : null;
+}
+
+/** The day a run was taken: as its log says where that is told, else when it was stored. */
+function dayOf(run: RunRecord | undefined, job: Job): string | null {
+  if (!run) return null;
+  const startMs = run.startMs ?? 0;
+  const told = startMs > Date.parse(job.openedAt) - AWRY_MS && startMs < Date.parse(run.createdAt) + AWRY_MS;
+  return (told ? new Date(startMs).toISOString() : run.createdAt).slice(0, 10);
+}
+
+/** A machine with a flat coin cell writes any date: one so far outside of its job is not believed, ms. */
+const AWRY_MS = 7 * 86_400_000;
+
 /** How a job stands, for lists; null when there is none. */
 export async function standsNow(id: number): Promise<JobStands | null> {
   const view = await jobView(id);
   if (!view) return null;
   const journal = new Journal(view.service.entries);
+  const ctx = contextOf(view.service);
   const fact = (name: StageName) => view.stages.find((s) => s.name === name)?.fact ?? "";
   return {
     at: view.at,
@@ -133,6 +163,10 @@ export async function standsNow(id: number): Promise<JobStands | null> {
     verdict: view.verdict && briefOf(view.verdict.id, view.verdict.result),
     timesS: Object.fromEntries(SERVICE_STAGES.map((s) => [s, journal.seconds(s)] as const).filter(([, t]) => t > 0)),
     found: view.found,
+    grade: foundIn(ctx).grade,
+    did: didIn(ctx),
+    measured: await measuredOf(view),
+    days: { before: dayOf(view.runs.before, view.job), after: dayOf(view.runs.after, view.job) },
     forecast: await forecastOfJob(view),
   };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from "vitest";
 import { closeJob, setWaits } from "../../data/jobs";
 import { database } from "../../data/connection";
-import { setDue } from "../../data/machines";
+import { setDue } from "../../data/dues";
 import { dayAfter } from "../../core/upkeep";
 import { temporaryDatabase } from "../../testing/bed";
 import { intake } from "../machines";
@@ -23,7 +23,7 @@ async function served(model: string, place: string, dueIn: number | null): Promi
   const { machineId, jobId } = await taken(model, place);
   const db = await database();
   await closeJob(db, jobId, "", new Date().toISOString());
-  if (dueIn !== null) await setDue(db, machineId, dayAfter(today, dueIn), "lint");
+  if (dueIn !== null) await setDue(db, machineId, { dueOn: dayAfter(today, dueIn), why: "lint", by: "hand" });
   return machineId;
 }
 const plain = { word: "", from: "", shelf: null, page: 1 };

@@ -6,7 +6,7 @@ import { factsOf, keepStands, staleJobs, standsOf } from "../../data/stands";
 import { standsNow } from "./job";
 
 /** Counts up when how a job stands is worked out otherwise. */
-const FORM = 3;
+const FORM = 4;
 const MADE_BY = `${FORM}/${JUDGE_VERSION}`;
 
 /** A closed job keeps its verdict whatever judge came since; of an open one it must be by the judge as it is now. */

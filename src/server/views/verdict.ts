@@ -1,8 +1,8 @@
 import { alignRuns, JUDGE_VERSION, type PairCurves, type Verdict } from "../../core/judge";
-import { dueByEnvironment } from "../../core/upkeep";
 import { database } from "../../data/connection";
 import { loadSamples } from "../../data/runs";
 import { earlierVerdict, latestVerdict, type VerdictRecord } from "../../data/verdicts";
+import { suggestedDue } from "./history";
 import type { JobView } from "./job";
 
 export interface VerdictStageView {
@@ -62,10 +62,6 @@ export async function verdictStage(view: JobView): Promise<VerdictStageView | nu
     outdated: (beside ?? view.verdict).judgeVersion !== JUDGE_VERSION,
     record: view.verdict,
     curves,
-    suggestedDue: suggestedDue(view),
+    suggestedDue: await suggestedDue(view.machine),
   };
 }
-
-/** The next due date by where the machine works, and why then. */
-export const suggestedDue = (view: JobView): { dueOn: string; why: string } =>
-  dueByEnvironment(view.machine.environment, new Date().toISOString().slice(0, 10));

@@ -22,7 +22,8 @@ import { jobView, type JobView } from "@/server/views/job";
 import { stockView } from "@/server/views/materials";
 import { afterAloneOf } from "@/server/views/triage";
 import { serviceStage } from "@/server/views/service";
-import { suggestedDue, verdictStage } from "@/server/views/verdict";
+import { suggestedDue } from "@/server/views/history";
+import { verdictStage } from "@/server/views/verdict";
 import { JobFrame } from "@/ui/steps/JobFrame";
 import { stagePath } from "@/ui/steps/paths";
 import { Judging } from "@/ui/verdict/Judging";
@@ -112,14 +113,14 @@ function Unjudged({ view }: { view: JobView }) {
 }
 
 /** The verdict of a run after that stands alone. */
-function AloneStage({ view, alone }: { view: JobView; alone: AfterAlone }) {
+async function AloneStage({ view, alone }: { view: JobView; alone: AfterAlone }) {
   return (
     <JobFrame view={view} shown="verdict" facts={null}>
       <AloneVerdict
         jobId={view.job.id}
         alone={alone}
         why={contextOf(view.service).journal.of(BEFORE_SKIPPED).reason}
-        suggestedDue={suggestedDue(view)}
+        suggestedDue={await suggestedDue(view.machine)}
         closed={view.job.closedAt ? { note: view.job.closingNote } : null}
       />
     </JobFrame>

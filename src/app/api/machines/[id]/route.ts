@@ -1,0 +1,9 @@
+import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
+import { changeMachineFacts } from "@/server/upkeep";
+
+/** Changes what is known of a machine. */
+export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () =>
+    respond(await changeMachineFacts(idOf((await params).id), await jsonBody(request))),
+  );
+}

@@ -1,0 +1,7 @@
+import { handle, jsonBody, respond } from "@/server/requests/respond";
+import { changeRules } from "@/server/upkeep";
+
+/** Sets the workshop's rules for the next service. */
+export function PUT(request: Request): Promise<Response> {
+  return handle(request, async () => respond(await changeRules(await jsonBody(request))));
+}

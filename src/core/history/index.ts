@@ -1,0 +1,30 @@
+export {
+  measuredIn,
+  levelsOfHeights,
+  type Levels,
+  type Measured,
+  type MeasuredChip,
+  type Resistance,
+} from "./measured";
+export { driftOf, LEAST_INTERVALS, type Drift, type Rate } from "./drift";
+export {
+  courseOf,
+  daysBetween,
+  monthsOn,
+  type Course,
+  type Mark,
+  type PathCourse,
+  type PathName,
+  type Visit,
+} from "./course";
+export {
+  forecastOf,
+  FURTHEST_MONTHS,
+  hotMarks,
+  HOT_ROOM_C,
+  narrowing,
+  type Forecast,
+  type HotMark,
+  type Throttling,
+} from "./hotDay";
+export { aheadOf, courseHeadline, courseSummary } from "./words";
