@@ -1,6 +1,7 @@
 import { benchCrash } from "./crash";
 import { benchData } from "./data";
 import { benchDrag } from "./drag";
+import { benchDrift } from "./drift";
 import { benchJudge } from "./judge";
 import { benchLive } from "./live";
 import { benchLoad } from "./load";
@@ -19,6 +20,7 @@ else if (what === "drag") await benchDrag(args);
 else if (what === "data") await benchData(args);
 else if (what === "load") await benchLoad(args);
 else if (what === "live") await benchLive(args);
+else if (what === "drift") benchDrift(args);
 else if (what === "crash") await benchCrash(args);
 else {
   console.error(
@@ -32,6 +34,7 @@ else {
       "       npm run bench -- data [scale] [--anew]",
       "       npm run bench -- load [scale]",
       "       npm run bench -- live [seconds]",
+      "       npm run bench -- drift [trials]",
       "       npm run bench -- crash [kills]",
     ].join("\n"),
   );

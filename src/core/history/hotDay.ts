@@ -112,7 +112,7 @@ const ofSorted = (values: readonly number[], share: number): number => {
  * How wide the forecast would be after a check run of the machine as it stands now: the pace of this very interval is
  * known then, and no longer that of others.
  *
- * @returns days from the early to the late edge now and then; null where either is not to be told
+ * @returns days from the early to the late edge now and then, ten years at most; null where it is at its limit now
  */
 export function narrowing(
   course: Course,
@@ -126,7 +126,8 @@ export function narrowing(
   const months = Math.max(0.5, daysBetween(now.day, checkDay) / DAYS_A_MONTH);
   const edges = (of: readonly Draw[]) => {
     const sorted = monthsTo(of, limitC);
-    return (ofSorted(sorted, 0.95) - ofSorted(sorted, 0.05)) * DAYS_A_MONTH;
+    const at = (share: number) => Math.min(FURTHEST_MONTHS, ofSorted(sorted, share));
+    return (at(0.95) - at(0.05)) * DAYS_A_MONTH;
   };
   const known = (r: Resistance, d: Drift): Drift => {
     const se = (Math.SQRT2 * errorOf(r)) / months;
@@ -135,5 +136,5 @@ export function narrowing(
   };
   const nowDays = edges(drawsOf(course, air, contact));
   const thenDays = edges(drawsOf(course, known(now.airflow, air), known(now.contact, contact)));
-  return Number.isFinite(nowDays) && Number.isFinite(thenDays) ? { nowDays, thenDays } : null;
+  return nowDays > 0 ? { nowDays, thenDays } : null;
 }

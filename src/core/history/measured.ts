@@ -58,8 +58,8 @@ const per = (height: Figure | null, W: number): Resistance | null =>
   height && height.K > 0 ? { KW: height.K / W, low: Math.max(0, height.low) / W, high: height.high / W } : null;
 
 /**
- * Airflow brought from one fan speed to another: forced convection goes with speed to the power of 0.62 (the ladder's
- * own exponent). Left as it is where a speed is not known.
+ * Airflow brought from one fan speed to another: forced convection goes with speed to the power of the usual
+ * exponent of fans in laptops. Left as it is where a speed is not known.
  */
 export function atFanSpeed(level: Levels, fromRpm: number | null, toRpm: number | null): Levels {
   if (!level.airflow || !fromRpm || !toRpm) return level;

@@ -1,4 +1,4 @@
-import { dayAfter } from "./day";
+import { dayAfter, dayInWords } from "./day";
 import { dueByRules, monthsAfter, workingDayUpTo, type UpkeepFacts, type UpkeepRules } from "./rules";
 
 /** By what a machine's date was set. */
@@ -48,7 +48,7 @@ export function nextDue(
       ? "no hot day throttles it within ten years"
       : measured.early <= when.today
         ? "a hot day throttles it now"
-        : `a hot day may throttle it from ${measured.early} on`;
+        : `a hot day may throttle it from ${dayInWords(measured.early)} on`;
   const reasons = [
     `measured over ${measured.intervals} intervals: ${edge}`,
     ...(measured.early !== null && ahead <= furthest && ahead > when.today

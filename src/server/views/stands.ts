@@ -7,7 +7,8 @@ import { standsNow } from "./job";
 
 /** Counts up when how a job stands is worked out otherwise. */
 const FORM = 4;
-const MADE_BY = `${FORM}/${JUDGE_VERSION}`;
+/** By what form and judge how a job stands is worked out. */
+export const MADE_BY = `${FORM}/${JUDGE_VERSION}`;
 
 /** A closed job keeps its verdict whatever judge came since; of an open one it must be by the judge as it is now. */
 const stillHolds = (job: Job, by: string): boolean =>

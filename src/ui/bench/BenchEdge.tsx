@@ -61,7 +61,7 @@ export function BenchEdge({ due, today, moreLate, later }: { due: DueDate[]; tod
           {moreLate ? (
             <Link
               prefetch={false}
-              href="/machines"
+              href="/due"
               className="absolute top-12 left-60 inline-flex min-h-11 items-center text-body font-strong
                 text-caution-ink underline"
             >
@@ -83,7 +83,7 @@ const LATER_PX = 280;
 function Later({ later: { count, first }, left }: { later: OffEdge["later"]; left: number }) {
   return (
     <p className="absolute top-14 text-body" style={{ left, width: LATER_PX - 20 }}>
-      <Link prefetch={false} href="/machines" className="inline-flex min-h-11 items-center font-strong underline">
+      <Link prefetch={false} href="/due" className="inline-flex min-h-11 items-center font-strong underline">
         {words.counted(count, "later date")}
       </Link>
       {first ? (
@@ -192,7 +192,7 @@ function DueTag({ d, left, late, drop, room, i, date }: DueTagProps) {
       </svg>
       <Link
         prefetch={false}
-        href={`/machines/${d.machine.id}`}
+        href={`/machines/${d.machine.id}/history`}
         className="absolute left-3 block w-max rounded-[3px] pr-1"
         style={{ top: 18 + drop, maxWidth: room(i) }}
       >

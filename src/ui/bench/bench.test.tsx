@@ -45,7 +45,7 @@ describe("dates on the bench edge", () => {
     const later = { count: 441, first: due(2, "2099-12-31") };
     render(<BenchEdge due={[due(1, "2031-06-20")]} today="2031-06-01" moreLate={7} later={later} />);
     expect(screen.getAllByRole("listitem")).toHaveLength(1);
-    expect(screen.getByText("441 later dates").getAttribute("href")).toBe("/machines");
+    expect(screen.getByText("441 later dates").getAttribute("href")).toBe("/due");
     expect(screen.getByText(/from 31 Dec 2099, Place 2/)).toBeTruthy();
     expect(screen.getByText("7 further machines are late")).toBeTruthy();
     const edge = screen.getByRole("group", { name: /scrolls sideways/ }).firstElementChild as HTMLElement;
@@ -54,7 +54,7 @@ describe("dates on the bench edge", () => {
 
   it("lead to their machines, and can be scrolled by keys", () => {
     render(<BenchEdge due={[due(7, "2031-06-20")]} today="2031-06-01" {...none} />);
-    expect(screen.getByRole("link").getAttribute("href")).toBe("/machines/7");
+    expect(screen.getByRole("link").getAttribute("href")).toBe("/machines/7/history");
     expect(screen.getByRole("group", { name: /scrolls sideways/ }).tabIndex).toBe(0);
   });
 });

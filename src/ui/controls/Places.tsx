@@ -6,6 +6,7 @@ import Link from "next/link";
 const PLACES = [
   { here: "bench", name: "Bench", href: "/" },
   { here: "machines", name: "Rack", href: "/machines" },
+  { here: "due", name: "Due", href: "/due" },
   { here: "layouts", name: "Layouts", href: "/layouts" },
   { here: "materials", name: "Materials", href: "/materials" },
   { here: "forecasts", name: "Forecasts", href: "/forecasts" },

@@ -29,21 +29,21 @@ export function DueActs({ machine, next }: { machine: Machine; next: NextDue }) 
   return (
     <div className="grid gap-3 pt-4">
       {asked ? null : refusal}
-      <div className="grid grid-cols-2 gap-3">
+      <div className="grid grid-cols-3 gap-2 [&>button]:px-1 [&>button]:text-body">
         <Button onClick={() => setAsked("snooze")} disabled={busy || machine.dueOn === null}>
           Put off
         </Button>
         <Button onClick={() => void press({ act: "done" })} disabled={busy || machine.dueOn === null}>
           Done
         </Button>
+        <Button look="plain" onClick={() => setAsked("set")} disabled={busy}>
+          Other date
+        </Button>
       </div>
-      <Button look="plain" onClick={() => setAsked("set")} disabled={busy}>
-        Another date, with reason
-      </Button>
       <Button
         look="main"
         big
-        className="min-h-19 text-title"
+        className="min-h-17 text-title"
         keyCap={taken ? undefined : "Enter"}
         disabled={busy || taken}
         onClick={() => void press({ act: "take" })}

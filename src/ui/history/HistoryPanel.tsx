@@ -1,5 +1,6 @@
 "use client";
 import { differenceInCalendarDays, format, parseISO } from "date-fns";
+import { ChevronRight } from "lucide-react";
 import type { Machine } from "@/core/job";
 import { FURTHEST_MONTHS, HOT_ROOM_C, type Drift } from "@/core/history";
 import type { NextDue } from "@/core/upkeep";
@@ -30,7 +31,7 @@ export function HistoryPanel({ machine, chip, next, dues, today }: Props) {
   const shown = machine.dueOn ?? next.dueOn;
   const away = differenceInCalendarDays(parseISO(shown), parseISO(today));
   return (
-    <aside className="flex flex-col border-l-[1.5px] border-line bg-plane px-6 py-5 text-lead">
+    <aside className="flex flex-col border-l-[1.5px] border-line bg-plane px-6 py-4 text-lead">
       <p className="text-ink-2">{machine.dueOn ? "Next due" : "Proposed date"}</p>
       <p className="text-head leading-10 font-bold">{format(parseISO(shown), "d MMMM yyyy")}</p>
       <p className="text-ink-2">
@@ -39,7 +40,7 @@ export function HistoryPanel({ machine, chip, next, dues, today }: Props) {
           : away < 14
             ? `in ${words.counted(away, "day")}`
             : weeks(away)}
-        {machine.dueOn && machine.dueWhy ? `; ${machine.dueWhy}` : ""}
+        {machine.dueOn ? saidBy(machine) : ""}
       </p>
       {machine.dueOn && machine.dueOn !== next.dueOn ? (
         <Part title="Reckoned now:">
@@ -57,6 +58,10 @@ export function HistoryPanel({ machine, chip, next, dues, today }: Props) {
     </aside>
   );
 }
+
+/** By what it was set; one that was reckoned is explained below. */
+const saidBy = ({ dueBy, dueWhy }: Machine): string =>
+  dueBy === "drift" ? ", by measured drift" : dueBy === "rule" ? ", by rule" : dueWhy ? `: ${dueWhy}` : "";
 
 const weeks = (days: number): string =>
   days < 120
@@ -106,9 +111,11 @@ function WhyWide({ chip, narrows }: { chip: ChipCourse; narrows: NonNullable<Chi
 }
 
 const span = (days: number): string =>
-  days < 75
-    ? words.counted(Math.max(1, Math.round(days / 7)), "week")
-    : words.counted(Math.round(days / 30.44), "month");
+  days > 1_000
+    ? words.counted(Math.round(days / 365.25), "year")
+    : days < 75
+      ? words.counted(Math.max(1, Math.round(days / 7)), "week")
+      : words.counted(Math.round(days / 30.44), "month");
 
 function Pace({ name, drift, W }: { name: string; drift: Drift | null; W: number }) {
   return (
@@ -153,8 +160,11 @@ const WHAT: Record<string, string> = {
 /** What it was due to. */
 function WasDue({ dues }: { dues: readonly DueLineShown[] }) {
   return (
-    <details className="mt-3 border-t-[1.5px] border-line pt-1 text-body">
-      <summary className="flex min-h-11 cursor-pointer items-center font-bold">Dates it had ({dues.length})</summary>
+    <details className="group mt-3 border-t-[1.5px] border-line pt-1 text-body">
+      <summary className="flex min-h-11 cursor-pointer items-center gap-1.5 font-bold">
+        <ChevronRight aria-hidden size={18} className="transition-transform group-open:rotate-90" />
+        Dates it had ({dues.length})
+      </summary>
       <ol className="grid gap-2 pb-1">
         {dues.map((d) => (
           <li key={`${d.at} ${d.dueOn ?? ""}`}>

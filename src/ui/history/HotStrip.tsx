@@ -24,7 +24,7 @@ export function HotStrip({ chip, x, limitC }: { chip: ChipCourse; x: Time; limit
   return (
     <g>
       <Ground y={y} bottom={strip.top + strip.height + 8} digits={0} />
-      {limitC === null ? null : <Limit y={y(limitC)} limitC={limitC} />}
+      {limitC === null ? null : <Limit y={y(limitC)} limitC={limitC} below={y(limitC) < strip.top + 66} />}
       <g>
         <text x={LEFT + 6} y={strip.top + 18} fontSize={17} fontWeight={600} fill="var(--ink)">
           Hot day, °C
@@ -46,7 +46,7 @@ export function HotStrip({ chip, x, limitC }: { chip: ChipCourse; x: Time; limit
         />
       ) : null}
       <Marks marks={hot.map((h) => ({ ...h, value: h.C }))} x={x} y={y} colour="var(--ink)" digits={0} over={limitC} />
-      {over ? (
+      {over && x(dayMs(over.day)) > 380 ? (
         <text
           x={x(dayMs(over.day)) - 64}
           y={y(over.C) - 10}
@@ -65,7 +65,8 @@ export function HotStrip({ chip, x, limitC }: { chip: ChipCourse; x: Time; limit
   );
 }
 
-function Limit({ y, limitC }: { y: number; limitC: number }) {
+/** The limit as a beam across; its name stands below where the strip's own name is too near. */
+function Limit({ y, limitC, below }: { y: number; limitC: number; below: boolean }) {
   return (
     <g>
       <defs>
@@ -77,7 +78,7 @@ function Limit({ y, limitC }: { y: number; limitC: number }) {
       <path d={`M${LEFT} ${y}H${RIGHT}`} stroke="var(--limit)" strokeWidth={2.2} />
       <text
         x={LEFT + 6}
-        y={y - 14}
+        y={below ? y + 19 : y - 14}
         fontSize={14.5}
         fill="var(--ink)"
         stroke="var(--sheet)"

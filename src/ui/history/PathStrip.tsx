@@ -58,10 +58,10 @@ export function PathStrip({ path, x, others }: Props) {
         const [a, b] = [x(dayMs(r.fromDay)), x(dayMs(r.toDay))];
         return b - a < 90 ? null : (
           <text key={r.fromDay} textAnchor="end" fontSize={14} fill={colour} fontWeight={560}>
-            <tspan x={b - 18} y={y.range()[0] ?? 0} dy={-20}>
+            <tspan x={b - 18} y={y.range()[0] ?? 0} dy={-19}>
               {words.signed(r.perMonth, 3)}
             </tspan>
-            <tspan x={b - 18} dy={16}>
+            <tspan x={b - 18} dy={15.5}>
               a month
             </tspan>
           </text>

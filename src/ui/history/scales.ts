@@ -3,16 +3,16 @@ import { extent } from "d3-array";
 import type { ChipCourse } from "./types";
 
 /** Size of the plot, px. */
-export const W = 840;
+export const W = 960;
 export const LEFT = 54;
 export const RIGHT = W - 16;
 /** Where each strip begins and how tall it is. */
 export const STRIPS = {
-  airflow: { top: 44, height: 172 },
-  contact: { top: 226, height: 128 },
-  hot: { top: 364, height: 196 },
+  airflow: { top: 42, height: 150 },
+  contact: { top: 194, height: 124 },
+  hot: { top: 322, height: 182 },
 } as const;
-export const FOOT = 572;
+export const FOOT = 518;
 export const RULE = 42;
 export const HEIGHT = FOOT + RULE + 4;
 
@@ -26,15 +26,17 @@ export function timeOf(chip: ChipCourse, today: string): Time {
   const days = [...chip.course.airflow.marks, ...chip.course.contact.marks].map((m) => dayMs(m.day));
   const first = Math.min(...days, dayMs(today));
   const to = Math.max(...days, dayMs(today)) + 500 * 86_400_000;
-  return scaleUtc([first - Math.max(60 * 86_400_000, (to - first) * 0.05), to], [LEFT, RIGHT]);
+  // room for the names of the strips before the first service
+  return scaleUtc([first - Math.max(60 * 86_400_000, (to - first) * 0.19), to], [LEFT, RIGHT]);
 }
 
 /** K/W or °C of a strip. */
 export function levelOf(values: readonly number[], { top, height }: { top: number; height: number }): Level {
   const [low = 0, high = 1] = extent(values);
-  const margin = Math.max(0.02, (high - low) * 0.16);
-  return scaleLinear([Math.max(0, low - margin), high + margin], [top + height - 8, top + 30]).nice(4);
+  const span = Math.max(0.05, high - low);
+  // below the marks stands the pace of each interval
+  return scaleLinear([Math.max(0, low - 0.3 * span), high + 0.08 * span], [top + height - 6, top + 28]);
 }
 
 /** Ticks of a strip that stand clear of one another. */
-export const ticksOf = (y: Level): number[] => y.ticks(4);
+export const ticksOf = (y: Level): number[] => y.ticks(3);

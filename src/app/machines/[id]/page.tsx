@@ -5,6 +5,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { idOf, pageOf } from "@/server/requests/respond";
 import { JOBS_ON_PAGE, machineView, type MachineView } from "@/server/views/machine";
+import { LinkButton } from "@/ui/controls/Button";
 import { Pages } from "@/ui/controls/Pages";
 import { TopBar } from "@/ui/controls/TopBar";
 import { NewJob } from "@/ui/machine/NewJob";
@@ -116,6 +117,9 @@ function MachineSide({ drawing, machine, served }: MachineSideProps) {
         </dd>
       </dl>
       <div className="flex-1" />
+      <LinkButton href={`/machines/${machine.id}/history`} look="plain">
+        Its history and next date
+      </LinkButton>
       <NewJob machineId={machine.id} served={served} />
     </aside>
   );

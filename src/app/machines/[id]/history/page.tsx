@@ -23,7 +23,7 @@ export default async function HistoryPage({ params }: { params: Promise<{ id: st
   ];
   return (
     <div className="flex min-h-dvh flex-col">
-      <TopBar wide title={machine.model} note={note.filter(Boolean).join(", ")}>
+      <TopBar title={machine.model} note={note.filter(Boolean).join(", ")}>
         <LinkButton href={`/machines/${machine.id}`}>Its jobs</LinkButton>
       </TopBar>
       <HistoryScreen

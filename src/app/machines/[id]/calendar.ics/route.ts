@@ -1,0 +1,9 @@
+import { calendarResponse } from "@/server/calendar";
+import { idOf } from "@/server/requests/respond";
+
+export const dynamic = "force-dynamic";
+
+/** One machine's next service, for other calendars to subscribe to. */
+export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return calendarResponse(request, idOf((await params).id));
+}
