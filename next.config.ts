@@ -1,7 +1,7 @@
 import type { NextConfig } from "next";
 
 const config: NextConfig = {
-  serverExternalPackages: ["knex", "better-sqlite3", "piscina", "esbuild"],
+  serverExternalPackages: ["knex", "better-sqlite3", "piscina", "esbuild", "pdfkit", "svg-to-pdfkit"],
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,

@@ -2,6 +2,7 @@ import Ajv2020 from "ajv/dist/2020";
 import standaloneCode from "ajv/dist/standalone";
 import { layoutSchema } from "../../src/core/codec/schema";
 import { tightenSchema } from "../../src/core/fasten/schema";
+import { jobSchema, signOffsSchema } from "../../src/core/jobfile/schema";
 import { padsSchema } from "../../src/core/pads/schema";
 
 export const COMPILED = "src/core/checked/compiled.js";
@@ -20,6 +21,14 @@ export function compiledSchemas(): string {
   ajv.addSchema(layoutSchema(), "layout");
   ajv.addSchema(padsSchema, "pads");
   ajv.addSchema(tightenSchema, "tighten");
-  const code = standaloneCode(ajv, { layoutCheck: "layout", padsCheck: "pads", tightenCheck: "tighten" });
+  ajv.addSchema(jobSchema, "job");
+  ajv.addSchema(signOffsSchema, "signOffs");
+  const code = standaloneCode(ajv, {
+    layoutCheck: "layout",
+    padsCheck: "pads",
+    tightenCheck: "tighten",
+    jobCheck: "job",
+    signOffsCheck: "signOffs",
+  });
   return `/* eslint-disable */\n// Made by npm run schemas from the published schemas; not to be edited.\n${code}\n`;
 }

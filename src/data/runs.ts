@@ -39,7 +39,7 @@ export type NewRun = Omit<
   sourceGzip: Buffer;
 };
 
-interface RunRow {
+export interface RunRow {
   id: number;
   job_id: number;
   kind: RunKind;
@@ -65,7 +65,7 @@ interface RunRow {
 /** Runs stored before plans were: what their layout does not say. */
 const NO_PLAN = { header: "", time: null } as const;
 
-const fromRow = (r: RunRow): RunRecord => ({
+export const runFromRow = (r: RunRow): RunRecord => ({
   id: r.id,
   jobId: r.job_id,
   kind: r.kind,
@@ -89,19 +89,19 @@ const fromRow = (r: RunRow): RunRecord => ({
 /** The runs of a job that count: an earlier run of the same kind stays as evidence but is replaced. */
 export async function runsOfJob(db: Knex, jobId: number): Promise<Partial<Record<RunKind, RunRecord>>> {
   const rows = await db<RunRow>("runs").where({ job_id: jobId }).whereNull("replaced_at").orderBy("id");
-  return Object.fromEntries(rows.map((r) => [r.kind, fromRow(r)]));
+  return Object.fromEntries(rows.map((r) => [r.kind, runFromRow(r)]));
 }
 
 /** Runs that were replaced, newest first. */
 export async function replacedRuns(db: Knex, jobId: number): Promise<RunRecord[]> {
   return (await db<RunRow>("runs").where({ job_id: jobId }).whereNotNull("replaced_at").orderBy("id", "desc")).map(
-    fromRow,
+    runFromRow,
   );
 }
 
 export async function findRun(db: Knex, id: number): Promise<RunRecord | null> {
   const row = await db<RunRow>("runs").where({ id }).first();
-  return row ? fromRow(row) : null;
+  return row ? runFromRow(row) : null;
 }
 
 /** The samples of a run as they are stored: the time, then each channel. */

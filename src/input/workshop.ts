@@ -13,6 +13,7 @@ import {
   MinLength,
 } from "class-validator";
 import { CURRENCIES, type Currency, type Thermometer, type Workshop } from "../core/job";
+import { LANGUAGES, UNITS, type Language, type Unit } from "../core/words";
 import { Inner } from "./shapes";
 import { decimal, trimmed } from "./transforms";
 
@@ -52,4 +53,10 @@ export class WorkshopInput implements Workshop {
   @ArrayMaxSize(20, { message: "Twenty thermometers at most." })
   @Inner(() => ThermometerInput, { each: true })
   thermometers: ThermometerInput[] = [];
+
+  @IsIn(LANGUAGES, { message: "Choose the language of reports: en, de or fr." })
+  language: Language = "en";
+
+  @IsIn(UNITS, { message: "Choose the unit of reports: C or F." })
+  unit: Unit = "C";
 }

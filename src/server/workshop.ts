@@ -10,7 +10,7 @@ import { writing } from "./requests/write";
 export async function changeWorkshop(body: unknown): Promise<Result<Workshop>> {
   const checked = check(WorkshopInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const { name, currency, people } = checked.value;
+  const { name, currency, people, language, unit } = checked.value;
   const thermometers = checked.value.thermometers.map(({ name: called, highK }) => ({ name: called, highK }));
   const names = thermometers.map((t) => t.name.toLowerCase());
   const twice = names.findIndex((n, i) => names.indexOf(n) < i);
@@ -20,7 +20,7 @@ export async function changeWorkshop(body: unknown): Promise<Result<Workshop>> {
         [`thermometers.${twice}.name`]: "Two thermometers have this name: call one otherwise.",
       }),
     );
-  const workshop: Workshop = { name, currency, people: [...new Set(people)], thermometers };
+  const workshop: Workshop = { name, currency, people: [...new Set(people)], thermometers, language, unit };
   return writing(async (tx) => {
     await setWorkshop(tx, workshop);
     return ok(workshop);

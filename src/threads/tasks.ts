@@ -3,8 +3,12 @@ import { darkDrawingColours, drawingColours } from "../core/draw";
 import { layoutSvg } from "../core/codec";
 import { CoolingMap, type Layout } from "../core/drawing";
 import type { TightenPlan } from "../core/fasten";
+import type { Run } from "../core/log";
+import type { Result } from "../core/result";
 import { plansOf } from "../core/service";
 import { liveLogAnswer, type LiveLogAnswer, type LiveLogAsk } from "./liveLog";
+import { readAgain, type ReadAgainAsk } from "./readAgain";
+import { unzipped, zipped, type ZipFile } from "./zip";
 import { answerTo, type JudgeAnswers, type JudgeAsk } from "./judge";
 
 /** Work too heavy for the thread that answers requests: a name, plain data in, plain data out. */
@@ -13,6 +17,11 @@ export const TASKS = {
   judge: (ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] => answerTo(ask as never),
   /** The log of a live run, written, and read again as it comes. */
   liveLog: (ask: LiveLogAsk): LiveLogAnswer => liveLogAnswer(ask),
+  /** A log of a bundle, read as it was read when it first came. */
+  readAgain: (ask: ReadAgainAsk): Result<Run> => readAgain(ask),
+  /** Files packed into a bundle, and unpacked. */
+  zip: (files: ZipFile[]): Uint8Array => zipped(files),
+  unzip: (bytes: Uint8Array): Result<ZipFile[]> => unzipped(bytes),
   /** The order to tighten every assembly of a drawing, at so many rounds. */
   tighten: ({ layout, rounds }: { layout: Layout; rounds: number }): TightenPlan[] =>
     layout.parts.length ? plansOf(new CoolingMap(layout), rounds) : [],

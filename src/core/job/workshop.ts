@@ -1,3 +1,5 @@
+import type { Language, Unit } from "../words";
+
 /** Currencies sums are told in; the first is ours while none was chosen. */
 export const CURRENCIES = ["EUR", "USD", "GBP", "CHF", "SEK", "NOK", "DKK", "PLN", "CZK", "CAD", "AUD", "JPY"] as const;
 export type Currency = (typeof CURRENCIES)[number];
@@ -16,6 +18,16 @@ export interface Workshop {
   /** Initials of those who work here, offered to whoever says who works. */
   people: string[];
   thermometers: Thermometer[];
+  /** The language and unit its reports are written in. */
+  language: Language;
+  unit: Unit;
 }
 
-export const usualWorkshop: Workshop = { name: "", currency: "EUR", people: [], thermometers: [] };
+export const usualWorkshop: Workshop = {
+  name: "",
+  currency: "EUR",
+  people: [],
+  thermometers: [],
+  language: "en",
+  unit: "C",
+};

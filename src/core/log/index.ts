@@ -12,6 +12,7 @@ export { isRole, ROLE, type ColumnGuess, type Role } from "./guess";
 export {
   layoutOf,
   planDifference,
+  planFrom,
   planOf,
   toldIn,
   type PlannedColumn,

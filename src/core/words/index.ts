@@ -1,6 +1,13 @@
 import { figuresIn, type FigureForm, type Figures } from "./figures";
 import { nounsIn, type Nouns } from "./nouns";
 
+export { figuresIn };
+
+/** Languages reports are written in. */
+export const LANGUAGES = ["en", "de", "fr"] as const;
+export type Language = (typeof LANGUAGES)[number];
+export const UNITS = ["C", "F"] as const;
+export type Unit = (typeof UNITS)[number];
 export type { FigureForm, Figures, Nouns };
 
 /** Everything that is said with a figure, a count or a list, in one language and unit. */

@@ -12,6 +12,7 @@ import * as edges from "./0010-edges";
 import * as forecasts from "./0011-forecasts";
 import * as live from "./0012-live";
 import * as upkeep from "./0013-upkeep";
+import * as records from "./0014-records";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -27,6 +28,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0011-forecasts", ...forecasts },
   { name: "0012-live", ...live },
   { name: "0013-upkeep", ...upkeep },
+  { name: "0014-records", ...records },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

@@ -1,0 +1,13 @@
+export { canonicalJson } from "./canonical";
+export { jobSchema, signOffsSchema } from "./schema";
+export { jobDifferences, type PartDifference } from "./differences";
+export {
+  JOB_FORMAT,
+  JOB_VERSION,
+  type JobFile,
+  type JobLot,
+  type JobPhoto,
+  type JobRun,
+  type JobVerdict,
+  type SignOff,
+} from "./types";

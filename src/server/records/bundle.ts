@@ -1,0 +1,87 @@
+import { layoutJson } from "../../core/codec";
+import { canonicalJson, type JobFile } from "../../core/jobfile";
+import { database } from "../../data/connection";
+import { photoFile } from "../../data/photos";
+import { originalFile } from "../../data/runs";
+import { signedText } from "../../data/signoffs";
+import { inThread } from "../../threads/pool";
+import type { ZipFile } from "../../threads/zip";
+import { writtenOf, type Written } from "./document";
+import { reportPdf } from "./report";
+
+const bytesOf = (text: string): Uint8Array => Buffer.from(text, "utf8");
+
+/** What a bundle is, for who opens it without Ovrant. */
+const README = `A job of Ovrant, whole.
+
+job.json        everything of it; formats are described in docs/formats.md
+signoffs.json   who signed which revision; signed/ holds each document as it was signed
+runs/           the logs as they came, CSV
+photos/         pictures, JPEG
+drawing.svg     the underside as drawn; drawing.json the same as data
+report.pdf      the report for the owner
+
+ovrant verify FILE tells whether anything changed by accident; it proves nothing against somebody who means to
+deceive. ovrant import FILE takes the job into another Ovrant.
+`;
+
+/** A job as one zip with its name; null where there is no such job. */
+export async function bundleOf(jobId: number): Promise<{ name: string; bytes: Uint8Array } | null> {
+  const written = await writtenOf(jobId);
+  if (!written) return null;
+  const { record } = written;
+  const files: ZipFile[] = [
+    { name: "README.txt", bytes: bytesOf(README) },
+    { name: "job.json", bytes: bytesOf(canonicalJson(record.file)) },
+    { name: "signoffs.json", bytes: bytesOf(canonicalJson(written.signOffs)) },
+    ...(await signedIn(jobId, written)),
+    ...(await logsIn(record.file, record.runIds)),
+    ...(await photosIn(record.file, record.photoIds)),
+    ...(await drawnIn(record.file)),
+    { name: "report.pdf", bytes: await reportPdf(written) },
+  ];
+  return { name: bundleName(record.file), bytes: await inThread("zip", files) };
+}
+
+/** "LR-02-4.zip" */
+export const bundleName = (f: JobFile): string => `${f.machine.tag.replace(/[^\w.-]+/g, "_")}-${f.number}.zip`;
+
+async function signedIn(jobId: number, { signOffs }: Written): Promise<ZipFile[]> {
+  const db = await database();
+  const files: ZipFile[] = [];
+  for (const { revision } of signOffs) {
+    const text = await signedText(db, jobId, revision);
+    if (text !== null) files.push({ name: `signed/${revision}.json`, bytes: bytesOf(text) });
+  }
+  return files;
+}
+
+async function logsIn(file: JobFile, ids: readonly number[]): Promise<ZipFile[]> {
+  const db = await database();
+  const files: ZipFile[] = [];
+  for (const [i, id] of ids.entries()) {
+    const bytes = await originalFile(db, id);
+    const name = file.runs[i]?.file;
+    if (bytes && name) files.push({ name, bytes });
+  }
+  return files;
+}
+
+async function photosIn(file: JobFile, ids: readonly number[]): Promise<ZipFile[]> {
+  const db = await database();
+  const files: ZipFile[] = [];
+  for (const [i, id] of ids.entries()) {
+    const bytes = await photoFile(db, id, "image");
+    const name = file.photos[i]?.file;
+    if (bytes && name) files.push({ name, bytes });
+  }
+  return files;
+}
+
+async function drawnIn({ drawing }: JobFile): Promise<ZipFile[]> {
+  if (!drawing) return [];
+  return [
+    { name: "drawing.svg", bytes: bytesOf(await inThread("svg", { layout: drawing.document, dark: false })) },
+    { name: "drawing.json", bytes: bytesOf(layoutJson(drawing.document)) },
+  ];
+}

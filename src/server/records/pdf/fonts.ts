@@ -1,0 +1,75 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+
+/** Scripts the shipped letters come in, each a file of its own, and the characters that are looked for in it. */
+const SCRIPTS = [
+  ["latin", /[\u0020-\u00ff\u0131\u0152\u0153\u02c6\u02da\u02dc\u2002-\u203a\u20ac\u2122\u2212\u2215\u00a0]/],
+  ["latin-ext", /[\u0100-\u024f\u1e00-\u1eff\u20a0-\u20bf]/],
+  ["greek", /[\u0370-\u03ff]/],
+  ["cyrillic", /[\u0400-\u045f\u0490-\u0491\u04b0-\u04b1\u2116]/],
+] as const;
+export type Weight = 400 | 600 | 700;
+export type Family = "sans" | "mono";
+
+const FILES: Record<Family, string> = { sans: "sofia-sans-semi-condensed", mono: "spline-sans-mono" };
+const MONO_SCRIPTS = new Set(["latin", "latin-ext"]);
+
+/** The name a font is registered under, and its file. */
+export interface FontFile {
+  name: string;
+  path: string;
+}
+
+const fontName = (family: Family, weight: Weight, script: string): string => `${family}-${weight}-${script}`;
+
+/** Every file of the report's letters. */
+export const fontFiles = (): FontFile[] =>
+  (["sans", "mono"] as const).flatMap((family) =>
+    ([400, 600, 700] as const).flatMap((weight) =>
+      SCRIPTS.filter(([s]) => family === "sans" || MONO_SCRIPTS.has(s)).map(([script]) => ({
+        name: fontName(family, weight, script),
+        path: join(
+          process.cwd(),
+          `node_modules/@fontsource/${FILES[family]}/files/${FILES[family]}-${script}-${weight}-normal.woff`,
+        ),
+      })),
+    ),
+  );
+
+const read = new Map<string, Buffer>();
+export function fontBytes(path: string): Buffer {
+  const known = read.get(path) ?? readFileSync(path);
+  read.set(path, known);
+  return known;
+}
+
+/** A stretch of text in one font file. */
+export interface Stretch {
+  font: string;
+  text: string;
+}
+
+/** Text cut where another file of the letters holds the next character; what none holds is a question mark. */
+export function stretchesOf(text: string, family: Family, weight: Weight): Stretch[] {
+  const out: Stretch[] = [];
+  for (const c of plain(text)) {
+    const script = SCRIPTS.find(([s, has]) => has.test(c) && (family === "sans" || MONO_SCRIPTS.has(s)))?.[0];
+    const font = fontName(family, weight, script ?? "latin");
+    const letter = script ? c : "?";
+    const last = out.at(-1);
+    if (last?.font === font) last.text += letter;
+    else out.push({ font, text: letter });
+  }
+  return out;
+}
+
+/** Marks the letters have no shape for, in ones they have. */
+const plain = (text: string): string =>
+  text
+    .normalize("NFC")
+    .replace(/[\u2000-\u200a\u202f\u00a0\t\r\n]/g, (c) => (c === "\u00a0" || c === "\u202f" ? "\u00a0" : " "))
+    .replace(/\u200b|[\u200e\u200f\u202a-\u202e\u2066-\u2069\ufeff]/g, "")
+    .replace(/[\u2010\u2011]/g, "-")
+    .replace(/≥/g, "at least ")
+    .replace(/≤/g, "at most ")
+    .replace(/→/g, "to");

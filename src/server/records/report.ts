@@ -1,0 +1,56 @@
+import { alignRuns, type PairCurves } from "../../core/judge";
+import { reportOf, type Report, type ReportForm } from "../../core/report";
+import { bad, ok, type Result } from "../../core/result";
+import { database } from "../../data/connection";
+import { photoFile } from "../../data/photos";
+import { findRun, loadSamples } from "../../data/runs";
+import { findWorkshop } from "../../data/workshop";
+import { serverProblem } from "../requests/problems";
+import { writtenOf, type Written } from "./document";
+import { pdfOf } from "./pdf/write";
+
+/** A job's report, from its document as it was signed, or as it stands; null where there is no such job. */
+export async function reportView(jobId: number): Promise<{ report: Report; written: Written } | null> {
+  const written = await writtenOf(jobId);
+  return written && { report: await reportFrom(written), written };
+}
+
+async function reportFrom(written: Written): Promise<Report> {
+  const workshop = await findWorkshop(await database());
+  const form: ReportForm = { language: workshop.language, unit: workshop.unit };
+  const facts = { ...written, workshop: workshop.name, curves: await curvesOf(written) };
+  return reportOf(facts, form);
+}
+
+/** Chip temperatures of the runs the document stands by. */
+async function curvesOf({ file, record }: Written): Promise<PairCurves | null> {
+  const db = await database();
+  const of = async (kind: "before" | "after") => {
+    const at = file.runs.findIndex((r) => r.kind === kind && r.replacedAt === null);
+    const own = await findRun(db, record.runIds[at] ?? 0);
+    return own && { run: await loadSamples(db, own), phases: file.runs[at]?.phases ?? null };
+  };
+  const [before, after] = [await of("before"), await of("after")];
+  return before && after ? alignRuns(before, after) : null;
+}
+
+/** The report as PDF. */
+export async function reportPdf(written: Written): Promise<Buffer> {
+  const report = await reportFrom(written);
+  const db = await database();
+  const photos = new Map<number, Buffer>();
+  for (const { at } of report.technical.photos.list) {
+    const bytes = await photoFile(db, written.record.photoIds[at] ?? 0, "thumbnail");
+    if (bytes) photos.set(at, bytes);
+  }
+  const created = new Date(written.signOff?.at ?? written.file.closedAt ?? written.file.openedAt);
+  return pdfOf(report, written.sha256, photos, created);
+}
+
+/** The report of a job as PDF, with its file name. */
+export async function reportFile(jobId: number): Promise<Result<{ name: string; bytes: Buffer }>> {
+  const written = await writtenOf(jobId);
+  if (!written) return bad(serverProblem.noJob());
+  const tag = written.file.machine.tag.replace(/[^\w.-]+/g, "_");
+  return ok({ name: `${tag}-${written.file.number}.pdf`, bytes: await reportPdf(written) });
+}

@@ -1,0 +1,14 @@
+import { readTable, toRun, type ColumnChoices, type Run } from "../core/log";
+import type { Result } from "../core/result";
+
+/** A log that was read before, with what was told of its columns then. */
+export interface ReadAgainAsk {
+  bytes: Uint8Array;
+  choices: ColumnChoices;
+}
+
+/** Reads a log anew, as it was read when it first came. */
+export function readAgain({ bytes, choices }: ReadAgainAsk): Result<Run> {
+  const table = readTable(bytes, { choices });
+  return table.ok ? toRun(table.value) : table;
+}
