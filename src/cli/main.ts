@@ -24,6 +24,16 @@ const COMMANDS: Record<string, Command> = {
     run: async (args) => (await import("./rig")).rigCommand(args),
     usage: "rig --to URL --run ID --token T [--fault dust=0.6,paste=2] [--speed 60]  |  rig --out FILE [--fault …]",
   },
+  report: {
+    run: async (args) => (await import("./records")).reportCommand(args),
+    usage: "report --job ID OUT.pdf",
+  },
+  export: {
+    run: async (args) => (await import("./records")).exportCommand(args),
+    usage: "export --job ID OUT.zip",
+  },
+  import: { run: async (args) => (await import("./records")).importCommand(args), usage: "import FILE.zip" },
+  verify: { run: async (args) => (await import("./records")).verifyCommand(args), usage: "verify FILE" },
   backup: { run: async (args) => (await import("./backup")).backupCommand(args), usage: "backup FILE" },
   restore: {
     run: async (args) => (await import("./backup")).restoreCommand(args),

@@ -20,6 +20,25 @@ export function temporaryDatabase(name: string): void {
   });
 }
 
+const shared = globalThis as unknown as { ovrantDatabase?: unknown };
+
+/** For tests: work in another Ovrant, on an empty database of its own; back in the first one afterwards. */
+export async function elsewhere<T>(work: () => Promise<T>): Promise<T> {
+  const [home, opened] = [process.env.OVRANT_DB, shared.ovrantDatabase];
+  const there = mkdtempSync(join(tmpdir(), "ovrant-elsewhere-"));
+  process.env.OVRANT_DB = join(there, "other.db");
+  delete shared.ovrantDatabase;
+  try {
+    return await work();
+  } finally {
+    await backgroundOver();
+    await (await database()).destroy();
+    process.env.OVRANT_DB = home;
+    shared.ovrantDatabase = opened;
+    rmSync(there, { recursive: true });
+  }
+}
+
 let count = 0;
 /** For tests: a machine of a model, taken in; its job. */
 export async function jobOn(model: string): Promise<number> {

@@ -6,8 +6,11 @@ import { originalFile } from "../../data/runs";
 import { signedText } from "../../data/signoffs";
 import { inThread } from "../../threads/pool";
 import type { ZipFile } from "../../threads/zip";
-import { writtenOf, type Written } from "./document";
+import { sha256, writtenOf, type Written } from "./document";
 import { reportPdf } from "./report";
+
+/** The hash of every other file of the bundle. */
+export const SUMS = "sums.json";
 
 const bytesOf = (text: string): Uint8Array => Buffer.from(text, "utf8");
 
@@ -20,6 +23,7 @@ runs/           the logs as they came, CSV
 photos/         pictures, JPEG
 drawing.svg     the underside as drawn; drawing.json the same as data
 report.pdf      the report for the owner
+sums.json       SHA-256 of every file
 
 ovrant verify FILE tells whether anything changed by accident; it proves nothing against somebody who means to
 deceive. ovrant import FILE takes the job into another Ovrant.
@@ -40,6 +44,8 @@ export async function bundleOf(jobId: number): Promise<{ name: string; bytes: Ui
     ...(await drawnIn(record.file)),
     { name: "report.pdf", bytes: await reportPdf(written) },
   ];
+  const sums = Object.fromEntries(files.map((f) => [f.name, sha256(f.bytes)]));
+  files.push({ name: SUMS, bytes: bytesOf(canonicalJson(sums)) });
   return { name: bundleName(record.file), bytes: await inThread("zip", files) };
 }
 
@@ -80,8 +86,10 @@ async function photosIn(file: JobFile, ids: readonly number[]): Promise<ZipFile[
 
 async function drawnIn({ drawing }: JobFile): Promise<ZipFile[]> {
   if (!drawing) return [];
+  // the same document gives the same files, wherever it was written
+  const document = JSON.parse(canonicalJson(drawing.document)) as typeof drawing.document;
   return [
-    { name: "drawing.svg", bytes: bytesOf(await inThread("svg", { layout: drawing.document, dark: false })) },
-    { name: "drawing.json", bytes: bytesOf(layoutJson(drawing.document)) },
+    { name: "drawing.svg", bytes: bytesOf(await inThread("svg", { layout: document, dark: false })) },
+    { name: "drawing.json", bytes: bytesOf(layoutJson(document)) },
   ];
 }

@@ -4,6 +4,7 @@ import { pictureKind } from "../../core/photo";
 import { bad, ok, type Result } from "../../core/result";
 import { inThread } from "../../threads/pool";
 import { textIn, type ZipFile } from "../../threads/zip";
+import { SUMS } from "./bundle";
 import { sha256 } from "./document";
 import { recordProblem } from "./problems";
 
@@ -32,6 +33,8 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<ReadBundle>>
     return bad(recordProblem.misfit(`drawing.document.${drawn.misfit.where}`, drawn.misfit.wants));
   const places = placesMisfit(file);
   if (places) return bad(recordProblem.misfit(places, "names nothing in the file"));
+  const whole = sumsFit(files.value);
+  if (!whole.ok) return whole;
   const logs = namedIn(files.value, file.runs);
   if (!logs.ok) return logs;
   const photos = namedIn(files.value, file.photos);
@@ -41,6 +44,18 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<ReadBundle>>
   const signed = signedIn(files.value);
   if (!signed.ok) return signed;
   return ok({ file, signed: signed.value, logs: logs.value, photos: photos.value });
+}
+
+/** Every file as it was when the bundle was made, those too that are only for people. */
+function sumsFit(files: readonly ZipFile[]): Result<null> {
+  const sums = plainFrom(textIn(files, SUMS) ?? "")?.plain;
+  if (typeof sums !== "object" || sums === null) return bad(recordProblem.missing(SUMS));
+  for (const f of files) {
+    if (f.name === SUMS) continue;
+    if ((sums as Record<string, unknown>)[f.name] !== sha256(f.bytes)) return bad(recordProblem.changed(f.name));
+  }
+  const gone = Object.keys(sums).find((name) => !files.some((f) => f.name === name));
+  return gone === undefined ? ok(null) : bad(recordProblem.missing(gone.slice(0, 60)));
 }
 
 /** A place that leads nowhere; null where all lead to something. */

@@ -17,8 +17,8 @@ export function ClosedActions({ jobId }: { jobId: number }) {
       <Button big onClick={() => void openAgain()} disabled={busy}>
         Open again
       </Button>
-      <LinkButton href="/" look="plain" big>
-        To the bench
+      <LinkButton href={`/jobs/${jobId}/report`} look="main" big>
+        Report
       </LinkButton>
     </>
   );
