@@ -28,7 +28,7 @@ export async function bundle(root) {
     format: "esm",
     tsconfig: "tsconfig.json",
     // what holds binaries stays outside
-    external: ["better-sqlite3", "knex", "sharp", "piscina"],
+    external: ["better-sqlite3", "knex", "sharp", "piscina", "pdfkit", "svg-to-pdfkit"],
     banner: { js: 'import{createRequire as __r}from"node:module";const require=__r(import.meta.url);' },
     logLevel: "error",
   });

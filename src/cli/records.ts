@@ -2,6 +2,8 @@ import { readFile, writeFile } from "node:fs/promises";
 import { parseArgs } from "node:util";
 import { describeProblem } from "../core/result";
 import { words } from "../core/words";
+import { database } from "../data/connection";
+import { backgroundOver } from "../server/background";
 import { bundleOf } from "../server/records/bundle";
 import { takeBundle } from "../server/records/intake";
 import { reportFile } from "../server/records/report";
@@ -23,6 +25,16 @@ const written = async (to: string, bytes: Uint8Array): Promise<void> => {
   });
 };
 
+/** Does work on the database and closes it: a command that leaves it open never ends. */
+async function onDatabase<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } finally {
+    await backgroundOver();
+    await (await database()).destroy();
+  }
+}
+
 const bytesOf = (path: string): Promise<Buffer> =>
   readFile(path).catch(() => {
     throw new Unusable(`${path}: There is no such file. Check the path.`);
@@ -31,7 +43,7 @@ const bytesOf = (path: string): Promise<Buffer> =>
 /** ovrant report --job ID OUT.pdf: the report of a job. */
 export async function reportCommand(args: string[]): Promise<void> {
   const { jobId, to } = jobAndFile(args, "report --job ID OUT.pdf");
-  const made = await reportFile(jobId);
+  const made = await onDatabase(() => reportFile(jobId));
   if (!made.ok) throw new Unusable(describeProblem(made.problem));
   await written(to, made.value.bytes);
   process.stdout.write(`${to}: report of job ${jobId}.\n`);
@@ -40,7 +52,7 @@ export async function reportCommand(args: string[]): Promise<void> {
 /** ovrant export --job ID OUT.zip: a whole job. */
 export async function exportCommand(args: string[]): Promise<void> {
   const { jobId, to } = jobAndFile(args, "export --job ID OUT.zip");
-  const made = await bundleOf(jobId);
+  const made = await onDatabase(() => bundleOf(jobId));
   if (!made) throw new Unusable(`There is no job ${jobId}. The address of its page tells its number.`);
   await written(to, made.bytes);
   process.stdout.write(`${to}: job ${jobId}, ${words.number(made.bytes.length / 1024)} kB.\n`);
@@ -51,7 +63,8 @@ export async function importCommand(args: string[]): Promise<void> {
   const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
   const [path] = positionals;
   if (!path || positionals.length > 1) throw new Unusable("usage: ovrant import FILE.zip");
-  const taken = await takeBundle(await bytesOf(path));
+  const bytes = await bytesOf(path);
+  const taken = await onDatabase(() => takeBundle(bytes));
   if (!taken.ok) throw Unusable.of(path, taken.problem);
   const { what, jobId, tag, number, differences } = taken.value;
   const lines = {

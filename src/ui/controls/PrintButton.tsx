@@ -1,9 +1,10 @@
 "use client";
 import { Button } from "./Button";
 
-export function PrintButton() {
+/** Prints the page as it stands. */
+export function PrintButton({ look = "main" }: { look?: "main" | "plain" }) {
   return (
-    <Button look="main" onClick={() => window.print()}>
+    <Button look={look} onClick={() => window.print()}>
       Print
     </Button>
   );

@@ -35,7 +35,7 @@ export function ReportActions({ jobId, closed, signed, revisions }: Props) {
   return (
     <aside className="flex flex-col gap-5 border-l-[1.5px] border-line bg-plane p-6 text-lead print:hidden">
       <div className="grid gap-3">
-        <PrintButton />
+        <PrintButton look={signed ? "main" : "plain"} />
         <a className={FILE} href={`/api/jobs/${jobId}/report`} download>
           Save as PDF
         </a>

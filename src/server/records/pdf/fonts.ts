@@ -1,5 +1,5 @@
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
+import { existsSync, readFileSync } from "node:fs";
+import { dirname, join } from "node:path";
 
 /** Scripts the shipped letters come in, each a file of its own, and the characters that are looked for in it. */
 const SCRIPTS = [
@@ -22,6 +22,13 @@ export interface FontFile {
 
 const fontName = (family: Family, weight: Weight, script: string): string => `${family}-${weight}-${script}`;
 
+/** Where the packages lie: beside the server, or beside the command wherever it is called from. */
+function packages(): string {
+  const here = join(process.cwd(), "node_modules");
+  const command = join(dirname(dirname(process.argv[1] ?? "")), "node_modules");
+  return existsSync(join(here, "@fontsource")) ? here : command;
+}
+
 /** Every file of the report's letters. */
 export const fontFiles = (): FontFile[] =>
   (["sans", "mono"] as const).flatMap((family) =>
@@ -29,8 +36,8 @@ export const fontFiles = (): FontFile[] =>
       SCRIPTS.filter(([s]) => family === "sans" || MONO_SCRIPTS.has(s)).map(([script]) => ({
         name: fontName(family, weight, script),
         path: join(
-          process.cwd(),
-          `node_modules/@fontsource/${FILES[family]}/files/${FILES[family]}-${script}-${weight}-normal.woff`,
+          packages(),
+          `@fontsource/${FILES[family]}/files/${FILES[family]}-${script}-${weight}-normal.woff`,
         ),
       })),
     ),
