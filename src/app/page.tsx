@@ -1,5 +1,6 @@
 import { format } from "date-fns";
 import Link from "next/link";
+import { CautionBand } from "@/ui/controls/Band";
 import { LinkButton } from "@/ui/controls/Button";
 import { TopBar } from "@/ui/controls/TopBar";
 import { BenchEdge } from "@/ui/bench/BenchEdge";
@@ -46,6 +47,16 @@ export default async function BenchPage() {
             </span>
           ) : null}
         </h1>
+        {view.backup ? (
+          <div className="bg-sheet px-4 pb-3 sm:px-10">
+            <CautionBand>
+              {view.backup}{" "}
+              <Link prefetch={false} href="/settings#backup" className="link">
+                To the back-ups
+              </Link>
+            </CautionBand>
+          </div>
+        ) : null}
         {view.items.length === 0 ? (
           <EmptyBench next={view.due[0] ?? null} first={view.empty} />
         ) : (

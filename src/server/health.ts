@@ -1,4 +1,5 @@
 import { closeDatabases, database, databaseTrouble } from "../data/connection";
+import { beginBackups } from "./backups";
 import { beginTicking } from "./liveRuns";
 import { closeStreams } from "./live/stream";
 import { describeProblem, type Problem } from "../core/result";
@@ -39,6 +40,9 @@ export async function beginServing(): Promise<void> {
   process.once("SIGINT", closeStreams);
   const trouble = await troubleNow();
   if (trouble) console.error(describeProblem(trouble));
-  // runs that went when the server stopped go on
-  else beginTicking();
+  else {
+    // runs that went when the server stopped go on
+    beginTicking();
+    beginBackups();
+  }
 }

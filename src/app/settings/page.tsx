@@ -1,7 +1,11 @@
 import type { Metadata } from "next";
-import { workshopView } from "@/server/views/workshop";
+import { backupView } from "@/server/backups";
+import { rulesView, workshopView } from "@/server/views/workshop";
 import { TopBar } from "@/ui/controls/TopBar";
 import { OfflineWords } from "@/ui/offline/OfflineWords";
+import { BackupForm } from "@/ui/settings/BackupForm";
+import { OpenFiles } from "@/ui/settings/OpenFiles";
+import { RulesForm } from "@/ui/settings/RulesForm";
 import { SettingsForm } from "@/ui/settings/SettingsForm";
 
 export const dynamic = "force-dynamic";
@@ -15,6 +19,9 @@ export default async function SettingsPage() {
       <main className="flex-1 bg-sheet px-4 py-6 sm:px-10">
         <h1 className="text-step leading-9 font-bold">This workshop</h1>
         <SettingsForm start={await workshopView()} />
+        <RulesForm start={await rulesView()} />
+        <BackupForm {...await backupView()} />
+        <OpenFiles />
         <OfflineWords />
       </main>
     </div>

@@ -8,6 +8,11 @@ export async function up(knex: Knex): Promise<void> {
   await knex.raw(`CREATE TRIGGER jobs_named AFTER INSERT ON jobs WHEN NEW.uid IS NULL BEGIN
     UPDATE jobs SET uid = lower(hex(randomblob(16))) WHERE id = NEW.id;
   END`);
+  // what changes no job: settings make every open one stale
+  await knex.schema.createTable("keeping", (t) => {
+    t.string("key", 40).primary();
+    t.text("value_json").notNullable();
+  });
   await knex.schema.createTable("signoffs", (t) => {
     t.increments("id");
     t.integer("job_id").notNullable().references("jobs.id").onDelete("CASCADE");
@@ -23,6 +28,7 @@ export async function up(knex: Knex): Promise<void> {
 
 export async function down(knex: Knex): Promise<void> {
   await knex.schema.dropTable("signoffs");
+  await knex.schema.dropTable("keeping");
   await knex.raw("DROP TRIGGER jobs_named");
   await knex.raw("DROP INDEX jobs_uid");
   await knex.raw("ALTER TABLE jobs DROP COLUMN uid");

@@ -18,6 +18,11 @@ export const serverProblem = {
     message: "There is no such run.",
     action: "Go back to the job and choose one.",
   }),
+  noTable: (): Problem => ({
+    code: "table-not-found",
+    message: "There is no such table.",
+    action: "Choose one from the settings: machines, jobs, runs, journal, dues, lots or bookings.",
+  }),
   jobClosed: (): Problem => ({
     code: "job-closed",
     message: "This job is closed.",

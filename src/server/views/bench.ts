@@ -5,6 +5,7 @@ import { drawingsOfMachines } from "../../data/drawings";
 import { checksDue } from "../../data/jobs";
 import { dueMachines, hasMachines } from "../../data/machines";
 import { openCounts, openJobs, withMachines, type OpenCounts } from "../../data/stands";
+import { backupNotice } from "../backups";
 import { catchUp, standsOfJobs } from "./stands";
 
 export interface BenchView {
@@ -17,6 +18,8 @@ export interface BenchView {
   due: DueDate[];
   /** Late ones that do not hang there. */
   moreLate: number;
+  /** What is wrong with back-ups; null while they are as wished. */
+  backup: string | null;
   /** Dates beyond the edge, and the first of them. */
   later: { count: number; first: DueDate | null };
 }
@@ -47,7 +50,8 @@ export async function benchView(): Promise<BenchView> {
     return [{ ...benchItem(machine, job, own), drawing }];
   });
   const counts = await openCounts(db);
-  return { items, counts, empty: items.length === 0 && !(await hasMachines(db)), ...(await edgeOf()) };
+  const backup = await backupNotice();
+  return { items, counts, backup, empty: items.length === 0 && !(await hasMachines(db)), ...(await edgeOf()) };
 }
 
 /** The dates on the bench edge, a bounded number whatever is stored. */

@@ -1,7 +1,8 @@
 "use client";
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import Link from "next/link";
-import { useState } from "react";
+import { useRouter } from "next/navigation";
+import { useEffect, useState } from "react";
 import { Button, KeyCap } from "./Button";
 import { useKeys } from "./keys";
 
@@ -14,6 +15,7 @@ const KEYS: readonly { where: string; keys: readonly [string, string][] }[] = [
       ["N", "new intake, on the bench"],
       ["Tab", "to the next control"],
       ["Esc", "leave, cancel"],
+      ["Ctrl K", "search everywhere"],
       ["?", "this sheet"],
     ],
   },
@@ -47,10 +49,25 @@ const KEYS: readonly { where: string; keys: readonly [string, string][] }[] = [
   },
 ];
 
+/** Ctrl K leads to the search from every page, from within a field too. */
+function useSearchKey(): void {
+  const router = useRouter();
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.altKey || e.shiftKey || e.key.toLowerCase() !== "k") return;
+      e.preventDefault();
+      router.push("/search");
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [router]);
+}
+
 /** The keys, behind "?" and one button. */
 export function KeySheet() {
   const [open, setOpen] = useState(false);
   useKeys({ "?": () => setOpen(true) });
+  useSearchKey();
   return (
     <>
       <button

@@ -1,6 +1,6 @@
 "use client";
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { Menu as Lines } from "lucide-react";
+import { Menu as Lines, Search } from "lucide-react";
 import Link from "next/link";
 
 const PLACES = [
@@ -32,6 +32,15 @@ export function Places({ here, wide }: { here?: Place; wide: boolean }) {
           </li>
         ))}
       </ul>
+      <Link
+        prefetch={false}
+        href="/search"
+        aria-label="Search"
+        title="Search (Ctrl K)"
+        className="grid size-11 place-items-center rounded-control text-ink-2 hover:bg-plane"
+      >
+        <Search aria-hidden size={20} strokeWidth={1.8} />
+      </Link>
       <Menu>
         <MenuButton
           aria-label="Places"

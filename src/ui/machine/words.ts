@@ -14,3 +14,9 @@ export const FORM_WORDS: Record<(typeof FORMS)[number], string> = {
   fifteen: "Medium, about 360 mm",
   seventeen: "Large, about 400 mm",
 };
+export const USE_WORDS = {
+  "": "Not said",
+  light: "Now and then",
+  daily: "Every day",
+  long: "All day, hard",
+} as const;

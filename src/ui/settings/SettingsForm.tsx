@@ -11,6 +11,15 @@ import { send } from "@/ui/controls/send";
 import { Thermometers, type ThermometerDraft } from "./Thermometers";
 
 const MONEY = CURRENCIES.map((value) => ({ value, name: value }));
+const TONGUES = [
+  { value: "en" as const, name: "English" },
+  { value: "de" as const, name: "Deutsch" },
+  { value: "fr" as const, name: "Français" },
+];
+const DEGREES = [
+  { value: "C" as const, name: "°C, differences in K" },
+  { value: "F" as const, name: "°F, K beside" },
+];
 const listed = (text: string): string[] => text.split(/[\s,;]+/).filter(Boolean);
 
 const drafts = (w: Workshop): ThermometerDraft[] =>
@@ -21,6 +30,8 @@ export function SettingsForm({ start }: { start: Workshop }) {
   const router = useRouter();
   const [name, setName] = useState(start.name);
   const [currency, setCurrency] = useState(start.currency);
+  const [language, setLanguage] = useState(start.language);
+  const [unit, setUnit] = useState(start.unit);
   const [people, setPeople] = useState(start.people.join(", "));
   const [thermometers, setThermometers] = useState(() => drafts(start));
   const [said, setSaid] = useState("");
@@ -31,6 +42,8 @@ export function SettingsForm({ start }: { start: Workshop }) {
     const sent = await send<Workshop>("PUT", "/api/settings", {
       name,
       currency,
+      language,
+      unit,
       people: listed(people),
       thermometers: thermometers.map((t) => ({ name: t.name, highK: t.highK.replace("\u2212", "-") })),
     });
@@ -49,6 +62,14 @@ export function SettingsForm({ start }: { start: Workshop }) {
       <Field label="Money" hint="What lots cost, and what a job's materials come to" error={problem?.fields?.currency}>
         <Pick label="Money" value={currency} options={MONEY} onChange={setCurrency} className="max-w-40" />
       </Field>
+      <div className="grid gap-5 sm:grid-cols-2">
+        <Field label="Language of reports" error={problem?.fields?.language}>
+          <Pick label="Language of reports" value={language} options={TONGUES} onChange={setLanguage} />
+        </Field>
+        <Field label="Temperatures in reports" error={problem?.fields?.unit}>
+          <Pick label="Temperatures in reports" value={unit} options={DEGREES} onChange={setUnit} />
+        </Field>
+      </div>
       <Field
         label="Who works here"
         hint="Initials, with commas; roles and names are kept nowhere"

@@ -35,6 +35,8 @@ describe("the workshop's settings", () => {
         body: {
           name: "Lantern Row",
           currency: "GBP",
+          language: "en",
+          unit: "C",
           people: ["HM", "AK", "HM"],
           thermometers: [
             { name: "Bench probe", highK: "0.4" },

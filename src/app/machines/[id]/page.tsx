@@ -8,6 +8,7 @@ import { JOBS_ON_PAGE, machineView, type MachineView } from "@/server/views/mach
 import { LinkButton } from "@/ui/controls/Button";
 import { Pages } from "@/ui/controls/Pages";
 import { TopBar } from "@/ui/controls/TopBar";
+import { EditMachine } from "@/ui/machine/EditMachine";
 import { NewJob } from "@/ui/machine/NewJob";
 import { ENVIRONMENT_WORDS } from "@/ui/machine/words";
 import { stagePath } from "@/ui/steps/paths";
@@ -117,6 +118,7 @@ function MachineSide({ drawing, machine, served }: MachineSideProps) {
         </dd>
       </dl>
       <div className="flex-1" />
+      <EditMachine machine={machine} />
       <LinkButton href={`/machines/${machine.id}/history`} look="plain">
         Its history and next date
       </LinkButton>

@@ -35,10 +35,7 @@ export const fontFiles = (): FontFile[] =>
     ([400, 600, 700] as const).flatMap((weight) =>
       SCRIPTS.filter(([s]) => family === "sans" || MONO_SCRIPTS.has(s)).map(([script]) => ({
         name: fontName(family, weight, script),
-        path: join(
-          packages(),
-          `@fontsource/${FILES[family]}/files/${FILES[family]}-${script}-${weight}-normal.woff`,
-        ),
+        path: join(packages(), `@fontsource/${FILES[family]}/files/${FILES[family]}-${script}-${weight}-normal.woff`),
       })),
     ),
   );
