@@ -11,7 +11,7 @@ import { keepWays } from "../data/ways";
 import { addEntries } from "../data/journal";
 import { addRun, type RunKind } from "../data/runs";
 import { addLayout, addRevision, giveRevision } from "../data/layouts";
-import { moveAll } from "../server/upkeep";
+import { actOnDue } from "../server/upkeep";
 import { judgeJob } from "../server/verdicts";
 import { jobView } from "../server/views/job";
 import { triageOf } from "../server/views/triage";
@@ -43,25 +43,33 @@ export function demoText(rig: RigMachine, run: DemoRun): string {
 /** Fills an empty database with the Lantern Row scenario; leaves one that holds machines alone. */
 export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
   // all of it or nothing: one that was killed half way can be loaded again
-  const pairs = await db.transaction((tx) => storeDemo(tx, today));
-  for (const jobId of pairs ?? []) {
+  const stored = await db.transaction((tx) => storeDemo(tx, today));
+  for (const jobId of stored?.pairs ?? []) {
     await judgeJob(jobId);
     // what the run before said alone was asked for before the machine was opened: forecasts rest on it
     const view = await jobView(jobId);
     if (view) await triageOf(view);
   }
-  if (pairs) await moveAll();
-  return pairs !== null;
+  for (const id of stored?.byItself ?? []) await actOnDue(id, { act: "take" });
+  return stored !== null;
 }
 
-/** Stores the scenario; its jobs that have both runs, null where the database holds machines already. */
-async function storeDemo(db: Knex, today: Date): Promise<number[] | null> {
+interface Stored {
+  /** Jobs that have both runs. */
+  pairs: number[];
+  /** Machines whose date is the one that is reckoned. */
+  byItself: number[];
+}
+
+/** Stores the scenario; null where the database holds machines already. */
+async function storeDemo(db: Knex, today: Date): Promise<Stored | null> {
   if (await hasMachines(db)) return null;
   const daysFrom = (days: number, hour = 10) =>
     new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate() + days, hour)).toISOString();
   const drawings = await loadLayouts(db, daysFrom(-220, 9));
   const closed: number[] = [];
   const pairs: number[] = [];
+  const byItself: number[] = [];
   for (const { machine, rig, past, dueInDays, dueWhy, dueByItself, ...newest } of lanternRow) {
     const jobs = [...(past ?? []), newest];
     const machineId = await addMachine(db, machine, daysFrom(-(jobs[0]?.openedDaysAgo ?? 0), 9));
@@ -72,10 +80,11 @@ async function storeDemo(db: Knex, today: Date): Promise<number[] | null> {
       if (job.closed) closed.push(jobId);
     }
     if (dueInDays !== null)
-      await setDue(db, machineId, { dueOn: daysFrom(dueInDays).slice(0, 10), why: dueWhy, by: dueByItself ?? "hand" });
+      await setDue(db, machineId, { dueOn: daysFrom(dueInDays).slice(0, 10), why: dueWhy, by: "hand" });
+    if (dueByItself) byItself.push(machineId);
   }
   await demoShelf(db, (days) => daysFrom(days).slice(0, 10), closed);
-  return pairs;
+  return { pairs, byItself };
 }
 
 interface StoredJob {

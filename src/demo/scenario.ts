@@ -45,8 +45,8 @@ export interface DemoJob extends DemoService {
   /** Days from today of the next due date; null for none. */
   dueInDays: number | null;
   dueWhy: string;
-  /** By what that date moves by itself; set by hand where it is left out. */
-  dueByItself?: "drift" | "rule";
+  /** Its date is the one that is reckoned, and moves by itself. */
+  dueByItself?: boolean;
   /** The after run ships as a file to try the import with, instead of being stored. */
   ship?: { before?: DemoRun; after?: DemoRun };
 }
@@ -359,9 +359,9 @@ export const lanternRow: readonly DemoJob[] = [
       [0.941, 0.942],
       [21.5, 22.3],
     ),
-    dueInDays: 160,
-    dueWhy: "By measured drift",
-    dueByItself: "drift",
+    dueInDays: null,
+    dueWhy: "",
+    dueByItself: true,
   },
 ];
 

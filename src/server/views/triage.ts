@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { afterAlone, JUDGE_VERSION, type AfterAlone, type Triage } from "../../core/judge";
 import { database } from "../../data/connection";
 import type { RunRecord } from "../../data/runs";
-import { findTriage, keepTriage } from "../../data/triages";
+import { findTriage, keepTriage, lastTriage } from "../../data/triages";
 import { goodFigures } from "./good";
 import { rememberedInThread } from "../../threads/pool";
 import { judgeRunOf } from "./judgeRun";
@@ -30,6 +30,9 @@ export async function afterAloneOf(view: JobView): Promise<AfterAlone | null> {
  */
 async function aloneOf(view: JobView, record: RunRecord): Promise<Triage | null> {
   const db = await database();
+  // a closed job keeps what was said of it, whatever machines came since: it may be signed
+  const said = view.job.closedAt === null ? null : await lastTriage(db, record.id);
+  if (said) return said;
   const { limitC } = view.machine;
   const good = await goodFigures(view.machine, view.job, async () => (await judgeRunOf(record)).run);
   const asked = JSON.stringify([record.id, record.revision, limitC, JUDGE_VERSION, good]);
@@ -37,7 +40,7 @@ async function aloneOf(view: JobView, record: RunRecord): Promise<Triage | null>
   const known = await findTriage(db, record.id, sha256);
   if (known !== undefined) return known;
   const ask = async () => ({ kind: "alone" as const, run: await judgeRunOf(record), good, limitC });
-  const said = (await rememberedInThread("judge", sha256, ask)) as Triage | null;
-  await keepTriage(db, record.id, sha256, said);
-  return said;
+  const now = (await rememberedInThread("judge", sha256, ask)) as Triage | null;
+  await keepTriage(db, record.id, sha256, now);
+  return now;
 }

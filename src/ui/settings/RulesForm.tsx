@@ -13,13 +13,13 @@ const FACTORS = [
   ["light", "Used now and then", "months times"],
   ["long", "Used all day, hard", "months times"],
   ["old", "From that age on", "months times"],
-  ["clogged", "Found felted or matted", "months times"],
+  ["clogged", "Found felted", "months times"],
 ] as const;
 const WHOLE = [
   ["oldYears", "Age that counts as old", "years"],
   ["leastMonths", "Never sooner than", "months"],
   ["mostMonths", "Never later than", "months"],
-  ["aheadDays", "Before a measured edge", "days"],
+  ["aheadDays", "Before an edge", "days"],
 ] as const;
 
 type Draft = Record<string, string>;
