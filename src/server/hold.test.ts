@@ -86,6 +86,8 @@ describe("what a workshop says of itself", () => {
     expect(await workshopView()).toEqual({
       name: "Lantern Row Playhouse",
       currency: "GBP",
+      language: "en",
+      unit: "C",
       people: ["HM", "AK"],
       thermometers: [],
     });

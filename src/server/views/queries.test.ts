@@ -8,12 +8,15 @@ import { intake, newJob } from "../machines";
 import { newLot } from "../materials";
 import { keepEntries } from "../service";
 import { benchView } from "./bench";
+import { dueView } from "./due";
 import { forecastsView } from "./forecasts";
+import { historyView } from "./history";
 import { jobView } from "./job";
 import { library } from "./layout";
 import { knownModels, machineView } from "./machine";
 import { stockView } from "./materials";
 import { rackView } from "./rack";
+import { searchView } from "./search";
 import { serviceStage } from "./service";
 import { catchUp } from "./stands";
 
@@ -92,6 +95,9 @@ const VIEWS: Record<string, () => Promise<unknown>> = {
   "shelf of a job": () => stockView(1),
   intake: knownModels,
   forecasts: forecastsView,
+  history: () => historyView(1),
+  due: () => dueView(1),
+  search: () => searchView("again"),
 };
 
 describe("questions to the database per view", () => {
@@ -105,9 +111,11 @@ describe("questions to the database per view", () => {
     expect(Object.fromEntries(many)).toEqual(Object.fromEntries(few));
     expect(Object.fromEntries(many)).toMatchInlineSnapshot(`
       {
-        "bench": 15,
+        "bench": 18,
+        "due": 5,
         "forecasts": 2,
         "handwork": 11,
+        "history": 5,
         "intake": 1,
         "job": 7,
         "layouts": 5,
@@ -115,6 +123,7 @@ describe("questions to the database per view", () => {
         "rack": 10,
         "rack by place": 11,
         "rack, a word": 10,
+        "search": 7,
         "shelf": 4,
         "shelf of a job": 6,
       }

@@ -3,6 +3,7 @@ import { JUDGE_VERSION } from "../../core/judge";
 import { database, databaseTrouble } from "../../data/connection";
 import type { Job } from "../../data/jobs";
 import { factsOf, keepStands, staleJobs, standsOf } from "../../data/stands";
+import { backgroundEnds, onTheWay } from "../background";
 import { standsNow } from "./job";
 
 /** Counts up when how a job stands is worked out otherwise. */
@@ -58,11 +59,15 @@ export async function catchUp(): Promise<void> {
   for (const id of stale) if (await workedOut(id)) made++;
   if (made < AT_ONCE || shared.ovrantCatchingUp) return;
   shared.ovrantCatchingUp = true;
-  setTimeout(() => {
-    shared.ovrantCatchingUp = false;
-    catchUp().catch((e: unknown) => console.error(e));
-  }, 50).unref();
+  onTheWay(
+    new Promise((rested) => setTimeout(rested, REST_MS)).then(() => {
+      shared.ovrantCatchingUp = false;
+      return backgroundEnds() ? undefined : catchUp();
+    }),
+  );
 }
+
+const REST_MS = 50;
 
 /** Brings every list up to date, however much is stale; gives back how many jobs were worked out. */
 export async function bringUpToDate(): Promise<number> {
