@@ -3,7 +3,8 @@ import { courseOf, forecastOf } from "../src/core/history";
 import { madeYears } from "../src/core/history/made";
 
 /**
- * `npm run bench -- drift [trials]`: made-up years of machines, by how many intervals are known, how unlike they are, how
+ * `npm run bench -- drift [trials]`: made-up years of machines, by how many intervals are known, how
+ * unlike they are, how
  * well runs measure, and how many runs are far off; how often the 90 % interval holds what the next interval truly
  * brings, and how wide it is.
  */

@@ -24,6 +24,13 @@ function views(): Record<string, string> {
     layouts: "/layouts",
     materials: "/materials",
     forecasts: "/forecasts",
+    history: `/machines/${of("LR-16")}/history`,
+    "history of one": `/machines/${of("LR-02")}/history`,
+    due: "/due",
+    report: `/jobs/${of("LR-02")}/report`,
+    search: "/search?q=fan",
+    settings: "/settings",
+    bring: "/bring",
   };
 }
 

@@ -130,7 +130,8 @@ test("a date that goes by measured drift comes nearer when a run shows faster dr
 test("a word in a note is found from every page, and leads to its machine", async ({ page, app }) => {
   app.change(
     `INSERT INTO journal (id, job_id, at, stage, step, act, value, reason, received_at, who, aside)
-     VALUES ('note00000001', 6, '2031-01-01T10:00:00Z', 'strip', 'strip:look', 'noted', '', 'Coin cell at 2.71 V, socket zölibat', '2031-01-01T10:00:00Z', '', 0)`,
+     VALUES ('note00000001', 6, '2031-01-01T10:00:00Z', 'strip', 'strip:look', 'noted', '',
+       'Coin cell at 2.71 V, socket zölibat', '2031-01-01T10:00:00Z', '', 0)`,
   );
   await page.goto("/layouts");
   await page.keyboard.press("Control+k");
@@ -190,7 +191,8 @@ test("a back-up is made by its button, and an old one is told on the bench", asy
   await page.goto("/");
   await expect(page.getByText(/The last good back-up/)).toHaveCount(0);
   app.change(
-    `UPDATE keeping SET value_json = json_set(value_json, '$.good.at', '2026-01-02T10:00:00Z') WHERE key = 'backup-state'`,
+    `UPDATE keeping SET value_json = json_set(value_json, ` +
+      `'$.good.at', '2026-01-02T10:00:00Z') WHERE key = 'backup-state'`,
   );
   await page.reload();
   await expect(page.getByText(/The last good back-up is \d+ days old/)).toBeVisible();

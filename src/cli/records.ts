@@ -3,7 +3,7 @@ import { parseArgs } from "node:util";
 import { describeProblem } from "../core/result";
 import { words } from "../core/words";
 import { database } from "../data/connection";
-import { backgroundOver } from "../server/background";
+import { backgroundOver } from "../server/quiet/background";
 import { bundleOf } from "../server/records/bundle";
 import { takeBundle } from "../server/records/intake";
 import { reportFile } from "../server/records/report";

@@ -48,15 +48,19 @@ describe("back-ups that are kept", () => {
 });
 
 describe("the next back-up", () => {
-  it("is due after its days, at once where there is none, an hour after one that failed, never where none is wished", () => {
-    expect(backupDue(usualPlan, none, now)).toBe(true);
-    expect(backupDue(usualPlan, good("2031-03-10T11:00:00Z"), now)).toBe(false);
-    expect(backupDue(usualPlan, good("2031-03-09T11:59:00Z"), now)).toBe(true);
-    expect(backupDue({ ...usualPlan, everyDays: 0 }, none, now)).toBe(false);
-    const failed = (at: string): BackupState => ({ good: null, trouble: { at, says: "full" } });
-    expect(backupDue(usualPlan, failed("2031-03-10T11:30:00Z"), now)).toBe(false);
-    expect(backupDue(usualPlan, failed("2031-03-10T10:30:00Z"), now)).toBe(true);
-  });
+  it(
+    "is due after its days, at once where there is none, an " +
+      "hour after one that failed, never where none is wished",
+    () => {
+      expect(backupDue(usualPlan, none, now)).toBe(true);
+      expect(backupDue(usualPlan, good("2031-03-10T11:00:00Z"), now)).toBe(false);
+      expect(backupDue(usualPlan, good("2031-03-09T11:59:00Z"), now)).toBe(true);
+      expect(backupDue({ ...usualPlan, everyDays: 0 }, none, now)).toBe(false);
+      const failed = (at: string): BackupState => ({ good: null, trouble: { at, says: "full" } });
+      expect(backupDue(usualPlan, failed("2031-03-10T11:30:00Z"), now)).toBe(false);
+      expect(backupDue(usualPlan, failed("2031-03-10T10:30:00Z"), now)).toBe(true);
+    },
+  );
 
   it("is asked for on the bench once the last good one is two turns old", () => {
     const began = "2031-01-01T00:00:00Z";

@@ -49,7 +49,10 @@ export function backupDue(plan: BackupPlan, state: BackupState, nowMs: number): 
   return nowMs - last >= plan.everyDays * DAY_MS;
 }
 
-/** What the bench says of back-ups; null while they are as wished. `since` is when there was first something to keep. */
+/**
+ * What the bench says of back-ups; null while they are as wished. `since` is when there was first something to
+ * keep.
+ */
 export function backupWords(plan: BackupPlan, state: BackupState, since: string | null, nowMs: number): string | null {
   if (plan.everyDays <= 0 || since === null) return null;
   const from = state.good?.at ?? since;

@@ -9,12 +9,9 @@ export interface Find {
   /** The machine's, the lot's or the job's number. */
   ref: number;
   machine: { id: number; tag: string; model: string; place: string } | null;
-  /** The text with the words between the marks. */
+  /** The text, each word that was looked for between the characters 1 and 2: no text of ours holds them. */
   text: string;
 }
-
-/** Marks round a word that was looked for: characters no text of ours holds. */
-export const [OPEN, CLOSE] = ["\u0001", "\u0002"];
 
 /**
  * The words of a search as the index is asked: each has to stand somewhere, the last may be begun only.

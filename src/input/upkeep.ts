@@ -28,18 +28,18 @@ const times = "Give a factor between 0.2 and 3.";
 
 function IsMonths(): PropertyDecorator {
   return (target, key) => {
-    IsInt({ message: months })(target, key as string);
-    Min(1, { message: months })(target, key as string);
-    Max(60, { message: months })(target, key as string);
+    IsInt({ message: months })(target, key);
+    Min(1, { message: months })(target, key);
+    Max(60, { message: months })(target, key);
   };
 }
 
 function IsTimes(): PropertyDecorator {
   return (target, key) => {
     Transform(decimal)(target, key);
-    IsNumber({ allowNaN: false, allowInfinity: false }, { message: times })(target, key as string);
-    Min(0.2, { message: times })(target, key as string);
-    Max(3, { message: times })(target, key as string);
+    IsNumber({ allowNaN: false, allowInfinity: false }, { message: times })(target, key);
+    Min(0.2, { message: times })(target, key);
+    Max(3, { message: times })(target, key);
   };
 }
 

@@ -1,7 +1,7 @@
 import { database } from "../data/connection";
 import { findJob } from "../data/jobs";
 import type { RunKind } from "../data/runs";
-import { logged, onTheWay } from "./background";
+import { logged, onTheWay } from "./quiet/background";
 import { jobView } from "./views/job";
 import { triageOf } from "./views/triage";
 import { moveDue } from "./upkeep";

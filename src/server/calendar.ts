@@ -90,5 +90,4 @@ export function calendarResponse(request: Request, machineId: number | null): Pr
 }
 
 /** Control characters have no place in a calendar. */
-// eslint-disable-next-line no-control-regex
 const plain = (text: string): string => text.replace(/[\u0000-\u0008\u000b-\u001f\u007f]/g, " ");

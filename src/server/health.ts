@@ -1,5 +1,5 @@
 import { closeDatabases, database, databaseTrouble } from "../data/connection";
-import { beginBackups } from "./backups";
+import { beginBackups } from "./quiet/backups";
 import { beginTicking } from "./liveRuns";
 import { closeStreams } from "./live/stream";
 import { describeProblem, type Problem } from "../core/result";

@@ -4,7 +4,7 @@ import { changeLiveRun, findLiveRun, openLiveRuns } from "../data/liveRuns";
 import { check } from "../input/check";
 import { LiveActInput, LiveChangeInput } from "../input/live";
 import { afterKept } from "./afterRun";
-import { logged, regularly } from "./background";
+import { logged, regularly } from "./quiet/background";
 import { beginLiveRun } from "./live/begin";
 import { bookOf, type Book } from "./live/book";
 import { dropRun, finishRun } from "./live/finish";

@@ -56,20 +56,23 @@ describe("tables as CSV", () => {
 });
 
 describe("a list of machines", () => {
-  it("is looked through before anything is stored, then its good lines come in, and a known tag stays as it is", async () => {
-    const csv =
-      'tag,model,place,limit\nL-1,K15,"Row\n1, left",97\nL-2,,Row,97\nL-3,K15,Row,900\nl-1,K15,Row,97\nL-4,K15,Row,\n';
-    const looked = value(await takeList(csv, false));
-    expect(looked).toMatchObject({ fresh: 2, known: 0, stored: false });
-    expect(looked.bad.map((b) => b.line)).toEqual([4, 5, 6]);
-    expect(looked.bad[2]?.why).toEqual(["Tag l-1 stands in line 2 already."]);
-    const before = (await (await database())("machines").count<{ n: number }[]>("* as n"))[0]?.n;
-    expect(value(await takeList(csv, true))).toMatchObject({ fresh: 2, stored: true });
-    expect((await (await database())("machines").count<{ n: number }[]>("* as n"))[0]?.n).toBe((before ?? 0) + 2);
-    expect(value(await takeList(csv.replaceAll("K15", "Other"), true))).toMatchObject({ fresh: 0, known: 2 });
-    const row = await (await database())("machines").where({ tag: "L-1" }).first<{ id: number }>("id");
-    expect(await findMachine(await database(), row?.id ?? 0)).toMatchObject({ model: "K15", place: "Row\n1, left" });
-  });
+  it(
+    "is looked through before anything is stored, then its " + "good lines come in, and a known tag stays as it is",
+    async () => {
+      const good = 'tag,model,place,limit\nL-1,K15,"Row\n1, left",97\n';
+      const csv = `${good}L-2,,Row,97\nL-3,K15,Row,900\nl-1,K15,Row,97\nL-4,K15,Row,\n`;
+      const looked = value(await takeList(csv, false));
+      expect(looked).toMatchObject({ fresh: 2, known: 0, stored: false });
+      expect(looked.bad.map((b) => b.line)).toEqual([4, 5, 6]);
+      expect(looked.bad[2]?.why).toEqual(["Tag l-1 stands in line 2 already."]);
+      const before = (await (await database())("machines").count<{ n: number }[]>("* as n"))[0]?.n;
+      expect(value(await takeList(csv, true))).toMatchObject({ fresh: 2, stored: true });
+      expect((await (await database())("machines").count<{ n: number }[]>("* as n"))[0]?.n).toBe((before ?? 0) + 2);
+      expect(value(await takeList(csv.replaceAll("K15", "Other"), true))).toMatchObject({ fresh: 0, known: 2 });
+      const row = await (await database())("machines").where({ tag: "L-1" }).first<{ id: number }>("id");
+      expect(await findMachine(await database(), row?.id ?? 0)).toMatchObject({ model: "K15", place: "Row\n1, left" });
+    },
+  );
   it("of its own tables comes back as it went out", async () => {
     const out = await text("machines");
     expect(value(await takeList(out, false)).fresh).toBe(0);
@@ -77,33 +80,36 @@ describe("a list of machines", () => {
 });
 
 describe("search", () => {
-  it("finds a word in a note, a complaint, a machine and a lot, begun or without its accent, and marks it", async () => {
-    const jobId = await jobOn("Wrenfell 14");
-    value(
-      await keepEntries(jobId, {
-        entries: [
-          {
-            id: "abcdef".repeat(4),
-            at: new Date().toISOString(),
-            stage: "strip",
-            step: "strip:look",
-            act: "noted",
-            value: "",
-            reason: "Coin cell café-socket 2032",
-          },
-        ],
-      }),
-    );
-    const view = await searchView("cafe so");
-    expect(view.found.note).toHaveLength(0);
-    const note = (await searchView("coin caf")).found.note[0];
-    expect(note).toMatchObject({ ref: jobId, machine: { model: "Wrenfell 14" } });
-    expect(note?.text).toContain("\u0001Coin\u0002");
-    expect((await searchView("wrenf")).found.machine.length).toBeGreaterThan(0);
-    await (await database())("jobs").where({ id: jobId }).update({ complaint: "whistles" });
-    expect((await searchView("whist")).found.job.map((f) => f.ref)).toEqual([jobId]);
-    expect((await searchView("")).count).toBe(0);
-  });
+  it(
+    "finds a word in a note, a complaint, a machine and " + "a lot, begun or without its accent, and marks it",
+    async () => {
+      const jobId = await jobOn("Wrenfell 14");
+      value(
+        await keepEntries(jobId, {
+          entries: [
+            {
+              id: "abcdef".repeat(4),
+              at: new Date().toISOString(),
+              stage: "strip",
+              step: "strip:look",
+              act: "noted",
+              value: "",
+              reason: "Coin cell café-socket 2032",
+            },
+          ],
+        }),
+      );
+      const view = await searchView("cafe so");
+      expect(view.found.note).toHaveLength(0);
+      const note = (await searchView("coin caf")).found.note[0];
+      expect(note).toMatchObject({ ref: jobId, machine: { model: "Wrenfell 14" } });
+      expect(note?.text).toContain("\u0001Coin\u0002");
+      expect((await searchView("wrenf")).found.machine.length).toBeGreaterThan(0);
+      await (await database())("jobs").where({ id: jobId }).update({ complaint: "whistles" });
+      expect((await searchView("whist")).found.job.map((f) => f.ref)).toEqual([jobId]);
+      expect((await searchView("")).count).toBe(0);
+    },
+  );
   it("takes any text for words, and asks the index nothing else", async () => {
     const db = await database();
     await fc.assert(

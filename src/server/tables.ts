@@ -26,7 +26,8 @@ export const TABLES: Readonly<Record<string, Table>> = {
       "why",
       "known since",
     ],
-    sql: `SELECT id, tag, model, variant, place, environment, form, limit_c, used, bought, due_on, due_by, due_why, created_at
+    sql: `SELECT id, tag, model, variant, place, environment, form, limit_c, used, bought, due_on, due_by,
+              due_why, created_at
             FROM machines WHERE id > :after ORDER BY id LIMIT :most`,
   },
   jobs: {

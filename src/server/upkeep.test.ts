@@ -10,7 +10,7 @@ import { addJob, closeJob } from "../data/jobs";
 import { addMachine, findMachine } from "../data/machines";
 import { factsOf, keepStands } from "../data/stands";
 import { temporaryDatabase } from "../testing/bed";
-import { backgroundOver } from "./background";
+import { backgroundOver } from "./quiet/background";
 import { calendarOf } from "./calendar";
 import { setDueDate } from "./machines";
 import { actOnDue, changeMachineFacts, changeRules, moveDue } from "./upkeep";

@@ -8,7 +8,7 @@ import { setRules } from "../data/upkeep";
 import { check } from "../input/check";
 import { MachineInput } from "../input/machine";
 import { DueActInput, RulesInput } from "../input/upkeep";
-import { onTheWay } from "./background";
+import { onTheWay } from "./quiet/background";
 import { serverProblem } from "./requests/problems";
 import { writing } from "./requests/write";
 import { suggestedDue } from "./views/history";

@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll } from "vitest";
 import { database } from "../data/connection";
-import { backgroundOver } from "../server/background";
+import { backgroundOver } from "../server/quiet/background";
 import { intake } from "../server/machines";
 
 /** For tests: a database of their own in a folder that goes with them. */

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { backupView } from "@/server/backups";
+import { backupView } from "@/server/quiet/backups";
 import { rulesView, workshopView } from "@/server/views/workshop";
 import { TopBar } from "@/ui/controls/TopBar";
 import { OfflineWords } from "@/ui/offline/OfflineWords";

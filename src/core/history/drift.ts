@@ -29,7 +29,8 @@ const SPREADS = 16;
 const DRAWS = 99;
 
 /**
- * The drift of a path from its intervals, and how much the next one may differ: a mean and a spread between intervals on
+ * The drift of a path from its intervals, and how much the next one may differ: a mean and a spread
+ * between intervals on
  * a grid, Student-t likelihood for each (robust: Lange, Little & Taylor 1989), half-Cauchy prior for the spread (Gelman
  * 2006), and the predictive distribution cut at nought: dust and dried paste do not go by themselves.
  *

@@ -6,7 +6,7 @@ export {
   type MeasuredChip,
   type Resistance,
 } from "./measured";
-export { driftOf, LEAST_INTERVALS, type Drift, type Rate } from "./drift";
+export { driftOf, type Drift, type Rate } from "./drift";
 export {
   courseOf,
   daysBetween,

@@ -66,7 +66,8 @@ export const de: Texts = {
   },
   ladder: {
     note: (rung) =>
-      `Die Leiter steigt vom Raum zum Chip, ${rung} Grad je Sprosse. Gestrichelt ist vorher, voll nachher; kürzer ist kühler.`,
+      `Die Leiter steigt vom Raum zum Chip, ${rung} Grad je Sprosse. ` +
+      `Gestrichelt ist vorher, voll nachher; kürzer ist kühler.`,
     before: "Vorher",
     after: "Nachher",
     airflow: "Luft",
@@ -168,14 +169,16 @@ export const de: Texts = {
     },
     method: "Verfahren",
     judged: (judge, k) =>
-      `Eine physikalische Leiter wird an beide Messungen zugleich angepasst (Judge ${judge}); ein Unterschied zählt ab ${k}.`,
+      `Eine physikalische Leiter wird an beide Messungen zugleich ` +
+      `angepasst (Judge ${judge}); ein Unterschied zählt ab ${k}.`,
     corrected: (what) => `Berichtigt um: ${what}.`,
     materials: "Material",
     lot: (name, lot) => `${name}, Charge ${lot}`,
     cautions: "Vorsicht",
     cautionList: [
       "Öffnen Sie den Boden nicht: Darunter liegen Federn, ein Akku und scharfe Kanten.",
-      "Wölbt sich der Boden oder hebt sich das Touchpad: ausschalten, nicht laden, den örtlichen Regeln für beschädigte Akkus folgen.",
+      "Wölbt sich der Boden oder hebt sich das Touchpad: ausschalten, " +
+        "nicht laden, den örtlichen Regeln für beschädigte Akkus folgen.",
     ],
     photos: "Fotos",
     phases: { found: "wie gefunden", cleaned: "gereinigt", after: "danach", tracing: "Zeichnung" },

@@ -66,7 +66,8 @@ export const en: Texts = {
   },
   ladder: {
     note: (rung) =>
-      `The ladder climbs from the room to the chip, ${rung} degrees a rung. Dashed is before, solid after; shorter is cooler.`,
+      `The ladder climbs from the room to the chip, ${rung} degrees ` +
+      `a rung. Dashed is before, solid after; shorter is cooler.`,
     before: "Before",
     after: "After",
     airflow: "Airflow",

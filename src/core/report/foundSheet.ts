@@ -116,7 +116,8 @@ function sheetSvg(layout: NonNullable<JobFile["drawing"]>["document"], findings:
     },
     [
       el("clipPath", { id: "seen" }, [el("rect", { x: -4, y: -5, width: w + 8, height: seenMm })]),
-      `<g transform="translate(${n(left)} 5) scale(${scale.toFixed(5)})"><g clip-path="url(#seen)">${coloured(drawn)}</g></g>`,
+      `<g transform="translate(${n(left)} 5) scale(${scale.toFixed(5)})"><g ` +
+        `clip-path="url(#seen)">${coloured(drawn)}</g></g>`,
       ...callouts(findings, (p) => [left + p[0] * scale, 5 + Math.min(p[1], seenMm - 6) * scale]),
     ],
   );

@@ -65,7 +65,8 @@ export const fr: Texts = {
   },
   ladder: {
     note: (rung) =>
-      `L’échelle monte de la pièce à la puce, ${rung} degrés par barreau. Tireté : avant ; plein : après ; plus court, plus frais.`,
+      `L’échelle monte de la pièce à la puce, ${rung} degrés par ` +
+      `barreau. Tireté : avant ; plein : après ; plus court, plus frais.`,
     before: "Avant",
     after: "Après",
     airflow: "Air",
@@ -161,14 +162,16 @@ export const fr: Texts = {
     },
     method: "Méthode",
     judged: (judge, k) =>
-      `Une même échelle physique est ajustée aux deux mesures à la fois (juge ${judge}) ; un écart compte à partir de ${k}.`,
+      `Une même échelle physique est ajustée aux deux mesures à la ` +
+      `fois (juge ${judge}) ; un écart compte à partir de ${k}.`,
     corrected: (what) => `Corrigé de : ${what}.`,
     materials: "Matériel",
     lot: (name, lot) => `${name}, lot ${lot}`,
     cautions: "Prudence",
     cautionList: [
       "N’ouvrez pas le fond : ressorts, batterie et arêtes vives se trouvent dessous.",
-      "Fond bombé ou pavé tactile soulevé : éteignez, ne chargez pas, suivez les règles locales pour les batteries abîmées.",
+      "Fond bombé ou pavé tactile soulevé : éteignez, ne chargez " +
+        "pas, suivez les règles locales pour les batteries abîmées.",
     ],
     photos: "Photos",
     phases: { found: "à l’arrivée", cleaned: "nettoyé", after: "après", tracing: "dessin" },

@@ -1,7 +1,8 @@
 export type { ReportForm } from "./form";
-export { reportOf, verdictIn, type Report, type ReportFacts, type Span } from "./report";
-export { FOUND_W } from "./foundSheet";
-export { CURVES_H, CURVES_W } from "./curvesSvg";
+export type { ReportFacts } from "./facts";
+export { reportOf, type Report } from "./report";
+export type { Span } from "./speech";
+export { CURVES_H } from "./curvesSvg";
 export { LADDER_H, LADDER_W } from "./ladderSvg";
 export { PAPER } from "./paper";
 export type { ReportTable } from "./technical";

@@ -1,8 +1,7 @@
 import { el, n, path, rect } from "../draw/markup";
 import type { ChipVerdict, Verdict } from "../judge";
-import { MONO, PAPER, SANS } from "./paper";
-import type { Speech } from "./report";
-import { RUNG_K } from "./sentences";
+import { MONO, PAPER, RUNG_K, SANS } from "./paper";
+import type { Speech } from "./speech";
 
 export const LADDER_W = 330;
 export const LADDER_H = 252;
@@ -33,7 +32,7 @@ export function ladderSvg(v: Verdict, lead: ChipVerdict, { t, said }: Speech): s
       "font-family": SANS,
     },
     [
-      ...scale(y, roomC, top, said.figures.number),
+      ...scale(y, roomC, top, (v) => said.number(v)),
       ...(known ? wedges(y, { roomC, airBefore, airAfter, beforeC, afterC }) : []),
       ...(known
         ? [
@@ -44,40 +43,33 @@ export function ladderSvg(v: Verdict, lead: ChipVerdict, { t, said }: Speech): s
         : bare(y, { beforeC, afterC })),
       ...(v.limitC === null ? [] : limit(y(v.limitC), `${t.ladder.slowsAt} `, said.figures.degrees(v.limitC))),
       ground(),
-      label(
-        BEFORE_X + WIDE / 2,
-        FOOT + 24,
-        `${t.ladder.before} ${said.figures.degrees(beforeC)}`,
-        14.5,
-        "middle",
-        PAPER.ink,
-        600,
-      ),
-      label(
-        AFTER_X + WIDE / 2,
-        FOOT + 24,
-        `${t.ladder.after} ${said.figures.degrees(afterC)}`,
-        14.5,
-        "middle",
-        PAPER.ink,
-        600,
-      ),
+      label(BEFORE_X + WIDE / 2, FOOT + 24, `${t.ladder.before} ${said.figures.degrees(beforeC)}`, {
+        size: 14.5,
+        anchor: "middle",
+        fill: PAPER.ink,
+        weight: 600,
+      }),
+      label(AFTER_X + WIDE / 2, FOOT + 24, `${t.ladder.after} ${said.figures.degrees(afterC)}`, {
+        size: 14.5,
+        anchor: "middle",
+        fill: PAPER.ink,
+        weight: 600,
+      }),
     ],
   );
 }
 
 type Scale = (C: number) => number;
 
-const label = (
-  x: number,
-  y: number,
-  text: string,
-  size: number,
-  anchor: "start" | "middle" | "end",
-  fill: string,
-  weight = 400,
-  family?: string,
-): string =>
+interface Label {
+  size: number;
+  anchor: "start" | "middle" | "end";
+  fill: string;
+  weight?: number;
+  family?: string;
+}
+
+const label = (x: number, y: number, text: string, { size, anchor, fill, weight = 400, family }: Label): string =>
   el(
     "text",
     { x, y, "font-size": size, "text-anchor": anchor, fill, "font-weight": weight, "font-family": family },
@@ -89,9 +81,17 @@ function scale(y: Scale, roomC: number, top: number, number: (v: number) => stri
   for (let C = 40; C < top; C += 20)
     out.push(
       path(`M40 ${n(y(C))}H${LADDER_W - 8}`, { stroke: PAPER.line2, "stroke-width": 1, fill: "none" }),
-      label(34, y(C) + 5, number(C), 13.5, "end", PAPER.ink2, 400, MONO),
+      label(34, y(C) + 5, number(C), { size: 13.5, anchor: "end", fill: PAPER.ink2, weight: 400, family: MONO }),
     );
-  out.push(label(34, FOOT + 5, number(Math.round(roomC)), 13.5, "end", PAPER.ink2, 400, MONO));
+  out.push(
+    label(34, FOOT + 5, number(Math.round(roomC)), {
+      size: 13.5,
+      anchor: "end",
+      fill: PAPER.ink2,
+      weight: 400,
+      family: MONO,
+    }),
+  );
   return out;
 }
 
@@ -183,26 +183,35 @@ function pathLabels(
   const change = (K: number) => said.figures.signed(said.unit === "F" ? 1.8 * K : K, 0);
   const beforeAir = middle(h.roomC, h.airBefore) + 5;
   return [
-    label(
-      BEFORE_X - 8,
-      Math.min(middle(h.airBefore, h.beforeC) + 5, beforeAir - 18),
-      t.ladder.paste,
-      13.5,
-      "end",
-      PAPER.paste,
-      600,
-    ),
-    label(BEFORE_X - 8, beforeAir, t.ladder.airflow, 13.5, "end", PAPER.air, 600),
+    label(BEFORE_X - 8, Math.min(middle(h.airBefore, h.beforeC) + 5, beforeAir - 18), t.ladder.paste, {
+      size: 13.5,
+      anchor: "end",
+      fill: PAPER.paste,
+      weight: 600,
+    }),
+    label(BEFORE_X - 8, beforeAir, t.ladder.airflow, { size: 13.5, anchor: "end", fill: PAPER.air, weight: 600 }),
     ...(paths.contact.change
       ? [
-          label(x, pasteY + 4, change(paths.contact.change.K), 20, "start", PAPER.paste, 700, MONO),
-          label(x, pasteY + 19, t.ladder.paste.toLowerCase(), 13.5, "start", PAPER.paste),
+          label(x, pasteY + 4, change(paths.contact.change.K), {
+            size: 20,
+            anchor: "start",
+            fill: PAPER.paste,
+            weight: 700,
+            family: MONO,
+          }),
+          label(x, pasteY + 19, t.ladder.paste.toLowerCase(), { size: 13.5, anchor: "start", fill: PAPER.paste }),
         ]
       : []),
     ...(paths.airflow.change
       ? [
-          label(x, airY + 4, change(paths.airflow.change.K), 20, "start", PAPER.air, 700, MONO),
-          label(x, airY + 19, t.ladder.airflow.toLowerCase(), 13.5, "start", PAPER.air),
+          label(x, airY + 4, change(paths.airflow.change.K), {
+            size: 20,
+            anchor: "start",
+            fill: PAPER.air,
+            weight: 700,
+            family: MONO,
+          }),
+          label(x, airY + 19, t.ladder.airflow.toLowerCase(), { size: 13.5, anchor: "start", fill: PAPER.air }),
         ]
       : []),
   ];
@@ -214,7 +223,7 @@ function limit(y: number, word: string, figure: string): string[] {
   return [
     path(hatch.join(""), { stroke: PAPER.ink2, "stroke-width": 1.2, fill: "none" }),
     path(`M40 ${n(y)}H${LADDER_W - 8}`, { stroke: PAPER.ink, "stroke-width": 2.2, fill: "none" }),
-    label(LADDER_W - 8, y - 12, `${word}${figure}`, 13.5, "end", PAPER.ink, 600),
+    label(LADDER_W - 8, y - 12, `${word}${figure}`, { size: 13.5, anchor: "end", fill: PAPER.ink, weight: 600 }),
   ];
 }
 

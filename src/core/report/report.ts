@@ -1,32 +1,17 @@
 import { CoolingMap } from "../drawing";
-import type { JobFile, SignOff } from "../jobfile";
-import type { ChipVerdict, PairCurves, Verdict } from "../judge";
+import type { JobFile } from "../jobfile";
+import type { ChipVerdict, Verdict } from "../judge";
 import { contextOf, countsOut, plansOf, usualWays, type ServiceContext } from "../service";
 import { curvesSvg } from "./curvesSvg";
 import { foundSheetOf, type FoundSheet } from "./foundSheet";
+import type { ReportFacts } from "./facts";
 import { saidIn, type ReportForm, type Said } from "./form";
 import { ladderSvg } from "./ladderSvg";
 import { statementsOf, whyOf, type Statement, type WhyItem } from "./sentences";
 import { technicalOf, type Technical } from "./technical";
 import { textsIn } from "./languages";
+import type { Span, Speech } from "./speech";
 import type { Texts } from "./texts";
-
-/** A stretch of a line; `strong` is set heavier, `path` in the colour of that path. */
-export interface Span {
-  text: string;
-  strong?: boolean;
-  path?: "contact" | "airflow";
-}
-
-/** What a report is made of. */
-export interface ReportFacts {
-  file: JobFile;
-  sha256: string;
-  signOff: SignOff | null;
-  workshop: string;
-  /** Chip temperatures of both runs; null where they are not at hand. */
-  curves: PairCurves | null;
-}
 
 /** A report, every sentence of it made: what screen and paper show alike. */
 export interface Report {
@@ -117,11 +102,6 @@ export function reportOf(facts: ReportFacts, form: ReportForm): Report {
       },
     },
   };
-}
-
-export interface Speech {
-  t: Texts;
-  said: Said;
 }
 
 function headlineOf(v: Verdict | null, lead: ChipVerdict | null, { t, said }: Speech): string {

@@ -1,6 +1,7 @@
 import type { ChipVerdict, Figure, Verdict } from "../judge";
 import { foundIn, type ServiceContext } from "../service";
-import type { Speech } from "./report";
+import { RUNG_K } from "./paper";
+import type { Speech } from "./speech";
 
 export interface Statement {
   title: string;
@@ -90,6 +91,3 @@ export function whyOf(v: Verdict, lead: ChipVerdict, work: ServiceContext, { t, 
     note: lead.before && lead.after ? t.ladder.note(said.degrees(RUNG_K)) : "",
   };
 }
-
-/** Height of one rung of the ladder on paper, K. */
-export const RUNG_K = 5;

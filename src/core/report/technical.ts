@@ -2,7 +2,8 @@ import type { ChipVerdict, Figure, RunConditions, Verdict } from "../judge";
 import { roomTrue } from "../judge";
 import type { JobRun } from "../jobfile";
 import { cleanedIn, usedIn, usesWords, type ServiceContext } from "../service";
-import type { ReportFacts, Speech } from "./report";
+import type { ReportFacts } from "./facts";
+import type { Speech } from "./speech";
 
 /** A table of the technical page. */
 export interface ReportTable {

@@ -50,7 +50,8 @@ export function machineList(rows: readonly { line: number; cells: readonly strin
     return problem(
       "no-tag-column",
       `Line ${head.line} has no column “tag” and “model”.`,
-      "Name the columns in the first line: tag, model, and what else is known of variant, place, environment, form, limit, used, bought.",
+      "Name the columns in the first line: tag, model, and what else is " +
+        "known of variant, place, environment, form, limit, used, bought.",
     );
   const twice = columns.findIndex((c, i) => c !== null && columns.indexOf(c) < i);
   if (twice >= 0)

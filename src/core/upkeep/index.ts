@@ -12,4 +12,4 @@ export {
   type Use,
 } from "./rules";
 export { nextDue, type DueBy, type MeasuredAhead, type NextDue } from "./next";
-export { dayAfter, dayInWords, isDay } from "./day";
+export { dayAfter, isDay } from "./day";

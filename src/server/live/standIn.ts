@@ -16,7 +16,7 @@ import { findMachine } from "../../data/machines";
 import { lastKept, revisionOfJob } from "../../data/layouts";
 import { jobWays } from "../../data/ways";
 import { lastLiveRun, type LiveRun } from "../../data/liveRuns";
-import { backgroundEnds, onTheWay } from "../background";
+import { backgroundEnds, onTheWay } from "../quiet/background";
 import { keepSamples } from "./samples";
 import type { Book } from "./book";
 

@@ -3,7 +3,7 @@ import { liveViewOf, type LiveView } from "../../core/protocol";
 import { database } from "../../data/connection";
 import { loadSamples, runsOfJob } from "../../data/runs";
 import { judged } from "../../threads/pool";
-import { logged, onTheWay } from "../background";
+import { logged, onTheWay } from "../quiet/background";
 import type { Book } from "./book";
 import { settingOf } from "./standIn";
 

@@ -28,7 +28,10 @@ export interface Taken {
   differences: PartDifference[];
 }
 
-/** Takes a job in from its zip: whole or not at all. One that is here already stays as it is, and what differs is told. */
+/**
+ * Takes a job in from its zip: whole or not at all. One that is here already stays as it is, and what differs
+ * is told.
+ */
 export async function takeBundle(bytes: Uint8Array): Promise<Result<Taken>> {
   const read = await readBundle(bytes);
   if (!read.ok) return read;

@@ -11,7 +11,7 @@ import { setWorkshop } from "../../data/workshop";
 import { usualWorkshop } from "../../core/job";
 import { loadDemo } from "../../demo/load";
 import { elsewhere, temporaryDatabase } from "../../testing/bed";
-import { backgroundOver } from "../background";
+import { backgroundOver } from "../quiet/background";
 import { openAgain, setDueDate } from "../machines";
 import { storePhoto } from "../photos";
 import { bundleOf } from "./bundle";
@@ -182,25 +182,28 @@ describe("a bundle", () => {
 });
 
 describe("a signature", () => {
-  it("freezes a closed job; opened and closed anew it makes a further revision, and the first stays as it was", async () => {
-    const open = await jobOfTag("LR-03");
-    expect(code(await signOff(open, sign))).toBe("job-open");
-    expect(code(await signOff(k15, { ...sign, initials: "M. T." }))).toBe("bad-fields");
-    expect(code(await signOff(k15, { ...sign, checkedRole: "chief" }))).toBe("bad-fields");
-    const first = value(await signOff(k15, sign));
-    expect(first).toMatchObject({ revision: 1, sha256: hashOf(await fileOf(k15)) });
-    expect(code(await signOff(k15, sign))).toBe("already-signed");
-    // what is known of the machine may change: the signed document does not
-    await (await database())("machines").where({ tag: "LR-02" }).update({ place: "Elsewhere" });
-    const written = await writtenOf(k15);
-    expect(written?.file.machine.place).toBe("Sound playback");
-    expect(written?.sha256).toBe(first.sha256);
-    value(await openAgain(k15));
-    expect((await writtenOf(k15))?.signOff).toBeNull();
-    value(await setDueDate(k15, { dueOn: "2031-06-02", why: "after the tour", close: true, note: "once more" }));
-    expect(value(await signOff(k15, sign))).toMatchObject({ revision: 2 });
-    expect((await writtenOf(k15))?.signOffs.map((s) => s.revision)).toEqual([1, 2]);
-  });
+  it(
+    "freezes a closed job; opened and closed anew it makes " + "a further revision, and the first stays as it was",
+    async () => {
+      const open = await jobOfTag("LR-03");
+      expect(code(await signOff(open, sign))).toBe("job-open");
+      expect(code(await signOff(k15, { ...sign, initials: "M. T." }))).toBe("bad-fields");
+      expect(code(await signOff(k15, { ...sign, checkedRole: "chief" }))).toBe("bad-fields");
+      const first = value(await signOff(k15, sign));
+      expect(first).toMatchObject({ revision: 1, sha256: hashOf(await fileOf(k15)) });
+      expect(code(await signOff(k15, sign))).toBe("already-signed");
+      // what is known of the machine may change: the signed document does not
+      await (await database())("machines").where({ tag: "LR-02" }).update({ place: "Elsewhere" });
+      const written = await writtenOf(k15);
+      expect(written?.file.machine.place).toBe("Sound playback");
+      expect(written?.sha256).toBe(first.sha256);
+      value(await openAgain(k15));
+      expect((await writtenOf(k15))?.signOff).toBeNull();
+      value(await setDueDate(k15, { dueOn: "2031-06-02", why: "after the tour", close: true, note: "once more" }));
+      expect(value(await signOff(k15, sign))).toMatchObject({ revision: 2 });
+      expect((await writtenOf(k15))?.signOffs.map((s) => s.revision)).toEqual([1, 2]);
+    },
+  );
 
   it("is told by verify, and so is every accident on the way", async () => {
     const bundle = await bundleOf(k15);

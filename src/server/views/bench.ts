@@ -5,7 +5,7 @@ import { drawingsOfMachines } from "../../data/drawings";
 import { checksDue } from "../../data/jobs";
 import { dueMachines, hasMachines } from "../../data/machines";
 import { openCounts, openJobs, withMachines, type OpenCounts } from "../../data/stands";
-import { backupNotice } from "../backups";
+import { backupNotice } from "../quiet/backups";
 import { catchUp, standsOfJobs } from "./stands";
 
 export interface BenchView {

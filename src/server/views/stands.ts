@@ -3,7 +3,7 @@ import { JUDGE_VERSION } from "../../core/judge";
 import { database, databaseTrouble } from "../../data/connection";
 import type { Job } from "../../data/jobs";
 import { factsOf, keepStands, staleJobs, standsOf } from "../../data/stands";
-import { backgroundEnds, onTheWay } from "../background";
+import { backgroundEnds, onTheWay } from "../quiet/background";
 import { standsNow } from "./job";
 
 /** Counts up when how a job stands is worked out otherwise. */

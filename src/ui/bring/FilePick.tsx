@@ -16,8 +16,8 @@ export function FilePick({ label, accept, many = false, busy, onFiles }: Props) 
   return (
     <label
       className={`flex min-h-24 cursor-pointer items-center justify-center gap-3 rounded-control border-2 border-dashed
-        px-6 text-sub font-medium focus-within:outline-3 ${over ? "border-copper bg-copper-wash" : "border-ink-3 bg-plane"}
-        ${busy ? "opacity-60" : ""}`}
+        px-6 text-sub font-medium focus-within:outline-3
+        ${over ? "border-copper bg-copper-wash" : "border-ink-3 bg-plane"} ${busy ? "opacity-60" : ""}`}
       onDragOver={(e) => {
         e.preventDefault();
         setOver(true);

@@ -137,11 +137,12 @@ function Pace({ name, drift, W }: { name: string; drift: Drift | null; W: number
 
 function Others({ chip, others }: { chip: ChipCourse; others: NonNullable<ChipCourse["others"]> }) {
   const { now } = chip.course;
+  const tags = others.tags.join(", ");
   const range = ([low, high]: [number, number]) =>
     low === high ? words.number(low, 2) : `${words.number(low, 2)} to ${words.number(high, 2)}`;
   return (
     <Part title="Others of its model">
-      after service ({others.tags.join(", ")}): airflow <span className="num">{range(others.airflow)}</span>, contact{" "}
+      after service ({tags}): airflow <span className="num">{range(others.airflow)}</span>, contact{" "}
       <span className="num">{range(others.contact)} K/W</span>. This one now:{" "}
       <span className="num">{words.number(now?.airflow.KW ?? 0, 2)}</span> and{" "}
       <span className="num">{words.number(now?.contact.KW ?? 0, 2)}</span>.

@@ -27,7 +27,8 @@ export function EditMachine({ machine }: { machine: Machine }) {
   );
 }
 
-function EditDialog({ machine, onClose }: { machine: Machine; onClose: () => void }) {
+/** What is known of a machine as typed, and how it is sent. */
+function useEdit(machine: Machine, onClose: () => void) {
   const router = useRouter();
   const [draft, setDraft] = useState({
     tag: machine.tag,
@@ -43,11 +44,6 @@ function EditDialog({ machine, onClose }: { machine: Machine; onClose: () => voi
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
   const set = (part: Partial<typeof draft>) => setDraft({ ...draft, ...part });
-  const text = (key: "tag" | "model" | "variant" | "place" | "limitC", label: string) => (
-    <Field label={label} error={problem?.fields?.[key]}>
-      <Input className="field" value={draft[key]} onChange={(e) => set({ [key]: e.target.value })} />
-    </Field>
-  );
   const submit = async (e: React.FormEvent) => {
     e.preventDefault();
     setBusy(true);
@@ -57,6 +53,16 @@ function EditDialog({ machine, onClose }: { machine: Machine; onClose: () => voi
     onClose();
     router.refresh();
   };
+  return { draft, problem, busy, set, submit };
+}
+
+function EditDialog({ machine, onClose }: { machine: Machine; onClose: () => void }) {
+  const { draft, problem, busy, set, submit } = useEdit(machine, onClose);
+  const text = (key: "tag" | "model" | "variant" | "place" | "limitC", label: string) => (
+    <Field label={label} error={problem?.fields?.[key]}>
+      <Input className="field" value={draft[key]} onChange={(e) => set({ [key]: e.target.value })} />
+    </Field>
+  );
   return (
     <Dialog open onClose={onClose} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/40" />

@@ -185,7 +185,6 @@ function Workshop({ r, jobId, photoIds }: { r: Report; jobId: number; photoIds: 
             {t.photos.list.map((p) => (
               <figure key={p.at}>
                 {/* a picture of the job's own, already small; the image service would only make it anew */}
-                {/* eslint-disable-next-line @next/next/no-img-element */}
                 <img
                   src={`/api/photos/${photoIds[p.at] ?? 0}?thumbnail=1`}
                   alt={p.caption}

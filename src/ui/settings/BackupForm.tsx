@@ -34,7 +34,8 @@ export function BackupForm({ plan, state, folder }: Props) {
       <p className="mt-2 text-lead">
         {good ? (
           <>
-            The last good one is of <b className="num font-strong">{format(parseISO(good.at), "d MMM yyyy, HH:mm")}</b>,{" "}
+            The last good one is of{" "}
+            <b className="num font-strong">{format(parseISO(good.at), "d MMM " + "yyyy, HH:mm")}</b>,{" "}
             {(good.bytes / 1e6).toFixed(1)} MB: {good.says}
           </>
         ) : (

@@ -1,4 +1,4 @@
-import { backUpNow, changePlan } from "@/server/backups";
+import { backUpNow, changePlan } from "@/server/quiet/backups";
 import { handle, jsonBody, respond } from "@/server/requests/respond";
 
 /** Makes a back-up now. */

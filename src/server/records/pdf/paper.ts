@@ -140,8 +140,8 @@ export class Paper {
     return lines;
   }
 
-  line(x1: number, y1: number, x2: number, y2: number, colour: string = PAPER.line, width = 1): void {
-    this.doc.moveTo(x1, y1).lineTo(x2, y2).lineWidth(width).strokeColor(colour).stroke();
+  line(from: readonly [number, number], to: readonly [number, number], colour: string = PAPER.line, width = 1): void {
+    this.doc.moveTo(from[0], from[1]).lineTo(to[0], to[1]).lineWidth(width).strokeColor(colour).stroke();
   }
 
   /** A picture of ours in vectors, at its own size. */

@@ -5,11 +5,13 @@ const RIGHT = PAGE_W - MARGIN;
 const COLUMN = 346 + MARGIN;
 
 /** Ovrant's own mark: a heat pipe with its fins, as on every page. */
-const MARK =
-  '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 30 32" width="30" height="32"><path d="M2 9.500H17a7 7 0 0 1 7 7V26" ' +
-  'fill="none" stroke="#93481D" stroke-width="7.500"/><path d="M2 9.500H17a7 7 0 0 1 7 7V26" fill="none" stroke="#C5733B" ' +
-  'stroke-width="5"/><path d="M3 3.500V15M6.500 3.500V15M10 3.500V15M13.500 3.500V15" stroke="#16211F" stroke-width="1.500"/>' +
-  '<path d="M17 28H30" stroke="#16211F" stroke-width="3"/></svg>';
+const MARK = [
+  '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 30 32" width="30" height="32">',
+  '<path d="M2 9.500H17a7 7 0 0 1 7 7V26" fill="none" stroke="#93481D" stroke-width="7.500"/>',
+  '<path d="M2 9.500H17a7 7 0 0 1 7 7V26" fill="none" stroke="#C5733B" stroke-width="5"/>',
+  '<path d="M3 3.500V15M6.500 3.500V15M10 3.500V15M13.500 3.500V15" stroke="#16211F" stroke-width="1.500"/>',
+  '<path d="M17 28H30" stroke="#16211F" stroke-width="3"/></svg>',
+].join("");
 
 /** Photos beside the document, by their place in it. */
 export type PhotosAt = ReadonlyMap<number, Buffer>;
@@ -43,7 +45,7 @@ function head(paper: Paper, { head: h }: Report): number {
   });
   paper.write(h.machine, MARGIN + 320, 28, INNER_W - 320, { size: 16, weight: 600, lead: 20, align: "right" });
   paper.write(h.service, MARGIN + 320, 49, INNER_W - 320, { size: 14, colour: PAPER.ink2, lead: 18, align: "right" });
-  paper.line(MARGIN, 78, RIGHT, 78, PAPER.ink, 1.2);
+  paper.line([MARGIN, 78], [RIGHT, 78], PAPER.ink, 1.2);
   return 92;
 }
 
@@ -54,7 +56,7 @@ function ownerPage(paper: Paper, r: Report): void {
   if (r.statements.length) y = statements(paper, r, y);
   y = figures(paper, r, y);
   y = found(paper, r, y);
-  paper.line(MARGIN, y, RIGHT, y);
+  paper.line([MARGIN, y], [RIGHT, y]);
   y += 12;
   const half = INNER_W / 2 - 12;
   for (const [i, part] of [r.next, r.care].entries()) {
@@ -65,7 +67,7 @@ function ownerPage(paper: Paper, r: Report): void {
 }
 
 function statements(paper: Paper, r: Report, y: number): number {
-  paper.line(MARGIN, y, RIGHT, y);
+  paper.line([MARGIN, y], [RIGHT, y]);
   const wide = INNER_W / r.statements.length;
   let low = y;
   r.statements.forEach((s, i) => {
@@ -74,14 +76,14 @@ function statements(paper: Paper, r: Report, y: number): number {
     const below = paper.write(s.title, x, y + 8, width, { size: 19.5, weight: 600, lead: 25 });
     low = Math.max(low, paper.write(s.text, x, below, width, { size: 14.5, colour: PAPER.ink2, lead: 19.5 }));
   });
-  for (let i = 1; i < r.statements.length; i++) paper.line(MARGIN + i * wide, y, MARGIN + i * wide, low + 4);
+  for (let i = 1; i < r.statements.length; i++) paper.line([MARGIN + i * wide, y], [MARGIN + i * wide, low + 4]);
   return low + 10;
 }
 
 /** The ladder at the left, why and how sure at the right. */
 function figures(paper: Paper, r: Report, y: number): number {
   if (!r.ladder && !r.why) return y;
-  paper.line(MARGIN, y, RIGHT, y);
+  paper.line([MARGIN, y], [RIGHT, y]);
   let low = y + 12;
   if (r.ladder) {
     paper.svg(r.ladder.svg, MARGIN - 6, y + 8);
@@ -114,7 +116,7 @@ function figures(paper: Paper, r: Report, y: number): number {
 }
 
 function found(paper: Paper, r: Report, y: number): number {
-  paper.line(MARGIN, y, RIGHT, y);
+  paper.line([MARGIN, y], [RIGHT, y]);
   let at = y + 10;
   const title = [{ text: r.found.title, strong: true }, { text: r.found.sub ? `   ${r.found.sub}` : "" }];
   const wide = paper.widthOf(r.found.title, { size: 17, weight: 600 });
@@ -175,7 +177,7 @@ function table(paper: Paper, { title, head: names, rows }: ReportTable, y: numbe
   names.forEach((n, i) => paper.write(n, place(i), at, i ? wide : first, { size: 13, colour: PAPER.ink2, lead: 17 }));
   at += 18;
   for (const row of rows) {
-    paper.line(MARGIN, at, RIGHT, at, PAPER.line2);
+    paper.line([MARGIN, at], [RIGHT, at], PAPER.line2);
     let low = at;
     row.forEach((cell, i) => {
       low = Math.max(low, paper.write(cell, place(i), at + 2, (i ? wide : first) - 8, { size: 13.4, lead: 17 }));
@@ -187,7 +189,7 @@ function table(paper: Paper, { title, head: names, rows }: ReportTable, y: numbe
 
 function foot(paper: Paper, r: Report, page: number, of: number): void {
   const y = PAGE_H - 66;
-  paper.line(MARGIN, y, RIGHT, y, PAPER.ink, 1.2);
+  paper.line([MARGIN, y], [RIGHT, y], PAPER.ink, 1.2);
   const form = { size: 13, lead: 17, colour: PAPER.ink2 };
   paper.write(r.foot.by, MARGIN, y + 7, 210, form);
   paper.write(r.foot.checked, MARGIN, y + 24, 210, form);

@@ -3,15 +3,15 @@ import { existsSync } from "node:fs";
 import { readdir, rm, stat } from "node:fs/promises";
 import { dirname, isAbsolute, join } from "node:path";
 import { promisify } from "node:util";
-import { backupDue, backupName, backupWords, outlived, type BackupPlan, type BackupState } from "../core/keeping";
-import { bad, ok, type Problem, type Result } from "../core/result";
-import { begunAt, findPlan, findState, setPlan, setState } from "../data/backupPlan";
-import { database, databasePath } from "../data/connection";
-import { check } from "../input/check";
-import { BackupPlanInput } from "../input/backup";
+import { backupDue, backupName, backupWords, outlived, type BackupPlan, type BackupState } from "../../core/keeping";
+import { bad, ok, type Problem, type Result } from "../../core/result";
+import { begunAt, findPlan, findState, setPlan, setState } from "../../data/backupPlan";
+import { database, databasePath } from "../../data/connection";
+import { check } from "../../input/check";
+import { BackupPlanInput } from "../../input/backup";
 import { regularly } from "./background";
-import { serverProblem } from "./requests/problems";
-import { writing } from "./requests/write";
+import { serverProblem } from "../requests/problems";
+import { writing } from "../requests/write";
 
 const run = promisify(execFile);
 
