@@ -15,6 +15,8 @@ test("a forecast stays shut until the eye has spoken, and both stand beside the 
   await expect(page.getByRole("link", { name: /^LR-11: .* warmer, outside\.$/ })).toBeVisible();
   // X walks those outside, arrows all
   await page.keyboard.press("x");
+  await expect(page.locator("a[aria-current=true]")).toHaveAccessibleName(/^LR-16: .* outside\.$/);
+  await page.keyboard.press("x");
   await expect(page.locator("a[aria-current=true]")).toHaveAccessibleName(/^LR-11: /);
   await page.keyboard.press("ArrowRight");
   await expect(page.locator("a[aria-current=true]")).toHaveAccessibleName(/^LR-09: /);
