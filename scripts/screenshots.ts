@@ -47,17 +47,10 @@ const shots: Shot[] = [
   { name: "map", at: { tag: "LR-02", stage: "map" } },
   { name: "heat", at: { tag: "LR-02", stage: "heat" } },
   { name: "verdict", at: { tag: "LR-02", stage: "verdict" } },
-  {
-    name: "verdict-both",
-    at: { tag: "LR-02", stage: "verdict" },
-    act: async (page) => {
-      await page.keyboard.press("w");
-      await page.getByRole("heading", { name: /Both runs/ }).waitFor();
-    },
-  },
   { name: "verdict-mixed", at: { tag: "LR-03", stage: "verdict" } },
   { name: "forecast", at: { path: "/forecasts" } },
-  { name: "open", at: { tag: "LR-14", stage: "open" }, act: opened },
+  { name: "history", at: { path: `/machines/${lanternRow.findIndex((j) => j.machine.tag === "LR-16") + 1}/history` } },
+  { name: "report", at: { tag: "LR-02", stage: "report" } },
   { name: "inspect", at: { tag: "LR-14", stage: "strip" }, act: inspected },
   { name: "pads", at: { tag: "LR-14", stage: "paste" }, act: padded },
   { name: "paste", at: { tag: "LR-14", stage: "paste" }, act: pasted },
@@ -181,14 +174,6 @@ async function closing(page: Page): Promise<void> {
 }
 
 const panel = (page: Page) => page.getByRole("complementary", { name: "Step at hand" });
-
-/** Half way through the cover screws. */
-async function opened(page: Page): Promise<void> {
-  for (let i = 0; i < 8; i++) {
-    await page.keyboard.press("Space");
-    await page.waitForTimeout(80);
-  }
-}
 
 /** Opens the gate of the battery plug where it stands. */
 async function pastGate(page: Page): Promise<void> {
