@@ -7,6 +7,7 @@ import { findByWords, matchOf } from "../data/finds";
 import { addMachine, findMachine } from "../data/machines";
 import { jobOn, temporaryDatabase } from "../testing/bed";
 import { keepEntries } from "./service";
+import { changeFilters, filtersView } from "./filters";
 import { takeList } from "./machineLists";
 import { TABLES, tableRows } from "./tables";
 import { searchView } from "./views/search";
@@ -120,5 +121,28 @@ describe("search", () => {
     );
     expect(matchOf('coin "ce OR NEAR(')).toBe('"coin" "ce" "or" "near"*');
     expect(matchOf("  ")).toBe("");
+  });
+});
+
+describe("saved filters", () => {
+  it("stand once each, as they were kept", async () => {
+    const filters = [
+      { word: " lint ", way: "model" },
+      { word: "LINT", way: "model" },
+      { word: "lint", way: "place" },
+    ];
+    const kept = [
+      { word: "lint", way: "model" },
+      { word: "lint", way: "place" },
+    ];
+    expect(value(await changeFilters({ filters }))).toEqual(kept);
+    expect(await filtersView()).toEqual(kept);
+    for (const bad of [
+      { filters: [{ word: "", way: "model" }] },
+      { filters: [{ word: "x", way: "colour" }] },
+      { filters: 3 },
+    ])
+      expect((await changeFilters(bad)).ok).toBe(false);
+    expect(await filtersView()).toEqual(kept);
   });
 });

@@ -13,14 +13,16 @@ const PLACES = [
   { here: "ways", name: "Workshop ways", href: "/ways" },
   { here: "settings", name: "Settings", href: "/settings" },
 ] as const;
+/** Those of every day stand in words where there is room; all stand behind the button. */
+const IN_WORDS = new Set<string>(["bench", "machines", "due", "materials"]);
 export type Place = (typeof PLACES)[number]["here"];
 
-/** The way back and across, on every page in the same place: in words where there is room, else behind one button. */
+/** The way back and across, on every page in the same place. */
 export function Places({ here, wide }: { here?: Place; wide: boolean }) {
   return (
     <nav aria-label="Places" className="flex items-center">
       <ul className={wide ? "hidden items-center xl:flex" : "hidden"}>
-        {PLACES.filter((p) => p.here !== here).map((p) => (
+        {PLACES.filter((p) => IN_WORDS.has(p.here) && p.here !== here).map((p) => (
           <li key={p.here}>
             <Link
               prefetch={false}
@@ -44,8 +46,7 @@ export function Places({ here, wide }: { here?: Place; wide: boolean }) {
       <Menu>
         <MenuButton
           aria-label="Places"
-          className={`grid size-11 place-items-center rounded-control text-ink-2 hover:bg-plane
-            ${wide ? "xl:hidden" : ""}`}
+          className="grid size-11 place-items-center rounded-control text-ink-2 hover:bg-plane"
         >
           <Lines aria-hidden size={20} strokeWidth={1.8} />
         </MenuButton>

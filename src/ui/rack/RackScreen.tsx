@@ -10,7 +10,9 @@ import { Pages } from "@/ui/controls/Pages";
 import { SearchField } from "@/ui/controls/SearchField";
 import { stagePath } from "@/ui/steps/paths";
 import { Board } from "./Board";
+import { rackHref } from "./href";
 import { RackPanel } from "./RackPanel";
+import { SavedFilters } from "./SavedFilters";
 import { WholeRack } from "./WholeRack";
 
 const WAY_WORDS: Record<RackWay, { name: string; key: string }> = {
@@ -21,16 +23,6 @@ const WAY_WORDS: Record<RackWay, { name: string; key: string }> = {
 
 /** So many stand in a row of a shelf that is seen alone. */
 const ROW = 5;
-
-/** Address of the rack, seen another way. */
-export function rackHref(of: { way: RackWay; word?: string; from?: string; shelf?: string; page?: number }): string {
-  const asked = new URLSearchParams({ way: of.way });
-  if (of.word) asked.set("q", of.word);
-  if (of.from) asked.set("from", of.from);
-  if (of.shelf !== undefined) asked.set("shelf", of.shelf);
-  if (of.page && of.page > 1) asked.set("page", String(of.page));
-  return `/machines?${asked}`;
-}
 
 /** What is picked, and the keys of the rack. */
 function useRack(view: RackView) {
@@ -190,8 +182,11 @@ function RackHead({ view }: { view: RackView }) {
             </Link>
           ))}
         </nav>
-        <div className="min-w-60 flex-1 pb-2 sm:max-w-100">
-          <SearchField key={word} word={word} label="Tag, place, model or a word from a job" hidden={{ way }} />
+        <div className="flex min-w-60 flex-1 items-end justify-end gap-3">
+          <div className="min-w-0 flex-1 pb-2 sm:max-w-100">
+            <SearchField key={word} word={word} label="Tag, place, model or a word from a job" hidden={{ way }} />
+          </div>
+          <SavedFilters word={word} way={way} />
         </div>
       </div>
     </div>

@@ -4,7 +4,8 @@ import { describe, expect, it } from "vitest";
 import type { OnShelf, RackShelf, RackView } from "@/core/job";
 import { aMachine } from "@/testing/machines";
 import { router } from "@/testing/screen";
-import { RackScreen, rackHref } from "./RackScreen";
+import { rackHref } from "./href";
+import { RackScreen } from "./RackScreen";
 
 const user = userEvent.setup();
 
