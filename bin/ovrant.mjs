@@ -13,7 +13,9 @@ function madeAt() {
 
 /** Whether any source of the command was changed after a moment. */
 function changedSince(moment) {
-  for (const folder of ["cli", "core", "data", "demo", "input", "samples", "server", "threads"].map((d) => join(root, "src", d)))
+  for (const folder of ["cli", "core", "data", "demo", "input", "samples", "server", "threads"].map((d) =>
+    join(root, "src", d),
+  ))
     for (const item of readdirSync(folder, { recursive: true, withFileTypes: true })) {
       const code = item.isFile() && item.name.endsWith(".ts") && !item.name.endsWith(".test.ts");
       if (code && statSync(join(item.parentPath ?? item.path, item.name)).mtimeMs > moment) return true;
