@@ -43,7 +43,8 @@ async function made(): Promise<Result<BackupState>> {
   const { size } = await stat(file);
   const state: BackupState = { good: { at, file, bytes: size, says: said.value }, trouble: null };
   await kept(state);
-  for (const name of outlived(await readdir(folder), plan)) await rm(join(folder, name), { force: true });
+  const there = await readdir(/* turbopackIgnore: true */ folder);
+  for (const name of outlived(there, plan)) await rm(join(folder, name), { force: true });
   return ok(state);
 }
 
