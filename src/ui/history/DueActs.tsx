@@ -27,7 +27,7 @@ export function DueActs({ machine, next }: { machine: Machine; next: NextDue }) 
   };
   useKeys({ Enter: taken || asked ? undefined : () => void press({ act: "take" }) });
   return (
-    <div className="grid gap-3 pt-4">
+    <div className="sticky bottom-0 -mx-6 -mb-4 grid gap-3 border-t-[1.5px] border-line bg-plane px-6 pt-3 pb-4">
       {asked ? null : refusal}
       <div className="grid grid-cols-3 gap-2 [&>button]:px-1 [&>button]:text-body">
         <Button onClick={() => setAsked("snooze")} disabled={busy || machine.dueOn === null}>
