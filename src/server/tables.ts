@@ -1,6 +1,7 @@
 import { Readable } from "node:stream";
 import { csvCell } from "../core/codec";
 import { database } from "../data/connection";
+import { bringUpToDate } from "./views/stands";
 
 /** A table anybody may take out: its query, a page at a time by its number. */
 interface Table {
@@ -91,6 +92,8 @@ export async function* tableRows(name: string): AsyncGenerator<string> {
     `${cells.map((c) => csvCell(typeof c === "string" ? c : typeof c === "number" ? String(c) : "")).join(",")}\r\n`;
   yield `\ufeff${line(table.columns)}`;
   const db = await database();
+  // what a job came to is told as it stands now
+  if (name === "jobs") await bringUpToDate();
   let after = 0;
   for (;;) {
     const rows = await db.raw<Record<string, unknown>[]>(table.sql, { after, most: PAGE });

@@ -108,6 +108,13 @@ describe("a machine's next date", () => {
     expect(await machine(id)).toMatchObject({ dueOn: dayAfter(on, 14), dueBy: "snooze", dueWhy: "before the tour" });
     expect(code(await actOnDue(id, { act: "done" }))).toBe("ok");
     expect(await machine(id)).toMatchObject({ dueBy: "rule" });
+    // one that is late and was served without a job goes by rule from today, not on from its last job
+    const late = await newMachine();
+    await served(late, 400, 1.3, 1.0);
+    await actOnDue(late, { act: "take" });
+    expect(((await machine(late)).dueOn ?? "") < today).toBe(true);
+    expect(code(await actOnDue(late, { act: "done" }))).toBe("ok");
+    expect(((await machine(late)).dueOn ?? "") > dayAfter(today, 60)).toBe(true);
     expect(code(await actOnDue(id, { act: "set", dueOn: null, why: "sold" }))).toBe("ok");
     expect(await machine(id)).toMatchObject({ dueOn: null, dueBy: "" });
     expect(code(await actOnDue(99_999, { act: "take" }))).toBe("machine-not-found");

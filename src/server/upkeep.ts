@@ -1,5 +1,5 @@
 import { bad, ok, type Result } from "../core/result";
-import { dayAfter, type UpkeepRules } from "../core/upkeep";
+import type { UpkeepRules } from "../core/upkeep";
 import type { Machine } from "../core/job";
 import { database } from "../data/connection";
 import { dueByThemselves, setDue } from "../data/dues";
@@ -33,10 +33,9 @@ export async function actOnDue(machineId: number, body: unknown): Promise<Result
       return bad(serverProblem.badFields({ why: "Say why then: whoever reads it next year wants to know." }));
     return stores(machineId, { dueOn, why, by: "hand", what: "set" });
   }
-  const next = await suggestedDue(machine);
-  // done with today: what the rules say counts from now on
-  const on = act === "done" && next.dueOn <= today ? dayAfter(today, 1) : next.dueOn;
-  return stores(machineId, { dueOn: on, why: next.why, by: next.by, what: act === "done" ? "done" : "set" });
+  // what was done without a job was not measured: the rules count from today
+  const next = await suggestedDue(machine, act === "done" ? today : null);
+  return stores(machineId, { dueOn: next.dueOn, why: next.why, by: next.by, what: act === "done" ? "done" : "set" });
 }
 
 function stores(machineId: number, to: Parameters<typeof setDue>[2]): Promise<Result<Machine>> {

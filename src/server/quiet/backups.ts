@@ -20,12 +20,12 @@ export const backupFolder = (plan: BackupPlan): string => plan.folder || join(di
 
 const MOST_MS = 30 * 60_000;
 
-let underWay: Promise<Result<BackupState>> | null = null;
+const shared = globalThis as unknown as { ovrantBackup?: Promise<Result<BackupState>> };
 
 /** Makes a back-up now, in a process of its own; who asks meanwhile waits for the same. */
 export function backUpNow(): Promise<Result<BackupState>> {
-  underWay ??= made().finally(() => (underWay = null));
-  return underWay;
+  shared.ovrantBackup ??= made().finally(() => delete shared.ovrantBackup);
+  return shared.ovrantBackup;
 }
 
 async function made(): Promise<Result<BackupState>> {

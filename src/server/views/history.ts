@@ -47,11 +47,7 @@ export interface HistoryView {
   /** What the workshop's rules and what was measured make of it. */
   next: NextDue;
   dues: DueLine[];
-  jobs: number;
   services: number;
-  openJobId: number | null;
-  /** The newest closed job. */
-  lastJobId: number | null;
   today: string;
 }
 
@@ -87,27 +83,31 @@ const coursesOf = (visits: readonly Visit[]): Course[] =>
 const todayNow = (): string => new Date().toISOString().slice(0, 10);
 const FORECAST_MONTHS = 18;
 
-/** The next service of a machine, and what it is reckoned from. */
-export async function suggestedDue(machine: Machine): Promise<NextDue> {
+/**
+ * The next service of a machine, and what it is reckoned from.
+ *
+ * @param doneOn a day it was served without a job: by rule from then on; null where its jobs tell
+ */
+export async function suggestedDue(machine: Machine, doneOn: string | null = null): Promise<NextDue> {
   const told = await toldOf(machine.id);
   const rules = await findRules(await database());
-  return suggested(machine, told, { courses: coursesOf(visitsOf(told)), rules });
+  const courses = doneOn === null ? coursesOf(visitsOf(told)) : [];
+  return suggested(machine, told, { courses, rules, doneOn });
 }
 
 function suggested(
   machine: Machine,
   told: Told,
-  { courses, rules }: { courses: readonly Course[]; rules: UpkeepRules },
+  { courses, rules, doneOn }: { courses: readonly Course[]; rules: UpkeepRules; doneOn: string | null },
 ): NextDue {
   const today = todayNow();
   const aheads = courses.flatMap((c) => aheadOf(c, forecastOf(c, machine.limitC, FORECAST_MONTHS)) ?? []);
   const soonest = aheads.sort((a, b) => (a.early ?? "9999").localeCompare(b.early ?? "9999"))[0] ?? null;
   const graded = [...told].reverse().find((t) => t.stands.grade !== null);
   const served = [...told].reverse().find((t) => t.stands.days.after !== null || t.job.closedAt !== null);
-  const from = served?.stands.days.after ?? served?.job.closedAt?.slice(0, 10) ?? machine.createdAt.slice(0, 10);
+  const last = served?.stands.days.after ?? served?.job.closedAt?.slice(0, 10) ?? machine.createdAt.slice(0, 10);
   const facts = { ...machine, use: machine.used, grade: graded?.stands.grade ?? null };
-  const ruled = nextDue(soonest, facts, rules, { from, today });
-  return ruled;
+  return nextDue(soonest, facts, rules, { from: doneOn ?? last, today });
 }
 
 /** A machine over the years; null when there is none. */
@@ -136,12 +136,9 @@ export async function historyView(machineId: number): Promise<HistoryView | null
     machine,
     visits,
     chips,
-    next: suggested(machine, told, { courses, rules: await findRules(db) }),
+    next: suggested(machine, told, { courses, rules: await findRules(db), doneOn: null }),
     dues: await duesOf(db, machineId, MOST_DUES),
-    jobs: told.length,
     services: visits.filter((v) => v.did.length > 0 || v.afterDay !== null).length,
-    openJobId: told.find((t) => t.job.closedAt === null)?.job.id ?? null,
-    lastJobId: [...told].reverse().find((t) => t.job.closedAt !== null)?.job.id ?? null,
     today,
   };
 }

@@ -8,7 +8,7 @@ const SOFT = "text-[#47544f]";
 const RULE = "border-[#c9d1cd]";
 
 /** The report on its sheets of A4, as it is printed: white in every theme. */
-export function ReportSheets({ report: r, jobId, photoIds }: { report: Report; jobId: number; photoIds: number[] }) {
+export function ReportSheets({ report: r, photoIds }: { report: Report; photoIds: number[] }) {
   return (
     <div className="grid gap-6 print:block" lang={r.form.language}>
       <article className={SHEET} aria-label={r.foot.page(1, 2)}>
@@ -33,7 +33,7 @@ export function ReportSheets({ report: r, jobId, photoIds }: { report: Report; j
       <article className={SHEET} aria-label={r.foot.page(2, 2)}>
         <Head r={r} />
         <h2 className="mt-2.5 text-[26px] leading-8 font-bold">{r.technical.title}</h2>
-        <Workshop r={r} jobId={jobId} photoIds={photoIds} />
+        <Workshop r={r} photoIds={photoIds} />
         <Foot r={r} page={2} />
       </article>
     </div>
@@ -60,7 +60,7 @@ function Spans({ spans }: { spans: readonly Span[] }) {
 function Head({ r }: { r: Report }) {
   return (
     <header className="flex items-start gap-2.5 border-b-[1.2px] border-[#16211f] pb-2.5">
-      <span className="[&_*]:![--ink:#16211f]">
+      <span className="[--ink:#16211f]">
         <Mark />
       </span>
       <p className="flex-1 leading-5">
@@ -157,7 +157,7 @@ function Found({ r }: { r: Report }) {
   );
 }
 
-function Workshop({ r, jobId, photoIds }: { r: Report; jobId: number; photoIds: number[] }) {
+function Workshop({ r, photoIds }: { r: Report; photoIds: number[] }) {
   const t = r.technical;
   return (
     <div className="grid content-start gap-2.5 text-[13.4px] leading-[17px]">
@@ -186,10 +186,9 @@ function Workshop({ r, jobId, photoIds }: { r: Report; jobId: number; photoIds: 
               <figure key={p.at}>
                 {/* a picture of the job's own, already small; the image service would only make it anew */}
                 <img
-                  src={`/api/photos/${photoIds[p.at] ?? 0}?thumbnail=1`}
+                  src={`/api/photos/${photoIds[p.at] ?? 0}?thumb`}
                   alt={p.caption}
                   className="max-h-[125px] w-full object-contain object-left"
-                  data-job={jobId}
                 />
                 <figcaption className={SOFT}>{p.caption}</figcaption>
               </figure>
