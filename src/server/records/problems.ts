@@ -39,9 +39,4 @@ export const recordProblem = {
     message: `${tag} is a ${here} here and a ${there} in the file.`,
     action: "Give one of them another tag, then import again.",
   }),
-  tooLarge: (mb: number): Problem => ({
-    code: "bundle-too-large",
-    message: `A bundle is at most ${mb} MB.`,
-    action: "Nothing was stored.",
-  }),
 };

@@ -27,8 +27,12 @@ const notJson = (message: string) =>
     action: "Nothing was stored; send the fields of the form as one JSON object.",
   });
 
-/** The text of a request; what is over the limit is refused while it comes in, and the rest is not read. */
-export async function textBody(request: Request, limit: number): Promise<string> {
+/** The text of a request, within a limit. */
+export const textBody = async (request: Request, limit: number): Promise<string> =>
+  (await bytesBody(request, limit)).toString("utf8");
+
+/** The bytes of a request; what is over the limit is refused while it comes in, and the rest is not read. */
+export async function bytesBody(request: Request, limit: number): Promise<Buffer> {
   if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge(limit);
   const chunks: Uint8Array[] = [];
   let bytes = 0;
@@ -43,7 +47,7 @@ export async function textBody(request: Request, limit: number): Promise<string>
     }
     chunks.push(value);
   }
-  return Buffer.concat(chunks).toString("utf8");
+  return Buffer.concat(chunks);
 }
 
 /** The JSON body of a request within limits of size and depth. */
