@@ -72,7 +72,7 @@ export async function benchDrag(args: string[]): Promise<void> {
   const saved = await saveLayout(started.value.revisionId, { expects: 1, document: crowded(count) });
   if (!saved.ok) throw new Error(saved.problem.message);
   await (await database()).destroy();
-  const server = spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(PORT)], {
+  const server = spawn(process.execPath, ["bin/serve.mjs", "127.0.0.1", String(PORT)], {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
     stdio: "ignore",
     detached: true,

@@ -12,7 +12,7 @@ export async function served<T>(db: string, port: number, work: (base: string) =
 }
 
 export const serve = (db: string, port: number): ChildProcess =>
-  spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(port)], {
+  spawn(process.execPath, ["bin/serve.mjs", "127.0.0.1", String(port)], {
     env: { ...process.env, OVRANT_DB: db, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
     stdio: ["ignore", "ignore", "inherit"],
     detached: true,

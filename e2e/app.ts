@@ -71,7 +71,7 @@ export class App {
   }
 
   private async serve(): Promise<void> {
-    this.server = spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(this.port)], {
+    this.server = spawn(process.execPath, ["bin/serve.mjs", "127.0.0.1", String(this.port)], {
       env: { ...process.env, OVRANT_DB: this.database, NEXT_TELEMETRY_DISABLED: "1" },
       stdio: "ignore",
       detached: true,

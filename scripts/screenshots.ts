@@ -236,7 +236,7 @@ async function main(): Promise<void> {
   for (const end of ["", "-wal", "-shm"]) rmSync(DB + end, { force: true });
   const env = { ...process.env, OVRANT_DB: DB, NEXT_TELEMETRY_DISABLED: "1" };
   execFileSync("npm", ["run", "--silent", "ovrant", "--", "demo"], { env, stdio: "inherit" });
-  const server = spawn("node_modules/.bin/next", ["start", "-H", "127.0.0.1", "-p", String(PORT)], {
+  const server = spawn(process.execPath, ["bin/serve.mjs", "127.0.0.1", String(PORT)], {
     env,
     stdio: "ignore",
     detached: true,

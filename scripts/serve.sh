@@ -7,7 +7,7 @@ export NEXT_TELEMETRY_DISABLED=1
 PORT="${PORT:-3000}"
 HOST="${HOST:-127.0.0.1}"
 mkdir -p "$(dirname "$OVRANT_DB")" 2>/dev/null || true
-npx next start -H "$HOST" -p "$PORT" &
+node bin/serve.mjs "$HOST" "$PORT" &
 server=$!
 # one that is told to stop ends its requests and takes the journal file over into the database
 trap 'kill -TERM "$server" 2>/dev/null; wait "$server" 2>/dev/null; exit 0' INT TERM

@@ -1,6 +1,7 @@
 import { closeDatabases, database, databaseTrouble } from "../data/connection";
 import { beginBackups } from "./quiet/backups";
 import { beginTicking } from "./liveRuns";
+import { takeDirectly } from "./live/direct";
 import { closeStreams } from "./live/stream";
 import { describeProblem, type Problem } from "../core/result";
 
@@ -42,6 +43,7 @@ export async function beginServing(): Promise<void> {
   if (trouble) console.error(describeProblem(trouble));
   else {
     // runs that went when the server stopped go on
+    takeDirectly();
     beginTicking();
     beginBackups();
   }

@@ -2,7 +2,7 @@ import { isLoading, readSamples, remainingS, type Recipe, type RunState, type Sa
 import { bad, ok, type Result } from "../../core/result";
 import { liveRunByToken } from "../../data/liveRuns";
 import { database } from "../../data/connection";
-import { textBody } from "../requests/body";
+import { textBody, type Incoming } from "../requests/body";
 import { bookOf, type Book } from "./book";
 import { liveProblem } from "./problems";
 import { hashOf, isToken } from "./token";
@@ -70,7 +70,7 @@ export async function takeSamples(
   id: number,
   token: string,
   source: string,
-  request: Request,
+  request: Incoming,
 ): Promise<Result<Acknowledged>> {
   if (!/^[a-z0-9-]{0,20}$/.test(source)) return bad(liveProblem.badSource());
   const opened = await openedBy(id, token);

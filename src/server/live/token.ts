@@ -7,7 +7,7 @@ export const newToken = (): string => randomBytes(20).toString("hex");
 export const hashOf = (token: string): string => createHash("sha256").update(token).digest("hex");
 
 /** The token a request carries; "" for none. */
-export const tokenOf = (request: Request): string =>
+export const tokenOf = (request: { headers: Headers }): string =>
   /^Bearer ([\w-]{16,128})$/.exec(request.headers.get("authorization") ?? "")?.[1] ?? "";
 
 /** Whether a token is the one of a hash, told in the same time whatever it is. */

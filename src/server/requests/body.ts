@@ -27,31 +27,32 @@ const notJson = (message: string) =>
     action: "Nothing was stored; send the fields of the form as one JSON object.",
   });
 
+/** What is read of a request: one of the web, or one straight from the socket. */
+export interface Incoming {
+  method: string;
+  headers: Headers;
+  body: AsyncIterable<Uint8Array> | null;
+}
+
 /** The text of a request, within a limit. */
-export const textBody = async (request: Request, limit: number): Promise<string> =>
+export const textBody = async (request: Incoming, limit: number): Promise<string> =>
   (await bytesBody(request, limit)).toString("utf8");
 
 /** The bytes of a request; what is over the limit is refused while it comes in, and the rest is not read. */
-export async function bytesBody(request: Request, limit: number): Promise<Buffer> {
+export async function bytesBody(request: Incoming, limit: number): Promise<Buffer> {
   if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge(limit);
   const chunks: Uint8Array[] = [];
   let bytes = 0;
-  const reader = request.body?.getReader();
-  while (reader) {
-    const { done, value } = await reader.read();
-    if (done) break;
-    bytes += value.length;
-    if (bytes > limit) {
-      await reader.cancel().catch(() => undefined);
-      throw tooLarge(limit);
-    }
-    chunks.push(value);
+  for await (const chunk of request.body ?? []) {
+    bytes += chunk.length;
+    if (bytes > limit) throw tooLarge(limit);
+    chunks.push(chunk);
   }
   return Buffer.concat(chunks);
 }
 
 /** The JSON body of a request within limits of size and depth. */
-export async function jsonWithin(request: Request, limit: number): Promise<unknown> {
+export async function jsonWithin(request: Incoming, limit: number): Promise<unknown> {
   const text = await textBody(request, limit);
   if (depthOf(text) > MOST_DEEP) throw notJson(`This nests deeper than ${MOST_DEEP} levels.`);
   try {

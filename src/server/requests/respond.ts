@@ -1,7 +1,7 @@
 import type { Problem, Result } from "../../core/result";
 import { databaseTrouble } from "../../data/connection";
 import { isForeign, isOurHost } from "./addresses";
-import { jsonWithin, NotTaken } from "./body";
+import { jsonWithin, NotTaken, type Incoming } from "./body";
 import { statusOf } from "./problems";
 
 const BODY_LIMIT = 256 * 1024;
@@ -37,7 +37,7 @@ const otherName: Problem = {
 };
 
 /** Runs a handler for requests of our own pages only; an unforeseen failure is logged and told without detail. */
-export async function handle(request: Request, act: () => Promise<Response>): Promise<Response> {
+export async function handle(request: Incoming, act: () => Promise<Response>): Promise<Response> {
   if (!isOurHost(request.headers.get("host"))) return refuse(421, otherName);
   if (request.method !== "GET" && isForeign(request.headers)) return refuse(403, foreignRequest);
   try {
@@ -56,7 +56,7 @@ export async function handle(request: Request, act: () => Promise<Response>): Pr
 }
 
 /** The JSON body of a request within limits; one that is none is refused. */
-export const jsonBody = (request: Request, limit = BODY_LIMIT): Promise<unknown> => jsonWithin(request, limit);
+export const jsonBody = (request: Incoming, limit = BODY_LIMIT): Promise<unknown> => jsonWithin(request, limit);
 
 /** A path segment as an id; 0 when it is none. */
 export const idOf = (text: string): number => (/^\d{1,9}$/.test(text) ? Number(text) : 0);
