@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import type { RackWay } from "../core/job";
+import { readKept, writeKept } from "./kept";
 
 /** A way of seeing the rack that was kept. */
 export interface SavedFilter {
@@ -9,14 +10,8 @@ export interface SavedFilter {
 
 const KEY = "filters";
 
-export async function findFilters(db: Knex): Promise<SavedFilter[]> {
-  const row = await db("keeping").where({ key: KEY }).first<{ value_json: string } | undefined>();
-  return row ? (JSON.parse(row.value_json) as SavedFilter[]) : [];
-}
+export const findFilters = async (db: Knex): Promise<SavedFilter[]> =>
+  (await readKept<SavedFilter[]>(db, "keeping", KEY)) ?? [];
 
-export async function setFilters(db: Knex, filters: readonly SavedFilter[]): Promise<void> {
-  await db("keeping")
-    .insert({ key: KEY, value_json: JSON.stringify(filters) })
-    .onConflict("key")
-    .merge();
-}
+export const setFilters = (db: Knex, filters: readonly SavedFilter[]): Promise<void> =>
+  writeKept(db, "keeping", KEY, filters);

@@ -45,7 +45,7 @@ export async function findByWords(db: Knex, text: string, most: number): Promise
     const rows = await db.raw<Row[]>(
       `SELECT f.kind, f.ref, f.text, m.id, m.tag, m.model, m.place FROM (
          SELECT kind, ref, machine_id, rank,
-           highlight(finds, 3, char(1), char(2)) || CASE WHEN body = '' THEN '' ELSE ' – ' END
+           highlight(finds, 3, char(1), char(2)) || CASE WHEN body = '' OR title = '' THEN '' ELSE ' – ' END
              || highlight(finds, 4, char(1), char(2)) AS text
          FROM finds WHERE finds MATCH :match AND kind = :kind ORDER BY rank LIMIT :most) f
        LEFT JOIN machines m ON m.id = f.machine_id ORDER BY f.rank`,

@@ -49,6 +49,11 @@ export async function factsOf(db: Knex, jobId: number): Promise<number> {
   return (await db<StandsRow>("stands").where({ job_id: jobId }).first())?.facts ?? 0;
 }
 
+/** Something all open jobs go by was changed: how they stand is stale. */
+export async function openJobsChanged(tx: Knex): Promise<void> {
+  await tx<StandsRow>("stands").whereIn("job_id", tx("jobs").whereNull("closed_at").select("id")).increment("facts", 1);
+}
+
 /** Keeps how a job stands, worked out from its first so many facts: one that came meanwhile leaves it stale. */
 export async function keepStands(
   db: Knex,

@@ -2,24 +2,18 @@ import type { Knex } from "knex";
 import { usualCurves, type PadCurves } from "../core/pads";
 import type { JobStands } from "../core/job";
 import { usualWays, type OwnWays, type Ways } from "../core/service";
+import { readKept, writeKept } from "./kept";
 
 const KEY = "ways";
-const whole = (json: string | undefined): Ways => ({
-  ...usualWays,
-  ...(json ? (JSON.parse(json) as Partial<Ways>) : {}),
-});
+const whole = (json: string): Ways => ({ ...usualWays, ...(JSON.parse(json) as Partial<Ways>) });
 
 /** The workshop's ways; ours where it set nothing. */
-export async function workshopWays(db: Knex): Promise<Ways> {
-  return whole((await db("settings").where({ key: KEY }).first<{ value_json: string } | undefined>())?.value_json);
-}
+export const workshopWays = async (db: Knex): Promise<Ways> => ({
+  ...usualWays,
+  ...(await readKept<Partial<Ways>>(db, "settings", KEY)),
+});
 
-export async function setWorkshopWays(db: Knex, ways: Ways): Promise<void> {
-  await db("settings")
-    .insert({ key: KEY, value_json: JSON.stringify(ways) })
-    .onConflict("key")
-    .merge();
-}
+export const setWorkshopWays = (db: Knex, ways: Ways): Promise<void> => writeKept(db, "settings", KEY, ways);
 
 /** The ways a job is worked by; the workshop's until work on it began. */
 export async function jobWays(db: Knex, jobId: number): Promise<Ways> {
@@ -45,17 +39,9 @@ export async function keepWays(db: Knex, jobId: number): Promise<void> {
 const OWN = "ways-own";
 
 /** Why the workshop goes its own ways, where it does. */
-export async function ownWays(db: Knex): Promise<OwnWays> {
-  const row = await db("settings").where({ key: OWN }).first<{ value_json: string } | undefined>();
-  return row ? (JSON.parse(row.value_json) as OwnWays) : {};
-}
+export const ownWays = async (db: Knex): Promise<OwnWays> => (await readKept<OwnWays>(db, "settings", OWN)) ?? {};
 
-export async function setOwnWays(db: Knex, own: OwnWays): Promise<void> {
-  await db("settings")
-    .insert({ key: OWN, value_json: JSON.stringify(own) })
-    .onConflict("key")
-    .merge();
-}
+export const setOwnWays = (db: Knex, own: OwnWays): Promise<void> => writeKept(db, "settings", OWN, own);
 
 /** The ways closed jobs were worked by beside what they left on each path, the newest. */
 export async function waysOfJobs(
@@ -82,14 +68,9 @@ export async function waysOfJobs(
 const CURVES = "pad-curves";
 
 /** How the workshop's pads press back; ours where it set nothing. */
-export async function padCurves(db: Knex): Promise<PadCurves> {
-  const row = await db("settings").where({ key: CURVES }).first<{ value_json: string } | undefined>();
-  return row ? { ...usualCurves, ...(JSON.parse(row.value_json) as Partial<PadCurves>) } : usualCurves;
-}
+export const padCurves = async (db: Knex): Promise<PadCurves> => ({
+  ...usualCurves,
+  ...(await readKept<Partial<PadCurves>>(db, "settings", CURVES)),
+});
 
-export async function setPadCurves(db: Knex, curves: PadCurves): Promise<void> {
-  await db("settings")
-    .insert({ key: CURVES, value_json: JSON.stringify(curves) })
-    .onConflict("key")
-    .merge();
-}
+export const setPadCurves = (db: Knex, curves: PadCurves): Promise<void> => writeKept(db, "settings", CURVES, curves);

@@ -1,6 +1,8 @@
 import { airGrown } from "../core/cooling";
 import type { RigFaults } from "../core/rig";
 import {
+  asideStep,
+  asideText,
   baysOfGrade,
   cleaningText,
   contextOf,
@@ -15,6 +17,24 @@ import {
   type Step,
 } from "../core/service";
 import { CoolingMap, type Layout } from "../core/drawing";
+import type { DemoAside } from "./scenario";
+
+/** Parts come by on the way, written down after the base came off. */
+export function withAsides(entries: readonly Entry[], asides: readonly DemoAside[], jobId: number): Entry[] {
+  const from = entries.findLastIndex((e) => e.stage === "open") + 1;
+  const at = Date.parse(entries[from - 1]?.at ?? "");
+  if (Number.isNaN(at)) return [...entries];
+  const found = asides.map(([kind, values, note = ""], i): Entry => ({
+    id: `${String(jobId).padStart(8, "0")}a${String(i).padStart(15, "0")}`,
+    at: new Date(at + (i + 1) * 20_000).toISOString(),
+    stage: "open",
+    step: asideStep(kind, `demo${i}`),
+    act: "done",
+    value: asideText(kind, values),
+    reason: note,
+  }));
+  return [...entries.slice(0, from), ...found, ...entries.slice(from)];
+}
 
 /** The journal of a finished service: every step in its order, answered by what was wrong with the machine. */
 export function demoJournal(layout: Layout, faults: RigFaults, jobId: number, start: string): Entry[] {

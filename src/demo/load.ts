@@ -16,7 +16,7 @@ import { judgeJob } from "../server/verdicts";
 import { jobView } from "../server/views/job";
 import { triageOf } from "../server/views/triage";
 import type { Entry } from "../core/service";
-import { demoJournal } from "./journal";
+import { demoJournal, withAsides } from "./journal";
 import { demoLayouts } from "../samples/layouts";
 import { demoShelf } from "./materials";
 import { demoLog, lanternRow, type DemoJob, type DemoRun, type DemoService } from "./scenario";
@@ -40,10 +40,14 @@ export function demoText(rig: RigMachine, run: DemoRun): string {
   return renderLog(simulate(d.machine, d.faults, d.recipe, d.sensors, run.seed), d.format);
 }
 
-/** Fills an empty database with the Lantern Row scenario; leaves one that holds machines alone. */
-export async function loadDemo(db: Knex, today: Date): Promise<boolean> {
+/**
+ * Fills an empty database with the Lantern Row scenario; leaves one that holds machines alone.
+ *
+ * @param only the tags that are wanted; left out all of them
+ */
+export async function loadDemo(db: Knex, today: Date, only?: readonly string[]): Promise<boolean> {
   // all of it or nothing: one that was killed half way can be loaded again
-  const stored = await db.transaction((tx) => storeDemo(tx, today));
+  const stored = await db.transaction((tx) => storeDemo(tx, today, only));
   for (const jobId of stored?.pairs ?? []) {
     await judgeJob(jobId);
     // what the run before said alone was asked for before the machine was opened: forecasts rest on it
@@ -62,7 +66,7 @@ interface Stored {
 }
 
 /** Stores the scenario; null where the database holds machines already. */
-async function storeDemo(db: Knex, today: Date): Promise<Stored | null> {
+async function storeDemo(db: Knex, today: Date, only?: readonly string[]): Promise<Stored | null> {
   if (await hasMachines(db)) return null;
   const daysFrom = (days: number, hour = 10) =>
     new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate() + days, hour)).toISOString();
@@ -71,6 +75,7 @@ async function storeDemo(db: Knex, today: Date): Promise<Stored | null> {
   const pairs: number[] = [];
   const byItself: number[] = [];
   for (const { machine, rig, past, dueInDays, dueWhy, dueByItself, ...newest } of lanternRow) {
+    if (only && !only.includes(machine.tag)) continue;
     const jobs = [...(past ?? []), newest];
     const machineId = await addMachine(db, machine, daysFrom(-(jobs[0]?.openedDaysAgo ?? 0), 9));
     const drawn = drawings.get(`${machine.model}|${machine.variant}`);
@@ -113,7 +118,7 @@ async function storeJob(db: Knex, { machineId, machine, rig, job, drawn, daysFro
       await keepWays(db, jobId);
       const { faults } = demoLog(rig, job.before);
       const entries = demoJournal(document, faults, jobId, daysFrom(-job.openedDaysAgo, 11));
-      await addEntries(db, jobId, lived(entries, job.lived ?? "whole"), opened);
+      await addEntries(db, jobId, withAsides(lived(entries, job.lived ?? "whole"), job.asides ?? [], jobId), opened);
     }
   }
   if (job.closed) await closeJob(db, jobId, job.closed.note, daysFrom(-job.openedDaysAgo, 17));

@@ -11,6 +11,7 @@ import {
 } from "../core/rig";
 import type { NewMachine } from "../data/machines";
 import type { RunConditions } from "../core/judge";
+import type { AsideKind } from "../core/service";
 import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../samples/rigs";
 
 /** One run of the scenario: the machine's state, the room, and how the logger wrote it. */
@@ -34,7 +35,11 @@ export interface DemoService {
   closed: { note: string } | null;
   /** How far the handwork of an open job has come; none of it where it is left out. */
   lived?: "whole" | "half-stripped";
+  /** Parts come by on the way. */
+  asides?: readonly DemoAside[];
 }
+
+export type DemoAside = readonly [kind: AsideKind, values: Readonly<Record<string, string>>, note?: string];
 
 /** A machine with its newest job. */
 export interface DemoJob extends DemoService {
@@ -65,6 +70,7 @@ function service(
   [before, after]: readonly [Partial<RigFaults>, Partial<RigFaults>],
   [seedBefore, seedAfter]: readonly [number, number],
   [roomBefore, roomAfter]: readonly [number, number],
+  asides: readonly DemoAside[] = [],
 ): DemoService {
   const name = `lr16-${openedDaysAgo}`;
   return {
@@ -73,8 +79,14 @@ function service(
     before: { name: `${name}-before.csv`, faults: before, recipe: { roomC: roomBefore }, seed: seedBefore },
     after: { name: `${name}-after.csv`, faults: after, recipe: { roomC: roomAfter }, seed: seedAfter },
     closed: { note: "Fins brushed, paste renewed." },
+    asides,
   };
 }
+
+const batteryOf = (now: string, cycles: string): DemoAside => [
+  "battery",
+  { part: "WB-14-3C", new: "57.0", now, cycles },
+];
 
 /** The month so many days ago, yyyy-mm. */
 const boughtMonth = (daysAgo: number): string => new Date(Date.now() - daysAgo * 86_400_000).toISOString().slice(0, 7);
@@ -106,6 +118,11 @@ export const lanternRow: readonly DemoJob[] = [
       conditions: { powerMode: "Performance" },
     },
     closed: { note: "Fin stack F1 was matted with costume lint, paste dry." },
+    asides: [
+      ["memory", { part: "MR-16-48", size: "16", slot: "upper" }],
+      ["drive", { part: "KD-1024-A", size: "1024", on: "9840", worn: "11" }],
+      ["coin", { part: "CC-20", volts: "2.6" }, "clock loses minutes"],
+    ],
     dueInDays: 57,
     dueWhy: "Costume lint, after the run of the show",
   },
@@ -336,13 +353,21 @@ export const lanternRow: readonly DemoJob[] = [
     },
     rig: wrenfell14,
     past: [
-      service(960, "First look, new machine.", [{ clog: 1.12 }, {}], [0.911, 0.912], [21, 21.6]),
+      service(
+        960,
+        "First look, new machine.",
+        [{ clog: 1.12 }, {}],
+        [0.911, 0.912],
+        [21, 21.6],
+        [["memory", { part: "MR-08-32", size: "8", slot: "one" }], batteryOf("55.9", "31")],
+      ),
       service(
         640,
         "Fan louder than last year.",
         [{ clog: 1.42, contact: { cpu: 1.06 } }, {}],
         [0.921, 0.922],
         [22, 23],
+        [batteryOf("50.4", "212")],
       ),
       service(
         330,
@@ -350,6 +375,7 @@ export const lanternRow: readonly DemoJob[] = [
         [{ clog: 1.62, contact: { cpu: 1.12 } }, { contact: { cpu: 1.05 } }],
         [0.931, 0.932],
         [20.4, 21.2],
+        [batteryOf("44.8", "398"), ["drive", { part: "KD-0512-B", size: "512", on: "6120", worn: "24" }]],
       ),
     ],
     ...service(
@@ -358,6 +384,11 @@ export const lanternRow: readonly DemoJob[] = [
       [{ clog: 1.85, contact: { cpu: 1.45 } }, {}],
       [0.941, 0.942],
       [21.5, 22.3],
+      [
+        batteryOf("38.2", "571"),
+        ["memory", { part: "MR-16-32", size: "16", slot: "one" }, "owner put in a larger one"],
+        ["drive", { part: "KD-0512-B", size: "512", on: "8310", worn: "33" }],
+      ],
     ),
     dueInDays: null,
     dueWhy: "",

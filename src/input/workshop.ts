@@ -12,12 +12,14 @@ import {
   Min,
   MinLength,
 } from "class-validator";
-import { CURRENCIES, type Currency, type Thermometer, type Workshop } from "../core/job";
+import { CURRENCIES, THRESHOLDS_K, type Currency, type Thermometer, type Workshop } from "../core/job";
 import { LANGUAGES, UNITS, type Language, type Unit } from "../core/words";
 import { Inner } from "./shapes";
 import { decimal, trimmed } from "./transforms";
 
 const offset = "Give by how much it reads high in K, between −10 and 10: 0 where it reads true.";
+
+const threshold = `Give a threshold between ${THRESHOLDS_K.least} and ${THRESHOLDS_K.most} K.`;
 
 /** A thermometer the room is read by. */
 export class ThermometerInput implements Thermometer {
@@ -59,4 +61,10 @@ export class WorkshopInput implements Workshop {
 
   @IsIn(UNITS, { message: "Choose the unit of reports: C or F." })
   unit: Unit = "C";
+
+  @Transform(decimal)
+  @IsNumber({ allowNaN: false, allowInfinity: false }, { message: threshold })
+  @Min(THRESHOLDS_K.least, { message: threshold })
+  @Max(THRESHOLDS_K.most, { message: threshold })
+  thresholdK: number = THRESHOLDS_K.usual;
 }

@@ -111,6 +111,31 @@ describe("search", () => {
       expect((await searchView("")).count).toBe(0);
     },
   );
+  it("finds a part come by on the way by its number as it stands now, not as it was before", async () => {
+    const jobId = await jobOn("Calder Nook 13");
+    let n = 0;
+    const say = (act: string, value: string, reason = "") =>
+      keepEntries(jobId, {
+        entries: [
+          {
+            id: `fade0${n++}`.padEnd(24, "0"),
+            at: new Date().toISOString(),
+            stage: "open",
+            step: "way:drive-k1",
+            act,
+            value,
+            reason,
+          },
+        ],
+      });
+    const found = async (word: string) => (await searchView(word)).found.note.filter((f) => f.ref === jobId);
+    value(await say("done", "Drive; Part number QX-777; Size 512 GB"));
+    expect((await found("qx-777"))[0]?.text).toBe("Drive; Part number \u0001QX-777\u0002; Size 512 GB");
+    value(await say("done", "Drive; Part number QX-778; Size 512 GB", "misread"));
+    expect([await found("qx-777"), (await found("qx-778")).length]).toEqual([[], 1]);
+    value(await say("undone", ""));
+    expect(await found("qx-778")).toEqual([]);
+  });
   it("takes any text for words, and asks the index nothing else", async () => {
     const db = await database();
     await fc.assert(

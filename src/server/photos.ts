@@ -13,15 +13,12 @@ import {
 } from "../data/photos";
 import { check } from "../input/check";
 import { PHASES, PhotoChangeInput, type SquaringInput } from "../input/photo";
+import { MOST_PIXELS, MOST_S, smallOf } from "./quiet/pictures";
 import { serverProblem } from "./requests/problems";
 import { openJob, writing } from "./requests/write";
 
 export const PHOTO_LIMIT_MB = 30;
 const LONG_EDGE_PX = 3200;
-const THUMB_PX = 320;
-/** A picture of more pixels than any phone takes is a trap, and so is one that takes this long. */
-const MOST_PIXELS = 100e6;
-const MOST_S = 30;
 
 /**
  * Takes a photo in: turned as the camera was held, made smaller, stored anew as JPEG, so that place, time and
@@ -58,11 +55,7 @@ export async function storePhoto(
       .flatten({ background: "#FFFFFF" })
       .jpeg({ quality: 86, mozjpeg: true })
       .toBuffer({ resolveWithObject: true });
-    const thumbnail = await sharp(image)
-      .resize({ width: THUMB_PX, height: THUMB_PX, fit: "inside" })
-      .jpeg({ quality: 78 })
-      .toBuffer();
-    picture = { width: info.width, height: info.height, image, thumbnail };
+    picture = { width: info.width, height: info.height, image, thumbnail: await smallOf(image) };
   } catch {
     return bad(serverProblem.notPhoto());
   }

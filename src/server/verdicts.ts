@@ -6,6 +6,7 @@ import { findMachine } from "../data/machines";
 import { keepMeasure } from "../data/measures";
 import { findRun, runsOfJob, type RunKind, type RunRecord } from "../data/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../data/verdicts";
+import { findWorkshop } from "../data/workshop";
 import { check } from "../input/check";
 import { PhasesInput } from "../input/run";
 import { judged } from "../threads/pool";
@@ -14,8 +15,6 @@ import { judgeRunOf } from "./views/judgeRun";
 import { inputOf, isFresh } from "./views/fresh";
 import { serverProblem } from "./requests/problems";
 import { writing } from "./requests/write";
-
-export const THRESHOLD_K = 3;
 
 const underWay = new Map<string, Promise<Result<VerdictRecord>>>();
 
@@ -41,16 +40,17 @@ async function judgedAndKept(jobId: number, tries = 1): Promise<Result<VerdictRe
   const runs = await runsOfJob(db, jobId);
   if (!runs.before || !runs.after) return bad(serverProblem.roomFirst());
   const known = await latestVerdict(db, jobId);
-  if (isFresh(known, runs)) return ok(known);
+  const { thresholdK } = await findWorkshop(db);
+  if (isFresh(known, runs, thresholdK)) return ok(known);
   const machine = await findMachine(db, job.machineId);
   const limitC = machine?.limitC ?? null;
   const before = await judgeRunOf(runs.before);
   const figures = machine ? await goodFigures(machine, job, () => Promise.resolve(before.run)) : null;
-  const options = { limitC, thresholdK: THRESHOLD_K, good: figures };
+  const options = { limitC, thresholdK, good: figures };
   const result = await judged({ kind: "pair", before, after: await judgeRunOf(runs.after), options });
   const inputs = {
     limitC,
-    thresholdK: THRESHOLD_K,
+    thresholdK,
     good: figures?.source ?? null,
     before: inputOf(runs.before),
     after: inputOf(runs.after),
@@ -69,7 +69,7 @@ async function judgedAndKept(jobId: number, tries = 1): Promise<Result<VerdictRe
     const same = (kind: RunKind) => now[kind]?.id === runs[kind]?.id && now[kind]?.revision === runs[kind]?.revision;
     if (!same("before") || !same("after")) return ok(null);
     const given = await latestVerdict(tx, jobId);
-    if (isFresh(given, now)) return ok(given);
+    if (isFresh(given, now, thresholdK)) return ok(given);
     await addVerdict(tx, of, new Date().toISOString());
     // what it measures of the machine is known from now on, also to other jobs of its model
     await keepMeasure(tx, { ...of, runs: goodRunsOf(machine?.tag ?? "", result) });
@@ -107,7 +107,8 @@ export async function tryBounds(
     ...(r.id === runId ? { phases: { loadOnS: checked.value.loadOnS, loadOffS: checked.value.loadOffS } } : {}),
   });
   if (!(checked.value.loadOffS > checked.value.loadOnS)) return bad(serverProblem.badPhases());
-  const options = { limitC: machine?.limitC ?? null, thresholdK: THRESHOLD_K };
+  const { thresholdK } = await findWorkshop(db);
+  const options = { limitC: machine?.limitC ?? null, thresholdK };
   const v = await judged({ kind: "pair", before: await of(runs.before), after: await of(runs.after), options });
   return ok({
     headline: v.headline,

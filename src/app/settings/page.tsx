@@ -1,10 +1,12 @@
 import type { Metadata } from "next";
 import { backupView } from "@/server/quiet/backups";
+import { markBytes } from "@/server/workshop";
 import { rulesView, workshopView } from "@/server/views/workshop";
 import { TopBar } from "@/ui/controls/TopBar";
 import { OfflineWords } from "@/ui/offline/OfflineWords";
 import { BackupForm } from "@/ui/settings/BackupForm";
 import { OpenFiles } from "@/ui/settings/OpenFiles";
+import { MarkForm } from "@/ui/settings/MarkForm";
 import { RulesForm } from "@/ui/settings/RulesForm";
 import { SettingsForm } from "@/ui/settings/SettingsForm";
 
@@ -19,6 +21,7 @@ export default async function SettingsPage() {
       <main className="flex-1 bg-sheet px-4 py-6 sm:px-10">
         <h1 className="text-step leading-9 font-bold">This workshop</h1>
         <SettingsForm start={await workshopView()} />
+        <MarkForm has={(await markBytes()) !== null} />
         <RulesForm start={await rulesView()} />
         <BackupForm {...await backupView()} />
         <OpenFiles />

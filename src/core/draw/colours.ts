@@ -77,3 +77,6 @@ export const darkDrawingColours: Readonly<Record<string, string>> = {
   "d-shadow": "#00000066",
   "d-lab": "#232E2C",
 };
+
+/** Lint as it lies on a drawing: light threads, felt, dark threads. */
+export const lintColours: Readonly<Record<string, string>> = { lint1: "#CFC3A8", lint2: "#A8977A", lint3: "#6F6149" };

@@ -29,4 +29,4 @@ export {
   type RackWay,
   type WaitingShelf,
 } from "./rack";
-export { CURRENCIES, usualWorkshop, type Currency, type Thermometer, type Workshop } from "./workshop";
+export { CURRENCIES, THRESHOLDS_K, usualWorkshop, type Currency, type Thermometer, type Workshop } from "./workshop";

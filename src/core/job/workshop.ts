@@ -21,7 +21,12 @@ export interface Workshop {
   /** The language and unit its reports are written in. */
   language: Language;
   unit: Unit;
+  /** A change the judge calls no real one is smaller, K. */
+  thresholdK: number;
 }
+
+/** What it may be set to, K: below it the spread of two good runs would be called a change. */
+export const THRESHOLDS_K = { least: 2, usual: 3, most: 10 } as const;
 
 export const usualWorkshop: Workshop = {
   name: "",
@@ -30,4 +35,5 @@ export const usualWorkshop: Workshop = {
   thermometers: [],
   language: "en",
   unit: "C",
+  thresholdK: THRESHOLDS_K.usual,
 };

@@ -106,6 +106,23 @@ export const de: Texts = {
       left: "gelassen, wie es war",
     },
   },
+  asides: {
+    title: "Nebenbei bemerkt",
+    kinds: {
+      memory: "Arbeitsspeicher",
+      drive: "Laufwerk",
+      battery: "Akku",
+      coin: "Knopfzelle",
+      other: "Anderes Teil",
+    },
+    holds: (s) => `fasst noch ${s} von dem, was er neu fasste`,
+    weakCell: "schwach: Die Uhr kann falsch gehen",
+    wornDrive: "fast abgenutzt: Daten sichern",
+    cycles: (n) => `${n} Ladezyklen`,
+    slot: (s) => `Platz ${s}`,
+    poweredOn: (h) => `${h} in Betrieb`,
+    wear: (s) => `Abnutzung ${s}`,
+  },
   counts: {
     kinds: {
       "Cover screws": ["Bodenschraube", "Bodenschrauben"],
@@ -157,6 +174,7 @@ export const de: Texts = {
     airflow: "Luft",
     total: "Chip über Raum",
     curves: "Chiptemperatur unter Last, wie gemessen",
+    conditionsSame: (w) => `Bei beiden gleich: ${w}.`,
     conditions: "Bedingungen der Messungen",
     conditionRows: {
       room: "Raum",

@@ -100,6 +100,17 @@ export const en: Texts = {
       left: "left as it was",
     },
   },
+  asides: {
+    title: "Also noticed",
+    kinds: { memory: "Memory", drive: "Drive", battery: "Battery", coin: "Coin cell", other: "Other part" },
+    holds: (s) => `holds ${s} of what it did when new`,
+    weakCell: "weak: the clock may go wrong",
+    wornDrive: "near the end of its wear: keep a back-up",
+    cycles: (n) => `${n} cycles`,
+    slot: (s) => `slot ${s}`,
+    poweredOn: (h) => `${h} on`,
+    wear: (s) => `wear ${s}`,
+  },
   counts: {
     kinds: {
       "Cover screws": ["cover screw", "cover screws"],
@@ -150,6 +161,7 @@ export const en: Texts = {
     airflow: "Airflow",
     total: "Chip over the room",
     curves: "Chip temperature under load, as logged",
+    conditionsSame: (w) => `The same for both: ${w}.`,
     conditions: "Conditions of the runs",
     conditionRows: {
       room: "Room",

@@ -1,8 +1,9 @@
-import { drawBase, drawingColours, drawingDefs, drawPart } from "../draw";
+import { drawBase, drawingColours, drawingDefs, drawPart, lintColours } from "../draw";
 import { el, n, path } from "../draw/markup";
 import { centreOf, drawOrder, type Part } from "../drawing";
 import type { JobFile } from "../jobfile";
 import { cleaningOf, isRenewed, pastedChips, type ServiceContext } from "../service";
+import { foundLint } from "./foundLint";
 import { PAPER, SANS } from "./paper";
 import type { Texts } from "./texts";
 
@@ -42,7 +43,7 @@ export function foundSheetOf(file: JobFile, work: ServiceContext, t: Texts): Fou
   return {
     title: t.found.title,
     sub: layout ? t.found.sub : "",
-    svg: layout?.parts.length ? sheetSvg(layout, findings) : "",
+    svg: layout?.parts.length ? sheetSvg(layout, findings, foundLint(work)) : "",
     heightPx: DRAWN_H + 8,
     lines: findings.length
       ? findings.map((f) => `${f.name}: ${[f.was, f.done].filter(Boolean).join(", ")}`)
@@ -99,12 +100,16 @@ function findingsIn(work: ServiceContext, t: Texts): Finding[] {
 }
 
 /** The drawing in the middle, findings numbered at both sides, left ones of what lies left. */
-function sheetSvg(layout: NonNullable<JobFile["drawing"]>["document"], findings: readonly Finding[]): string {
+function sheetSvg(
+  layout: NonNullable<JobFile["drawing"]>["document"],
+  findings: readonly Finding[],
+  lint: string,
+): string {
   const { widthMm: w, depthMm: d } = layout.base;
   const scale = DRAWN_W / w;
   const left = (FOUND_W - DRAWN_W) / 2;
   const seenMm = Math.min(d, DRAWN_H / scale);
-  const drawn = [drawingDefs(), drawBase(layout.base), ...drawOrder(layout.parts).map(drawPart)].join("");
+  const drawn = [drawingDefs(), drawBase(layout.base), ...drawOrder(layout.parts).map(drawPart), lint].join("");
   return el(
     "svg",
     {
@@ -127,7 +132,7 @@ function sheetSvg(layout: NonNullable<JobFile["drawing"]>["document"], findings:
 const coloured = (markup: string): string =>
   markup.replace(/var\(--([a-z0-9-]+)\)/g, (_, name: string) => {
     if (name.startsWith("font-")) return "sans-serif";
-    const colour = drawingColours[name] ?? drawingColours[name.replace(/^d-/, "")] ?? "#808080";
+    const colour = drawingColours[name] ?? lintColours[name] ?? drawingColours[name.replace(/^d-/, "")] ?? "#808080";
     return /^#[0-9a-f]{8}$/i.test(colour) ? "#B9C2BF" : colour;
   });
 

@@ -99,6 +99,23 @@ export const fr: Texts = {
       left: "laissé tel quel",
     },
   },
+  asides: {
+    title: "Remarqué au passage",
+    kinds: {
+      memory: "Mémoire",
+      drive: "Disque",
+      battery: "Batterie",
+      coin: "Pile bouton",
+      other: "Autre pièce",
+    },
+    holds: (s) => `tient encore ${s} de sa charge d’origine`,
+    weakCell: "faible : l’horloge peut se dérégler",
+    wornDrive: "presque usé : gardez une sauvegarde",
+    cycles: (n) => `${n} cycles`,
+    slot: (s) => `emplacement ${s}`,
+    poweredOn: (h) => `${h} de marche`,
+    wear: (s) => `usure ${s}`,
+  },
   counts: {
     kinds: {
       "Cover screws": ["vis du fond", "vis du fond"],
@@ -150,6 +167,7 @@ export const fr: Texts = {
     airflow: "Air",
     total: "Puce au-dessus de la pièce",
     curves: "Température de la puce en charge, telle que mesurée",
+    conditionsSame: (w) => `Identique pour les deux : ${w}.`,
     conditions: "Conditions des mesures",
     conditionRows: {
       room: "Pièce",

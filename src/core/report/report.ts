@@ -2,6 +2,7 @@ import { CoolingMap } from "../drawing";
 import type { JobFile } from "../jobfile";
 import type { ChipVerdict, Verdict } from "../judge";
 import { contextOf, countsOut, plansOf, usualWays, type ServiceContext } from "../service";
+import { asidesTold } from "./asides";
 import { curvesSvg } from "./curvesSvg";
 import { foundSheetOf, type FoundSheet } from "./foundSheet";
 import type { ReportFacts } from "./facts";
@@ -25,6 +26,8 @@ export interface Report {
   why: { title: string; items: WhyItem[]; sureTitle: string; sure: string[]; note: string } | null;
   found: FoundSheet;
   counts: Span[];
+  /** Parts found on the way that want something done; empty where there are none. */
+  asides: Span[];
   next: { title: string; text: string };
   care: { title: string; text: string };
   foot: { by: string; checked: string; degrees: string; kept: string; page: (n: number, of: number) => string };
@@ -82,6 +85,7 @@ export function reportOf(facts: ReportFacts, form: ReportForm): Report {
     why: verdict && lead ? whyOf(verdict, lead, work, { t, said }) : null,
     found: foundSheetOf(file, work, t),
     counts: countsLine(work, t, said),
+    asides: asidesLine(work, { t, said }),
     next: nextOf(file, t, said),
     care: {
       title: t.care.title,
@@ -159,6 +163,15 @@ function countsLine(work: ServiceContext, t: Texts, said: Said): Span[] {
     return c.missing.length ? `${said.number(c.back)}/${said.number(c.out)} ${name}` : `${said.number(c.out)} ${name}`;
   });
   return [{ text: `${whole ? t.counts.all : t.counts.not} `, strong: true }, { text: `${told.join(", ")}.` }];
+}
+
+/** At most so many parts found on the way are told to the owner. */
+const MOST_ASIDES = 2;
+
+function asidesLine(work: ServiceContext, speech: Speech): Span[] {
+  const { poor } = asidesTold(work, speech);
+  if (poor.length === 0) return [];
+  return [{ text: `${speech.t.asides.title}: `, strong: true }, { text: `${poor.slice(0, MOST_ASIDES).join("; ")}.` }];
 }
 
 function nextOf({ due }: JobFile, t: Texts, said: Said): Report["next"] {

@@ -2,6 +2,7 @@ import type { ChipVerdict, Figure, RunConditions, Verdict } from "../judge";
 import { roomTrue } from "../judge";
 import type { JobRun } from "../jobfile";
 import { cleanedIn, usedIn, usesWords, type ServiceContext } from "../service";
+import { asidesTold } from "./asides";
 import type { ReportFacts } from "./facts";
 import type { Speech } from "./speech";
 
@@ -10,6 +11,8 @@ export interface ReportTable {
   title: string;
   head: readonly string[];
   rows: string[][];
+  /** A line below; empty where there is none. */
+  foot: string;
 }
 
 /** The page for the workshop: figures, curves, conditions, method, materials, cautions, photos. */
@@ -41,9 +44,10 @@ export function technicalOf(
         file.runs.filter((r) => r.replacedAt === null),
         speech,
       ),
-    ].filter((x) => x.rows.length > 0),
+    ].filter((x) => x.rows.length > 0 || x.foot !== ""),
     notes: [
       ...(verdict ? [{ title: t.method, lines: methodLines(verdict, speech) }] : []),
+      { title: speech.t.asides.title, lines: asidesTold(work, speech).all },
       { title: t.materials, lines: materialLines(file, work, speech) },
       { title: t.cautions, lines: [...t.cautionList] },
     ].filter((x) => x.lines.length > 0),
@@ -91,6 +95,7 @@ function chipTable(c: ChipVerdict, speech: Speech): ReportTable {
       row(t.technical.airflow, airflow, [airflow.beforeKW, airflow.afterKW]),
       row(t.technical.total, c, [null, null]),
     ],
+    foot: "",
   };
 }
 
@@ -103,24 +108,25 @@ function conditionsTable(runs: readonly JobRun[], { t, said }: Speech): ReportTa
   };
   const of = (kind: JobRun["kind"]) => runs.find((r) => r.kind === kind)?.conditions ?? null;
   const [before, after] = [of("before"), of("after")];
-  const line = (name: string, read: (c: RunConditions) => string | null) => {
-    const told = [before && read(before), after && read(after)];
-    return told.some(Boolean) ? [[name, ...told.map((x) => x || "–")]] : [];
-  };
+  const told: [name: string, read: (c: RunConditions) => string | null][] = [
+    [rows.room, room],
+    [rows.supply, (c) => [c.supply ?? "", c.adapterW ? said.figures.watts(c.adapterW) : ""].filter(Boolean).join(", ")],
+    [rows.powerMode, (c) => c.powerMode],
+    [rows.fanPolicy, (c) => c.fanPolicy ?? ""],
+    [rows.lid, (c) => c.lid],
+    [rows.surface, (c) => c.surface],
+    [rows.recipe, (c) => c.recipe],
+  ];
+  const read = told
+    .map(([name, of]) => ({ name, of: [before && of(before), after && of(after)].map((x) => x ?? "") }))
+    .filter((r) => r.of.some((x) => x !== ""));
+  // what differs stands out; what does not is one line
+  const same = read.filter((r) => r.of[0] === r.of[1]);
   return {
     title: t.technical.conditions,
     head: ["", t.ladder.before, t.ladder.after],
-    rows: [
-      ...line(rows.room, room),
-      ...line(rows.supply, (c) =>
-        [c.supply ?? "", c.adapterW ? said.figures.watts(c.adapterW) : ""].filter(Boolean).join(", "),
-      ),
-      ...line(rows.powerMode, (c) => c.powerMode),
-      ...line(rows.fanPolicy, (c) => c.fanPolicy ?? ""),
-      ...line(rows.lid, (c) => c.lid),
-      ...line(rows.surface, (c) => c.surface),
-      ...line(rows.recipe, (c) => c.recipe),
-    ],
+    rows: read.filter((r) => !same.includes(r)).map((r) => [r.name, ...r.of.map((x) => x || "–")]),
+    foot: same.length ? t.technical.conditionsSame(same.map((r) => `${r.name} ${r.of[0] ?? ""}`).join("; ")) : "",
   };
 }
 

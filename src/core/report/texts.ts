@@ -1,3 +1,5 @@
+import type { AsideKind } from "../service";
+
 /** Every sentence of a report, in one language. Figures come ready made; days too. */
 export interface Texts {
   service: (day: string) => string;
@@ -73,6 +75,18 @@ export interface Texts {
       left: string;
     };
   };
+  asides: {
+    title: string;
+    kinds: Record<AsideKind, string>;
+    /** A battery holds so much of what it did when new. */
+    holds: (share: string) => string;
+    weakCell: string;
+    wornDrive: string;
+    cycles: (count: string) => string;
+    slot: (slot: string) => string;
+    poweredOn: (hours: string) => string;
+    wear: (share: string) => string;
+  };
   counts: { kinds: Record<string, readonly [one: string, many: string]>; all: string; not: string };
   next: { title: (day: string) => string; none: string; drift: string; rule: string; hand: (why: string) => string };
   care: { title: string; air: Record<string, string>; all: string };
@@ -93,6 +107,7 @@ export interface Texts {
     total: string;
     curves: string;
     conditions: string;
+    conditionsSame: (what: string) => string;
     conditionRows: Record<"room" | "supply" | "powerMode" | "fanPolicy" | "lid" | "surface" | "recipe", string>;
     method: string;
     judged: (judge: string, threshold: string) => string;

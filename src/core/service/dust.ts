@@ -63,6 +63,9 @@ export function baysOfGrade(grade: number): string {
 export const inletOf = (f: Pick<FinStack, "outlet">): Side =>
   (({ top: "bottom", bottom: "top", left: "right", right: "left" }) as const)[f.outlet];
 
+/** So a stack is turned from one whose air comes in from below, degrees. */
+export const INLET_TURN: Readonly<Record<Side, number>> = { bottom: 0, left: 90, top: 180, right: 270 };
+
 /**
  * What was seen of a stack's inlet: its grade, its bays where they were told, and the closed share from the least to
  * the most.

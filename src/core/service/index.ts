@@ -11,6 +11,22 @@ export {
   type WayPlace,
   type Ways,
 } from "./ways";
+export {
+  ASIDE_KINDS,
+  ASIDE_LENGTH,
+  asideComesTo,
+  asideFaults,
+  asideLine,
+  ASIDES,
+  asidesIn,
+  asideStep,
+  asideText,
+  asideWords,
+  batteryLeft,
+  figureOf,
+  type Aside,
+  type AsideKind,
+} from "./onTheWay";
 export type { Ask, ServiceContext, Step } from "./step";
 export { estimateMinutes, nextStep, progressOf, stepsOf, type StageProgress } from "./plan";
 export { BEFORE_SKIPPED, batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";
@@ -22,6 +38,7 @@ export {
   gradeFits,
   gradeOfShare,
   GRADES,
+  INLET_TURN,
   inletOf,
   inletSeen,
   isBays,

@@ -29,6 +29,9 @@ export interface StepState {
   by: string | null;
 }
 
+/** Steps of parts found on the way (`onTheWay`): no step of the bench, and not what its undo takes back. */
+export const ASIDE_PREFIX = "way:";
+
 const OPEN: StepState = { status: "open", value: "", reason: "", by: null };
 /** Longer silence than this is a break, not work, ms. */
 const BREAK_MS = 10 * 60_000;
@@ -78,6 +81,7 @@ export class Journal {
   lastSettled(stage: ServiceStage): Entry | null {
     for (let i = this.entries.length - 1; i >= 0; i--) {
       const e = this.entries[i];
+      if (e?.step.startsWith(ASIDE_PREFIX)) continue;
       if (e?.stage === stage && (e.act === "done" || e.act === "skipped") && this.of(e.step).by === e.id) return e;
     }
     return null;

@@ -20,12 +20,34 @@ export const backupFolder = (plan: BackupPlan): string => plan.folder || join(di
 
 const MOST_MS = 30 * 60_000;
 
-const shared = globalThis as unknown as { ovrantBackup?: Promise<Result<BackupState>> };
+/** A back-up on its way. */
+interface UnderWay {
+  /** The copy as it grows, and how large it is to be, bytes. */
+  half: string;
+  ofBytes: number;
+  stop: AbortController;
+}
+const shared = globalThis as unknown as { ovrantBackup?: Promise<Result<BackupState>>; ovrantCopy?: UnderWay };
 
 /** Makes a back-up now, in a process of its own; who asks meanwhile waits for the same. */
 export function backUpNow(): Promise<Result<BackupState>> {
   shared.ovrantBackup ??= made().finally(() => delete shared.ovrantBackup);
   return shared.ovrantBackup;
+}
+
+/** How far the back-up on its way is, 0 to 1; null while it is read back, and none where nothing is on its way. */
+export async function backupUnderWay(): Promise<{ share: number | null } | null> {
+  const { ovrantCopy: copy } = shared;
+  if (!copy) return null;
+  const { size } = await stat(copy.half).catch(() => ({ size: 0 }));
+  return { share: size < copy.ofBytes ? size / copy.ofBytes : null };
+}
+
+/** Stops the back-up on its way; what was copied is taken away, and the last good one stays. */
+export async function stopBackup(): Promise<Result<null>> {
+  shared.ovrantCopy?.stop.abort();
+  await shared.ovrantBackup;
+  return ok(null);
 }
 
 async function made(): Promise<Result<BackupState>> {
@@ -34,7 +56,14 @@ async function made(): Promise<Result<BackupState>> {
   const at = new Date().toISOString();
   const folder = backupFolder(plan);
   const file = join(folder, backupName(at));
-  const said = await copied(file);
+  const stop = new AbortController();
+  const { size: ofBytes } = await stat(databasePath());
+  shared.ovrantCopy = { half: `${file}.half`, ofBytes, stop };
+  const said = await copied(file, stop.signal).finally(() => delete shared.ovrantCopy);
+  if (stop.signal.aborted) {
+    for (const end of ["", "-journal"]) await rm(`${file}.half${end}`, { force: true });
+    return bad(stopped);
+  }
   if (!said.ok) {
     const state: BackupState = { ...was, trouble: { at, says: said.problem.message } };
     await kept(state);
@@ -55,17 +84,23 @@ const kept = (state: BackupState) =>
   });
 
 /** The command makes the copy and reads it back: neither holds the thread that answers. */
-async function copied(file: string): Promise<Result<string>> {
+async function copied(file: string, signal: AbortSignal): Promise<Result<string>> {
   const command = join(process.cwd(), "bin/ovrant.mjs");
   if (!existsSync(command)) return bad(failed(file, "the ovrant command is not where the server was started"));
   try {
-    const { stdout } = await run(process.execPath, [command, "backup", file], { timeout: MOST_MS });
+    const { stdout } = await run(process.execPath, [command, "backup", file], { timeout: MOST_MS, signal });
     return ok(stdout.trim().replace(`${file}: `, ""));
   } catch (e) {
     const text = typeof e === "object" && e !== null && "stderr" in e ? String(e.stderr).trim() : "";
     return bad(failed(file, text.split("\n").at(-1) ?? "it failed"));
   }
 }
+
+const stopped: Problem = {
+  code: "cancelled",
+  message: "The back-up was stopped.",
+  action: "The last good one stands as it was.",
+};
 
 const failed = (file: string, why: string): Problem => ({
   code: "backup-failed",

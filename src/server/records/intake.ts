@@ -1,6 +1,5 @@
 import { promisify } from "node:util";
 import { gzip } from "node:zlib";
-import sharp from "sharp";
 import { toldIn, planFrom } from "../../core/log";
 import { jobDifferences, type JobFile, type PartDifference } from "../../core/jobfile";
 import { bad, ok, type Result } from "../../core/result";
@@ -10,13 +9,12 @@ import { writeJob, type JobParts } from "../../data/jobFileWrite";
 import { machineByTag } from "../../data/machines";
 import { packRun } from "../../data/runs";
 import { inThread } from "../../threads/pool";
+import { smallOf } from "../quiet/pictures";
 import { writing } from "../requests/write";
 import { recordProblem } from "./problems";
 import { readBundle, type ReadBundle } from "./readBundle";
 
 const packed = promisify(gzip);
-const THUMB_PX = 320;
-const MOST_PIXELS = 100e6;
 
 /** What became of a bundle that was taken in. */
 export interface Taken {
@@ -32,7 +30,7 @@ export interface Taken {
  * Takes a job in from its zip: whole or not at all. One that is here already stays as it is, and what differs
  * is told.
  */
-export async function takeBundle(bytes: Uint8Array): Promise<Result<Taken>> {
+export async function takeBundle(bytes: Uint8Array, signal?: AbortSignal): Promise<Result<Taken>> {
   const read = await readBundle(bytes);
   if (!read.ok) return read;
   const { file } = read.value;
@@ -40,6 +38,8 @@ export async function takeBundle(bytes: Uint8Array): Promise<Result<Taken>> {
   if (known) return ok(known);
   const parts = await partsOf(read.value);
   if (!parts.ok) return parts;
+  // whoever sent it went away, or cancelled it: nothing is stored
+  if (signal?.aborted) return bad(recordProblem.cancelled());
   const now = new Date().toISOString();
   const stored = await writing(async (tx) => {
     if ((await jobByUid(tx, file.uid)) !== null) return ok(null);
@@ -76,11 +76,7 @@ async function partsOf({ file, logs, photos, signed }: ReadBundle): Promise<Resu
     parts.runs.push({ run: run.value, gzip: await packed(bytes), packed: await packRun(run.value) });
   }
   for (const [i, p] of photos.entries()) {
-    const small = await sharp(p, { limitInputPixels: MOST_PIXELS })
-      .resize({ width: THUMB_PX, height: THUMB_PX, fit: "inside" })
-      .jpeg({ quality: 80 })
-      .toBuffer()
-      .catch(() => null);
+    const small = await smallOf(p).catch(() => null);
     if (!small) return bad(recordProblem.unreadable(file.photos[i]?.file ?? "", "it is no whole picture."));
     parts.photos.push({ image: Buffer.from(p), thumbnail: small });
   }

@@ -24,6 +24,11 @@ export const recordProblem = {
     message: `${name} cannot be read: ${why}`,
     action: again,
   }),
+  cancelled: (): Problem => ({
+    code: "cancelled",
+    message: "Taking it in was cancelled.",
+    action: "Nothing was stored.",
+  }),
   open: (): Problem => ({
     code: "job-open",
     message: "This job is still open.",

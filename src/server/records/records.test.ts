@@ -14,10 +14,12 @@ import { elsewhere, temporaryDatabase } from "../../testing/bed";
 import { backgroundOver } from "../quiet/background";
 import { openAgain, setDueDate } from "../machines";
 import { storePhoto } from "../photos";
+import { changeMark, markBytes, removeMark } from "../workshop";
 import { bundleOf } from "./bundle";
 import { hashOf, sha256, signOff, writtenOf } from "./document";
 import { takeBundle } from "./intake";
-import { reportFile } from "./report";
+import { pdfOf } from "./pdf/write";
+import { reportFile, reportPdf, reportView } from "./report";
 import { verified } from "./verify";
 
 temporaryDatabase("records");
@@ -69,9 +71,12 @@ async function textOf(bytes: Uint8Array): Promise<string[]> {
   return pages;
 }
 
+/** How many pictures of dots a PDF holds. */
+const imagesIn = (pdf: Buffer): number => pdf.toString("latin1").split("/Subtype /Image").length - 1;
+
 let k15 = 0;
 beforeAll(async () => {
-  await loadDemo(await database(), new Date());
+  await loadDemo(await database(), new Date(), ["LR-02", "LR-03", "LR-08", "LR-11", "LR-14", "LR-16"]);
   await backgroundOver();
   k15 = await jobOfTag("LR-02");
   value(await openAgain(k15));
@@ -262,6 +267,66 @@ describe("the report as PDF", () => {
     },
     30_000,
   );
+
+  it.each([
+    ["en", /Also noticed: Coin cell: CC-20, 2\.6 V, weak: the clock may go wrong, clock loses minutes\./],
+    ["de", /Nebenbei bemerkt: Knopfzelle: CC-20, 2,6 V, schwach: Die Uhr kann falsch gehen/],
+    ["fr", /Remarqué au passage: Pile bouton: CC-20, 2,6 V, faible/],
+  ] as const)(
+    "tells the owner in %s of a part that wants something done, the workshop of all",
+    async (language, owner) => {
+      await setWorkshop(await database(), { ...usualWorkshop, language });
+      const [first = "", second = ""] = await textOf(value(await reportFile(k15)).bytes);
+      await setWorkshop(await database(), usualWorkshop);
+      expect(first).toMatch(owner);
+      expect(first).not.toContain("MR-16-48");
+      for (const part of ["MR-16-48", "KD-1024-A", "CC-20"]) expect(second).toContain(part);
+    },
+  );
+
+  it("has its lint drawn as it was found, and the workshop's mark at its head once there is one", async () => {
+    const written = await writtenOf(k15);
+    const found = (await reportView(k15))?.report.found.svg ?? "";
+    // felt of the stack that was matted, in colours a printer knows
+    expect(found.match(/#A8977A/g)?.length ?? 0).toBeGreaterThanOrEqual(2);
+    expect(found).not.toContain("var(--");
+    const plain = await reportPdf(written as NonNullable<typeof written>);
+    const picture = await sharp({ create: { width: 900, height: 200, channels: 3, background: "#0b6a94" } })
+      .png()
+      .toBuffer();
+    value(await changeMark(picture));
+    expect(await sharp((await markBytes()) ?? undefined).metadata()).toMatchObject({ width: 640, format: "png" });
+    expect((await reportView(k15))?.mark).toBe(true);
+    const marked = await reportPdf(written as NonNullable<typeof written>);
+    expect(imagesIn(marked)).toBe(imagesIn(plain) + 1);
+    expect(code(await changeMark(Buffer.from("<svg xmlns='http://www.w3.org/2000/svg'/>")))).toBe("not-a-mark");
+    expect(code(await changeMark(picture.subarray(0, 60)))).toBe("not-a-mark");
+    value(await removeMark());
+    expect(await markBytes()).toBeNull();
+    expect((await reportPdf(written as NonNullable<typeof written>)).equals(plain)).toBe(true);
+  }, 30_000);
+
+  it("goes on to a further page where there is too much for one, and every page is numbered", async () => {
+    const view = await reportView(k15);
+    if (!view) throw new Error("no job");
+    const { report, written } = view;
+    const { technical } = report;
+    const long = {
+      ...report,
+      care: { ...report.care, text: `${report.care.text} `.repeat(14) },
+      technical: {
+        ...technical,
+        notes: [...technical.notes, { title: "More", lines: Array.from({ length: 70 }, (_, i) => `Line ${i}.`) }],
+      },
+    };
+    const bytes = await pdfOf(long, { sha256: written.sha256, photos: new Map(), created: new Date(0), mark: null });
+    const pages = await textOf(bytes);
+    expect(pages.length).toBeGreaterThan(3);
+    pages.forEach((p, i) => expect(p).toContain(`Page ${i + 1} of ${pages.length}`));
+    // nothing is lost or stands twice
+    for (let i = 0; i < 70; i++) expect(pages.join(" ").split(`Line ${i}.`)).toHaveLength(2);
+    expect(pages.at(-1)).toContain(written.sha256);
+  }, 30_000);
 
   it.each(["LR-03", "LR-11", "LR-14"])(
     "of %s is made, whatever is known of it",

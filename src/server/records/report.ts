@@ -4,15 +4,16 @@ import { bad, ok, type Result } from "../../core/result";
 import { database } from "../../data/connection";
 import { photoFile } from "../../data/photos";
 import { findRun, loadSamples } from "../../data/runs";
-import { findWorkshop } from "../../data/workshop";
+import { findMark, findWorkshop } from "../../data/workshop";
 import { serverProblem } from "../requests/problems";
 import { writtenOf, type Written } from "./document";
 import { pdfOf } from "./pdf/write";
 
 /** A job's report, from its document as it was signed, or as it stands; null where there is no such job. */
-export async function reportView(jobId: number): Promise<{ report: Report; written: Written } | null> {
+export async function reportView(jobId: number): Promise<{ report: Report; written: Written; mark: boolean } | null> {
   const written = await writtenOf(jobId);
-  return written && { report: await reportFrom(written), written };
+  if (!written) return null;
+  return { report: await reportFrom(written), written, mark: (await findMark(await database())) !== null };
 }
 
 async function reportFrom(written: Written): Promise<Report> {
@@ -44,7 +45,7 @@ export async function reportPdf(written: Written): Promise<Buffer> {
     if (bytes) photos.set(at, bytes);
   }
   const created = new Date(written.signOff?.at ?? written.file.closedAt ?? written.file.openedAt);
-  return pdfOf(report, written.sha256, photos, created);
+  return pdfOf(report, { sha256: written.sha256, photos, created, mark: await findMark(db) });
 }
 
 /** The report of a job as PDF, with its file name. */

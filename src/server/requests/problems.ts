@@ -86,6 +86,16 @@ export const serverProblem = {
     message: `The photo is larger than ${mb} MB.`,
     action: "Take it again at a smaller size.",
   }),
+  notMark: (): Problem => ({
+    code: "not-a-mark",
+    message: "This file is not a picture that can be read.",
+    action: "Choose a PNG, JPEG, WebP or AVIF picture of your mark.",
+  }),
+  noMark: (): Problem => ({
+    code: "mark-not-found",
+    message: "The workshop has no mark of its own.",
+    action: "Choose one in the settings.",
+  }),
   notPhoto: (): Problem => ({
     code: "not-a-photo",
     message: "This file is not a photo that can be read.",

@@ -1,8 +1,10 @@
 import type { Knex } from "knex";
+import { THRESHOLDS_K } from "../../core/job";
 import { JUDGE_VERSION, roomTrue } from "../../core/judge";
 import type { Job } from "../../data/jobs";
 import type { RunKind, RunRecord } from "../../data/runs";
 import { latestVerdict, standingVerdict, type VerdictRecord } from "../../data/verdicts";
+import { findWorkshop } from "../../data/workshop";
 
 /** What a verdict was given on, of one run. */
 export interface VerdictInput {
@@ -30,9 +32,17 @@ export function isOf(v: VerdictRecord, runs: Partial<Record<RunKind, RunRecord>>
   return same("before", v.beforeRunId) && same("after", v.afterRunId);
 }
 
-/** Whether a verdict is that of these runs as they are now, by the judge as it is now. */
-export const isFresh = (v: VerdictRecord | null, runs: Partial<Record<RunKind, RunRecord>>): v is VerdictRecord =>
-  v !== null && v.judgeVersion === JUDGE_VERSION && isOf(v, runs);
+/** By what threshold a verdict was given, K. */
+const thresholdOf = (v: VerdictRecord): number =>
+  (v.inputs as { thresholdK?: number }).thresholdK ?? THRESHOLDS_K.usual;
+
+/** Whether a verdict is that of these runs as they are now, by the judge and the threshold as they are now. */
+export const isFresh = (
+  v: VerdictRecord | null,
+  runs: Partial<Record<RunKind, RunRecord>>,
+  thresholdK: number,
+): v is VerdictRecord =>
+  v !== null && v.judgeVersion === JUDGE_VERSION && thresholdOf(v) === thresholdK && isOf(v, runs);
 
 /**
  * The verdict that stands for a job with both its runs; null where it has yet to be given. A closed job keeps that it
@@ -46,5 +56,5 @@ export async function verdictThatStands(
   if (!runs.before || !runs.after) return null;
   if (job.closedAt !== null) return standingVerdict(db, job);
   const latest = await latestVerdict(db, job.id);
-  return isFresh(latest, runs) ? latest : null;
+  return isFresh(latest, runs, (await findWorkshop(db)).thresholdK) ? latest : null;
 }

@@ -1,8 +1,10 @@
 "use client";
 import Link from "next/link";
-import { useState } from "react";
-import type { Problem, Result } from "@/core/result";
+import { useRef, useState } from "react";
+import type { Problem } from "@/core/result";
 import { CautionBand } from "@/ui/controls/Band";
+import { Progress } from "@/ui/controls/Progress";
+import { sendBytes } from "@/ui/controls/send";
 import { FilePick } from "./FilePick";
 
 interface Taken {
@@ -28,22 +30,26 @@ const SAYS = {
 /** Takes jobs in from their zips, one after the other. */
 export function BringJob() {
   const [brought, setBrought] = useState<Brought[]>([]);
-  const [busy, setBusy] = useState(false);
+  const [way, setWay] = useState<{ name: string; place: string; share: number | null } | null>(null);
+  const stop = useRef<(() => void) | null>(null);
   const bring = async (files: readonly File[]) => {
-    setBusy(true);
-    for (const file of files) {
-      const sent = await fetch("/api/import", { method: "POST", body: file })
-        .then((r) => r.json() as Promise<Result<Taken>>)
-        .catch(() => null);
-      const problem: Problem | null =
-        sent === null
-          ? { code: "unreachable", message: "Ovrant's server did not answer.", action: "Try again." }
-          : sent.ok
-            ? null
-            : sent.problem;
-      setBrought((b) => [...b, { name: file.name, taken: sent?.ok ? sent.value : null, problem }]);
+    const cancelled = { now: false };
+    for (const [i, file] of files.entries()) {
+      if (cancelled.now) break;
+      const place = files.length > 1 ? ` (${i + 1} of ${files.length})` : "";
+      // all of it sent, the server reads its logs: nobody can tell how far
+      const tell = (share: number) => setWay({ name: file.name, place, share: share < 1 ? share : null });
+      tell(0);
+      const sending = sendBytes<Taken>("POST", "/api/import", file, tell);
+      stop.current = () => {
+        cancelled.now = true;
+        sending.abort();
+      };
+      const sent = await sending.done;
+      const own = sent.ok ? { taken: sent.value, problem: null } : { taken: null, problem: sent.problem };
+      setBrought((b) => [...b, { name: file.name, ...own }]);
     }
-    setBusy(false);
+    setWay(null);
   };
   return (
     <section aria-labelledby="bring-job">
@@ -54,7 +60,15 @@ export function BringJob() {
         The zip an export made: its machine, logs, photos, drawing, journal and verdict come along. A job that is here
         already is told, never overwritten.
       </p>
-      <FilePick label="Choose exported jobs" accept=".zip" many busy={busy} onFiles={(f) => void bring(f)} />
+      {way ? (
+        <Progress
+          label={`${way.share === null ? "Taking in" : "Sending"} ${way.name}${way.place}`}
+          share={way.share}
+          onCancel={() => stop.current?.()}
+        />
+      ) : (
+        <FilePick label="Choose exported jobs" accept=".zip" many onFiles={(f) => void bring(f)} />
+      )}
       <ul className="mt-4 grid gap-3" aria-live="polite">
         {brought.map((b, i) => (
           <li key={i} className="text-lead">

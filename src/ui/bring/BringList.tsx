@@ -1,9 +1,11 @@
 "use client";
-import { useState } from "react";
-import type { Problem, Result } from "@/core/result";
+import { useRef, useState } from "react";
+import type { Problem } from "@/core/result";
 import { words } from "@/core/words";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button, LinkButton } from "@/ui/controls/Button";
+import { Progress } from "@/ui/controls/Progress";
+import { sendBytes } from "@/ui/controls/send";
 import { FilePick } from "./FilePick";
 
 interface ListTaken {
@@ -15,24 +17,19 @@ interface ListTaken {
   stored: boolean;
 }
 
-const unreachable: Problem = {
-  code: "unreachable",
-  message: "Ovrant's server did not answer.",
-  action: "The list is still here; try again.",
-};
-
 /** Takes a list of machines in: looked through first, with what is wrong by line; then the good lines, all or none. */
 export function BringList() {
   const [list, setList] = useState<{ name: string; text: string } | null>(null);
   const [looked, setLooked] = useState<ListTaken | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
+  const stop = useRef<(() => void) | null>(null);
   const ask = async (text: string, store: boolean) => {
     setBusy(true);
     setProblem(null);
-    const sent = await fetch(`/api/machines/list${store ? "?store=1" : ""}`, { method: "POST", body: text })
-      .then((r) => r.json() as Promise<Result<ListTaken>>)
-      .catch((): Result<ListTaken> => ({ ok: false, problem: unreachable }));
+    const sending = sendBytes<ListTaken>("POST", `/api/machines/list${store ? "?store=1" : ""}`, text);
+    stop.current = sending.abort;
+    const sent = await sending.done;
     setBusy(false);
     if (sent.ok) setLooked(sent.value);
     else setProblem(sent.problem);
@@ -54,12 +51,11 @@ export function BringList() {
         CSV with a line of headings: <b className="num font-strong">tag, model</b>, and where known variant, place,
         environment, form, limit, used, bought, complaint. A line with a complaint opens a job.
       </p>
-      <FilePick
-        label="Choose a CSV of machines"
-        accept=".csv,.txt,text/csv"
-        busy={busy}
-        onFiles={(f) => void choose(f)}
-      />
+      {busy ? (
+        <Progress label={`Reading ${list?.name ?? "the list"}`} share={null} onCancel={() => stop.current?.()} />
+      ) : (
+        <FilePick label="Choose a CSV of machines" accept=".csv,.txt,text/csv" onFiles={(f) => void choose(f)} />
+      )}
       <div aria-live="polite" className="mt-4">
         {problem ? (
           <CautionBand role="alert">

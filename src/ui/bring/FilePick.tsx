@@ -6,18 +6,17 @@ interface Props {
   label: string;
   accept: string;
   many?: boolean;
-  busy: boolean;
   onFiles: (files: readonly File[]) => void;
 }
 
 /** A place to drop files on, or to choose them. */
-export function FilePick({ label, accept, many = false, busy, onFiles }: Props) {
+export function FilePick({ label, accept, many = false, onFiles }: Props) {
   const [over, setOver] = useState(false);
   return (
     <label
       className={`flex min-h-24 cursor-pointer items-center justify-center gap-3 rounded-control border-2 border-dashed
         px-6 text-sub font-medium focus-within:outline-3
-        ${over ? "border-copper bg-copper-wash" : "border-ink-3 bg-plane"} ${busy ? "opacity-60" : ""}`}
+        ${over ? "border-copper bg-copper-wash" : "border-ink-3 bg-plane"}`}
       onDragOver={(e) => {
         e.preventDefault();
         setOver(true);
@@ -26,16 +25,15 @@ export function FilePick({ label, accept, many = false, busy, onFiles }: Props) 
       onDrop={(e) => {
         e.preventDefault();
         setOver(false);
-        if (!busy) onFiles([...e.dataTransfer.files]);
+        onFiles([...e.dataTransfer.files]);
       }}
     >
       <FileUp aria-hidden size={24} />
-      {busy ? "Reading …" : label}
+      {label}
       <input
         type="file"
         accept={accept}
         multiple={many}
-        disabled={busy}
         className="sr-only"
         onChange={(e) => {
           const files = [...(e.target.files ?? [])];

@@ -28,6 +28,14 @@ const KEYS: readonly { where: string; keys: readonly [string, string][] }[] = [
     ],
   },
   {
+    where: "Bench steps",
+    keys: [
+      ["Space", "the step is done"],
+      ["B X", "take the last step back, it will not go"],
+      ["A", "a part found on the way"],
+    ],
+  },
+  {
     where: "The drawing",
     keys: [
       ["M H F", "map, heat, photos"],

@@ -26,15 +26,28 @@ export async function send<T>(
   }
 }
 
-/** Sends a log: one line that describes it, then the file. Reports the share sent; `abort` cancels. */
-export function sendLog<T>(
-  head: unknown,
-  file: Blob,
-  onShare: (share: number) => void,
-): { done: Promise<Sent<T>>; abort: () => void } {
+const cancelled: Problem = {
+  code: "cancelled",
+  message: "It was cancelled.",
+  action: "Nothing was stored.",
+};
+
+/** Something on its way to the server, and a way to stop it. */
+export interface Sending<T> {
+  done: Promise<Sent<T>>;
+  abort: () => void;
+}
+
+/** Sends bytes to the server, telling the share sent, 0 to 1; never throws. */
+export function sendBytes<T>(
+  method: "POST" | "PUT",
+  url: string,
+  body: Blob | string,
+  onShare: (share: number) => void = () => undefined,
+): Sending<T> {
   const request = new XMLHttpRequest();
   const done = new Promise<Sent<T>>((resolve) => {
-    request.open("POST", "/api/runs");
+    request.open(method, url);
     request.setRequestHeader("content-type", "application/octet-stream");
     request.upload.onprogress = (e) => onShare(e.lengthComputable ? e.loaded / e.total : 0);
     request.onload = () => {
@@ -45,12 +58,12 @@ export function sendLog<T>(
       }
     };
     request.onerror = () => resolve({ ok: false, problem: unreachable });
-    request.onabort = () =>
-      resolve({
-        ok: false,
-        problem: { code: "cancelled", message: "Sending was cancelled.", action: "Nothing was stored." },
-      });
-    request.send(new Blob([`${JSON.stringify(head)}\n`, file]));
+    request.onabort = () => resolve({ ok: false, problem: cancelled });
+    request.send(body);
   });
   return { done, abort: () => request.abort() };
 }
+
+/** Sends a log: one line that describes it, then the file. Reports the share sent; `abort` cancels. */
+export const sendLog = <T>(head: unknown, file: Blob, onShare: (share: number) => void): Sending<T> =>
+  sendBytes("POST", "/api/runs", new Blob([`${JSON.stringify(head)}\n`, file]), onShare);

@@ -152,30 +152,3 @@ function PasteBox({ pasting, pasted, setPasted, onFile }: PasteBoxProps) {
     </>
   );
 }
-
-/** A log being read or sent: how far, and a way to stop. */
-export function Progress({ label, share, onCancel }: { label: string; share: number; onCancel: () => void }) {
-  return (
-    <div className="grid flex-1 place-items-center p-10" role="status">
-      <div className="w-full max-w-130">
-        <p className="text-title font-strong">{label}</p>
-        <div
-          role="progressbar"
-          aria-label={label}
-          aria-valuemin={0}
-          aria-valuemax={100}
-          aria-valuenow={Math.round(share * 100)}
-          className="mt-4 h-5.5 border-2 border-ink bg-sheet"
-        >
-          <div className="h-full bg-copper-fill" style={{ width: `${Math.round(share * 100)}%` }} />
-        </div>
-        <div className="mt-3 flex items-center justify-between">
-          <span className="num text-lead">{Math.round(share * 100)} %</span>
-          <Button onClick={onCancel} keyCap="Esc">
-            Cancel
-          </Button>
-        </div>
-      </div>
-    </div>
-  );
-}

@@ -19,13 +19,14 @@ import { RunChart } from "@/ui/charts/RunChart";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
+import { Progress } from "@/ui/controls/Progress";
 import { sendLog, type Sent } from "@/ui/controls/send";
 import { Conditions, conditionsOf, draftOf, type ConditionsDraft } from "@/ui/run/Conditions";
 import { stagePath } from "@/ui/steps/paths";
 import type { ColumnView, ImportSummary } from "@/workers/logSession";
 import { Ask } from "./Ask";
 import { ColumnWires, wiresRoom } from "@/ui/run/ColumnWires";
-import { DropZone, Progress } from "./DropZone";
+import { DropZone } from "./DropZone";
 import { type LogState, useLog } from "./useLog";
 
 interface Props {
@@ -57,10 +58,17 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other, ou
     Escape: sending !== null ? () => abort.current?.() : log.state.step === "reading" ? log.cancel : undefined,
   });
 
-  if (sending !== null)
-    return <Progress label={`Storing ${read?.name ?? "the log"}`} share={sending} onCancel={() => abort.current?.()} />;
-  if (log.state.step === "reading")
-    return <Progress label={`Reading ${log.state.name}`} share={log.state.share} onCancel={log.cancel} />;
+  const reading = log.state.step === "reading" ? log.state : null;
+  if (sending !== null || reading)
+    return (
+      <div className="grid flex-1 place-items-center p-10">
+        <Progress
+          label={reading ? `Reading ${reading.name}` : `Storing ${read?.name ?? "the log"}`}
+          share={reading ? reading.share : sending}
+          onCancel={reading ? log.cancel : () => abort.current?.()}
+        />
+      </div>
+    );
   if (!read) {
     const refused = log.state.step === "empty" ? log.state.problem : null;
     return <DropZone jobId={jobId} kind={kind} problem={refused} onFile={open} />;

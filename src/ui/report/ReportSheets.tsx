@@ -2,17 +2,24 @@ import type { Report, ReportTable, Span } from "@/core/report";
 import { Mark } from "@/ui/controls/Mark";
 
 const SHEET =
-  "report-sheet relative mx-auto flex h-[297mm] w-[210mm] flex-col overflow-hidden bg-white px-[15mm] pt-[7.5mm] " +
-  "pb-[6mm] text-[#16211f] shadow-[0_1px_10px_#16211f33] print:shadow-none";
+  "report-sheet relative mx-auto flex min-h-[296.9mm] w-[210mm] flex-col bg-white px-[15mm] pt-[7.5mm] " +
+  "pb-[21mm] text-[#16211f] shadow-[0_1px_10px_#16211f33] print:shadow-none";
 const SOFT = "text-[#47544f]";
 const RULE = "border-[#c9d1cd]";
 
+interface Props {
+  report: Report;
+  photoIds: number[];
+  /** Whether the workshop has a mark of its own. */
+  mark: boolean;
+}
+
 /** The report on its sheets of A4, as it is printed: white in every theme. */
-export function ReportSheets({ report: r, photoIds }: { report: Report; photoIds: number[] }) {
+export function ReportSheets({ report: r, photoIds, mark }: Props) {
   return (
     <div className="grid gap-6 print:block" lang={r.form.language}>
       <article className={SHEET} aria-label={r.foot.page(1, 2)}>
-        <Head r={r} />
+        <Head r={r} mark={mark} />
         <h2 className="mt-2.5 text-[33px] leading-[38px] font-[740]">{r.headline}</h2>
         <p className={`mt-1.5 text-[16.5px] leading-[23px] ${SOFT}`}>
           <Spans spans={r.verdict} />
@@ -31,7 +38,7 @@ export function ReportSheets({ report: r, photoIds }: { report: Report; photoIds
         <Foot r={r} page={1} />
       </article>
       <article className={SHEET} aria-label={r.foot.page(2, 2)}>
-        <Head r={r} />
+        <Head r={r} mark={mark} />
         <h2 className="mt-2.5 text-[26px] leading-8 font-bold">{r.technical.title}</h2>
         <Workshop r={r} photoIds={photoIds} />
         <Foot r={r} page={2} />
@@ -57,12 +64,16 @@ function Spans({ spans }: { spans: readonly Span[] }) {
   ));
 }
 
-function Head({ r }: { r: Report }) {
+function Head({ r, mark }: { r: Report; mark: boolean }) {
   return (
     <header className="flex items-start gap-2.5 border-b-[1.2px] border-[#16211f] pb-2.5">
-      <span className="[--ink:#16211f]">
-        <Mark />
-      </span>
+      {mark ? (
+        <img src="/api/settings/mark" alt="" className="max-h-[42px] max-w-24 object-contain" />
+      ) : (
+        <span className="[--ink:#16211f]">
+          <Mark />
+        </span>
+      )}
       <p className="flex-1 leading-5">
         <b className="block text-[16px] font-semibold">{r.head.workshop}</b>
         <span className={`text-[14px] ${r.head.draft ? "text-[#5b4300]" : SOFT}`}>{r.head.draft || r.head.record}</span>
@@ -153,6 +164,11 @@ function Found({ r }: { r: Report }) {
       <p className="mt-1 text-[14.5px] leading-5">
         <Spans spans={r.counts} />
       </p>
+      {r.asides.length ? (
+        <p className="mt-1 text-[14.5px] leading-5">
+          <Spans spans={r.asides} />
+        </p>
+      ) : null}
     </div>
   );
 }
@@ -160,7 +176,7 @@ function Found({ r }: { r: Report }) {
 function Workshop({ r, photoIds }: { r: Report; photoIds: number[] }) {
   const t = r.technical;
   return (
-    <div className="grid content-start gap-2.5 text-[13.4px] leading-[17px]">
+    <div className="flex flex-1 flex-col gap-2.5 text-[13.4px] leading-[17px]">
       {t.curves ? (
         <section>
           <h3 className="text-[15.5px] leading-[21px] font-semibold">{t.curves.title}</h3>
@@ -170,14 +186,16 @@ function Workshop({ r, photoIds }: { r: Report; photoIds: number[] }) {
       {t.tables.map((one) => (
         <ReportTableShown key={one.title} table={one} />
       ))}
-      {t.notes.map((n) => (
-        <section key={n.title}>
-          <h3 className="text-[15.5px] leading-[21px] font-semibold">{n.title}</h3>
-          {n.lines.map((l) => (
-            <p key={l}>{l}</p>
-          ))}
-        </section>
-      ))}
+      <div className="grid grid-cols-2 gap-x-6 gap-y-2.5">
+        {t.notes.map((n) => (
+          <section key={n.title}>
+            <h3 className="text-[15.5px] leading-[21px] font-semibold">{n.title}</h3>
+            {n.lines.map((l) => (
+              <p key={l}>{l}</p>
+            ))}
+          </section>
+        ))}
+      </div>
       {t.photos.list.length ? (
         <section>
           <h3 className="text-[15.5px] leading-[21px] font-semibold">{t.photos.title}</h3>
@@ -196,7 +214,7 @@ function Workshop({ r, photoIds }: { r: Report; photoIds: number[] }) {
           </div>
         </section>
       ) : null}
-      <section className="absolute inset-x-[15mm] bottom-[20mm]">
+      <section className="mt-auto pt-2">
         <p className="num text-[12.9px] break-all">{t.hash}</p>
         <p className={SOFT}>{t.hashNote}</p>
       </section>
@@ -204,31 +222,41 @@ function Workshop({ r, photoIds }: { r: Report; photoIds: number[] }) {
   );
 }
 
-function ReportTableShown({ table: { title, head, rows } }: { table: ReportTable }) {
+function ReportTableShown({ table: { title, head, rows, foot } }: { table: ReportTable }) {
+  if (rows.length === 0)
+    return (
+      <section>
+        <h3 className="text-[15.5px] leading-[21px] font-semibold">{title}</h3>
+        <p>{foot}</p>
+      </section>
+    );
   return (
-    <table className="w-full table-fixed border-collapse text-left">
-      <caption className="text-left text-[15.5px] leading-[21px] font-semibold">{title}</caption>
-      <thead>
-        <tr className={SOFT}>
-          {head.map((h, i) => (
-            <th key={i} className={`font-normal ${i === 0 ? "w-[150px]" : ""}`} scope="col">
-              {h}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row[0]} className="border-t border-[#dee4e1]">
-            {row.map((cell, i) => (
-              <td key={i} className="py-0.5 pr-2 align-top">
-                {cell}
-              </td>
+    <div>
+      <table className="w-full table-fixed border-collapse text-left">
+        <caption className="text-left text-[15.5px] leading-[21px] font-semibold">{title}</caption>
+        <thead>
+          <tr className={SOFT}>
+            {head.map((h, i) => (
+              <th key={i} className={`font-normal ${i === 0 ? "w-[150px]" : ""}`} scope="col">
+                {h}
+              </th>
             ))}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row[0]} className="border-t border-[#dee4e1]">
+              {row.map((cell, i) => (
+                <td key={i} className="py-0.5 pr-2 align-top">
+                  {cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {foot ? <p className="mt-0.5 border-t border-[#dee4e1] pt-0.5">{foot}</p> : null}
+    </div>
   );
 }
 

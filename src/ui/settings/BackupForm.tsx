@@ -3,11 +3,13 @@ import { Input } from "@headlessui/react";
 import { format, parseISO } from "date-fns";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import useSWR from "swr";
 import type { BackupPlan, BackupState } from "@/core/keeping";
 import type { Problem } from "@/core/result";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 import { Field } from "@/ui/controls/Field";
+import { Progress } from "@/ui/controls/Progress";
 import { send } from "@/ui/controls/send";
 import { useAct } from "@/ui/controls/useAct";
 
@@ -51,9 +53,13 @@ export function BackupForm({ plan, state, folder }: Props) {
         </div>
       ) : null}
       <div className="mt-4 flex flex-wrap items-center gap-4">
-        <Button look="plain" big onClick={() => void now()} disabled={busy}>
-          {busy ? "Copying and reading back …" : "Back up now"}
-        </Button>
+        {busy ? (
+          <UnderWay />
+        ) : (
+          <Button look="plain" big onClick={() => void now()}>
+            Back up now
+          </Button>
+        )}
         {refusal}
       </div>
       <PlanForm plan={plan} folder={folder} />
@@ -63,6 +69,27 @@ export function BackupForm({ plan, state, folder }: Props) {
         <code className="num">--dry-run</code>.
       </p>
     </section>
+  );
+}
+
+const LOOK_MS = 700;
+
+/** A back-up on its way: how far the copy is, then that it is read back. */
+function UnderWay() {
+  const { data } = useSWR(
+    "/api/backup",
+    async (url: string) => {
+      const sent = await send<{ share: number | null } | null>("GET", url);
+      return sent.ok ? sent.value : null;
+    },
+    { refreshInterval: LOOK_MS },
+  );
+  return (
+    <Progress
+      label={data && data.share === null ? "Reading the copy back" : "Copying the database"}
+      share={data ? data.share : 0}
+      onCancel={() => void send("DELETE", "/api/backup")}
+    />
   );
 }
 

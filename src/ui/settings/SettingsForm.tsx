@@ -2,7 +2,7 @@
 import { Input } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { CURRENCIES, type Workshop } from "@/core/job";
+import { CURRENCIES, THRESHOLDS_K, type Workshop } from "@/core/job";
 import type { Problem } from "@/core/result";
 import { Button } from "@/ui/controls/Button";
 import { Field } from "@/ui/controls/Field";
@@ -32,6 +32,7 @@ export function SettingsForm({ start }: { start: Workshop }) {
   const [currency, setCurrency] = useState(start.currency);
   const [language, setLanguage] = useState(start.language);
   const [unit, setUnit] = useState(start.unit);
+  const [thresholdK, setThresholdK] = useState(String(start.thresholdK));
   const [people, setPeople] = useState(start.people.join(", "));
   const [thermometers, setThermometers] = useState(() => drafts(start));
   const [said, setSaid] = useState("");
@@ -44,6 +45,7 @@ export function SettingsForm({ start }: { start: Workshop }) {
       currency,
       language,
       unit,
+      thresholdK,
       people: listed(people),
       thermometers: thermometers.map((t) => ({ name: t.name, highK: t.highK.replace("\u2212", "-") })),
     });
@@ -70,6 +72,19 @@ export function SettingsForm({ start }: { start: Workshop }) {
           <Pick label="Temperatures in reports" value={unit} options={DEGREES} onChange={setUnit} />
         </Field>
       </div>
+      <Field
+        label="No real change below, K"
+        hint={`The judge calls a smaller difference no change; ${THRESHOLDS_K.least} to ${THRESHOLDS_K.most}, usually ${THRESHOLDS_K.usual}. Open jobs are judged by it, closed ones stay as they are`}
+        error={problem?.fields?.thresholdK}
+      >
+        <Input
+          className="field num max-w-40"
+          inputMode="decimal"
+          value={thresholdK}
+          maxLength={5}
+          onChange={(e) => setThresholdK(e.target.value)}
+        />
+      </Field>
       <Field
         label="Who works here"
         hint="Initials, with commas; roles and names are kept nowhere"

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useState } from "react";
 import type { Problem } from "@/core/result";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button, LinkButton } from "@/ui/controls/Button";
+import { Progress } from "@/ui/controls/Progress";
 import { send } from "@/ui/controls/send";
 
 /** Both runs are kept and no verdict stands for them: it is made now, and shown when it is there. */
@@ -29,19 +30,12 @@ export function Judging({ jobId }: { jobId: number }) {
             <p>{problem.action} Both runs are kept.</p>
           </CautionBand>
         ) : (
-          <div role="status">
-            <p className="text-title font-strong">Judging both runs</p>
-            <div
-              role="progressbar"
-              aria-label="Judging both runs"
-              className="mt-4 h-5.5 overflow-hidden border-2 border-ink bg-sheet"
-            >
-              <div className="under-way h-full bg-copper-fill" />
-            </div>
-            <p className="mt-3 text-body text-ink-2">
+          <>
+            <Progress label="Judging both runs" share={null} />
+            <p className="text-body text-ink-2">
               Both are kept. One ladder is fitted to the two of them: a second or two.
             </p>
-          </div>
+          </>
         )}
         <div className="mt-4 flex flex-wrap gap-3">
           {problem ? (

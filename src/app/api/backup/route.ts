@@ -1,5 +1,13 @@
-import { backUpNow, changePlan } from "@/server/quiet/backups";
+import { ok } from "@/core/result";
+import { backUpNow, backupUnderWay, changePlan, stopBackup } from "@/server/quiet/backups";
 import { handle, jsonBody, respond } from "@/server/requests/respond";
+
+export const dynamic = "force-dynamic";
+
+/** How far a back-up on its way is. */
+export function GET(request: Request): Promise<Response> {
+  return handle(request, async () => respond(ok(await backupUnderWay())));
+}
 
 /** Makes a back-up now. */
 export function POST(request: Request): Promise<Response> {
@@ -9,4 +17,9 @@ export function POST(request: Request): Promise<Response> {
 /** Sets where back-ups are put, how often, and how many are kept. */
 export function PUT(request: Request): Promise<Response> {
   return handle(request, async () => respond(await changePlan(await jsonBody(request))));
+}
+
+/** Stops the back-up on its way. */
+export function DELETE(request: Request): Promise<Response> {
+  return handle(request, async () => respond(await stopBackup()));
 }

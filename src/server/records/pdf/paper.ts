@@ -25,6 +25,7 @@ export interface TextForm {
 export class Paper {
   private readonly doc: PDFKit.PDFDocument;
   private readonly chunks: Buffer[] = [];
+  private readonly opened = new Map<Buffer, PDFKit.Mixins.ImageSrc & Opened>();
   private readonly ended: Promise<void>;
 
   constructor(info: { title: string; keywords: string; language: string; created: Date }) {
@@ -70,6 +71,12 @@ export class Paper {
       (w, s) => w + this.doc.font(s.font).fontSize(size).widthOfString(s.text),
       0,
     );
+  }
+
+  /** How tall what is written within a width stands, px. */
+  heightOf(spans: readonly Span[] | string, width: number, form: TextForm): number {
+    const lines = this.broken(typeof spans === "string" ? [{ text: spans }] : spans, width, form);
+    return lines.length * (form.lead ?? form.size * 1.4);
   }
 
   /** Writes lines within a width; gives the place below the last one. */
@@ -149,10 +156,20 @@ export class Paper {
     SVGtoPDF(this.doc, markup, x, y, { assumePt: true, fontCallback: svgFont });
   }
 
-  /** A JPEG fitted into a box. */
-  jpeg(bytes: Buffer, x: number, y: number, box: { width: number; height: number }): void {
-    this.doc.image(bytes, x, y, { fit: [box.width, box.height] });
+  /** A JPEG or PNG fitted into a box; gives how wide it stands, px. One that stands on many pages is held once. */
+  picture(bytes: Buffer, x: number, y: number, box: { width: number; height: number }): number {
+    // its types leave opening out
+    const doc = this.doc as unknown as { openImage: (b: Buffer) => PDFKit.Mixins.ImageSrc & Opened };
+    const opened = this.opened.get(bytes) ?? doc.openImage(bytes);
+    this.opened.set(bytes, opened);
+    this.doc.image(opened, x, y, { fit: [box.width, box.height] });
+    return opened.width * Math.min(box.width / opened.width, box.height / opened.height);
   }
+}
+
+interface Opened {
+  width: number;
+  height: number;
 }
 
 /** The file for a text of a picture, by its family and weight. */

@@ -5,7 +5,7 @@ import type { ReactNode } from "react";
 import { useWholeRows } from "@/ui/controls/wholeRows";
 import { money, useMoney } from "@/ui/controls/money";
 import { STAGE_TITLES, type StageName } from "@/core/job";
-import { GUESS, countsOut, type ServiceContext, type ServiceStage, type Step } from "@/core/service";
+import { asidesIn, GUESS, countsOut, type ServiceContext, type ServiceStage, type Step } from "@/core/service";
 import { LinkButton } from "@/ui/controls/Button";
 import { useSize } from "@/ui/controls/size";
 import { LensTabs } from "@/ui/map/LensTabs";
@@ -14,6 +14,7 @@ import { PasteRow } from "@/ui/service/answers/PasteRow";
 import { CoverLens, InsideLens } from "@/ui/service/lenses/lens";
 import { ScrewTray } from "@/ui/service/pictures/Tray";
 import { stagePath } from "@/ui/steps/paths";
+import { Asides } from "./Asides";
 import { Counts, OutSoFar } from "./Counts";
 import { StageSide, type SideFacts } from "./StageSide";
 import { StepPanel } from "./StepPanel";
@@ -34,6 +35,9 @@ const AFTER: Record<ServiceStage, StageName> = {
   paste: "close",
   close: "after",
 };
+
+/** Stages in which the base is off, or just came off: parts are found on the way there. */
+const ASIDE_STAGES: ReadonlySet<ServiceStage> = new Set(["open", "strip", "clean", "paste", "close"]);
 
 interface Props {
   work: StageWork;
@@ -215,6 +219,14 @@ function StepSide({ work, closed, own }: Props) {
       ) : (
         <Finished stage={stage} jobId={work.jobId} onBack={work.back} minutes={ctx.journal.seconds(stage) / 60} />
       )}
+      {ASIDE_STAGES.has(stage) ? (
+        <Asides
+          asides={asidesIn(ctx.journal)}
+          closed={closed}
+          onKeep={(key, value, reason) => work.add({ stage, step: key, act: "done", value, reason })}
+          onTakeBack={(key) => work.add({ stage, step: key, act: "undone" })}
+        />
+      ) : null}
       {steps.length > 0 ? <StepList steps={steps} ctx={ctx} here={step?.key ?? null} onPick={work.setPicked} /> : null}
     </aside>
   );

@@ -1,10 +1,7 @@
 import { memo } from "react";
-import { baysOfGrade, inletOf, inletSeen, type ServiceContext } from "@/core/service";
+import { blowerLint, finLint, LINT_RING, lintRadius, seedOf } from "@/core/draw";
+import { baysOfGrade, INLET_TURN, inletOf, inletSeen, type ServiceContext } from "@/core/service";
 import { centreOf, type Blower, type CoolingMap, type FinStack } from "@/core/drawing";
-import { blowerLint, finLint } from "./lint";
-
-const TURN = { bottom: 0, left: 90, top: 180, right: 270 } as const;
-const seedOf = (id: string) => [...id].reduce((s, c) => s + c.charCodeAt(0), 0);
 
 /**
  * What lies in the machine as seen: lint at the inlets and on the blades until it is cleaned off, air arrows that end
@@ -46,11 +43,13 @@ const InletLint = memo(function InletLint({
 }) {
   const side = inletOf(f);
   const [length, depth] = side === "top" || side === "bottom" ? [f.wMm, f.hMm] : [f.hMm, f.wMm];
-  const lint = finLint(length, depth, grade, bays, seedOf(f.id));
-  const [x, y] = centreOf(f);
   const shown = bays ?? baysOfGrade(grade);
+  const lint = finLint(length, depth, { grade, bays: shown, told: bays !== null }, seedOf(f.id));
+  const [x, y] = centreOf(f);
   return (
-    <g transform={`translate(${x} ${y}) rotate(${f.turnDeg + TURN[side]}) translate(${-length / 2} ${depth / 2})`}>
+    <g
+      transform={`translate(${x} ${y}) rotate(${f.turnDeg + INLET_TURN[side]}) translate(${-length / 2} ${depth / 2})`}
+    >
       <path d={lint.felt} fill="var(--lint2)" stroke="var(--lint3)" strokeWidth={0.3} />
       <path d={lint.light} fill="none" stroke="var(--lint1)" strokeWidth={0.5} />
       <path d={lint.dark} fill="none" stroke="var(--lint3)" strokeWidth={0.42} />
@@ -90,19 +89,14 @@ const InletLint = memo(function InletLint({
 });
 
 const BladeLint = memo(function BladeLint({ blower: b, grade }: { blower: Blower; grade: number }) {
-  const r = Math.min(b.wMm, b.hMm) * 0.4;
+  const r = lintRadius(b);
   const lint = blowerLint(r, grade, seedOf(b.id));
+  const ring = LINT_RING[grade];
   const [x, y] = centreOf(b);
   return (
     <g transform={`translate(${x} ${y})`}>
-      {grade >= 3 ? (
-        <circle
-          r={r * (grade === 4 ? 0.72 : 0.8)}
-          fill="none"
-          stroke="var(--lint2)"
-          strokeWidth={r * (grade === 4 ? 0.5 : 0.24)}
-          opacity={0.88}
-        />
+      {ring ? (
+        <circle r={r * ring.at} fill="none" stroke="var(--lint2)" strokeWidth={r * ring.wide} opacity={0.88} />
       ) : null}
       <path d={lint.light} fill="none" stroke="var(--lint1)" strokeWidth={0.6} />
       <path d={lint.dark} fill="none" stroke="var(--lint3)" strokeWidth={0.5} />

@@ -15,8 +15,18 @@ import { Chosen, Hidden } from "@/ui/underside/Marks";
 import { PartShape } from "@/ui/underside/PartShape";
 import { PadMarks } from "@/ui/paste/PadMarks";
 import { DustLayer } from "./DustLayer";
-import { greyMetal } from "./lint";
 import { fitted, type View } from "@/ui/underside/useView";
+
+/** Colours of the metal while lint is to be the only warm thing on the drawing. */
+const greyMetal = {
+  "--cu0": "var(--d-we2)",
+  "--cu1": "var(--d-al3)",
+  "--cu2": "var(--d-al3)",
+  "--cu3": "var(--d-al2)",
+  "--cu4": "var(--d-al2)",
+  "--cu5": "var(--d-al1)",
+  "--copper-fill": "var(--d-al2)",
+} as React.CSSProperties;
 
 interface LensProps {
   stage: ServiceStage;

@@ -26,7 +26,7 @@ export default async function ReportPage({ params }: { params: Promise<{ id: str
       <main className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_300px] print:block">
         <div className="overflow-x-auto bg-bench px-4 py-6 print:p-0" tabIndex={0} role="group" aria-label="Report">
           <h1 className="sr-only">Report of {report.title}</h1>
-          <ReportSheets report={report} photoIds={written.record.photoIds} />
+          <ReportSheets report={report} photoIds={written.record.photoIds} mark={view.mark} />
         </div>
         <ReportActions
           jobId={jobId}

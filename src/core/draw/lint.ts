@@ -1,16 +1,4 @@
 import { randomLcg, randomNormal, randomUniform } from "d3-random";
-import { baysOfGrade } from "@/core/service";
-
-/** Colours of the metal while lint is to be the only warm thing on the drawing. */
-export const greyMetal = {
-  "--cu0": "var(--d-we2)",
-  "--cu1": "var(--d-al3)",
-  "--cu2": "var(--d-al3)",
-  "--cu3": "var(--d-al2)",
-  "--cu4": "var(--d-al2)",
-  "--cu5": "var(--d-al1)",
-  "--copper-fill": "var(--d-al2)",
-} as React.CSSProperties;
 
 export interface LintPaths {
   felt: string;
@@ -21,26 +9,29 @@ export interface LintPaths {
 const CLOSED: Record<string, number> = { o: 0.02, h: 0.5, c: 1 };
 const r1 = (v: number) => Math.round(v * 10) / 10;
 
+/** How an inlet is closed: its grade 0 to 4, its bays from end to end, and whether each bay was looked at. */
+interface InletShown {
+  grade: number;
+  bays: string;
+  told: boolean;
+}
+
+/** The lint of a part is the same every time it is drawn: a number of its own, from its id. */
+export const seedOf = (id: string): number => [...id].reduce((s, c) => s + c.charCodeAt(0), 0);
+
 /** Lint along the inlet edge of a stack, the edge at y = 0 and the stack above it; mm, the same every time. */
-export function finLint(
-  lengthMm: number,
-  depthMm: number,
-  grade: number,
-  bays: string | null,
-  seed: number,
-): LintPaths {
+export function finLint(lengthMm: number, depthMm: number, { grade, bays, told }: InletShown, seed: number): LintPaths {
   if (grade <= 0) return { felt: "", light: "", dark: "" };
   const source = randomLcg(0.137 + seed * 0.0171);
   const jitter = randomNormal.source(source)(0, 1);
   const across = randomUniform.source(source)(0, lengthMm);
-  const shown = bays ?? baysOfGrade(grade);
   const reach = [0, 0.1, 0.2, 0.34, 0.52][grade] ?? 0;
   const depth = (x: number) => {
-    const at = Math.max(0, Math.min(shown.length - 1.001, (x / lengthMm) * shown.length - 0.5));
+    const at = Math.max(0, Math.min(bays.length - 1.001, (x / lengthMm) * bays.length - 0.5));
     const i = Math.floor(at);
     const mix = at - i;
-    const c = (CLOSED[shown[i] ?? "o"] ?? 0) * (1 - mix) + (CLOSED[shown[i + 1] ?? shown[i] ?? "o"] ?? 0) * mix;
-    return depthMm * reach * (0.25 + 0.75 * c) * (bays ? Math.max(0.08, c) : 1);
+    const c = (CLOSED[bays[i] ?? "o"] ?? 0) * (1 - mix) + (CLOSED[bays[i + 1] ?? bays[i] ?? "o"] ?? 0) * mix;
+    return depthMm * reach * (0.25 + 0.75 * c) * (told ? Math.max(0.08, c) : 1);
   };
   const steps = Math.max(8, Math.round(lengthMm / 1.4));
   const felt =
@@ -76,3 +67,12 @@ export function blowerLint(radiusMm: number, grade: number, seed: number): LintP
   });
   return { felt: "", light: threads.join(""), dark: threads.filter((_, i) => i % 2 === 0).join("") };
 }
+
+/** The lint in a blower reaches so far from its middle, mm. */
+export const lintRadius = (b: { wMm: number; hMm: number }): number => Math.min(b.wMm, b.hMm) * 0.4;
+
+/** From felted on a ring of it lies round the blades, by grade: where and how wide, shares of that radius. */
+export const LINT_RING: Readonly<Record<number, { at: number; wide: number }>> = {
+  3: { at: 0.8, wide: 0.24 },
+  4: { at: 0.72, wide: 0.5 },
+};
