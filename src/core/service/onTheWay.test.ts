@@ -106,7 +106,7 @@ describe("what their figures come to", () => {
 
   it("in a line, with its note", () => {
     expect(asideLine({ kind: "battery", values: { part: "BT-4", new: "50", now: "30" }, note: "label faded" })).toBe(
-      "Battery: BT-4, 50\u00a0Wh, 30\u00a0Wh, holds 60\u00a0% of what it did when new, label faded",
+      "Battery: BT-4, new 50\u00a0Wh, now 30\u00a0Wh, holds 60\u00a0% of what it did when new, label faded",
     );
   });
 });

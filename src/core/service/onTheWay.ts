@@ -11,6 +11,8 @@ export interface AsideField {
   label: string;
   /** Of a figure; none for words. */
   unit?: string;
+  /** What stands before it in a line, where the figure alone would not tell. */
+  short?: string;
   /** Greatest figure it takes. */
   most?: number;
 }
@@ -21,23 +23,27 @@ const PART: AsideField = { key: "part", label: "Part number" };
 export const ASIDES: Readonly<Record<AsideKind, { title: string; fields: readonly AsideField[] }>> = {
   memory: {
     title: "Memory",
-    fields: [PART, { key: "size", label: "Size", unit: "GB", most: 4_096 }, { key: "slot", label: "Slot" }],
+    fields: [
+      PART,
+      { key: "size", label: "Size", unit: "GB", most: 4_096 },
+      { key: "slot", label: "Slot", short: "slot" },
+    ],
   },
   drive: {
     title: "Drive",
     fields: [
       PART,
       { key: "size", label: "Size", unit: "GB", most: 100_000 },
-      { key: "on", label: "Powered on", unit: "h", most: 500_000 },
-      { key: "worn", label: "Wear told", unit: "%", most: 255 },
+      { key: "on", label: "Powered on", short: "on for", unit: "h", most: 500_000 },
+      { key: "worn", label: "Wear told", short: "worn", unit: "%", most: 255 },
     ],
   },
   battery: {
     title: "Battery",
     fields: [
       PART,
-      { key: "new", label: "When new", unit: "Wh", most: 300 },
-      { key: "now", label: "When full now", unit: "Wh", most: 300 },
+      { key: "new", label: "When new", short: "new", unit: "Wh", most: 300 },
+      { key: "now", label: "When full now", short: "now", unit: "Wh", most: 300 },
       { key: "cycles", label: "Cycles", unit: "cycles", most: 20_000 },
     ],
   },
@@ -175,9 +181,9 @@ const COMES_WORDS = {
 /** One of them in a line: title, what was written, what it comes to, the note. */
 export function asideLine(of: Pick<Aside, "kind" | "values" | "note">): string {
   const { title, fields } = ASIDES[of.kind];
-  const told = fields.flatMap(({ key, unit }) => {
+  const told = fields.flatMap(({ key, short, unit }) => {
     const value = of.values[key];
-    return value ? [`${value}${unit ? `\u00a0${unit}` : ""}`] : [];
+    return value ? [`${short ? `${short} ` : ""}${value}${unit ? `\u00a0${unit}` : ""}`] : [];
   });
   return `${title}: ${[...told, asideWords(of), of.note].filter(Boolean).join(", ")}`;
 }

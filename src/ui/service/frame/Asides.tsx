@@ -52,11 +52,14 @@ export function Asides(p: Props) {
 }
 
 type Typed = { step: string | null; kind: AsideKind; values: Record<string, string>; note: string };
+const typedOf = ({ step, kind, values, note }: Aside): Typed => ({ step, kind, values: { ...values }, note });
 const blank = (kind: AsideKind = "memory"): Typed => ({ step: null, kind, values: {}, note: "" });
 
 function AsideDialog({ asides, closed, onKeep, onTakeBack, onClose }: Props & { onClose: () => void }) {
   const [typed, setTyped] = useState<Typed>(blank);
+  const [gone, setGone] = useState<string | null>(null);
   const keep = () => {
+    setGone(null);
     const { step, kind, values, note } = typed;
     onKeep(step ?? asideStep(kind, freshId().replace(/\W/g, "").slice(0, 12)), asideText(kind, values), note.trim());
     setTyped(blank(kind));
@@ -74,12 +77,22 @@ function AsideDialog({ asides, closed, onKeep, onTakeBack, onClose }: Props & { 
           <AsideList
             asides={asides}
             closed={closed}
-            onPick={({ step, kind, values, note }) => setTyped({ step, kind, values: { ...values }, note })}
-            onTakeBack={(step) => {
-              onTakeBack(step);
-              if (typed.step === step) setTyped(blank());
+            onPick={(a) => {
+              setTyped(typedOf(a));
+              setGone(null);
+            }}
+            onTakeBack={(a) => {
+              onTakeBack(a.step);
+              // it stands in the form: kept, it is there again
+              setTyped(typedOf(a));
+              setGone(ASIDES[a.kind].title.toLowerCase());
             }}
           />
+          {gone ? (
+            <p role="status" className="caution-band mt-4 px-3 py-2 text-body">
+              The {gone} was taken back. It stands below: keep it to have it again.
+            </p>
+          ) : null}
           {closed ? null : <AsideForm key={typed.step ?? "new"} typed={typed} onType={setTyped} onKeep={keep} />}
           <div className="mt-5 flex justify-end">
             <Button onClick={onClose} keyCap="Esc">
@@ -96,7 +109,7 @@ interface AsideListProps {
   asides: readonly Aside[];
   closed: boolean;
   onPick: (a: Aside) => void;
-  onTakeBack: (step: string) => void;
+  onTakeBack: (a: Aside) => void;
 }
 
 function AsideList({ asides, closed, onPick, onTakeBack }: AsideListProps) {
@@ -116,7 +129,7 @@ function AsideList({ asides, closed, onPick, onTakeBack }: AsideListProps) {
               <IconButton name={`Change ${ASIDES[a.kind].title.toLowerCase()}`} onClick={() => onPick(a)}>
                 <Pencil aria-hidden size={18} />
               </IconButton>
-              <IconButton name={`Take back ${ASIDES[a.kind].title.toLowerCase()}`} onClick={() => onTakeBack(a.step)}>
+              <IconButton name={`Take back ${ASIDES[a.kind].title.toLowerCase()}`} onClick={() => onTakeBack(a)}>
                 <Trash2 aria-hidden size={18} />
               </IconButton>
             </>
