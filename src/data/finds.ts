@@ -27,29 +27,45 @@ export function matchOf(text: string): string {
   return (words ?? []).map((w, i, all) => `"${w.slice(0, 40)}"${i === all.length - 1 ? "*" : ""}`).join(" ");
 }
 
+/** More than so many are shown by their age. */
+const MANY = 1_000;
+
+/** Whether more is found than is worth weighing. */
+async function isMany(db: Knex, words: string): Promise<boolean> {
+  const [row] = await db.raw<{ n: number }[]>(
+    "SELECT count(*) AS n FROM (SELECT 1 FROM finds WHERE finds MATCH :words LIMIT :most)",
+    { words, most: MANY + 1 },
+  );
+  return (row?.n ?? 0) > MANY;
+}
+
+interface Row {
+  kind: FindKind;
+  ref: number;
+  text: string;
+  id: number | null;
+  tag: string;
+  model: string;
+  place: string;
+}
+
 /** What is found by words, the best first; at most so many of a kind. */
 export async function findByWords(db: Knex, text: string, most: number): Promise<Record<FindKind, Find[]>> {
   const out = Object.fromEntries(FIND_KINDS.map((k) => [k, [] as Find[]])) as Record<FindKind, Find[]>;
   const match = matchOf(text);
   if (match === "") return out;
-  type Row = {
-    kind: FindKind;
-    ref: number;
-    text: string;
-    id: number | null;
-    tag: string;
-    model: string;
-    place: string;
-  };
   for (const kind of FIND_KINDS) {
+    const words = `kind : ${kind} AND {title body} : (${match})`;
+    // many are not weighed one by one, and who finds many looks for more words: the newest stand first
+    const place = (await isMany(db, words)) ? "-rowid" : "rank";
     const rows = await db.raw<Row[]>(
       `SELECT f.kind, f.ref, f.text, m.id, m.tag, m.model, m.place FROM (
-         SELECT kind, ref, machine_id, rank,
+         SELECT kind, ref, machine_id, ${place} AS at,
            highlight(finds, 3, char(1), char(2)) || CASE WHEN body = '' OR title = '' THEN '' ELSE ' – ' END
              || highlight(finds, 4, char(1), char(2)) AS text
-         FROM finds WHERE finds MATCH :match AND kind = :kind ORDER BY rank LIMIT :most) f
-       LEFT JOIN machines m ON m.id = f.machine_id ORDER BY f.rank`,
-      { match, kind, most },
+         FROM finds WHERE finds MATCH :words ORDER BY ${place === "rank" ? "rank" : "rowid DESC"} LIMIT :most) f
+       LEFT JOIN machines m ON m.id = f.machine_id ORDER BY f.at`,
+      { words, most },
     );
     out[kind] = rows.map((r) => ({
       kind: r.kind,

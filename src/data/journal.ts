@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { Entry, ServiceStage } from "../core/service";
+import { ASIDE_PREFIX, type Entry, type ServiceStage } from "../core/service";
 import { cleaningUses } from "../core/stock";
 
 interface EntryRow {
@@ -84,6 +84,17 @@ export async function entriesOf(db: Knex, jobId: number): Promise<Entry[]> {
 async function entriesAsReceived(db: Knex, jobId: number, prefix: string): Promise<Entry[]> {
   const rows = await placed(db).where({ job_id: jobId, aside: false }).andWhere("step", "like", `${prefix}%`);
   return rows.map((r) => ({ ...fromRow(r), at: r.received_at }));
+}
+
+/** Entries of parts found on the way, by job, in the order in which they came. */
+export async function asideEntriesOf(db: Knex, jobIds: readonly number[]): Promise<Map<number, Entry[]>> {
+  const rows = await placed(db)
+    .whereIn("job_id", [...jobIds])
+    .where({ aside: false })
+    .andWhere("step", "like", `${ASIDE_PREFIX}%`);
+  const out = new Map<number, Entry[]>();
+  for (const r of rows) out.set(r.job_id, [...(out.get(r.job_id) ?? []), fromRow(r)]);
+  return out;
 }
 
 /** Which of some entries are here already. */

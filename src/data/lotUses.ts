@@ -55,3 +55,21 @@ export async function usesOfLot(db: Knex, lotId: number, most: number): Promise<
     { lotId, most },
   );
 }
+
+/** Lots booked to jobs or cut for them, by job: "name, lot number". */
+export async function fittedIn(db: Knex, jobIds: readonly number[]): Promise<Map<number, string[]>> {
+  if (jobIds.length === 0) return new Map();
+  const marks = jobIds.map(() => "?").join();
+  const rows = await db.raw<{ job_id: number; name: string; lot: string }[]>(
+    `SELECT DISTINCT u.job_id, l.name, l.lot FROM (
+       SELECT job_id, lot_id FROM bookings WHERE job_id IN (${marks}) AND undone_at IS NULL
+       UNION
+       SELECT k.job_id, s.lot_id FROM cuttings k JOIN sheets s ON s.used_by = k.id
+         WHERE k.job_id IN (${marks}) AND k.undone_at IS NULL) u
+     JOIN lots l ON l.id = u.lot_id ORDER BY u.job_id, l.id`,
+    [...jobIds, ...jobIds],
+  );
+  const out = new Map<number, string[]>();
+  for (const r of rows) out.set(r.job_id, [...(out.get(r.job_id) ?? []), r.lot ? `${r.name}, lot ${r.lot}` : r.name]);
+  return out;
+}

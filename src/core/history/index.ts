@@ -1,4 +1,5 @@
 export {
+  atFanSpeed,
   measuredIn,
   levelsOfHeights,
   type Levels,
@@ -27,4 +28,6 @@ export {
   type HotMark,
   type Throttling,
 } from "./hotDay";
+export type { ChipCourse } from "./chipCourse";
+export { partsOver, type PartCourse, type PartMark } from "./parts";
 export { aheadOf, courseHeadline, courseSummary } from "./words";

@@ -1,4 +1,4 @@
-export { Journal, SERVICE_STAGES, type Entry, type ServiceStage, type StepState } from "./journal";
+export { ASIDE_PREFIX, Journal, SERVICE_STAGES, type Entry, type ServiceStage, type StepState } from "./journal";
 export {
   broughtBy,
   ENOUGH_JOBS,

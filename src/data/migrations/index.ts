@@ -14,7 +14,7 @@ import * as live from "./0012-live";
 import * as upkeep from "./0013-upkeep";
 import * as records from "./0014-records";
 import * as search from "./0015-search";
-import * as asides from "./0016-asides";
+import * as finds from "./0016-finds";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -32,7 +32,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0013-upkeep", ...upkeep },
   { name: "0014-records", ...records },
   { name: "0015-search", ...search },
-  { name: "0016-asides", ...asides },
+  { name: "0016-finds", ...finds },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

@@ -1,44 +1,37 @@
 import {
   aheadOf,
+  atFanSpeed,
   courseOf,
   courseHeadline,
   courseSummary,
   forecastOf,
   hotMarks,
   narrowing,
+  partsOver,
+  type ChipCourse,
   type Course,
-  type Forecast,
-  type HotMark,
+  type PartCourse,
   type Visit,
 } from "../../core/history";
-import type { JobStands, Machine } from "../../core/job";
-import { JUDGE_VERSION, type ChipId, type SentencePart } from "../../core/judge";
+import type { JobStands, Machine, StageView } from "../../core/job";
+import { JUDGE_VERSION, type ChipId } from "../../core/judge";
 import { nextDue, type NextDue, type UpkeepRules } from "../../core/upkeep";
+import { asideLine, asidesIn, Journal, type Aside } from "../../core/service";
 import { database } from "../../data/connection";
 import { duesOf, type DueLine } from "../../data/dues";
-import { jobsOfMachine, type Job } from "../../data/jobs";
+import { asideEntriesOf } from "../../data/journal";
+import { findJob, findJobs, jobsOfMachine, type Job } from "../../data/jobs";
 import { findMachine } from "../../data/machines";
+import { fittedIn } from "../../data/lotUses";
 import { measuredPairs } from "../../data/measures";
 import { findRules } from "../../data/upkeep";
+import { jobView } from "./job";
 import { standsOfJobs } from "./stands";
 
 /** A machine's years are told from its newest so many jobs. */
 const MOST_JOBS = 40;
 const MOST_DUES = 12;
 const MOST_OTHERS = 30;
-
-/** One chip over the years, with what is to come. */
-export interface ChipCourse {
-  course: Course;
-  forecast: Forecast | null;
-  hot: HotMark[];
-  headline: string;
-  summary: SentencePart[];
-  /** What a check run on a day would narrow the forecast to, days. */
-  narrows: { on: string; nowDays: number; thenDays: number } | null;
-  /** Airflow and contact after service of others of its model, K/W at their own fan speeds. */
-  others: { tags: string[]; contact: [number, number]; airflow: [number, number] } | null;
-}
 
 export interface HistoryView {
   machine: Machine;
@@ -47,8 +40,27 @@ export interface HistoryView {
   /** What the workshop's rules and what was measured make of it. */
   next: NextDue;
   dues: DueLine[];
+  /** Its jobs, the newest first, with what was fitted and what was found on the way. */
+  jobs: VisitLine[];
+  parts: PartCourse[];
   services: number;
+  /** Its newest job, whose stages stand beside; null where it has none. */
+  newest: { jobId: number; stages: StageView[] } | null;
   today: string;
+}
+
+/** A job of a machine in a few lines. */
+export interface VisitLine {
+  jobId: number;
+  day: string;
+  closed: boolean;
+  complaint: string;
+  found: string;
+  did: readonly string[];
+  /** Lots that were used, by name and number. */
+  fitted: string[];
+  asides: string[];
+  note: string;
 }
 
 type Told = { job: Job; stands: JobStands }[];
@@ -119,6 +131,8 @@ export async function historyView(machineId: number): Promise<HistoryView | null
   const visits = visitsOf(told);
   const courses = coursesOf(visits);
   const today = todayNow();
+  const extras = await extrasOf(told.map((t) => t.job));
+  const lines = told.map((t) => lineOf(t, extras));
   const chips: ChipCourse[] = [];
   for (const course of courses) {
     const narrows = narrowing(course, machine.limitC, today);
@@ -129,7 +143,7 @@ export async function historyView(machineId: number): Promise<HistoryView | null
       headline: courseHeadline(course),
       summary: courseSummary(course),
       narrows: narrows && { on: today, ...narrows },
-      others: await othersOf(machine, course.chip),
+      others: await othersOf(machine, course),
     });
   }
   return {
@@ -138,26 +152,82 @@ export async function historyView(machineId: number): Promise<HistoryView | null
     chips,
     next: suggested(machine, told, { courses, rules: await findRules(db), doneOn: null }),
     dues: await duesOf(db, machineId, MOST_DUES),
+    jobs: [...lines].reverse(),
+    parts: partsOver(lines.map(({ jobId, day }) => ({ jobId, day, asides: extras.asides.get(jobId) ?? [] }))),
+    newest: await newestOf(told.at(-1)?.job.id),
     services: visits.filter((v) => v.did.length > 0 || v.afterDay !== null).length,
     today,
   };
 }
 
-/** What others of its model measure after a service; null where none is known. */
-async function othersOf(machine: Machine, chip: ChipId): Promise<ChipCourse["others"]> {
+async function newestOf(jobId: number | undefined): Promise<HistoryView["newest"]> {
+  const view = jobId === undefined ? null : await jobView(jobId);
+  return view && { jobId: view.job.id, stages: view.stages };
+}
+
+/** The machine of a job; null where there is no such job. */
+export const machineOfJob = async (jobId: number): Promise<number | null> =>
+  (await findJob(await database(), jobId))?.machineId ?? null;
+
+interface Extras {
+  asides: Map<number, Aside[]>;
+  fitted: Map<number, string[]>;
+}
+
+/** What was found on the way and fitted in some jobs, one question each. */
+async function extrasOf(jobs: readonly Job[]): Promise<Extras> {
+  const db = await database();
+  const ids = jobs.map((j) => j.id);
+  const found = await asideEntriesOf(db, ids);
+  return {
+    asides: new Map([...found].map(([id, entries]) => [id, asidesIn(new Journal(entries))])),
+    fitted: await fittedIn(db, ids),
+  };
+}
+
+function lineOf({ job, stands }: Told[number], { asides, fitted }: Extras): VisitLine {
+  const { before, after } = stands.days;
+  return {
+    jobId: job.id,
+    day: after ?? before ?? job.openedAt.slice(0, 10),
+    closed: job.closedAt !== null,
+    complaint: job.complaint,
+    found: stands.found,
+    did: stands.did,
+    fitted: fitted.get(job.id) ?? [],
+    asides: (asides.get(job.id) ?? []).map(asideLine),
+    note: job.closingNote,
+  };
+}
+
+/** What others of its model measure after a service, brought to the fan speed of this one; null where none is known. */
+async function othersOf(machine: Machine, course: Course): Promise<ChipCourse["others"]> {
+  const db = await database();
   const pairs = await measuredPairs(
-    await database(),
+    db,
     { model: machine.model, variant: machine.variant, butMachine: machine.id },
     { before: new Date().toISOString(), but: 0 },
     JUDGE_VERSION,
     MOST_OTHERS,
   );
-  const runs = pairs.flatMap((p) => p.runs ?? []).filter((r) => r.chip === chip);
-  if (runs.length === 0) return null;
+  // after runs that left no path worse
+  const good = pairs.filter((p) => p.runs?.some((r) => r.chip === course.chip));
+  const jobs = await findJobs(
+    db,
+    good.map((p) => p.jobId),
+  );
+  const stands = await standsOfJobs([...jobs.values()]);
+  const told = good.flatMap(({ jobId, tag }) => {
+    const measured = stands.get(jobId)?.measured;
+    const after = measured?.chips.find((c) => c.chip === course.chip)?.after;
+    const at = after && atFanSpeed(after, measured?.fanRpm ?? null, course.fanRpm);
+    return at?.contact && at.airflow ? [{ tag, contact: at.contact.KW, airflow: at.airflow.KW }] : [];
+  });
+  if (told.length === 0) return null;
   const span = (values: number[]): [number, number] => [Math.min(...values), Math.max(...values)];
   return {
-    tags: [...new Set(runs.map((r) => r.tag))].sort(),
-    contact: span(runs.map((r) => r.contactKW)),
-    airflow: span(runs.map((r) => r.airflowKW)),
+    tags: [...new Set(told.map((t) => t.tag))].sort(),
+    contact: span(told.map((t) => t.contact)),
+    airflow: span(told.map((t) => t.airflow)),
   };
 }

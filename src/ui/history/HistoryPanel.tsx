@@ -6,7 +6,7 @@ import { FURTHEST_MONTHS, HOT_ROOM_C, type Drift } from "@/core/history";
 import type { NextDue } from "@/core/upkeep";
 import { words } from "@/core/words";
 import { DueActs } from "./DueActs";
-import type { ChipCourse } from "./types";
+import type { ChipCourse } from "@/core/history";
 
 export interface DueLineShown {
   at: string;

@@ -1,10 +1,11 @@
 import { words } from "@/core/words";
 import { HotStrip } from "./HotStrip";
 import { PathStrip } from "./PathStrip";
-import { dayMs, FOOT, HEIGHT, RIGHT, RULE, timeOf, W, type Time } from "./scales";
-import type { ChipCourse, Visit } from "./types";
+import { dayMs, FOOT, HEIGHT, rightOf, RULE, widthOf, type Time } from "./scales";
+import type { ChipCourse, Visit } from "@/core/history";
 
 interface Props {
+  x: Time;
   chip: ChipCourse;
   visits: readonly Visit[];
   limitC: number | null;
@@ -13,11 +14,10 @@ interface Props {
 }
 
 /** A machine's years: airflow, contact and the hot day on one axis, every service a pipe standing through them. */
-export function HistoryPlot({ chip, visits, limitC, today, dueOn }: Props) {
-  const x = timeOf(chip, today);
+export function HistoryPlot({ x, chip, visits, limitC, today, dueOn }: Props) {
   const services = visits.filter((v) => v.afterDay !== null);
   return (
-    <svg viewBox={`0 0 ${W} ${HEIGHT}`} className="block w-full" role="img" aria-label={saidOf(chip, limitC)}>
+    <svg viewBox={`0 0 ${widthOf(x)} ${HEIGHT}`} className="block w-full" role="img" aria-label={saidOf(chip, limitC)}>
       <Years x={x} today={today} />
       <PathStrip path={chip.course.airflow} x={x} others={chip.others?.airflow ?? null} />
       <PathStrip path={chip.course.contact} x={x} others={chip.others?.contact ?? null} />
@@ -42,7 +42,7 @@ export function HistoryPlot({ chip, visits, limitC, today, dueOn }: Props) {
 const roomTo = (next: Visit | undefined, v: Visit, x: Time): number =>
   next?.afterDay && v.afterDay
     ? x(dayMs(next.afterDay)) - x(dayMs(v.afterDay)) - 20
-    : RIGHT - x(dayMs(v.afterDay ?? ""));
+    : rightOf(x) - x(dayMs(v.afterDay ?? ""));
 
 /** A service: a heat pipe through all strips, what was done at its top. */
 function Service({ visit, x, room }: { visit: Visit; x: Time; room: number }) {
@@ -79,8 +79,8 @@ function Years({ x, today }: { x: Time; today: string }) {
   const every = x(months[1]?.getTime() ?? 0) - x(months[0]?.getTime() ?? 0) < 4 ? 3 : 1;
   return (
     <g>
-      <rect x={0} y={FOOT} width={W} height={RULE} fill="var(--d-al2)" />
-      <path d={`M0 ${FOOT}H${W}M0 ${FOOT + RULE}H${W}`} stroke="var(--ink)" strokeWidth={1.6} />
+      <rect x={0} y={FOOT} width={widthOf(x)} height={RULE} fill="var(--d-al2)" />
+      <path d={`M0 ${FOOT}H${widthOf(x)}M0 ${FOOT + RULE}H${widthOf(x)}`} stroke="var(--ink)" strokeWidth={1.6} />
       {months.map((m) =>
         m.getUTCMonth() % every ? null : (
           <path

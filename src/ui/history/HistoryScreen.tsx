@@ -4,10 +4,14 @@ import { useState } from "react";
 import type { Machine } from "@/core/job";
 import type { NextDue } from "@/core/upkeep";
 import { words } from "@/core/words";
+import { useSize } from "@/ui/controls/size";
 import { Sentence } from "@/ui/verdict/Sentence";
 import { HistoryPanel, type DueLineShown } from "./HistoryPanel";
 import { HistoryPlot } from "./HistoryPlot";
-import type { ChipCourse, Visit } from "./types";
+import { JobLines, type JobLine } from "./JobLines";
+import { PartsStrip } from "./PartsStrip";
+import { timeOf } from "./scales";
+import type { ChipCourse, PartCourse, Visit } from "@/core/history";
 
 interface Props {
   machine: Machine;
@@ -15,16 +19,23 @@ interface Props {
   visits: Visit[];
   next: NextDue;
   dues: DueLineShown[];
+  jobs: JobLine[];
+  parts: PartCourse[];
   today: string;
 }
 
+/** Until it is measured, px. */
+const USUAL_W = 800;
+
 /** A machine over the years, and the date its next service is due. */
-export function HistoryScreen({ machine, chips, visits, next, dues, today }: Props) {
+export function HistoryScreen({ machine, chips, visits, next, dues, jobs, parts, today }: Props) {
   const [picked, setPicked] = useState(() => firstOf(chips));
   const chip = chips[picked] ?? null;
+  const [column, { width }] = useSize<HTMLDivElement>({ width: USUAL_W, height: 0 });
+  const x = chip && timeOf(chip, today, width);
   return (
-    <main className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_320px]">
-      <div className="flex min-w-0 flex-col bg-sheet">
+    <main className="grid min-w-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_320px]">
+      <div ref={column} className="flex min-w-0 flex-col bg-sheet">
         <header className="border-b-[1.5px] border-line px-6 py-3">
           <h1 className="text-step leading-9 font-bold">{chip?.headline ?? "Nothing measured yet."}</h1>
           <p className="min-h-6 text-lead text-ink-2">
@@ -50,14 +61,36 @@ export function HistoryScreen({ machine, chips, visits, next, dues, today }: Pro
             </TabGroup>
           ) : null}
         </header>
-        {chip ? (
+        {chip && x ? (
           <>
-            <HistoryPlot chip={chip} visits={visits} limitC={machine.limitC} today={today} dueOn={machine.dueOn} />
+            <HistoryPlot
+              x={x}
+              chip={chip}
+              visits={visits}
+              limitC={machine.limitC}
+              today={today}
+              dueOn={machine.dueOn}
+            />
             <Foot chip={chip} dueOn={machine.dueOn} />
+            {parts.length ? (
+              <section aria-labelledby="parts" className="bg-sheet pt-4">
+                <h2 id="parts" className="px-6 text-sub font-strong">
+                  Parts found on the way
+                </h2>
+                <PartsStrip parts={parts} x={x} />
+              </section>
+            ) : null}
           </>
-        ) : (
-          <div className="flex-1" />
-        )}
+        ) : null}
+        {jobs.length ? (
+          <section aria-labelledby="jobs" className="pt-4">
+            <h2 id="jobs" className="px-6 pb-2 text-sub font-strong">
+              {words.counted(jobs.length, "job")}
+            </h2>
+            <JobLines jobs={jobs} />
+          </section>
+        ) : null}
+        <div className="flex-1" />
       </div>
       <HistoryPanel machine={machine} chip={chip} next={next} dues={dues} today={today} />
     </main>
@@ -73,7 +106,7 @@ const firstOf = (chips: readonly ChipCourse[]): number => {
 function Foot({ chip, dueOn }: { chip: ChipCourse; dueOn: string | null }) {
   const { fanRpm } = chip.course;
   return (
-    <p className="flex-1 bg-bench px-6 py-3 text-body text-ink-2">
+    <p className="bg-bench px-6 py-3 text-body text-ink-2">
       Hollow: before a service. Solid: after. Bars 90 %
       {fanRpm ? `, airflow brought to ${words.rpm(fanRpm)}` : ", at the fan speeds of the runs"}.
       {chip.others ? ` Bars at the right edge: ${chip.others.tags.join(", ")} after service.` : ""}

@@ -1,8 +1,8 @@
 import { HOT_ROOM_C } from "@/core/history";
 import { words } from "@/core/words";
 import { Ground, Marks, Wedge } from "./PathStrip";
-import { dayMs, FOOT, LEFT, levelOf, RIGHT, STRIPS, type Time } from "./scales";
-import type { ChipCourse } from "./types";
+import { dayMs, FOOT, LEFT, levelOf, rightOf, STRIPS, type Time } from "./scales";
+import type { ChipCourse } from "@/core/history";
 
 const MONTH_MS = 30.44 * 86_400_000;
 
@@ -23,8 +23,8 @@ export function HotStrip({ chip, x, limitC }: { chip: ChipCourse; x: Time; limit
   const over = limitC === null ? undefined : hot.find((h) => h.C > limitC);
   return (
     <g>
-      <Ground y={y} bottom={strip.top + strip.height + 8} digits={0} />
-      {limitC === null ? null : <Limit y={y(limitC)} limitC={limitC} below={y(limitC) < strip.top + 66} />}
+      <Ground x={x} y={y} bottom={strip.top + strip.height + 8} digits={0} />
+      {limitC === null ? null : <Limit x={x} y={y(limitC)} limitC={limitC} below={y(limitC) < strip.top + 66} />}
       <g>
         <text x={LEFT + 6} y={strip.top + 18} fontSize={17} fontWeight={600} fill="var(--ink)">
           Hot day, °C
@@ -36,7 +36,7 @@ export function HotStrip({ chip, x, limitC }: { chip: ChipCourse; x: Time; limit
       {last && low !== null && mid !== null && high !== null ? (
         <Wedge
           from={[x(dayMs(last.day)), y(last.C)]}
-          toX={RIGHT}
+          toX={rightOf(x)}
           low={y(low)}
           mid={y(mid)}
           high={y(high)}
@@ -66,7 +66,7 @@ export function HotStrip({ chip, x, limitC }: { chip: ChipCourse; x: Time; limit
 }
 
 /** The limit as a beam across; its name stands below where the strip's own name is too near. */
-function Limit({ y, limitC, below }: { y: number; limitC: number; below: boolean }) {
+function Limit({ x, y, limitC, below }: { x: Time; y: number; limitC: number; below: boolean }) {
   return (
     <g>
       <defs>
@@ -74,8 +74,8 @@ function Limit({ y, limitC, below }: { y: number; limitC: number; below: boolean
           <path d="M0 0V9" stroke="var(--ink-3)" strokeWidth={2} />
         </pattern>
       </defs>
-      <rect x={LEFT} y={y - 9} width={RIGHT - LEFT} height={9} fill="url(#limit-hatch)" />
-      <path d={`M${LEFT} ${y}H${RIGHT}`} stroke="var(--limit)" strokeWidth={2.2} />
+      <rect x={LEFT} y={y - 9} width={rightOf(x) - LEFT} height={9} fill="url(#limit-hatch)" />
+      <path d={`M${LEFT} ${y}H${rightOf(x)}`} stroke="var(--limit)" strokeWidth={2.2} />
       <text
         x={LEFT + 6}
         y={below ? y + 19 : y - 14}
@@ -91,37 +91,42 @@ function Limit({ y, limitC, below }: { y: number; limitC: number; below: boolean
   );
 }
 
+const WORDS_W = 94;
+
 /** When the limit is first reached: from the early to the late edge, a ring at the middle. */
 function First({ chip, x, y }: { chip: ChipCourse; x: Time; y: number }) {
   const t = chip.forecast?.throttling;
   if (!t?.early || dayMs(t.early) > (x.domain()[1]?.getTime() ?? 0)) return null;
-  const to = (day: string | null) => (day === null ? RIGHT : Math.min(RIGHT, x(dayMs(day))));
+  const to = (day: string | null) => (day === null ? rightOf(x) : Math.min(rightOf(x), x(dayMs(day))));
   const [a, m, b] = [to(t.early), t.middle === null ? null : to(t.middle), to(t.late)];
+  // its words stand beside the early edge, on the side where there is room
+  const fits = a + 8 + WORDS_W < rightOf(x) + 12;
+  const at = fits ? Math.max(a + 8, Math.min(rightOf(x) - WORDS_W, (a + b) / 2 - 62)) : a - 8;
   return (
     <g>
       <path d={`M${a} ${y}H${b}`} stroke="var(--ink)" strokeWidth={5.5} />
       <path d={`M${a} ${y - 8}v16M${b} ${y - 8}v16`} stroke="var(--ink)" strokeWidth={2.2} />
-      {m !== null && m < RIGHT ? (
+      {m !== null && m < rightOf(x) ? (
         <circle cx={m} cy={y} r={7} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={2.6} />
       ) : null}
       <path
-        d={`M${a} ${y + 8}V${FOOT}${t.late && b < RIGHT ? `M${b} ${y + 8}V${FOOT}` : ""}`}
+        d={`M${a} ${y + 8}V${FOOT}${t.late && b < rightOf(x) ? `M${b} ${y + 8}V${FOOT}` : ""}`}
         stroke="var(--ink)"
         strokeWidth={1.4}
         strokeDasharray="5 4"
       />
       <text
-        x={Math.min(RIGHT - 70, Math.max(a + 8, (a + b) / 2 - 62))}
+        textAnchor={fits ? "start" : "end"}
         fontSize={14.5}
         fill="var(--ink)"
         stroke="var(--sheet)"
         strokeWidth={4}
         paintOrder="stroke"
       >
-        <tspan x={Math.max(a + 8, Math.min(RIGHT - 130, (a + b) / 2 - 62))} y={FOOT - 28}>
+        <tspan x={at} y={FOOT - 28}>
           first throttling
         </tspan>
-        <tspan x={Math.max(a + 8, Math.min(RIGHT - 130, (a + b) / 2 - 62))} dy={18}>
+        <tspan x={at} dy={18}>
           on a hot day
         </tspan>
       </text>

@@ -1,6 +1,6 @@
 import type { PathCourse } from "@/core/history";
 import { words } from "@/core/words";
-import { dayMs, LEFT, levelOf, RIGHT, STRIPS, ticksOf, type Level, type Time } from "./scales";
+import { dayMs, LEFT, levelOf, rightOf, STRIPS, ticksOf, widthOf, type Level, type Time } from "./scales";
 
 const COLOUR = { airflow: "var(--air)", contact: "var(--paste)" } as const;
 const NAME = { airflow: "Airflow, K/W", contact: "Contact, K/W" } as const;
@@ -25,13 +25,13 @@ export function PathStrip({ path, x, others }: Props) {
   const colour = COLOUR[path.path];
   return (
     <g>
-      <Ground y={y} bottom={strip.top + strip.height} digits={2} />
+      <Ground x={x} y={y} bottom={strip.top + strip.height} digits={2} />
       <text x={LEFT + 6} y={strip.top + 18} fontSize={17} fontWeight={600} fill={colour}>
         {NAME[path.path]}
       </text>
       {others ? (
         <rect
-          x={RIGHT - 5}
+          x={rightOf(x) - 5}
           y={y(others[1])}
           width={5}
           height={Math.max(3, y(others[0]) - y(others[1]))}
@@ -44,7 +44,7 @@ export function PathStrip({ path, x, others }: Props) {
       {ahead && path.drift && last ? (
         <Wedge
           from={[x(dayMs(last.day)), y(last.KW)]}
-          toX={RIGHT}
+          toX={rightOf(x)}
           low={y(ahead(path.drift.low))}
           mid={y(ahead(path.drift.mid))}
           high={y(ahead(path.drift.high))}
@@ -72,18 +72,18 @@ export function PathStrip({ path, x, others }: Props) {
 }
 
 /** Lines of a strip with their figures. */
-export function Ground({ y, bottom, digits }: { y: Level; bottom: number; digits: number }) {
+export function Ground({ x, y, bottom, digits }: { x: Time; y: Level; bottom: number; digits: number }) {
   return (
     <g>
       {ticksOf(y).map((t) => (
         <g key={t}>
-          <path d={`M${LEFT} ${y(t)}H${RIGHT}`} stroke="var(--line-2)" strokeWidth={1.2} />
+          <path d={`M${LEFT} ${y(t)}H${rightOf(x)}`} stroke="var(--line-2)" strokeWidth={1.2} />
           <text x={LEFT - 10} y={y(t) + 5} textAnchor="end" className="num" fontSize={14.5} fill="var(--ink-2)">
             {words.number(t, digits)}
           </text>
         </g>
       ))}
-      <path d={`M0 ${bottom}H${RIGHT + 16}`} stroke="var(--line)" strokeWidth={1.5} />
+      <path d={`M0 ${bottom}H${widthOf(x)}`} stroke="var(--line)" strokeWidth={1.5} />
     </g>
   );
 }

@@ -6,7 +6,7 @@ import type { NextDue } from "@/core/upkeep";
 import { aMachine } from "@/testing/machines";
 import { router, serverAnswers } from "@/testing/screen";
 import { HistoryScreen } from "./HistoryScreen";
-import type { ChipCourse } from "./types";
+import type { ChipCourse } from "@/core/history";
 
 const user = userEvent.setup();
 const today = "2032-06-01";
@@ -63,6 +63,8 @@ const show = (visits: Visit[], more: Partial<Parameters<typeof HistoryScreen>[0]
       visits={visits}
       next={next}
       dues={[]}
+      jobs={[]}
+      parts={[]}
       today={today}
       {...more}
     />,
@@ -81,6 +83,43 @@ describe("a machine over the years", () => {
     expect(said).toMatch(/Airflow drifts 0\.0\d\d K\/W a month/);
     expect(said).toContain("after service (LR-09): airflow 0.60 to 0.70");
     expect(screen.getAllByText("Dust, paste")).toHaveLength(3);
+  });
+
+  it("tells its jobs with what was found, fitted and come by, and shows parts on the same years", () => {
+    show(years(2), {
+      jobs: [
+        {
+          jobId: 9,
+          day: "2031-03-01",
+          closed: false,
+          complaint: "loud",
+          found: "F1 felted",
+          did: ["dust", "paste"],
+          fitted: ["Grey paste, lot 2207"],
+          asides: ["Battery: B-1, holds 60 %"],
+          note: "",
+        },
+      ],
+      parts: [
+        {
+          kind: "battery",
+          title: "Battery",
+          marks: [
+            { jobId: 1, day: "2030-03-01", says: "98 %", part: "B-1", changed: false, poor: false, note: "" },
+            { jobId: 2, day: "2031-03-01", says: "100 %", part: "B-2", changed: true, poor: false, note: "" },
+          ],
+        },
+      ],
+    });
+    const [job] = screen.getByRole("list", { name: "Jobs" }).children;
+    const told = [...(job?.querySelectorAll("dt, dd") ?? [])].map((e) => e.textContent);
+    expect(told).toEqual([
+      ...["Complaint", "loud", "Found", "F1 felted", "Done", "Dust, paste"],
+      ...["Fitted", "Grey paste, lot 2207", "On the way", "Battery: B-1, holds 60 %"],
+    ]);
+    expect(job?.textContent).toContain("1 Mar 2031open");
+    const [, parts] = screen.getAllByRole("img").map((i) => i.getAttribute("aria-label"));
+    expect(parts).toBe("Battery: 2030-03-01 98 %, 2031-03-01 changed, 100 %.");
   });
 
   it("with one service says that nothing drifts yet, and goes by rule", () => {

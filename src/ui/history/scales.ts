@@ -1,11 +1,13 @@
 import { scaleLinear, scaleUtc, type ScaleLinear, type ScaleTime } from "d3-scale";
 import { extent } from "d3-array";
-import type { ChipCourse } from "./types";
+import type { ChipCourse } from "@/core/history";
 
-/** Size of the plot, px. */
-export const W = 960;
+/** The plot is drawn at its own width, so that its words keep their size; narrower than this it shrinks, px. */
+export const LEAST_W = 560;
 export const LEFT = 54;
-export const RIGHT = W - 16;
+const MARGIN = 16;
+/** Names of the strips stand before the first service, px. */
+const NAMES_W = 172;
 /** Where each strip begins and how tall it is. */
 export const STRIPS = {
   airflow: { top: 42, height: 150 },
@@ -22,13 +24,19 @@ export type Time = ScaleTime<number, number>;
 export type Level = ScaleLinear<number, number>;
 
 /** The axis of all strips: from a little before the first run to a year and a half from the last. */
-export function timeOf(chip: ChipCourse, today: string): Time {
+export function timeOf(chip: ChipCourse, today: string, width: number): Time {
   const days = [...chip.course.airflow.marks, ...chip.course.contact.marks].map((m) => dayMs(m.day));
   const first = Math.min(...days, dayMs(today));
   const to = Math.max(...days, dayMs(today)) + 500 * 86_400_000;
   // room for the names of the strips before the first service
-  return scaleUtc([first - Math.max(60 * 86_400_000, (to - first) * 0.19), to], [LEFT, RIGHT]);
+  const right = Math.max(LEAST_W, width) - MARGIN;
+  const share = NAMES_W / (right - LEFT);
+  return scaleUtc([first - ((to - first) * share) / (1 - share), to], [LEFT, right]);
 }
+
+/** Where the strips end, and how wide the plot is, px. */
+export const rightOf = (x: Time): number => x.range()[1] ?? LEAST_W;
+export const widthOf = (x: Time): number => rightOf(x) + MARGIN;
 
 /** K/W or °C of a strip. */
 export function levelOf(values: readonly number[], { top, height }: { top: number; height: number }): Level {

@@ -2,6 +2,7 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import type { JobHead, Machine, StageName, StageView } from "@/core/job";
 import { TopBar } from "@/ui/controls/TopBar";
+import { withDue } from "./due";
 import { HeadBands } from "./HeadBands";
 import { Hold } from "./Hold";
 import { LyingRail, Rail } from "./Rail";
@@ -16,7 +17,8 @@ interface Props {
 
 /** The frame every stage of a job stands in: bar, rail, and the stage itself. */
 export function JobFrame({ view, shown, facts, children }: Props) {
-  const { job, machine, stages, head } = view;
+  const { job, machine, head } = view;
+  const stages = withDue(view.stages, machine.dueOn);
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
       <TopBar

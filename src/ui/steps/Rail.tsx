@@ -1,5 +1,5 @@
 import Link from "next/link";
-import type { StageView } from "@/core/job";
+import type { RailStage } from "./due";
 import { stagePath } from "./paths";
 
 const DONE = "border-[var(--d-ink)] bg-white text-[#16211f]";
@@ -8,10 +8,16 @@ const STEP = 66;
 const TOP = 38;
 
 /** Short names, for the rail that lies. */
-const SHORT: Partial<Record<string, string>> = { before: "Before", paste: "Paste", close: "Close up", after: "After" };
+const SHORT: Partial<Record<string, string>> = {
+  before: "Before",
+  paste: "Paste",
+  close: "Close up",
+  after: "After",
+  due: "Due",
+};
 
 /** The rail lying across the top, for a tablet held upright. */
-export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: StageView[]; shown: string }) {
+export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: readonly RailStage[]; shown: string }) {
   const come = Math.max(
     0,
     stages.findLastIndex((s) => s.state === "done" || s.state === "here"),
@@ -84,8 +90,8 @@ export function LyingRail({ jobId, stages, shown }: { jobId: number; stages: Sta
 }
 
 /** The stages of a job along a heat pipe: copper as far as the job has come, a cold plate at the stage shown. */
-export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageView[]; shown: string }) {
-  const height = TOP + (stages.length - 1) * STEP + 60;
+export function Rail({ jobId, stages, shown }: { jobId: number; stages: readonly RailStage[]; shown: string }) {
+  const height = TOP + (stages.length - 1) * STEP + 34;
   const come = Math.max(
     0,
     stages.findLastIndex((s) => s.state === "done" || s.state === "here"),
@@ -104,7 +110,7 @@ export function Rail({ jobId, stages, shown }: { jobId: number; stages: StageVie
 
 interface RailPictureProps {
   height: number;
-  stages: StageView[];
+  stages: readonly RailStage[];
   copperTo: number;
   shown: string;
   jobId: number;

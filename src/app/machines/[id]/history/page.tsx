@@ -6,6 +6,8 @@ import { idOf } from "@/server/requests/respond";
 import { historyView } from "@/server/views/history";
 import { LinkButton } from "@/ui/controls/Button";
 import { TopBar } from "@/ui/controls/TopBar";
+import { LyingRail, Rail } from "@/ui/steps/Rail";
+import { withDue } from "@/ui/steps/due";
 import { HistoryScreen } from "@/ui/history/HistoryScreen";
 
 export const dynamic = "force-dynamic";
@@ -26,14 +28,24 @@ export default async function HistoryPage({ params }: { params: Promise<{ id: st
       <TopBar title={machine.model} note={note.filter(Boolean).join(", ")}>
         <LinkButton href={`/machines/${machine.id}`}>Its jobs</LinkButton>
       </TopBar>
-      <HistoryScreen
-        machine={machine}
-        chips={view.chips}
-        visits={view.visits}
-        next={view.next}
-        dues={view.dues}
-        today={view.today}
-      />
+      {view.newest ? (
+        <LyingRail jobId={view.newest.jobId} stages={withDue(view.newest.stages, machine.dueOn)} shown="due" />
+      ) : null}
+      <div className="flex min-h-0 flex-1">
+        {view.newest ? (
+          <Rail jobId={view.newest.jobId} stages={withDue(view.newest.stages, machine.dueOn)} shown="due" />
+        ) : null}
+        <HistoryScreen
+          machine={machine}
+          chips={view.chips}
+          visits={view.visits}
+          next={view.next}
+          dues={view.dues}
+          jobs={view.jobs}
+          parts={view.parts}
+          today={view.today}
+        />
+      </div>
     </div>
   );
 }
