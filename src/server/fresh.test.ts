@@ -10,6 +10,7 @@ import { planFor } from "../testing/plans";
 import { setDueDate } from "./machines";
 import { changeRun, storeRun } from "./runs";
 import { judgeAgain } from "./verdicts";
+import { changeWorkshop } from "./workshop";
 import { jobView } from "./views/job";
 
 temporaryDatabase("fresh");
@@ -55,6 +56,35 @@ async function storedAlone(jobId: number, kind: RunKind, text: string): Promise<
 const verdictsOf = async (jobId: number): Promise<number> =>
   (await (await database())("verdicts").where({ job_id: jobId })).length;
 const verdictIn = async (jobId: number) => (await jobView(jobId))?.verdict ?? null;
+
+describe("the workshop's threshold", () => {
+  const given = { name: "", currency: "EUR", people: [] };
+  it("is what open jobs are judged by from now on; a closed one keeps what it was closed with", async () => {
+    const mild = renderLog(
+      simulate(wrenfell14, withFaults({ clog: 1.3 }), standardRecipe, plainSensors, 0.4),
+      plainFormat,
+    );
+    const [open, closed] = [await jobOn("Wrenfell 14"), await jobOn("Wrenfell 14")];
+    for (const job of [open, closed]) {
+      await send(job, "before", mild);
+      await send(job, "after", CLEAN);
+      expect((await judgeAgain(job)).ok).toBe(true);
+    }
+    const said = async (job: number) => (await verdictIn(job))?.result.verdict ?? null;
+    expect([await said(open), await said(closed)]).toEqual(["improved", "improved"]);
+    await setDueDate(closed, { dueOn: "2031-06-02", why: "", close: true, note: "" });
+    expect((await changeWorkshop({ ...given, thresholdK: "10" })).ok).toBe(true);
+    // what stood is no longer its verdict; judged again it is one by the new threshold
+    expect([await said(open), await said(closed)]).toEqual([null, "improved"]);
+    expect((await judgeAgain(open)).ok).toBe(true);
+    expect((await verdictIn(open))?.result).toMatchObject({ verdict: "unchanged", thresholdK: 10 });
+    expect(await said(closed)).toBe("improved");
+    for (const thresholdK of [1, "eleven", 10.5, null])
+      expect((await changeWorkshop({ ...given, thresholdK })).ok, String(thresholdK)).toBe(false);
+    expect((await changeWorkshop(given)).ok).toBe(true);
+    expect(await said(open)).toBeNull();
+  });
+});
 
 describe("whether a verdict stands", () => {
   it("follows from its runs: sent at once, both are stored, and one verdict is theirs", async () => {

@@ -49,3 +49,50 @@ export function serverAnswers(...answers: unknown[]): { sent: { url: string; met
   });
   return { sent };
 }
+
+/** For tests: files that are sent, in order; each is told how far it is, and answered, by the test. */
+export function filesSent(): { sent: SentFile[] } {
+  const sent: SentFile[] = [];
+  vi.stubGlobal(
+    "XMLHttpRequest",
+    class {
+      upload: { onprogress?: (e: { lengthComputable: boolean; loaded: number; total: number }) => void } = {};
+      responseText = "";
+      onload?: () => void;
+      onerror?: () => void;
+      onabort?: () => void;
+      private of = { method: "", url: "" };
+      open(method: string, url: string) {
+        this.of = { method, url };
+      }
+      setRequestHeader() {
+        // nothing of it is looked at
+      }
+      send(body: unknown) {
+        sent.push({
+          ...this.of,
+          body,
+          reached: (share) => this.upload.onprogress?.({ lengthComputable: true, loaded: share, total: 1 }),
+          answered: (answer) => {
+            this.responseText = JSON.stringify(answer);
+            this.onload?.();
+          },
+          lost: () => this.onerror?.(),
+        });
+      }
+      abort() {
+        this.onabort?.();
+      }
+    },
+  );
+  return { sent };
+}
+
+interface SentFile {
+  method: string;
+  url: string;
+  body: unknown;
+  reached: (share: number) => void;
+  answered: (answer: unknown) => void;
+  lost: () => void;
+}

@@ -1,9 +1,11 @@
-import { render, screen } from "@testing-library/react";
+import { act, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { usualWorkshop, type Workshop } from "@/core/job";
-import { router, serverAnswers } from "@/testing/screen";
+import { filesSent, router, serverAnswers } from "@/testing/screen";
 import { OfflineWords } from "@/ui/offline/OfflineWords";
+import { BackupForm } from "./BackupForm";
+import { MarkForm } from "./MarkForm";
 import { SettingsForm } from "./SettingsForm";
 
 const user = userEvent.setup();
@@ -20,6 +22,8 @@ describe("the workshop's settings", () => {
     const { sent } = serverAnswers({ ok: true, value: kept });
     render(<SettingsForm start={start} />);
     await user.type(screen.getByLabelText("Who works here"), "; AK  HM");
+    await user.clear(screen.getByLabelText("No real change below, K"));
+    await user.type(screen.getByLabelText("No real change below, K"), "4,5");
     await user.click(screen.getByRole("button", { name: /^Money/ }));
     await user.click(screen.getByRole("option", { name: "GBP" }));
     await user.click(screen.getByRole("button", { name: /Add a thermometer/ }));
@@ -37,6 +41,7 @@ describe("the workshop's settings", () => {
           currency: "GBP",
           language: "en",
           unit: "C",
+          thresholdK: "4,5",
           people: ["HM", "AK", "HM"],
           thermometers: [
             { name: "Bench probe", highK: "0.4" },
@@ -70,6 +75,52 @@ describe("the workshop's settings", () => {
     await user.click(screen.getByRole("button", { name: "Take Bench probe from the list" }));
     expect(screen.getByLabelText<HTMLInputElement>("Name of thermometer 1").value).toBe("Wall clock");
     expect(screen.queryByLabelText("Name of thermometer 2")).toBeNull();
+  });
+});
+
+describe("the workshop's mark", () => {
+  it("is sent as a picture; what is no picture is refused in words", async () => {
+    const { sent } = filesSent();
+    render(<MarkForm has={false} />);
+    const logo = new File(["png"], "mark.png", { type: "image/png" });
+    await user.upload(screen.getByLabelText("Choose a picture"), logo);
+    expect(sent[0]).toMatchObject({ method: "PUT", url: "/api/settings/mark", body: logo });
+    const problem = { code: "not-a-mark", message: "This file is not a picture.", action: "Choose a PNG." };
+    await act(() => Promise.resolve(sent[0]?.answered({ ok: false, problem })));
+    expect(screen.getByRole("alert").textContent).toBe("This file is not a picture. Choose a PNG.");
+    expect(router.refresh).not.toHaveBeenCalled();
+    await user.upload(screen.getByLabelText("Choose a picture"), logo);
+    await act(() => Promise.resolve(sent[1]?.answered({ ok: true, value: null })));
+    expect(router.refresh).toHaveBeenCalledTimes(1);
+  });
+});
+
+describe("a back-up by its button", () => {
+  it("shows how far it is and can be stopped; the last good one stays said", async () => {
+    const plan = { folder: "", everyDays: 1, keep: 7, keepMonths: 6 };
+    const state = {
+      good: { at: "2031-03-04T10:00:00Z", file: "/b/a.db", bytes: 2e6, says: "12 machines" },
+      trouble: null,
+    };
+    const asked: string[] = [];
+    let end: (r: unknown) => void = () => undefined;
+    vi.stubGlobal("fetch", (url: string, init?: { method?: string }) => {
+      asked.push(`${init?.method ?? "GET"} ${url}`);
+      const answer =
+        init?.method === "POST"
+          ? new Promise((done) => (end = done))
+          : Promise.resolve({ ok: true, value: init?.method === "GET" ? { share: 0.25 } : null });
+      return Promise.resolve({ json: () => answer });
+    });
+    render(<BackupForm plan={plan} state={state} folder="/b" />);
+    await user.click(screen.getByRole("button", { name: "Back up now" }));
+    expect(await screen.findByText("25 %")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: /^Cancel/ }));
+    expect(asked).toContain("DELETE /api/backup");
+    const problem = { code: "cancelled", message: "The back-up was stopped.", action: "The last good one stands." };
+    await act(() => Promise.resolve(end({ ok: false, problem })));
+    expect(screen.getByRole("alert").textContent).toContain("The back-up was stopped.");
+    expect(document.body.textContent).toContain("2.0 MB: 12 machines");
   });
 });
 
