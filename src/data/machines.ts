@@ -52,6 +52,15 @@ export async function dueMachines(
   return { machines: rows.map(machineFromRow).filter((m) => m.dueOn !== null), count: all?.n ?? 0 };
 }
 
+/** Which of some tags machines have, in small letters. */
+export async function tagsAmong(db: Knex, tags: readonly string[]): Promise<Set<string>> {
+  const rows = await db.raw<{ tag: string }[]>(
+    "SELECT m.tag FROM json_each(?) AS t JOIN machines m ON lower(m.tag) = lower(t.value)",
+    [JSON.stringify(tags)],
+  );
+  return new Set(rows.map((r) => r.tag.toLowerCase()));
+}
+
 /** Models seen so far, the most frequent first. */
 export async function modelsSeen(db: Knex, most: number): Promise<string[]> {
   const rows = await db("machines")

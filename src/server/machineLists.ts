@@ -2,7 +2,7 @@ import Papa from "papaparse";
 import { machineList, type MachineLine } from "../core/tables";
 import { ok, type Result } from "../core/result";
 import { addJob } from "../data/jobs";
-import { addMachine, machineByTag } from "../data/machines";
+import { addMachine, tagsAmong } from "../data/machines";
 import { check } from "../input/check";
 import { MachineInput } from "../input/machine";
 import { database } from "../data/connection";
@@ -38,9 +38,12 @@ export async function takeList(text: string, store: boolean): Promise<Result<Lis
   if (!list.ok) return list;
   const { good, wrong } = looked(list.value.lines);
   const now = new Date().toISOString();
-  const work = async (tx: Parameters<typeof machineByTag>[0]) => {
-    const fresh: typeof good = [];
-    for (const g of good) if (!(await machineByTag(tx, g.machine.tag))) fresh.push(g);
+  const work = async (tx: Parameters<typeof tagsAmong>[0]) => {
+    const known = await tagsAmong(
+      tx,
+      good.map((g) => g.machine.tag),
+    );
+    const fresh = good.filter((g) => !known.has(g.machine.tag.toLowerCase()));
     if (store)
       for (const { machine, complaint } of fresh) {
         const id = await addMachine(tx, { ...machine }, now);

@@ -106,7 +106,7 @@ export const jobSchema = {
     uid: { type: "string", pattern: "^[0-9a-f]{32}$" },
     number: { type: "integer", minimum: 1, maximum: 1e6 },
     machine,
-    due: object({ dueOn: maybeDay, why: text(300), by: { enum: ["", "drift", "rule", "hand", "snooze", "check"] } }),
+    due: object({ dueOn: maybeDay, why: text(300), by: { enum: ["", "drift", "rule", "hand", "snooze"] } }),
     complaint: text(500),
     openedAt: time,
     closedAt: maybeTime,

@@ -2,7 +2,7 @@ import { dayAfter, dayInWords } from "./day";
 import { dueByRules, monthsAfter, workingDayUpTo, type UpkeepFacts, type UpkeepRules } from "./rules";
 
 /** By what a machine's date was set. */
-export type DueBy = "drift" | "rule" | "hand" | "snooze" | "check";
+export type DueBy = "drift" | "rule" | "hand" | "snooze";
 
 /** The next service, and what it was reckoned from. */
 export interface NextDue {

@@ -23,8 +23,9 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<ReadBundle>>
   const files = await inThread("unzip", bytes);
   if (!files.ok) return files;
   const text = textIn(files.value, "job.json");
-  const plain = text === null ? null : plainFrom(text);
-  if (!plain) return bad(recordProblem.notBundle());
+  if (text === null) return bad(recordProblem.notBundle());
+  const plain = plainFrom(text);
+  if (!plain) return bad(recordProblem.unreadable("job.json", "it is no JSON, or nests too deep."));
   const fits = checked<JobFile>(jobCheck, plain.plain);
   if (!fits.ok) return bad(recordProblem.misfit(fits.misfit.where, fits.misfit.wants));
   const file = fits.value;

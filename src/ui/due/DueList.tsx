@@ -14,7 +14,6 @@ const BY: Record<Machine["dueBy"], string> = {
   rule: "by rule",
   hand: "by hand",
   snooze: "put off",
-  check: "check run",
   "": "",
 };
 
