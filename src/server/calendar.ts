@@ -1,4 +1,4 @@
-import ical, { ICalCalendarMethod } from "ical-generator";
+import type { Knex } from "knex";
 import { bad } from "../core/result";
 import type { Machine } from "../core/job";
 import { dayAfter } from "../core/upkeep";
@@ -8,6 +8,8 @@ import { checksDue, findJobs } from "../data/jobs";
 import { findMachine } from "../data/machines";
 import { withMachines } from "../data/stands";
 import { findWorkshop } from "../data/workshop";
+import type { DateAsk } from "../threads/calendar";
+import { inThread } from "../threads/pool";
 import { serverProblem } from "./requests/problems";
 import { handle, respond } from "./requests/respond";
 
@@ -32,48 +34,37 @@ export async function calendarOf({ origin, machineId }: CalendarAsk): Promise<st
   if (machineId !== null && !one) return null;
   const workshop = await findWorkshop(db);
   const name = one ? `${one.tag}, ${one.model}` : workshop.name ? `Ovrant, ${workshop.name}` : "Ovrant";
-  const calendar = ical({
-    name: plain(name),
-    prodId: { company: "Ovrant", product: "Next services", language: "EN" },
-    method: ICalCalendarMethod.PUBLISH,
+  const dues = one ? [one] : await dueOfAll(db, today);
+  const dateOf = (id: string, day: string, m: Machine, words: { title: string; why: string }): DateAsk => ({
+    id,
+    day,
+    title: `${words.title}: ${m.tag}, ${m.model}`,
+    about: [words.why, m.place].filter(Boolean).join("; "),
+    place: m.place,
+    url: `${origin}/machines/${m.id}/history`,
   });
-  calendar.ttl(6 * 3600);
-  const dues = one
-    ? one.dueOn === null
-      ? []
-      : [one]
-    : (await dueBetween(db, { from: dayAfter(today, -PAST_DAYS), to: "2099-12-31" }, { from: 0, most: MOST })).map(
-        (d) => d.machine,
-      );
-  const event = (id: string, day: string, m: Machine, words: { title: string; why: string }) =>
-    calendar.createEvent({
-      id: `${id}@ovrant`,
-      start: new Date(`${day}T00:00:00Z`),
-      end: new Date(`${dayAfter(day, 1)}T00:00:00Z`),
-      allDay: true,
-      timezone: null,
-      // the same answer for the same dates: nothing seems changed that is not
-      stamp: new Date(`${day}T00:00:00Z`),
-      summary: plain(`${words.title}: ${m.tag}, ${m.model}`),
-      description: plain([words.why, m.place].filter(Boolean).join("; ")),
-      location: plain(m.place),
-      url: `${origin}/machines/${m.id}/history`,
-    });
-  for (const m of dues) if (m.dueOn !== null) event(`due-${m.id}`, m.dueOn, m, { title: "Service due", why: m.dueWhy });
-  const checks = await checksDue(db, "2099-12-31", MOST_CHECKS);
+  const dates = dues.flatMap((m) =>
+    m.dueOn === null ? [] : [dateOf(`due-${m.id}`, m.dueOn, m, { title: "Service due", why: m.dueWhy })],
+  );
+  const checks = await checksDue(db, LAST_DAY, MOST_CHECKS);
   const jobs = await findJobs(
     db,
     checks.map((c) => c.id),
   );
   for (const { job, machine } of await withMachines(db, [...jobs.values()]))
     if (job.checkOn !== null && (machineId === null || machine.id === machineId))
-      event(`check-${job.id}`, job.checkOn, machine, { title: "Check run", why: "Has the paste settled?" });
-  // fields of one maker's programs are no part of the standard
-  return calendar
-    .toString()
-    .split("\r\n")
-    .filter((line) => !/^X-M[A-Z]+-(CDO|MSN)/.test(line))
-    .join("\r\n");
+      dates.push(
+        dateOf(`check-${job.id}`, job.checkOn, machine, { title: "Check run", why: "Has the paste settled?" }),
+      );
+  // thousands of dates take longer than an answer may hold the thread
+  return inThread("calendar", { name, dates });
+}
+
+const LAST_DAY = "2099-12-31";
+
+async function dueOfAll(db: Knex, today: string): Promise<Machine[]> {
+  const rows = await dueBetween(db, { from: dayAfter(today, -PAST_DAYS), to: LAST_DAY }, { from: 0, most: MOST });
+  return rows.map((d) => d.machine);
 }
 
 /** The answer to who asks for a calendar. */
@@ -88,6 +79,3 @@ export function calendarResponse(request: Request, machineId: number | null): Pr
     });
   });
 }
-
-/** Control characters have no place in a calendar. */
-const plain = (text: string): string => text.replace(/[\u0000-\u0008\u000b-\u001f\u007f]/g, " ");

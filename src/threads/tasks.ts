@@ -6,6 +6,7 @@ import type { TightenPlan } from "../core/fasten";
 import type { Run } from "../core/log";
 import type { Result } from "../core/result";
 import { plansOf } from "../core/service";
+import { calendarText, type DateAsk } from "./calendar";
 import { liveLogAnswer, type LiveLogAnswer, type LiveLogAsk } from "./liveLog";
 import { readAgain, type ReadAgainAsk } from "./readAgain";
 import { unzipped, zipped, type ZipFile } from "./zip";
@@ -28,6 +29,8 @@ export const TASKS = {
   /** Pads laid out on the sheets of the shelf. */
   cut: ({ sheets, pieces }: { sheets: Sheet[]; pieces: Piece[] }): CuttingPlan =>
     cuttingPlan(sheets, pieces, KERF_MM, MARGIN_MM),
+  /** Dates as an iCalendar. */
+  calendar: (ask: { name: string; dates: DateAsk[] }): string => calendarText(ask),
   /** A drawing as SVG. */
   svg: ({ layout, dark }: { layout: Layout; dark: boolean }): string =>
     layoutSvg(layout, dark ? darkDrawingColours : drawingColours),

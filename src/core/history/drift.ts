@@ -69,6 +69,9 @@ const SPREAD_SHARE = 0.45;
 const studentT = (off: number, scale: number): number =>
   (1 + (off / scale) ** 2 / DEGREES) ** (-(DEGREES + 1) / 2) / scale;
 
+/** Beyond it the normal distribution has less than 1e-9, standard deviations. */
+const FAR = 6;
+
 interface Range {
   from: number;
   to: number;
@@ -78,9 +81,16 @@ interface Range {
 function quantiles(grid: readonly { mean: number; spread: number; weight: number }[], { from, to, of }: Range): Drift {
   const steps = 160;
   const at = (i: number) => from + ((to - from) * i) / steps;
-  const below = Array.from({ length: steps + 1 }, (_, i) =>
-    grid.reduce((p, g) => p + g.weight * normalBelow((at(i) - g.mean) / g.spread), 0),
-  );
+  const below = Array.from({ length: steps + 1 }, (_, i) => {
+    let p = 0;
+    for (const g of grid) {
+      const z = (at(i) - g.mean) / g.spread;
+      // most of the grid lies far off to one side
+      if (z > FAR) p += g.weight;
+      else if (z > -FAR) p += g.weight * normalBelow(z);
+    }
+    return p;
+  });
   const quantile = (p: number): number => {
     const i = below.findIndex((b) => b >= p);
     if (i <= 0) return Math.max(0, at(i < 0 ? steps : 0));

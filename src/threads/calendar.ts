@@ -1,0 +1,46 @@
+import ical, { ICalCalendarMethod } from "ical-generator";
+import { dayAfter } from "../core/upkeep";
+
+/** A date of a calendar: a whole day. */
+export interface DateAsk {
+  /** Its own for good: the same date again is the same event. */
+  id: string;
+  day: string;
+  title: string;
+  about: string;
+  place: string;
+  url: string;
+}
+
+/** Dates as an iCalendar (RFC 5545); the same dates give the same text. */
+export function calendarText({ name, dates }: { name: string; dates: DateAsk[] }): string {
+  const calendar = ical({
+    name: plain(name),
+    prodId: { company: "Ovrant", product: "Next services", language: "EN" },
+    method: ICalCalendarMethod.PUBLISH,
+  });
+  calendar.ttl(6 * 3600);
+  for (const d of dates)
+    calendar.createEvent({
+      id: `${d.id}@ovrant`,
+      start: new Date(`${d.day}T00:00:00Z`),
+      end: new Date(`${dayAfter(d.day, 1)}T00:00:00Z`),
+      allDay: true,
+      timezone: null,
+      // nothing seems changed that is not
+      stamp: new Date(`${d.day}T00:00:00Z`),
+      summary: plain(d.title),
+      description: plain(d.about),
+      location: plain(d.place),
+      url: d.url,
+    });
+  // fields of one maker's programs are no part of the standard
+  return calendar
+    .toString()
+    .split("\r\n")
+    .filter((line) => !/^X-M[A-Z]+-(CDO|MSN)/.test(line))
+    .join("\r\n");
+}
+
+/** Control characters have no place in a calendar. */
+const plain = (text: string): string => text.replace(/[\u0000-\u0008\u000b-\u001f\u007f]/g, " ");
