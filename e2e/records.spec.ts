@@ -147,6 +147,39 @@ test("a word in a note is found from every page, and leads to its machine", asyn
   await page.waitForURL(/\/jobs\/6/);
 });
 
+test("a part found on the way is written down at the bench, found by its number, and shown over the years", async ({
+  page,
+}) => {
+  await page.goto("/jobs/6/strip");
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  await page.keyboard.press("a");
+  const form = page.getByRole("dialog");
+  await form.getByRole("radio", { name: "Battery" }).click();
+  await form.getByLabel("Part number").fill("XB-90-4C");
+  await form.getByLabel("When new, Wh").fill("90");
+  await form.getByLabel("When full now, Wh").fill("x");
+  await form.getByRole("button", { name: "Write it down" }).click();
+  await expect(form.getByRole("alert")).toHaveText("Give a figure in Wh.");
+  await form.getByLabel("When full now, Wh").fill("58,5");
+  await form.getByLabel("Note").fill("label faded");
+  await accessible(page);
+  await form.getByRole("button", { name: "Write it down" }).click();
+  await expect(form.getByRole("list", { name: "Written down" })).toContainText(
+    "holds 65\u00a0% of what it did when new",
+  );
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: /Found on the way/ })).toContainText("battery");
+  await page.keyboard.press("Control+k");
+  await page.waitForURL(/\/search/);
+  await page.getByLabel("Words to look for").fill("xb-90");
+  await expect(page.getByRole("region", { name: "Notes and findings on the way" })).toContainText("label faded");
+  // the rail leads from the job to the machine's history
+  await page.goto("/jobs/6/due");
+  await page.waitForURL(/\/machines\/\d+\/history/);
+  await expect(page.getByRole("list", { name: "Jobs" })).toContainText("Battery: XB-90-4C");
+  await accessible(page);
+});
+
 test("a list of 3,000 machines comes in by its good lines; the two bad ones are told by line", async ({
   page,
   app,

@@ -22,15 +22,15 @@ export function BringList() {
   const [list, setList] = useState<{ name: string; text: string } | null>(null);
   const [looked, setLooked] = useState<ListTaken | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
-  const [busy, setBusy] = useState(false);
+  const [busy, setBusy] = useState<"Reading" | "Taking in" | null>(null);
   const stop = useRef<(() => void) | null>(null);
   const ask = async (text: string, store: boolean) => {
-    setBusy(true);
+    setBusy(store ? "Taking in" : "Reading");
     setProblem(null);
     const sending = sendBytes<ListTaken>("POST", `/api/machines/list${store ? "?store=1" : ""}`, text);
     stop.current = sending.abort;
     const sent = await sending.done;
-    setBusy(false);
+    setBusy(null);
     if (sent.ok) setLooked(sent.value);
     else setProblem(sent.problem);
   };
@@ -52,7 +52,7 @@ export function BringList() {
         environment, form, limit, used, bought, complaint. A line with a complaint opens a job.
       </p>
       {busy ? (
-        <Progress label={`Reading ${list?.name ?? "the list"}`} share={null} onCancel={() => stop.current?.()} />
+        <Progress label={`${busy} ${list?.name ?? "the list"}`} share={null} onCancel={() => stop.current?.()} />
       ) : (
         <FilePick label="Choose a CSV of machines" accept=".csv,.txt,text/csv" onFiles={(f) => void choose(f)} />
       )}
@@ -62,8 +62,8 @@ export function BringList() {
             {problem.message} {problem.action}
           </CautionBand>
         ) : null}
-        {looked ? (
-          <Looked looked={looked} name={list?.name ?? ""} busy={busy} onTake={() => void ask(list?.text ?? "", true)} />
+        {looked && !busy ? (
+          <Looked looked={looked} name={list?.name ?? ""} onTake={() => void ask(list?.text ?? "", true)} />
         ) : null}
       </div>
     </section>
@@ -73,11 +73,10 @@ export function BringList() {
 interface LookedProps {
   looked: ListTaken;
   name: string;
-  busy: boolean;
   onTake: () => void;
 }
 
-function Looked({ looked, name, busy, onTake }: LookedProps) {
+function Looked({ looked, name, onTake }: LookedProps) {
   const { fresh, known, bad, sample, unknownColumns, stored } = looked;
   return (
     <div className="grid gap-3 text-lead">
@@ -113,7 +112,7 @@ function Looked({ looked, name, busy, onTake }: LookedProps) {
               First of them: {sample.map((s) => [s.tag, s.model, s.place].filter(Boolean).join(" ")).join("; ")}.
             </p>
           ) : null}
-          <Button look="main" big className="justify-self-start" disabled={busy || fresh === 0} onClick={onTake}>
+          <Button look="main" big className="justify-self-start" disabled={fresh === 0} onClick={onTake}>
             {fresh === 0 ? "Nothing to take in" : `Take in ${words.counted(fresh, "machine")}`}
           </Button>
         </>
