@@ -1,6 +1,7 @@
 import Ajv2020 from "ajv/dist/2020";
 import standaloneCode from "ajv/dist/standalone";
 import { layoutSchema } from "../../src/core/codec/schema";
+import { daySchema } from "../../src/core/day/schema";
 import { tightenSchema } from "../../src/core/fasten/schema";
 import { jobSchema, signOffsSchema } from "../../src/core/jobfile/schema";
 import { padsSchema } from "../../src/core/pads/schema";
@@ -21,12 +22,14 @@ export function compiledSchemas(): string {
   ajv.addSchema(layoutSchema(), "layout");
   ajv.addSchema(padsSchema, "pads");
   ajv.addSchema(tightenSchema, "tighten");
+  ajv.addSchema(daySchema, "day");
   ajv.addSchema(jobSchema, "job");
   ajv.addSchema(signOffsSchema, "signOffs");
   const code = standaloneCode(ajv, {
     layoutCheck: "layout",
     padsCheck: "pads",
     tightenCheck: "tighten",
+    dayCheck: "day",
     jobCheck: "job",
     signOffsCheck: "signOffs",
   });

@@ -20,6 +20,7 @@ const COMMANDS: Record<string, Command> = {
   map: { run: async (args) => (await import("./map")).mapCommand(args), usage: "map FILE [--json]" },
   tighten: { run: async (args) => (await import("./tighten")).tightenCommand(args), usage: "tighten FILE [--json]" },
   pads: { run: async (args) => (await import("./pads")).padsCommand(args), usage: "pads FILE [--json]" },
+  plan: { run: async (args) => (await import("./plan")).planCommand(args), usage: "plan FILE [--json]" },
   rig: {
     run: async (args) => (await import("./rig")).rigCommand(args),
     usage: "rig --to URL --run ID --token T [--fault dust=0.6,paste=2] [--speed 60]  |  rig --out FILE [--fault …]",

@@ -4,5 +4,6 @@ import type { ValidateFunction } from "ajv";
 export const layoutCheck: ValidateFunction;
 export const padsCheck: ValidateFunction;
 export const tightenCheck: ValidateFunction;
+export const dayCheck: ValidateFunction;
 export const jobCheck: ValidateFunction;
 export const signOffsCheck: ValidateFunction;

@@ -88,6 +88,8 @@ function wantsOf(s: Schema): string {
   if ("const" in s) return `must be ${String(s.const)}`;
   if (Array.isArray(s.enum)) return `must be one of ${s.enum.join(", ")}`;
   if (s.type === "number") return numberWanted(s);
+  if (s.type === "integer" || (Array.isArray(s.type) && s.type[0] === "integer"))
+    return `must be a whole number from ${String(s.minimum)} to ${String(s.maximum)}`;
   if (s.type === "boolean") return "must be true or false";
   if (s.type === "array") return "must be a list";
   if (s.type === "object") return "must be an object";
