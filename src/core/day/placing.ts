@@ -3,6 +3,8 @@ import type { Cost, Day, DayBreak, DayTask, PlacedTask } from "./problem";
 /** A task that has to be put in order: it wants the technician, a rig, or both. What follows it by itself goes along. */
 export interface Piece {
   job: number;
+  /** The task it is. */
+  task: string;
   /** Minutes of the technician at its start; 0 for a run that needs none. */
   hands: number;
   /** Minutes on a rig; 0 for handwork. */
@@ -46,7 +48,7 @@ export function chainsOf(day: Day): Chains {
       const hands = handsOf(t);
       const rig = t.kind === "run" && short ? t.minutes : 0;
       const last = pieces.at(-1);
-      if (hands > 0 || rig > 0) pieces.push({ job, hands, rig, minutes: t.minutes, after: 0 });
+      if (hands > 0 || rig > 0) pieces.push({ job, task: t.id, hands, rig, minutes: t.minutes, after: 0 });
       else if (last) last.after += t.minutes;
       else ready += t.minutes;
     }
