@@ -113,12 +113,12 @@ test(
 
     // paste: the suggestion, both trials to their end, another pattern
     await expect(title(page)).toHaveText("Paste on the processor");
-    await expect(panel(page).getByText(/^Lay a .* wetted, \d+ µm/)).toBeVisible({ timeout: 60_000 });
+    await expect(panel(page).getByText(/^Lay a .* wetted, \d+ µm/)).toBeVisible({ timeout: 180_000 });
     for (const trial of ["Trial A", "Trial B"])
       await expect(
         page.getByRole("region", { name: trial }).getByRole("img", { name: /^\d+ % of the die wetted/ }),
-      ).toBeVisible({ timeout: 60_000 });
-    await expect(page.getByRole("progressbar")).toHaveCount(0, { timeout: 60_000 });
+      ).toBeVisible({ timeout: 180_000 });
+    await expect(page.getByRole("progressbar")).toHaveCount(0, { timeout: 180_000 });
     await accessible(page);
     const map = page.getByRole("region", { name: "Trial A" }).getByRole("img", { name: /% of the die wetted/ });
     const end = await map.getAttribute("aria-label");

@@ -70,7 +70,6 @@ function service(
   [before, after]: readonly [Partial<RigFaults>, Partial<RigFaults>],
   [seedBefore, seedAfter]: readonly [number, number],
   [roomBefore, roomAfter]: readonly [number, number],
-  asides: readonly DemoAside[] = [],
 ): DemoService {
   const name = `lr16-${openedDaysAgo}`;
   return {
@@ -79,7 +78,6 @@ function service(
     before: { name: `${name}-before.csv`, faults: before, recipe: { roomC: roomBefore }, seed: seedBefore },
     after: { name: `${name}-after.csv`, faults: after, recipe: { roomC: roomAfter }, seed: seedAfter },
     closed: { note: "Fins brushed, paste renewed." },
-    asides,
   };
 }
 
@@ -353,30 +351,30 @@ export const lanternRow: readonly DemoJob[] = [
     },
     rig: wrenfell14,
     past: [
-      service(
-        960,
-        "First look, new machine.",
-        [{ clog: 1.12 }, {}],
-        [0.911, 0.912],
-        [21, 21.6],
-        [["memory", { part: "MR-08-32", size: "8", slot: "one" }], batteryOf("55.9", "31")],
-      ),
-      service(
-        640,
-        "Fan louder than last year.",
-        [{ clog: 1.42, contact: { cpu: 1.06 } }, {}],
-        [0.921, 0.922],
-        [22, 23],
-        [batteryOf("50.4", "212")],
-      ),
-      service(
-        330,
-        "Slow when the show runs long.",
-        [{ clog: 1.62, contact: { cpu: 1.12 } }, { contact: { cpu: 1.05 } }],
-        [0.931, 0.932],
-        [20.4, 21.2],
-        [batteryOf("44.8", "398"), ["drive", { part: "KD-0512-B", size: "512", on: "6120", worn: "24" }]],
-      ),
+      {
+        asides: [["memory", { part: "MR-08-32", size: "8", slot: "one" }], batteryOf("55.9", "31")],
+        ...service(960, "First look, new machine.", [{ clog: 1.12 }, {}], [0.911, 0.912], [21, 21.6]),
+      },
+      {
+        asides: [batteryOf("50.4", "212")],
+        ...service(
+          640,
+          "Fan louder than last year.",
+          [{ clog: 1.42, contact: { cpu: 1.06 } }, {}],
+          [0.921, 0.922],
+          [22, 23],
+        ),
+      },
+      {
+        asides: [batteryOf("44.8", "398"), ["drive", { part: "KD-0512-B", size: "512", on: "6120", worn: "24" }]],
+        ...service(
+          330,
+          "Slow when the show runs long.",
+          [{ clog: 1.62, contact: { cpu: 1.12 } }, { contact: { cpu: 1.05 } }],
+          [0.931, 0.932],
+          [20.4, 21.2],
+        ),
+      },
     ],
     ...service(
       40,
@@ -384,12 +382,12 @@ export const lanternRow: readonly DemoJob[] = [
       [{ clog: 1.85, contact: { cpu: 1.45 } }, {}],
       [0.941, 0.942],
       [21.5, 22.3],
-      [
-        batteryOf("38.2", "571"),
-        ["memory", { part: "MR-16-32", size: "16", slot: "one" }, "owner put in a larger one"],
-        ["drive", { part: "KD-0512-B", size: "512", on: "8310", worn: "33" }],
-      ],
     ),
+    asides: [
+      batteryOf("38.2", "571"),
+      ["memory", { part: "MR-16-32", size: "16", slot: "one" }, "owner put in a larger one"],
+      ["drive", { part: "KD-0512-B", size: "512", on: "8310", worn: "33" }],
+    ],
     dueInDays: null,
     dueWhy: "",
     dueByItself: true,

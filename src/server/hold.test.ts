@@ -90,6 +90,7 @@ describe("what a workshop says of itself", () => {
       unit: "C",
       people: ["HM", "AK"],
       thermometers: [],
+      thresholdK: 3,
     });
     for (const bad of [{ currency: "XXX" }, { people: ["a b"] }, { people: "HM" }, { name: 7 }])
       expect(code(await changeWorkshop({ name: "", currency: "EUR", people: [], ...bad })), JSON.stringify(bad)).toBe(

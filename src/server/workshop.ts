@@ -43,7 +43,7 @@ const MOST_S = 10;
 /** The workshop's own mark for what it prints, as PNG; null where it has none. */
 export const markBytes = async (): Promise<Buffer | null> => findMark(await database());
 
-/** Sets the workshop's mark from a picture: made smaller and stored anew, so that nothing else of the file comes along. */
+/** Sets the workshop's mark from a picture: made smaller and stored anew, so that nothing else of it comes along. */
 export async function changeMark(bytes: Buffer): Promise<Result<null>> {
   const kind = pictureKind(bytes);
   if (kind === null || kind === "heic") return bad(serverProblem.notMark());

@@ -1,11 +1,14 @@
 import ical, { ICalCalendarMethod } from "ical-generator";
 import { dayAfter } from "../core/upkeep";
 
-/** A date of a calendar: a whole day. */
+/** A date of a calendar: a whole day, or a stretch of one. */
 export interface DateAsk {
   /** Its own for good: the same date again is the same event. */
   id: string;
   day: string;
+  /** Its beginning and end, ms; a whole day where they are left out. */
+  from?: number;
+  to?: number;
   title: string;
   about: string;
   place: string;
@@ -23,9 +26,9 @@ export function calendarText({ name, dates }: { name: string; dates: DateAsk[] }
   for (const d of dates)
     calendar.createEvent({
       id: `${d.id}@ovrant`,
-      start: new Date(`${d.day}T00:00:00Z`),
-      end: new Date(`${dayAfter(d.day, 1)}T00:00:00Z`),
-      allDay: true,
+      start: new Date(d.from ?? `${d.day}T00:00:00Z`),
+      end: new Date(d.to ?? `${dayAfter(d.day, 1)}T00:00:00Z`),
+      allDay: d.from === undefined,
       timezone: null,
       // nothing seems changed that is not
       stamp: new Date(`${d.day}T00:00:00Z`),

@@ -8,6 +8,20 @@ export {
   type OtherOrder,
   type PlacedOrder,
 } from "./orders";
+export {
+  DAY_STAGES,
+  dayOf,
+  RUN_HANDS_MIN,
+  tasksOf,
+  usualDay,
+  usualPromise,
+  type DayFacts,
+  type DayForm,
+  type DayKept,
+  type DayPromise,
+  type DayStage,
+} from "./today";
+export type { DayJobView, DayView, PastStretch } from "./view";
 export { whyOf, type Why } from "./why";
 export { planDay, type PlanAsk, type Planned } from "./plan";
 export {

@@ -31,14 +31,21 @@ export function orderAsKept(day: Day, kept: readonly NamedPiece[]): number[] {
     const i = at.get(job);
     return i !== undefined && waiting[i]?.delete(task) ? [i] : [];
   });
-  for (const [job, left] of waiting.entries()) for (let k = 0; k < left.size; k++) order = putIn(c, order, job);
+  for (const [job, left] of waiting.entries())
+    for (const [k, piece] of (c.jobs[job]?.pieces ?? []).entries())
+      if (left.has(piece.task)) order = putIn(c, order, { job, k });
   return order;
 }
 
-/** One more piece of a job where the whole costs least, the earliest such place. */
-function putIn(c: Chains, order: readonly number[], job: number): number[] {
+/**
+ * One more piece of a job, its k-th, where the whole costs least, the earliest such place: behind those before it and
+ * before those behind it, so that none of them changes its place.
+ */
+function putIn(c: Chains, order: readonly number[], { job, k }: { job: number; k: number }): number[] {
   let best: { order: number[]; cost: Cost } | null = null;
-  for (let i = 0; i <= order.length; i++) {
+  const own = order.flatMap((j, i) => (j === job ? [i] : []));
+  const [from, to] = [k > 0 ? (own[k - 1] ?? -1) + 1 : 0, own[k] ?? order.length];
+  for (let i = from; i <= to; i++) {
     const tried = [...order.slice(0, i), job, ...order.slice(i)];
     const cost = costOf(c, tried);
     if (!best || isBetter(cost, best.cost)) best = { order: tried, cost };

@@ -1,6 +1,6 @@
 import type { Cost, Day, DayBreak, DayTask, PlacedTask } from "./problem";
 
-/** A task that has to be put in order: it wants the technician, a rig, or both. What follows it by itself goes along. */
+/** A task that has to be put in order: it wants the technician, a rig, or both; what follows by itself goes along. */
 export interface Piece {
   job: number;
   /** The task it is. */

@@ -25,11 +25,12 @@ export interface Planned extends DayPlan {
 }
 
 /**
- * The day that is least late, and among those the one that ends first. Exact with proof up to twelve pieces of handwork;
- * beyond that the best of a seeded search, with a bound no order comes below.
+ * The day that is least late, and among those the one that ends first. Exact with proof up to twelve pieces of
+ * handwork; beyond that the best of a seeded search, with a bound no order comes below.
  *
  * @example
- * planDay({ rigs: 1, breaks: [], jobs: [{ id: "a", dueMin: 20, weight: 1, tasks: [{ id: "x", kind: "hands", minutes: 30 }] }] });
+ * const tasks = [{ id: "x", kind: "hands", minutes: 30 }];
+ * planDay({ rigs: 1, breaks: [], jobs: [{ id: "a", dueMin: 20, weight: 1, tasks }] });
  * // { tasks: [{ job: "a", task: "x", start: 0, end: 30 }], late: 10, endMin: 30, bound: 10, exact: true, … }
  */
 export function planDay(day: Day, ask: PlanAsk = {}): Planned {

@@ -77,8 +77,8 @@ export interface SearchAsk {
 }
 
 /**
- * Looks on from an order by moving pieces (simulated annealing, Kirkpatrick 1983), the same every time for the same seed
- * and number of steps.
+ * Looks on from an order by moving pieces (simulated annealing, Kirkpatrick 1983), the same every time for the same
+ * seed and number of steps.
  */
 export function searched(c: Chains, from: Ordered, of: SearchAsk): Ordered {
   const random = randomLcg(of.seed);

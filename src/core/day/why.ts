@@ -5,7 +5,7 @@ import type { NamedPiece } from "./orders";
 /** Why a piece stands where it does. */
 export interface Why extends NamedPiece {
   why: "late" | "longer" | "alone" | "even";
-  /** What it would cost to take it behind the next piece of another job: weighted minutes late, or minutes of the day. */
+  /** What it would cost to take it behind another job's next piece: weighted minutes late, or minutes of the day. */
   costs: number;
   /** Whose piece would go first in its place; "" where there is no other. */
   instead: string;

@@ -27,7 +27,8 @@ function lineOf(aside: Aside, { t, said }: Speech): string {
     coin: () => [figure("volts", "V")],
     other: () => [values.name ?? ""],
   }[kind]();
-  return `${say.kinds[kind]}: ${[values.part, ...own, comesTo(aside, { t, said }), aside.note].filter(Boolean).join(", ")}`;
+  const all = [values.part, ...own, comesTo(aside, { t, said }), aside.note];
+  return `${say.kinds[kind]}: ${all.filter(Boolean).join(", ")}`;
 }
 
 function comesTo(aside: Aside, { t, said }: Speech): string {

@@ -115,7 +115,7 @@ describe("questions to the database per view", () => {
         "due": 5,
         "forecasts": 2,
         "handwork": 11,
-        "history": 5,
+        "history": 17,
         "intake": 1,
         "job": 7,
         "layouts": 5,
@@ -123,7 +123,7 @@ describe("questions to the database per view", () => {
         "rack": 10,
         "rack by place": 11,
         "rack, a word": 10,
-        "search": 7,
+        "search": 13,
         "shelf": 4,
         "shelf of a job": 6,
       }

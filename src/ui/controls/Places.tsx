@@ -5,6 +5,7 @@ import Link from "next/link";
 
 const PLACES = [
   { here: "bench", name: "Bench", href: "/" },
+  { here: "day", name: "Today", href: "/day" },
   { here: "machines", name: "Rack", href: "/machines" },
   { here: "due", name: "Due", href: "/due" },
   { here: "layouts", name: "Layouts", href: "/layouts" },
@@ -14,7 +15,7 @@ const PLACES = [
   { here: "settings", name: "Settings", href: "/settings" },
 ] as const;
 /** Those of every day stand in words where there is room; all stand behind the button. */
-const IN_WORDS = new Set<string>(["bench", "machines", "due", "materials"]);
+const IN_WORDS = new Set<string>(["bench", "day", "machines", "due", "materials"]);
 export type Place = (typeof PLACES)[number]["here"];
 
 /** The way back and across, on every page in the same place. */

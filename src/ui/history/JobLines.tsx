@@ -21,7 +21,8 @@ export function JobLines({ jobs }: { jobs: readonly JobLine[] }) {
       {jobs.map((j) => (
         <li
           key={j.jobId}
-          className="grid gap-x-6 gap-y-0.5 border-b border-line-2 px-6 py-3 text-body sm:grid-cols-[120px_minmax(0,1fr)]"
+          className="grid gap-x-6 gap-y-0.5 border-b border-line-2 px-6 py-3 text-body
+            sm:grid-cols-[120px_minmax(0,1fr)]"
         >
           <p>
             <Link

@@ -8,7 +8,7 @@ interface Props {
   x: Time;
 }
 
-/** Parts found on the way, each on a line of its own under the same years: what its figures say, and when it was changed. */
+/** Parts found on the way, each on a line under the same years: what its figures say, and when it was changed. */
 export function PartsStrip({ parts, x }: Props) {
   const height = 10 + parts.length * ROW;
   return (

@@ -48,6 +48,15 @@ interface Stored {
   alone: boolean;
 }
 
+/** A log that is read or sent, in the middle of the page. */
+function UnderWay(p: { label: string; share: number; onCancel: () => void }) {
+  return (
+    <div className="grid flex-1 place-items-center p-10">
+      <Progress {...p} />
+    </div>
+  );
+}
+
 /** A log being read: its columns as wires, its phases on the curve, its conditions; stored only when said so. */
 export function ImportScreen({ jobId, kind, limitC, remembered, start, other, outlets }: Props) {
   const { read, doubt, sending, store, abort, log, open, shownPhases, setPhases, draft, setDraft, problem } = useImport(
@@ -59,16 +68,9 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other, ou
   });
 
   const reading = log.state.step === "reading" ? log.state : null;
-  if (sending !== null || reading)
-    return (
-      <div className="grid flex-1 place-items-center p-10">
-        <Progress
-          label={reading ? `Reading ${reading.name}` : `Storing ${read?.name ?? "the log"}`}
-          share={reading ? reading.share : sending}
-          onCancel={reading ? log.cancel : () => abort.current?.()}
-        />
-      </div>
-    );
+  if (reading) return <UnderWay label={`Reading ${reading.name}`} share={reading.share} onCancel={log.cancel} />;
+  if (sending !== null)
+    return <UnderWay label={`Storing ${read?.name ?? "the log"}`} share={sending} onCancel={() => abort.current?.()} />;
   if (!read) {
     const refused = log.state.step === "empty" ? log.state.problem : null;
     return <DropZone jobId={jobId} kind={kind} problem={refused} onFile={open} />;

@@ -49,8 +49,8 @@ export function MarkForm({ has }: { has: boolean }) {
           <p className="text-lead text-ink-2">None yet: Ovrant’s own stands there.</p>
         )}
         <label
-          className={`inline-flex min-h-12 cursor-pointer items-center rounded-control border-2 border-line px-5 text-lead
-            font-medium focus-within:outline-2 focus-within:outline-offset-2 hover:border-ink-3
+          className={`inline-flex min-h-12 cursor-pointer items-center rounded-control border-2 border-line px-5
+            text-lead font-medium focus-within:outline-2 focus-within:outline-offset-2 hover:border-ink-3
             ${busy ? "opacity-55" : ""}`}
         >
           {has ? "Another picture" : "Choose a picture"}

@@ -72,19 +72,7 @@ export function SettingsForm({ start }: { start: Workshop }) {
           <Pick label="Temperatures in reports" value={unit} options={DEGREES} onChange={setUnit} />
         </Field>
       </div>
-      <Field
-        label="No real change below, K"
-        hint={`The judge calls a smaller difference no change; ${THRESHOLDS_K.least} to ${THRESHOLDS_K.most}, usually ${THRESHOLDS_K.usual}. Open jobs are judged by it, closed ones stay as they are`}
-        error={problem?.fields?.thresholdK}
-      >
-        <Input
-          className="field num max-w-40"
-          inputMode="decimal"
-          value={thresholdK}
-          maxLength={5}
-          onChange={(e) => setThresholdK(e.target.value)}
-        />
-      </Field>
+      <ThresholdField value={thresholdK} error={problem?.fields?.thresholdK} onChange={setThresholdK} />
       <Field
         label="Who works here"
         hint="Initials, with commas; roles and names are kept nowhere"
@@ -107,5 +95,36 @@ export function SettingsForm({ start }: { start: Workshop }) {
         ) : null}
       </div>
     </form>
+  );
+}
+
+const { least, usual, most } = THRESHOLDS_K;
+
+function ThresholdField({
+  value,
+  error,
+  onChange,
+}: {
+  value: string;
+  error: string | undefined;
+  onChange: (v: string) => void;
+}) {
+  return (
+    <Field
+      label="No real change below, K"
+      hint={
+        `The judge calls a smaller difference no change; ${least} to ${most}, usually ${usual}. ` +
+        "Open jobs are judged by it, closed ones stay as they are"
+      }
+      error={error}
+    >
+      <Input
+        className="field num max-w-40"
+        inputMode="decimal"
+        value={value}
+        maxLength={5}
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </Field>
   );
 }

@@ -1,0 +1,16 @@
+import { ok } from "@/core/result";
+import { keepDay } from "@/server/day";
+import { handle, jsonBody, respond } from "@/server/requests/respond";
+import { dayView } from "@/server/views/day";
+
+export const dynamic = "force-dynamic";
+
+/** Today at the bench. */
+export function GET(request: Request): Promise<Response> {
+  return handle(request, async () => respond(ok(await dayView())));
+}
+
+/** Keeps what was promised today, and the order that was taken. */
+export function PUT(request: Request): Promise<Response> {
+  return handle(request, async () => respond(await keepDay(await jsonBody(request))));
+}

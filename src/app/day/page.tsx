@@ -1,0 +1,27 @@
+import { format } from "date-fns";
+import type { Metadata } from "next";
+import { dayView } from "@/server/views/day";
+import { TopBar } from "@/ui/controls/TopBar";
+import { DayScreen } from "@/ui/day/DayScreen";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Today" };
+
+/** One technician's day at the bench. */
+export default async function DayPage() {
+  const view = await dayView();
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar
+        wide
+        here="day"
+        title={
+          <span className="text-lead font-regular text-ink-2">
+            Today at the bench, {format(new Date(), "EEEE d MMMM")}
+          </span>
+        }
+      />
+      <DayScreen start={view} />
+    </div>
+  );
+}

@@ -1,0 +1,29 @@
+import type { DrawingRef, Machine } from "../job";
+import type { DayFacts, DayForm, DayKept } from "./today";
+
+/** A stretch of the day that is over, minutes from midnight. */
+export interface PastStretch {
+  jobId: number;
+  tag: string;
+  stage: string;
+  fromMin: number;
+  toMin: number;
+}
+
+export interface DayJobView {
+  facts: DayFacts;
+  machine: Pick<Machine, "id" | "tag" | "model" | "place" | "form">;
+  drawing: DrawingRef | null;
+}
+
+export interface DayView {
+  date: string;
+  /** Now, minutes from midnight by the server's clock. */
+  nowMin: number;
+  form: DayForm;
+  kept: DayKept;
+  jobs: DayJobView[];
+  past: PastStretch[];
+  /** Jobs on hold, which no day is planned with. */
+  held: number;
+}
