@@ -2,9 +2,8 @@ import type { DayView } from "@/core/day";
 import { baseShape } from "@/ui/underside/base";
 import { DrawnOnBench } from "@/ui/underside/DrawnOnBench";
 import { BaseOutline } from "@/ui/underside/BaseOutline";
-import { words } from "@/core/words";
 import type { DayNow } from "./planned";
-import { HANG, hungOf, placesOf, type Clock, type HungPlace } from "./scene";
+import { BESIDE, HANG, hungOf, inARow, placesOf, type Clock, type HungPlace } from "./scene";
 
 interface Props {
   view: DayView;
@@ -18,13 +17,8 @@ export function HangingTasks({ view, now, x }: Props) {
   const next = places.find((p) => !p.done);
   return (
     <g>
-      {places.map((p) =>
-        p.picture ? (
-          <Pictured key={p.key} place={p} view={view} here={p === next} />
-        ) : (
-          <Worded key={p.key} place={p} here={p === next} />
-        ),
-      )}
+      {places.map((p) => (p.picture ? <Pictured key={p.key} place={p} view={view} here={p === next} /> : null))}
+      {places.map((p) => (p.picture ? null : <Worded key={p.key} place={p} here={p === next} />))}
     </g>
   );
 }
@@ -84,9 +78,6 @@ function Pictured({ place: p, view, here }: { place: HungPlace; view: DayView; h
   );
 }
 
-/** "Open, strip, clean" */
-const inARow = (names: readonly string[]): string => words.capital(names.join(", ").toLowerCase());
-
 /** Words broken to a width in letters, two lines at most, and a last line of its own. */
 function Lines({ x, y, text, most, last }: { x: number; y: number; text: string; most: number; last: string }) {
   const lines: string[] = [];
@@ -110,26 +101,27 @@ function Lines({ x, y, text, most, last }: { x: number; y: number; text: string;
   );
 }
 
-const DEPTH = [36, 98, 160];
+const depthOf = (level: number): number => 32 + level * 44;
 
 function Worded({ place: p, here }: { place: HungPlace; here: boolean }) {
   const at = p.x + p.width / 2;
-  const y = HANG + (DEPTH[p.level] ?? 44);
-  const names =
-    p.names.length > 1 ? `${p.names[0] ?? ""} to ${(p.names.at(-1) ?? "").toLowerCase()}` : (p.names[0] ?? "");
-  const form = { x: p.left ? at - 7 : at + 7, textAnchor: p.left ? ("end" as const) : ("start" as const) };
+  const y = HANG + depthOf(p.level);
+  const form = {
+    x: p.left ? at - BESIDE : at + BESIDE,
+    textAnchor: p.left ? ("end" as const) : ("start" as const),
+    stroke: "var(--bench)",
+    strokeWidth: 4,
+    paintOrder: "stroke",
+  };
   return (
     <g>
       <Bracket place={p} here={here} />
-      <path d={`M${at} ${HANG + 6}V${y + 28}`} stroke={here ? "var(--copper)" : "var(--ink)"} strokeWidth={1.5} />
+      <path d={`M${at} ${HANG + 6}V${y + 20}`} stroke={here ? "var(--copper)" : "var(--ink)"} strokeWidth={1.5} />
       <text {...form} y={y} fontSize={15} fontWeight={600} fill="var(--ink)">
         {p.tag}
       </text>
-      <text {...form} y={y + 17} fontSize={14} fill="var(--ink)">
-        {names}
-      </text>
-      <text {...form} y={y + 33} fontSize={13.5} fill="var(--ink-2)">
-        {minutesOf(p)}
+      <text {...form} y={y + 17} fontSize={14} fill="var(--ink-2)">
+        {p.says}
       </text>
     </g>
   );

@@ -6,7 +6,7 @@ import { router, serverAnswers } from "@/testing/screen";
 import { clock, minuteOf } from "./clock";
 import { DayScreen } from "./DayScreen";
 import { idleMin, nextHands, placedNow, whyWords } from "./planned";
-import { clockOf, hillPath, hillsOf, hungOf, PIPE, placesOf, threadsOf } from "./scene";
+import { clockOf, hillPath, hillsOf, hungOf, PIPE, placesOf, threadsOf, wordsBox } from "./scene";
 
 const user = userEvent.setup();
 
@@ -121,8 +121,13 @@ describe("the picture of a day", () => {
     const minutes = hung.filter((h) => !h.done).reduce((s, h) => s + h.to - h.from, 0);
     expect(minutes).toBe((now?.tasks ?? []).filter((t) => t.kind === "hands").reduce((s, t) => s + t.end - t.start, 0));
     const places = placesOf(hung, x).filter((p) => !p.picture);
-    for (const [i, a] of places.entries())
-      for (const b of places.slice(i + 1)) if (a.level === b.level) expect(Math.abs(a.x - b.x)).toBeGreaterThan(40);
+    const boxes = places.map((p) => ({ level: p.level, box: wordsBox(p, p.left) }));
+    for (const [i, a] of boxes.entries())
+      for (const b of boxes.slice(i + 1))
+        if (a.level === b.level) expect(a.box[0] >= b.box[1] || b.box[0] >= a.box[1]).toBe(true);
+    const pictures = placesOf(hung, x).filter((p) => p.picture);
+    expect(pictures.length).toBeGreaterThan(0);
+    for (const p of pictures) for (const { box } of boxes) expect(box[1] <= p.x || box[0] >= p.x + p.width).toBe(true);
   });
 
   it("tells which machine waits, and for how long", () => {

@@ -1,5 +1,6 @@
 import { scaleLinear, type ScaleLinear } from "d3-scale";
 import type { DayView } from "@/core/day";
+import { words } from "@/core/words";
 import { taskName, type DayNow } from "./planned";
 
 /** The picture's heights, px: hills stand on the pipe, the rule of hours lies below it, tasks hang from the rule. */
@@ -181,27 +182,54 @@ export interface HungPlace extends Hung {
   picture: boolean;
   /** Words alone stand at one of so many depths. */
   level: number;
-  /** Words stand to the left of their thread where the edge is near. */
+  /** Words stand to the left of their thread where there is no room to its right. */
   left: boolean;
+  /** What stands below the tag. */
+  says: string;
 }
 
 const PICTURE_W = 96;
-const WORDS_W = 118;
-export const LEVELS = 3;
+export const LEVELS = 4;
+const LETTER_W = 7.1;
+/** From a thread to its words, px. */
+export const BESIDE = 7;
 
+type Box = readonly [from: number, to: number];
+const meet = (a: Box, b: Box): boolean => a[0] < b[1] && b[0] < a[1];
+
+/** Lays words out so that none stands on others or on a picture, where that can be. */
 export function placesOf(hung: readonly Hung[], x: Clock): HungPlace[] {
-  const edge = x.range()[1] ?? 0;
-  const free = Array.from({ length: LEVELS }, () => -Infinity);
-  return hung.map((h) => {
+  const [, edge = 0] = x.range();
+  const places = hung.map((h): HungPlace => {
     const at = x(h.from);
     const width = x(h.to) - at;
-    if (width >= PICTURE_W) return { ...h, x: at, width, picture: true, level: 0, left: false };
-    const middle = at + width / 2;
-    const left = middle + WORDS_W > edge;
-    const begins = left ? middle - WORDS_W : middle;
-    let level = free.findIndex((f) => f <= begins);
-    if (level < 0) level = free.indexOf(Math.min(...free));
-    free[level] = begins + WORDS_W;
-    return { ...h, x: at, width, picture: false, level, left };
+    const says = `${inARow(h.names)}, ${h.done ? "done" : `${Math.round(h.to - h.from)} min`}`;
+    return { ...h, x: at, width, picture: width >= PICTURE_W, level: 0, left: false, says };
+  });
+  const pictures = places.filter((p) => p.picture).map((p): Box => [p.x - 4, p.x + p.width + 4]);
+  const taken: Box[][] = Array.from({ length: LEVELS }, () => []);
+  return places.map((p) => {
+    if (p.picture) return p;
+    const tries = [false, true].flatMap((left) =>
+      taken.map((boxes, level) => {
+        const box = wordsBox(p, left);
+        const outside = box[0] < 0 || box[1] > edge + 30;
+        const faults = boxes.filter((b) => meet(b, box)).length + 3 * pictures.filter((b) => meet(b, box)).length;
+        return { left, level, box, faults: faults + (outside ? 5 : 0) };
+      }),
+    );
+    const best = tries.reduce((a, b) => (b.faults < a.faults ? b : a));
+    taken[best.level]?.push(best.box);
+    return { ...p, left: best.left, level: best.level };
   });
 }
+
+/** Where the words of a thing stand, from left to right, px. */
+export function wordsBox(p: Pick<HungPlace, "x" | "width" | "tag" | "says">, left: boolean): Box {
+  const at = p.x + p.width / 2;
+  const wide = Math.max(p.tag.length * 8, p.says.length * LETTER_W) + BESIDE;
+  return left ? [at - wide, at] : [at, at + wide];
+}
+
+/** "Open, strip, clean" */
+export const inARow = (names: readonly string[]): string => words.capital(names.join(", ").toLowerCase());
