@@ -59,7 +59,7 @@ const shots: Shot[] = [
   // the last: what it draws is the drawing of that job from then on
   { name: "editor", at: { tag: "LR-14", stage: "map" }, act: traced },
   // runs that go would stand on every other page
-  { name: "load", at: { path: "/load" }, act: loaded },
+  { name: "day", at: { path: "/day" }, act: planned },
   { name: "run", at: { tag: "LR-08", stage: "after" }, act: running },
 ];
 
@@ -76,21 +76,11 @@ async function running(page: Page): Promise<void> {
   await page.waitForTimeout(5_000);
 }
 
-/** The load page at work. */
-async function loaded(page: Page): Promise<void> {
-  const begun = await fetch(`${base}/api/v1/jobs/10/runs`, {
-    method: "POST",
-    body: JSON.stringify({ kind: "before", recipe: "short" }),
-  });
-  const { runId, token } = (await begun.json()) as { runId: number; token: string };
-  await page.goto(`${base}/load#${token}`);
-  await page.reload();
-  await page.getByRole("button", { name: /^Start/ }).click();
-  await page.getByText("Idle.").waitFor();
-  await page.waitForTimeout(2_500);
-  await fetch(`${base}/api/live/${runId}`, { method: "POST", body: JSON.stringify({ act: "load-now" }) });
-  await page.getByText("Holds.").waitFor();
-  await page.waitForTimeout(12_000);
+/** The day, planned. */
+async function planned(page: Page): Promise<void> {
+  await page.getByRole("button", { name: /^Plan the day/ }).click();
+  await page.getByRole("heading", { name: /home by/ }).waitFor();
+  await page.mouse.move(0, 0);
 }
 
 /** A photo made of the drawing itself, a little askew, squared up and laid under; the first parts traced on it. */
@@ -231,10 +221,15 @@ async function pasted(page: Page): Promise<void> {
   await page.getByRole("slider", { name: "Time of the squeeze" }).fill("5");
 }
 
+const MORNING = 9;
+
 async function main(): Promise<void> {
   mkdirSync(asked.out, { recursive: true });
   for (const end of ["", "-wal", "-shm"]) rmSync(DB + end, { force: true });
-  const env = { ...process.env, OVRANT_DB: DB, NEXT_TELEMETRY_DISABLED: "1" };
+  // whenever the pictures are made, it is morning on them
+  const ahead = new Date().getUTCHours() - MORNING;
+  const TZ = `Etc/GMT${ahead < 0 ? ahead : `+${Math.min(12, ahead)}`}`;
+  const env = { ...process.env, OVRANT_DB: DB, NEXT_TELEMETRY_DISABLED: "1", TZ };
   execFileSync("npm", ["run", "--silent", "ovrant", "--", "demo"], { env, stdio: "inherit" });
   const server = spawn(process.execPath, ["bin/serve.mjs", "127.0.0.1", String(PORT)], {
     env,

@@ -270,6 +270,38 @@ describe("ovrant tighten", () => {
   });
 });
 
+describe("ovrant plan", () => {
+  const day = {
+    rigs: 1,
+    breaks: [{ fromMin: 30, toMin: 40 }],
+    jobs: [
+      { id: "A", dueMin: 60, tasks: [{ id: "run", kind: "run", minutes: 20, handsMin: 5 }] },
+      { id: "B", dueMin: 20, weight: 2, tasks: [{ id: "work", kind: "hands", minutes: 18 }] },
+    ],
+  };
+  it("gives the least late day as JSON, or in words, and refuses a wrong file with its place", async () => {
+    writeFileSync(file("day.json"), JSON.stringify(day));
+    writeFileSync(file("odd.json"), JSON.stringify({ ...day, rigs: "two" }));
+    const [json, told, odd] = await Promise.all([
+      ovrant("plan", file("day.json"), "--json"),
+      ovrant("plan", file("day.json")),
+      ovrant("plan", file("odd.json")),
+    ]);
+    expect(JSON.parse(json.out)).toEqual({
+      tasks: [
+        { job: "A", task: "run", start: 18, end: 38 },
+        { job: "B", task: "work", start: 0, end: 18 },
+      ],
+      late: 0,
+      endMin: 38,
+      bound: 0,
+      exact: true,
+    });
+    expect(told.out).toContain("All done at  0:38, none late. No order is better: proven.");
+    expect([odd.code, odd.err]).toEqual([2, expect.stringContaining("rigs must be a whole number from 0 to 50")]);
+  });
+});
+
 describe("ovrant pads", () => {
   const sheets = [
     { id: "new", widthMm: 100, heightMm: 50, thicknessMm: 1 },
