@@ -1,6 +1,6 @@
 import { accessible, expect, test } from "./journeys";
 
-test("a day is planned, a run takes a rig longer than thought and a machine is promised, and another order is taken", async ({
+test("a day is planned, a run takes the rig unthought of, and another order that is offered is taken", async ({
   page,
   app,
 }) => {

@@ -5,8 +5,8 @@ import type { Cost, DayBreak } from "./problem";
 /**
  * What no order can come below. Late: every job alone; the technician's time shared out in pieces of any size, always
  * to the job that has least left (that way the k-th job is done as early as it ever can be: Smith 1978), and places
- * given to jobs so that the sum is least; the same for the rigs as one that goes so many times as fast. End: the longest
- * chain, all handwork, all runs.
+ * given to jobs so that the sum is least; the same for the rigs as one that goes so many times as fast. End: the
+ * longest chain, all handwork, all runs.
  */
 export function boundOf(c: Chains): Cost {
   const alone = c.jobs.map((_, j) => aloneEnd(c, j));

@@ -97,14 +97,15 @@ function Headline({ view, now }: { view: DayView; now: DayNow | null }) {
       ) : null}
       .{" "}
       <span className={soft}>
-        {runs.length
-          ? `${words.counted(runs.length, "run")} ${words.agreeing(runs.length, "takes", "take")} ${runMin} minutes, your`
-          : "Your"}{" "}
-        hands stand still for {words.counted(idle, "minute")}.
+        {runs.length ? `${runsWords(runs.length, runMin)}, your` : "Your"} hands stand still for{" "}
+        {words.counted(idle, "minute")}.
       </span>
     </>
   );
 }
+
+const runsWords = (runs: number, minutes: number): string =>
+  `${words.counted(runs, "run")} ${words.agreeing(runs, "takes", "take")} ${minutes} minutes`;
 
 function Foot({ work, onAsk }: { work: DayWork; onAsk: (asked: Asked) => void }) {
   const router = useRouter();
@@ -127,8 +128,8 @@ function Foot({ work, onAsk }: { work: DayWork; onAsk: (asked: Asked) => void })
         {next ? (
           <>
             <p className="text-sub font-strong">
-              {next.start <= work.nowMin + 1 ? "Now" : `At ${clock(next.start)}`}: {taskName(next.task).toLowerCase()},{" "}
-              {next.tag}.
+              {next.start <= work.nowMin + 1 ? "Now" : `At ${clock(next.start)}`}
+              {`: ${taskName(next.task).toLowerCase()}, ${next.tag}.`}
             </p>
             <p className="text-lead text-ink-2">
               {whyWords(

@@ -161,7 +161,7 @@ describe("the page of a day", () => {
     expect(document.body.textContent).toContain("2 jobs on hold are left out.");
   });
 
-  it("is set up in one place: promised times, who is not done today, breaks; a wrong time is told where it stands", async () => {
+  it("is set up in one place: promised times, breaks, what is not done today; a wrong time is told", async () => {
     const { sent } = serverAnswers({ ok: true, value: usualDay }, { ok: true, value: view().kept });
     render(<DayScreen start={view()} />);
     await user.keyboard("s");
