@@ -11,7 +11,6 @@ export {
 export {
   DAY_STAGES,
   dayOf,
-  RUN_HANDS_MIN,
   tasksOf,
   usualDay,
   usualPromise,
@@ -25,7 +24,6 @@ export type { DayJobView, DayView, PastStretch } from "./view";
 export { whyOf, type Why } from "./why";
 export { planDay, type PlanAsk, type Planned } from "./plan";
 export {
-  TASK_KINDS,
   type Day,
   type DayBreak,
   type DayJob,
