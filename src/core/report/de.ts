@@ -1,4 +1,4 @@
-import type { Texts } from "./texts";
+import { many, type Texts } from "./texts";
 
 export const de: Texts = {
   service: (day) => `Service vom ${day}`,
@@ -72,6 +72,8 @@ export const de: Texts = {
     after: "Nachher",
     airflow: "Luft",
     paste: "Paste",
+    inAir: "Luft",
+    inPaste: "Paste",
     slowsAt: "bremst bei",
     both: (w, rpm, room) => `beide bei ${w}${rpm ? `, ${rpm}` : ""}, Raum ${room}`,
   },
@@ -174,6 +176,21 @@ export const de: Texts = {
     airflow: "Luft",
     total: "Chip über Raum",
     curves: "Chiptemperatur unter Last, wie gemessen",
+    conditionWords: {
+      mains: "Netz",
+      battery: "Akku",
+      open: "offen",
+      closed: "zu",
+      automatic: "selbsttätig",
+      "full speed": "volle Drehzahl",
+      fixed: "fest",
+      performance: "Leistung",
+      balanced: "ausgewogen",
+      quiet: "leise",
+      "hard table": "harter Tisch",
+      stand: "Ständer",
+      "soft mat": "weiche Matte",
+    },
     conditionsSame: (w) => `Bei beiden gleich: ${w}.`,
     conditions: "Bedingungen der Messungen",
     conditionRows: {
@@ -190,6 +207,14 @@ export const de: Texts = {
       `Eine physikalische Leiter wird an beide Messungen zugleich ` +
       `angepasst (Judge ${judge}); ein Unterschied zählt ab ${k}.`,
     corrected: (what) => `Berichtigt um: ${what}.`,
+    used: {
+      swab: (n) => `${n} Wattestäbchen`,
+      wipe: (n) => many(n, "Tuch", "Tücher"),
+      cloth: (n) => many(n, "fusselfreies Tuch", "fusselfreie Tücher"),
+      alcohol: (n) => `${n} ml Alkohol`,
+      remover: (n) => `${n} ml Pastenlöser`,
+      air: (n) => `${n} s Druckluft`,
+    },
     materials: "Material",
     lot: (name, lot) => `${name}, Charge ${lot}`,
     cautions: "Vorsicht",

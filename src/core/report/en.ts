@@ -1,4 +1,4 @@
-import type { Texts } from "./texts";
+import { many, type Texts } from "./texts";
 
 export const en: Texts = {
   service: (day) => `Service of ${day}`,
@@ -72,6 +72,8 @@ export const en: Texts = {
     after: "After",
     airflow: "Airflow",
     paste: "Paste",
+    inAir: "airflow",
+    inPaste: "paste",
     slowsAt: "slows down at",
     both: (w, rpm, room) => `both at ${w}${rpm ? `, ${rpm}` : ""}, room ${room}`,
   },
@@ -161,6 +163,7 @@ export const en: Texts = {
     airflow: "Airflow",
     total: "Chip over the room",
     curves: "Chip temperature under load, as logged",
+    conditionWords: {},
     conditionsSame: (w) => `The same for both: ${w}.`,
     conditions: "Conditions of the runs",
     conditionRows: {
@@ -176,6 +179,14 @@ export const en: Texts = {
     judged: (judge, k) =>
       `One physical ladder is fitted to both runs at once (judge ${judge}); a change counts from ${k} on.`,
     corrected: (what) => `Corrected for: ${what}.`,
+    used: {
+      swab: (n) => many(n, "swab", "swabs"),
+      wipe: (n) => many(n, "wipe", "wipes"),
+      cloth: (n) => many(n, "lint-free cloth", "lint-free cloths"),
+      alcohol: (n) => `${n} ml of alcohol`,
+      remover: (n) => `${n} ml of paste remover`,
+      air: (n) => `${n} s of air`,
+    },
     materials: "Materials",
     lot: (name, lot) => `${name}, lot ${lot}`,
     cautions: "Cautions",

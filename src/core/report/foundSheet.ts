@@ -176,7 +176,7 @@ function callout(f: Finding, [px, py]: [number, number], o: { number: number; ri
   ].join("");
 }
 
-/** Name and state on one line where they fit there, else the state goes with what was done. */
+/** Name and state on one line where they fit there, else a line for each. */
 function told({ name, was, done }: Finding): [string, boolean][] {
   const whole = [name, was].filter(Boolean).join(" ");
   return whole.length <= FITS
@@ -184,10 +184,7 @@ function told({ name, was, done }: Finding): [string, boolean][] {
         [whole, true],
         [done, false],
       ]
-    : [
-        [name, true],
-        [[was, done].filter(Boolean).join(", "), false],
-      ];
+    : [[name, true], ...[was, done].filter(Boolean).map((line): [string, boolean] => [line, false])];
 }
 
 const FITS = 21;

@@ -1,4 +1,4 @@
-import type { Texts } from "./texts";
+import { many, type Texts } from "./texts";
 
 export const fr: Texts = {
   service: (day) => `Entretien du ${day}`,
@@ -71,6 +71,8 @@ export const fr: Texts = {
     after: "Après",
     airflow: "Air",
     paste: "Pâte",
+    inAir: "air",
+    inPaste: "pâte",
     slowsAt: "se bride à",
     both: (w, rpm, room) => `les deux à ${w}${rpm ? `, ${rpm}` : ""}, pièce à ${room}`,
   },
@@ -167,6 +169,21 @@ export const fr: Texts = {
     airflow: "Air",
     total: "Puce au-dessus de la pièce",
     curves: "Température de la puce en charge, telle que mesurée",
+    conditionWords: {
+      mains: "secteur",
+      battery: "batterie",
+      open: "ouvert",
+      closed: "fermé",
+      automatic: "automatique",
+      "full speed": "pleine vitesse",
+      fixed: "fixe",
+      performance: "performance",
+      balanced: "équilibré",
+      quiet: "silencieux",
+      "hard table": "table dure",
+      stand: "support",
+      "soft mat": "tapis souple",
+    },
     conditionsSame: (w) => `Identique pour les deux : ${w}.`,
     conditions: "Conditions des mesures",
     conditionRows: {
@@ -183,6 +200,14 @@ export const fr: Texts = {
       `Une même échelle physique est ajustée aux deux mesures à la ` +
       `fois (juge ${judge}) ; un écart compte à partir de ${k}.`,
     corrected: (what) => `Corrigé de : ${what}.`,
+    used: {
+      swab: (n) => many(n, "coton-tige", "cotons-tiges"),
+      wipe: (n) => many(n, "lingette", "lingettes"),
+      cloth: (n) => many(n, "chiffon non pelucheux", "chiffons non pelucheux"),
+      alcohol: (n) => `${n} ml d’alcool`,
+      remover: (n) => `${n} ml de solvant de pâte`,
+      air: (n) => `${n} s d’air`,
+    },
     materials: "Matériel",
     lot: (name, lot) => `${name}, lot ${lot}`,
     cautions: "Prudence",

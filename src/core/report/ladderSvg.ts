@@ -199,7 +199,7 @@ function pathLabels(
             weight: 700,
             family: MONO,
           }),
-          label(x, pasteY + 19, t.ladder.paste.toLowerCase(), { size: 13.5, anchor: "start", fill: PAPER.paste }),
+          label(x, pasteY + 19, t.ladder.inPaste, { size: 13.5, anchor: "start", fill: PAPER.paste }),
         ]
       : []),
     ...(paths.airflow.change
@@ -211,7 +211,7 @@ function pathLabels(
             weight: 700,
             family: MONO,
           }),
-          label(x, airY + 19, t.ladder.airflow.toLowerCase(), { size: 13.5, anchor: "start", fill: PAPER.air }),
+          label(x, airY + 19, t.ladder.inAir, { size: 13.5, anchor: "start", fill: PAPER.air }),
         ]
       : []),
   ];

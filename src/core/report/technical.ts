@@ -1,7 +1,7 @@
 import type { ChipVerdict, Figure, RunConditions, Verdict } from "../judge";
 import { roomTrue } from "../judge";
 import type { JobRun } from "../jobfile";
-import { cleanedIn, usedIn, usesWords, type ServiceContext } from "../service";
+import { cleanedIn, usedIn, type Consumable, type ServiceContext } from "../service";
 import { asidesTold } from "./asides";
 import type { ReportFacts } from "./facts";
 import type { Speech } from "./speech";
@@ -108,13 +108,18 @@ function conditionsTable(runs: readonly JobRun[], { t, said }: Speech): ReportTa
   };
   const of = (kind: JobRun["kind"]) => runs.find((r) => r.kind === kind)?.conditions ?? null;
   const [before, after] = [of("before"), of("after")];
+  // what was chosen from a list is told in the language of the report, what was typed as it was
+  const inWords = (word: string) => t.technical.conditionWords[word.toLowerCase()] ?? word;
   const told: [name: string, read: (c: RunConditions) => string | null][] = [
     [rows.room, room],
-    [rows.supply, (c) => [c.supply ?? "", c.adapterW ? said.figures.watts(c.adapterW) : ""].filter(Boolean).join(", ")],
-    [rows.powerMode, (c) => c.powerMode],
-    [rows.fanPolicy, (c) => c.fanPolicy ?? ""],
-    [rows.lid, (c) => c.lid],
-    [rows.surface, (c) => c.surface],
+    [
+      rows.supply,
+      (c) => [inWords(c.supply ?? ""), c.adapterW ? said.figures.watts(c.adapterW) : ""].filter(Boolean).join(", "),
+    ],
+    [rows.powerMode, (c) => inWords(c.powerMode)],
+    [rows.fanPolicy, (c) => inWords(c.fanPolicy ?? "")],
+    [rows.lid, (c) => inWords(c.lid ?? "")],
+    [rows.surface, (c) => inWords(c.surface)],
     [rows.recipe, (c) => c.recipe],
   ];
   const read = told
@@ -139,13 +144,17 @@ function methodLines(v: Verdict, speech: Speech): string[] {
   ];
 }
 
-function materialLines(file: ReportFacts["file"], work: ServiceContext, { t }: Speech): string[] {
+function materialLines(file: ReportFacts["file"], work: ServiceContext, { t, said }: Speech): string[] {
   const used = file.bookings
     .filter((b) => b.undoneAt === null)
     .flatMap((b) => {
       const lot = file.lots[b.lot];
       return lot ? [t.technical.lot(lot.name, lot.lot)] : [];
     });
-  const cleaning = usesWords(usedIn(cleanedIn(work.journal)));
+  const uses = Object.entries(usedIn(cleanedIn(work.journal))) as [Consumable, number][];
+  const cleaning = uses
+    .filter(([, n]) => n > 0)
+    .map(([kind, n]) => t.technical.used[kind](said.number(n, Number.isInteger(n) ? 0 : 1)))
+    .join(", ");
   return [...new Set(used), ...(cleaning ? [cleaning] : [])];
 }

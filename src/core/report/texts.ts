@@ -1,4 +1,7 @@
-import type { AsideKind } from "../service";
+import type { AsideKind, Consumable } from "../service";
+
+/** A count with its word in the one or the other form. */
+export const many = (n: string, one: string, more: string): string => `${n} ${n === "1" ? one : more}`;
 
 /** Every sentence of a report, in one language. Figures come ready made; days too. */
 export interface Texts {
@@ -52,6 +55,9 @@ export interface Texts {
     after: string;
     airflow: string;
     paste: string;
+    /** The same in the middle of a line. */
+    inAir: string;
+    inPaste: string;
     slowsAt: string;
     both: (w: string, rpm: string | null, room: string) => string;
   };
@@ -108,11 +114,14 @@ export interface Texts {
     curves: string;
     conditions: string;
     conditionsSame: (what: string) => string;
+    /** Words a run's conditions are chosen from, in small letters; what was typed stands as it was. */
+    conditionWords: Readonly<Record<string, string>>;
     conditionRows: Record<"room" | "supply" | "powerMode" | "fanPolicy" | "lid" | "surface" | "recipe", string>;
     method: string;
     judged: (judge: string, threshold: string) => string;
     corrected: (what: string) => string;
     materials: string;
+    used: Readonly<Record<Consumable, (n: string) => string>>;
     lot: (name: string, lot: string) => string;
     cautions: string;
     cautionList: readonly string[];

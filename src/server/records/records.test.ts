@@ -284,6 +284,18 @@ describe("the report as PDF", () => {
     },
   );
 
+  it("tells conditions and materials in its own language, what was typed as it was typed", async () => {
+    await setWorkshop(await database(), { ...usualWorkshop, language: "de" });
+    const [, de = ""] = await textOf(value(await reportFile(k15)).bytes);
+    await setWorkshop(await database(), usualWorkshop);
+    const [, en = ""] = await textOf(value(await reportFile(k15)).bytes);
+    expect(de).toMatch(/Bei beiden gleich: Versorgung Netz, 180 W; Energiemodus Leistung; Lüfter selbsttätig/);
+    expect(de).toContain("36 Wattestäbchen, ");
+    expect(en).toContain("The same for both: Supply mains, 180 W; Power mode Performance; Fans Automatic");
+    expect(en).toContain("36 swabs, ");
+    for (const page of [de, en]) expect(page).toMatch(/All ?cores and graphics, 15 min/);
+  }, 30_000);
+
   it("has its lint drawn as it was found, and the workshop's mark at its head once there is one", async () => {
     const written = await writtenOf(k15);
     const found = (await reportView(k15))?.report.found.svg ?? "";
