@@ -20,6 +20,13 @@ const KEYS: readonly { where: string; keys: readonly [string, string][] }[] = [
     ],
   },
   {
+    where: "Today",
+    keys: [
+      ["X", "not as planned: other orders"],
+      ["S", "set up the day"],
+    ],
+  },
+  {
     where: "Runs and verdict",
     keys: [
       ["← →", "move a picked load bound by 1 s, with Shift by 10 s"],
