@@ -73,6 +73,7 @@ function pagesOf(path: string): Record<string, (turn: number) => string> {
     "a word begun": (t) => `/search?q=${["ho", "B-0", "st", "lo", "mo"][t % 5]}`,
     calendar: () => "/calendar.ics",
     "a machine's calendar": (t) => `/machines/${some(machines, t)}/calendar.ics`,
+    day: () => "/day",
     layouts: (t) => `/layouts?page=${1 + t}`,
     materials: () => "/materials",
     "uses of a lot": (t) => `/api/lots/${some(lots, t)}/uses`,

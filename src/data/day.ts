@@ -31,8 +31,11 @@ export interface PastStretch {
 
 /** Handwork between two times, one stretch for every stage of a job. */
 export async function workBetween(db: Knex, from: string, to: string): Promise<PastStretch[]> {
+  // of jobs that are open, or were until today: the journal is far longer than a day
+  const now = db("jobs").whereNull("closed_at").orWhere("closed_at", ">=", from).select("id");
   const rows = await db("journal")
-    .where("received_at", ">=", from)
+    .whereIn("job_id", now)
+    .andWhere("received_at", ">=", from)
     .andWhere("received_at", "<", to)
     .where({ aside: false })
     .groupBy("job_id", "stage")

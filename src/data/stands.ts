@@ -49,6 +49,14 @@ export async function factsOf(db: Knex, jobId: number): Promise<number> {
   return (await db<StandsRow>("stands").where({ job_id: jobId }).first())?.facts ?? 0;
 }
 
+/** The same of several. */
+export async function factsOfJobs(db: Knex, jobIds: readonly number[]): Promise<Map<number, number>> {
+  const rows = await db<StandsRow>("stands")
+    .whereIn("job_id", [...jobIds])
+    .select("job_id", "facts");
+  return new Map(rows.map((r) => [r.job_id, r.facts]));
+}
+
 /** Something all open jobs go by was changed: how they stand is stale. */
 export async function openJobsChanged(tx: Knex): Promise<void> {
   await tx<StandsRow>("stands").whereIn("job_id", tx("jobs").whereNull("closed_at").select("id")).increment("facts", 1);

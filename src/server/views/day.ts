@@ -1,11 +1,12 @@
+import { LRUCache } from "lru-cache";
 import type { DayFacts, DayJobView, DayView, PastStretch as Past } from "../../core/day";
 import { RECIPES } from "../../core/protocol";
 import { contextOf, estimateMinutes, progressOf, type ServiceStage } from "../../core/service";
 import { CoolingMap } from "../../core/drawing";
-import { database } from "../../data/connection";
+import { database, databasePath } from "../../data/connection";
 import { findDay, findDayForm, runsBetween, workBetween, type PastStretch } from "../../data/day";
 import { drawingsOfMachines } from "../../data/drawings";
-import { openJobs, timesOfModel } from "../../data/stands";
+import { factsOfJobs, openJobs, timesOfModel } from "../../data/stands";
 import { goingRuns } from "../live/going";
 import { jobView, type JobView } from "./job";
 import { catchUp } from "./stands";
@@ -35,16 +36,20 @@ export async function dayView(now = new Date()): Promise<DayView> {
     db,
     here.map((o) => o.machine.id),
   );
+  const known = await factsOfJobs(
+    db,
+    here.map((o) => o.job.id),
+  );
   const jobs: DayJobView[] = [];
   for (const { job, machine } of here) {
-    const view = await jobView(job.id);
-    if (!view) continue;
+    const left = await leftOf(job.id, known.get(job.id) ?? 0);
+    if (!left) continue;
     const run = going.find((g) => g.jobId === job.id);
     const { id, tag, model, place, form } = machine;
     jobs.push({
-      facts: await factsOf(view, run ? { kind: run.kind, leftMin: (run.remainingS ?? 0) / 60 } : null),
+      facts: { ...left.facts, going: run ? { kind: run.kind, leftMin: (run.remainingS ?? 0) / 60 } : null },
       machine: { id, tag, model, place, form },
-      drawing: view.at === "before" ? null : (drawings.get(id) ?? null),
+      drawing: left.at === "before" ? null : (drawings.get(id) ?? null),
     });
   }
   return {
@@ -58,7 +63,28 @@ export async function dayView(now = new Date()): Promise<DayView> {
   };
 }
 
-async function factsOf(view: JobView, going: DayFacts["going"]): Promise<DayFacts> {
+/** What is left of a job, and where it is. */
+interface Left {
+  facts: Omit<DayFacts, "going">;
+  at: JobView["at"];
+}
+
+/** A page looks again and again: what is left of a job is worked out anew only when something of it changed. */
+const remembered = new LRUCache<string, Left>({ max: 500, ttl: 10 * MINUTE_MS });
+
+/** @param known how many facts of the job came in so far */
+async function leftOf(jobId: number, known: number): Promise<Left | null> {
+  const key = `${databasePath()} ${jobId} ${known}`;
+  const held = remembered.get(key);
+  if (held) return held;
+  const view = await jobView(jobId);
+  if (!view) return null;
+  const left = { facts: await factsOf(view), at: view.at };
+  remembered.set(key, left);
+  return left;
+}
+
+async function factsOf(view: JobView): Promise<Omit<DayFacts, "going">> {
   const { service } = view;
   const map = service.layout?.parts.length ? new CoolingMap(service.layout) : null;
   const earlier = await timesOfModel(await database(), view.machine, view.job.id, MOST_EARLIER);
@@ -82,7 +108,6 @@ async function factsOf(view: JobView, going: DayFacts["going"]): Promise<DayFact
     hasBefore: Boolean(view.runs.before),
     skipsBefore: begun,
     hasAfter: Boolean(view.runs.after),
-    going,
     runMin: (idleS + loadS + coolS) / 60,
   };
 }
