@@ -67,12 +67,19 @@ async function dueOfAll(db: Knex, today: string): Promise<Machine[]> {
   return rows.map((d) => d.machine);
 }
 
-/** The answer to who asks for a calendar. */
-export function calendarResponse(request: Request, machineId: number | null): Promise<Response> {
+/** The answer to who asks for the calendar of next services. */
+export const calendarResponse = (request: Request, machineId: number | null): Promise<Response> =>
+  answeredAsCalendar(request, (origin) => calendarOf({ origin, machineId }));
+
+/** Answers with a calendar that leads back to where it was asked for; null where there is no such machine. */
+export function answeredAsCalendar(
+  request: Request,
+  made: (origin: string) => Promise<string | null>,
+): Promise<Response> {
   return handle(request, async () => {
     const host = request.headers.get("host") ?? "127.0.0.1";
     const secure = request.headers.get("x-forwarded-proto") === "https";
-    const text = await calendarOf({ origin: `${secure ? "https" : "http"}://${host}`, machineId });
+    const text = await made(`${secure ? "https" : "http"}://${host}`);
     if (text === null) return respond(bad(serverProblem.noMachine()));
     return new Response(text, {
       headers: { "content-type": "text/calendar; charset=utf-8", "cache-control": "no-cache" },

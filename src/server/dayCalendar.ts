@@ -2,7 +2,7 @@ import { dayOf, orderAsKept, placedOrder } from "../core/day";
 import { STAGE_TITLES, type StageName } from "../core/job";
 import type { DateAsk } from "../threads/calendar";
 import { inThread } from "../threads/pool";
-import { handle } from "./requests/respond";
+import { answeredAsCalendar } from "./calendar";
 import { dayView } from "./views/day";
 
 /** Today's plan as an iCalendar: handwork and runs with their times, as the order that was taken stands now. */
@@ -38,10 +38,4 @@ export async function dayCalendarOf(origin: string, now = new Date()): Promise<s
 
 /** The answer to who asks for today's calendar. */
 export const dayCalendarResponse = (request: Request): Promise<Response> =>
-  handle(request, async () => {
-    const host = request.headers.get("host") ?? "127.0.0.1";
-    const secure = request.headers.get("x-forwarded-proto") === "https";
-    return new Response(await dayCalendarOf(`${secure ? "https" : "http"}://${host}`), {
-      headers: { "content-type": "text/calendar; charset=utf-8", "cache-control": "no-cache" },
-    });
-  });
+  answeredAsCalendar(request, (origin) => dayCalendarOf(origin));

@@ -78,7 +78,7 @@ function shared(c: Chains, alone: readonly number[], of: Sharing): Cost {
     users.map((u) => u.own.weight * Math.max(0, Math.max(end + u.tail, alone[u.job] ?? 0) - u.own.dueMin)),
   );
   return {
-    late: rest + leastAssignment(cost.map((row) => row.map((v) => (Number.isFinite(v) ? v : 0)))),
+    late: rest + leastAssignment(cost),
     endMin: (ends.at(-1) ?? 0) + Math.min(...users.map((u) => u.tail)),
   };
 }

@@ -28,6 +28,7 @@ export {
   type HotMark,
   type Throttling,
 } from "./hotDay";
+export type { JobLine } from "./jobLine";
 export type { ChipCourse } from "./chipCourse";
 export { partsOver, type PartCourse, type PartMark } from "./parts";
 export { aheadOf, courseHeadline, courseSummary } from "./words";

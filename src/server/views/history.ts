@@ -8,6 +8,7 @@ import {
   hotMarks,
   narrowing,
   partsOver,
+  type JobLine,
   type ChipCourse,
   type Course,
   type PartCourse,
@@ -41,26 +42,12 @@ export interface HistoryView {
   next: NextDue;
   dues: DueLine[];
   /** Its jobs, the newest first, with what was fitted and what was found on the way. */
-  jobs: VisitLine[];
+  jobs: JobLine[];
   parts: PartCourse[];
   services: number;
   /** Its newest job, whose stages stand beside; null where it has none. */
   newest: { jobId: number; stages: StageView[] } | null;
   today: string;
-}
-
-/** A job of a machine in a few lines. */
-export interface VisitLine {
-  jobId: number;
-  day: string;
-  closed: boolean;
-  complaint: string;
-  found: string;
-  did: readonly string[];
-  /** Lots that were used, by name and number. */
-  fitted: string[];
-  asides: string[];
-  note: string;
 }
 
 type Told = { job: Job; stands: JobStands }[];
@@ -185,7 +172,7 @@ async function extrasOf(jobs: readonly Job[]): Promise<Extras> {
   };
 }
 
-function lineOf({ job, stands }: Told[number], { asides, fitted }: Extras): VisitLine {
+function lineOf({ job, stands }: Told[number], { asides, fitted }: Extras): JobLine {
   const { before, after } = stands.days;
   return {
     jobId: job.id,

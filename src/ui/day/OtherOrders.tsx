@@ -19,18 +19,16 @@ export function OtherOrders({ work, onClose }: { work: DayWork; onClose: () => v
   }, [work, onClose]);
   if (!now) return null;
   const tagOf = (job: string) => view.jobs.find((j) => String(j.facts.jobId) === job)?.machine.tag ?? "";
+  /** What is still at work ends with it. */
+  const leave = () => {
+    working?.stop();
+    onClose();
+  };
   const take = async (o: Other) => {
     if (await work.keep({ ...view.kept, order: o.named })) onClose();
   };
   return (
-    <Dialog
-      open
-      onClose={() => {
-        working?.stop();
-        onClose();
-      }}
-      className="relative z-50"
-    >
+    <Dialog open onClose={leave} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/40" />
       <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">
         <DialogPanel className="w-full max-w-170 border-2 border-ink bg-sheet p-7">
@@ -71,7 +69,7 @@ export function OtherOrders({ work, onClose }: { work: DayWork; onClose: () => v
             </ul>
           )}
           <div className="mt-6 flex justify-end">
-            <Button big onClick={onClose} keyCap="Esc">
+            <Button big onClick={leave} keyCap="Esc">
               Keep it as it is
             </Button>
           </div>

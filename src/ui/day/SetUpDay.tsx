@@ -83,6 +83,7 @@ const promiseOf = (p: PromiseDraft): DayPromise => ({
 export function SetUpDay({ work, onClose }: { work: DayWork; onClose: () => void }) {
   const { form, setForm, breaks, setBreaks, promises, setPromises, problem, save } = useSetUp(work, onClose);
   const fields = problem?.fields ?? {};
+  const refused = problem ?? work.problem;
   return (
     <Dialog open onClose={onClose} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/40" />
@@ -107,9 +108,9 @@ export function SetUpDay({ work, onClose }: { work: DayWork; onClose: () => void
             </Field>
           </div>
           <Breaks breaks={breaks} onChange={setBreaks} fields={fields} />
-          {problem && !problem.fields ? (
+          {refused && !problem?.fields ? (
             <p role="alert" className="caution-band mt-4 px-3 py-2 text-body">
-              {problem.message} {problem.action}
+              {[refused.message, ...Object.values(refused.fields ?? {}), refused.action].join(" ")}
             </p>
           ) : null}
           <p className="mt-4 text-body text-ink-2">

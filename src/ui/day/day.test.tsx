@@ -131,6 +131,7 @@ describe("the picture of a day", () => {
   });
 
   it("tells which machine waits, and for how long", () => {
+    expect(threadsOf(now).length).toBeGreaterThan(0);
     for (const t of threadsOf(now)) {
       expect(t.to - t.from).toBeGreaterThanOrEqual(6);
       expect(t.says).toMatch(/^LR-0\d (waits \d+ min|cools)$/);

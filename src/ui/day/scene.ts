@@ -189,7 +189,7 @@ export interface HungPlace extends Hung {
 }
 
 const PICTURE_W = 96;
-export const LEVELS = 4;
+const LEVELS = 4;
 const LETTER_W = 7.1;
 /** From a thread to its words, px. */
 export const BESIDE = 7;

@@ -86,7 +86,8 @@ export function useDay(start: DayView) {
     return sent.ok;
   };
 
-  const plan = async (kept: DayKept = view.kept) => {
+  const plan = async () => {
+    const { kept } = view;
     const day = dayOf(
       view.form,
       kept,

@@ -8,10 +8,10 @@ import { useSize } from "@/ui/controls/size";
 import { Sentence } from "@/ui/verdict/Sentence";
 import { HistoryPanel, type DueLineShown } from "./HistoryPanel";
 import { HistoryPlot } from "./HistoryPlot";
-import { JobLines, type JobLine } from "./JobLines";
+import { JobLines } from "./JobLines";
 import { PartsStrip } from "./PartsStrip";
 import { timeOf } from "./scales";
-import type { ChipCourse, PartCourse, Visit } from "@/core/history";
+import type { ChipCourse, JobLine, PartCourse, Visit } from "@/core/history";
 
 interface Props {
   machine: Machine;

@@ -1,18 +1,7 @@
 import { format, parseISO } from "date-fns";
 import Link from "next/link";
+import type { JobLine } from "@/core/history";
 import { words } from "@/core/words";
-
-export interface JobLine {
-  jobId: number;
-  day: string;
-  closed: boolean;
-  complaint: string;
-  found: string;
-  did: readonly string[];
-  fitted: readonly string[];
-  asides: readonly string[];
-  note: string;
-}
 
 /** Every job of the machine, the newest first: complaint, what was found, done and fitted, parts found on the way. */
 export function JobLines({ jobs }: { jobs: readonly JobLine[] }) {
