@@ -7,6 +7,8 @@ interface Label {
   /** Of jobs that are done. */
   late: number;
   endMin: number;
+  /** When the last piece was begun: pieces are placed in the order of their starts. */
+  last: number;
   job: number;
   before: Label | null;
 }
@@ -16,8 +18,8 @@ const MOST_LABELS = 1_000_000;
 
 /**
  * The best order of all: layer by layer, each with one more piece placed; what another with the same pieces done is
- * nowhere behind is dropped, and so is what cannot come below the best order known. Complete, since the earliest
- * placing in the order of starts is never behind what it was read from.
+ * nowhere behind is dropped, and so is what cannot come below the best order known. No piece begins before one placed
+ * earlier: nothing is lost by that, since the best plan can be placed again in the order of its own starts.
  *
  * @returns null where the proof took too long
  */
@@ -27,7 +29,9 @@ export function exactOrder(
   mayGoOn: () => boolean,
 ): { order: readonly number[]; cost: Cost } | null {
   const rest = restsOf(c);
-  let layer: Label[] = [{ s: settled(c, atStart(c)), late: doneAtStart(c), endMin: 0, job: -1, before: null }];
+  let layer: Label[] = [
+    { s: settled(c, atStart(c), 0), late: doneAtStart(c), endMin: 0, last: 0, job: -1, before: null },
+  ];
   let looked = 0;
   for (let placed = 0; placed < c.pieces; placed++) {
     const next = new Map<string, Label[]>();
@@ -67,11 +71,12 @@ function follow(c: Chains, label: Label, job: number): Label | null {
     ready: [...label.s.ready],
     done: [...label.s.done],
   };
-  place(c, s, job);
+  const last = place(c, s, job);
   const end = s.ready[job] ?? 0;
   const over = (s.done[job] ?? 0) >= own.pieces.length;
   return {
-    s: settled(c, s),
+    s: settled(c, s, last),
+    last,
     late: label.late + (over ? own.weight * Math.max(0, end - own.dueMin) : 0),
     endMin: over ? Math.max(label.endMin, end) : label.endMin,
     job,
@@ -79,12 +84,14 @@ function follow(c: Chains, label: Label, job: number): Label | null {
   };
 }
 
-/** Times at which nothing can begin are no times: what waits for the technician or a rig is ready when these are. */
-function settled(c: Chains, s: Standing): Standing {
+/** Times at which nothing can begin are no times: nothing begins before the last start, or what it waits for. */
+function settled(c: Chains, s: Standing, last: number): Standing {
+  s.handsFree = Math.max(s.handsFree, last);
+  s.rigsFree = s.rigsFree.map((f) => Math.max(f, last));
   for (let j = 0; j < c.jobs.length; j++) {
     const piece = c.jobs[j]?.pieces[s.done[j] ?? 0];
     if (!piece) continue;
-    let at = s.ready[j] ?? 0;
+    let at = Math.max(s.ready[j] ?? 0, last);
     if (piece.hands > 0) at = Math.max(at, s.handsFree);
     if (piece.rig > 0) at = Math.max(at, s.rigsFree[0] ?? 0);
     s.ready[j] = at;
@@ -94,7 +101,7 @@ function settled(c: Chains, s: Standing): Standing {
 
 /** Whether one is nowhere behind another with the same pieces done. */
 function isAhead(c: Chains, a: Label, b: Label): boolean {
-  if (a.late > b.late || a.endMin > b.endMin || a.s.handsFree > b.s.handsFree) return false;
+  if (a.last > b.last || a.late > b.late || a.endMin > b.endMin || a.s.handsFree > b.s.handsFree) return false;
   for (let i = 0; i < a.s.rigsFree.length; i++) if ((a.s.rigsFree[i] ?? 0) > (b.s.rigsFree[i] ?? 0)) return false;
   for (let j = 0; j < c.jobs.length; j++) {
     const over = (a.s.done[j] ?? 0) >= (c.jobs[j]?.pieces.length ?? 0);

@@ -4,7 +4,7 @@ import { chainsOf, costOf, tasksIn, type Chains } from "./placing";
 import { isBetter, type Cost, type Day, type DayPlan } from "./problem";
 import { pickedOrder, searched, type Ordered } from "./search";
 
-/** With more pieces to order than this no proof is tried: it would take too long. Up to twelve it always succeeds. */
+/** With more pieces to order than this no proof is tried: it would take too long. */
 const PROVEN_PIECES = 48;
 const STEPS = { first: 20_000, most: 1_000_000 };
 const SEEDS = [0.31, 0.62, 0.93];
@@ -26,7 +26,8 @@ export interface Planned extends DayPlan {
 
 /**
  * The day that is least late, and among those the one that ends first. Exact with proof up to twelve pieces of
- * handwork; beyond that the best of a seeded search, with a bound no order comes below.
+ * handwork and mostly well beyond, unless many runs that need no hands wait for too few rigs; else the best of a seeded
+ * search, with a bound no order comes below.
  *
  * @example
  * const tasks = [{ id: "x", kind: "hands", minutes: 30 }];
