@@ -1,4 +1,4 @@
-import type { RigChip, RigFan } from "./machine";
+import type { RigChip, RigFan, RigMachine } from "./machine";
 
 /** Fan speed the control asks for at this chip temperature. `heldRpm` is what it asked for last. */
 export function fanTarget(fan: RigFan, hottestC: number, heldRpm: number): number {
@@ -12,6 +12,9 @@ export function fanTarget(fan: RigFan, hottestC: number, heldRpm: number): numbe
   if (up > heldRpm) return up;
   return down < heldRpm ? down : heldRpm;
 }
+
+/** Share of its highest speed a controller asks for at rest, at this temperature of the hottest chip. */
+export const fanAsked = ({ fan }: RigMachine, hottestC: number): number => fanTarget(fan, hottestC, 0) / fan.maxRpm;
 
 /** Power the firmware allows: boost at first, then the sustained limit, with a soft change over. */
 export function allowedPower(chip: RigChip, sinceLoadS: number, effort: number): number {

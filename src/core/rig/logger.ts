@@ -28,6 +28,7 @@ export class Logger {
   private readonly held: number[];
   private readonly meanW: number[];
   private readonly coreOffset: number[];
+  private memoryK: number;
   private n = 0;
 
   constructor(
@@ -41,6 +42,7 @@ export class Logger {
     this.held = machine.chips.map(() => NaN);
     this.meanW = machine.chips.map(() => 0);
     this.coreOffset = coreOffsets(machine);
+    this.memoryK = this.memoryAt(machine.chips.reduce((s, c) => s + c.idleW, 0));
     this.log = {
       timeS: [],
       headings: headingsOf(machine, machine.fan.count),
@@ -57,10 +59,18 @@ export class Logger {
     const { lagS } = this.sensors;
     powerW.forEach((p, i) => (this.meanW[i] = (this.meanW[i] ?? 0) + p));
     this.n++;
+    const { memory } = this.machine;
+    if (memory)
+      this.memoryK += ((this.memoryAt(powerW.reduce((a, b) => a + b, 0)) - this.memoryK) * STEP_S) / memory.lagS;
     dieK.forEach((now, i) => {
       const was = this.seenK[i] ?? 0;
       this.seenK[i] = lagS > 0 ? was + ((now - was) * STEP_S) / lagS : now;
     });
+  }
+
+  /** Rise of the memory at a steady power, K. */
+  private memoryAt(totalW: number): number {
+    return (this.machine.memory?.riseKW ?? 0) * (this.faults.memory ?? 1) * totalW;
   }
 
   write(t: number, roomC: number, rpm: number): void {
@@ -69,6 +79,7 @@ export class Logger {
     log.timeS.push(Math.round((t + jitter) * 10) / 10);
     const row = machine.chips.flatMap((_, i) => this.chipCells(i, t, roomC));
     for (let f = 0; f < machine.fan.count; f++) row.push(Math.round((rpm * (1 - 0.01 * f)) / 10) * 10);
+    if (machine.memory) row.push(Math.round(roomC + this.memoryK));
     log.rows.push(row);
     this.meanW.fill(0);
     this.n = 0;
@@ -95,7 +106,8 @@ export class Logger {
     const within = since >= 0 && since < recipe.loadS;
     const { pulse } = recipe;
     const loading = within && (!pulse || since % (pulse[0] + pulse[1]) < pulse[0]);
-    const load = loading ? 100 * (recipe.effort[chip.id] ?? 1) : 3 + 4 * source();
+    const busy = chip.id === "cpu" ? (faults.idlePct ?? 0) : 0;
+    const load = loading ? 100 * (recipe.effort[chip.id] ?? 1) : busy + 3 + 4 * source();
     cells.push(Math.round(load), Math.round(clockAt(chip, p) * (1 + 0.006 * gauss())));
     const read = p * sensors.powerGain * (1 + sensors.powerNoise * gauss());
     cells.push(Math.round(read / sensors.powerStepW) * sensors.powerStepW);
@@ -128,5 +140,6 @@ function headingsOf(machine: RigMachine, fans: number): RigLog["headings"] {
   }
   for (let f = 0; f < fans; f++)
     out.push({ key: `fan${f + 1}.speed`, heading: fans === 1 ? "Fan speed [RPM]" : `Fan ${f + 1} speed [RPM]` });
+  if (machine.memory) out.push({ key: "memory.temperature", heading: "Memory temperature [°C]" });
   return out;
 }

@@ -40,6 +40,8 @@ export interface RigMachine {
   /** Throttle limit in °C. */
   limitC: number;
   cores: number;
+  /** Memory under a pad of its own, where it has a sensor: rise over the room per W of all chips, K/W, and its lag. */
+  memory?: { riseKW: number; lagS: number };
 }
 
 export interface RigFan {
@@ -68,6 +70,10 @@ export interface RigFaults {
   /** K by which one core runs hotter per W: a plate that leans. */
   leanKW: number;
   backgroundW: number;
+  /** How busy that makes the processor look in idle, %; not said, and it looks idle. */
+  idlePct?: number;
+  /** Factor on the rise of the memory: a pad that is not there. */
+  memory?: number;
 }
 
 export const soundMachine: RigFaults = {

@@ -1,15 +1,16 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { STAGE_TITLES, type StageName } from "@/core/job";
-import { type Triage } from "@/core/judge";
+import type { Triaged } from "@/core/suspects";
 import { LinkButton } from "@/ui/controls/Button";
 import { useKeys } from "@/ui/controls/keys";
 import { stagePath } from "@/ui/steps/paths";
 import { AloneBody, Expected } from "./AloneBody";
 import { Surer } from "./Surer";
+import { SuspectStrip } from "./SuspectStrip";
 
 /** The run before read alone: where the trouble lies before anything is opened. */
-export function TriageScreen({ jobId, triage: t, stage }: { jobId: number; triage: Triage; stage: StageName }) {
+export function TriageScreen({ jobId, triage: t, stage }: { jobId: number; triage: Triaged; stage: StageName }) {
   const router = useRouter();
   const next = stagePath(jobId, stage);
   useKeys({ Enter: () => router.push(next) });
@@ -23,6 +24,7 @@ export function TriageScreen({ jobId, triage: t, stage }: { jobId: number; triag
         side={
           <>
             <Expected lines={t.expect} />
+            {t.suspects ? <SuspectStrip suspects={t.suspects} /> : null}
             <Surer tests={t.surer} />
           </>
         }

@@ -1,0 +1,7 @@
+import { keepTaughtCase } from "@/server/practice";
+import { handle, jsonBody, respond } from "@/server/requests/respond";
+
+/** Keeps a case a teacher made. */
+export function POST(request: Request): Promise<Response> {
+  return handle(request, async () => respond(await keepTaughtCase(await jsonBody(request))));
+}

@@ -1,0 +1,22 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { practiceTry } from "@/server/views/practice";
+import { TopBar } from "@/ui/controls/TopBar";
+import { PracticeScreen } from "@/ui/practice/PracticeScreen";
+import { PracticeTitle } from "@/ui/practice/PracticeTitle";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Practice bench" };
+
+/** One mystery machine. */
+export default async function TryPage({ params }: { params: Promise<{ id: string }> }) {
+  const id = Number((await params).id);
+  const found = Number.isSafeInteger(id) ? await practiceTry(id) : null;
+  if (!found) notFound();
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar here="practice" title={<PracticeTitle view={found.view} />} />
+      <PracticeScreen key={id} view={found.view} layout={found.layout} />
+    </div>
+  );
+}

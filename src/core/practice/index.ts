@@ -1,0 +1,13 @@
+export { ACTS, actOf, afterAll, fresh, MOST_PRESSES, minutesOf, onOffer, whyNot } from "./acts";
+export type { Act, ActId, BenchState, Press } from "./acts";
+export { caseProblem, drawCase, LEVELS, LOGGED, SIZES, type Level, type Logged, type PracticeCase } from "./case";
+export { caseOf, codeOf } from "./code";
+export { follow, knownOf, PracticeBench, trueSuspects, type Followed, type PracticeStep } from "./follow";
+export { chipsOf, formOf, modelOf, PRACTICE_KINDS, rigOf, type PracticeKind } from "./kinds";
+export { lookAt, type Saw } from "./looks";
+export { usualOf, type RunKind } from "./runs";
+export { complaintWhole } from "./words";
+export { outcomeOf, otherwise, pressesUpTo, reviewOf, type Outcome, type Review } from "./review";
+export { SAID_AT, shortestWay, type Way } from "./ways";
+export type { PracticeStart, RecordLine, TaughtCaseView, TryView } from "./view";
+export { shownOf, type Offer, type Shown, type ShownRun } from "./shown";

@@ -1,0 +1,10 @@
+export * from "./faults";
+export { atChip, CURES, effectsOf, leftOf, type Cure, type Effects } from "./effects";
+export { chanceOf, LOOKS, SIGNS, signsOf, type Look, type Sign } from "./signs";
+export { chanceOfComplaint, COMPLAINTS, HAND_MADE, usualShare, type Complaint } from "./complaints";
+export { guessesOf, mayBe, mayMeet, type Guess, type Known } from "./guesses";
+export { runSeen, type LogSeen, type RunSeen, type SeenChip } from "./reading";
+export type { Ran, Usual } from "./predict";
+export { likelihoods, weighed, type ChangeSeen, type Evidence } from "./weigh";
+export { faultShares, RULED_OUT, shareOfSuspects, sharesOf, strandsOf, type Strands } from "./strands";
+export { SUSPECTS_VERSION, suspectsIn, type SuspectsNow, type Triaged } from "./triaged";
