@@ -12,8 +12,18 @@ const dir = dirname(dirname(fileURLToPath(import.meta.url)));
 const app = next({ dev: false, dir, hostname: host, port: Number(port) });
 await app.prepare();
 const handle = app.getRequestHandler();
+/** What comes from elsewhere waits for the gate to stand; until then, and if it fails, nothing is answered. */
+async function answer(req, res) {
+  const gate = globalThis.ovrantGate;
+  if (!gate) res.writeHead(503, { "retry-after": "2" }).end("Ovrant is starting.\n");
+  else if (!(await gate(req, res)) && !globalThis.ovrantDirect?.(req, res)) await handle(req, res);
+}
 const server = createServer((req, res) => {
-  if (!globalThis.ovrantDirect?.(req, res)) void handle(req, res);
+  answer(req, res).catch((e) => {
+    console.error(e);
+    if (res.headersSent) res.destroy();
+    else res.writeHead(500, { "content-type": "text/plain" }).end("Something failed on the server.\n");
+  });
 });
 server.once("error", (e) => {
   console.error(e.code === "EADDRINUSE" ? `Port ${port} is in use: set PORT to another.` : e.message);

@@ -26,6 +26,11 @@ export class App {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  /** The same server as a tablet on the workshop's network asks for it. */
+  get networkUrl(): string {
+    return `http://bench.test:${this.port}`;
+  }
+
   /** Ends the server at once, with no chance to tidy up, and starts it again. */
   async killAndServe(): Promise<void> {
     this.kill();
@@ -72,7 +77,7 @@ export class App {
 
   private async serve(): Promise<void> {
     this.server = spawn(process.execPath, ["bin/serve.mjs", "127.0.0.1", String(this.port)], {
-      env: { ...process.env, OVRANT_DB: this.database, NEXT_TELEMETRY_DISABLED: "1" },
+      env: { ...process.env, OVRANT_DB: this.database, NEXT_TELEMETRY_DISABLED: "1", OVRANT_HOSTS: "bench.test" },
       stdio: "ignore",
       detached: true,
     });

@@ -41,6 +41,19 @@ export async function pick(list: Locator, option: string | RegExp): Promise<void
 export const panel = (page: Page): Locator => page.getByRole("complementary", { name: "Step at hand" });
 export const title = (page: Page): Locator => panel(page).getByRole("heading", { level: 1 });
 
+/** What the policy of any page that is opened from now on bars, told as it happens. */
+export async function barredOn(page: Page): Promise<string[]> {
+  const barred: string[] = [];
+  await page.exposeFunction("barredHere", (what: string) => barred.push(what));
+  await page.addInitScript(() => {
+    document.addEventListener("securitypolicyviolation", (e) => {
+      const tell = (window as unknown as { barredHere: (what: string) => void }).barredHere;
+      tell(`${location.pathname}: ${e.violatedDirective} ${e.blockedURI} ${e.sample}`);
+    });
+  });
+  return barred;
+}
+
 /** Asks axe of the page as it stands. */
 export async function accessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page })

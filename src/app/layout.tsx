@@ -1,15 +1,19 @@
 import type { Metadata } from "next";
 import { ThemeProvider } from "next-themes";
+import { headers } from "next/headers";
 import { after, connection } from "next/server";
 import type { ReactNode } from "react";
 import { pageTurn } from "@/server/turns";
 import { troubleNow } from "@/server/health";
+import { mayHold, whoAsks } from "@/server/trust/asked";
 import { workshopOrUsual } from "@/server/views/workshop";
+import { usualWorkshop } from "@/core/job";
 import { WorkshopProvider } from "@/ui/controls/workshop";
 import { Trouble } from "@/ui/controls/Trouble";
 import { Keeper } from "@/ui/offline/Keeper";
 import { RunsProvider } from "@/ui/live/RunsGoing";
 import { OutboxSign } from "@/ui/outbox/OutboxSign";
+import { SignedIn } from "@/ui/controls/signedIn";
 import "./globals.css";
 
 export const metadata: Metadata = {
@@ -19,10 +23,14 @@ export const metadata: Metadata = {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await connection();
+  const nonce = (await headers()).get("x-nonce") ?? undefined;
   // pages come a few at a time, so that a step of handwork never waits for all of them
   after(await pageTurn());
+  const asking = await whoAsks();
   const trouble = await troubleNow();
-  const workshop = await workshopOrUsual();
+  // a stranger's page, and that of a locked bench, hold nothing of the workshop
+  const open = mayHold(asking);
+  const workshop = open ? await workshopOrUsual() : usualWorkshop;
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
@@ -32,11 +40,20 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           defaultTheme="system"
           enableSystem
           disableTransitionOnChange
+          nonce={nonce}
         >
           <WorkshopProvider workshop={workshop}>
-            {trouble ? <Trouble trouble={trouble} /> : <RunsProvider>{children}</RunsProvider>}
-            <OutboxSign />
-            <Keeper />
+            <SignedIn value={asking}>
+              {trouble && open ? (
+                <Trouble trouble={trouble} />
+              ) : open ? (
+                <RunsProvider>{children}</RunsProvider>
+              ) : (
+                children
+              )}
+              {open ? <OutboxSign /> : null}
+              {open ? <Keeper /> : null}
+            </SignedIn>
           </WorkshopProvider>
         </ThemeProvider>
       </body>

@@ -28,6 +28,15 @@ const Minute = (): PropertyDecorator => (target, key) => {
   Max(1_440, time)(target, key);
 };
 
+const waits = { message: "Give how long it waits, in whole minutes up to a day." };
+/** Minutes in which nobody is needed. */
+const Wait = (): PropertyDecorator => (target, key) => {
+  Transform(decimal)(target, key);
+  IsInt(waits)(target, key);
+  Min(0, waits)(target, key);
+  Max(1_440, waits)(target, key);
+};
+
 export class DayBreakInput {
   @Transform(trimmed)
   @IsString({ message: "Name the break." })
@@ -72,6 +81,9 @@ export class DayPromiseInput {
 
   @IsBoolean({ message: "Say whether it is done today." })
   today: boolean = true;
+
+  @Wait() dischargeMin: number = 0;
+  @Wait() dryMin: number = 0;
 }
 
 export class DayPieceInput {

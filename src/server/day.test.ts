@@ -83,13 +83,15 @@ describe("a day at the bench", () => {
     const [first] = jobs;
     const jobId = first?.facts.jobId ?? 0;
     const order = [{ job: String(jobId), task: "verdict" }];
-    const promises = [{ jobId, dueMin: 800, weight: "1,5", today: true }];
+    const promises = [{ jobId, dueMin: 800, weight: "1,5", today: true, dischargeMin: "40" }];
     value(await keepDay({ date: today(), promises, order }));
     expect((await dayView()).kept).toEqual({
       date: today(),
-      promises: { [jobId]: { dueMin: 800, weight: 1.5, today: true } },
+      promises: { [jobId]: { dueMin: 800, weight: 1.5, today: true, dischargeMin: 40, dryMin: 0 } },
       order,
     });
+    const odd = [{ jobId, dueMin: null, weight: 1, today: true, dryMin: -5 }];
+    expect(fields(await keepDay({ date: today(), promises: odd, order }))).toHaveProperty("promises.0.dryMin");
     // tomorrow begins with nothing
     const tomorrow = new Date(Date.now() + 86_400_000);
     expect((await dayView(tomorrow)).kept).toEqual({ date: dateOf(tomorrow), promises: {}, order: null });

@@ -1,4 +1,4 @@
-import { usualPromise, type DayForm, type DayKept } from "../core/day";
+import { type DayForm, type DayKept } from "../core/day";
 import { bad, ok, type Result } from "../core/result";
 import { setDay, setDayForm } from "../data/day";
 import { check } from "../input/check";
@@ -35,7 +35,10 @@ export async function keepDay(body: unknown): Promise<Result<DayKept>> {
   const kept: DayKept = {
     date,
     promises: Object.fromEntries(
-      promises.map(({ jobId, dueMin, weight, today }) => [String(jobId), { ...usualPromise, dueMin, weight, today }]),
+      promises.map(({ jobId, dueMin, weight, today, dischargeMin, dryMin }) => [
+        String(jobId),
+        { dueMin, weight, today, dischargeMin, dryMin },
+      ]),
     ),
     order: order && order.map(({ job, task }) => ({ job, task })),
   };

@@ -1,4 +1,4 @@
-import { dayOf, orderAsKept, placedOrder } from "../core/day";
+import { dayOf, orderAsKept, placedOrder, WAIT_STAGES, type DayStage } from "../core/day";
 import { STAGE_TITLES, type StageName } from "../core/job";
 import type { DateAsk } from "../threads/calendar";
 import { inThread } from "../threads/pool";
@@ -19,7 +19,7 @@ export async function dayCalendarOf(origin: string, now = new Date()): Promise<s
   const machines = new Map(view.jobs.map((j) => [String(j.facts.jobId), j.machine]));
   const dates = tasks.flatMap((t): DateAsk[] => {
     const machine = machines.get(t.job);
-    if (!view.kept.order || !machine || t.task === "cools") return [];
+    if (!view.kept.order || !machine || WAIT_STAGES.includes(t.task as DayStage)) return [];
     return [
       {
         id: `day-${view.date}-${t.job}-${t.task}`,

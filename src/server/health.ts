@@ -3,6 +3,7 @@ import { beginBackups } from "./quiet/backups";
 import { beginTicking } from "./liveRuns";
 import { takeDirectly } from "./live/direct";
 import { closeStreams } from "./live/stream";
+import { standAtTheGate } from "./trust/gate";
 import { describeProblem, type Problem } from "../core/result";
 
 const shared = globalThis as unknown as { ovrantTrouble?: Problem | null };
@@ -36,6 +37,8 @@ export function noteTrouble(e: unknown): void {
 /** Opens the database when the server starts, says in one line what is wrong with it, and closes it at the end. */
 export async function beginServing(): Promise<void> {
   process.once("exit", closeDatabases);
+  // before anything: what comes from elsewhere is not answered without it
+  standAtTheGate();
   // open streams would hold up a server that is to stop
   process.once("SIGTERM", closeStreams);
   process.once("SIGINT", closeStreams);

@@ -15,6 +15,8 @@ import * as upkeep from "./0013-upkeep";
 import * as records from "./0014-records";
 import * as search from "./0015-search";
 import * as finds from "./0016-finds";
+import * as practice from "./0017-practice";
+import * as trust from "./0018-trust";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -33,6 +35,8 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0014-records", ...records },
   { name: "0015-search", ...search },
   { name: "0016-finds", ...finds },
+  { name: "0017-practice", ...practice },
+  { name: "0018-trust", ...trust },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

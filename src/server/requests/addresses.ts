@@ -17,6 +17,9 @@ const nameOf = (host: string): string => host.replace(/:\d+$/, "");
 export const isOurHost = (host: string | null, allowed = allowedNames()): boolean =>
   host !== null && allowed.includes(nameOf(host.toLowerCase()));
 
+/** Whether a host is a name this machine has for itself alone. */
+export const isOwnName = (host: string | null): boolean => isOurHost(host, OWN_NAMES);
+
 /** Whether a change comes from another site: by its origin and by what the browser says of it. */
 export function isForeign(headers: Headers): boolean {
   const site = headers.get("sec-fetch-site");

@@ -18,6 +18,36 @@ export const serverProblem = {
     message: "There is no such run.",
     action: "Go back to the job and choose one.",
   }),
+  noTry: (): Problem => ({
+    code: "try-not-found",
+    message: "There is no such machine at the practice bench.",
+    action: "Go back to the practice bench and begin one.",
+  }),
+  practiceMoved: (): Problem => ({
+    code: "practice-moved",
+    message: "Something else was ordered meanwhile, on another page.",
+    action: "Load the page anew: it shows how the machine stands.",
+  }),
+  practiceCannot: (): Problem => ({
+    code: "practice-cannot",
+    message: "That cannot be done as the machine lies now.",
+    action: "Order what is on offer.",
+  }),
+  practiceLong: (most: number): Problem => ({
+    code: "practice-long",
+    message: `${most} steps are enough for any machine.`,
+    action: "Say what is wrong.",
+  }),
+  practiceNamed: (): Problem => ({
+    code: "practice-named",
+    message: "It was said already what is wrong with this machine.",
+    action: "Load the page anew to see the review, or take it once more from a step.",
+  }),
+  noTaughtCase: (): Problem => ({
+    code: "case-not-found",
+    message: "There is no such case on the list.",
+    action: "Load the page anew.",
+  }),
   noTable: (): Problem => ({
     code: "table-not-found",
     message: "There is no such table.",
@@ -167,6 +197,10 @@ const STATUS: Record<string, number> = {
   "job-not-found": 404,
   "machine-not-found": 404,
   "run-not-found": 404,
+  "try-not-found": 404,
+  "case-not-found": 404,
+  "practice-moved": 409,
+  "practice-named": 409,
   "layout-not-found": 404,
   "photo-not-found": 404,
   "photo-too-large": 413,

@@ -1,6 +1,8 @@
 import { createHash } from "node:crypto";
-import { afterAlone, JUDGE_VERSION, type AfterAlone, type Triage } from "../../core/judge";
+import { afterAlone, JUDGE_VERSION, type AfterAlone } from "../../core/judge";
+import { SUSPECTS_VERSION, type Triaged } from "../../core/suspects";
 import { database } from "../../data/connection";
+import { jobCounts } from "../../data/jobs";
 import type { RunRecord } from "../../data/runs";
 import { findTriage, keepTriage, lastTriage } from "../../data/triages";
 import { goodFigures } from "./good";
@@ -9,7 +11,7 @@ import { judgeRunOf } from "./judgeRun";
 import type { JobView } from "./job";
 
 /** The run before of a job, judged alone against good figures; null while there is none or no load is marked. */
-export async function triageOf(view: JobView): Promise<Triage | null> {
+export async function triageOf(view: JobView): Promise<Triaged | null> {
   const record = view.runs.before;
   if (!record) return null;
   return aloneOf(view, record);
@@ -28,19 +30,21 @@ export async function afterAloneOf(view: JobView): Promise<AfterAlone | null> {
  * is
  * opened.
  */
-async function aloneOf(view: JobView, record: RunRecord): Promise<Triage | null> {
+async function aloneOf(view: JobView, record: RunRecord): Promise<Triaged | null> {
   const db = await database();
   // a closed job keeps what was said of it, whatever machines came since: it may be signed
   const said = view.job.closedAt === null ? null : await lastTriage(db, record.id);
   if (said) return said;
   const { limitC } = view.machine;
   const good = await goodFigures(view.machine, view.job, async () => (await judgeRunOf(record)).run);
-  const asked = JSON.stringify([record.id, record.revision, limitC, JUDGE_VERSION, good]);
+  // an earlier job had it open
+  const opened = (await jobCounts(db, view.machine.id)).all > 1 ? true : null;
+  const asked = JSON.stringify([record.id, record.revision, limitC, JUDGE_VERSION, SUSPECTS_VERSION, good, opened]);
   const sha256 = createHash("sha256").update(asked).digest("hex");
   const known = await findTriage(db, record.id, sha256);
   if (known !== undefined) return known;
-  const ask = async () => ({ kind: "alone" as const, run: await judgeRunOf(record), good, limitC });
-  const now = (await rememberedInThread("judge", sha256, ask)) as Triage | null;
+  const ask = async () => ({ kind: "alone" as const, run: await judgeRunOf(record), good, limitC, opened });
+  const now = (await rememberedInThread("judge", sha256, ask)) as Triaged | null;
   await keepTriage(db, record.id, sha256, now);
   return now;
 }

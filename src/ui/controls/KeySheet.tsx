@@ -27,6 +27,14 @@ const KEYS: readonly { where: string; keys: readonly [string, string][] }[] = [
     ],
   },
   {
+    where: "Practice bench",
+    keys: [
+      ["1 to 9, 0", "order what is on offer"],
+      ["L", "look into the log of a run"],
+      ["B", "again from where it could be said, in the review"],
+    ],
+  },
+  {
     where: "Runs and verdict",
     keys: [
       ["← →", "move a picked load bound by 1 s, with Shift by 10 s"],

@@ -11,8 +11,10 @@ const PLACES = [
   { here: "layouts", name: "Layouts", href: "/layouts" },
   { here: "materials", name: "Materials", href: "/materials" },
   { here: "forecasts", name: "Forecasts", href: "/forecasts" },
+  { here: "practice", name: "Practice bench", href: "/practice" },
   { here: "ways", name: "Workshop ways", href: "/ways" },
   { here: "settings", name: "Settings", href: "/settings" },
+  { here: "network", name: "Bench network", href: "/network" },
 ] as const;
 /** Those of every day stand in words where there is room; all stand behind the button. */
 const IN_WORDS = new Set<string>(["bench", "day", "machines", "due", "materials"]);

@@ -3,13 +3,17 @@ import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { UserRound } from "lucide-react";
 import Link from "next/link";
 import { useSyncExternalStore } from "react";
+import { LockButton, useSignedIn } from "./signedIn";
 import { onWhoChange, setWhoWorks, whoWorks } from "./who";
 import { useWorkshop } from "./workshop";
 
 /** Says who works at this device: the journal carries it from then on. */
 export function WhoPicker() {
   const people = useWorkshop().people;
+  const { as, person } = useSignedIn();
   const who = useSyncExternalStore(onWhoChange, whoWorks, () => "");
+  // over the network nobody says who they are but by their PIN
+  if (as === "person") return <LockButton person={person ?? ""} />;
   return (
     <Menu>
       <MenuButton

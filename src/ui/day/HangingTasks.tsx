@@ -18,7 +18,8 @@ export function HangingTasks({ view, now, x }: Props) {
   return (
     <g>
       {places.map((p) => (p.picture ? <Pictured key={p.key} place={p} view={view} here={p === next} /> : null))}
-      {places.map((p) => (p.picture ? null : <Worded key={p.key} place={p} here={p === next} />))}
+      {places.map((p) => (p.picture ? null : <Thread key={p.key} place={p} here={p === next} />))}
+      {places.map((p) => (p.picture ? null : <Worded key={p.key} place={p} />))}
     </g>
   );
 }
@@ -103,7 +104,19 @@ function Lines({ x, y, text, most, last }: { x: number; y: number; text: string;
 
 const depthOf = (level: number): number => 32 + level * 44;
 
-function Worded({ place: p, here }: { place: HungPlace; here: boolean }) {
+/** What words hang from; all threads lie under all words. */
+function Thread({ place: p, here }: { place: HungPlace; here: boolean }) {
+  const at = p.x + p.width / 2;
+  const end = HANG + depthOf(p.level) + 20;
+  return (
+    <g>
+      <Bracket place={p} here={here} />
+      <path d={`M${at} ${HANG + 6}V${end}`} stroke={here ? "var(--copper)" : "var(--ink)"} strokeWidth={1.5} />
+    </g>
+  );
+}
+
+function Worded({ place: p }: { place: HungPlace }) {
   const at = p.x + p.width / 2;
   const y = HANG + depthOf(p.level);
   const form = {
@@ -115,8 +128,6 @@ function Worded({ place: p, here }: { place: HungPlace; here: boolean }) {
   };
   return (
     <g>
-      <Bracket place={p} here={here} />
-      <path d={`M${at} ${HANG + 6}V${y + 20}`} stroke={here ? "var(--copper)" : "var(--ink)"} strokeWidth={1.5} />
       <text {...form} y={y} fontSize={15} fontWeight={600} fill="var(--ink)">
         {p.tag}
       </text>

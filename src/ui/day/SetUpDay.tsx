@@ -21,13 +21,20 @@ interface PromiseDraft {
   due: string;
   weight: string;
   today: boolean;
+  discharge: string;
+  dry: string;
 }
 
 const promiseDraft = (p: DayPromise): PromiseDraft => ({
   due: p.dueMin === null ? "" : clock(p.dueMin),
   weight: String(p.weight),
   today: p.today,
+  discharge: minutesText(p.dischargeMin),
+  dry: minutesText(p.dryMin),
 });
+
+const minutesText = (minutes: number | undefined): string => (minutes ? String(minutes) : "");
+const minutesIn = (text: string): number => (text.trim() === "" ? 0 : Number(text.replace(",", ".")));
 
 /** What is typed of the day, and how it is kept. */
 function useSetUp(work: DayWork, onKept: () => void) {
@@ -77,6 +84,8 @@ const promiseOf = (p: PromiseDraft): DayPromise => ({
   dueMin: p.due.trim() === "" ? null : minuteOf(p.due),
   weight: Number(p.weight.replace(",", ".")),
   today: p.today,
+  dischargeMin: minutesIn(p.discharge),
+  dryMin: minutesIn(p.dry),
 });
 
 /** Times, breaks and rigs of the workshop's days, and what was promised of each machine today. */
@@ -92,7 +101,7 @@ export function SetUpDay({ work, onClose }: { work: DayWork; onClose: () => void
           as="form"
           noValidate
           onSubmit={(e: React.FormEvent) => void save(e)}
-          className="w-full max-w-190 border-2 border-ink bg-sheet p-7"
+          className="w-full max-w-220 border-2 border-ink bg-sheet p-7"
         >
           <DialogTitle className="text-head font-bold">Set up the day</DialogTitle>
           <Promises work={work} promises={promises} onChange={setPromises} fields={fields} />
@@ -114,6 +123,10 @@ export function SetUpDay({ work, onClose }: { work: DayWork; onClose: () => void
             </p>
           ) : null}
           <p className="mt-4 text-body text-ink-2">
+            A minute late counts as often as its weight: at 2 twice, at 0 not at all. While a battery runs down or parts
+            dry nobody is needed, and hands go elsewhere.
+          </p>
+          <p className="mt-2 text-body text-ink-2">
             An order that was taken stays as it is; “Not as planned” looks for a better one.
           </p>
           <div className="mt-5 flex justify-end gap-3">
@@ -142,6 +155,29 @@ function Time({ value, onChange }: { value: string; onChange: (v: string) => voi
   );
 }
 
+interface WaitCellsProps {
+  tag: string;
+  draft: PromiseDraft;
+  onChange: (change: Partial<PromiseDraft>) => void;
+}
+
+/** How long a machine waits by itself today. */
+function WaitCells({ tag, draft, onChange }: WaitCellsProps) {
+  return (["discharge", "dry"] as const).map((wait) => (
+    <td key={wait} className="py-1.5 pl-3">
+      <Input
+        aria-label={`Minutes ${tag} ${wait === "dry" ? "dries" : "runs its battery down"}`}
+        className="field num"
+        inputMode="numeric"
+        maxLength={4}
+        placeholder="0 min"
+        value={draft[wait]}
+        onChange={(e) => onChange({ [wait]: e.target.value })}
+      />
+    </td>
+  ));
+}
+
 interface PromisesProps {
   work: DayWork;
   promises: Readonly<Record<string, PromiseDraft>>;
@@ -160,6 +196,8 @@ function Promises({ work, promises, onChange, fields }: PromisesProps) {
           <th className="pb-1 font-regular">Machine</th>
           <th className="w-28 pb-1 font-regular">Promised for</th>
           <th className="w-24 pb-1 pl-3 font-regular">Weight</th>
+          <th className="w-28 pb-1 pl-3 font-regular">Battery runs down</th>
+          <th className="w-24 pb-1 pl-3 font-regular">Parts dry</th>
           <th className="w-20 pb-1 pl-3 font-regular">Today</th>
         </tr>
       </thead>
@@ -201,6 +239,7 @@ function Promises({ work, promises, onChange, fields }: PromisesProps) {
                   onChange={(e) => set({ weight: e.target.value })}
                 />
               </td>
+              <WaitCells tag={machine.tag} draft={p} onChange={set} />
               <td className="py-1.5 pl-3">
                 <Checkbox
                   aria-label={`${machine.tag} today`}

@@ -55,7 +55,12 @@ export function placedNow(view: DayView, kept: DayKept, nowMin: number): DayNow 
   return { day, order, tasks, late: placed.late, endMin: placed.endMin, behind, why: whyOf(day, order) };
 }
 
-const NAMES: Record<DayStage, string> = { ...STAGE_TITLES, cools: "Cools down" };
+const NAMES: Record<DayStage, string> = {
+  ...STAGE_TITLES,
+  cools: "Cools down",
+  discharges: "Battery runs down",
+  dries: "Parts dry",
+};
 
 /** A task in the trade's words. */
 export const taskName = (task: string): string => NAMES[task as DayStage] ?? task;

@@ -119,11 +119,21 @@ export function threadsOf(now: DayNow | null): Thread[] {
       const from = before.kind === "wait" ? before.start : before.end;
       const wait = t.start - from;
       if (wait < LEAST_WAIT) return [];
-      const says = before.kind === "wait" && t.start === before.end ? `${t.tag} cools` : `${t.tag} waits ${wait} min`;
+      const says =
+        before.kind === "wait" && t.start === before.end
+          ? `${t.tag} ${WAITS[before.task] ?? "waits"}`
+          : `${t.tag} waits ${wait} min`;
       return [{ key: `${j.id} ${t.task}`, from, to: t.start, says }];
     });
   });
 }
+
+/** What a machine does while it waits by itself. */
+const WAITS: Readonly<Record<string, string>> = {
+  cools: "cools",
+  discharges: "runs its battery down",
+  dries: "dries",
+};
 
 /** Handwork of one machine that follows without a pause. */
 export interface Hung {

@@ -40,15 +40,25 @@ export function RunsProvider({ children }: { children: ReactNode }) {
   );
 }
 
+/** Height of the bar; feet that stick and pages as high as the window leave it free (globals.css). */
+const BAR = "54px";
+
 /** The runs that go, at the foot of a page: what remains of each, and its Stop. */
 function Strip({ runs, stop }: { runs: readonly GoingRun[]; stop: (r: GoingRun) => void }) {
+  useEffect(() => {
+    const { style } = document.documentElement;
+    style.setProperty("--going", BAR);
+    return () => void style.removeProperty("--going");
+  }, []);
   return (
     <ul
       aria-label="Runs that go now"
-      className="fixed bottom-3 left-16 z-40 flex w-max max-w-[calc(100vw-80px)] flex-col gap-1 print:hidden"
+      className="fixed inset-x-0 bottom-0 z-40 flex items-center gap-3 overflow-x-auto border-t-2 border-ink bg-plane
+        px-4 whitespace-nowrap print:hidden"
+      style={{ height: BAR }}
     >
       {runs.slice(0, MOST_SHOWN).map((r) => (
-        <li key={r.runId} className="flex items-center gap-3 border-2 border-ink bg-sheet pr-1 pl-3 shadow-lg">
+        <li key={r.runId} className="flex items-center gap-3 border-r-[1.5px] border-line pr-3 last:border-r-0">
           <Link
             prefetch={false}
             href={stagePath(r.jobId, r.kind)}
@@ -61,9 +71,7 @@ function Strip({ runs, stop }: { runs: readonly GoingRun[]; stop: (r: GoingRun) 
         </li>
       ))}
       {runs.length > MOST_SHOWN ? (
-        <li className="border-2 border-ink bg-sheet px-3 py-2 text-body">
-          and {words.counted(runs.length - MOST_SHOWN, "run")} more
-        </li>
+        <li className="px-3 text-body">and {words.counted(runs.length - MOST_SHOWN, "run")} more</li>
       ) : null}
     </ul>
   );

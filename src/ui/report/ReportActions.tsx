@@ -9,6 +9,7 @@ import { PrintButton } from "@/ui/controls/PrintButton";
 import { send } from "@/ui/controls/send";
 import { useAct } from "@/ui/controls/useAct";
 import { onWhoChange, whoWorks } from "@/ui/controls/who";
+import { OwnerLink } from "./OwnerLink";
 
 export interface SignedShown {
   revision: number;
@@ -57,6 +58,7 @@ export function ReportActions({ jobId, closed, signed, revisions }: Props) {
           <LinkButton href={`/jobs/${jobId}/verdict`}>To the verdict</LinkButton>
         </section>
       )}
+      {closed ? <OwnerLink jobId={jobId} /> : null}
       {revisions.length > (signed ? 1 : 0) ? (
         <section className="text-body">
           <h2 className="font-strong">Signed before</h2>

@@ -13,7 +13,8 @@ import { RunScreen } from "@/ui/run/RunScreen";
 import { FanGate } from "@/ui/service/frame/FanGate";
 import { SwollenStop } from "@/ui/service/frame/SwollenStop";
 import { JobFrame } from "@/ui/steps/JobFrame";
-import { type RunConditions, type Triage } from "@/core/judge";
+import { type RunConditions } from "@/core/judge";
+import type { Triaged } from "@/core/suspects";
 
 /** The page of one run of a job: the import while there is none (or another is wanted), else the run. */
 export async function RunStage({
@@ -48,7 +49,7 @@ interface StageBodyProps {
   view: JobView;
   kind: "before" | "after";
   stage: RunStageView;
-  triage: Triage | null;
+  triage: Triaged | null;
   replace: boolean;
   alone: boolean;
   going: Awaited<ReturnType<typeof liveStage>>;

@@ -1,0 +1,244 @@
+import type { Browser } from "@playwright/test";
+import { accessible, barredOn, expect, test, type Page } from "./journeys";
+
+const PHRASE = "babebi dodudi fafefi kokuki lalelo mimumo";
+
+/** A page on a device of its own, with cookies of its own. */
+const device = async (browser: Browser): Promise<Page> =>
+  (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+
+/** Gives the digits of a PIN by keys. */
+async function pin(page: Page, digits: string): Promise<void> {
+  for (const d of digits) await page.keyboard.press(d);
+}
+
+/** Asks from within a page, with its cookies; what it is led to is followed. */
+const ask = (page: Page, method: string, path: string, body?: unknown) =>
+  page.evaluate(
+    async ([m, p, b]) => {
+      const answer = await fetch(p, {
+        method: m,
+        headers: { "content-type": "application/json" },
+        ...(b === undefined ? {} : { body: JSON.stringify(b) }),
+      });
+      const type = answer.headers.get("content-type") ?? "";
+      return { status: answer.status, type, path: new URL(answer.url).pathname, text: await answer.text() };
+    },
+    [method, path, body] as const,
+  );
+
+test("first start on the network: passphrase, tags, a bench that joins, signing in, roles, the lock and Stop", async ({
+  page,
+  app,
+  browser,
+}) => {
+  // the machine Ovrant runs on needs nothing, and sets the workshop up
+  await page.goto("/network");
+  await expect(page.getByRole("heading", { name: "Set a passphrase first" })).toBeVisible();
+  await accessible(page);
+  await page.getByLabel("Passphrase").fill("too short");
+  await page.getByRole("button", { name: "Set it" }).click();
+  await expect(page.getByText("Six words at least; these are 2.")).toBeVisible();
+  await page.getByLabel("Passphrase").fill(PHRASE);
+  await page.getByRole("button", { name: "Set it" }).click();
+  await expect(page.getByText("The passphrase is set.")).toBeVisible();
+  for (const [initials, role, digits] of [
+    ["HM", "Technician", "4712"],
+    ["KW", "Learner", "8391"],
+    ["FD", "Front desk", "2846"],
+  ] as const) {
+    await page.getByLabel("Initials").fill(initials);
+    await page.getByRole("button", { name: /^Is a/ }).click();
+    await page.getByRole("option", { name: role }).click();
+    await page.getByLabel("First PIN").fill(digits);
+    await page.getByRole("button", { name: "Hang a tag" }).click();
+    await expect(page.getByText(`Tag ${initials} hangs on its hook.`)).toBeVisible();
+  }
+  const shown = await page.getByLabel(/^Digits \d{4}$/).textContent();
+
+  // a tablet nobody knows sees one page, and nothing of the workshop in it
+  const tablet = await device(browser);
+  await tablet.goto(`${app.networkUrl}/machines`);
+  await expect(tablet).toHaveURL(/\/join$/);
+  expect(await tablet.content()).not.toMatch(/Lantern Row|Tessaly|LR-0/);
+  await expect(tablet.getByText(shown ?? "none").first()).toBeVisible();
+  await accessible(tablet);
+  await tablet.getByLabel("Name of this bench").fill("Bench 3");
+  await tablet.getByLabel("Workshop passphrase").fill("six words that are not it");
+  await tablet.getByRole("button", { name: /Join the workshop/ }).click();
+  await expect(tablet.getByText("That is not the workshop's passphrase.")).toBeVisible();
+  await tablet.getByLabel("Workshop passphrase").fill(PHRASE);
+  await tablet.keyboard.press("Enter");
+  await expect(tablet).toHaveURL(/\/locked$/);
+  await expect(tablet.getByRole("button", { name: "HM, technician" })).toBeVisible();
+  expect(await tablet.content()).not.toMatch(/Lantern Row|Tessaly/);
+  await accessible(tablet);
+
+  // a run goes: its countdown and its Stop need no PIN
+  const begun = await page.request.post(`${app.url}/api/v1/jobs/6/runs`, {
+    data: { kind: "after", standIn: { state: "sound", speed: 60 }, conditions: { roomStartC: 22.5 } },
+  });
+  expect(begun.ok()).toBe(true);
+  await expect(tablet.getByRole("timer")).toBeVisible();
+  expect(await tablet.content()).not.toMatch(/Scene shop|Orrowby/);
+  await tablet.getByRole("button", { name: /^Stop load/ }).click();
+  await expect(tablet.getByText(/to go; cools down|No run goes|to go; done/)).toBeVisible();
+
+  // a learner: steps, but not the settings, nor closing
+  await tablet.keyboard.press("2");
+  await pin(tablet, "8390");
+  await expect(tablet.getByText("That is not this tag's PIN.")).toBeVisible();
+  await pin(tablet, "8391");
+  await expect(tablet).toHaveURL(`${app.networkUrl}/`);
+  await expect(tablet.getByRole("button", { name: "KW works here: lock this bench" })).toBeVisible();
+  expect((await tablet.goto(`${app.networkUrl}/settings`))?.status()).toBe(403);
+  await tablet.goto(`${app.networkUrl}/jobs/6`);
+  const reopen = await ask(tablet, "POST", "/api/jobs/1/reopen", {});
+  expect([reopen.status, reopen.text]).toEqual([403, expect.stringContaining("A technician does this.")]);
+  await tablet.getByRole("button", { name: "KW works here: lock this bench" }).click();
+  await expect(tablet).toHaveURL(/\/locked\?back=/);
+  await tablet.goBack();
+  await expect(tablet).toHaveURL(/\/locked/);
+
+  // the front desk looks and changes nothing; a technician may all, and the audit says who did what
+  await tablet.getByRole("button", { name: "FD, front desk" }).click();
+  await pin(tablet, "2846");
+  await expect(tablet.getByRole("button", { name: "FD works here: lock this bench" })).toBeVisible();
+  expect((await ask(tablet, "POST", "/api/practice/tries", { learner: "FD", level: "easy" })).status).toBe(403);
+  await tablet.getByRole("button", { name: "FD works here: lock this bench" }).click();
+  await tablet.getByRole("button", { name: "HM, technician" }).click();
+  await pin(tablet, "4712");
+  await expect(tablet.getByRole("button", { name: "HM works here: lock this bench" })).toBeVisible();
+  await tablet.getByRole("link", { name: "HM: change my PIN" }).click();
+  await tablet.getByLabel("Your PIN now").fill("4712");
+  await tablet.getByLabel("The new one").fill("5829");
+  await accessible(tablet);
+  await tablet.getByRole("button", { name: "Change it" }).click();
+  await expect(tablet).toHaveURL(/\/locked/);
+  await tablet.getByRole("button", { name: "HM, technician" }).click();
+  await pin(tablet, "5829");
+  await expect(tablet.getByRole("button", { name: "HM works here: lock this bench" })).toBeVisible();
+  await tablet.goto(`${app.networkUrl}/audit`);
+  await expect(tablet.getByRole("row", { name: /HM Bench 3 changed the own PIN/ })).toBeVisible();
+  await expect(tablet.getByRole("row", { name: /FD Bench 3 signed out/ })).toBeVisible();
+  await expect(tablet.getByRole("row", { name: /KW Bench 3 signed in/ })).toBeVisible();
+  await accessible(tablet);
+
+  // five wrong PINs rest one tag; the others do not
+  await tablet.getByRole("button", { name: "HM works here: lock this bench" }).click();
+  await tablet.getByRole("button", { name: "KW, learner" }).click();
+  for (let i = 0; i < 5; i++) {
+    await pin(tablet, "0007");
+    await expect(tablet.getByText(/That is not this tag's PIN|Tag KW rests/)).toBeVisible();
+    await expect(tablet.getByLabel("0 digits given")).toBeVisible();
+  }
+  await expect(tablet.getByText(/Tag KW rests for 5 min/)).toBeVisible();
+  await tablet.reload();
+  await expect(tablet.getByRole("button", { name: "KW, learner, rests for a while" })).toBeDisabled();
+  await tablet.getByRole("button", { name: "HM, technician" }).click();
+  await pin(tablet, "5829");
+  await expect(tablet.getByRole("button", { name: "HM works here: lock this bench" })).toBeVisible();
+
+  // a lost tablet is sent away: whatever it does next, it is a stranger again
+  await page.goto("/network");
+  await page.getByRole("button", { name: "Send Bench 3 away" }).click();
+  await expect(page.getByText("Bench 3 is sent away")).toBeVisible();
+  await tablet.goto(`${app.networkUrl}/machines`);
+  await expect(tablet).toHaveURL(/\/join$/);
+});
+
+test("another name that leads here is not answered, and an owner's link opens one report until it ends", async ({
+  page,
+  app,
+  browser,
+}) => {
+  for (const path of ["/", "/api/live", "/join", "/owner/x"]) {
+    const answer = await page.request.get(`${app.url}${path}`, { headers: { host: "rebound.example" } });
+    expect([path, answer.status()]).toEqual([path, 421]);
+  }
+  const made = await page.request.post(`${app.url}/api/jobs/1/owner`, { data: { days: 7 } });
+  const { value } = (await made.json()) as { value: { path: string } };
+  const owner = await device(browser);
+  await owner.goto(`${app.networkUrl}${value.path}`);
+  await expect(owner.getByRole("heading", { level: 1, name: /^Report of/ })).toBeAttached();
+  await expect(owner.getByText(/shown until/)).toBeVisible();
+  await accessible(owner);
+  const pdf = await ask(owner, "GET", `${value.path}/report`);
+  expect([pdf.status, pdf.type]).toEqual([200, "application/pdf"]);
+  for (const path of ["/jobs/1/report", "/machines", "/audit"])
+    expect([path, (await ask(owner, "GET", path)).path]).toEqual([path, "/join"]);
+  for (const path of ["/api/jobs/1/report", "/api/photos/1"])
+    expect([path, (await ask(owner, "GET", path)).status]).toEqual([path, 401]);
+  await owner.goto(`${app.networkUrl}${value.path.slice(0, -9)}AAAAAAA~2`);
+  await expect(owner.getByRole("heading", { name: "This link is over." })).toBeVisible();
+});
+
+/** Pages of every kind. */
+const PAGES = [
+  "/",
+  "/day",
+  "/machines",
+  "/machines/1",
+  "/machines/1/history",
+  "/machines/new",
+  "/due",
+  "/layouts",
+  "/materials",
+  "/forecasts",
+  "/ways",
+  "/settings",
+  "/search?q=paste",
+  "/glossary",
+  "/bring",
+  "/load",
+  "/network",
+  "/audit",
+  "/practice",
+  "/practice/cases",
+  "/jobs/1/verdict",
+  "/jobs/1/map",
+  "/jobs/1/heat",
+  "/jobs/1/photos",
+  "/jobs/1/report",
+  "/jobs/1/ways",
+  "/jobs/1/cutting",
+  "/jobs/1/tray",
+  "/jobs/1/before",
+  "/jobs/1/after",
+  "/jobs/3/strip",
+  "/jobs/3/paste",
+  "/no-such-page",
+];
+
+test("every page runs under a strict policy: no script without its nonce, and nothing is barred that is ours", async ({
+  page,
+}) => {
+  const barred = await barredOn(page);
+  for (const path of PAGES) {
+    const answer = await page.goto(path);
+    const policy = answer?.headers()["content-security-policy"] ?? "";
+    expect([path, policy]).toEqual([
+      path,
+      expect.stringMatching(/script-src 'self' 'nonce-[\w+/=]{22,}' 'strict-dynamic'/),
+    ]);
+    expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+    await page.waitForLoadState("load");
+    const inline = await page.locator("[onclick], [onload], [onerror]").count();
+    expect([path, inline]).toEqual([path, 0]);
+  }
+  // what runs by itself runs: a theme is chosen, a worker reckons
+  await page.goto("/practice");
+  await page.getByLabel("Your initials").fill("AB");
+  await page.getByLabel("Your initials").press("Enter");
+  await expect(page.getByText(/suspects are left|leads/)).toBeVisible();
+  expect(barred).toEqual([]);
+  // a script that is not ours does not run
+  await page.evaluate(() => {
+    const script = document.createElement("img");
+    script.setAttribute("onerror", "window.ranAnyway = true");
+    script.src = "data:,";
+    document.body.append(script);
+  });
+  await expect.poll(() => barred.length).toBeGreaterThan(0);
+  expect(await page.evaluate(() => "ranAnyway" in window)).toBe(false);
+});

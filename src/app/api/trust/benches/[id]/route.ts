@@ -1,0 +1,7 @@
+import { handle, idOf, respond } from "@/server/requests/respond";
+import { dropBench } from "@/server/trust/network";
+
+/** Sends a bench away. */
+export function DELETE(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return handle(request, async () => respond(await dropBench(idOf((await params).id))));
+}

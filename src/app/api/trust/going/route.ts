@@ -1,0 +1,10 @@
+import { ok } from "@/core/result";
+import { handle, respond } from "@/server/requests/respond";
+import { lockedRuns } from "@/server/trust/lockedRuns";
+
+export const dynamic = "force-dynamic";
+
+/** What a locked bench shows of runs that go. */
+export function GET(request: Request): Promise<Response> {
+  return handle(request, async () => respond(ok(await lockedRuns())));
+}

@@ -1,0 +1,7 @@
+import { handle, jsonBody, respond } from "@/server/requests/respond";
+import { addPerson } from "@/server/trust/network";
+
+/** A new tag. */
+export function POST(request: Request): Promise<Response> {
+  return handle(request, async () => respond(await addPerson(await jsonBody(request))));
+}

@@ -1,0 +1,7 @@
+import { handle, jsonBody, respond } from "@/server/requests/respond";
+import { stopAtBench } from "@/server/stopAtBench";
+
+/** Stops the load of a run: no PIN is asked for. */
+export function POST(request: Request): Promise<Response> {
+  return handle(request, async () => respond(await stopAtBench(await jsonBody(request))));
+}

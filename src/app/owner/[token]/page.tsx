@@ -1,0 +1,45 @@
+import type { Metadata } from "next";
+import { format } from "date-fns";
+import { reportView } from "@/server/records/report";
+import { ownerLink } from "@/server/trust/ownerLink";
+import { LinkButton } from "@/ui/controls/Button";
+import { ReportSheets } from "@/ui/report/ReportSheets";
+import { BenchBar } from "@/ui/trust/BenchBar";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Report for the owner", robots: { index: false, follow: false } };
+
+/** The report of one job for its owner, by a link that ends. */
+export default async function OwnerPage({ params }: { params: Promise<{ token: string }> }) {
+  const token = decodeURIComponent((await params).token);
+  const link = await ownerLink(token);
+  const view = link && (await reportView(link.job));
+  if (!link || !view)
+    return (
+      <div className="flex min-h-dvh flex-col">
+        <BenchBar title="Report" note="" />
+        <main className="flex-1 bg-sheet px-4 py-10 sm:px-10">
+          <h1 className="text-step font-bold">This link is over.</h1>
+          <p className="mt-2 text-lead text-ink-2">
+            A report is shown by its link for some days only. Ask the workshop for another one.
+          </p>
+        </main>
+      </div>
+    );
+  const { report } = view;
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <div className="print:hidden">
+        <BenchBar
+          title={report.title}
+          note={`shown until ${format(link.endsMs, "d MMMM yyyy")}`}
+          right={<LinkButton href={`/owner/${encodeURIComponent(token)}/report`}>As PDF, with its photos</LinkButton>}
+        />
+      </div>
+      <main className="flex-1 overflow-x-auto bg-bench px-4 py-6 print:p-0" tabIndex={0} aria-label="Report">
+        <h1 className="sr-only">Report of {report.title}</h1>
+        <ReportSheets report={report} photoIds={[]} mark={false} />
+      </main>
+    </div>
+  );
+}

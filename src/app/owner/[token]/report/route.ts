@@ -1,0 +1,16 @@
+import { bad } from "@/core/result";
+import { reportFile } from "@/server/records/report";
+import { fileResponse } from "@/server/requests/files";
+import { serverProblem } from "@/server/requests/problems";
+import { handle, respond } from "@/server/requests/respond";
+import { ownerLink } from "@/server/trust/ownerLink";
+
+/** The report of one job as PDF, for its owner. */
+export function GET(request: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> {
+  return handle(request, async () => {
+    const link = await ownerLink(decodeURIComponent((await params).token));
+    if (!link) return respond(bad(serverProblem.noJob()));
+    const file = await reportFile(link.job);
+    return file.ok ? fileResponse(file.value, "application/pdf") : respond(file);
+  });
+}

@@ -1,0 +1,91 @@
+import type { Right } from "./roles";
+
+/** What a request off this machine needs to be answered. */
+export type Need =
+  /** Nothing: the join page, the plain probe script, and files without data. */
+  | { of: "nothing" }
+  /** A joined bench: the locked view with countdown and Stop. */
+  | { of: "bench" }
+  /** The token of a run, which its own route asks for. */
+  | { of: "run" }
+  /** A signed link that ends, which its own page asks for. */
+  | { of: "owner" }
+  /** A person on a joined bench, whose role may do this. */
+  | { of: "person"; right: Right };
+
+interface Rule {
+  method?: "GET" | "write";
+  path: RegExp;
+  need: Need;
+  /** What the audit calls it, where it changes something; "" where what is done writes itself down. */
+  says?: string;
+}
+
+const nothing: Need = { of: "nothing" };
+const bench: Need = { of: "bench" };
+const run: Need = { of: "run" };
+const person = (right: Right): Need => ({ of: "person", right });
+
+/** The first rule that fits counts; what fits none is for technicians. */
+const RULES: readonly Rule[] = [
+  { path: /^\/_next\/static\//, need: nothing },
+  { path: /^\/(icon\.svg|probe\.sh|join)$/, need: nothing },
+  // an empty page: all it asks for wants the token of its run
+  { method: "GET", path: /^\/load$/, need: nothing },
+  { path: /^\/api\/trust\/join$/, need: nothing },
+  { path: /^\/owner\/[\w.~*-]+(\/report)?$/, need: { of: "owner" } },
+  { path: /^\/locked$/, need: bench },
+  { path: /^\/api\/trust\/lock$/, need: bench, says: "signed out" },
+  { path: /^\/api\/trust\/stop$/, need: bench, says: "stopped a load" },
+  { path: /^\/api\/trust\/(signin|going)$/, need: bench, says: "" },
+  { method: "write", path: /^\/api\/v1\/runs\/\d+\/(samples|stop|end)$/, need: run },
+  { method: "GET", path: /^\/api\/v1\/runs(\/\d+)?$/, need: run },
+  { path: /^\/api\/trust\/pin$/, need: person("look"), says: "" },
+  { path: /^\/api\/trust(\/|$)/, need: person("manage"), says: "" },
+  { method: "GET", path: /^\/(network|audit|settings)$/, need: person("manage") },
+  { method: "GET", path: /^\/api\/(backup|tables)(\/|$)/, need: person("manage") },
+  { method: "GET", path: /./, need: person("look") },
+  { path: /^\/api\/jobs\/\d+\/journal$/, need: person("work"), says: "bench steps" },
+  { path: /^\/api\/jobs\/\d+\/(photos|cutting|shelf|bookings)$/, need: person("work"), says: "bench work" },
+  { path: /^\/api\/(bookings|cuttings|photos)\/\d+$/, need: person("work"), says: "bench work" },
+  { path: /^\/api\/runs(\/\d+)?(\/try)?$/, need: person("work"), says: "a run" },
+  { path: /^\/api\/(v1\/)?(jobs\/\d+\/runs|runs(\/\d+)?(\/(stop|end))?)$/, need: person("work"), says: "a live run" },
+  { path: /^\/api\/live(\/|$)/, need: person("work"), says: "a live run" },
+  { path: /^\/api\/practice\/tries(\/|$)/, need: person("work"), says: "the practice bench" },
+  { path: /^\/api\/jobs\/\d+\/explain$/, need: person("look") },
+  { path: /^\/api\/jobs\/\d+\/owner$/, need: person("close"), says: "" },
+  { path: /^\/api\/jobs\/\d+\/(sign|reopen|due|judge|waits)$/, need: person("close"), says: "closing" },
+  { path: /^\/api\/jobs\/\d+\/report$/, need: person("close"), says: "a report" },
+  { path: /^\/api\/jobs\/\d+\/layout/, need: person("close"), says: "a drawing" },
+  { path: /^\/api\/layouts(\/|$)/, need: person("close"), says: "a drawing" },
+  { path: /^\/api\/(machines|intake|upkeep|day|filters)(\/|$)/, need: person("close"), says: "machines and dates" },
+  { path: /^\/api\/(materials|lots|pad-curves)(\/|$)/, need: person("close"), says: "materials" },
+];
+
+/**
+ * What a request needs that does not come from this machine.
+ *
+ * @param path without its query
+ * @example
+ * needOf("POST", "/api/jobs/3/journal"); // { of: "person", right: "work" }
+ * needOf("DELETE", "/api/anything-new"); // { of: "person", right: "manage" }
+ */
+export const needOf = (method: string, path: string): Need => ruleOf(method, path)?.need ?? person("manage");
+
+/** What the audit says was changed; "" where what is done writes itself down. */
+export const changeWords = (method: string, path: string): string => {
+  const says = ruleOf(method, path)?.says ?? "the workshop";
+  if (says === "") return "";
+  const job = /^\/api\/(?:v1\/)?jobs\/(\d+)/.exec(path)?.[1];
+  return job ? `${says}, job ${job}` : says;
+};
+
+const ruleOf = (method: string, path: string): Rule | undefined =>
+  RULES.find((r) => (!r.method || r.method === (isRead(method) ? "GET" : "write")) && r.path.test(path));
+
+/** Whether a method changes nothing. */
+export const isRead = (method: string): boolean => method === "GET" || method === "HEAD";
+
+/** Requests a page makes by itself while nobody touches it: they keep no bench open. */
+export const isByItself = (method: string, path: string): boolean =>
+  isRead(method) && (/^\/api\/(live|day|v1\/runs|trust\/going)(\/|$)/.test(path) || path.startsWith("/_next/static/"));

@@ -1,0 +1,24 @@
+import type { ReactNode } from "react";
+import { Mark } from "@/ui/controls/Mark";
+import { ThemeSwitch } from "@/ui/controls/ThemeSwitch";
+
+/** The bar over pages that hold nothing of the workshop: no way to anywhere. */
+export function BenchBar({ title, note, right }: { title: string; note: string; right?: ReactNode }) {
+  return (
+    <header
+      className="flex min-h-14 flex-wrap items-center gap-x-4 border-b-[1.5px] border-line bg-sheet px-4
+        sm:px-10"
+    >
+      <span className="flex items-center gap-2.5 text-title font-strong sm:w-42">
+        <Mark />
+        Ovrant
+      </span>
+      <span className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-2.5">
+        <b className="text-title font-strong">{title}</b>
+        <span className="text-lead text-ink-2">{note}</span>
+      </span>
+      {right}
+      <ThemeSwitch />
+    </header>
+  );
+}

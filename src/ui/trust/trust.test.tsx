@@ -1,0 +1,230 @@
+import { fireEvent, render as rendered, screen } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import { SWRConfig } from "swr";
+import { serverAnswers } from "@/testing/screen";
+import type { NetworkView, Tag } from "@/core/trust";
+import { LockButton, SignedIn, useSignedIn } from "@/ui/controls/signedIn";
+import { OwnerLink } from "@/ui/report/OwnerLink";
+import { AuditScreen } from "./AuditScreen";
+import { JoinScreen } from "./JoinScreen";
+import { LockedScreen } from "./LockedScreen";
+import { NetworkScreen } from "./NetworkScreen";
+import { OwnPinScreen } from "./OwnPinScreen";
+
+const user = userEvent.setup();
+/** With nothing remembered of the test before. */
+const render = (shown: React.ReactNode) =>
+  rendered(<SWRConfig value={{ provider: () => new Map() }}>{shown}</SWRConfig>);
+const assign = vi.fn();
+beforeEach(() => {
+  assign.mockClear();
+  vi.stubGlobal("location", { ...window.location, assign, origin: "http://bench.test", pathname: "/jobs/3/strip" });
+});
+
+const tag = (id: number, initials: string, role: Tag["role"], rests = false): Tag => ({ id, initials, role, rests });
+const tags = [tag(1, "HM", "technician"), tag(2, "TB", "technician", true), tag(3, "KW", "learner")];
+const run = { runId: 4, tag: "LR-08", phase: "load", remainingS: 260, hotC: 78.6 };
+const wrong = { ok: false, problem: { code: "wrong-pin", message: "That is not this tag's PIN.", action: "4 more." } };
+
+describe("joining", () => {
+  it("counts the words, shows them when asked, and goes on where the passphrase is right", async () => {
+    const { sent } = serverAnswers({ ok: true, value: null });
+    render(<JoinScreen digits="4712" ready />);
+    expect(screen.getByRole("img").getAttribute("aria-label")).toContain("47 12");
+    await user.type(screen.getByLabelText("Workshop passphrase"), "ba be bi");
+    expect(screen.getByText("3 of 6 words")).toBeTruthy();
+    expect(screen.getByLabelText("Workshop passphrase")).toHaveProperty("type", "password");
+    await user.click(screen.getByRole("button", { name: "Show" }));
+    expect(screen.getByLabelText("Workshop passphrase")).toHaveProperty("type", "text");
+    await user.type(screen.getByLabelText("Name of this bench"), "Bench 3");
+    await user.click(screen.getByRole("button", { name: /Join the workshop/ }));
+    expect(sent[0]?.body).toEqual({ passphrase: "ba be bi", name: "Bench 3" });
+    expect(assign).toHaveBeenCalledWith("/locked");
+  });
+
+  it("is not offered where no passphrase was set", () => {
+    render(<JoinScreen digits="4712" ready={false} />);
+    expect(screen.getByRole("button", { name: /Join the workshop/ })).toHaveProperty("disabled", true);
+    expect(screen.getByRole("status").textContent).toMatch(/No passphrase was set/);
+  });
+});
+
+describe("the locked bench", () => {
+  it("opens at the fourth digit, where its person left off; a wrong PIN empties the holes", async () => {
+    const { sent } = serverAnswers({ ok: true, value: [] }, wrong, { ok: true, value: null });
+    render(<LockedScreen tags={tags} runs={[]} back="/jobs/3/strip" />);
+    fireEvent.keyDown(document.body, { key: "1" });
+    expect(await screen.findByText("HM, your PIN")).toBeTruthy();
+    for (const key of ["4", "7", "1"]) fireEvent.keyDown(document.body, { key });
+    expect(screen.getByLabelText("3 digits given")).toBeTruthy();
+    fireEvent.keyDown(document.body, { key: "Backspace" });
+    expect(screen.getByLabelText("2 digits given")).toBeTruthy();
+    for (const key of ["1", "3"]) await user.click(screen.getByRole("button", { name: key }));
+    expect(await screen.findByText(/That is not this tag's PIN/)).toBeTruthy();
+    expect(screen.getByLabelText("0 digits given")).toBeTruthy();
+    for (const key of ["4", "7", "1", "2"]) await user.click(screen.getByRole("button", { name: key }));
+    expect(sent.filter((s) => s.url.endsWith("signin")).map((s) => s.body)).toEqual([
+      { person: 1, pin: "4713" },
+      { person: 1, pin: "4712" },
+    ]);
+    expect(assign).toHaveBeenCalledWith("/jobs/3/strip");
+  });
+
+  it("a tag that rests cannot be taken; each says what it may", () => {
+    serverAnswers({ ok: true, value: [] });
+    render(<LockedScreen tags={tags} runs={[]} back="/" />);
+    expect(screen.getByRole("button", { name: "TB, technician, rests for a while" })).toHaveProperty("disabled", true);
+    expect(screen.getByText(/a technician closes the job/)).toBeTruthy();
+  });
+
+  it("Stop needs no PIN, by hand or by its key", async () => {
+    const { sent } = serverAnswers({ ok: true, value: [run] });
+    render(<LockedScreen tags={tags} runs={[run]} back="/" />);
+    expect(screen.getByRole("timer").textContent).toBe("4:20");
+    await user.click(screen.getByRole("button", { name: /^Stop load/ }));
+    fireEvent.keyDown(document.body, { key: "Escape" });
+    expect(sent.filter((s) => s.url === "/api/trust/stop").map((s) => s.body)).toEqual([{ runId: 4 }, { runId: 4 }]);
+  });
+
+  it("a Stop that does not reach the server is told", async () => {
+    serverAnswers(new Error("gone"));
+    render(<LockedScreen tags={[]} runs={[run]} back="/" />);
+    await user.click(screen.getByRole("button", { name: /^Stop load/ }));
+    expect((await screen.findByRole("alert")).textContent).toMatch(/did not answer/);
+    expect(screen.getByText(/No tag hangs here yet/)).toBeTruthy();
+  });
+});
+
+describe("who is signed in", () => {
+  const Who = () => <p>{useSignedIn().person}</p>;
+  it("is told to every part of the page; the lock leads back where it was", async () => {
+    serverAnswers({ ok: true, value: null });
+    render(
+      <SignedIn value={{ as: "person", person: "HM", role: "technician" }}>
+        <Who />
+        <LockButton person="HM" />
+      </SignedIn>,
+    );
+    expect(screen.getByText("HM", { selector: "p" })).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "HM works here: lock this bench" }));
+    expect(assign).toHaveBeenCalledWith("/locked?back=%2Fjobs%2F3%2Fstrip");
+  });
+
+  it("ten minutes without a touch lock the bench; a touch keeps it open", async () => {
+    vi.useFakeTimers();
+    const { sent } = serverAnswers({ ok: true, value: null });
+    render(<SignedIn value={{ as: "person", person: "HM", role: "technician" }}>x</SignedIn>);
+    await vi.advanceTimersByTimeAsync(9 * 60_000);
+    fireEvent.pointerDown(window);
+    await vi.advanceTimersByTimeAsync(9 * 60_000);
+    expect(sent).toEqual([]);
+    await vi.advanceTimersByTimeAsync(65_000);
+    expect(sent[0]?.url).toBe("/api/trust/lock");
+    vi.useRealTimers();
+  });
+});
+
+describe("setting the network up", () => {
+  const view: NetworkView = {
+    hasPassphrase: true,
+    digits: "0471",
+    people: [tag(1, "HM", "technician"), tag(3, "KW", "learner", true)],
+    benches: [{ id: 2, name: "Bench 3", joinedAt: "2031-03-04T09:02:00.000Z", lastAt: "2031-03-05T10:00:00.000Z" }],
+  };
+
+  it("a passphrase is made up and set, a tag hung, a PIN given anew, a bench sent away", async () => {
+    const { sent } = serverAnswers({ ok: true, value: "babebi dodudi fafefi kokuki lalelo mimumo" }, { ok: true });
+    render(<NetworkScreen view={view} />);
+    expect(screen.getByLabelText("Digits 0471").textContent).toBe("04 71");
+    await user.click(screen.getByRole("button", { name: "Make one up" }));
+    await user.click(screen.getByRole("button", { name: "Set it" }));
+    await user.type(screen.getByLabelText("Initials"), "OR");
+    await user.type(screen.getByLabelText("First PIN"), "47x12");
+    await user.click(screen.getByRole("button", { name: "Hang a tag" }));
+    await user.click(screen.getByRole("button", { name: "Another PIN for KW" }));
+    await user.type(screen.getByLabelText("PIN for KW"), "5829");
+    await user.click(screen.getByRole("button", { name: "Set" }));
+    await user.click(screen.getByRole("button", { name: /^KW is a/ }));
+    await user.click(screen.getByRole("option", { name: "Front desk" }));
+    await user.click(screen.getByRole("button", { name: "Send Bench 3 away" }));
+    await user.click(screen.getByRole("button", { name: "Take tag KW away" }));
+    expect(sent.map((s) => [s.method, s.url, s.body])).toEqual([
+      ["GET", "/api/trust/passphrase", null],
+      ["PUT", "/api/trust/passphrase", { passphrase: "babebi dodudi fafefi kokuki lalelo mimumo" }],
+      ["POST", "/api/trust/people", { initials: "OR", role: "technician", pin: "4712" }],
+      ["PATCH", "/api/trust/people/3", { pin: "5829" }],
+      ["PATCH", "/api/trust/people/3", { role: "desk" }],
+      ["DELETE", "/api/trust/benches/2", {}],
+      ["DELETE", "/api/trust/people/3", {}],
+    ]);
+    expect(screen.getByText(/rests after wrong PINs/)).toBeTruthy();
+  });
+
+  it("what is refused is told at its field, and nothing typed is lost", async () => {
+    serverAnswers({
+      ok: false,
+      problem: { code: "x", message: "", action: "", fields: { initials: "There is one." } },
+    });
+    render(<NetworkScreen view={{ ...view, people: [], benches: [], hasPassphrase: false }} />);
+    await user.type(screen.getByLabelText("Initials"), "HM");
+    await user.type(screen.getByLabelText("First PIN"), "4712");
+    await user.click(screen.getByRole("button", { name: "Hang a tag" }));
+    expect(screen.getByText("There is one.")).toBeTruthy();
+    expect(screen.getByLabelText("Initials")).toHaveProperty("value", "HM");
+  });
+});
+
+describe("one's own PIN", () => {
+  it("is changed by the old one; a wrong one is told at its field, and then the new one signs in", async () => {
+    const { sent } = serverAnswers(
+      { ok: false, problem: { code: "bad-fields", message: "", action: "", fields: { old: "That is not your PIN." } } },
+      { ok: true, value: null },
+    );
+    render(<OwnPinScreen signedIn />);
+    await user.type(screen.getByLabelText("Your PIN now"), "4712");
+    await user.type(screen.getByLabelText("The new one"), "58x29");
+    await user.click(screen.getByRole("button", { name: "Change it" }));
+    expect(screen.getByText("That is not your PIN.")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Change it" }));
+    expect(sent.map((s) => s.body)).toEqual([
+      { old: "4712", pin: "5829" },
+      { old: "4712", pin: "5829" },
+    ]);
+    expect(assign).toHaveBeenCalledWith("/locked");
+  });
+
+  it("is nobody's on the machine itself", () => {
+    render(<OwnPinScreen signedIn={false} />);
+    expect(screen.queryByRole("button")).toBeNull();
+  });
+});
+
+describe("the audit", () => {
+  it("says who did what; a page that is full leads to what is older", () => {
+    const line = { at: "2031-03-04T09:02:00.000Z", who: "", bench: "Bench 3", what: "joined the workshop" };
+    const lines = Array.from({ length: 100 }, (_, i) => ({ ...line, id: 200 - i }));
+    render(<AuditScreen lines={lines} later={false} />);
+    expect(screen.getAllByText("a device")).toHaveLength(100);
+    expect(screen.getByRole("link", { name: "Older" }).getAttribute("href")).toBe("/audit?before=101");
+  });
+  it("with nothing in it says so", () => {
+    render(<AuditScreen lines={[]} later />);
+    expect(screen.getByText("Nothing older.")).toBeTruthy();
+  });
+});
+
+describe("a link for the owner", () => {
+  it("is shown whole, with its end; what is refused is told", async () => {
+    serverAnswers(
+      { ok: false, problem: { code: "bad-fields", message: "", action: "", fields: { days: "Sixty days at most." } } },
+      { ok: true, value: { path: "/owner/Fe26abc", endsMs: Date.UTC(2031, 2, 18, 12) } },
+    );
+    render(<OwnerLink jobId={3} />);
+    await user.click(screen.getByRole("button", { name: "Make a link" }));
+    expect(screen.getByText("Sixty days at most.")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Make a link" }));
+    expect(screen.getByLabelText("Link for the owner")).toHaveProperty("value", "http://bench.test/owner/Fe26abc");
+    expect(screen.getByText(/until 18 March 2031/)).toBeTruthy();
+  });
+});
