@@ -9,7 +9,7 @@ const MAY_REACH = {
   data: ["core"],
   workers: ["core"],
   threads: ["core"],
-  server: ["core", "input", "data", "threads"],
+  server: ["core", "input", "data", "threads", "samples"],
   ui: ["core", "input", "workers"],
   app: ["core", "input", "server", "ui"],
   samples: ["core"],

@@ -5,6 +5,7 @@ import { benchDrift } from "./drift";
 import { benchJudge } from "./judge";
 import { benchLive } from "./live";
 import { benchLoad } from "./load";
+import { benchPractice } from "./practice";
 import { benchRead } from "./read";
 import { benchReadWhole } from "./readWhole";
 import { benchCutting } from "./cutting";
@@ -21,6 +22,7 @@ else if (what === "data") await benchData(args);
 else if (what === "load") await benchLoad(args);
 else if (what === "live") await benchLive(args);
 else if (what === "drift") benchDrift(args);
+else if (what === "practice") benchPractice(args);
 else if (what === "crash") await benchCrash(args);
 else {
   console.error(
@@ -35,6 +37,7 @@ else {
       "       npm run bench -- load [scale]",
       "       npm run bench -- live [seconds]",
       "       npm run bench -- drift [trials]",
+      "       npm run bench -- practice [cases a level]",
       "       npm run bench -- crash [kills]",
     ].join("\n"),
   );

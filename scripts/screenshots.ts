@@ -1,6 +1,7 @@
 import { spawn, execFileSync } from "node:child_process";
 import { mkdirSync, rmSync } from "node:fs";
 import { parseArgs } from "node:util";
+import { codeOf } from "../src/core/practice";
 import { lanternRow } from "../src/demo/scenario";
 import { chromium, type Page } from "@playwright/test";
 import sharp from "sharp";
@@ -51,7 +52,7 @@ const shots: Shot[] = [
   { name: "forecast", at: { path: "/forecasts" } },
   { name: "history", at: { path: `/machines/${lanternRow.findIndex((j) => j.machine.tag === "LR-16") + 1}/history` } },
   { name: "report", at: { tag: "LR-02", stage: "report" } },
-  { name: "inspect", at: { tag: "LR-14", stage: "strip" }, act: inspected },
+  { name: "practice", at: { path: "/practice" }, act: practised },
   { name: "pads", at: { tag: "LR-14", stage: "paste" }, act: padded },
   { name: "paste", at: { tag: "LR-14", stage: "paste" }, act: pasted },
   { name: "materials", at: { path: "/materials" } },
@@ -184,16 +185,27 @@ async function onTo(page: Page, wanted: RegExp, key: (title: string) => string):
   }
 }
 
-/** Half way through the dust of the machine. */
-async function inspected(page: Page): Promise<void> {
-  await pastGate(page);
-  await onTo(page, /^Fin stack/, (t) =>
-    /^Paste on/.test(t) ? "3" : /P7/.test(t) ? "2" : /^Pad/.test(t) ? "1" : "Space",
-  );
-  await page.keyboard.press("4");
-  await onTo(page, /^Fin stack/, () => "Space");
-  await page.keyboard.press("3");
-  await onTo(page, /^Fin stack/, () => "Space");
+/** A tilted plate, taken for dried paste, mended in vain, and looked back on. */
+async function practised(page: Page): Promise<void> {
+  const code = codeOf({
+    kind: "tessaly",
+    level: "fair",
+    faults: [{ kind: "lean", size: 4 / 7, chip: "cpu", part: "fins" }],
+    complaint: "shuts-off",
+    opened: false,
+    logged: "all",
+    seed: 7,
+  });
+  const post = async (path: string, body: unknown) => {
+    const answer = await fetch(`${base}/api/practice/tries${path}`, { method: "POST", body: JSON.stringify(body) });
+    return ((await answer.json()) as { value: { id: number } }).value;
+  };
+  const { id } = await post("", { learner: "AB", code });
+  const presses = ["run", "lamp", "open", "paste", "close", "run"];
+  for (const [after, press] of presses.entries()) await post(`/${id}/presses`, { press, after });
+  await post(`/${id}/named`, { named: ["lean"] });
+  await page.goto(`${base}/practice/${id}`);
+  await page.getByText("Shortest way").waitFor({ timeout: 60_000 });
 }
 
 /** A pad a step too thick, and what it does. */

@@ -8,21 +8,21 @@ import {
   type HeardSoFar,
   type JudgeOptions,
   type JudgeRun,
-  type Triage,
   type Verdict,
 } from "../core/judge";
+import { suspectsIn, type Triaged } from "../core/suspects";
 
 /** What is asked of the judge, with everything it needs: runs travel as they are, numbers and all. */
 export type JudgeAsk =
   | { kind: "pair"; before: JudgeRun; after: JudgeRun; options: Partial<JudgeOptions> }
   | { kind: "explain"; before: JudgeRun; after: JudgeRun }
   | { kind: "so-far"; run: JudgeRun; before: JudgeRun | null }
-  | { kind: "alone"; run: JudgeRun; good: GoodFigures; limitC: number | null };
+  | { kind: "alone"; run: JudgeRun; good: GoodFigures; limitC: number | null; opened: boolean | null };
 
 export interface JudgeAnswers {
   pair: Verdict;
   explain: ChipExplanation[];
-  alone: Triage | null;
+  alone: Triaged | null;
   "so-far": HeardSoFar;
 }
 
@@ -37,6 +37,13 @@ export function answerTo(ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] {
     case "so-far":
       return heardSoFar(ask.run, ask.before);
     case "alone":
-      return triageRun(ask.run, ask.good, ask.limitC);
+      return alone(ask);
   }
+}
+
+/** One run alone, and which suspects it speaks for. */
+function alone({ run, good, limitC, opened }: Extract<JudgeAsk, { kind: "alone" }>): Triaged | null {
+  const triage = triageRun(run, good, limitC);
+  const suspects = triage && suspectsIn(run, triage, good, opened);
+  return triage && { ...triage, ...(suspects ? { suspects } : {}) };
 }

@@ -12,6 +12,10 @@ const MOST_FILES = 1_500;
 const MOST_BYTES = 600e6;
 const MOST_OF_ALL = 1_200e6;
 
+/** Over this size a file that unpacks to so many times its own is none of ours. */
+const SMALL_BYTES = 8e6;
+const MOST_TIMES = 150;
+
 const refused = (message: string): Problem => ({
   code: "bad-bundle",
   message,
@@ -38,12 +42,14 @@ export function unzipped(bytes: Uint8Array): Result<ZipFile[]> {
   let out: Record<string, Uint8Array>;
   try {
     out = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
+      filter: ({ name, size, originalSize }) => {
         if (problem) return false;
         if (++count > MOST_FILES) return refuse(`This holds more than ${MOST_FILES} files.`);
         if (name.endsWith("/")) return false;
         if (!/^[\w-][\w.-]*(\/[\w-][\w.-]*){0,2}$/.test(name))
           return refuse(`“${name.slice(0, 60)}” is no name of a bundle.`);
+        if (originalSize > SMALL_BYTES && originalSize > MOST_TIMES * size)
+          return refuse(`“${name}” unpacks to more than ${MOST_TIMES} times its size: no log or picture does.`);
         total += originalSize;
         if (originalSize > MOST_BYTES || total > MOST_OF_ALL)
           return refuse(`This unpacks to more than ${Math.round(MOST_OF_ALL / 1e6)} MB.`);

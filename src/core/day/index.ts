@@ -14,6 +14,7 @@ export {
   tasksOf,
   usualDay,
   usualPromise,
+  WAIT_STAGES,
   type DayFacts,
   type DayForm,
   type DayKept,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { dayOf, planDay, tasksOf, usualDay, type DayFacts, type DayKept } from ".";
+import { dayOf, planDay, tasksOf, usualDay, usualPromise, type DayFacts, type DayKept } from ".";
 
 const fresh: DayFacts = {
   jobId: 6,
@@ -83,5 +83,35 @@ describe("the day from now on", () => {
     const day = dayOf(usualDay, kept, [going(1, 5), going(2, 9), fresh], 600);
     expect(day.rigsTakenTo).toEqual([609]);
     expect(planDay(day).tasks.length).toBeGreaterThan(5);
+  });
+
+  it("a battery that runs down comes before opening, parts dry after they were cleaned, and hands go elsewhere", () => {
+    const told = { dischargeMin: 45, dryMin: 15 };
+    const stages = tasksOf(fresh, told).map((t) => t.id);
+    expect(stages.indexOf("discharges")).toBe(stages.indexOf("open") - 1);
+    expect(stages.indexOf("dries")).toBe(stages.indexOf("clean") + 1);
+    const kept: DayKept = { date: "2031-03-04", promises: { "1": { ...usualPromise, ...told } }, order: null };
+    const two = dayOf(
+      usualDay,
+      kept,
+      [
+        { ...fresh, jobId: 1 },
+        { ...fresh, jobId: 2 },
+      ],
+      540,
+    );
+    const plan = planDay(two);
+    const at = (job: string, task: string) => plan.tasks.find((t) => t.job === job && t.task === task);
+    const down = at("1", "discharges");
+    expect((down?.end ?? 0) - (down?.start ?? 0)).toBe(45);
+    const meanwhile = plan.tasks.filter(
+      (t) => t.job === "2" && t.start >= (down?.start ?? 0) && t.start < (down?.end ?? 0),
+    );
+    expect(meanwhile.length).toBeGreaterThan(0);
+    // what another program kept without them waits for nothing
+    const older = { date: "2031-03-04", promises: { "1": { dueMin: null, weight: 1, today: true } }, order: null };
+    expect(dayOf(usualDay, older as unknown as DayKept, [{ ...fresh, jobId: 1 }], 540).jobs[0]?.tasks.length).toBe(
+      tasksOf(fresh).length,
+    );
   });
 });

@@ -26,9 +26,12 @@ export interface DayPromise {
   dueMin: number | null;
   weight: number;
   today: boolean;
+  /** So long its battery runs down before it is opened, and so long parts dry after they were cleaned, minutes. */
+  dischargeMin?: number;
+  dryMin?: number;
 }
 
-export const usualPromise: DayPromise = { dueMin: null, weight: 1, today: true };
+export const usualPromise: Required<DayPromise> = { dueMin: null, weight: 1, today: true, dischargeMin: 0, dryMin: 0 };
 
 /** What is kept of one day: promises by job, and the order that was taken. */
 export interface DayKept {
@@ -42,9 +45,11 @@ export const DAY_STAGES = [
   "intake",
   "before",
   "cools",
+  "discharges",
   "open",
   "strip",
   "clean",
+  "dries",
   "paste",
   "close",
   "after",
@@ -72,8 +77,14 @@ export const RUN_HANDS_MIN = 4;
 const COOLS_MIN = 10;
 const VERDICT_MIN = 5;
 
+/** Waits of a job that its technician told of. */
+type ToldWaits = Required<Pick<DayPromise, "dischargeMin" | "dryMin">>;
+
+/** Stages in which nobody's hands are needed. */
+export const WAIT_STAGES: readonly DayStage[] = ["cools", "discharges", "dries"];
+
 /** What is left of a job, stage by stage, none shorter than a minute. */
-export function tasksOf(f: DayFacts): DayTask[] {
+export function tasksOf(f: DayFacts, told: ToldWaits = usualPromise): DayTask[] {
   const out: DayTask[] = [];
   const add = (id: DayStage, kind: TaskKind, minutes: number, handsMin?: number) => {
     const whole = Math.max(1, Math.round(minutes));
@@ -89,7 +100,11 @@ export function tasksOf(f: DayFacts): DayTask[] {
     const before = !f.hasBefore && !f.skipsBefore;
     if (before && f.going?.kind !== "before") add("before", "run", f.runMin, RUN_HANDS_MIN);
     if (before && work.length) add("cools", "wait", COOLS_MIN);
-    work.forEach(hands);
+    for (const stage of work) {
+      if (stage === "open" && told.dischargeMin > 0) add("discharges", "wait", told.dischargeMin);
+      hands(stage);
+      if (stage === "clean" && told.dryMin > 0) add("dries", "wait", told.dryMin);
+    }
     add("after", "run", f.runMin, RUN_HANDS_MIN);
   }
   add("verdict", "hands", VERDICT_MIN);
@@ -107,7 +122,7 @@ export function dayOf(form: DayForm, kept: DayKept, jobs: readonly DayFacts[], n
     // a run more than there are rigs for is no fault of the plan
     rigsTakenTo: going.sort((a, b) => a - b).slice(-form.rigs),
     jobs: jobs.flatMap((f): DayJob[] => {
-      const p = kept.promises[String(f.jobId)] ?? usualPromise;
+      const p: Required<DayPromise> = { ...usualPromise, ...kept.promises[String(f.jobId)] };
       if (!p.today) return [];
       return [
         {
@@ -116,7 +131,7 @@ export function dayOf(form: DayForm, kept: DayKept, jobs: readonly DayFacts[], n
           dueMin: p.dueMin ?? (form.homeMin > from ? form.homeMin : null),
           weight: p.weight,
           readyMin: f.going ? Math.ceil(nowMin + f.going.leftMin) : from,
-          tasks: tasksOf(f),
+          tasks: tasksOf(f, p),
         },
       ];
     }),

@@ -1,6 +1,9 @@
 import { words } from "../words";
 import type { Problem } from "../result";
 
+/** A heading longer than this is told by its beginning. */
+const MOST_LETTERS = 60;
+
 /** Every way reading a log can fail, in one place. */
 export const logProblem = {
   jsonTooLarge: (): Problem => ({
@@ -46,6 +49,7 @@ export const logProblem = {
     code: "log-no-temperature",
     message: `No column was recognised as a chip temperature (columns: ${headings
       .slice(0, 8)
+      .map((h) => (h.length > MOST_LETTERS ? `${h.slice(0, MOST_LETTERS)}…` : h))
       .join(", ")}${headings.length > 8 ? ", …" : ""}).`,
     action: "Log the processor temperature, or say which column holds it.",
     line,

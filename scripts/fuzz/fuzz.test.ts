@@ -1,0 +1,81 @@
+import { deflateSync } from "node:zlib";
+import { describe, expect, it } from "vitest";
+import { unzipped, zipped } from "../../src/threads/zip";
+import { fuzz, tried } from "./run";
+import { TARGETS } from "./targets";
+
+describe("what comes from outside", () => {
+  it("every reader reads what it usually reads", () => {
+    for (const { name, seeds, read } of TARGETS)
+      for (const seed of seeds) {
+        const answer = read(seed);
+        // one that is refused at once would never get odd input past its door
+        expect([
+          name,
+          typeof answer === "object" && answer !== null && "ok" in answer ? answer : { ok: answer !== null },
+        ]).toMatchObject([name, { ok: true }]);
+      }
+  });
+
+  it("odd input is read or refused in plain words, quickly, whoever reads it", () => {
+    expect(fuzz(1, (tries) => tries < 40 * TARGETS.length).found).toEqual([]);
+  });
+
+  it("a reader that throws, says nothing, or takes too long is found", () => {
+    const bad = (read: () => unknown) => tried({ name: "x", seeds: [new Uint8Array(9)], read }, 7)?.what;
+    expect(bad(() => JSON.parse("{"))).toMatch(/^threw/);
+    expect(bad(() => ({ ok: false, problem: { code: "x", message: "No.", action: "" } }))).toMatch(/without saying/);
+    const trace = { code: "x", message: "at f (a.ts:1:2)", action: "Go." };
+    expect(bad(() => ({ ok: false, problem: trace }))).toMatch(/^said/);
+    const slow = () => {
+      const until = performance.now() + 1_050;
+      while (performance.now() < until);
+    };
+    expect(bad(slow)).toMatch(/^took/);
+    expect(bad(() => ({ ok: true, value: 1 }))).toBeUndefined();
+  });
+});
+
+describe("a bundle that is a bomb", () => {
+  const said = (bytes: Uint8Array): string => {
+    const r = unzipped(bytes);
+    return r.ok ? "taken" : r.problem.message;
+  };
+
+  it("unpacks to far more than its size: refused before it is unpacked", () => {
+    const from = performance.now();
+    expect(said(zipped([{ name: "runs/1.csv", bytes: new Uint8Array(60e6) }]))).toMatch(/more than 150 times its size/);
+    expect(performance.now() - from).toBeLessThan(5_000);
+  });
+
+  it("lies about how large it is: no more is unpacked than it said", () => {
+    const name = Buffer.from("job.json");
+    const data = deflateSync(Buffer.alloc(50_000_000)).subarray(2, -4);
+    const head = (signature: number, more: number) => {
+      const b = Buffer.alloc(more);
+      b.writeUInt32LE(signature, 0);
+      return b;
+    };
+    const local = head(0x04034b50, 30);
+    local.writeUInt16LE(8, 8);
+    local.writeUInt32LE(data.length, 18);
+    local.writeUInt32LE(10, 22);
+    local.writeUInt16LE(name.length, 26);
+    const central = head(0x02014b50, 46);
+    central.writeUInt16LE(8, 10);
+    central.writeUInt32LE(data.length, 20);
+    central.writeUInt32LE(10, 24);
+    central.writeUInt16LE(name.length, 28);
+    const end = head(0x06054b50, 22);
+    end.writeUInt16LE(1, 8);
+    end.writeUInt16LE(1, 10);
+    end.writeUInt32LE(central.length + name.length, 12);
+    end.writeUInt32LE(local.length + name.length + data.length, 16);
+    const r = unzipped(Buffer.concat([local, name, data, central, name, end]));
+    expect(r.ok ? Math.max(...r.value.map((f) => f.bytes.length)) : 0).toBeLessThanOrEqual(10);
+  });
+
+  it.each(["../job.json", "/etc/passwd", "a/../../b", "runs\\x", "C:x"])("a name that leads elsewhere: %s", (name) => {
+    expect(said(zipped([{ name, bytes: new Uint8Array(3) }]))).toMatch(/no name of a bundle/);
+  });
+});

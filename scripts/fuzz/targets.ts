@@ -1,0 +1,76 @@
+import { parseLayout, layoutJson, layoutSvg, readSvg } from "../../src/core/codec";
+import { dayFile } from "../../src/core/day";
+import { tightenFile } from "../../src/core/fasten";
+import { readLog } from "../../src/core/log";
+import { padsFile } from "../../src/core/pads";
+import { pictureKind } from "../../src/core/photo";
+import { caseOf, codeOf, drawCase } from "../../src/core/practice";
+import { readSamples } from "../../src/core/protocol";
+import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults } from "../../src/core/rig";
+import { machineList } from "../../src/core/tables";
+import { demoLayouts } from "../../src/samples/layouts";
+import { wrenfell14 } from "../../src/samples/rigs";
+import { unzipped, zipped } from "../../src/threads/zip";
+
+/** A reader of something from outside, what it usually reads, and how it is asked. */
+export interface Target {
+  name: string;
+  seeds: readonly Uint8Array[];
+  read: (bytes: Uint8Array) => unknown;
+}
+
+const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
+const textOf = (b: Uint8Array): string => new TextDecoder().decode(b);
+
+const short = { ...standardRecipe, idleS: 20, loadS: 90, coolS: 20 };
+const logs = [plainFormat, { ...plainFormat, separator: ";" as const, decimalComma: true, time: "clock" as const }].map(
+  (form) => bytes(renderLog(simulate(wrenfell14, withFaults({}), short, plainSensors, 0.3), form)),
+);
+const layouts = demoLayouts().slice(1, 3);
+const samples = Array.from({ length: 20 }, (_, i) =>
+  JSON.stringify({ seq: i + 1, t: i, "cpu.temperature": 40 + i, "cpu.power": 20, "fan1.speed": null }),
+).join("\n");
+const day = {
+  rigs: 1,
+  breaks: [{ fromMin: 60, toMin: 75 }],
+  jobs: [{ id: "A", dueMin: 90, weight: 1, tasks: [{ id: "x", kind: "run", minutes: 20, handsMin: 4 }] }],
+};
+const tighten = {
+  screws: [
+    { id: "1", xMm: 0, yMm: 0 },
+    { id: "2", xMm: 30, yMm: 0 },
+    { id: "3", xMm: 15, yMm: 30 },
+  ],
+  chips: [{ id: "c", xMm: 15, yMm: 12, widthMm: 10, heightMm: 10 }],
+};
+const pads = {
+  sheets: [{ id: "S1", widthMm: 100, heightMm: 50, thicknessMm: 1, factory: ["right"] }],
+  pieces: [{ id: "P1", widthMm: 10, heightMm: 10, thicknessMm: 1 }],
+  kerfMm: 1,
+};
+const bundle = zipped([
+  { name: "job.json", bytes: bytes('{"version":1}') },
+  { name: "runs/1.csv", bytes: logs[0] ?? bytes("") },
+]);
+const png = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52);
+
+const rowsOf = (text: string) => text.split("\n").map((l, i) => ({ line: i + 1, cells: l.split(",") }));
+
+/** Everything that is read from outside. */
+export const TARGETS: readonly Target[] = [
+  { name: "log", seeds: logs, read: (b) => readLog(textOf(b)) },
+  { name: "drawing, JSON", seeds: layouts.map((l) => bytes(layoutJson(l))), read: (b) => parseLayout(textOf(b)) },
+  { name: "drawing, SVG", seeds: layouts.map((l) => bytes(layoutSvg(l, {}))), read: (b) => readSvg(textOf(b)) },
+  { name: "samples", seeds: [bytes(samples)], read: (b) => readSamples(textOf(b)) },
+  { name: "bundle", seeds: [bundle], read: (b) => unzipped(b) },
+  {
+    name: "list of machines",
+    seeds: [bytes("tag,model,place\nLR-90,Wrenfell 14,Stage\nLR-91,Tessaly K15,Box office\n")],
+    read: (b) => machineList(rowsOf(textOf(b))),
+  },
+  { name: "day", seeds: [bytes(JSON.stringify(day))], read: (b) => dayFile(textOf(b)) },
+  { name: "screws", seeds: [bytes(JSON.stringify(tighten))], read: (b) => tightenFile(textOf(b)) },
+  { name: "pads", seeds: [bytes(JSON.stringify(pads))], read: (b) => padsFile(textOf(b)) },
+  { name: "picture", seeds: [png], read: (b) => pictureKind(b) },
+  { name: "practice code", seeds: [bytes(codeOf(drawCase("hard", 0.4)))], read: (b) => caseOf(textOf(b)) },
+];
