@@ -11,6 +11,7 @@ export const TEMPLATE = "var/e2e-template.db";
 /** The built application on a port and a database of its own. */
 export class App {
   private server: ChildProcess | null = null;
+  private journeys = 0;
   private readonly folder = mkdtempSync(join(tmpdir(), "ovrant-journey-"));
   private constructor(private readonly port: number) {}
 
@@ -64,6 +65,21 @@ export class App {
     } finally {
       db.close();
     }
+  }
+
+  /**
+   * Brings the demo's data back under the running server, as if nothing had been done with it. What comes new is numbered
+   * apart each time: what the journey before left under way finds nothing of this one.
+   */
+  async anew(): Promise<void> {
+    const demo = new Database(TEMPLATE, { readonly: true });
+    try {
+      await demo.backup(this.database, { progress: () => 10_000 });
+    } finally {
+      demo.close();
+    }
+    this.journeys++;
+    this.change(`UPDATE sqlite_sequence SET seq = seq + ${1000 * this.journeys}`);
   }
 
   stop(): void {

@@ -1,4 +1,4 @@
-import { accessible, expect, test } from "./journeys";
+import { accessible, expect, alone as test } from "./journeys";
 
 test("a day is planned, a run takes the rig unthought of, and another order that is offered is taken", async ({
   page,

@@ -4,8 +4,8 @@ import { App } from "./app";
 
 export { expect, type Locator, type Page } from "@playwright/test";
 
-/** A journey through the built application, on a server and a copy of the demo's database of its own. */
-export const test = base.extend<{ app: App }>({
+/** A journey that kills its server, takes it off the network or works on what it keeps in memory: one of its own. */
+export const alone = base.extend<{ app: App }>({
   app: async ({}, provide) => {
     const app = await App.start("demo");
     await provide(app);
@@ -26,6 +26,25 @@ export const looking = base.extend<object, { app: App }>({
     },
     { scope: "worker" },
   ],
+  baseURL: async ({ app }, provide) => {
+    await provide(app.url);
+  },
+});
+
+/** A journey through the built application: those of one worker share a server, each begins with the demo's database. */
+export const test = base.extend<{ app: App }, { served: App }>({
+  served: [
+    async ({}, provide) => {
+      const app = await App.start("demo");
+      await provide(app);
+      app.stop();
+    },
+    { scope: "worker" },
+  ],
+  app: async ({ served }, provide) => {
+    await served.anew();
+    await provide(served);
+  },
   baseURL: async ({ app }, provide) => {
     await provide(app.url);
   },

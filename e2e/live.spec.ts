@@ -5,7 +5,7 @@ import { dirname, join } from "node:path";
 import { demoJournal } from "../src/demo/journal";
 import { withFaults } from "../src/core/rig";
 import { wrenfell14Layout } from "../src/samples/layouts";
-import { accessible, expect, pick, test, type Page } from "./journeys";
+import { accessible, expect, pick, alone as test, type Page } from "./journeys";
 import { takeIn } from "./logs";
 
 /** A job fresh from intake, and its number. */

@@ -1,5 +1,5 @@
 import { lanternRow } from "../src/demo/scenario";
-import { expect, test, type Page } from "./journeys";
+import { expect, alone as test, type Page } from "./journeys";
 import { dropLog, rigLog, takeIn } from "./logs";
 
 test.use({ serviceWorkers: "allow" });

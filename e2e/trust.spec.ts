@@ -1,5 +1,5 @@
 import type { Browser } from "@playwright/test";
-import { accessible, barredOn, expect, test, type Page } from "./journeys";
+import { accessible, barredOn, expect, alone as test, type Page } from "./journeys";
 
 const PHRASE = "babebi dodudi fafefi kokuki lalelo mimumo";
 

@@ -17,6 +17,8 @@ const user = userEvent.setup();
 /** The stream of events a page follows: what is told next is told by hand. */
 class Events {
   static all: Events[] = [];
+  static readonly CLOSED = 2;
+  readyState = 1;
   onmessage: ((e: { data: string }) => void) | null = null;
   onerror: (() => void) | null = null;
   closed = false;
@@ -95,6 +97,28 @@ describe("a run that goes", () => {
     expect(screen.getByRole("alert").textContent).toContain("server does not answer");
     events?.tell(liveViewAt({ atS: 902 }));
     expect(screen.queryByRole("alert")).toBeNull();
+  });
+
+  it("asks again by itself where the browser gave up, and no more once it is left", () => {
+    vi.useFakeTimers();
+    const { unmount } = shown(liveViewAt({ atS: 400 }));
+    const [events] = Events.all;
+    act(() => events?.onerror?.());
+    act(() => void vi.advanceTimersByTime(5_000));
+    // a broken link is the browser's to mend
+    expect(Events.all).toHaveLength(1);
+    if (events) events.readyState = Events.CLOSED;
+    act(() => events?.onerror?.());
+    act(() => void vi.advanceTimersByTime(5_000));
+    expect(Events.all).toHaveLength(2);
+    Events.all[1]?.tell(liveViewAt({ atS: 402 }));
+    expect(screen.queryByRole("alert")).toBeNull();
+    if (Events.all[1]) Events.all[1].readyState = Events.CLOSED;
+    act(() => Events.all[1]?.onerror?.());
+    unmount();
+    act(() => void vi.advanceTimersByTime(5_000));
+    expect(Events.all).toHaveLength(2);
+    vi.useRealTimers();
   });
 
   it("that is enough can be ended early", async () => {

@@ -43,7 +43,8 @@ export function useTrial(): Trial {
       held.current = open(onFail);
       setState((s) => ({ ...s, share: 0, failed: false }));
       const onShare = proxy((share: number) => {
-        if (turn.current === mine) setState((s) => ({ ...s, share }));
+        // one that comes by its own port after the run itself is late
+        if (turn.current === mine) setState((s) => (s.share === null ? s : { ...s, share }));
       });
       held.current.session
         .run(setup, onShare)
@@ -76,7 +77,7 @@ export function useSuggestion(
     const onFail = () => !gone && setState({ key, suggestion: null, share: null });
     const { worker, session } = open(onFail);
     const onShare = proxy((share: number) => {
-      if (!gone) setState((s) => ({ ...s, share }));
+      if (!gone) setState((s) => (s.key === key && s.suggestion ? s : { ...s, share }));
     });
     session
       .suggest(face, paste, pressing, onShare)

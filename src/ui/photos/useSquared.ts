@@ -53,7 +53,8 @@ export function useSquared(
         { corners, known, opacity: 1 },
         { base: own, trust: by, edgeMm: PHOTO_EDGE_MM, pxPerMm: PX_PER_MM },
         proxy((share: number) => {
-          if (!gone) setState((s) => ({ ...s, share }));
+          // one that comes after the photo itself is late
+          if (!gone) setState((s) => (s.photo?.url === made && made ? s : { ...s, share }));
         }),
       );
       if (gone || !done) return;
