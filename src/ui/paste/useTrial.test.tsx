@@ -13,7 +13,7 @@ const ask = (onShare: (share: number) => void): Promise<unknown> =>
   new Promise((ends) => asked.push({ onShare, ends }));
 
 vi.mock("comlink", () => ({
-  proxy: <T>(f: T) => f,
+  proxy: (f: unknown) => f,
   wrap: () => ({
     run: (_setup: SqueezeSetup, onShare: (s: number) => void) => ask(onShare),
     suggest: (_face: unknown, _paste: unknown, _pressing: unknown, onShare: (s: number) => void) => ask(onShare),
