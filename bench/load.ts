@@ -1,11 +1,18 @@
+import { readdirSync, readFileSync } from "node:fs";
 import Database from "better-sqlite3";
 import { largeDatabase } from "./data";
-import { quantile, served } from "./served";
+import { quantile, ready, serve, stop } from "./served";
 
 const PORT = 4392;
-const CLIENTS = 20;
-const EACH = 50;
+const TECHNICIANS = 20;
+const MINUTES = 10;
+/** A technician does something so often: between these, ms. */
+const REST_MS = [500, 2500] as const;
+const LIVE_RUNS = 6;
 const JOURNAL_P95_MS = 150;
+const GROWTH_PERCENT = 10;
+/** The growth of memory is that of the last five minutes, or of the second half where there are fewer. */
+const LAST_MIN = 5;
 
 interface Sent {
   kind: string;
@@ -13,91 +20,212 @@ interface Sent {
   status: number;
 }
 
+/**
+ * `npm run bench -- load [minutes] [scale]`: twenty technicians for ten minutes on the large workshop, as they work:
+ * pages of lists and jobs, search, steps of handwork, lots, verdicts, while live runs go. None may fail, steps are
+ * taken quickly whatever else goes on, and memory does not grow. Needs a build.
+ */
+export async function benchLoad(args: string[]): Promise<void> {
+  const minutes = Number(args[0] ?? MINUTES);
+  const path = await largeDatabase(Number(args[1] ?? 1), false);
+  const sent: Sent[] = [];
+  const memory: { atS: number; mb: number }[] = [];
+  const server = serve(path, PORT);
+  try {
+    await ready(PORT);
+    const base = `http://127.0.0.1:${PORT}`;
+    const ends = { now: false };
+    const ask = asking(base, sent);
+    const from = performance.now();
+    const work = [
+      ...Array.from({ length: TECHNICIANS }, (_, who) => technician(ask, who, someOf(path), ends)),
+      ...Array.from({ length: LIVE_RUNS }, (_, i) => liveRun(base, i, sent, ends)),
+    ];
+    const watch = setInterval(
+      () => memory.push({ atS: (performance.now() - from) / 1000, mb: memoryOf(server.pid ?? 0) }),
+      2_000,
+    );
+    await new Promise((r) => setTimeout(r, minutes * 60_000));
+    ends.now = true;
+    clearInterval(watch);
+    await Promise.all(work);
+    report(sent, minutes, memory);
+  } finally {
+    stop(server, "SIGTERM");
+  }
+}
+
+type Ask = (kind: string, url: string, body?: unknown) => Promise<void>;
+
+function asking(base: string, sent: Sent[]): Ask {
+  return async (kind, url, body) => {
+    const from = performance.now();
+    const answer = await fetch(base + url, {
+      method: body === undefined ? "GET" : "POST",
+      ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { "content-type": "application/json" } }),
+    });
+    await answer.arrayBuffer();
+    sent.push({ kind, ms: performance.now() - from, status: answer.status });
+  };
+}
+
+interface Some {
+  open: number[];
+  judged: number[];
+  machines: number[];
+}
+
+function someOf(path: string): Some {
+  const db = new Database(path, { readonly: true });
+  const ids = (sql: string) => (db.prepare(sql).all() as { id: number }[]).map((r) => r.id);
+  const some = {
+    open: ids("SELECT id FROM jobs WHERE closed_at IS NULL AND id > 20 LIMIT 200"),
+    judged: ids("SELECT DISTINCT job_id AS id FROM verdicts WHERE job_id > 20 LIMIT 400"),
+    machines: ids("SELECT id FROM machines LIMIT 2000"),
+  };
+  db.close();
+  return some;
+}
+
+/** One at work: mostly steps, between them pages, as somebody at a bench asks for them. */
+async function technician(ask: Ask, who: number, some: Some, ends: { now: boolean }): Promise<void> {
+  const job = some.open[who % some.open.length] ?? 1;
+  const at = (list: readonly number[], n: number) => list[(n * 31 + who * 7) % list.length] ?? 1;
+  for (let n = 0; !ends.now; n++) {
+    await new Promise((r) => setTimeout(r, REST_MS[0] + Math.random() * (REST_MS[1] - REST_MS[0])));
+    const turn = (n * 7 + who * 3) % 20;
+    if (turn < 9) await ask("journal", `/api/jobs/${job}/journal`, { entries: [entry(who, n)] });
+    else if (turn === 9) await ask("bench", "/");
+    else if (turn === 10) await ask("rack", `/machines?way=model&from=Model ${n}`);
+    else if (turn === 11) await ask("machine", `/machines/${at(some.machines, n)}`);
+    else if (turn === 12) await ask("handwork", `/jobs/${job}/open`);
+    else if (turn === 13) await ask("verdict", `/jobs/${at(some.judged, n)}/verdict`);
+    else if (turn === 14) await ask("search", `/search?q=fan ${n % 50}`);
+    else if (turn === 15) await ask("due", "/due");
+    else if (turn === 16) await ask("history", `/machines/${at(some.machines, n)}/history`);
+    else if (turn === 17) await ask("report", `/jobs/${at(some.judged, n)}/report`);
+    else if (turn === 18) await ask("verdict again", `/api/jobs/${at(some.judged, n)}/judge`, {});
+    else await ask("lot", "/api/materials/lots", lot(who, n));
+  }
+}
+
 /** A step of handwork, as a device sends it. */
-const entry = (client: number, n: number) => ({
-  id: `${Date.now().toString(16)}${client.toString(16).padStart(4, "0")}${n.toString(16).padStart(6, "0")}`.padStart(
+const entry = (who: number, n: number) => ({
+  id: `${Date.now().toString(16)}${who.toString(16).padStart(4, "0")}${n.toString(16).padStart(6, "0")}`.padStart(
     24,
     "0",
   ),
   at: new Date().toISOString(),
   stage: "open",
-  step: `open:s${n}`,
+  step: `open:s${n % 900}`,
   act: "done",
   value: "",
   reason: "",
 });
 
-/**
- * `npm run bench -- load [scale]`: twenty clients at once, fifty requests each, on the large workshop: pages of lists
- * and
- * jobs, steps of handwork, lots. None may fail; the journal answers quickly whatever else goes on. Needs a build.
- */
-export async function benchLoad(args: string[]): Promise<void> {
-  const path = await largeDatabase(Number(args[0] ?? 1), false);
-  const db = new Database(path, { readonly: true });
-  const ids = (sql: string) => (db.prepare(sql).all() as { id: number }[]).map((r) => r.id);
-  const open = ids("SELECT id FROM jobs WHERE closed_at IS NULL AND id > 20 LIMIT 200");
-  const machines = ids("SELECT id FROM machines LIMIT 2000");
-  db.close();
-  const sent: Sent[] = [];
-  await served(path, PORT, async (base) => {
-    const ask = async (kind: string, url: string, body?: unknown) => {
-      const from = performance.now();
-      const answer = await fetch(base + url, {
-        method: body === undefined ? "GET" : "POST",
-        ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { "content-type": "application/json" } }),
-      });
-      await answer.arrayBuffer();
-      sent.push({ kind, ms: performance.now() - from, status: answer.status });
-    };
-    await ask("first of all", "/");
-    sent.length = 0;
-    const from = performance.now();
-    await Promise.all(
-      Array.from({ length: CLIENTS }, async (_, client) => {
-        const job = open[client % open.length] ?? 1;
-        for (let n = 0; n < EACH; n++) {
-          const turn = (n * 7 + client * 3) % 10;
-          if (turn < 5) await ask("journal", `/api/jobs/${job}/journal`, { entries: [entry(client, n)] });
-          else if (turn === 5) await ask("bench", "/");
-          else if (turn === 6) await ask("rack", `/machines?way=model&from=Model ${n}`);
-          else if (turn === 7) await ask("machine", `/machines/${machines[(n * 31 + client) % machines.length] ?? 1}`);
-          else if (turn === 8) await ask("handwork", `/jobs/${job}/open`);
-          else await ask("lot", "/api/materials/lots", lot(client, n));
-        }
-      }),
-    );
-    report(sent, (performance.now() - from) / 1000);
-  });
-}
-
-const lot = (client: number, n: number) => ({
+const lot = (who: number, n: number) => ({
   kind: "swab",
-  name: `Load ${client}.${n}`,
+  name: `Load ${who}.${n}`,
   lot: "L",
   amount: 100,
   price: 4,
 });
 
-function report(sent: readonly Sent[], seconds: number): void {
+/** A live run with a page that follows it: ten samples a second, sent four times a second. */
+async function liveRun(base: string, i: number, sent: Sent[], ends: { now: boolean }): Promise<void> {
+  const tag = `LV${Date.now().toString(36)}${i}`;
+  const machine = { tag, model: `Load ${i}`, complaint: "hot", form: "fourteen", environment: "office" };
+  const intake = await fetch(`${base}/api/intake`, { method: "POST", body: JSON.stringify(machine) });
+  const { value } = (await intake.json()) as { value: { jobId: number } };
+  const began = await fetch(`${base}/api/v1/jobs/${value.jobId}/runs`, {
+    method: "POST",
+    body: JSON.stringify({ kind: "before" }),
+  });
+  const { runId, token } = (await began.json()) as { runId: number; token: string };
+  const follow = new AbortController();
+  const page = fetch(`${base}/api/live/${runId}/events`, { signal: follow.signal })
+    .then(async (r) => {
+      for await (const part of r.body ?? []) void part;
+    })
+    .catch(() => undefined);
+  const started = Date.now();
+  for (let last = 0; !ends.now;) {
+    await new Promise((r) => setTimeout(r, 250));
+    const now = Math.floor((Date.now() - started) / 100);
+    const lines = Array.from({ length: now - last }, (_, k) => sample(last + k + 1));
+    if (lines.length === 0) continue;
+    const from = performance.now();
+    const answer = await fetch(`${base}/api/v1/runs/${runId}/samples`, {
+      method: "POST",
+      headers: { authorization: `Bearer ${token}` },
+      body: lines.join("\n"),
+    });
+    const told = (await answer.json()) as { acknowledged?: number };
+    sent.push({ kind: "samples", ms: performance.now() - from, status: answer.status });
+    last = told.acknowledged ?? last;
+  }
+  follow.abort();
+  await page;
+}
+
+const sample = (seq: number): string =>
+  JSON.stringify({ seq, t: seq / 10, "cpu.temperature": 40 + 30 * (1 - Math.exp(-seq / 300)), "cpu.power": 30 });
+
+/** What the server and all it started hold in memory, MB. */
+function memoryOf(pid: number): number {
+  const tree = new Set([pid]);
+  const all = readdirSync("/proc").filter((p) => /^\d+$/.test(p));
+  let kb = 0;
+  for (const p of all) {
+    try {
+      const status = readFileSync(`/proc/${p}/status`, "utf8");
+      const parent = Number(/PPid:\s+(\d+)/.exec(status)?.[1]);
+      if (!tree.has(Number(p)) && !tree.has(parent)) continue;
+      tree.add(Number(p));
+      kb += Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0);
+    } catch {
+      // it ended meanwhile
+    }
+  }
+  return kb / 1024;
+}
+
+/** How much memory grew over the last minutes, percent: by the line of least squares, since it goes up and down. */
+function growthPercent(memory: readonly { atS: number; mb: number }[], minutes: number): number {
+  const fromS = Math.max(minutes / 2, minutes - LAST_MIN) * 60;
+  const late = memory.filter((m) => m.atS >= fromS);
+  const [t, y] = [mean(late.map((m) => m.atS)), mean(late.map((m) => m.mb))];
+  const slope = late.reduce((s, m) => s + (m.atS - t) * (m.mb - y), 0) / late.reduce((s, m) => s + (m.atS - t) ** 2, 0);
+  const began = y + slope * (fromS - t);
+  return ((slope * (minutes * 60 - fromS)) / began) * 100;
+}
+
+const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
+
+function report(sent: readonly Sent[], minutes: number, memory: readonly { atS: number; mb: number }[]): void {
   const failed = sent.filter((s) => s.status !== 200);
-  console.log(`${sent.length} requests of ${CLIENTS} clients in ${seconds.toFixed(1)} s, ${failed.length} failed`);
+  console.log(
+    `${sent.length} requests of ${TECHNICIANS} technicians and ${LIVE_RUNS} live runs in ${minutes} min, ` +
+      `${failed.length} failed`,
+  );
   for (const kind of [...new Set(sent.map((s) => s.kind))].sort()) {
     const times = sent.filter((s) => s.kind === kind).map((s) => s.ms);
-    const [median, p95] = [quantile(times, 0.5).toFixed(0), quantile(times, 0.95).toFixed(0)];
-    console.log(`  ${kind.padEnd(10)} ${String(times.length).padStart(5)}  median ${median} ms, p95 ${p95} ms`);
+    const [median, p95, most] = [quantile(times, 0.5), quantile(times, 0.95), quantile(times, 1)].map((v) =>
+      v.toFixed(0),
+    );
+    console.log(
+      `  ${kind.padEnd(14)} ${String(times.length).padStart(5)}  median ${median} ms, p95 ${p95}, most ${most}`,
+    );
   }
+  for (const f of failed.slice(0, 5)) console.log(`  failed: ${f.kind} ${f.status}`);
+  const by = (min: number) => memory.find((m) => m.atS >= min * 60)?.mb ?? memory.at(-1)?.mb ?? 0;
+  const marks = Array.from({ length: Math.floor(minutes) + 1 }, (_, m) => by(m).toFixed(0));
+  const growth = growthPercent(memory, minutes);
+  console.log(`  memory by the minute, MB: ${marks.join(" ")}; over the last minutes ${growth.toFixed(1)} %`);
   const journal = quantile(
     sent.filter((s) => s.kind === "journal").map((s) => s.ms),
     0.95,
   );
-  if (failed.length)
-    console.log(
-      `  failed: ${failed
-        .slice(0, 5)
-        .map((f) => `${f.kind} ${f.status}`)
-        .join(", ")}`,
-    );
-  console.log(`bar: none failing, journal p95 under ${JOURNAL_P95_MS} ms`);
-  process.exitCode = failed.length || journal > JOURNAL_P95_MS ? 1 : 0;
+  console.log(`bar: none failing, steps p95 under ${JOURNAL_P95_MS} ms, growth under ${GROWTH_PERCENT} %`);
+  process.exitCode = failed.length || journal > JOURNAL_P95_MS || growth > GROWTH_PERCENT ? 1 : 0;
 }

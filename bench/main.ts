@@ -34,11 +34,11 @@ else {
       "       npm run bench -- squeeze",
       "       npm run bench -- cutting",
       "       npm run bench -- data [scale] [--anew]",
-      "       npm run bench -- load [scale]",
+      "       npm run bench -- load [minutes] [scale]",
       "       npm run bench -- live [seconds]",
       "       npm run bench -- drift [trials]",
       "       npm run bench -- practice [cases a level]",
-      "       npm run bench -- crash [kills]",
+      "       npm run bench -- crash [kills | restores | power | full | read-only | pair | tablets] [times]",
     ].join("\n"),
   );
   process.exitCode = 2;
