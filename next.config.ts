@@ -20,7 +20,7 @@ const config: NextConfig = {
           { key: "Cross-Origin-Resource-Policy", value: "same-origin" },
           {
             key: "Permissions-Policy",
-            value: "camera=(), microphone=(), geolocation=(), usb=(), serial=(), bluetooth=(), payment=(), midi=()",
+            value: "camera=(), microphone=(), geolocation=(), usb=(), serial=(), payment=(), midi=()",
           },
         ],
       },

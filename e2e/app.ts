@@ -32,6 +32,11 @@ export class App {
     return `http://bench.test:${this.port}`;
   }
 
+  /** The same under a name a browser trusts as it trusts TLS: it keeps pages there. */
+  get trustedUrl(): string {
+    return `http://bench.localhost:${this.port}`;
+  }
+
   /** Ends the server at once, with no chance to tidy up, and starts it again. */
   async killAndServe(): Promise<void> {
     this.kill();
@@ -93,7 +98,12 @@ export class App {
 
   private async serve(): Promise<void> {
     this.server = spawn(process.execPath, ["bin/serve.mjs", "127.0.0.1", String(this.port)], {
-      env: { ...process.env, OVRANT_DB: this.database, NEXT_TELEMETRY_DISABLED: "1", OVRANT_HOSTS: "bench.test" },
+      env: {
+        ...process.env,
+        OVRANT_DB: this.database,
+        NEXT_TELEMETRY_DISABLED: "1",
+        OVRANT_HOSTS: "bench.test,bench.localhost",
+      },
       stdio: "ignore",
       detached: true,
     });

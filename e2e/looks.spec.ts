@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { lanternRow } from "../src/demo/scenario";
-import { expect, looking as test, pick } from "./journeys";
+import { expect, looking as test, pick, type Page } from "./journeys";
 
 /** Addresses of the demo's main views: its machines and their jobs are numbered as the scenario has them. */
 function views(): Record<string, string> {
@@ -31,14 +31,44 @@ function views(): Record<string, string> {
     search: "/search?q=fan",
     settings: "/settings",
     bring: "/bring",
+    day: "/day",
+    practice: "/practice",
+    cases: "/practice/cases",
+    ways: "/ways",
+    network: "/network",
+    audit: "/audit",
+    join: "/join",
+    locked: "/locked",
+    strip: stage("LR-08", "strip"),
+    paste: stage("LR-08", "paste"),
   };
 }
 
 const THEMES = ["light", "dark", "lamp"] as const;
 const TAGS = ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"];
 
-for (const half of [0, 1]) {
-  test(`every main view is accessible and quiet in every theme, ${half ? "second" : "first"} half`, async ({
+/** What stands on a page that nobody could read aloud: pictures and gauges without words, numbers that are none. */
+const unsaid = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const roles = ["img", "meter", "timer", "progressbar", "slider"].map((r) => `[role=${r}]`).join(",");
+    const named = (e: Element) =>
+      e.getAttribute("aria-label") ??
+      (e.getAttribute("aria-labelledby") ?? "")
+        .split(" ")
+        .map((id) => document.getElementById(id)?.textContent ?? "")
+        .join(" ");
+    const pictures = [...document.querySelectorAll(roles)].filter((e) => !e.closest("[aria-hidden=true]"));
+    const odd = /\bNaN\b|undefined|\bnull\b|\[object/;
+    return [
+      ...pictures.filter((e) => named(e).trim().length < 4).map((e) => `no words: ${e.outerHTML.slice(0, 90)}`),
+      ...pictures.filter((e) => odd.test(named(e))).map((e) => `odd words: ${named(e)}`),
+      ...(odd.test(document.body.innerText) ? [`odd text: ${odd.exec(document.body.innerText)?.[0] ?? ""}`] : []),
+    ];
+  });
+
+for (const part of [0, 1, 2]) {
+  const which = ["first", "second", "third"][part] ?? "";
+  test(`every main view is accessible and quiet in every theme, and at every width, ${which} part`, async ({
     browser,
   }) => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" });
@@ -46,9 +76,13 @@ for (const half of [0, 1]) {
     const complaints: string[] = [];
     page.on("console", (m) => m.type() === "error" && complaints.push(m.text()));
     page.on("pageerror", (e) => complaints.push(e.message));
-    for (const [name, path] of Object.entries(views()).filter((_, i) => i % 2 === half)) {
+    for (const [name, path] of Object.entries(views()).filter((_, i) => i % 3 === part)) {
+      await page.setViewportSize({ width: 1280, height: 800 });
       await page.goto(path);
       await page.waitForLoadState("networkidle");
+      // a page that is not alive yet holds a place for the focus of its tabs
+      await expect(page.locator("button[aria-hidden=true]")).toHaveCount(0);
+      expect([name, await unsaid(page)]).toEqual([name, []]);
       for (const theme of THEMES) {
         await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme);
         // a theme changes colours, nothing else
@@ -61,26 +95,51 @@ for (const half of [0, 1]) {
           violations.map((v) => `${name}, ${theme}: ${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`),
         ).toEqual([]);
       }
+      // nothing reaches out of the page: at 1024, enlarged twice, and at 320, which is four times
+      for (const width of [1024, 640, 320]) {
+        await page.setViewportSize({ width, height: 768 });
+        const out = () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+        await expect.poll(out, { message: `${name} at ${width}`, timeout: 5000 }).toBeLessThanOrEqual(0);
+      }
     }
     expect(complaints).toEqual([]);
     await context.close();
   });
 }
 
-test("works at 1024 and at 320 wide: nothing reaches out of the page", async ({ browser }) => {
-  const context = await browser.newContext({ viewport: { width: 1024, height: 768 } });
-  const page = await context.newPage();
-  for (const [name, path] of Object.entries(views())) {
-    await page.setViewportSize({ width: 1024, height: 768 });
-    await page.goto(path);
+/** What the keyboard stands on: where its ring is drawn, or nothing. */
+const ringed = (page: Page): Promise<string | null> =>
+  page.evaluate(() => {
+    const e = document.activeElement;
+    if (!e || e === document.body) return null;
+    const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(e);
+    const ring = (outlineStyle !== "none" && parseFloat(outlineWidth) >= 1.5) || boxShadow !== "none";
+    const { width, height } = e.getBoundingClientRect();
+    const words = (e.getAttribute("aria-label") ?? e.textContent ?? "").trim().slice(0, 40);
+    return `${e.tagName} ${words}${ring ? "" : " WITHOUT A RING"}${width * height > 1 ? "" : " UNSEEN"}`;
+  });
+
+test("the keyboard reaches what there is, sees where it stands, and is held nowhere", async ({ page }) => {
+  const { verdict, strip, practice, network, day, materials } = views();
+  for (const path of [verdict, strip, practice, network, day, materials]) {
+    await page.goto(path ?? "/");
     await page.waitForLoadState("networkidle");
-    for (const width of [1024, 320]) {
-      await page.setViewportSize({ width, height: 768 });
-      const out = () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-      await expect.poll(out, { message: `${name} at ${width}`, timeout: 5000 }).toBeLessThanOrEqual(0);
+    // radios and tabs of one group count once: arrows go on inside them
+    const all = await page.evaluate(
+      () =>
+        [...document.querySelectorAll<HTMLElement>("a[href],button:enabled,input:enabled,textarea:enabled")].filter(
+          (e) => e.tabIndex >= 0 && e.offsetParent !== null && !["radio", "tab"].includes(e.getAttribute("role") ?? ""),
+        ).length,
+    );
+    const met: string[] = [];
+    for (let n = 0; n < Math.min(all, 40); n++) {
+      await page.keyboard.press("Tab");
+      const on = await ringed(page);
+      if (on !== null) met.push(on);
     }
+    expect([path, met.filter((m) => /WITHOUT|UNSEEN/.test(m))]).toEqual([path, []]);
+    expect([path, met.length]).toEqual([path, expect.closeTo(Math.min(all, 40), -0.4)]);
   }
-  await context.close();
 });
 
 test("begins in the theme of the machine, without a complaint", async ({ browser }) => {

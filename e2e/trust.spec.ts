@@ -1,4 +1,6 @@
 import type { Browser } from "@playwright/test";
+import { lanternRow } from "../src/demo/scenario";
+import type { App } from "./app";
 import { accessible, barredOn, expect, alone as test, type Page } from "./journeys";
 
 const PHRASE = "babebi dodudi fafefi kokuki lalelo mimumo";
@@ -145,6 +147,153 @@ test("first start on the network: passphrase, tags, a bench that joins, signing 
   await expect(page.getByText("Bench 3 is sent away")).toBeVisible();
   await tablet.goto(`${app.networkUrl}/machines`);
   await expect(tablet).toHaveURL(/\/join$/);
+});
+
+/** Sets the workshop up for its network: the passphrase, and one tag for each of these. */
+async function setUp(app: App, people: readonly (readonly [string, string, string])[]): Promise<void> {
+  const give = (method: string, path: string, data: unknown) =>
+    fetch(`${app.url}/api/trust/${path}`, {
+      method,
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(data),
+    });
+  expect((await give("PUT", "passphrase", { passphrase: PHRASE })).status).toBe(200);
+  for (const [initials, role, digits] of people)
+    expect((await give("POST", "people", { initials, role, pin: digits })).status).toBe(200);
+}
+
+/** A tablet that joined. */
+async function joined(tablet: Page, url: string): Promise<void> {
+  await tablet.goto(`${url}/`);
+  await tablet.getByLabel("Name of this bench").fill("Bench 3");
+  await tablet.getByLabel("Workshop passphrase").fill(PHRASE);
+  await tablet.keyboard.press("Enter");
+  await expect(tablet).toHaveURL(/\/locked$/);
+}
+
+const lock = (page: Page, initials: string) =>
+  page.getByRole("button", { name: `${initials} works here: lock this bench` });
+
+test.describe("without the server", () => {
+  test.use({ serviceWorkers: "allow" });
+  test("a tablet locks by itself, asks for the PIN itself, and sends each step in the name of who did it", async ({
+    app,
+    browser,
+  }) => {
+    await setUp(app, [
+      ["HM", "technician", "4712"],
+      ["KW", "learner", "8391"],
+    ]);
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: "allow" });
+    const tablet = await context.newPage();
+    await joined(tablet, app.trustedUrl);
+    for (const [initials, digits] of [
+      ["KW, learner", "8391"],
+      ["HM, technician", "4712"],
+    ] as const) {
+      if (await lock(tablet, "KW").isVisible()) await lock(tablet, "KW").click();
+      await tablet.getByRole("button", { name: initials }).click();
+      await pin(tablet, digits);
+      await expect(lock(tablet, initials.slice(0, 2))).toBeVisible();
+    }
+    await tablet.goto(`${app.trustedUrl}/jobs/6/strip`);
+    const panel = tablet.getByRole("complementary", { name: "Step at hand" });
+    await expect(panel.getByRole("heading").first()).toBeVisible();
+    const kept = () =>
+      tablet.evaluate(async (u) => Boolean(await (await caches.open("ovrant-pages")).match(u)), tablet.url());
+    await expect.poll(kept, { timeout: 60_000 }).toBe(true);
+
+    app.down();
+    await panel.getByRole("button", { name: "The heatsink is off" }).click();
+    await expect(tablet.getByRole("button", { name: /1 step not sent yet/ })).toBeVisible();
+    await lock(tablet, "HM").click();
+    await expect(tablet.getByText("The server does not answer.")).toBeVisible();
+    await expect(panel).toHaveCount(0);
+    await accessible(tablet);
+    // loading the page again opens nothing
+    await tablet.reload();
+    await expect(tablet.getByText("The server does not answer.")).toBeVisible();
+    await expect(panel).toHaveCount(0);
+    await tablet.getByRole("button", { name: "KW, learner" }).click();
+    await pin(tablet, "4712");
+    await expect(tablet.getByText("That is not this tag's PIN.")).toBeVisible();
+    await pin(tablet, "8391");
+    await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Paste on the processor/);
+    await tablet.keyboard.press("2");
+    await expect(tablet.getByRole("button", { name: /2 steps not sent yet/ })).toBeVisible();
+
+    // what a tag did goes out once that tag is signed in with the server, and under no other
+    await app.up();
+    await tablet.goto(`${app.trustedUrl}/jobs/6/strip`);
+    const entries = () =>
+      app.rows("SELECT step, who FROM journal WHERE job_id = 6 AND (step = 'strip:look' OR step LIKE 'paste-was:%')");
+    if (await lock(tablet, "HM").isVisible()) await expect.poll(entries).toHaveLength(1);
+    else {
+      await tablet.getByRole("button", { name: "HM, technician" }).click();
+      await pin(tablet, "4712");
+      await expect.poll(entries).toHaveLength(1);
+    }
+    expect(entries()).toEqual([{ step: "strip:look", who: "HM" }]);
+    await tablet.getByRole("button", { name: /1 step not sent yet/ }).click();
+    await expect(tablet.getByText(/What KW did is sent once that tag signs in here/)).toBeVisible();
+    await tablet.keyboard.press("Escape");
+    await lock(tablet, "HM").click();
+    await tablet.getByRole("button", { name: "KW, learner" }).click();
+    await pin(tablet, "8391");
+    await expect.poll(entries).toHaveLength(2);
+    expect(entries()).toEqual(expect.arrayContaining([expect.objectContaining({ who: "KW" })]));
+    await expect(tablet.getByRole("button", { name: /not sent yet/ })).toHaveCount(0);
+    await context.close();
+  });
+});
+
+/** The job whose verdict asks for more: its contact got worse. */
+const mixed = lanternRow.findIndex((j) => j.machine.tag === "LR-03") + 1;
+
+test("learner and front desk are told before what is not theirs: forms at rest, steps and places left out", async ({
+  app,
+  browser,
+}) => {
+  await setUp(app, [
+    ["KW", "learner", "8391"],
+    ["FD", "desk", "2846"],
+  ]);
+  const tablet = await device(browser);
+  await joined(tablet, app.networkUrl);
+  await tablet.getByRole("button", { name: "FD, front desk" }).click();
+  await pin(tablet, "2846");
+  await expect(lock(tablet, "FD")).toBeVisible();
+  await tablet.goto(`${app.networkUrl}/jobs/6/strip`);
+  const panel = tablet.getByRole("complementary", { name: "Step at hand" });
+  await expect(panel.getByText("the front desk looks on", { exact: false })).toBeVisible();
+  await expect(panel.getByRole("button", { name: "The heatsink is off" })).toBeDisabled();
+  await tablet.keyboard.press("Space");
+  await expect(tablet.getByText("Nothing was kept.")).toBeVisible();
+  expect(app.rows("SELECT id FROM journal WHERE job_id = 6 AND step = 'strip:look'")).toEqual([]);
+  await accessible(tablet);
+  await tablet.goto(`${app.networkUrl}/machines/new`);
+  await expect(tablet.getByText("A technician does this.")).toBeVisible();
+  await expect(tablet.getByLabel("Model").first()).toBeDisabled();
+  await tablet.getByRole("button", { name: "Places" }).click();
+  await expect(tablet.getByRole("menuitem", { name: "Due" })).toBeVisible();
+  await expect(tablet.getByRole("menuitem", { name: "Settings" })).toHaveCount(0);
+  await tablet.keyboard.press("Escape");
+  await lock(tablet, "FD").click();
+
+  await tablet.getByRole("button", { name: "KW, learner" }).click();
+  await pin(tablet, "8391");
+  await expect(lock(tablet, "KW")).toBeVisible();
+  await tablet.goto(`${app.networkUrl}/jobs/6/strip`);
+  await expect(panel.getByRole("button", { name: "The heatsink is off" })).toBeEnabled();
+  await tablet.goto(`${app.networkUrl}/jobs/${mixed}/verdict`);
+  await expect(tablet.getByRole("button", { name: "Leave it, with reason" })).toBeDisabled();
+  await expect(tablet.getByRole("button", { name: /[Rr]un after again/ })).toBeEnabled();
+  await tablet.goto(`${app.networkUrl}/jobs/6/map`);
+  await expect(tablet.getByRole("button", { name: "Edit" })).toBeDisabled();
+  await tablet.goto(`${app.networkUrl}/materials`);
+  await tablet.keyboard.press("n");
+  await expect(tablet.getByRole("heading", { name: "New lot" })).toHaveCount(0);
+  await accessible(tablet);
 });
 
 test("another name that leads here is not answered, and an owner's link opens one report until it ends", async ({

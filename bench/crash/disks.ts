@@ -7,7 +7,7 @@ import { remount, smallDisk, unmounted } from "./mounts";
 import { missing, nothingSaid, saidWords, stuckJobs } from "./said";
 
 const PORT = 4396;
-const SMALL_MB = 24;
+const SMALL_MB = 12;
 /** So many refusals in a row, and the disk counts as full. */
 const REFUSALS = 30;
 
@@ -82,7 +82,7 @@ export async function readOnlyDisk(): Promise<boolean | null> {
     await new Promise((r) => setTimeout(r, 1500));
     const barred = remount(disk, "ro");
     server = serve(path, PORT);
-    await ready(PORT);
+    await answering(base);
     const page = await (await fetch(`${base}/`)).text();
     const { codes, refused } = counted();
     const place: Place = { base, said: nothingSaid(), refused };
@@ -100,6 +100,16 @@ export async function readOnlyDisk(): Promise<boolean | null> {
   } finally {
     await ended(server, disk, folder);
   }
+}
+
+/** Waits for any answer: a page that says what is wrong is one. */
+async function answering(base: string): Promise<void> {
+  const asked = () =>
+    fetch(base).then(
+      (r) => r.status !== 503,
+      () => false,
+    );
+  for (let i = 0; i < 600 && !(await asked()); i++) await new Promise((r) => setTimeout(r, 100));
 }
 
 export function cannot(folder: string, what: string): null {

@@ -14,6 +14,7 @@ import { Keeper } from "@/ui/offline/Keeper";
 import { RunsProvider } from "@/ui/live/RunsGoing";
 import { OutboxSign } from "@/ui/outbox/OutboxSign";
 import { SignedIn } from "@/ui/controls/signedIn";
+import { DeviceLock } from "@/ui/trust/DeviceLock";
 import "./globals.css";
 
 export const metadata: Metadata = {
@@ -43,7 +44,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           nonce={nonce}
         >
           <WorkshopProvider workshop={workshop}>
-            <SignedIn value={asking}>
+            <SignedIn value={asking} locked={<DeviceLock />}>
               {trouble && open ? (
                 <Trouble trouble={trouble} />
               ) : open ? (

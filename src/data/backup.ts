@@ -3,6 +3,7 @@ import {
   copyFileSync,
   existsSync,
   fsyncSync,
+  linkSync,
   mkdirSync,
   openSync,
   renameSync,
@@ -224,13 +225,33 @@ export async function restore(
     mkdirSync(dirname(resolve(path)), { recursive: true });
     copyFileSync(from, half);
     onDisk(half);
-    if (aside) for (const end of ["", "-wal", "-shm"]) if (existsSync(path + end)) renameSync(path + end, aside + end);
+    if (aside) putAside(path, aside);
     renameSync(half, path);
     onDisk(dirname(resolve(path)));
     return ok({ copy: copy.value, was, aside });
   } catch (e) {
     gone(half);
     return bad(backupProblem.notWritten(path, whyOf(e)));
+  }
+}
+
+/**
+ * Gives a database a second name: the copy takes the first one at once, so that a whole one stands under it at every
+ * moment. One that was not closed well, whose journal belongs to it alone, is moved away with that.
+ */
+function putAside(path: string, aside: string): void {
+  const journals = ["-wal", "-shm"].filter((end) => existsSync(path + end));
+  if (journals.length === 0 && linked(path, aside)) return;
+  for (const end of [...journals, ""]) renameSync(path + end, aside + end);
+}
+
+function linked(path: string, aside: string): boolean {
+  try {
+    linkSync(path, aside);
+    return true;
+  } catch {
+    // a disk that knows no second names
+    return false;
   }
 }
 

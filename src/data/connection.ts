@@ -1,4 +1,4 @@
-import { mkdirSync } from "node:fs";
+import { accessSync, constants, mkdirSync } from "node:fs";
 import { dirname, resolve } from "node:path";
 import knex, { type Knex } from "knex";
 import type { Problem } from "../core/result";
@@ -10,7 +10,22 @@ import { troubleOf } from "./trouble";
 export const databasePath = (): string => resolve(/* turbopackIgnore: true */ process.env.OVRANT_DB ?? "var/ovrant.db");
 
 /** What is wrong with the database itself, where an error comes from that. */
-export const databaseTrouble = (e: unknown): Problem | null => troubleOf(e, databasePath());
+export const databaseTrouble = (e: unknown): Problem | null => troubleOf(e, databasePath(), isReadOnly);
+
+/** Whether a database stands there, and only may not be written to. */
+function isReadOnly(path: string): boolean {
+  try {
+    accessSync(path, constants.F_OK);
+  } catch {
+    return false;
+  }
+  try {
+    for (const place of [path, dirname(path)]) accessSync(place, constants.W_OK);
+    return false;
+  } catch {
+    return true;
+  }
+}
 
 interface Handle {
   pragma(setting: string): unknown;

@@ -93,6 +93,10 @@ describe("a database that cannot be used", () => {
       "database-unreachable",
       "database-busy",
     ]);
+    // one that stands there and only may not be written to is no folder that is missing
+    const shut = (readOnly: boolean) =>
+      troubleOf(Object.assign(new Error("x"), { code: "SQLITE_CANTOPEN" }), "/data/o.db", () => readOnly)?.code;
+    expect([shut(true), shut(false)]).toEqual(["database-read-only", "database-unreachable"]);
     expect(of("SQLITE_READONLY")?.message).toContain("/data/o.db");
     expect([of("SQLITE_CONSTRAINT"), troubleOf(new Error("other"), "x"), troubleOf("text", "x")]).toEqual([
       null,

@@ -1,9 +1,18 @@
 import type { Problem } from "../core/result";
 
-/** What can be wrong with the database itself, and what to do; null where an error is of another kind. */
-export function troubleOf(e: unknown, path: string): Problem | null {
+/**
+ * What can be wrong with the database itself, and what to do; null where an error is of another kind.
+ *
+ * @param isReadOnly whether what stands at a path may not be written to: of one that cannot be opened that is the reason
+ */
+export function troubleOf(
+  e: unknown,
+  path: string,
+  isReadOnly: (path: string) => boolean = () => false,
+): Problem | null {
   if (!(e instanceof Error)) return null;
-  const code = "code" in e && typeof e.code === "string" ? e.code : "";
+  const told = "code" in e && typeof e.code === "string" ? e.code : "";
+  const code = told.startsWith("SQLITE_CANTOPEN") && isReadOnly(path) ? "SQLITE_READONLY" : told;
   if (/migration directory is corrupt/i.test(e.message)) return newer(path);
   if (code.startsWith("SQLITE_READONLY") || code === "EACCES" || code === "EROFS" || code === "EPERM")
     return {

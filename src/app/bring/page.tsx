@@ -1,3 +1,4 @@
+import { Allowed } from "@/ui/controls/Allowed";
 import type { Metadata } from "next";
 import { BringJob } from "@/ui/bring/BringJob";
 import { BringList } from "@/ui/bring/BringList";
@@ -12,8 +13,10 @@ export default function BringPage() {
       <TopBar wide title="Bring in" note="from files" />
       <main className="grid flex-1 content-start gap-12 bg-sheet px-4 py-7 sm:px-10 lg:grid-cols-2">
         <h1 className="sr-only">Bring in</h1>
-        <BringJob />
-        <BringList />
+        <Allowed right="manage">
+          <BringJob />
+          <BringList />
+        </Allowed>
       </main>
     </div>
   );

@@ -1,3 +1,4 @@
+import { Allowed } from "@/ui/controls/Allowed";
 import { words } from "@/core/words";
 import { format, parseISO } from "date-fns";
 import type { Metadata } from "next";
@@ -105,7 +106,9 @@ function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
             </a>
           ))}
         </p>
-        <ForkForm revisionId={e.newest.id} />
+        <Allowed right="close" quiet>
+          <ForkForm revisionId={e.newest.id} />
+        </Allowed>
       </div>
       <ol aria-label={`Revisions of ${name}`} className="min-w-0 md:col-span-2 xl:col-span-1">
         {e.revisions.map((r) => (

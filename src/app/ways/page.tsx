@@ -1,3 +1,4 @@
+import { Allowed } from "@/ui/controls/Allowed";
 import type { Metadata } from "next";
 import { padCurvesView, waysView } from "@/server/views/ways";
 import { TopBar } from "@/ui/controls/TopBar";
@@ -13,9 +14,13 @@ export default async function WaysPage() {
     <div className="flex min-h-dvh flex-col">
       <TopBar wide here="ways" title="Workshop ways" note="kept with every job" />
       <main className="flex flex-1 flex-col">
-        <WaysScreen {...await waysView()} />
+        <Allowed right="manage">
+          <WaysScreen {...await waysView()} />
+        </Allowed>
         <div className="bg-sheet px-4 py-6 sm:px-10">
-          <CurvesForm start={await padCurvesView()} />
+          <Allowed right="close" quiet>
+            <CurvesForm start={await padCurvesView()} />
+          </Allowed>
         </div>
       </main>
     </div>

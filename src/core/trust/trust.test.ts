@@ -20,6 +20,7 @@ describe("what a request needs", () => {
   it.each([
     ["GET", "/join", "nothing"],
     ["GET", "/probe.sh", "nothing"],
+    ["GET", "/offline/sw.js", "nothing"],
     ["GET", "/load", "nothing"],
     ["GET", "/_next/static/chunks/a.js", "nothing"],
     ["POST", "/api/trust/join", "nothing"],

@@ -5,6 +5,8 @@ export interface Tag {
   id: number;
   initials: string;
   role: Role;
+  /** One more with every other PIN or role: what a device remembers of an older one is void. */
+  epoch: number;
   /** Whether its PIN is not asked for now, after too many wrong ones. */
   rests: boolean;
 }

@@ -23,7 +23,7 @@ function direct(req: IncomingMessage, res: ServerResponse): boolean {
   const [, id = "", query = ""] = asked;
   const request = {
     method: "POST",
-    headers: new Headers(Object.entries(req.headers).map(([name, v]) => [name, String(v)])),
+    headers: new Headers(Object.entries(req.headers).map(([name, v]): [string, string] => [name, String(v)])),
     body: req.iterator({ destroyOnReturn: false }) as AsyncIterable<Uint8Array>,
   };
   void answerSamples(request, id, new URLSearchParams(query).get("source"))

@@ -52,7 +52,13 @@ export async function networkView(): Promise<NetworkView> {
 /** Everybody's tag: initials and what they are, nothing more. */
 export async function tags(): Promise<Tag[]> {
   const people = await findPeople(await database());
-  return people.map((p) => ({ id: p.id, initials: p.initials, role: p.role, rests: leftMs(p, Date.now()) > 0 }));
+  return people.map((p) => ({
+    id: p.id,
+    initials: p.initials,
+    role: p.role,
+    epoch: p.epoch,
+    rests: leftMs(p, Date.now()) > 0,
+  }));
 }
 
 export const auditPage = async (before?: number): Promise<AuditLine[]> =>

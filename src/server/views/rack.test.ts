@@ -2,11 +2,13 @@ import { describe, expect, it, vi } from "vitest";
 import { closeJob, setWaits } from "../../data/jobs";
 import { database } from "../../data/connection";
 import { setDue } from "../../data/dues";
+import { staleJobs } from "../../data/stands";
 import { dayAfter } from "../../core/upkeep";
 import { temporaryDatabase } from "../../testing/bed";
 import { intake } from "../machines";
 import { benchView } from "./bench";
 import { rackView } from "./rack";
+import { bringUpToDate } from "./stands";
 
 temporaryDatabase("rack");
 
@@ -120,5 +122,23 @@ describe("the rack", () => {
     expect((await benchView()).items.map((i) => i.jobId)).toContain(sound.jobId);
     expect(logged).toHaveBeenCalled();
     logged.mockRestore();
+  });
+
+  it("is shown on a disk that takes nothing: what stands anew is told, and kept once it can be", async () => {
+    const { jobId } = await taken("Wrenfell 14", "Gallery");
+    const db = await database();
+    const stale = async () => (await staleJobs(db, 500)).includes(jobId);
+    await db.raw("PRAGMA query_only = ON");
+    try {
+      const view = await benchView();
+      expect(JSON.stringify(view)).toContain("Gallery");
+      expect((await shelves()).flat().length).toBeGreaterThan(0);
+      expect(await bringUpToDate()).toBe(0);
+    } finally {
+      await db.raw("PRAGMA query_only = OFF");
+    }
+    expect(await stale()).toBe(true);
+    await rackView({ way: "waits", ...plain });
+    expect(await stale()).toBe(false);
   });
 });

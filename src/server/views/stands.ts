@@ -25,19 +25,27 @@ export async function standsOfJobs(jobs: readonly Job[]): Promise<Map<number, Jo
   });
   for (const id of byId.keys()) {
     if (known.has(id)) continue;
-    const stands = await workedOut(id);
-    if (stands) known.set(id, stands);
+    const told = await workedOut(id);
+    if (told) known.set(id, told.stands);
   }
   return known;
 }
 
-async function workedOut(jobId: number): Promise<JobStands | null> {
+/** How a job stands, and whether that could be kept: a page is shown all the same where the disk takes nothing. */
+async function workedOut(jobId: number): Promise<{ stands: JobStands; kept: boolean } | null> {
   const db = await database();
   const facts = await factsOf(db, jobId);
   try {
     const stands = await standsNow(jobId);
-    if (stands) await keepStands(db, jobId, stands, { by: MADE_BY, facts });
-    return stands;
+    if (!stands) return null;
+    const kept = await keepStands(db, jobId, stands, { by: MADE_BY, facts }).then(
+      () => true,
+      (e: unknown) => {
+        if (TAKES_NOTHING.has(databaseTrouble(e)?.code ?? "")) return false;
+        throw e;
+      },
+    );
+    return { stands, kept };
   } catch (e) {
     // one job that cannot be read is left out of the lists, and takes none of the others with it
     if (databaseTrouble(e)) throw e;
@@ -45,6 +53,9 @@ async function workedOut(jobId: number): Promise<JobStands | null> {
     return null;
   }
 }
+
+/** What bars writing alone: all that is there can be read. */
+const TAKES_NOTHING = new Set(["disk-full", "database-read-only", "database-busy"]);
 
 /**
  * So many that a newer fact made stale are worked out before a list is asked for; the rest on the way, in the quiet.
@@ -56,7 +67,7 @@ const shared = globalThis as unknown as { ovrantCatchingUp?: boolean };
 export async function catchUp(): Promise<void> {
   const stale = await staleJobs(await database(), AT_ONCE);
   let made = 0;
-  for (const id of stale) if (await workedOut(id)) made++;
+  for (const id of stale) if ((await workedOut(id))?.kept) made++;
   if (made < AT_ONCE || shared.ovrantCatchingUp) return;
   shared.ovrantCatchingUp = true;
   onTheWay(
@@ -76,7 +87,7 @@ export async function bringUpToDate(): Promise<number> {
   for (;;) {
     const stale = await staleJobs(db, 500);
     let made = 0;
-    for (const id of stale) if (await workedOut(id)) made++;
+    for (const id of stale) if ((await workedOut(id))?.kept) made++;
     n += made;
     if (made === 0) return n;
   }

@@ -2,6 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { Menu as Lines, Search } from "lucide-react";
 import Link from "next/link";
+import { useMay } from "./Allowed";
 
 const PLACES = [
   { here: "bench", name: "Bench", href: "/" },
@@ -20,8 +21,12 @@ const PLACES = [
 const IN_WORDS = new Set<string>(["bench", "day", "machines", "due", "materials"]);
 export type Place = (typeof PLACES)[number]["here"];
 
+/** Places that are a technician's alone. */
+const MANAGED = new Set<string>(["settings", "network"]);
+
 /** The way back and across, on every page in the same place. */
 export function Places({ here, wide }: { here?: Place; wide: boolean }) {
+  const manages = useMay("manage");
   return (
     <nav aria-label="Places" className="flex items-center">
       <ul className={wide ? "hidden items-center xl:flex" : "hidden"}>
@@ -57,7 +62,7 @@ export function Places({ here, wide }: { here?: Place; wide: boolean }) {
           anchor={{ to: "bottom end", gap: 4, padding: 8 }}
           className="z-60 min-w-44 border-2 border-ink bg-sheet py-1 text-body text-ink shadow-lg"
         >
-          {PLACES.map((p) => (
+          {PLACES.filter((p) => manages || !MANAGED.has(p.here)).map((p) => (
             <MenuItem key={p.here}>
               <Link
                 prefetch={false}

@@ -1,10 +1,12 @@
 "use client";
 import { Lock } from "lucide-react";
 import Link from "next/link";
-import { createContext, useContext, useEffect, type ReactNode } from "react";
-import type { Role } from "@/core/trust";
+import { createContext, useContext, useEffect, useSyncExternalStore, type ReactNode } from "react";
+import { ROLE_WORDS, type Role } from "@/core/trust";
+import { IDLE_MS, isLockedHere, onLockChange, setLockedHere, touchedHere } from "./deviceLock";
+import { isKeptPage } from "./keptPage";
 import { send } from "./send";
-import { setWhoWorks } from "./who";
+import { setSignedInHere, setWhoWorks } from "./who";
 
 /** Who is at this bench, as the server told it. */
 export interface SignedInNow {
@@ -17,25 +19,47 @@ const Here = createContext<SignedInNow>({ as: "local", person: null, role: null 
 
 export const useSignedIn = (): SignedInNow => useContext(Here);
 
-/** Untouched for so long the bench locks itself, ms; the server does so by itself too. */
-const IDLE_MS = 10 * 60_000;
 const LOOK_MS = 5_000;
 
-/** Locks this bench; what was open is where its person goes on. */
+/** Locks this bench; what was open is where its person goes on. Without the server this device locks by itself. */
 export async function lockBench(): Promise<void> {
-  await send("POST", "/api/trust/lock", {});
+  setLockedHere(true);
+  const sent = await send("POST", "/api/trust/lock", {});
+  if (!sent.ok && sent.problem.code === "unreachable") return;
   const back = window.location.pathname;
   window.location.assign(back === "/" ? "/locked" : `/locked?back=${encodeURIComponent(back)}`);
 }
 
+interface Props {
+  value: SignedInNow;
+  /** What stands in place of the page while this device is locked and the server does not answer. */
+  locked?: ReactNode;
+  children: ReactNode;
+}
+
 /** Keeps who is signed in, and locks the bench when nobody touched it for ten minutes. */
-export function SignedIn({ value, children }: { value: SignedInNow; children: ReactNode }) {
+export function SignedIn({ value, locked, children }: Props) {
   const { as, person } = value;
+  const shut = useSyncExternalStore(onLockChange, isLockedHere, () => false) && as === "person";
   useEffect(() => {
+    setSignedInHere(as === "person" ? person : null);
     if (as !== "person") return;
-    setWhoWorks(person ?? "");
+    // a page the server gave just now was given to somebody who is signed in
+    if (!isKeptPage()) {
+      setLockedHere(false);
+      setWhoWorks(person ?? "");
+    }
+  }, [as, person]);
+  useEffect(() => {
+    if (as !== "person" || shut) return;
     let last = Date.now();
-    const touched = () => (last = Date.now());
+    let noted = 0;
+    const touched = () => {
+      last = Date.now();
+      if (last - noted < LOOK_MS) return;
+      noted = last;
+      touchedHere();
+    };
     const events = ["pointerdown", "keydown", "wheel", "touchstart"] as const;
     for (const e of events) window.addEventListener(e, touched, { passive: true });
     const look = setInterval(() => {
@@ -45,14 +69,20 @@ export function SignedIn({ value, children }: { value: SignedInNow; children: Re
       clearInterval(look);
       for (const e of events) window.removeEventListener(e, touched);
     };
-  }, [as, person]);
-  return <Here.Provider value={value}>{children}</Here.Provider>;
+  }, [as, shut]);
+  return <Here.Provider value={value}>{shut && locked ? locked : children}</Here.Provider>;
 }
 
 /** Who is signed in, with the way to their own PIN and the way out. */
 export function LockButton({ person }: { person: string }) {
+  const { role } = useSignedIn();
   return (
     <span className="flex items-center">
+      {role && role !== "technician" ? (
+        <span title={ROLE_WORDS[role].may} className="hidden text-note text-ink-2 sm:inline">
+          {ROLE_WORDS[role].name}
+        </span>
+      ) : null}
       <Link
         prefetch={false}
         href="/pin"

@@ -12,6 +12,15 @@ export function whoWorks(): string {
   }
 }
 
+let signed: string | null = null;
+
+/** Initials of who signed in with the server for the page that is open; null on Ovrant's own machine. */
+export const signedInHere = (): string | null => signed;
+
+export function setSignedInHere(initials: string | null): void {
+  signed = initials;
+}
+
 /** Sets who works at this device from now on. */
 export function setWhoWorks(initials: string): void {
   try {

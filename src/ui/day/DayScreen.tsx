@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { DayView } from "@/core/day";
@@ -48,7 +49,9 @@ export function DayScreen({ start }: { start: DayView }) {
         <DayPicture view={view} now={now} nowMin={nowMin} width={Math.max(900, width)} />
       </div>
       <div className="flex-1 bg-bench" />
-      <Foot work={work} onAsk={setAsked} />
+      <Allowed right="close" quiet>
+        <Foot work={work} onAsk={setAsked} />
+      </Allowed>
       {working && asked !== "others" ? (
         <div className="fixed inset-0 z-40 grid place-items-center bg-ink/40 p-5">
           <div className="w-full max-w-120 border-2 border-ink bg-sheet p-7">

@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import { differenceInCalendarDays, format, parseISO } from "date-fns";
 import { ChevronRight } from "lucide-react";
 import type { Machine } from "@/core/job";
@@ -54,7 +55,9 @@ export function HistoryPanel({ machine, chip, next, dues, today }: Props) {
       {chip?.others && chip.course.now ? <Others chip={chip} others={chip.others} /> : null}
       {dues.length ? <WasDue dues={dues} /> : null}
       <div className="min-h-4 flex-1" />
-      <DueActs machine={machine} next={next} />
+      <Allowed right="close">
+        <DueActs machine={machine} next={next} />
+      </Allowed>
     </aside>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import { useMay } from "@/ui/controls/Allowed";
 import { useWholeRows } from "@/ui/controls/wholeRows";
 import { Pencil } from "lucide-react";
 import { useRouter } from "next/navigation";
@@ -51,6 +52,7 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
     map,
     checks,
     pick,
+    draws,
     edit,
     next,
   } = work;
@@ -92,7 +94,7 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
         <PartInHand work={work} revision={revision} layout={layout} />
         <div className="mt-3 flex gap-2.5">
           {closed ? null : (
-            <Button look="quiet" className="min-h-14 flex-1 px-3" onClick={() => void edit()}>
+            <Button look="quiet" className="min-h-14 flex-1 px-3" disabled={!draws} onClick={() => void edit()}>
               <Pencil aria-hidden size={18} /> {layout.parts.length ? "Edit" : "Draw"}
             </Button>
           )}
@@ -110,6 +112,7 @@ export function MapScreen({ jobId, layout, revision, heat, closed }: Props) {
 /** The map's state: the part in hand, the side it is seen from, the view. */
 function useMap(layout: Layout, jobId: number, closed: boolean) {
   const router = useRouter();
+  const draws = useMay("close");
   const [picked, setPicked] = useState<string | null>(null);
   const [above, setAbove] = useState(false);
   const [ref, size] = useSize<HTMLDivElement>({ width: 800, height: 540 });
@@ -137,7 +140,7 @@ function useMap(layout: Layout, jobId: number, closed: boolean) {
       router.refresh();
     }
   };
-  useMapKeys({ shownPart, layout, shown, picked, pick, next, closed, edit, view, setAbove, checks });
+  useMapKeys({ shownPart, layout, shown, picked, pick, next, closed, draws, edit, view, setAbove, checks });
 
   const click = (e: React.MouseEvent) => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -170,6 +173,7 @@ function useMap(layout: Layout, jobId: number, closed: boolean) {
     checks,
     pick,
     part,
+    draws,
     edit,
     next,
   };
@@ -183,6 +187,7 @@ interface UseMapKeysGiven {
   pick: (id: string | null) => void;
   next: Part | undefined;
   closed: boolean;
+  draws: boolean;
   edit: () => Promise<void>;
   view: ViewControl;
   setAbove: React.Dispatch<React.SetStateAction<boolean>>;
@@ -198,6 +203,7 @@ function useMapKeys({
   pick,
   next,
   closed,
+  draws,
   edit,
   view,
   setAbove,
@@ -218,7 +224,7 @@ function useMapKeys({
   };
   const keys: Record<string, (() => void) | undefined> = {
     n: next ? () => pick(next.id) : undefined,
-    e: closed ? undefined : () => void edit(),
+    e: closed || !draws ? undefined : () => void edit(),
     Escape: () => pick(null),
     "+": () => view.zoom(1.25),
     "=": () => view.zoom(1.25),

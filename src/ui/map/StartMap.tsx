@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Problem } from "@/core/result";
@@ -61,7 +62,9 @@ export function StartMap({ jobId, model, variant, base, offer, closed }: Props) 
       ) : closed ? (
         <div className="flex-1" />
       ) : (
-        <StartChoices jobId={jobId} model={model} variant={variant} base={base} onStart={(how) => void start(how)} />
+        <Allowed right="close">
+          <StartChoices jobId={jobId} model={model} variant={variant} base={base} onStart={(how) => void start(how)} />
+        </Allowed>
       )}
       <div className="mt-3 flex flex-wrap justify-end gap-3">
         {closed ? <p className="text-lead text-ink-2">The job is closed; open it again to draw.</p> : null}

@@ -1,4 +1,5 @@
 "use client";
+import { Allowed, useMay } from "@/ui/controls/Allowed";
 import { words } from "@/core/words";
 import { addDays, differenceInCalendarDays, format, parseISO } from "date-fns";
 import { TriangleAlert } from "lucide-react";
@@ -33,6 +34,7 @@ const LOTS_SEEN = 24;
 /** The shelf at one scale: tubes, sheets, off-cuts, bottles; its dates below. */
 export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   const router = useRouter();
+  const keeps = useMay("close");
   const [adding, setAdding] = useState(false);
   const [away, setAway] = useState<Lot | null>(null);
   useKeys({ n: () => setAdding(true) });
@@ -51,7 +53,9 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   };
   return (
     <main className="flex flex-1 flex-col">
-      <ShelfHead lots={lots} say={say} setAdding={setAdding} />
+      <Allowed right="close" quiet>
+        <ShelfHead lots={lots} say={say} setAdding={setAdding} />
+      </Allowed>
       <ToBuy lots={lots} today={today} />
       {refusal}
       {away ? (
@@ -62,29 +66,35 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
           </button>
         </p>
       ) : null}
-      <div className="mat flex-1 overflow-x-auto px-6 py-5 lg:px-10">
-        <div className="flex flex-wrap items-start gap-x-10 gap-y-8">
-          <Pastes of={of} today={today} put={put} />
-          {of("pad").map((l) => (
-            <PadArticle key={l.id} l={l} sheets={sheets} today={today} put={put} />
-          ))}
-          {offcuts.length ? <Offcuts offcuts={offcuts} /> : null}
-          {of("alcohol", "remover", "air").map((l) => (
-            <article key={l.id} aria-label={l.name} className="w-47.5">
-              <Bottle lot={l} />
-              <Words lot={l} today={today} more="" onAway={() => void put(l, true)} />
-            </article>
-          ))}
-          <SmallThings of={of} today={today} put={put} />
+      <Allowed right="close" quiet>
+        <div className="mat flex-1 overflow-x-auto px-6 py-5 lg:px-10">
+          <div className="flex flex-wrap items-start gap-x-10 gap-y-8">
+            <Pastes of={of} today={today} put={put} />
+            {of("pad").map((l) => (
+              <PadArticle key={l.id} l={l} sheets={sheets} today={today} put={put} />
+            ))}
+            {offcuts.length ? <Offcuts offcuts={offcuts} /> : null}
+            {of("alcohol", "remover", "air").map((l) => (
+              <article key={l.id} aria-label={l.name} className="w-47.5">
+                <Bottle lot={l} />
+                <Words lot={l} today={today} more="" onAway={() => void put(l, true)} />
+              </article>
+            ))}
+            <SmallThings of={of} today={today} put={put} />
+          </div>
+          {lots.length > shown ? (
+            <Button className="mt-6" onClick={() => setShown(lots.length)}>
+              Show {words.counted(lots.length - shown, "older lot")}
+            </Button>
+          ) : null}
         </div>
-        {lots.length > shown ? (
-          <Button className="mt-6" onClick={() => setShown(lots.length)}>
-            Show {words.counted(lots.length - shown, "older lot")}
-          </Button>
-        ) : null}
-      </div>
+      </Allowed>{" "}
       <Dates shelf={shelf} />
-      <LotDialog open={adding} onClose={() => setAdding(false)} onKept={() => (setAdding(false), router.refresh())} />
+      <LotDialog
+        open={adding && keeps}
+        onClose={() => setAdding(false)}
+        onKept={() => (setAdding(false), router.refresh())}
+      />
     </main>
   );
 }

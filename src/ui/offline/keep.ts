@@ -5,9 +5,6 @@ export const workerUrl = "/offline/sw.js";
 /** Whether this browser can keep pages at this address: on this machine, or over TLS. */
 export const canKeep = (): boolean => typeof navigator !== "undefined" && "serviceWorker" in navigator;
 
-/** Whether the page shown is one this device kept: the server did not answer when it was opened. */
-export const isKeptPage = (): boolean => document.documentElement.hasAttribute("data-kept");
-
 /** Asks the worker to keep pages on this device as they are now. */
 export function keepPages(urls: readonly string[]): void {
   if (!canKeep()) return;

@@ -4,13 +4,14 @@ import { CloudOff, TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
 import { words } from "@/core/words";
 import { Button } from "@/ui/controls/Button";
-import { allOnDevice, deliver, dropRefused, onOutboxChange, type RefusedEntry } from "./outbox";
+import { allOnDevice, deliver, dropRefused, isOurs, onOutboxChange, type RefusedEntry } from "./outbox";
 
 const RETRY_MS = 5000;
 
 /** On every page: what is done but has not reached the server, sent from wherever one is; and what was refused. */
 export function OutboxSign() {
   const [waiting, setWaiting] = useState(0);
+  const [others, setOthers] = useState<string[]>([]);
   const [refused, setRefused] = useState<RefusedEntry[]>([]);
   useEffect(() => {
     let gone = false;
@@ -19,10 +20,11 @@ export function OutboxSign() {
       if (gone) return;
       setWaiting(here.waiting.length);
       setRefused(here.refused);
+      setOthers([...new Set(here.waiting.filter((e) => !isOurs(e)).map((e) => e.who ?? ""))]);
     };
     const send = async () => {
       const { waiting: mine } = await allOnDevice();
-      for (const jobId of new Set(mine.map((e) => e.jobId))) await deliver(jobId);
+      for (const jobId of new Set(mine.filter(isOurs).map((e) => e.jobId))) await deliver(jobId);
     };
     const all = () => void send().then(look, () => undefined);
     const seen = () => void look().catch(() => undefined);
@@ -58,6 +60,11 @@ export function OutboxSign() {
           <p>
             {words.counted(waiting, "step")} {words.agreeing(waiting, "waits", "wait")} on this device and{" "}
             {words.agreeing(waiting, "is", "are")} sent as soon as the server answers.
+          </p>
+        ) : null}
+        {others.length ? (
+          <p className="mt-2">
+            What {others.join(", ")} did is sent once {others.length > 1 ? "they sign" : "that tag signs"} in here.
           </p>
         ) : null}
         {refused.map((r) => (

@@ -136,3 +136,32 @@ describe("the sign on every page", () => {
     expect(screen.queryByRole("button")).toBeNull();
   });
 });
+
+describe("steps of more than one hand on a bench of the network", () => {
+  it("go out under who did them alone: what another did waits until that one signs in", async () => {
+    const who = await import("@/ui/controls/who");
+    who.setSignedInHere("KW");
+    const { sent } = serverAnswers(answer([entry("b", { who: "KW" })]));
+    await outbox.keepOnDevice(1, entry("a", { who: "HM" }));
+    await outbox.keepOnDevice(1, entry("b", { who: "KW" }));
+    expect(await outbox.deliver(1)).toMatchObject({ ok: true, value: { left: [{ id: "a" }] } });
+    expect(sent.map((s) => s.body)).toEqual([{ entries: [entry("b", { who: "KW" })], as: "KW" }]);
+    expect((await outbox.onDevice(1)).map((e) => e.id)).toEqual(["a"]);
+  });
+
+  it("a page of another time learns who is signed in now, and sends that one's", async () => {
+    const who = await import("@/ui/controls/who");
+    who.setSignedInHere("HM");
+    const other = { code: "other-hand", message: "KW is signed in.", action: "", fields: { as: "KW" } };
+    const { sent } = serverAnswers({ ok: false, problem: other }, answer([entry("b", { who: "KW" })]));
+    await outbox.keepOnDevice(1, entry("a", { who: "HM" }));
+    await outbox.keepOnDevice(1, entry("b", { who: "KW" }));
+    await outbox.deliver(1);
+    expect(sent.map((s) => (s.body as { as: string; entries: Entry[] }).entries.map((e) => e.id))).toEqual([
+      ["a"],
+      ["b"],
+    ]);
+    expect(who.signedInHere()).toBe("KW");
+    expect((await outbox.onDevice(1)).map((e) => e.id)).toEqual(["a"]);
+  });
+});

@@ -2,6 +2,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import type { Result } from "@/core/result";
 import type { Entry } from "@/core/service";
 import { send } from "@/ui/controls/send";
+import { setSignedInHere, signedInHere } from "@/ui/controls/who";
 
 export type Waiting = Entry & { jobId: number };
 
@@ -129,14 +130,28 @@ export function deliver(jobId: number): Promise<Delivered> {
   return going;
 }
 
+/** Whether an entry goes out under who is signed in here; what another hand did waits until that one signs in. */
+export const isOurs = (entry: Entry): boolean => {
+  const signed = signedInHere();
+  return signed === null || !entry.who || entry.who === signed;
+};
+
 async function delivered(jobId: number): Promise<Delivered> {
   for (;;) {
-    const mine = (await onDevice(jobId)).slice(0, AT_ONCE);
-    const sent = await send<Answer>("POST", `/api/jobs/${jobId}/journal`, { entries: mine });
+    const mine = (await onDevice(jobId)).filter(isOurs).slice(0, AT_ONCE);
+    const as = signedInHere();
+    const body = { entries: mine, ...(as === null ? {} : { as }) };
+    const sent = await send<Answer>("POST", `/api/jobs/${jobId}/journal`, body);
+    // this page is of another time: somebody else signed in at this bench since
+    const now = !sent.ok && sent.problem.code === "other-hand" ? sent.problem.fields?.as : undefined;
+    if (now !== undefined && now !== as) {
+      setSignedInHere(now);
+      continue;
+    }
     if (!sent.ok) return sent;
     await handedOver(mine, jobId, new Map(sent.value.refused.map((r) => [r.id, r.why])));
     const left = await onDevice(jobId);
-    if (left.length > 0) continue;
+    if (left.some(isOurs)) continue;
     // what it placed stands on the server: a device too full to note it loses nothing
     await keepPlaced(jobId, sent.value.entries).catch(() => undefined);
     return { ok: true, value: { ...sent.value, left } };

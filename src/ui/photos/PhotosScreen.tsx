@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import { useWholeRows } from "@/ui/controls/wholeRows";
 import { words } from "@/core/words";
 import { Camera } from "lucide-react";
@@ -235,9 +236,11 @@ function TakeBar({ work }: TakeBarProps) {
           </button>
         ))}
       </div>
-      <Button look="main" big className="min-h-15" disabled={busy} onClick={() => input.current?.click()}>
-        <Camera aria-hidden size={20} /> {busy ? "Taking it in" : "Add photos"}
-      </Button>
+      <Allowed right="work">
+        <Button look="main" big className="min-h-15" disabled={busy} onClick={() => input.current?.click()}>
+          <Camera aria-hidden size={20} /> {busy ? "Taking it in" : "Add photos"}
+        </Button>
+      </Allowed>
       <input
         ref={input}
         type="file"
@@ -303,51 +306,53 @@ interface PhotoInHandProps {
 function PhotoInHand({ work, photo, photos }: PhotoInHandProps) {
   const { change, setPinning, pinning, setRemoved, setPicked, against, setAgainst } = work;
   return (
-    <section aria-label="Photo in hand" className="flex flex-col gap-2 border-t border-line pt-3">
-      <label className="text-body text-ink-2">
-        Note
-        <input
-          className="field mt-0.5"
-          defaultValue={photo.note}
-          key={photo.id}
-          maxLength={200}
-          onBlur={(e) => e.target.value !== photo.note && void change(photo.id, { note: e.target.value })}
-        />
-      </label>
-      <div className="grid grid-cols-2 gap-2">
-        <Button onClick={() => setPinning(!pinning)} aria-pressed={pinning}>
-          {photo.xMm === null ? "Pin it" : "Pin again"}
-        </Button>
-        <Button
-          onClick={() => {
-            setRemoved(photo);
-            setPicked(null);
-            void change(photo.id, { removed: true });
-          }}
-        >
-          Remove
-        </Button>
-      </div>
-      {photos.length > 1 ? (
-        <div className="text-body text-ink-2">
-          <span aria-hidden>Compare with</span>
-          <Pick
-            label="Compare with"
-            value={against === null ? "" : String(against)}
-            options={[
-              { value: "", name: "nothing" },
-              ...photos
-                .filter((p) => p.id !== photo.id)
-                .map((p) => ({
-                  value: String(p.id),
-                  name: `${PHASE_WORDS[p.phase]}${p.note ? `: ${p.note}` : `, photo ${p.id}`}`,
-                })),
-            ]}
-            onChange={(v) => setAgainst(v ? Number(v) : null)}
-            className="mt-0.5"
+    <Allowed right="work" quiet>
+      <section aria-label="Photo in hand" className="flex flex-col gap-2 border-t border-line pt-3">
+        <label className="text-body text-ink-2">
+          Note
+          <input
+            className="field mt-0.5"
+            defaultValue={photo.note}
+            key={photo.id}
+            maxLength={200}
+            onBlur={(e) => e.target.value !== photo.note && void change(photo.id, { note: e.target.value })}
           />
+        </label>
+        <div className="grid grid-cols-2 gap-2">
+          <Button onClick={() => setPinning(!pinning)} aria-pressed={pinning}>
+            {photo.xMm === null ? "Pin it" : "Pin again"}
+          </Button>
+          <Button
+            onClick={() => {
+              setRemoved(photo);
+              setPicked(null);
+              void change(photo.id, { removed: true });
+            }}
+          >
+            Remove
+          </Button>
         </div>
-      ) : null}
-    </section>
+        {photos.length > 1 ? (
+          <div className="text-body text-ink-2">
+            <span aria-hidden>Compare with</span>
+            <Pick
+              label="Compare with"
+              value={against === null ? "" : String(against)}
+              options={[
+                { value: "", name: "nothing" },
+                ...photos
+                  .filter((p) => p.id !== photo.id)
+                  .map((p) => ({
+                    value: String(p.id),
+                    name: `${PHASE_WORDS[p.phase]}${p.note ? `: ${p.note}` : `, photo ${p.id}`}`,
+                  })),
+              ]}
+              onChange={(v) => setAgainst(v ? Number(v) : null)}
+              className="mt-0.5"
+            />
+          </div>
+        ) : null}
+      </section>
+    </Allowed>
   );
 }

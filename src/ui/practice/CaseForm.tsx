@@ -82,7 +82,7 @@ export function CaseForm() {
   const { form, set, made, problem, submit } = useCaseForm();
   const fields = problem?.fields ?? {};
   return (
-    <form className="mt-4 grid gap-4" onSubmit={(e) => void submit(e)}>
+    <form className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-4" onSubmit={(e) => void submit(e)}>
       <Field label="Name of the case" error={fields.title} hint="It must not give the fault away.">
         <Input
           value={form.title}
@@ -91,7 +91,7 @@ export function CaseForm() {
           className="field w-full"
         />
       </Field>
-      <div className="grid gap-4 sm:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-4 sm:grid-cols-2">
         <Field label="Machine" error={fields.kind}>
           <Pick
             label="Machine"
@@ -146,7 +146,7 @@ function Owner({
 }) {
   return (
     <>
-      <div className="grid gap-4 sm:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-4 sm:grid-cols-2">
         <Field label="What the owner says" error={fields.complaint}>
           <Pick
             label="What the owner says"
@@ -209,10 +209,13 @@ function FaultFields({ kind, faults, error, onChange }: FaultFieldsProps) {
     })),
   ];
   return (
-    <fieldset className="grid gap-3">
+    <fieldset className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <legend className="mb-1 text-body font-medium">What is wrong</legend>
       {faults.map((f, at) => (
-        <div key={at} className="grid gap-2 sm:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)_minmax(0,1fr)]">
+        <div
+          key={at}
+          className="grid grid-cols-[minmax(0,1fr)] gap-2 sm:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)_minmax(0,1fr)]"
+        >
           <Pick<FaultKind | "none">
             label={at === 0 ? "Fault" : "Second fault"}
             value={f?.kind ?? "none"}

@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -27,7 +28,9 @@ export function CasesScreen({ cases }: { cases: readonly TaughtCaseView[] }) {
         <h1 id="make" className="text-step leading-8.5 font-bold">
           Make a case
         </h1>
-        <CaseForm />
+        <Allowed right="manage">
+          <CaseForm />
+        </Allowed>
       </section>
       <section className="min-w-0 bg-sheet px-4 py-6 sm:px-10" aria-labelledby="made">
         <h2 id="made" className="text-title font-bold">

@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import { Input } from "@headlessui/react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -58,42 +59,44 @@ export function PracticeStartScreen({ view }: { view: PracticeStart }) {
         <p className="mt-1 text-lead leading-5.5 text-ink-2">
           Order runs, look, mend, run again; then say what was wrong. Minutes and material count, points do not.
         </p>
-        <form
-          className="mt-5 grid gap-4"
-          onSubmit={(e) => {
-            e.preventDefault();
-            begin();
-          }}
-        >
-          <Field label="Your initials" error={fields.learner} hint="Your record goes by them, apart from every job.">
-            <Input
-              value={learner}
-              maxLength={8}
-              onChange={(e) => setLearner(e.target.value)}
-              className="field w-30"
-              autoComplete="off"
-            />
-          </Field>
-          <LevelField level={level} onLevel={setLevel} />
-          <Field label="Or by its code" error={fields.code} hint="Whoever has the code gets the same machine.">
-            <Input
-              value={code}
-              maxLength={20}
-              placeholder="7KD-4QH-M2X"
-              onChange={(e) => setCode(e.target.value)}
-              className="field num w-50 uppercase"
-              autoComplete="off"
-            />
-          </Field>
-          {problem && !problem.fields ? (
-            <CautionBand role="alert">
-              {problem.message} {problem.action}
-            </CautionBand>
-          ) : null}
-          <Button look="main" big keyCap="Enter" type="submit" disabled={busy} className="min-h-17 text-title">
-            Put it on the bench
-          </Button>
-        </form>
+        <Allowed right="work">
+          <form
+            className="mt-5 grid gap-4"
+            onSubmit={(e) => {
+              e.preventDefault();
+              begin();
+            }}
+          >
+            <Field label="Your initials" error={fields.learner} hint="Your record goes by them, apart from every job.">
+              <Input
+                value={learner}
+                maxLength={8}
+                onChange={(e) => setLearner(e.target.value)}
+                className="field w-30"
+                autoComplete="off"
+              />
+            </Field>
+            <LevelField level={level} onLevel={setLevel} />
+            <Field label="Or by its code" error={fields.code} hint="Whoever has the code gets the same machine.">
+              <Input
+                value={code}
+                maxLength={20}
+                placeholder="7KD-4QH-M2X"
+                onChange={(e) => setCode(e.target.value)}
+                className="field num w-50 uppercase"
+                autoComplete="off"
+              />
+            </Field>
+            {problem && !problem.fields ? (
+              <CautionBand role="alert">
+                {problem.message} {problem.action}
+              </CautionBand>
+            ) : null}
+            <Button look="main" big keyCap="Enter" type="submit" disabled={busy} className="min-h-17 text-title">
+              Put it on the bench
+            </Button>
+          </form>
+        </Allowed>
       </section>
       <div className="min-w-0 bg-sheet px-4 py-6 sm:px-10">
         <LineUp />

@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import { format, parseISO } from "date-fns";
 import type { BriefLadder, OnShelf } from "@/core/job";
 import { words } from "@/core/words";
@@ -51,7 +52,9 @@ export function RackPanel({ m }: { m: OnShelf }) {
           {open.button}
         </LinkButton>
       ) : (
-        <NewJob machineId={machine.id} served={m.jobs > 0} />
+        <Allowed right="close">
+          <NewJob machineId={machine.id} served={m.jobs > 0} />
+        </Allowed>
       )}
       <p className="text-note text-ink-2">Arrow keys walk the shelves.</p>
     </aside>

@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -186,7 +187,9 @@ function RackHead({ view }: { view: RackView }) {
           <div className="min-w-0 flex-1 pb-2 sm:max-w-100">
             <SearchField key={word} word={word} label="Tag, place, model or a word from a job" hidden={{ way }} />
           </div>
-          <SavedFilters word={word} way={way} />
+          <Allowed right="close" quiet>
+            <SavedFilters word={word} way={way} />
+          </Allowed>
         </div>
       </div>
     </div>

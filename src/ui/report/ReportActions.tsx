@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import { Input } from "@headlessui/react";
 import { format, parseISO } from "date-fns";
 import { useRouter } from "next/navigation";
@@ -58,7 +59,11 @@ export function ReportActions({ jobId, closed, signed, revisions }: Props) {
           <LinkButton href={`/jobs/${jobId}/verdict`}>To the verdict</LinkButton>
         </section>
       )}
-      {closed ? <OwnerLink jobId={jobId} /> : null}
+      {closed ? (
+        <Allowed right="close" quiet>
+          <OwnerLink jobId={jobId} />
+        </Allowed>
+      ) : null}
       {revisions.length > (signed ? 1 : 0) ? (
         <section className="text-body">
           <h2 className="font-strong">Signed before</h2>

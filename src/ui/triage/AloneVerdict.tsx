@@ -1,4 +1,5 @@
 "use client";
+import { Allowed, useMay } from "@/ui/controls/Allowed";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { AfterAlone } from "@/core/judge";
@@ -23,7 +24,9 @@ interface Props {
 /** The verdict of a run after that has none before: whether the machine stands within good figures. */
 export function AloneVerdict({ jobId, alone, why, suggestedDue, closed }: Props) {
   const router = useRouter();
-  const [due, setDue] = useState(false);
+  const closes = useMay("close");
+  const [asked, setDue] = useState(false);
+  const due = asked && closes;
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   useKeys({ Enter: closed || due ? undefined : alone.holds ? again : () => setDue(true) });
   return (
@@ -45,10 +48,12 @@ export function AloneVerdict({ jobId, alone, why, suggestedDue, closed }: Props)
       />
       <Foot next={alone.next} closed={closed}>
         {closed ? (
-          <ClosedActions jobId={jobId} />
+          <Allowed right="close" quiet>
+            <ClosedActions jobId={jobId} />
+          </Allowed>
         ) : alone.holds ? (
           <>
-            <Button big onClick={() => setDue(true)}>
+            <Button big disabled={!closes} onClick={() => setDue(true)}>
               Leave it, with reason
             </Button>
             <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
@@ -56,7 +61,14 @@ export function AloneVerdict({ jobId, alone, why, suggestedDue, closed }: Props)
             </Button>
           </>
         ) : (
-          <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={() => setDue(true)}>
+          <Button
+            look="main"
+            big
+            className="min-h-19 text-title"
+            keyCap="Enter"
+            disabled={!closes}
+            onClick={() => setDue(true)}
+          >
             Set due date
           </Button>
         )}

@@ -1,6 +1,6 @@
 "use client";
 import { Input } from "@headlessui/react";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Problem } from "@/core/result";
 import { PASSPHRASE_WORDS, wordsOf } from "@/core/trust";
 import { words } from "@/core/words";
@@ -8,6 +8,7 @@ import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
 import { Field } from "@/ui/controls/Field";
 import { send } from "@/ui/controls/send";
+import { forgetBench } from "./deviceTags";
 import { JoinPicture } from "./JoinPicture";
 
 /** What is typed, and how it is given. */
@@ -31,6 +32,8 @@ function useJoin() {
 export function JoinScreen({ digits, ready }: { digits: string; ready: boolean }) {
   const { passphrase, setPassphrase, name, setName, problem, busy, join } = useJoin();
   const [shown, setShown] = useState(false);
+  // a device that is asked to join is no bench, or is none any more
+  useEffect(() => void forgetBench().catch(() => undefined), []);
   const count = wordsOf(passphrase);
   const fields = problem?.fields ?? {};
   return (

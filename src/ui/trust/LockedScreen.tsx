@@ -1,12 +1,14 @@
 "use client";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import useSWR from "swr";
 import type { Problem } from "@/core/result";
 import { type LockedRun, type Tag } from "@/core/trust";
 import { words } from "@/core/words";
 import { CautionBand } from "@/ui/controls/Band";
+import { setLockedHere } from "@/ui/controls/deviceLock";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
+import { keepOnly, keepTag } from "./deviceTags";
 import { PinPad } from "./PinPad";
 import { TagRack } from "./TagRack";
 
@@ -35,6 +37,16 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
     setProblem(sent.ok ? null : sent.problem);
     await mutate();
   };
+  const open = async (tag: Tag, pin: string) => {
+    const sent = await send<null>("POST", "/api/trust/signin", { person: tag.id, pin });
+    if (!sent.ok) return sent.problem;
+    // a device that cannot keep it asks the server alone
+    await keepTag(tag, pin).catch(() => undefined);
+    setLockedHere(false);
+    window.location.assign(back);
+    return null;
+  };
+  useEffect(() => void keepOnly(tags).catch(() => undefined), [tags]);
   useKeys({ Escape: runs.length === 1 && runs[0] ? () => void stop(runs[0] as LockedRun) : undefined });
   return (
     <main className="flex flex-1 flex-col">
@@ -76,7 +88,7 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
             )}
           </section>
         </div>
-        <PinPad tag={picked} back={back} />
+        <PinPad tag={picked} open={open} />
       </div>
     </main>
   );

@@ -4,16 +4,18 @@ import type { Problem } from "@/core/result";
 import { ROLE_WORDS, type Tag } from "@/core/trust";
 import { CautionBand } from "@/ui/controls/Band";
 import { Button } from "@/ui/controls/Button";
-import { send } from "@/ui/controls/send";
 
 const DIGITS = 4;
 const KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9"] as const;
 
+/** Opens for a tag and its PIN; a problem where it does not. */
+type Open = (tag: Tag, pin: string) => Promise<Problem | null>;
+
 /** The PIN of the tag that was taken: screw holes that fill; it opens at the fourth digit. */
-export function PinPad({ tag, back }: { tag: Tag | null; back: string }) {
+export function PinPad({ tag, open }: { tag: Tag | null; open: Open }) {
   return (
     <section aria-label="PIN" className="flex flex-col border-line bg-sheet px-4 py-6 sm:px-7 lg:border-l-[1.5px]">
-      {tag ? <Pad key={tag.id} tag={tag} back={back} /> : <NoTag />}
+      {tag ? <Pad key={tag.id} tag={tag} open={open} /> : <NoTag />}
     </section>
   );
 }
@@ -25,8 +27,8 @@ const NoTag = () => (
   </>
 );
 
-function Pad({ tag, back }: { tag: Tag; back: string }) {
-  const { pin, problem, busy, digit, undo } = usePin(tag, back);
+function Pad({ tag, open }: { tag: Tag; open: Open }) {
+  const { pin, problem, busy, digit, undo } = usePin(tag, open);
   return (
     <>
       <h2 className="flex items-baseline justify-between text-title font-bold">
@@ -70,16 +72,16 @@ function Pad({ tag, back }: { tag: Tag; back: string }) {
 }
 
 /** Digits as they come by finger or key. */
-function usePin(tag: Tag, back: string) {
+function usePin(tag: Tag, open: Open) {
   const [pin, setPin] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
   const give = async (digits: string) => {
     setBusy(true);
-    const sent = await send<null>("POST", "/api/trust/signin", { person: tag.id, pin: digits });
-    if (sent.ok) return window.location.assign(back);
+    const refused = await open(tag, digits);
+    if (!refused) return;
     setBusy(false);
-    setProblem(sent.problem);
+    setProblem(refused);
     setPin("");
   };
   const digit = (d: string) => {

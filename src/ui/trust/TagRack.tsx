@@ -6,13 +6,16 @@ interface Props {
   tags: readonly Tag[];
   picked: Tag | null;
   onPick: (tag: Tag) => void;
+  /** What is said where no tag hangs. */
+  none?: string;
 }
 
+const NONE = "No tag hangs here yet. Make one on the machine Ovrant runs on, under Bench network.";
 const WIDE = 112;
 const HIGH = 128;
 
 /** Tags on the bench edge, by what their people are; the one that is taken is copper and hangs lower. */
-export function TagRack({ tags, picked, onPick }: Props) {
+export function TagRack({ tags, picked, onPick, none = NONE }: Props) {
   const sorted = ROLES.flatMap((role) => tags.filter((t) => t.role === role));
   useKeys(Object.fromEntries(sorted.slice(0, 9).map((t, i) => [String(i + 1), picked ? undefined : () => onPick(t)])));
   return (
@@ -39,9 +42,7 @@ export function TagRack({ tags, picked, onPick }: Props) {
           ))}
         </div>
       ) : (
-        <p className="px-4 py-6 text-lead text-ink-2 sm:px-10">
-          No tag hangs here yet. Make one on the machine Ovrant runs on, under Bench network.
-        </p>
+        <p className="px-4 py-6 text-lead text-ink-2 sm:px-10">{none}</p>
       )}
     </section>
   );

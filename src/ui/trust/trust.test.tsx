@@ -1,4 +1,4 @@
-import { fireEvent, render as rendered, screen } from "@testing-library/react";
+import { act, fireEvent, render as rendered, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { SWRConfig } from "swr";
@@ -6,7 +6,9 @@ import { serverAnswers } from "@/testing/screen";
 import type { NetworkView, Tag } from "@/core/trust";
 import { LockButton, SignedIn, useSignedIn } from "@/ui/controls/signedIn";
 import { OwnerLink } from "@/ui/report/OwnerLink";
+import { isLockedHere, setLockedHere } from "@/ui/controls/deviceLock";
 import { AuditScreen } from "./AuditScreen";
+import { DeviceLock } from "./DeviceLock";
 import { JoinScreen } from "./JoinScreen";
 import { LockedScreen } from "./LockedScreen";
 import { NetworkScreen } from "./NetworkScreen";
@@ -17,12 +19,26 @@ const user = userEvent.setup();
 const render = (shown: React.ReactNode) =>
   rendered(<SWRConfig value={{ provider: () => new Map() }}>{shown}</SWRConfig>);
 const assign = vi.fn();
+const kept = vi.hoisted(() => ({ opensHere: vi.fn(), keptTags: vi.fn() }));
+vi.mock("./deviceTags", () => ({
+  ...kept,
+  keepTag: () => Promise.resolve(),
+  keepOnly: () => Promise.resolve(),
+  forgetBench: () => Promise.resolve(),
+}));
 beforeEach(() => {
   assign.mockClear();
+  window.localStorage.clear();
   vi.stubGlobal("location", { ...window.location, assign, origin: "http://bench.test", pathname: "/jobs/3/strip" });
 });
 
-const tag = (id: number, initials: string, role: Tag["role"], rests = false): Tag => ({ id, initials, role, rests });
+const tag = (id: number, initials: string, role: Tag["role"], rests = false): Tag => ({
+  id,
+  initials,
+  role,
+  epoch: 1,
+  rests,
+});
 const tags = [tag(1, "HM", "technician"), tag(2, "TB", "technician", true), tag(3, "KW", "learner")];
 const run = { runId: 4, tag: "LR-08", phase: "load", remainingS: 260, hotC: 78.6 };
 const wrong = { ok: false, problem: { code: "wrong-pin", message: "That is not this tag's PIN.", action: "4 more." } };
@@ -226,5 +242,74 @@ describe("a link for the owner", () => {
     await user.click(screen.getByRole("button", { name: "Make a link" }));
     expect(screen.getByLabelText("Link for the owner")).toHaveProperty("value", "http://bench.test/owner/Fe26abc");
     expect(screen.getByText(/until 18 March 2031/)).toBeTruthy();
+  });
+});
+
+describe("a bench that cannot reach its server", () => {
+  const signedIn = (
+    <SignedIn value={{ as: "person", person: "HM", role: "technician" }} locked={<DeviceLock />}>
+      <p>the step at hand</p>
+    </SignedIn>
+  );
+
+  it("locks all the same: the device asks for the PIN, and opens where its person left off", async () => {
+    serverAnswers(new Error("gone"));
+    kept.keptTags.mockResolvedValue([tag(1, "HM", "technician")]);
+    kept.opensHere.mockResolvedValueOnce({ ok: false, problem: wrong.problem });
+    kept.opensHere.mockResolvedValueOnce({ ok: true, value: { initials: "HM" } });
+    render(signedIn);
+    expect(screen.getByText("the step at hand")).toBeTruthy();
+    act(() => setLockedHere(true));
+    expect(screen.queryByText("the step at hand")).toBeNull();
+    await user.click(await screen.findByRole("button", { name: "HM, technician" }));
+    for (const key of ["1", "1", "1", "1"]) fireEvent.keyDown(document.body, { key });
+    expect(await screen.findByText(/That is not this tag's PIN/)).toBeTruthy();
+    for (const key of ["4", "7", "1", "2"]) fireEvent.keyDown(document.body, { key });
+    expect(await screen.findByText("the step at hand")).toBeTruthy();
+    expect(kept.opensHere.mock.calls.map((c) => c.slice(0, 2) as unknown)).toEqual([
+      [1, "1111"],
+      [1, "4712"],
+    ]);
+    expect(window.localStorage.getItem("ovrant-who")).toBe("HM");
+    expect(assign).not.toHaveBeenCalled();
+  });
+
+  it("a page it kept is locked when it was left alone for ten minutes; one from the server is not", async () => {
+    kept.keptTags.mockResolvedValue([]);
+    serverAnswers(new Error("gone"));
+    window.localStorage.setItem("ovrant-touched", String(Date.now() - 11 * 60_000));
+    document.documentElement.setAttribute("data-kept", "");
+    const { unmount } = render(signedIn);
+    expect(await screen.findByText(/Nobody signed in on this device/)).toBeTruthy();
+    expect(screen.queryByText("the step at hand")).toBeNull();
+    unmount();
+    document.documentElement.removeAttribute("data-kept");
+    render(signedIn);
+    expect(screen.getByText("the step at hand")).toBeTruthy();
+    expect(isLockedHere()).toBe(false);
+  });
+
+  it("on Ovrant's own machine nothing locks", () => {
+    setLockedHere(true);
+    render(
+      <SignedIn value={{ as: "local", person: null, role: null }} locked={<DeviceLock />}>
+        <p>the step at hand</p>
+      </SignedIn>,
+    );
+    expect(screen.getByText("the step at hand")).toBeTruthy();
+  });
+
+  it("goes to the server's own lock as soon as that answers", async () => {
+    vi.useFakeTimers();
+    kept.keptTags.mockResolvedValue([]);
+    serverAnswers({ ok: false, problem: { code: "locked", message: "Locked.", action: "" } });
+    setLockedHere(true);
+    render(signedIn);
+    await vi.advanceTimersByTimeAsync(5_100);
+    // a page the server gave opens by itself; this one was locked after that
+    act(() => setLockedHere(true));
+    await vi.advanceTimersByTimeAsync(5_100);
+    expect(assign).toHaveBeenCalledWith("/locked?back=%2Fjobs%2F3%2Fstrip");
+    vi.useRealTimers();
   });
 });

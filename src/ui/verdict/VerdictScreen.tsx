@@ -1,4 +1,5 @@
 "use client";
+import { Allowed, useMay } from "@/ui/controls/Allowed";
 import { useWholeRows } from "@/ui/controls/wholeRows";
 import { words } from "@/core/words";
 import { Tab, TabGroup, TabList } from "@headlessui/react";
@@ -72,6 +73,7 @@ export function VerdictScreen({
   found,
 }: Props) {
   const work = useVerdictScreen({ v, curves, jobId, closed, drawn });
+  const closes = useMay("close");
   const { short, picked, setPicked, chip, setExplain, ref, setDue, explain, due } = work;
   return (
     <>
@@ -112,7 +114,7 @@ export function VerdictScreen({
       {explain && chip ? (
         <ExplainDialog jobId={jobId} verdictId={verdictId} chip={chip.chip} onClose={() => setExplain(false)} />
       ) : null}
-      {due ? (
+      {due && closes ? (
         <DueDialog jobId={jobId} suggested={suggestedDue} reasonNeeded={work.holds} onClose={() => setDue(false)} />
       ) : null}
     </>
@@ -385,14 +387,17 @@ interface FootActionsProps {
 
 /** What can be done after this verdict. */
 function FootActions({ jobId, work, closed, v }: FootActionsProps) {
+  const closes = useMay("close");
   const { none, setDue, again, against, holds } = work;
   return (
     <>
       {closed ? (
-        <ClosedActions jobId={jobId} />
+        <Allowed right="close" quiet>
+          <ClosedActions jobId={jobId} />
+        </Allowed>
       ) : none ? (
         <>
-          <Button big onClick={() => setDue(true)}>
+          <Button big disabled={!closes} onClick={() => setDue(true)}>
             Close without verdict
           </Button>
           <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
@@ -401,7 +406,7 @@ function FootActions({ jobId, work, closed, v }: FootActionsProps) {
         </>
       ) : holds ? (
         <>
-          <Button big onClick={() => setDue(true)}>
+          <Button big disabled={!closes} onClick={() => setDue(true)}>
             Leave it, with reason
           </Button>
           <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
@@ -409,7 +414,14 @@ function FootActions({ jobId, work, closed, v }: FootActionsProps) {
           </Button>
         </>
       ) : (
-        <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={() => setDue(true)}>
+        <Button
+          look="main"
+          big
+          className="min-h-19 text-title"
+          keyCap="Enter"
+          disabled={!closes}
+          onClick={() => setDue(true)}
+        >
           Set due date
         </Button>
       )}

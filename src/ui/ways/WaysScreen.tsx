@@ -144,7 +144,7 @@ function Question({ place, chosen, own, shown, onPick }: QuestionProps) {
         {place.name}
         <span className="pl-2 text-note font-regular text-ink-2">{STAGE_TITLES[place.stage]}</span>
       </p>
-      <div className="mt-1 flex gap-1.5">
+      <div className="mt-1 flex flex-wrap gap-1.5">
         {options.map(([value, label]) => {
           const is = String(value) === chosen;
           return (

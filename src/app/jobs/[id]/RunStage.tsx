@@ -1,3 +1,4 @@
+import { Allowed } from "@/ui/controls/Allowed";
 import { notFound } from "next/navigation";
 import { outletsOf } from "@/core/cooling";
 import { batterySwollen, contextOf, fansUnconfirmed } from "@/core/service";
@@ -94,15 +95,19 @@ function StageBody({ jobId, view, kind, stage, triage, replace, alone, going, se
       ) : alone && triage && !replace ? (
         <TriageScreen jobId={jobId} triage={triage} stage={view.at} />
       ) : setUp ? (
-        <SetUp
-          key={`set-up-${kind}`}
-          jobId={jobId}
-          kind={kind}
-          start={start}
-          before={kind === "after" && other ? { conditions: other.record.conditions, recipe: going.recipe } : null}
-        />
+        <Allowed right="work">
+          <SetUp
+            key={`set-up-${kind}`}
+            jobId={jobId}
+            kind={kind}
+            start={start}
+            before={kind === "after" && other ? { conditions: other.record.conditions, recipe: going.recipe } : null}
+          />
+        </Allowed>
       ) : importing ? (
-        <Importing {...{ jobId, kind, stage, start, outlets }} limitC={view.machine.limitC} />
+        <Allowed right="work">
+          <Importing {...{ jobId, kind, stage, start, outlets }} limitC={view.machine.limitC} />
+        </Allowed>
       ) : stage.run && stage.curves ? (
         <RunScreen
           key={`run-${stage.run.id}`}

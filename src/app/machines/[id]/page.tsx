@@ -1,3 +1,4 @@
+import { Allowed } from "@/ui/controls/Allowed";
 import { words } from "@/core/words";
 import { format, parseISO } from "date-fns";
 import { type Machine, standsWords } from "@/core/job";
@@ -118,11 +119,15 @@ function MachineSide({ drawing, machine, served }: MachineSideProps) {
         </dd>
       </dl>
       <div className="flex-1" />
-      <EditMachine machine={machine} />
+      <Allowed right="close" quiet>
+        <EditMachine machine={machine} />
+      </Allowed>
       <LinkButton href={`/machines/${machine.id}/history`} look="plain">
         Its history and next date
       </LinkButton>
-      <NewJob machineId={machine.id} served={served} />
+      <Allowed right="close">
+        <NewJob machineId={machine.id} served={served} />
+      </Allowed>
     </aside>
   );
 }

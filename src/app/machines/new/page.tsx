@@ -1,3 +1,4 @@
+import { Allowed } from "@/ui/controls/Allowed";
 import type { Metadata } from "next";
 import { knownModels } from "@/server/views/machine";
 import { TopBar } from "@/ui/controls/TopBar";
@@ -11,7 +12,9 @@ export default async function NewIntakePage() {
     <div className="flex min-h-dvh flex-col">
       <TopBar wide title="" />
       <main className="flex flex-1 flex-col">
-        <IntakeForm models={await knownModels()} />
+        <Allowed right="close">
+          <IntakeForm models={await knownModels()} />
+        </Allowed>
       </main>
     </div>
   );

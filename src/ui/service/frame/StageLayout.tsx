@@ -1,4 +1,5 @@
 "use client";
+import { Allowed } from "@/ui/controls/Allowed";
 import { words } from "@/core/words";
 import { CloudOff } from "lucide-react";
 import type { ReactNode } from "react";
@@ -235,25 +236,27 @@ function StepSide({ work, closed, own }: Props) {
 function StepAtHand({ work, step, own }: { work: StageWork; step: Step; own: OwnBench | undefined }) {
   const { ctx, gate, place, steps, stage, add } = work;
   return (
-    <StepPanel
-      jobId={work.jobId}
-      ctx={ctx}
-      step={step}
-      gate={gate}
-      place={place}
-      of={steps.length}
-      next={steps.filter((s, i) => i > place && !ctx.journal.isSettled(s.key)).slice(0, 3)}
-      canBack={ctx.journal.lastSettled(stage) !== null}
-      onSettle={(act, value, reason) => work.settle(step, act, value, reason)}
-      onGate={(reason) => gate && add({ stage, step: gate.key, act: "skipped", reason })}
-      onNote={(reason) => add({ stage, step: step.key, act: "noted", reason })}
-      onBack={work.back}
-      onRun={() => work.allOfRun(step)}
-      onAlso={(key, value) => add({ stage, step: key, act: "done", value })}
-      onAgain={work.startAgain}
-      {...(own ? { answer: own.answer } : {})}
-      onPick={work.setPicked}
-    />
+    <Allowed right="work">
+      <StepPanel
+        jobId={work.jobId}
+        ctx={ctx}
+        step={step}
+        gate={gate}
+        place={place}
+        of={steps.length}
+        next={steps.filter((s, i) => i > place && !ctx.journal.isSettled(s.key)).slice(0, 3)}
+        canBack={ctx.journal.lastSettled(stage) !== null}
+        onSettle={(act, value, reason) => work.settle(step, act, value, reason)}
+        onGate={(reason) => gate && add({ stage, step: gate.key, act: "skipped", reason })}
+        onNote={(reason) => add({ stage, step: step.key, act: "noted", reason })}
+        onBack={work.back}
+        onRun={() => work.allOfRun(step)}
+        onAlso={(key, value) => add({ stage, step: key, act: "done", value })}
+        onAgain={work.startAgain}
+        {...(own ? { answer: own.answer } : {})}
+        onPick={work.setPicked}
+      />
+    </Allowed>
   );
 }
 

@@ -1,10 +1,11 @@
 "use client";
+import { useMay } from "@/ui/controls/Allowed";
 import { useCallback, useEffect, useState } from "react";
 import type { Problem } from "@/core/result";
 import type { Entry } from "@/core/service";
 import { whoWorks } from "@/ui/controls/who";
-import { isKeptPage } from "@/ui/offline/keep";
-import { deliver, freshId, keepOnDevice, onDevice, placedOnDevice } from "@/ui/outbox/outbox";
+import { isKeptPage } from "@/ui/controls/keptPage";
+import { deliver, freshId, isOurs, keepOnDevice, onDevice, placedOnDevice } from "@/ui/outbox/outbox";
 
 export type NewEntry = Pick<Entry, "stage" | "step" | "act"> & Partial<Pick<Entry, "value" | "reason">>;
 
@@ -17,6 +18,12 @@ const notKept: Problem = {
   code: "not-kept",
   message: "This device cannot keep what you did: its store is full or barred.",
   action: "The step is not done. Make room on the device, or work on another one.",
+};
+
+const looksOn: Problem = {
+  code: "not-your-role",
+  message: "A technician or a learner does this; the front desk looks on.",
+  action: "Nothing was kept.",
 };
 
 /** What a job's journal holds here, and how to add to it. */
@@ -37,6 +44,7 @@ export interface JournalHere {
  * not shown as done.
  */
 export function useJournal(jobId: number, initial: readonly Entry[], asideBefore = 0): JournalHere {
+  const works = useMay("work");
   const [entries, setEntries] = useState<readonly Entry[]>(initial);
   const [waiting, setWaiting] = useState(0);
   const [aside, setAside] = useState(asideBefore);
@@ -45,7 +53,7 @@ export function useJournal(jobId: number, initial: readonly Entry[], asideBefore
   const flush = useCallback(async (): Promise<boolean> => {
     const mine = await onDevice(jobId);
     setWaiting(mine.length);
-    if (mine.length === 0) return true;
+    if (!mine.some(isOurs)) return true;
     const sent = await deliver(jobId);
     if (!sent.ok) {
       setProblem(sent.problem.code === "unreachable" ? null : sent.problem);
@@ -57,11 +65,12 @@ export function useJournal(jobId: number, initial: readonly Entry[], asideBefore
     setWaiting(left.length);
     // what the server placed counts as placed; what it refused or set aside counts no more
     setEntries(merged(sent.value.entries, left));
-    return left.length === 0;
+    return !left.some(isOurs);
   }, [jobId]);
 
   const add = useCallback(
     (e: NewEntry) => {
+      if (!works) return setProblem(looksOn);
       const who = whoWorks();
       const entry: Entry = {
         id: freshId(),
@@ -80,7 +89,7 @@ export function useJournal(jobId: number, initial: readonly Entry[], asideBefore
         () => setProblem(notKept),
       );
     },
-    [jobId, flush],
+    [jobId, flush, works],
   );
 
   useEffect(() => {

@@ -1,3 +1,5 @@
+import { may } from "@/core/trust";
+import { whoAsks } from "@/server/trust/asked";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { jobPhotos } from "@/server/photos";
@@ -24,7 +26,9 @@ export default async function MapPage({
   if (!view) notFound();
   const { revision, offer } = await layoutStage(view);
   const closed = view.job.closedAt !== null;
-  const editing = (await searchParams).edit !== undefined && revision?.open && !closed;
+  const asking = await whoAsks();
+  const draws = asking.role === null || may(asking.role, "close");
+  const editing = (await searchParams).edit !== undefined && revision?.open && !closed && draws;
   return (
     <JobFrame
       view={view}

@@ -1,3 +1,4 @@
+import { Allowed } from "@/ui/controls/Allowed";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { idOf } from "@/server/requests/respond";
@@ -23,7 +24,9 @@ export default async function JobWaysPage({ params }: { params: Promise<{ id: st
             : "It starts from the workshop's ways; what is set here holds for this job alone and stands in " +
               "its record."}
         </p>
-        <WaysForm start={view.service.ways} to={`/api/jobs/${view.job.id}/ways`} closed={closed} />
+        <Allowed right="manage">
+          <WaysForm start={view.service.ways} to={`/api/jobs/${view.job.id}/ways`} closed={closed} />
+        </Allowed>
       </div>
     </JobFrame>
   );

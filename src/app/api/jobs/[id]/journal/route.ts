@@ -6,6 +6,6 @@ import { keepEntries } from "@/server/service";
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => {
     const body = inTheNameOf(personOf(request), await jsonBody(request));
-    return respond(await keepEntries(idOf((await params).id), body));
+    return respond(body.ok ? await keepEntries(idOf((await params).id), body.value) : body);
   });
 }

@@ -1,0 +1,48 @@
+"use client";
+import { isKeptPage } from "./keptPage";
+
+const LOCKED = "ovrant-locked";
+const TOUCHED = "ovrant-touched";
+const CHANGED = "ovrant-lock-changed";
+
+const read = (key: string): string => {
+  try {
+    return window.localStorage.getItem(key) ?? "";
+  } catch {
+    return "";
+  }
+};
+
+function write(key: string, value: string): void {
+  try {
+    window.localStorage.setItem(key, value);
+  } catch {
+    // a barred store: the server's own lock stands alone
+  }
+}
+
+/** Untouched for so long a bench locks itself, ms; the server does so by itself too. */
+export const IDLE_MS = 10 * 60_000;
+
+/** Whether this device was locked since somebody opened it; for a page it kept, also whether it was left alone. */
+export const isLockedHere = (): boolean =>
+  read(LOCKED) === "1" || (isKeptPage() && Date.now() - Number(read(TOUCHED) || "0") > IDLE_MS);
+
+/** Locks or opens what this device keeps: the server has a lock of its own. */
+export function setLockedHere(locked: boolean): void {
+  write(LOCKED, locked ? "1" : "");
+  if (!locked) write(TOUCHED, String(Date.now()));
+  window.dispatchEvent(new Event(CHANGED));
+}
+
+/** Somebody touched the bench: noted for a page that is opened later without the server. */
+export const touchedHere = (): void => write(TOUCHED, String(Date.now()));
+
+export function onLockChange(call: () => void): () => void {
+  window.addEventListener(CHANGED, call);
+  window.addEventListener("storage", call);
+  return () => {
+    window.removeEventListener(CHANGED, call);
+    window.removeEventListener("storage", call);
+  };
+}
