@@ -73,8 +73,8 @@ export class App {
   }
 
   /**
-   * Brings the demo's data back under the running server, as if nothing had been done with it. What comes new is numbered
-   * apart each time: what the journey before left under way finds nothing of this one.
+   * Brings the demo's data back under the running server, as if nothing had been done with it. What comes new is
+   * numbered apart each time: what the journey before left under way finds nothing of this one.
    */
   async anew(): Promise<void> {
     const demo = new Database(TEMPLATE, { readonly: true });

@@ -31,7 +31,7 @@ export const looking = base.extend<object, { app: App }>({
   },
 });
 
-/** A journey through the built application: those of one worker share a server, each begins with the demo's database. */
+/** A journey through the built application: those of one worker share a server; each begins with the demo. */
 export const test = base.extend<{ app: App }, { served: App }>({
   served: [
     async ({}, provide) => {

@@ -61,6 +61,11 @@ export async function wholeJob(place: Place, tag: string): Promise<void> {
     const lot = { kind: "swab", name: `Lot ${tag}${kind}`, lot: "1", amount: 10, price: 1 };
     if (await post(place, "/api/materials/lots", lot)) place.said.lots.add(lot.name);
   }
+  await closeAndSign(place, jobId);
+}
+
+/** Closes a job and signs it: the next revision of its document. */
+async function closeAndSign(place: Place, jobId: number): Promise<void> {
   const due = { dueOn: "2031-06-02", why: "dust", close: true, note: "goes home as it is" };
   if (!(await post(place, `/api/jobs/${jobId}/due`, due))) return;
   const signed = await post<{ revision: number }>(place, `/api/jobs/${jobId}/sign`, {
@@ -70,6 +75,17 @@ export async function wholeJob(place: Place, tag: string): Promise<void> {
     checkedInitials: "",
   });
   if (signed) place.said.signed.add(`${jobId}.${signed.revision}`);
+}
+
+/** One job opened, closed and signed over and over: a revision each time. */
+export async function signedAgain(place: Place, tag: string, ends: { now: boolean }): Promise<void> {
+  const jobId = await takenIn(place, tag);
+  if (jobId === null) return;
+  while (!ends.now) {
+    await closeAndSign(place, jobId);
+    if ((await post(place, `/api/jobs/${jobId}/reopen`, {})) === undefined) return;
+    await new Promise((r) => setTimeout(r, 100));
+  }
 }
 
 export async function keepSteps(place: Place, jobId: number, kind: string): Promise<void> {

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { openDatabase } from "../../src/data/connection";
 import { migrationSource } from "../../src/data/migrations";
 import { ready, serve, stop } from "../served";
-import { again, backUp, bringIn, liveRun, wholeJob, type Place } from "./acts";
+import { again, backUp, bringIn, liveRun, signedAgain, wholeJob, type Place } from "./acts";
 import { brokenBackups, missing, nothingSaid, saidWords, stuckJobs } from "./said";
 
 const PORT = 4393;
@@ -21,11 +21,12 @@ export function demoBundle(folder: string): Uint8Array {
   return readFileSync(to);
 }
 
-/** All that goes on in a workshop at once, until told to end: jobs and their signatures, live runs, imports, back-ups. */
+/** All that goes on in a workshop, until told to end: jobs and their signatures, live runs, imports, back-ups. */
 export function atWork(place: Place, bundle: Uint8Array, tag: string, ends: { now: boolean }): Promise<unknown> {
   return Promise.all([
     again(ends, (n) => wholeJob(place, `A${tag}.${n}`)),
     again(ends, (n) => wholeJob(place, `B${tag}.${n}`)),
+    again(ends, (n) => signedAgain(place, `S${tag}.${n}`, ends)),
     again(ends, (n) => liveRun(place, `L${tag}.${n}`, ends)),
     again(ends, (n) => bringIn(place, bundle, `I${tag}.${n}`)),
     again(ends, async () => {
@@ -59,7 +60,7 @@ export async function killed(kills: number): Promise<boolean> {
         await ready(PORT);
         const ends = { now: false };
         const work = atWork({ base, said }, bundle, String(kill), ends);
-        await sleep(400 + Math.random() * 6000);
+        await sleep(400 + Math.random() * 11_000);
         ends.now = true;
         stop(server, "SIGKILL");
         await work;

@@ -30,6 +30,6 @@ export function mountImage(image: string, at: string): boolean {
 
 /** Takes a disk off and its folder away. */
 export function unmounted(at: string): void {
-  told("umount", [at]) || told("umount", ["-l", at]);
+  if (!told("umount", [at])) told("umount", ["-l", at]);
   rmSync(at, { recursive: true, force: true });
 }

@@ -35,7 +35,7 @@ export async function twoTablets(minutes: number): Promise<boolean> {
     await ready(PORT);
     const tablets = await Promise.all([tablet(browser, stage), tablet(browser, stage)]);
     for (const t of tablets) await t.context().setOffline(true);
-    const [first, second] = await Promise.all(tablets.map((t, i) => through(t, (minutes * 60_000) / 14, i)));
+    const [first, second] = await Promise.all(tablets.map((t, i) => through(t, (minutes * 60_000) / 20, i)));
     const made = await Promise.all(tablets.map(waiting));
     for (const t of tablets) await t.context().setOffline(false);
     for (const t of tablets) await t.goto(stage);
@@ -83,16 +83,26 @@ async function tablet(browser: Browser, stage: string): Promise<Page> {
 /** Goes through every step by keys, resting between them; gives back how many. */
 async function through(page: Page, restMs: number, which: number): Promise<number> {
   for (let n = 0; n < 60; n++) {
-    const was = await shownBy(page);
-    if (/ is left|Leave|done$|Clean/i.test(was.split("|")[0] ?? "") && n > 0 && !was.includes("Step")) return n;
-    await page.keyboard.press((await panel(page).getByRole("radio").count()) ? String(2 + which) : "Space");
-    for (let i = 0; i < 40 && (await shownBy(page)) === was; i++) await sleep(50);
-    if ((await shownBy(page)) === was) return n;
+    if (!(await wentOn(page, which))) return n;
     await sleep(restMs);
     // one of them is shut and opened again on the way
     if (which === 1 && n === 3) await page.reload();
   }
   return 60;
+}
+
+/** Settles the step at hand: by the key that does it, or by one of its answers; false where none does. */
+async function wentOn(page: Page, which: number): Promise<boolean> {
+  await panel(page).getByRole("heading").first().waitFor();
+  const was = await shownBy(page);
+  for (const key of ["Space", String(2 + which), "1", "Enter"]) {
+    await page.keyboard.press(key);
+    for (let i = 0; i < 20; i++) {
+      if ((await shownBy(page)) !== was) return true;
+      await sleep(60);
+    }
+  }
+  return false;
 }
 
 /** What waits on a device. */

@@ -1,14 +1,16 @@
-import { deflateSync } from "node:zlib";
+import { crc32, deflateSync } from "node:zlib";
+import sharp from "sharp";
 import { describe, expect, it } from "vitest";
+import { pictureOf } from "../../src/server/quiet/pictures";
 import { unzipped, zipped } from "../../src/threads/zip";
 import { fuzz, tried } from "./run";
 import { TARGETS } from "./targets";
 
 describe("what comes from outside", () => {
-  it("every reader reads what it usually reads", () => {
+  it("every reader reads what it usually reads", async () => {
     for (const { name, seeds, read } of TARGETS)
       for (const seed of seeds) {
-        const answer = read(seed);
+        const answer = await read(seed);
         // one that is refused at once would never get odd input past its door
         expect([
           name,
@@ -17,23 +19,60 @@ describe("what comes from outside", () => {
       }
   });
 
-  it("odd input is read or refused in plain words, quickly, whoever reads it", () => {
-    expect(fuzz(1, (tries) => tries < 40 * TARGETS.length).found).toEqual([]);
+  it("odd input is read or refused in plain words, quickly, whoever reads it", async () => {
+    expect((await fuzz(1, (tries) => tries < 40 * TARGETS.length)).found).toEqual([]);
   });
 
-  it("a reader that throws, says nothing, or takes too long is found", () => {
-    const bad = (read: () => unknown) => tried({ name: "x", seeds: [new Uint8Array(9)], read }, 7)?.what;
-    expect(bad(() => JSON.parse("{"))).toMatch(/^threw/);
-    expect(bad(() => ({ ok: false, problem: { code: "x", message: "No.", action: "" } }))).toMatch(/without saying/);
+  it("a reader that throws, says nothing, or takes too long is found", async () => {
+    const bad = async (read: () => unknown) => (await tried({ name: "x", seeds: [new Uint8Array(9)], read }, 7))?.what;
+    expect(await bad(() => JSON.parse("{"))).toMatch(/^threw/);
+    expect(await bad(() => ({ ok: false, problem: { code: "x", message: "No.", action: "" } }))).toMatch(
+      /without saying/,
+    );
     const trace = { code: "x", message: "at f (a.ts:1:2)", action: "Go." };
-    expect(bad(() => ({ ok: false, problem: trace }))).toMatch(/^said/);
+    expect(await bad(() => ({ ok: false, problem: trace }))).toMatch(/^said/);
     const slow = () => {
       const until = performance.now() + 1_050;
       while (performance.now() < until);
     };
-    expect(bad(slow)).toMatch(/^took/);
-    expect(bad(() => ({ ok: true, value: 1 }))).toBeUndefined();
+    expect(await bad(slow)).toMatch(/^took/);
+    expect(await bad(() => ({ ok: true, value: 1 }))).toBeUndefined();
   });
+});
+
+describe("a picture that is a trap", () => {
+  /** The head of a PNG that says how large it is, with nothing of it behind. */
+  const png = (width: number, height: number): Uint8Array => {
+    const head = Buffer.alloc(33);
+    Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13]).copy(head);
+    head.write("IHDR", 12);
+    head.writeUInt32BE(width, 16);
+    head.writeUInt32BE(height, 20);
+    head.set([8, 2], 24);
+    head.writeUInt32BE(crc32(head.subarray(12, 29)), 29);
+    return head;
+  };
+
+  it.each([
+    [60_000, 60_000],
+    [2_147_483_647, 1],
+    [12_000, 9_000],
+  ])("says it is %i by %i: refused at once, whatever stands behind", async (width, height) => {
+    const from = performance.now();
+    const before = process.memoryUsage().rss;
+    expect(await pictureOf(png(width, height))).toMatchObject({ ok: false, problem: { code: "not-a-photo" } });
+    expect(performance.now() - from).toBeLessThan(1_000);
+    expect(process.memoryUsage().rss - before).toBeLessThan(200e6);
+  });
+
+  it("unfolds to more than any phone takes from a few kilobytes: refused at once", async () => {
+    const flat = sharp({ create: { width: 12_000, height: 9_000, channels: 3, background: "#888" } });
+    const bomb = await flat.png({ compressionLevel: 2 }).toBuffer();
+    expect(bomb.length).toBeLessThan(2e6);
+    const from = performance.now();
+    expect(await pictureOf(bomb)).toMatchObject({ ok: false });
+    expect(performance.now() - from).toBeLessThan(1_000);
+  }, 60_000);
 });
 
 describe("a bundle that is a bomb", () => {

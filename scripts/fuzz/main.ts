@@ -9,13 +9,13 @@ const [first = "60", second, third] = process.argv.slice(2);
 if (first === "again") {
   const target = TARGETS.find((t) => t.name === second);
   console.log(
-    target ? (tried(target, Number(third)) ?? "nothing") : `one of: ${TARGETS.map((t) => t.name).join("; ")}`,
+    target ? ((await tried(target, Number(third))) ?? "nothing") : `one of: ${TARGETS.map((t) => t.name).join("; ")}`,
   );
 } else {
   const seconds = Number(first);
   const seed = Number(second ?? Date.now() % 1_000_000);
   const until = performance.now() + seconds * 1_000;
-  const { tries, found } = fuzz(seed, () => performance.now() < until);
+  const { tries, found } = await fuzz(seed, () => performance.now() < until);
   console.log(
     `${tries} inputs for ${TARGETS.length} readers in ${seconds} s, from seed ${seed}: ${found.length} found`,
   );

@@ -14,14 +14,14 @@ const MOST_MS = 1_000;
 const MOST_BYTES = 200e6;
 
 /** Reads one odd input; null where it was read or refused in plain words, quickly. */
-export function tried(target: Target, seed: number): Found | null {
+export async function tried(target: Target, seed: number): Promise<Found | null> {
   const input = mutated(new Chance(seed), target.seeds);
   const found = (what: string): Found => ({ target: target.name, seed, what });
   const before = process.memoryUsage().rss;
   const from = performance.now();
   let answer: unknown;
   try {
-    answer = target.read(input);
+    answer = await target.read(input);
   } catch (e) {
     return found(`threw ${e instanceof Error ? e.message.slice(0, 200) : String(e)}`);
   }
@@ -43,12 +43,15 @@ export function tried(target: Target, seed: number): Found | null {
 }
 
 /** Tries every reader in turn, from a seed on, until it may not go on. */
-export function fuzz(from: number, mayGoOn: (tries: number) => boolean): { tries: number; found: Found[] } {
+export async function fuzz(
+  from: number,
+  mayGoOn: (tries: number) => boolean,
+): Promise<{ tries: number; found: Found[] }> {
   const found: Found[] = [];
   let tries = 0;
   for (let seed = from; mayGoOn(tries); seed++)
     for (const target of TARGETS) {
-      const odd = tried(target, seed);
+      const odd = await tried(target, seed);
       if (odd) found.push(odd);
       tries++;
     }

@@ -1,15 +1,18 @@
-import { parseLayout, layoutJson, layoutSvg, readSvg } from "../../src/core/codec";
+import { csvCell, layoutJson, layoutSvg, parseLayout, readSvg } from "../../src/core/codec";
 import { dayFile } from "../../src/core/day";
 import { tightenFile } from "../../src/core/fasten";
 import { readLog } from "../../src/core/log";
 import { padsFile } from "../../src/core/pads";
-import { pictureKind } from "../../src/core/photo";
 import { caseOf, codeOf, drawCase } from "../../src/core/practice";
 import { readSamples } from "../../src/core/protocol";
 import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults } from "../../src/core/rig";
 import { machineList } from "../../src/core/tables";
 import { demoLayouts } from "../../src/samples/layouts";
 import { wrenfell14 } from "../../src/samples/rigs";
+import sharp from "sharp";
+import { ok, type Result } from "../../src/core/result";
+import { pictureOf } from "../../src/server/quiet/pictures";
+import { calendarText } from "../../src/threads/calendar";
 import { unzipped, zipped } from "../../src/threads/zip";
 
 /** A reader of something from outside, what it usually reads, and how it is asked. */
@@ -52,7 +55,35 @@ const bundle = zipped([
   { name: "job.json", bytes: bytes('{"version":1}') },
   { name: "runs/1.csv", bytes: logs[0] ?? bytes("") },
 ]);
-const png = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52);
+const drawn = sharp({ create: { width: 90, height: 60, channels: 3, background: "#b4622f" } });
+const pictures = await Promise.all([
+  drawn
+    .clone()
+    .jpeg()
+    .withExif({ IFD0: { Copyright: "made up" } })
+    .toBuffer(),
+  drawn.clone().png().toBuffer(),
+  drawn.clone().webp().toBuffer(),
+]);
+
+/** A calendar of odd words: each line of it is one that calendars have, and no longer than they may be. */
+function calendarOf(text: string): Result<string> {
+  const date = { id: "d1", day: "2031-06-02", title: text, about: text, place: text, url: "http://127.0.0.1/x" };
+  const made = calendarText({ name: text, dates: [date] });
+  const lines = made.split("\r\n");
+  const odd = lines.find((l) => !/^( |[A-Z-]+[:;])/.test(l) || Buffer.byteLength(l) > 75);
+  if (odd !== undefined) throw new Error(`a line of the calendar is ${odd.slice(0, 80)}`);
+  const events = lines.filter((l) => l === "BEGIN:VEVENT").length;
+  if (events !== 1) throw new Error(`${events} dates stand in the calendar of one`);
+  return ok(made);
+}
+
+/** A cell of a table that is given out: no program that opens it takes it for a formula. */
+function cellOf(text: string): Result<string> {
+  const made = csvCell(text);
+  if (/^"?[=+\-@\t\r]/.test(made) && Number.isNaN(Number(text))) throw new Error(`a cell begins ${made.slice(0, 20)}`);
+  return ok(made);
+}
 
 const rowsOf = (text: string) => text.split("\n").map((l, i) => ({ line: i + 1, cells: l.split(",") }));
 
@@ -71,6 +102,8 @@ export const TARGETS: readonly Target[] = [
   { name: "day", seeds: [bytes(JSON.stringify(day))], read: (b) => dayFile(textOf(b)) },
   { name: "screws", seeds: [bytes(JSON.stringify(tighten))], read: (b) => tightenFile(textOf(b)) },
   { name: "pads", seeds: [bytes(JSON.stringify(pads))], read: (b) => padsFile(textOf(b)) },
-  { name: "picture", seeds: [png], read: (b) => pictureKind(b) },
+  { name: "picture", seeds: pictures, read: (b) => pictureOf(b) },
+  { name: "calendar", seeds: [bytes("Fans, fins; paste\nand pads")], read: (b) => calendarOf(textOf(b)) },
+  { name: "table given out", seeds: [bytes("=1+1"), bytes("Box office, left")], read: (b) => cellOf(textOf(b)) },
   { name: "practice code", seeds: [bytes(codeOf(drawCase("hard", 0.4)))], read: (b) => caseOf(textOf(b)) },
 ];

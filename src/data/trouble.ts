@@ -3,7 +3,7 @@ import type { Problem } from "../core/result";
 /**
  * What can be wrong with the database itself, and what to do; null where an error is of another kind.
  *
- * @param isReadOnly whether what stands at a path may not be written to: of one that cannot be opened that is the reason
+ * @param isReadOnly whether what stands at a path may not be written to: the reason why one cannot be opened
  */
 export function troubleOf(
   e: unknown,

@@ -1,6 +1,5 @@
-import sharp from "sharp";
 import { bad, ok, type Result } from "../core/result";
-import { pictureKind, type Squaring } from "../core/photo";
+import type { Squaring } from "../core/photo";
 import { database } from "../data/connection";
 import {
   addPhoto,
@@ -13,17 +12,13 @@ import {
 } from "../data/photos";
 import { check } from "../input/check";
 import { PHASES, PhotoChangeInput, type SquaringInput } from "../input/photo";
-import { MOST_PIXELS, MOST_S, smallOf } from "./quiet/pictures";
+import { pictureOf } from "./quiet/pictures";
 import { serverProblem } from "./requests/problems";
 import { openJob, writing } from "./requests/write";
 
 export const PHOTO_LIMIT_MB = 30;
-const LONG_EDGE_PX = 3200;
 
-/**
- * Takes a photo in: turned as the camera was held, made smaller, stored anew as JPEG, so that place, time and
- * camera written into the file do not come along.
- */
+/** Takes a photo in, as it is stored. */
 export async function storePhoto(
   jobId: number,
   phase: string,
@@ -40,30 +35,13 @@ export async function storePhoto(
     if (bytes > PHOTO_LIMIT_MB * 1e6) return bad(serverProblem.photoTooLarge(PHOTO_LIMIT_MB));
     chunks.push(c);
   }
-  const bytesIn = Buffer.concat(chunks);
-  const kind = pictureKind(bytesIn);
-  if (kind === "heic") return bad(serverProblem.heicPhoto());
-  if (kind === null) return bad(serverProblem.notPhoto());
-  let picture: { width: number; height: number; image: Buffer; thumbnail: Buffer };
-  try {
-    const upright = sharp(bytesIn, { limitInputPixels: MOST_PIXELS, failOn: "error" })
-      .timeout({ seconds: MOST_S })
-      .rotate();
-    const { data: image, info } = await upright
-      .clone()
-      .resize({ width: LONG_EDGE_PX, height: LONG_EDGE_PX, fit: "inside", withoutEnlargement: true })
-      .flatten({ background: "#FFFFFF" })
-      .jpeg({ quality: 86, mozjpeg: true })
-      .toBuffer({ resolveWithObject: true });
-    picture = { width: info.width, height: info.height, image, thumbnail: await smallOf(image) };
-  } catch {
-    return bad(serverProblem.notPhoto());
-  }
+  const picture = await pictureOf(Buffer.concat(chunks));
+  if (!picture.ok) return picture;
   return writing(async (tx) => {
     // it may have been closed while the picture came in
     const job = await openJob(tx, jobId);
     if (!job.ok) return job;
-    const photo = { jobId, phase: phase as PhotoPhase, ...picture };
+    const photo = { jobId, phase: phase as PhotoPhase, ...picture.value };
     return ok({ photoId: await addPhoto(tx, photo, new Date().toISOString()) });
   });
 }

@@ -11,7 +11,7 @@ export function personOf({ headers }: { headers: Headers }): string | null {
  * be signed in (its page is of another time) is told who is, and nothing of it is kept in a wrong name.
  *
  * @example
- * inTheNameOf("HM", { entries: [{ step: "x", who: "TB" }] }); // { ok: true, value: { entries: [{ step: "x", who: "HM" }] } }
+ * inTheNameOf("HM", { entries: [{ step: "x", who: "TB" }] }); // { ok: true, value: { entries: [{ …, who: "HM" }] } }
  * inTheNameOf("HM", { entries: [], as: "TB" }); // { ok: false, problem: { code: "other-hand", … } }
  */
 export function inTheNameOf(person: string | null, body: unknown): Result<unknown> {

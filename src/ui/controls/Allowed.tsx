@@ -26,7 +26,7 @@ export function Allowed({ right, quiet = false, children }: Props) {
   return (
     <>
       {quiet ? null : (
-        <p role="note" className="text-note text-ink-2">
+        <p role="note" className="bg-plane px-5 py-1.5 text-body text-ink-2">
           {WHO[right]}
         </p>
       )}

@@ -38,7 +38,7 @@ describe("a trial of paste", () => {
     act(() => result.current.start(setup));
     act(() => asked[0]?.onShare(0.4));
     expect(result.current.share).toBe(0.4);
-    await act(async () => asked[0]?.ends(run));
+    await act(() => Promise.resolve(asked[0]?.ends(run)));
     act(() => asked[0]?.onShare(1));
     expect(result.current).toMatchObject({ share: null, run, failed: false });
   });
@@ -48,7 +48,7 @@ describe("a trial of paste", () => {
     act(() => result.current.start(setup));
     act(() => result.current.start(setup));
     act(() => asked[0]?.onShare(0.9));
-    await act(async () => asked[0]?.ends(run));
+    await act(() => Promise.resolve(asked[0]?.ends(run)));
     expect(result.current).toMatchObject({ share: 0, run: null });
     act(() => result.current.cancel());
     act(() => asked[1]?.onShare(0.5));
@@ -66,7 +66,7 @@ describe("the suggested pattern", () => {
     act(() => asked[0]?.onShare(0.5));
     expect(result.current).toMatchObject({ share: 0.5, suggestion: null });
     const suggestion = { trials: [] } as unknown as Suggestion;
-    await act(async () => asked[0]?.ends(suggestion));
+    await act(() => Promise.resolve(asked[0]?.ends(suggestion)));
     act(() => asked[0]?.onShare(1));
     expect(result.current).toMatchObject({ share: null, suggestion });
   });

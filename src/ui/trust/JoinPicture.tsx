@@ -27,7 +27,7 @@ export function JoinPicture({ digits, name }: { digits: string; name: string }) 
       ].map(([x, y]) => (
         <circle key={`${x} ${y}`} cx={x} cy={y} r={5} fill="var(--d-al1)" {...INK} strokeWidth={1.2} />
       ))}
-      <g fill="var(--on-al)">
+      <g fill="var(--ink)">
         <text x={64} y={262} fontSize={19} fontWeight={700}>
           The workshop
         </text>
@@ -53,18 +53,18 @@ export function JoinPicture({ digits, name }: { digits: string; name: string }) 
         />
       ))}
       <rect x={560} y={140} width={220} height={280} rx={16} fill="var(--d-we2)" {...INK} />
-      <rect x={574} y={156} width={192} height={248} rx={3} fill="var(--d-lab)" />
-      <g textAnchor="middle" fill="#16211f">
+      <rect x={574} y={156} width={192} height={248} rx={3} fill="var(--sheet)" />
+      <g textAnchor="middle" fill="var(--ink)">
         <text x={670} y={232} fontSize={20} fontWeight={700}>
           {name.length > 18 ? `${name.slice(0, 17)}…` : name}
         </text>
-        <text x={670} y={256} fontSize={15} fill="#47544f">
+        <text x={670} y={256} fontSize={15} fill="var(--ink-2)">
           this device
         </text>
         <text x={670} y={326} fontSize={38} fontWeight={700} fontFamily="var(--font-num)">
           {shown}
         </text>
-        <text x={670} y={354} fontSize={15} fill="#47544f">
+        <text x={670} y={354} fontSize={15} fill="var(--ink-2)">
           both must show this
         </text>
       </g>
