@@ -15,7 +15,7 @@ export function personOf({ headers }: { headers: Headers }): string | null {
  * inTheNameOf("HM", { entries: [], as: "TB" }); // { ok: false, problem: { code: "other-hand", … } }
  */
 export function inTheNameOf(person: string | null, body: unknown): Result<unknown> {
-  if (typeof body !== "object" || body === null || !("entries" in body)) return ok(body);
+  if (typeof body !== "object" || body === null || !Object.hasOwn(body, "entries")) return ok(body);
   const { as = null, ...rest } = body as { as?: unknown; entries: unknown };
   if (person === null || !Array.isArray(rest.entries)) return ok(rest);
   if (as !== null && as !== person) return bad(otherHand(person));
