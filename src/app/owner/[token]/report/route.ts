@@ -11,6 +11,6 @@ export function GET(request: Request, { params }: { params: Promise<{ token: str
     const link = await ownerLink(decodeURIComponent((await params).token));
     if (!link) return respond(bad(serverProblem.noJob()));
     const file = await reportFile(link.job);
-    return file.ok ? fileResponse(file.value, "application/pdf") : respond(file);
+    return file.ok ? fileResponse(file.value, "application/pdf", ["pdf"]) : respond(file);
   });
 }

@@ -8,6 +8,6 @@ import { handle, idOf, respond } from "@/server/requests/respond";
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => {
     const bundle = await bundleOf(idOf((await params).id));
-    return bundle ? fileResponse(bundle, "application/zip") : respond(bad(serverProblem.noJob()));
+    return bundle ? fileResponse(bundle, "application/zip", ["zip"]) : respond(bad(serverProblem.noJob()));
   });
 }

@@ -6,6 +6,6 @@ import { handle, idOf, respond } from "@/server/requests/respond";
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => {
     const file = await reportFile(idOf((await params).id));
-    return file.ok ? fileResponse(file.value, "application/pdf") : respond(file);
+    return file.ok ? fileResponse(file.value, "application/pdf", ["pdf"]) : respond(file);
   });
 }

@@ -1,5 +1,8 @@
 import { layoutFile } from "@/server/layoutFiles";
+import { safeName } from "@/server/requests/files";
 import { handle, idOf, respond } from "@/server/requests/respond";
+
+const FORMS = ["json", "svg", "png", "csv"];
 
 /** A revision as a file: ?form=svg, json, png or csv; theme=dark for the small pictures, v=version to keep them. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
@@ -10,7 +13,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     return new Response(new Uint8Array(file.value.bytes), {
       headers: {
         "content-type": file.value.type,
-        "content-disposition": `attachment; filename="${file.value.name}"`,
+        "content-disposition": `attachment; filename="${safeName(file.value.name, FORMS)}"`,
         "content-security-policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox",
         ...(asked.has("v") ? { "cache-control": "private, max-age=31536000, immutable" } : {}),
       },

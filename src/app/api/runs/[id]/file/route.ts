@@ -1,4 +1,5 @@
 import { bad } from "@/core/result";
+import { fileResponse } from "@/server/requests/files";
 import { serverProblem } from "@/server/requests/problems";
 import { handle, idOf, respond } from "@/server/requests/respond";
 import { sourceOf } from "@/server/runs";
@@ -8,9 +9,6 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
   return handle(request, async () => {
     const file = await sourceOf(idOf((await params).id));
     if (!file) return respond(bad(serverProblem.noRun()));
-    const name = file.name.replace(/[^\w.-]+/g, "_") || "log.csv";
-    return new Response(new Uint8Array(file.bytes), {
-      headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="${name}"` },
-    });
+    return fileResponse(file, "text/csv; charset=utf-8", ["csv", "tsv", "txt", "log", "dat"]);
   });
 }
