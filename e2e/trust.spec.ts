@@ -14,6 +14,30 @@ async function pin(page: Page, digits: string): Promise<void> {
   for (const d of digits) await page.keyboard.press(d);
 }
 
+/** Takes a tag, as soon as the page is alive, and gives its PIN. */
+async function signIn(page: Page, tag: string, digits: string): Promise<void> {
+  await take(page, tag);
+  await pin(page, digits);
+}
+
+async function take(page: Page, tag: string): Promise<void> {
+  await expect(async () => {
+    await page.getByRole("button", { name: tag }).click();
+    await expect(page.getByRole("heading", { name: /your PIN/ })).toBeVisible({ timeout: 1_000 });
+  }).toPass();
+}
+
+const lock = (page: Page, initials: string) =>
+  page.getByRole("button", { name: `${initials} works here: lock this bench` });
+
+/** Locks the bench by its button, as soon as the page is alive. */
+async function leave(page: Page, initials: string): Promise<void> {
+  await expect(async () => {
+    if (!page.url().includes("/locked")) await lock(page, initials).click({ timeout: 1_000 });
+    await expect(page).toHaveURL(/\/locked/, { timeout: 2_000 });
+  }).toPass();
+}
+
 /** Asks from within a page, with its cookies; what it is led to is followed. */
 const ask = (page: Page, method: string, path: string, body?: unknown) =>
   page.evaluate(
@@ -97,19 +121,17 @@ test("first start on the network: passphrase, tags, a bench that joins, signing 
   await tablet.goto(`${app.networkUrl}/jobs/6`);
   const reopen = await ask(tablet, "POST", "/api/jobs/1/reopen", {});
   expect([reopen.status, reopen.text]).toEqual([403, expect.stringContaining("A technician does this.")]);
-  await tablet.getByRole("button", { name: "KW works here: lock this bench" }).click();
+  await leave(tablet, "KW");
   await expect(tablet).toHaveURL(/\/locked\?back=/);
   await tablet.goBack();
   await expect(tablet).toHaveURL(/\/locked/);
 
   // the front desk looks and changes nothing; a technician may all, and the audit says who did what
-  await tablet.getByRole("button", { name: "FD, front desk" }).click();
-  await pin(tablet, "2846");
+  await signIn(tablet, "FD, front desk", "2846");
   await expect(tablet.getByRole("button", { name: "FD works here: lock this bench" })).toBeVisible();
   expect((await ask(tablet, "POST", "/api/practice/tries", { learner: "FD", level: "easy" })).status).toBe(403);
-  await tablet.getByRole("button", { name: "FD works here: lock this bench" }).click();
-  await tablet.getByRole("button", { name: "HM, technician" }).click();
-  await pin(tablet, "4712");
+  await leave(tablet, "FD");
+  await signIn(tablet, "HM, technician", "4712");
   await expect(tablet.getByRole("button", { name: "HM works here: lock this bench" })).toBeVisible();
   await tablet.getByRole("link", { name: "HM: change my PIN" }).click();
   await tablet.getByLabel("Your PIN now").fill("4712");
@@ -117,8 +139,7 @@ test("first start on the network: passphrase, tags, a bench that joins, signing 
   await accessible(tablet);
   await tablet.getByRole("button", { name: "Change it" }).click();
   await expect(tablet).toHaveURL(/\/locked/);
-  await tablet.getByRole("button", { name: "HM, technician" }).click();
-  await pin(tablet, "5829");
+  await signIn(tablet, "HM, technician", "5829");
   await expect(tablet.getByRole("button", { name: "HM works here: lock this bench" })).toBeVisible();
   await tablet.goto(`${app.networkUrl}/audit`);
   await expect(tablet.getByRole("row", { name: /HM Bench 3 changed the own PIN/ })).toBeVisible();
@@ -127,8 +148,8 @@ test("first start on the network: passphrase, tags, a bench that joins, signing 
   await accessible(tablet);
 
   // five wrong PINs rest one tag; the others do not
-  await tablet.getByRole("button", { name: "HM works here: lock this bench" }).click();
-  await tablet.getByRole("button", { name: "KW, learner" }).click();
+  await leave(tablet, "HM");
+  await take(tablet, "KW, learner");
   for (let i = 0; i < 5; i++) {
     await pin(tablet, "0007");
     await expect(tablet.getByText(/That is not this tag's PIN|Tag KW rests/)).toBeVisible();
@@ -137,8 +158,7 @@ test("first start on the network: passphrase, tags, a bench that joins, signing 
   await expect(tablet.getByText(/Tag KW rests for 5 min/)).toBeVisible();
   await tablet.reload();
   await expect(tablet.getByRole("button", { name: "KW, learner, rests for a while" })).toBeDisabled();
-  await tablet.getByRole("button", { name: "HM, technician" }).click();
-  await pin(tablet, "5829");
+  await signIn(tablet, "HM, technician", "5829");
   await expect(tablet.getByRole("button", { name: "HM works here: lock this bench" })).toBeVisible();
 
   // a lost tablet is sent away: whatever it does next, it is a stranger again
@@ -171,9 +191,6 @@ async function joined(tablet: Page, url: string): Promise<void> {
   await expect(tablet).toHaveURL(/\/locked$/);
 }
 
-const lock = (page: Page, initials: string) =>
-  page.getByRole("button", { name: `${initials} works here: lock this bench` });
-
 test.describe("without the server", () => {
   test.use({ serviceWorkers: "allow" });
   test("a tablet locks by itself, asks for the PIN itself, and sends each step in the name of who did it", async ({
@@ -191,9 +208,8 @@ test.describe("without the server", () => {
       ["KW, learner", "8391"],
       ["HM, technician", "4712"],
     ] as const) {
-      if (await lock(tablet, "KW").isVisible()) await lock(tablet, "KW").click();
-      await tablet.getByRole("button", { name: initials }).click();
-      await pin(tablet, digits);
+      if (await lock(tablet, "KW").isVisible()) await leave(tablet, "KW");
+      await signIn(tablet, initials, digits);
       await expect(lock(tablet, initials.slice(0, 2))).toBeVisible();
     }
     await tablet.goto(`${app.trustedUrl}/jobs/6/strip`);
@@ -214,8 +230,7 @@ test.describe("without the server", () => {
     await tablet.reload();
     await expect(tablet.getByText("The server does not answer.")).toBeVisible();
     await expect(panel).toHaveCount(0);
-    await tablet.getByRole("button", { name: "KW, learner" }).click();
-    await pin(tablet, "4712");
+    await signIn(tablet, "KW, learner", "4712");
     await expect(tablet.getByText("That is not this tag's PIN.")).toBeVisible();
     await pin(tablet, "8391");
     await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Paste on the processor/);
@@ -229,17 +244,15 @@ test.describe("without the server", () => {
       app.rows("SELECT step, who FROM journal WHERE job_id = 6 AND (step = 'strip:look' OR step LIKE 'paste-was:%')");
     if (await lock(tablet, "HM").isVisible()) await expect.poll(entries).toHaveLength(1);
     else {
-      await tablet.getByRole("button", { name: "HM, technician" }).click();
-      await pin(tablet, "4712");
+      await signIn(tablet, "HM, technician", "4712");
       await expect.poll(entries).toHaveLength(1);
     }
     expect(entries()).toEqual([{ step: "strip:look", who: "HM" }]);
     await tablet.getByRole("button", { name: /1 step not sent yet/ }).click();
     await expect(tablet.getByText(/What KW did is sent once that tag signs in here/)).toBeVisible();
     await tablet.keyboard.press("Escape");
-    await lock(tablet, "HM").click();
-    await tablet.getByRole("button", { name: "KW, learner" }).click();
-    await pin(tablet, "8391");
+    await leave(tablet, "HM");
+    await signIn(tablet, "KW, learner", "8391");
     await expect.poll(entries).toHaveLength(2);
     expect(entries()).toEqual(expect.arrayContaining([expect.objectContaining({ who: "KW" })]));
     await expect(tablet.getByRole("button", { name: /not sent yet/ })).toHaveCount(0);
@@ -260,8 +273,7 @@ test("learner and front desk are told before what is not theirs: forms at rest, 
   ]);
   const tablet = await device(browser);
   await joined(tablet, app.networkUrl);
-  await tablet.getByRole("button", { name: "FD, front desk" }).click();
-  await pin(tablet, "2846");
+  await signIn(tablet, "FD, front desk", "2846");
   await expect(lock(tablet, "FD")).toBeVisible();
   await tablet.goto(`${app.networkUrl}/jobs/6/strip`);
   const panel = tablet.getByRole("complementary", { name: "Step at hand" });
@@ -278,10 +290,9 @@ test("learner and front desk are told before what is not theirs: forms at rest, 
   await expect(tablet.getByRole("menuitem", { name: "Due" })).toBeVisible();
   await expect(tablet.getByRole("menuitem", { name: "Settings" })).toHaveCount(0);
   await tablet.keyboard.press("Escape");
-  await lock(tablet, "FD").click();
+  await leave(tablet, "FD");
 
-  await tablet.getByRole("button", { name: "KW, learner" }).click();
-  await pin(tablet, "8391");
+  await signIn(tablet, "KW, learner", "8391");
   await expect(lock(tablet, "KW")).toBeVisible();
   await tablet.goto(`${app.networkUrl}/jobs/6/strip`);
   await expect(panel.getByRole("button", { name: "The heatsink is off" })).toBeEnabled();
