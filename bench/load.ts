@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import Database from "better-sqlite3";
 import { largeDatabase } from "./data";
 import { quantile, ready, serve, stop } from "./served";
@@ -171,24 +171,9 @@ async function liveRun(base: string, i: number, sent: Sent[], ends: { now: boole
 const sample = (seq: number): string =>
   JSON.stringify({ seq, t: seq / 10, "cpu.temperature": 40 + 30 * (1 - Math.exp(-seq / 300)), "cpu.power": 30 });
 
-/** What the server and all it started hold in memory, MB. */
-function memoryOf(pid: number): number {
-  const tree = new Set([pid]);
-  const all = readdirSync("/proc").filter((p) => /^\d+$/.test(p));
-  let kb = 0;
-  for (const p of all) {
-    try {
-      const status = readFileSync(`/proc/${p}/status`, "utf8");
-      const parent = Number(/PPid:\s+(\d+)/.exec(status)?.[1]);
-      if (!tree.has(Number(p)) && !tree.has(parent)) continue;
-      tree.add(Number(p));
-      kb += Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0);
-    } catch {
-      // it ended meanwhile
-    }
-  }
-  return kb / 1024;
-}
+/** What the server holds in memory, its threads included, MB. A back-up is a process of its own that ends. */
+const memoryOf = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))?.[1] ?? 0) / 1024;
 
 /** How much memory grew over the last minutes, percent: by the line of least squares, since it goes up and down. */
 function growthPercent(memory: readonly { atS: number; mb: number }[], minutes: number): number {

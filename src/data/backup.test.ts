@@ -10,6 +10,7 @@ import {
 } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import Database from "better-sqlite3";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { Result } from "../core/result";
 import { backUp, holdsOf, restore } from "./backup";
@@ -112,6 +113,31 @@ describe("a restore", () => {
     expect([done.was?.rows.machines, value(holdsOf(at("own.db"))).rows.machines]).toEqual([4, 1]);
     expect(value(holdsOf(done.aside ?? "")).rows.machines).toBe(4);
   });
+
+  it("ends though somebody writes all the while, and holds what stood there when it began", async () => {
+    const own = await workshop("own.db", 3);
+    await own.raw("CREATE TABLE filler (bytes BLOB)");
+    for (let i = 0; i < 20; i++) await own.raw("INSERT INTO filler VALUES (randomblob(1000000))");
+    let writes = 0;
+    let stop = false;
+    const other = new Database(at("own.db"));
+    const busy = (): void => {
+      if (stop) return;
+      other.prepare("INSERT INTO filler VALUES (randomblob(2000))").run();
+      writes++;
+      setImmediate(busy);
+    };
+    busy();
+    const made = await Promise.race([
+      backUp(at("own.db"), at("copy.db")),
+      new Promise<null>((r) => setTimeout(r, 20_000, null)),
+    ]);
+    stop = true;
+    other.close();
+    await own.destroy();
+    expect([made?.ok, writes > 3]).toEqual([true, true]);
+    expect(value(holdsOf(at("copy.db"))).rows.filler).toBeLessThanOrEqual(20 + 2);
+  }, 60_000);
 
   it("not while another program has the database open", async () => {
     const own = await workshop("own.db", 1);

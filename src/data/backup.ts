@@ -103,6 +103,9 @@ function opened(path: string): Database.Database {
   }
 }
 
+/** Pages copied at once: others come to the disk between. */
+const PAGES_AT_ONCE = 1_000;
+
 /** Takes a half-written file away, and what stands beside it. */
 function gone(path: string): void {
   for (const end of ["", "-wal", "-shm", "-journal"]) {
@@ -146,7 +149,11 @@ export async function backUp(from: string, to: string): Promise<Result<Holds>> {
     gone(half);
     const db = opened(from);
     try {
-      await db.backup(half);
+      // held while it is copied: what others write meanwhile would begin the copy anew, and under work it never ended
+      db.exec("BEGIN");
+      db.prepare("SELECT count(*) FROM sqlite_master").get();
+      await db.backup(half, { progress: () => PAGES_AT_ONCE });
+      db.exec("ROLLBACK");
     } finally {
       db.close();
     }
