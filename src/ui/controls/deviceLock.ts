@@ -3,6 +3,7 @@ import { isKeptPage } from "./keptPage";
 
 const LOCKED = "ovrant-locked";
 const TOUCHED = "ovrant-touched";
+const OWED = "ovrant-owes-lock";
 const CHANGED = "ovrant-lock-changed";
 
 const read = (key: string): string => {
@@ -34,6 +35,10 @@ export function setLockedHere(locked: boolean): void {
   if (!locked) write(TOUCHED, String(Date.now()));
   window.dispatchEvent(new Event(CHANGED));
 }
+
+/** Whether the server was not told of a lock yet: whoever opens this device meanwhile is not who is signed in there. */
+export const owesLock = (): boolean => read(OWED) === "1";
+export const setOwesLock = (owes: boolean): void => write(OWED, owes ? "1" : "");
 
 /** Somebody touched the bench: noted for a page that is opened later without the server. */
 export const touchedHere = (): void => write(TOUCHED, String(Date.now()));

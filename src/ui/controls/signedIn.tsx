@@ -3,7 +3,7 @@ import { Lock } from "lucide-react";
 import Link from "next/link";
 import { createContext, useContext, useEffect, useSyncExternalStore, type ReactNode } from "react";
 import { ROLE_WORDS, type Role } from "@/core/trust";
-import { IDLE_MS, isLockedHere, onLockChange, setLockedHere, touchedHere } from "./deviceLock";
+import { IDLE_MS, isLockedHere, onLockChange, owesLock, setLockedHere, setOwesLock, touchedHere } from "./deviceLock";
 import { isKeptPage } from "./keptPage";
 import { send } from "./send";
 import { setSignedInHere, setWhoWorks } from "./who";
@@ -24,8 +24,15 @@ const LOOK_MS = 5_000;
 /** Locks this bench; what was open is where its person goes on. Without the server this device locks by itself. */
 export async function lockBench(): Promise<void> {
   setLockedHere(true);
+  await lockOnServer();
+}
+
+/** Tells the server; what it could not be told is told once it answers, before anything else is done as that person. */
+async function lockOnServer(): Promise<void> {
   const sent = await send("POST", "/api/trust/lock", {});
-  if (!sent.ok && sent.problem.code === "unreachable") return;
+  const reached = sent.ok || sent.problem.code !== "unreachable";
+  setOwesLock(!reached);
+  if (!reached) return;
   const back = window.location.pathname;
   window.location.assign(back === "/" ? "/locked" : `/locked?back=${encodeURIComponent(back)}`);
 }
@@ -46,6 +53,7 @@ export function SignedIn({ value, locked, children }: Props) {
     if (as !== "person") return;
     // a page the server gave just now was given to somebody who is signed in
     if (!isKeptPage()) {
+      if (owesLock()) return void lockBench();
       setLockedHere(false);
       setWhoWorks(person ?? "");
     }
@@ -64,6 +72,7 @@ export function SignedIn({ value, locked, children }: Props) {
     for (const e of events) window.addEventListener(e, touched, { passive: true });
     const look = setInterval(() => {
       if (Date.now() - last > IDLE_MS) void lockBench();
+      else if (owesLock()) void lockOnServer();
     }, LOOK_MS);
     return () => {
       clearInterval(look);

@@ -4,9 +4,9 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { SWRConfig } from "swr";
 import { serverAnswers } from "@/testing/screen";
 import type { NetworkView, Tag } from "@/core/trust";
-import { LockButton, SignedIn, useSignedIn } from "@/ui/controls/signedIn";
+import { LockButton, lockBench, SignedIn, useSignedIn } from "@/ui/controls/signedIn";
 import { OwnerLink } from "@/ui/report/OwnerLink";
-import { isLockedHere, setLockedHere } from "@/ui/controls/deviceLock";
+import { isLockedHere, owesLock, setLockedHere, setOwesLock } from "@/ui/controls/deviceLock";
 import { AuditScreen } from "./AuditScreen";
 import { DeviceLock } from "./DeviceLock";
 import { JoinScreen } from "./JoinScreen";
@@ -287,6 +287,30 @@ describe("a bench that cannot reach its server", () => {
     render(signedIn);
     expect(screen.getByText("the step at hand")).toBeTruthy();
     expect(isLockedHere()).toBe(false);
+  });
+
+  it("tells the server of the lock as soon as it answers, whoever opened the device meanwhile", async () => {
+    vi.useFakeTimers();
+    kept.keptTags.mockResolvedValue([]);
+    const { sent } = serverAnswers(new Error("gone"), { ok: true, value: null });
+    const { unmount } = render(signedIn);
+    await act(() => lockBench());
+    expect(owesLock()).toBe(true);
+    // another tag opened it by itself
+    act(() => setLockedHere(false));
+    await vi.advanceTimersByTimeAsync(5_100);
+    expect(sent.map((s) => s.url)).toEqual(["/api/trust/lock", "/api/trust/lock"]);
+    expect([owesLock(), assign.mock.calls.length]).toEqual([false, 1]);
+    unmount();
+    vi.useRealTimers();
+  });
+
+  it("a page the server gives to whoever was locked out meanwhile is locked first", async () => {
+    const { sent } = serverAnswers({ ok: true, value: null });
+    setOwesLock(true);
+    render(signedIn);
+    await vi.waitFor(() => expect(assign).toHaveBeenCalled());
+    expect([sent[0]?.url, owesLock()]).toEqual(["/api/trust/lock", false]);
   });
 
   it("on Ovrant's own machine nothing locks", () => {
