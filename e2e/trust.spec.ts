@@ -239,10 +239,9 @@ test.describe("without the server", () => {
 
     // what a tag did goes out once that tag is signed in with the server, and under no other
     await app.up();
-    await tablet.goto(`${app.trustedUrl}/jobs/6/strip`);
     const entries = () =>
       app.rows("SELECT step, who FROM journal WHERE job_id = 6 AND (step = 'strip:look' OR step LIKE 'paste-was:%')");
-    // the server had not heard of the lock: nobody goes on with what HM may
+    // the server had not heard of the lock and is told first: nobody goes on with what HM may
     await expect(tablet).toHaveURL(/\/locked/);
     await signIn(tablet, "HM, technician", "4712");
     await expect.poll(entries).toHaveLength(1);

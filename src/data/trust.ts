@@ -74,6 +74,8 @@ export const setSlowed = (db: Knex, table: "people" | "benches", id: number, s: 
 export interface Bench extends Slowed {
   id: number;
   name: string;
+  /** Whatever was signed in here up to then is over. */
+  closedMs: number;
 }
 
 interface BenchRow {
@@ -83,6 +85,7 @@ interface BenchRow {
   rests_until_ms: number;
   joined_at: string;
   last_at: string;
+  closed_ms: number;
 }
 
 export async function insertBench(db: Knex, name: string): Promise<number> {
@@ -94,7 +97,9 @@ export async function insertBench(db: Knex, name: string): Promise<number> {
 /** A bench that joined and was not sent away since. */
 export async function findBench(db: Knex, id: number): Promise<Bench | null> {
   const row = await db("benches").where({ id }).whereNull("left_at").first<BenchRow | undefined>();
-  return row ? { id: row.id, name: row.name, wrong: row.wrong, restsUntilMs: row.rests_until_ms } : null;
+  if (!row) return null;
+  const { name, wrong, rests_until_ms: restsUntilMs, closed_ms: closedMs } = row;
+  return { id, name, wrong, restsUntilMs, closedMs };
 }
 
 export async function findBenches(db: Knex, most: number): Promise<BenchNow[]> {
@@ -110,6 +115,10 @@ export const sendBenchesAway = (db: Knex, id?: number): Promise<number> =>
       if (id !== undefined) void q.where({ id });
     })
     .update({ left_at: new Date().toISOString() });
+
+/** Ends whatever is signed in at a bench; never opens again what was ended before. */
+export const closeBench = (db: Knex, id: number, ms: number): Promise<number> =>
+  db("benches").where({ id }).where("closed_ms", "<", ms).update({ closed_ms: ms });
 
 export const benchWasThere = (db: Knex, id: number): Promise<number> =>
   db("benches").where({ id }).update({ last_at: new Date().toISOString() });

@@ -39,7 +39,7 @@ const RULES: readonly Rule[] = [
   { path: /^\/locked$/, need: bench },
   { path: /^\/api\/trust\/lock$/, need: bench, says: "signed out" },
   { path: /^\/api\/trust\/stop$/, need: bench, says: "stopped a load" },
-  { path: /^\/api\/trust\/(signin|going)$/, need: bench, says: "" },
+  { path: /^\/api\/trust\/(signin|going|here)$/, need: bench, says: "" },
   { method: "write", path: /^\/api\/v1\/runs\/\d+\/(samples|stop|end)$/, need: run },
   { method: "GET", path: /^\/api\/v1\/runs(\/\d+)?$/, need: run },
   { path: /^\/api\/trust\/pin$/, need: person("look"), says: "" },
@@ -90,4 +90,4 @@ export const isRead = (method: string): boolean => method === "GET" || method ==
 
 /** Requests a page makes by itself while nobody touches it: they keep no bench open. */
 export const isByItself = (method: string, path: string): boolean =>
-  isRead(method) && (/^\/api\/(live|day|v1\/runs|trust\/going)(\/|$)/.test(path) || path.startsWith("/_next/static/"));
+  isRead(method) && (/^\/api\/(live|day|v1\/runs|trust\/(going|here))(\/|$)/.test(path) || path.startsWith("/_next/static/"));

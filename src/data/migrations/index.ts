@@ -17,6 +17,7 @@ import * as search from "./0015-search";
 import * as finds from "./0016-finds";
 import * as practice from "./0017-practice";
 import * as trust from "./0018-trust";
+import * as closing from "./0019-closing";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -37,6 +38,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0016-finds", ...finds },
   { name: "0017-practice", ...practice },
   { name: "0018-trust", ...trust },
+  { name: "0019-closing", ...closing },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

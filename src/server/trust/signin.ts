@@ -2,7 +2,7 @@ import { leftMs, ROUND, slower, spoken, unslowed, type Slowed } from "../../core
 import { bad, ok, type Result } from "../../core/result";
 import { database } from "../../data/connection";
 import { readKept } from "../../data/kept";
-import { addAudit, findBench, findPerson, insertBench, setSlowed } from "../../data/trust";
+import { addAudit, closeBench, findBench, findPerson, insertBench, setSlowed } from "../../data/trust";
 import { check } from "../../input/check";
 import { JoinInput, SignInInput } from "../../input/trust";
 import { serverProblem } from "../requests/problems";
@@ -99,7 +99,8 @@ export async function signIn(body: unknown, benchId: number, nowMs = Date.now())
       if (what) await addAudit(tx, { who: person.initials, bench: bench.name, what });
       return ok(null);
     });
-    if (right) return ok({ person: id, epoch: person.epoch, bench: benchId, beganMs: nowMs, lastMs: nowMs });
+    const beganMs = Math.max(nowMs, bench.closedMs + 1);
+    if (right) return ok({ person: id, epoch: person.epoch, bench: benchId, beganMs, lastMs: beganMs });
     return bad(
       rests > 0
         ? trustProblem.rests(rests, `Tag ${person.initials}`)
@@ -107,6 +108,16 @@ export async function signIn(body: unknown, benchId: number, nowMs = Date.now())
     );
   });
 }
+
+/**
+ * Locks a bench: who was signed in there is out. The cookie alone would not do: an answer still under way can seal it
+ * anew after it was taken back.
+ */
+export const lock = (benchId: number, nowMs = Date.now()): Promise<Result<null>> =>
+  writing(async (tx) => {
+    await closeBench(tx, benchId, nowMs);
+    return ok(null);
+  });
 
 /** For tests: joins as if nobody had tried. */
 export function forgetJoins(): void {

@@ -57,6 +57,7 @@ export async function standingOf(cookies: string | undefined, nowMs: number): Pr
   const bench = { id: found.id, name: found.name };
   const session = await opened<Session>(jar[PERSON_COOKIE]);
   if (session?.bench !== bench.id) return { as: "bench", bench };
+  if (session.beganMs <= found.closedMs) return { as: "bench", bench };
   if (nowMs - session.lastMs > IDLE_MS || nowMs - session.beganMs > SHIFT_MS) return { as: "bench", bench };
   const person = await findPerson(db, session.person);
   if (!person || person.epoch !== session.epoch) return { as: "bench", bench };

@@ -21,7 +21,7 @@ import {
 } from "./network";
 import { makeOwnerLink, ownerLink } from "./ownerLink";
 import { digitsNow, opened, sealed } from "./seal";
-import { forgetJoins, join, signIn } from "./signin";
+import { forgetJoins, join, lock, signIn } from "./signin";
 import { IDLE_MS, isLocal, SHIFT_MS, standingOf, type Session } from "./standing";
 
 temporaryDatabase("trust");
@@ -186,6 +186,26 @@ describe("signing in", () => {
     expect(code(await signIn({ person: people.HM, pin: "4712" }, bench, 2_000))).toBe("rests");
     const cookie = (await benchCookie(bench)).split(";")[0] ?? "";
     expect((await ask("POST", "/api/trust/stop", { cookie })).passed).toBe(true);
+  });
+
+  it("ends with the lock, whatever a late answer seals anew; the next one begins after it", async () => {
+    const bench = await workshop();
+    const cookieOf = async (s: Session) =>
+      [await benchCookie(bench), await personCookie(s)].map((c) => c.split(";")[0]).join("; ");
+    const session = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    const late = await cookieOf({ ...session, lastMs: session.lastMs + MIN });
+    expect((await standingOf(late, session.beganMs)).as).toBe("person");
+    const lockMs = session.beganMs + 500;
+    value(await lock(bench, lockMs));
+    expect((await standingOf(late, lockMs)).as).toBe("bench");
+    // a lock that comes late opens nothing again
+    value(await lock(bench, session.beganMs - 1));
+    expect((await standingOf(late, lockMs)).as).toBe("bench");
+    const next = value(await signIn({ person: people.HM, pin: "4712" }, bench, lockMs));
+    expect((await standingOf(await cookieOf(next), lockMs)).as).toBe("person");
+    const other = value(await join({ passphrase: PHRASE, name: "Bench 3" }, "10.0.0.8")).bench;
+    value(await lock(other, lockMs + MIN));
+    expect((await standingOf(await cookieOf(next), lockMs)).as).toBe("person");
   });
 
   it("ends after ten minutes untouched, after a shift, with another PIN, and with the bench", async () => {

@@ -6,6 +6,7 @@ import { ROLE_WORDS, type Role } from "@/core/trust";
 import { IDLE_MS, isLockedHere, onLockChange, owesLock, setLockedHere, setOwesLock, touchedHere } from "./deviceLock";
 import { isKeptPage } from "./keptPage";
 import { send } from "./send";
+import { lockedPath, useStillIn } from "./stillIn";
 import { setSignedInHere, setWhoWorks } from "./who";
 
 /** Who is at this bench, as the server told it. */
@@ -33,8 +34,7 @@ async function lockOnServer(): Promise<void> {
   const reached = sent.ok || sent.problem.code !== "unreachable";
   setOwesLock(!reached);
   if (!reached) return;
-  const back = window.location.pathname;
-  window.location.assign(back === "/" ? "/locked" : `/locked?back=${encodeURIComponent(back)}`);
+  window.location.assign(lockedPath(window.location.pathname));
 }
 
 interface Props {
@@ -48,6 +48,7 @@ interface Props {
 export function SignedIn({ value, locked, children }: Props) {
   const { as, person } = value;
   const shut = useSyncExternalStore(onLockChange, isLockedHere, () => false) && as === "person";
+  useStillIn(as === "person" && !shut ? person : null);
   useEffect(() => {
     setSignedInHere(as === "person" ? person : null);
     if (as !== "person") return;

@@ -4,6 +4,7 @@ import useSWR from "swr";
 import type { Tag } from "@/core/trust";
 import { setLockedHere } from "@/ui/controls/deviceLock";
 import { send } from "@/ui/controls/send";
+import { lockedPath } from "@/ui/controls/stillIn";
 import { setWhoWorks } from "@/ui/controls/who";
 import { BenchBar } from "./BenchBar";
 import { keptTags, opensHere } from "./deviceTags";
@@ -23,7 +24,7 @@ export function DeviceLock() {
     const look = setInterval(() => {
       void send("GET", "/api/trust/going").then((sent) => {
         if (sent.ok || sent.problem.code !== "unreachable")
-          window.location.assign(`/locked?back=${encodeURIComponent(window.location.pathname)}`);
+          window.location.assign(lockedPath(window.location.pathname));
       });
     }, LOOK_MS);
     return () => clearInterval(look);

@@ -5,7 +5,7 @@ import type { Problem } from "@/core/result";
 import { type LockedRun, type Tag } from "@/core/trust";
 import { words } from "@/core/words";
 import { CautionBand } from "@/ui/controls/Band";
-import { setLockedHere } from "@/ui/controls/deviceLock";
+import { setLockedHere, setOwesLock } from "@/ui/controls/deviceLock";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { keepOnly, keepTag } from "./deviceTags";
@@ -43,6 +43,8 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
     // a device that cannot keep it asks the server alone
     await keepTag(tag, pin).catch(() => undefined);
     setLockedHere(false);
+    // whoever was locked out is out now: this is another session
+    setOwesLock(false);
     window.location.assign(back);
     return null;
   };

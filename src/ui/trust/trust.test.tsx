@@ -26,8 +26,11 @@ vi.mock("./deviceTags", () => ({
   keepOnly: () => Promise.resolve(),
   forgetBench: () => Promise.resolve(),
 }));
+const stillIn = vi.hoisted(() => vi.fn<(person: string | null) => void>());
+vi.mock("@/ui/controls/stillIn", async (real) => ({ ...(await real<object>()), useStillIn: stillIn }));
 beforeEach(() => {
   assign.mockClear();
+  stillIn.mockClear();
   window.localStorage.clear();
   vi.stubGlobal("location", { ...window.location, assign, origin: "http://bench.test", pathname: "/jobs/3/strip" });
 });
@@ -85,6 +88,16 @@ describe("the locked bench", () => {
       { person: 1, pin: "4712" },
     ]);
     expect(assign).toHaveBeenCalledWith("/jobs/3/strip");
+  });
+
+  it("a new session owes no lock of the one before", async () => {
+    serverAnswers({ ok: true, value: [] }, { ok: true, value: [] });
+    setOwesLock(true);
+    render(<LockedScreen tags={tags} runs={[]} back="/" />);
+    fireEvent.keyDown(document.body, { key: "1" });
+    for (const key of ["4", "7", "1", "2"]) fireEvent.keyDown(document.body, { key });
+    await vi.waitFor(() => expect(assign).toHaveBeenCalledWith("/"));
+    expect(owesLock()).toBe(false);
   });
 
   it("a tag that rests cannot be taken; each says what it may", () => {
@@ -259,8 +272,10 @@ describe("a bench that cannot reach its server", () => {
     kept.opensHere.mockResolvedValueOnce({ ok: true, value: { initials: "HM" } });
     render(signedIn);
     expect(screen.getByText("the step at hand")).toBeTruthy();
+    expect(stillIn).toHaveBeenLastCalledWith("HM");
     act(() => setLockedHere(true));
     expect(screen.queryByText("the step at hand")).toBeNull();
+    expect(stillIn).toHaveBeenLastCalledWith(null);
     await user.click(await screen.findByRole("button", { name: "HM, technician" }));
     for (const key of ["1", "1", "1", "1"]) fireEvent.keyDown(document.body, { key });
     expect(await screen.findByText(/That is not this tag's PIN/)).toBeTruthy();
