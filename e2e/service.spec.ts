@@ -85,6 +85,7 @@ test(
     await enter(page, panel(page).getByRole("button", { name: "Go on, with a reason" }));
     await page.keyboard.type("Will not start at all");
     await enter(page, panel(page).getByRole("button", { name: "Keep the reason" }));
+    await expect(panel(page).getByRole("heading", { name: "No run before" })).toHaveCount(0);
     await until(page, /^Under the/, () => "Space");
     await accessible(page);
     await reload(page);

@@ -1,10 +1,11 @@
 "use client";
-import { useEffect, useRef } from "react";
+import { useEffect, useLayoutEffect, useRef } from "react";
 
 /** Single keys of a screen. They rest while the hand is in a field, and while a key with Ctrl or Alt is meant. */
 export function useKeys(keys: Record<string, (() => void) | undefined>): void {
   const latest = useRef(keys);
-  useEffect(() => {
+  // with what is shown, not after it: a key that comes at once means what is seen
+  useLayoutEffect(() => {
     latest.current = keys;
   });
   useEffect(() => {
