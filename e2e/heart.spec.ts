@@ -23,7 +23,7 @@ test("a figure of the verdict can be opened to how it was found, and bounds are 
   await page.getByLabel("Room, start").fill("22");
   await page.getByRole("button", { name: "Judge with this log" }).click();
   await page.waitForURL(/verdict/);
-  await page.getByRole("button", { name: "How was this found?" }).click();
+  await page.getByRole("button", { name: "How found?" }).click();
   await expect(page.getByRole("heading", { name: /How this was found: processor/ })).toBeVisible();
   await expect(page.getByText(/Before .*K\/W ×/).first()).toBeVisible();
   await expect(page.getByRole("heading", { name: /Time constants/ })).toBeVisible();

@@ -58,10 +58,19 @@ const unsaid = (page: Page): Promise<string[]> =>
         .map((id) => document.getElementById(id)?.textContent ?? "")
         .join(" ");
     const pictures = [...document.querySelectorAll(roles)].filter((e) => !e.closest("[aria-hidden=true]"));
+    // no number, one word over and over, signs that are not read, or numbers of nothing
     const odd = /\bNaN\b|undefined|\bnull\b|\[object/;
+    const unheard = /\b(\w+), \1, \1\b|[→←▲▼●■|_]|^[\d\s.,%]+( of [\d\s.,]+)?$/;
+    const inside = (h: Element) => [...h.querySelectorAll("button, a")];
+    const said = (e: Element) => e.textContent.trim();
     return [
       ...pictures.filter((e) => named(e).trim().length < 4).map((e) => `no words: ${e.outerHTML.slice(0, 90)}`),
       ...pictures.filter((e) => odd.test(named(e))).map((e) => `odd words: ${named(e)}`),
+      ...pictures.filter((e) => unheard.test(named(e))).map((e) => `not said: ${named(e)}`),
+      // what is pressed is no part of a heading's words, unless it is all of them
+      ...[...document.querySelectorAll("h1, h2, h3")]
+        .filter((h) => inside(h).some((e) => said(e) !== said(h)))
+        .map((h) => `heading with more in it: ${said(h)}`),
       ...(odd.test(document.body.innerText) ? [`odd text: ${odd.exec(document.body.innerText)?.[0] ?? ""}`] : []),
     ];
   });
@@ -140,6 +149,39 @@ test("the keyboard reaches what there is, sees where it stands, and is held nowh
     expect([path, met.filter((m) => /WITHOUT|UNSEEN/.test(m))]).toEqual([path, []]);
     expect([path, met.length]).toEqual([path, expect.closeTo(Math.min(all, 40), -0.4)]);
   }
+});
+
+test("nothing moves by itself for those who asked for that", async ({ browser }) => {
+  const moving = async (reducedMotion: "reduce" | "no-preference") => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion });
+    const page = await context.newPage();
+    const found: string[] = [];
+    const { bench, verdict, paste, "history of one": history } = views();
+    for (const path of [bench, verdict, paste, history]) {
+      await page.goto(path ?? "/");
+      await page.waitForLoadState("networkidle");
+      // a bar of which only is known that work goes on is shown for moments: one is put there
+      const here = await page.evaluate(() => {
+        document.body.insertAdjacentHTML("beforeend", '<div class="under-way"></div>');
+        const longest = (durations: string) => Math.max(...durations.split(",").map((d) => parseFloat(d)));
+        return [...document.querySelectorAll("*")].flatMap((e) =>
+          [null, "::before", "::after"].flatMap((part) => {
+            const { transitionDuration, animationName, animationDuration, scrollBehavior } = getComputedStyle(e, part);
+            const moves =
+              longest(transitionDuration) > 0 ||
+              (animationName !== "none" && longest(animationDuration) > 0) ||
+              scrollBehavior === "smooth";
+            return moves ? [`${e.tagName}.${e.getAttribute("class") ?? ""}`.slice(0, 60)] : [];
+          }),
+        );
+      });
+      found.push(...here.map((e) => `${path}: ${e}`));
+    }
+    await context.close();
+    return found;
+  };
+  expect((await moving("no-preference")).filter((e) => e.includes("under-way"))).toHaveLength(4);
+  expect(await moving("reduce")).toEqual([]);
 });
 
 test("begins in the theme of the machine, without a complaint", async ({ browser }) => {

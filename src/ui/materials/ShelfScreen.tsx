@@ -24,7 +24,7 @@ import { send } from "@/ui/controls/send";
 import { useAct } from "@/ui/controls/useAct";
 import { LotDialog } from "./LotDialog";
 import { LotUses } from "./LotUses";
-import { Bottle, PadSheet, PX, SheetPlace, Tube } from "./pictures";
+import { Bottle, packWords, PadSheet, PX, SheetPlace, Tube } from "./pictures";
 
 const day = (iso: string | null): string => (iso ? format(parseISO(iso), "d MMM yyyy") : "");
 
@@ -115,7 +115,7 @@ function PadArticle({ l, sheets, today, put }: PadArticleProps) {
         <Words
           lot={l}
           today={today}
-          more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/mK`}
+          more={`${l.pad?.softness ?? ""}, ${l.pad?.conductivityWmK ?? 0} W/m·K`}
           onAway={() => void put(l, true)}
         />
       </div>
@@ -188,11 +188,7 @@ function SmallThings({ of, today, put }: SmallThingsProps) {
     <section aria-label="Small things" className="flex w-55 flex-col gap-5">
       {of("swab", "cloth", "wipe").map((l) => (
         <article key={l.id} aria-label={l.name}>
-          <div
-            className="flex h-7 w-47.5 border-2 border-ink bg-sheet"
-            role="img"
-            aria-label={`${Math.round(leftOf(l))} of ${l.amount}`}
-          >
+          <div className="flex h-7 w-47.5 border-2 border-ink bg-sheet" role="img" aria-label={packWords(l)}>
             <span
               className="bg-[repeating-linear-gradient(90deg,var(--d-al2)_0_5px,var(--sheet)_5px_8px)]"
               style={{ width: `${(100 * leftOf(l)) / Math.max(1, l.amount)}%` }}

@@ -1,6 +1,6 @@
 import { words } from "@/core/words";
 import { useId } from "react";
-import { isExpired, leftOf, type Lot, type StockSheet } from "@/core/stock";
+import { amountWords, isExpired, leftOf, type Lot, type StockSheet } from "@/core/stock";
 
 /** px to the mm for everything on the shelf. */
 export const PX = 2.2;
@@ -221,6 +221,10 @@ export function SheetPlace({ lot, sheets }: { lot: Lot; sheets: readonly StockSh
   );
 }
 
+/** What a picture of a pack or a bottle says aloud. */
+export const packWords = (lot: Lot): string =>
+  `${lot.name}: ${Math.round(leftOf(lot))} of ${amountWords(lot.kind, lot.amount)} left`;
+
 /** A bottle with a level and marks. */
 export function Bottle({ lot, step = 50 }: { lot: Lot; step?: number }) {
   const share = lot.amount > 0 ? leftOf(lot) / lot.amount : 0;
@@ -232,7 +236,7 @@ export function Bottle({ lot, step = 50 }: { lot: Lot; step?: number }) {
       height={(h + 28) * PX * 0.86}
       viewBox={`-2 -26 ${w + 4} ${h + 28}`}
       role="img"
-      aria-label={`${lot.name}: ${Math.round(leftOf(lot))} of ${lot.amount}`}
+      aria-label={packWords(lot)}
     >
       <rect x={w / 2 - 9} y={-25} width={18} height={8} rx={1.4} fill="var(--d-we2)" />
       <path

@@ -459,8 +459,8 @@ function Several({ map, layout, selected, onChange }: Props) {
 const FIGURES: readonly (readonly [keyof Figures, string, string, min: number, max: number, step?: number])[] = [
   ["pipe6W", "Pipe of 6 mm", "W", 1, 200, 1],
   ["perBend", "Lost per right angle", "", 0, 0.5, 0.01],
-  ["pasteWmK", "Paste", "W/mK", 0.1, 100],
-  ["padWmK", "Pads", "W/mK", 0.1, 50],
+  ["pasteWmK", "Paste", "W/m·K", 0.1, 100],
+  ["padWmK", "Pads", "W/m·K", 0.1, 50],
   ["sprungN", "Sprung screw", "N", 0.5, 200, 1],
   ["fixedN", "Plain screw", "N", 0.5, 200, 1],
   ["bottomN", "One that bottoms", "N", 0.5, 200, 1],

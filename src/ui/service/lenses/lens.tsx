@@ -8,6 +8,7 @@ import {
   type Layout,
   type Part,
   type Screw,
+  partsSaid,
 } from "@/core/drawing";
 import { coverScrews, isPrint, PRINT, type ServiceContext, type ServiceStage, type Step } from "@/core/service";
 import { Defs, Drawing } from "@/ui/underside/Drawing";
@@ -259,14 +260,7 @@ export function InsideLens({ stage, ctx, map, step, size }: LensProps) {
       size={size}
       view={view}
       style={dusty ? greyMetal : undefined}
-      label={`Underside of ${map.layout.model}, opened${
-        targets.length
-          ? `; marked: ${targets
-              .map((t) => t.tag || t.kind)
-              .slice(0, 6)
-              .join(", ")}`
-          : ""
-      }`}
+      label={`Underside of ${map.layout.model}, opened${targets.length ? `; marked: ${partsSaid(targets)}` : ""}`}
     >
       <Drawing layout={map.layout} />
       <Hidden layout={map.layout} />
