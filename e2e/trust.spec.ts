@@ -234,6 +234,8 @@ test.describe("without the server", () => {
     await expect(tablet.getByText("That is not this tag's PIN.")).toBeVisible();
     await pin(tablet, "8391");
     await expect(panel.getByRole("heading", { level: 1 })).toHaveText(/Paste on the processor/);
+    // the page was made for HM, and says who is at it now
+    await expect(lock(tablet, "KW")).toBeVisible();
     await tablet.keyboard.press("2");
     await expect(tablet.getByRole("button", { name: /2 steps not sent yet/ })).toBeVisible();
 

@@ -1,9 +1,11 @@
 "use client";
+import type { Role } from "@/core/trust";
 import { isKeptPage } from "./keptPage";
 
 const LOCKED = "ovrant-locked";
 const TOUCHED = "ovrant-touched";
 const OWED = "ovrant-owes-lock";
+const OPENED = "ovrant-opened-as";
 const CHANGED = "ovrant-lock-changed";
 
 const read = (key: string): string => {
@@ -42,6 +44,20 @@ export const setOwesLock = (owes: boolean): void => write(OWED, owes ? "1" : "")
 
 /** Somebody touched the bench: noted for a page that is opened later without the server. */
 export const touchedHere = (): void => write(TOUCHED, String(Date.now()));
+
+/** Whom this device opened for by itself: pages it kept were made for somebody else, and may be shown to another. */
+export interface OpenedAs {
+  person: string;
+  role: Role;
+}
+
+/** That, as it is kept; "" where the server let the last one in. */
+export const openedHere = (): string => read(OPENED);
+
+export function setOpenedHere(as: OpenedAs | null): void {
+  write(OPENED, as ? JSON.stringify(as) : "");
+  window.dispatchEvent(new Event(CHANGED));
+}
 
 export function onLockChange(call: () => void): () => void {
   window.addEventListener(CHANGED, call);

@@ -1,9 +1,20 @@
 "use client";
 import { Lock } from "lucide-react";
 import Link from "next/link";
-import { createContext, useContext, useEffect, useSyncExternalStore, type ReactNode } from "react";
+import { createContext, useContext, useEffect, useMemo, useSyncExternalStore, type ReactNode } from "react";
 import { ROLE_WORDS, type Role } from "@/core/trust";
-import { IDLE_MS, isLockedHere, onLockChange, owesLock, setLockedHere, setOwesLock, touchedHere } from "./deviceLock";
+import {
+  IDLE_MS,
+  isLockedHere,
+  onLockChange,
+  openedHere,
+  owesLock,
+  setLockedHere,
+  setOpenedHere,
+  setOwesLock,
+  touchedHere,
+  type OpenedAs,
+} from "./deviceLock";
 import { isKeptPage } from "./keptPage";
 import { send } from "./send";
 import { lockedPath, useStillIn } from "./stillIn";
@@ -47,6 +58,7 @@ interface Props {
 /** Keeps who is signed in, and locks the bench when nobody touched it for ten minutes. */
 export function SignedIn({ value, locked, children }: Props) {
   const { as, person } = value;
+  const opened = useSyncExternalStore(onLockChange, openedHere, () => "");
   const shut = useSyncExternalStore(onLockChange, isLockedHere, () => false) && as === "person";
   useStillIn(as === "person" && !shut ? person : null);
   useEffect(() => {
@@ -56,6 +68,7 @@ export function SignedIn({ value, locked, children }: Props) {
     if (!isKeptPage()) {
       if (owesLock()) return void lockBench();
       setLockedHere(false);
+      setOpenedHere(null);
       setWhoWorks(person ?? "");
     }
   }, [as, person]);
@@ -80,7 +93,11 @@ export function SignedIn({ value, locked, children }: Props) {
       for (const e of events) window.removeEventListener(e, touched);
     };
   }, [as, shut]);
-  return <Here.Provider value={value}>{shut && locked ? locked : children}</Here.Provider>;
+  const here = useMemo(
+    () => (as === "person" && opened ? { ...value, ...(JSON.parse(opened) as OpenedAs) } : value),
+    [as, opened, value],
+  );
+  return <Here.Provider value={here}>{shut && locked ? locked : children}</Here.Provider>;
 }
 
 /** Who is signed in, with the way to their own PIN and the way out. */

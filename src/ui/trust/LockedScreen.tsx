@@ -5,7 +5,7 @@ import type { Problem } from "@/core/result";
 import { type LockedRun, type Tag } from "@/core/trust";
 import { words } from "@/core/words";
 import { CautionBand } from "@/ui/controls/Band";
-import { setLockedHere, setOwesLock } from "@/ui/controls/deviceLock";
+import { setLockedHere, setOpenedHere, setOwesLock } from "@/ui/controls/deviceLock";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { keepOnly, keepTag } from "./deviceTags";
@@ -45,6 +45,7 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
     setLockedHere(false);
     // whoever was locked out is out now: this is another session
     setOwesLock(false);
+    setOpenedHere(null);
     window.location.assign(back);
     return null;
   };

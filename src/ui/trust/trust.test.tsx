@@ -5,6 +5,8 @@ import { SWRConfig } from "swr";
 import { serverAnswers } from "@/testing/screen";
 import type { NetworkView, Tag } from "@/core/trust";
 import { LockButton, lockBench, SignedIn, useSignedIn } from "@/ui/controls/signedIn";
+import { Allowed } from "@/ui/controls/Allowed";
+import { WhoPicker } from "@/ui/controls/WhoPicker";
 import { OwnerLink } from "@/ui/report/OwnerLink";
 import { isLockedHere, owesLock, setLockedHere, setOwesLock } from "@/ui/controls/deviceLock";
 import { AuditScreen } from "./AuditScreen";
@@ -287,6 +289,29 @@ describe("a bench that cannot reach its server", () => {
     ]);
     expect(window.localStorage.getItem("ovrant-who")).toBe("HM");
     expect(assign).not.toHaveBeenCalled();
+  });
+
+  it("a page kept for one person shows another what that one's role may", async () => {
+    serverAnswers(new Error("gone"));
+    document.documentElement.setAttribute("data-kept", "");
+    kept.keptTags.mockResolvedValue([tag(5, "RS", "desk")]);
+    kept.opensHere.mockResolvedValueOnce({ ok: true, value: { initials: "RS" } });
+    setLockedHere(true);
+    render(
+      <SignedIn value={{ as: "person", person: "HM", role: "technician" }} locked={<DeviceLock />}>
+        <WhoPicker />
+        <Allowed right="work">
+          <button type="button">The heatsink is off</button>
+        </Allowed>
+      </SignedIn>,
+    );
+    await user.click(await screen.findByRole("button", { name: /^RS/ }));
+    for (const key of ["4", "7", "1", "2"]) fireEvent.keyDown(document.body, { key });
+    const step = await screen.findByRole("button", { name: "The heatsink is off" });
+    expect(step.closest("fieldset")).toHaveProperty("disabled", true);
+    expect(screen.getByText(/the front desk looks on/)).toBeTruthy();
+    expect(screen.getByRole("button", { name: /^RS works here/ })).toBeTruthy();
+    document.documentElement.removeAttribute("data-kept");
   });
 
   it("a page it kept is locked when it was left alone for ten minutes; one from the server is not", async () => {
