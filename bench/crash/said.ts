@@ -65,25 +65,35 @@ const WHERE: readonly [keyof Said, string][] = [
 
 /** What was acknowledged and is not there, or is there twice, each with its name. */
 export function missing(path: string, said: Said): string[] {
-  const db = new Database(path, { readonly: true });
   try {
-    const gone = WHERE.flatMap(([what, sql]) => {
+    return gone(path, said);
+  } catch (e) {
+    // without its tables, say: all of it is lost
+    return [`the database: ${(e as Error).message}`];
+  }
+}
+
+function gone(path: string, said: Said): string[] {
+  // what a loss of power left half done is put right by opening it, which writes
+  const db = new Database(path, { fileMustExist: true });
+  try {
+    const lost = WHERE.flatMap(([what, sql]) => {
       const rows = (db.prepare(sql).all() as { k: string }[]).map((r) => String(r.k));
       const here = new Set(rows);
-      const lost = [...(said[what] as Set<string>)].filter((k) => !here.has(k)).map((k) => `${what} ${k}`);
+      const away = [...(said[what] as Set<string>)].filter((k) => !here.has(k)).map((k) => `${what} ${k}`);
       const twice = what === "runs" ? [] : rows.length - here.size > 0 ? [`${what}: one twice`] : [];
-      return [...lost, ...twice];
+      return [...away, ...twice];
     });
     const count = db.prepare(
       "SELECT count(*) AS n, count(DISTINCT seq) AS different FROM live_samples WHERE run_id = ? AND seq <= ?",
     );
     for (const [run, last] of said.samples) {
       const { n, different } = count.get(run, last) as { n: number; different: number };
-      if (different !== last || n !== last) gone.push(`samples of run ${run}: ${n} of ${last}`);
+      if (different !== last || n !== last) lost.push(`samples of run ${run}: ${n} of ${last}`);
     }
     const check = db.pragma("quick_check(1)", { simple: true });
-    if (check !== "ok") gone.push(`the file: ${String(check)}`);
-    return gone;
+    if (check !== "ok") lost.push(`the file: ${String(check)}`);
+    return lost;
   } finally {
     db.close();
   }
