@@ -3,8 +3,10 @@ import { newPart } from "./kinds";
 import type { Kind, Part } from "./parts";
 import { partsSaid } from "./said";
 
-const part = (kind: Kind, tag: string, more: object = {}): Part =>
-  ({ ...newPart(kind, `p${tag}${kind}`, tag, 10, 10), ...more }) as Part;
+const part = (kind: Kind, tag: string, more: object = {}): Part => ({
+  ...newPart(kind, `p${tag}${kind}`, tag, 10, 10),
+  ...more,
+});
 const screws = (n: number, stamped: boolean) =>
   Array.from({ length: n }, (_, i) => part("screw", `s${i}`, { stamp: stamped ? String(i + 1) : "", tag: "" }));
 

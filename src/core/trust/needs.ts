@@ -90,4 +90,5 @@ export const isRead = (method: string): boolean => method === "GET" || method ==
 
 /** Requests a page makes by itself while nobody touches it: they keep no bench open. */
 export const isByItself = (method: string, path: string): boolean =>
-  isRead(method) && (/^\/api\/(live|day|v1\/runs|trust\/(going|here))(\/|$)/.test(path) || path.startsWith("/_next/static/"));
+  isRead(method) &&
+  (/^\/api\/(live|day|v1\/runs|trust\/(going|here))(\/|$)/.test(path) || path.startsWith("/_next/static/"));

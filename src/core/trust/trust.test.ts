@@ -81,7 +81,9 @@ describe("what a request needs", () => {
 
   it("what a page asks by itself keeps no bench open", () => {
     expect(
-      ["/api/live", "/api/live/3/events", "/api/trust/going", "/api/trust/here", "/_next/static/a.js"].every((p) => isByItself("GET", p)),
+      ["/api/live", "/api/live/3/events", "/api/trust/going", "/api/trust/here", "/_next/static/a.js"].every((p) =>
+        isByItself("GET", p),
+      ),
     ).toBe(true);
     expect(isByItself("POST", "/api/live/3")).toBe(false);
     expect(["/jobs/3/strip", "/api/jobs/3/journal", "/machines"].some((p) => isByItself("GET", p))).toBe(false);
