@@ -107,6 +107,12 @@ test("first start on the network: passphrase, tags, a bench that joins, signing 
   expect(begun.ok()).toBe(true);
   await expect(tablet.getByRole("timer")).toBeVisible();
   expect(await tablet.content()).not.toMatch(/Scene shop|Orrowby/);
+  // on the smallest screen Stop is in sight over the tags, and nothing reaches out once a tag is taken
+  await tablet.setViewportSize({ width: 320, height: 640 });
+  await expect(tablet.getByRole("button", { name: /^Stop load/ })).toBeInViewport({ ratio: 1 });
+  await take(tablet, "KW, learner");
+  expect(await tablet.evaluate(() => document.documentElement.scrollWidth)).toBe(320);
+  await tablet.setViewportSize({ width: 1280, height: 800 });
   await tablet.getByRole("button", { name: /^Stop load/ }).click();
   await expect(tablet.getByText(/to go; cools down|No run goes|to go; done/)).toBeVisible();
 

@@ -66,34 +66,53 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
       <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_minmax(20rem,28.75rem)]">
         <div className="flex min-w-0 flex-col">
           <TagRack tags={tags} picked={picked} onPick={setPicked} />
-          <section aria-labelledby="seen" className="flex-1 border-t-[1.5px] border-line bg-sheet px-4 py-5 sm:px-10">
-            <h2 id="seen" className="text-lead font-strong">
-              Seen without a PIN{" "}
-              <span className="ml-2 text-note font-regular text-ink-2">
-                countdown, chip temperature, Stop; no place, no complaint, no verdict
-              </span>
-            </h2>
-            {problem ? (
-              <div className="mt-2">
-                <CautionBand role="alert">
-                  {problem.message} {problem.action}
-                </CautionBand>
-              </div>
-            ) : null}
-            {runs.length ? (
-              <ul className="mt-3 grid gap-4">
-                {runs.map((r) => (
-                  <RunLine key={r.runId} run={r} onStop={() => void stop(r)} />
-                ))}
-              </ul>
-            ) : (
-              <p className="mt-3 text-lead text-ink-2">No run goes.</p>
-            )}
-          </section>
+          <Seen runs={runs} problem={problem} onStop={(r) => void stop(r)} />
         </div>
         <PinPad tag={picked} open={open} />
       </div>
     </main>
+  );
+}
+
+interface SeenProps {
+  runs: readonly LockedRun[];
+  problem: Problem | null;
+  onStop: (run: LockedRun) => void;
+}
+
+/** What is seen without a PIN: runs that go, and their Stop. */
+function Seen({ runs, problem, onStop }: SeenProps) {
+  return (
+    <section
+      aria-labelledby="seen"
+      className={`flex-1 border-t-[1.5px] border-line bg-sheet px-4 py-5 sm:px-10 ${
+        // however many tags hang above: Stop stays in sight
+        runs.length ? "sticky bottom-0 max-h-[70dvh] overflow-y-auto" : ""
+      }`}
+    >
+      <h2 id="seen" className="text-lead font-strong">
+        Seen without a PIN{" "}
+        <span className="ml-2 text-note font-regular text-ink-2 max-sm:hidden">
+          countdown, chip temperature, Stop; no place, no complaint, no verdict
+        </span>
+      </h2>
+      {problem ? (
+        <div className="mt-2">
+          <CautionBand role="alert">
+            {problem.message} {problem.action}
+          </CautionBand>
+        </div>
+      ) : null}
+      {runs.length ? (
+        <ul className="mt-3 grid gap-4">
+          {runs.map((r) => (
+            <RunLine key={r.runId} run={r} onStop={() => onStop(r)} />
+          ))}
+        </ul>
+      ) : (
+        <p className="mt-3 text-lead text-ink-2">No run goes.</p>
+      )}
+    </section>
   );
 }
 
@@ -108,22 +127,28 @@ const PHASES: Readonly<Record<string, string>> = {
 
 function RunLine({ run, onStop }: { run: LockedRun; onStop: () => void }) {
   return (
-    <li className="flex flex-wrap items-center gap-x-10 gap-y-3 border-t border-line-2 pt-3">
+    <li className="flex flex-wrap items-center gap-x-6 gap-y-3 border-t xl:gap-x-10 border-line-2 pt-3">
       <div>
-        <p className="num text-[52px] leading-14 font-bold" role="timer" aria-label={`Time left of ${run.tag}`}>
+        <p
+          className="num text-[44px] leading-14 xl:text-[52px] font-bold"
+          role="timer"
+          aria-label={`Time left of ${run.tag}`}
+        >
           {run.remainingS === null ? "–:––" : words.clock(run.remainingS)}
         </p>
         <p className="text-note text-ink-2">to go; {PHASES[run.phase] ?? run.phase}</p>
       </div>
       <div>
-        <p className="num text-[40px] leading-14 font-bold">{run.hotC === null ? "– °C" : words.degrees(run.hotC)}</p>
+        <p className="num text-[36px] leading-14 xl:text-[40px] font-bold">
+          {run.hotC === null ? "– °C" : words.degrees(run.hotC)}
+        </p>
         <p className="text-note text-ink-2">hottest chip of {run.tag}</p>
       </div>
-      <div className="flex-1" />
       <button
         type="button"
         onClick={onStop}
-        className="min-h-21 rounded-control bg-stop px-9 text-title font-strong text-on-stop hover:brightness-110"
+        className="min-h-21 rounded-control bg-stop px-5 text-title font-strong text-on-stop hover:brightness-110
+          sm:ml-auto xl:px-9"
       >
         Stop load
         <span className="block text-note font-regular">works without a PIN</span>

@@ -34,8 +34,8 @@ function Pad({ tag, open }: { tag: Tag; open: Open }) {
       <h2 className="flex items-baseline justify-between text-title font-bold">
         {tag.initials}, your PIN <span className="text-lead font-regular text-ink-2">{ROLE_WORDS[tag.role].name}</span>
       </h2>
-      <div className="mt-4 flex items-center gap-5">
-        <p role="status" className="flex flex-1 gap-5" aria-label={`${pin.length} digits given`}>
+      <div className="mt-4 flex items-center gap-3 sm:gap-5">
+        <p role="status" className="flex flex-1 gap-2 sm:gap-5" aria-label={`${pin.length} digits given`}>
           {Array.from({ length: DIGITS }, (_, i) => (
             <Hole key={i} filled={i < pin.length} next={i === pin.length} />
           ))}
@@ -123,7 +123,7 @@ function Digit({ onPress, disabled, children }: { onPress: () => void; disabled:
 /** A screw hole; filled by its screw, and ringed where the next digit goes. */
 function Hole({ filled, next }: { filled: boolean; next: boolean }) {
   return (
-    <svg aria-hidden width={44} height={44} viewBox="0 0 44 44">
+    <svg aria-hidden viewBox="0 0 44 44" className="size-10 sm:size-11">
       <circle cx={22} cy={22} r={18} fill="var(--d-al2)" stroke="var(--d-ink)" strokeWidth={1.6} />
       {filled ? (
         <path d="M13 22h18M22 13v18" stroke="var(--d-ink)" strokeWidth={2.4} />

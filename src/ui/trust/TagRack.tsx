@@ -24,7 +24,7 @@ export function TagRack({ tags, picked, onPick, none = NONE }: Props) {
         Take your tag <span className="text-note font-regular text-ink-2">no names, only initials</span>
       </h2>
       {sorted.length ? (
-        <div className="mt-2 flex overflow-x-auto border-t-2 border-ink sm:ml-5">
+        <div className="mt-2 flex flex-wrap gap-y-4 sm:ml-5">
           {ROLES.filter((role) => sorted.some((t) => t.role === role)).map((role) => (
             <Edge key={role} role={role}>
               {sorted
@@ -50,11 +50,11 @@ export function TagRack({ tags, picked, onPick, none = NONE }: Props) {
 
 function Edge({ role, children }: { role: Role; children: React.ReactNode }) {
   return (
-    <div className="min-w-39 shrink-0 last:flex-1">
-      <p className="border-b-2 border-ink bg-(--d-al2) px-5 py-2 text-body font-strong text-(--on-al)">
+    <div className="max-w-full min-w-39 grow">
+      <p className="border-y-2 border-ink bg-(--d-al2) px-5 py-2 text-body font-strong text-(--on-al)">
         {ROLE_WORDS[role].many}
       </p>
-      <ul className="flex gap-3 px-4">{children}</ul>
+      <ul className="flex flex-wrap gap-x-3 px-4">{children}</ul>
       <p className="max-w-62 px-5 pt-2 text-note leading-5 text-ink-2">{ROLE_WORDS[role].may}</p>
     </div>
   );

@@ -19,7 +19,7 @@ export function MatchedTable({ chip, matched, facts }: Props) {
     ["Room", c(facts.before.roomC), c(facts.after.roomC), c(matched.roomC)],
   ];
   return (
-    <table className="w-full text-left text-body">
+    <table className="w-full text-left text-note sm:text-body">
       <thead className="text-note text-ink-2">
         <tr>
           <th className="w-[20%] font-regular">Matched</th>
