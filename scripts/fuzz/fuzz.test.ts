@@ -1,7 +1,7 @@
 import { crc32, deflateSync } from "node:zlib";
 import sharp from "sharp";
 import { describe, expect, it } from "vitest";
-import { pictureOf } from "../../src/server/quiet/pictures";
+import { pictureOf, smallOf } from "../../src/server/quiet/pictures";
 import { unzipped, zipped } from "../../src/threads/zip";
 import { fuzz, tried } from "./run";
 import { TARGETS } from "./targets";
@@ -41,28 +41,54 @@ describe("what comes from outside", () => {
 });
 
 describe("a picture that is a trap", () => {
-  /** The head of a PNG that says how large it is, with nothing of it behind. */
-  const png = (width: number, height: number): Uint8Array => {
-    const head = Buffer.alloc(33);
-    Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13]).copy(head);
-    head.write("IHDR", 12);
-    head.writeUInt32BE(width, 16);
-    head.writeUInt32BE(height, 20);
-    head.set([8, 2], 24);
-    head.writeUInt32BE(crc32(head.subarray(12, 29)), 29);
-    return head;
+  const chunk = (name: string, data: Uint8Array): Buffer => {
+    const named = Buffer.concat([Buffer.from(name), data]);
+    const out = Buffer.alloc(8 + named.length);
+    out.writeUInt32BE(data.length, 0);
+    named.copy(out, 4);
+    out.writeUInt32BE(crc32(named), 4 + named.length);
+    return out;
+  };
+  /** A PNG that says how large it is, with next to nothing of it behind. */
+  const png = (width: number, height: number, interlaced = false): Uint8Array => {
+    const head = Buffer.alloc(13);
+    head.writeUInt32BE(width, 0);
+    head.writeUInt32BE(height, 4);
+    head.set([8, 2, 0, 0, interlaced ? 1 : 0], 8);
+    const signature = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
+    const data = chunk("IDAT", deflateSync(Buffer.alloc(200)));
+    return Buffer.concat([signature, chunk("IHDR", head), data, chunk("IEND", Buffer.alloc(0))]);
   };
 
   it.each([
     [60_000, 60_000],
-    [2_147_483_647, 1],
+    [900_000, 1],
     [12_000, 9_000],
+    [983_130, 60],
   ])("says it is %i by %i: refused at once, whatever stands behind", async (width, height) => {
     const from = performance.now();
     const before = process.memoryUsage().rss;
-    expect(await pictureOf(png(width, height))).toMatchObject({ ok: false, problem: { code: "not-a-photo" } });
+    expect(await pictureOf(png(width, height))).toMatchObject({
+      ok: false,
+      problem: { code: "photo-too-many-pixels" },
+    });
     expect(performance.now() - from).toBeLessThan(1_000);
     expect(process.memoryUsage().rss - before).toBeLessThan(200e6);
+  });
+
+  it("comes with a job that is brought in: its small one is not made", async () => {
+    await expect(smallOf(png(983_130, 60))).rejects.toThrow("983130 by 60 pixels");
+  });
+
+  it("says a side no picture has: refused", async () => {
+    expect(await pictureOf(png(2_147_483_647, 1))).toMatchObject({ ok: false });
+  });
+
+  it("can only be read whole: refused where that takes more than a photo does", async () => {
+    expect(await pictureOf(png(8_000, 8_000, true))).toMatchObject({ problem: { code: "photo-too-many-pixels" } });
+    // by rows, or smaller, it is only broken
+    expect(await pictureOf(png(8_000, 8_000))).toMatchObject({ problem: { code: "not-a-photo" } });
+    expect(await pictureOf(png(6_000, 6_000, true))).toMatchObject({ problem: { code: "not-a-photo" } });
   });
 
   it("unfolds to more than any phone takes from a few kilobytes: refused at once", async () => {
@@ -70,7 +96,7 @@ describe("a picture that is a trap", () => {
     const bomb = await flat.png({ compressionLevel: 2 }).toBuffer();
     expect(bomb.length).toBeLessThan(2e6);
     const from = performance.now();
-    expect(await pictureOf(bomb)).toMatchObject({ ok: false });
+    expect(await pictureOf(bomb)).toMatchObject({ problem: { code: "photo-too-many-pixels" } });
     expect(performance.now() - from).toBeLessThan(1_000);
   }, 60_000);
 });

@@ -131,6 +131,11 @@ export const serverProblem = {
     message: "This file is not a photo that can be read.",
     action: "Choose a JPEG, PNG, WebP or AVIF picture.",
   }),
+  hugePhoto: (width: number, height: number): Problem => ({
+    code: "photo-too-many-pixels",
+    message: `This picture says it is ${width} by ${height} pixels: more than is read here.`,
+    action: "Send it smaller, or as a plain JPEG of 100 megapixels at most, no side over 20,000 pixels.",
+  }),
   heicPhoto: (): Problem => ({
     code: "heic-photo",
     message: "This picture is in HEIC, which cannot be read here.",
@@ -204,6 +209,7 @@ const STATUS: Record<string, number> = {
   "layout-not-found": 404,
   "photo-not-found": 404,
   "photo-too-large": 413,
+  "photo-too-many-pixels": 413,
   "layout-kept": 409,
   "variant-taken": 409,
   "tag-taken": 409,
