@@ -106,8 +106,12 @@ test("by keys alone: a mystery machine is measured, opened, named and reviewed",
   await page.goto("/practice");
   await write(page, page.getByLabel("Your initials"), "KB");
   // how hard it may be goes by the arrows
+  const level = (name: RegExp) => page.getByRole("radio", { name });
   await reach(page, page.getByRole("radio", { checked: true }));
-  await page.keyboard.press("Home");
+  await page.keyboard.press("ArrowDown");
+  await expect(level(/^Fair/)).toBeChecked();
+  await page.keyboard.press("ArrowUp");
+  await expect(level(/^Easy/)).toBeChecked();
   await press(page, page.getByRole("button", { name: /Put it on the bench/ }));
   const head = page.getByRole("heading", { level: 1 });
   await expect(head).toHaveText(/nothing ordered yet/);

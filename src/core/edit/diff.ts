@@ -1,5 +1,6 @@
 import { KINDS, partName } from "../drawing/kinds";
 import type { Layout, Part } from "../drawing/parts";
+import { words } from "../words";
 
 /** What changed from one drawing to another, in words, most telling first; empty when nothing did. */
 export function changesBetween(from: Layout, to: Layout): string[] {
@@ -25,9 +26,11 @@ export function changesBetween(from: Layout, to: Layout): string[] {
 function counted(parts: readonly Part[], name: (p: Part) => string): string {
   if (parts.length <= 3) return parts.map(name).join(", ");
   const kinds = new Map<string, number>();
-  for (const p of parts)
-    kinds.set(KINDS[p.kind].name.toLowerCase(), (kinds.get(KINDS[p.kind].name.toLowerCase()) ?? 0) + 1);
-  return [...kinds].map(([k, n]) => `${n} ${n === 1 ? k : k.endsWith("s") ? k : `${k}s`}`).join(", ");
+  for (const p of parts) {
+    const kind = KINDS[p.kind].name.toLowerCase();
+    kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
+  }
+  return [...kinds].map(([kind, n]) => words.counted(n, kind)).join(", ");
 }
 
 const PLACE = ["xMm", "yMm", "turnDeg", "points"];

@@ -127,10 +127,10 @@ const PHASES: Readonly<Record<string, string>> = {
 
 function RunLine({ run, onStop }: { run: LockedRun; onStop: () => void }) {
   return (
-    <li className="flex flex-wrap items-center gap-x-6 gap-y-3 border-t xl:gap-x-10 border-line-2 pt-3">
+    <li className="flex flex-wrap items-center gap-x-6 gap-y-3 border-t border-line-2 pt-3 xl:gap-x-10">
       <div>
         <p
-          className="num text-[44px] leading-14 xl:text-[52px] font-bold"
+          className="num text-[44px] leading-14 font-bold xl:text-[52px]"
           role="timer"
           aria-label={`Time left of ${run.tag}`}
         >
@@ -139,7 +139,7 @@ function RunLine({ run, onStop }: { run: LockedRun; onStop: () => void }) {
         <p className="text-note text-ink-2">to go; {PHASES[run.phase] ?? run.phase}</p>
       </div>
       <div>
-        <p className="num text-[36px] leading-14 xl:text-[40px] font-bold">
+        <p className="num text-[36px] leading-14 font-bold xl:text-[40px]">
           {run.hotC === null ? "– °C" : words.degrees(run.hotC)}
         </p>
         <p className="text-note text-ink-2">hottest chip of {run.tag}</p>

@@ -4,11 +4,11 @@ import {
   boundsOfParts,
   centreOf,
   dieRing,
+  partsSaid,
   type CoolingMap,
   type Layout,
   type Part,
   type Screw,
-  partsSaid,
 } from "@/core/drawing";
 import { coverScrews, isPrint, PRINT, type ServiceContext, type ServiceStage, type Step } from "@/core/service";
 import { Defs, Drawing } from "@/ui/underside/Drawing";
