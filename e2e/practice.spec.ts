@@ -1,16 +1,5 @@
-import { codeOf } from "../src/core/practice";
+import { tilted } from "./cases";
 import { accessible, expect, test } from "./journeys";
-
-/** A Wrenfell 14 whose plate is tilted, every sensor logged. */
-const tilted = codeOf({
-  kind: "wrenfell",
-  level: "fair",
-  faults: [{ kind: "lean", size: 5 / 7, chip: "cpu", part: "fins" }],
-  complaint: "shuts-off",
-  opened: true,
-  logged: "all",
-  seed: 12,
-});
 
 test("a mystery machine from its complaint to its review: named wrong, then taken once more and named right", async ({
   page,

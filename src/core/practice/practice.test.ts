@@ -258,6 +258,11 @@ describe("what was named", () => {
   it("nothing at all is right where nothing is wrong, and its way needs no cure", () => {
     const well = wrenfell([]);
     expect(outcomeOf(well, ["nothing"])).toBe("right");
+    // what is not the cooling is one suspect, and still no excuse to send a machine home as it came
+    const held = wrenfell([fault("adapter")]);
+    expect(outcomeOf(held, ["nothing"])).toBe("wrong");
+    expect(outcomeOf(held, ["background"])).toBe("near");
+    expect(outcomeOf(well, ["adapter"])).toBe("wrong");
     const way = shortestWay(well);
     expect(way.cures).toEqual([]);
     expect(way.tests).toContain("run");

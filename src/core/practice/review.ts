@@ -36,6 +36,7 @@ export interface Review {
 
 /**
  * How what was named stands to what is wrong: right; the right suspects but another kind; one of two; or neither.
+ * "Nothing" is near to no fault: whoever says so sends the machine home as it came.
  *
  * @example
  * outcomeOf(drawCase("easy", 0.3), ["nothing"]); // "wrong"
@@ -44,7 +45,8 @@ export function outcomeOf(c: Pick<PracticeCase, "faults">, named: readonly Fault
   const truth: FaultKind[] = c.faults.length ? c.faults.map((f) => f.kind) : ["nothing"];
   const same = <T>(a: readonly T[], b: readonly T[]) => a.length === b.length && a.every((x) => b.includes(x));
   if (same(truth, named)) return "right";
-  if (same(truth.map(suspectOf), named.map(suspectOf))) return "near";
+  const nothing = truth.includes("nothing") || named.includes("nothing");
+  if (!nothing && same(truth.map(suspectOf), named.map(suspectOf))) return "near";
   return named.some((k) => truth.includes(k)) ? "half" : "wrong";
 }
 

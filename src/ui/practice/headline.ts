@@ -45,5 +45,7 @@ function reviewHeadline({ outcome, truth, named, knownAt }: Review, minutes: num
   if (outcome === "near") return `Near: it was ${inWords(truth)}, not ${inWords(named)}.`;
   if (outcome === "half") return `Half of it: it was ${inWords(truth)}.`;
   const known = knownAt ? ` It could have been said at minute ${knownAt.minutes}.` : "";
+  if (named.includes("nothing")) return `Something is wrong with it: ${inWords(truth)}.${known}`;
+  if (truth.includes("nothing")) return `Not ${inWords(named)}: nothing is wrong with it.${known}`;
   return `Not ${inWords(named)}: it was ${inWords(truth)}.${known}`;
 }

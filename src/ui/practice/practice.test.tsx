@@ -164,6 +164,12 @@ describe("beside them", () => {
     expect(said({ outcome: "wrong" })).toBe(
       "Not dried paste: it was a tilted plate. It could have been said at minute 18.",
     );
+    expect(said({ outcome: "wrong", named: ["nothing"], truth: ["adapter"], knownAt: null })).toBe(
+      "Something is wrong with it: an adapter that is too small.",
+    );
+    expect(said({ outcome: "wrong", truth: ["nothing"], knownAt: null })).toBe(
+      "Not dried paste: nothing is wrong with it.",
+    );
     expect(said({ outcome: "near" })).toMatch(/^Near/);
     expect(said({ outcome: "half" })).toMatch(/^Half of it/);
   });
