@@ -1,4 +1,4 @@
-import { dayFile, planDay, type Day, type Planned } from "../core/day";
+import { dayFile, planDay, timeOf, type Day, type Planned } from "../core/day";
 import { words } from "../core/words";
 import { readInput } from "./files";
 
@@ -8,8 +8,8 @@ const MOST_MS = 8_500;
 /** ovrant plan FILE [--json]: the day that is least late, and among those the one that ends first. */
 export async function planCommand(args: string[]): Promise<void> {
   const { value: day, json } = await readInput(args, "plan", dayFile);
-  const until = performance.now() + MOST_MS;
-  const { tasks, late, endMin, bound, exact, order } = planDay(day, { mayGoOn: () => performance.now() < until });
+  const time = timeOf(() => performance.now(), MOST_MS);
+  const { tasks, late, endMin, bound, exact, order } = planDay(day, time);
   if (json) return void process.stdout.write(`${JSON.stringify({ tasks, late, endMin, bound, exact })}\n`);
   process.stdout.write(`${told(day, { tasks, late, endMin, bound, exact, order }).join("\n")}\n`);
 }

@@ -23,7 +23,7 @@ export {
 } from "./today";
 export type { DayJobView, DayView, PastStretch } from "./view";
 export { whyOf, type Why } from "./why";
-export { planDay, type PlanAsk, type Planned } from "./plan";
+export { planDay, timeOf, type PlanAsk, type Planned } from "./plan";
 export {
   type Day,
   type DayBreak,

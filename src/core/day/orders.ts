@@ -1,5 +1,5 @@
 import { costOf, chainsOf, tasksIn, type Chains } from "./placing";
-import { planDay, type Planned } from "./plan";
+import { planDay, type Planned, type PlanTime } from "./plan";
 import { isBetter, type Cost, type Day, type PlacedTask } from "./problem";
 
 /** A piece of an order by names, as it is kept. */
@@ -75,24 +75,30 @@ export interface OtherOrder extends PlacedOrder {
  * it is. Those that gain less than a technician would turn round for are not offered.
  *
  * @param leastMin what a change has to gain, weighted minutes late or minutes of the day
+ * @param time how long each of them may take
  */
-export function otherOrders(day: Day, now: readonly number[], leastMin: number, mayGoOn?: () => boolean): OtherOrder[] {
+export function otherOrders(
+  day: Day,
+  now: readonly number[],
+  leastMin: number,
+  time: () => PlanTime = () => ({}),
+): OtherOrder[] {
   const current = placedOrder(day, now);
   const isWorth = (o: Cost) =>
     current.late - o.late >= leastMin || (o.late <= current.late && current.endMin - o.endMin >= leastMin);
-  const best = planDay(day, { from: now, ...(mayGoOn ? { mayGoOn } : {}) });
+  const best = planDay(day, { from: now, ...time() });
   const first = now[0];
   const out: OtherOrder[] = [];
   if (isWorth(best)) out.push({ kind: "best", ...placedOrder(day, best.order) });
   if (out.length && first !== undefined && best.order[0] !== first) {
-    const rest = bestBehind(day, first, now, mayGoOn);
+    const rest = bestBehind(day, first, now, time());
     if (isWorth(rest)) out.push({ kind: "goes-on", ...rest });
   }
   return out;
 }
 
 /** The best order that begins with the next piece of a job. */
-function bestBehind(day: Day, first: number, now: readonly number[], mayGoOn?: () => boolean): PlacedOrder {
+function bestBehind(day: Day, first: number, now: readonly number[], time: PlanTime): PlacedOrder {
   const placed = placedOrder(day, [first, ...now.slice(1)]);
   const job = day.jobs[first];
   const c = chainsOf(day);
@@ -109,6 +115,6 @@ function bestBehind(day: Day, first: number, now: readonly number[], mayGoOn?: (
         : j,
     ),
   };
-  const rest: Planned = planDay(behind, { from: now.slice(1), ...(mayGoOn ? { mayGoOn } : {}) });
+  const rest: Planned = planDay(behind, { from: now.slice(1), ...time });
   return placedOrder(day, [first, ...rest.order]);
 }

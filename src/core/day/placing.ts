@@ -136,6 +136,13 @@ export function standingCost(c: Chains, s: Standing): Cost {
   return { late, endMin };
 }
 
+/** An order with its pieces in turn of their starts: placed so, nothing begins later than it did. */
+export function inTurn(c: Chains, order: readonly number[]): number[] {
+  const s = atStart(c);
+  const starts = order.map((job) => ({ job, start: place(c, s, job) }));
+  return starts.sort((a, b) => a.start - b.start).map((p) => p.job);
+}
+
 /** Every task of the day with its minutes, in an order of pieces. */
 export function tasksIn(day: Day, c: Chains, order: readonly number[]): PlacedTask[] {
   const s = atStart(c);

@@ -1,17 +1,29 @@
 import { boundOf } from "./bound";
 import { exactOrder } from "./exact";
-import { chainsOf, costOf, tasksIn, type Chains } from "./placing";
+import { chainsOf, costOf, inTurn, tasksIn, type Chains } from "./placing";
 import { isBetter, type Cost, type Day, type DayPlan } from "./problem";
 import { pickedOrder, searched, type Ordered } from "./search";
 
 /** With more pieces to order than this no proof is tried: it would take too long. */
 const PROVEN_PIECES = 48;
-const STEPS = { first: 20_000, most: 1_000_000 };
+const STEPS = { first: 100_000, most: 1_000_000 };
 const SEEDS = [0.31, 0.62, 0.93];
 
-export interface PlanAsk {
+/** How long may be planned; without an end where nothing is said. */
+export interface PlanTime {
   /** Whether time is left; the best order so far is given once it is not. */
   mayGoOn?: () => boolean;
+  /** Whether time is left for a proof; what is left after it is searched. As long as it may go on, where left out. */
+  mayProve?: () => boolean;
+}
+
+/** So much time by a clock, and half of it for a proof. */
+export function timeOf(clock: () => number, mostMs: number): PlanTime {
+  const from = clock();
+  return { mayGoOn: () => clock() - from < mostMs, mayProve: () => clock() - from < mostMs / 2 };
+}
+
+export interface PlanAsk extends PlanTime {
   onShare?: (share: number) => void;
   /** Steps of the search where no proof is to be had. */
   steps?: number;
@@ -26,8 +38,8 @@ export interface Planned extends DayPlan {
 
 /**
  * The day that is least late, and among those the one that ends first. Exact with proof up to twelve pieces of
- * handwork and mostly well beyond, unless many runs that need no hands wait for too few rigs; else the best of a seeded
- * search, with a bound no order comes below.
+ * handwork and mostly well beyond, unless two dozen runs that need no hands wait for few rigs; else the best of a
+ * seeded search, with a bound no order comes below.
  *
  * @example
  * const tasks = [{ id: "x", kind: "hands", minutes: 30 }];
@@ -40,7 +52,8 @@ export function planDay(day: Day, ask: PlanAsk = {}): Planned {
   const bound = boundOf(c);
   const first = bestOf(pickedOrder(c), ask.from ? [{ order: ask.from, cost: costOf(c, ask.from) }] : []);
   const quick = search(c, first, { bound, mayGoOn, steps: STEPS.first });
-  const proven = c.pieces <= PROVEN_PIECES ? exactOrder(c, quick, mayGoOn) : null;
+  const mayProve = () => mayGoOn() && (ask.mayProve?.() ?? true);
+  const proven = c.pieces <= PROVEN_PIECES ? exactOrder(c, quick, mayProve) : null;
   if (proven) return told(day, c, proven, { bound, proven: true });
   const found = search(c, quick, { bound, mayGoOn, steps: ask.steps ?? STEPS.most, onShare: ask.onShare });
   return told(day, c, found, { bound, proven: false });
@@ -68,7 +81,9 @@ function search(
 const bestOf = (first: Ordered, others: readonly Ordered[]): Ordered =>
   others.reduce((a, b) => (isBetter(b.cost, a.cost) ? b : a), first);
 
-function told(day: Day, c: Chains, { order, cost }: Ordered, of: { bound: Cost; proven: boolean }): Planned {
+function told(day: Day, c: Chains, found: Ordered, of: { bound: Cost; proven: boolean }): Planned {
+  const order = inTurn(c, found.order);
+  const cost = costOf(c, order);
   // as good as any can be needs no other proof
   const exact = of.proven || !isBetter(of.bound, cost);
   return {
