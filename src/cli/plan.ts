@@ -3,7 +3,7 @@ import { words } from "../core/words";
 import { readInput } from "./files";
 
 /** A plan is given after so long at the latest, ms. */
-const MOST_MS = 8_500;
+const MOST_MS = 8_000;
 
 /** ovrant plan FILE [--json]: the day that is least late, and among those the one that ends first. */
 export async function planCommand(args: string[]): Promise<void> {

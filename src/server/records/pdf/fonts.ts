@@ -1,5 +1,6 @@
 import { existsSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
+import { unpackedFont } from "./woff";
 
 /** Scripts the shipped letters come in, each a file of its own, and the characters that are looked for in it. */
 const SCRIPTS = [
@@ -42,7 +43,7 @@ export const fontFiles = (): FontFile[] =>
 
 const read = new Map<string, Buffer>();
 export function fontBytes(path: string): Buffer {
-  const known = read.get(path) ?? readFileSync(path);
+  const known = read.get(path) ?? unpackedFont(readFileSync(path));
   read.set(path, known);
   return known;
 }
