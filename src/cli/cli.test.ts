@@ -30,13 +30,21 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
-function ovrant(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+function ran(file: string, args: string[]): Promise<{ code: number; out: string; err: string }> {
   return new Promise((resolve) => {
-    execFile("npm", ["run", "--silent", "ovrant", "--", ...args], (e, out, err) =>
-      resolve({ code: e ? Number(e.code) : 0, out, err }),
-    );
+    execFile(file, args, (e, out, err) => resolve({ code: e ? Number(e.code) : 0, out, err }));
   });
 }
+
+const ovrant = (...args: string[]) => ran(process.execPath, ["bin/ovrant.mjs", ...args]);
+
+describe("npm run ovrant", () => {
+  it("is the command: what is asked goes through, and so does how it ended", async () => {
+    const { code, err } = await ran("npm", ["run", "--silent", "ovrant", "--", "plan", file("bad.csv")]);
+    expect(code).toBe(2);
+    expect(err).toContain("bad.csv");
+  });
+});
 
 describe("ovrant judge", () => {
   it("prints the verdict as JSON and ends with 0", async () => {
