@@ -2,6 +2,7 @@ import type { Browser } from "@playwright/test";
 import { lanternRow } from "../src/demo/scenario";
 import type { App } from "./app";
 import { accessible, barredOn, expect, alone as test, type Page } from "./journeys";
+import { tilted } from "./cases";
 
 const PHRASE = "babebi dodudi fafefi kokuki lalelo mimumo";
 
@@ -310,6 +311,22 @@ test("learner and front desk are told before what is not theirs: forms at rest, 
   await tablet.goto(`${app.networkUrl}/materials`);
   await tablet.keyboard.press("n");
   await expect(tablet.getByRole("heading", { name: "New lot" })).toHaveCount(0);
+  await accessible(tablet);
+
+  // what a learner practises goes on their own record; the others look on
+  await tablet.goto(`${app.networkUrl}/practice`);
+  await expect(tablet.getByText("You practise as KW.", { exact: false })).toBeVisible();
+  await tablet.getByLabel("Or by its code").fill(tilted);
+  await tablet.keyboard.press("Enter");
+  await expect(tablet.getByRole("heading", { level: 1 })).toHaveText(/nothing ordered yet/);
+  const practised = tablet.url();
+  expect(app.rows("SELECT learner FROM practice_tries")).toEqual([{ learner: "KW" }]);
+  await leave(tablet, "KW");
+  await signIn(tablet, "FD, front desk", "2846");
+  await expect(lock(tablet, "FD")).toBeVisible();
+  await tablet.goto(practised);
+  await expect(tablet.getByText("KW practises here, and you look on.", { exact: false })).toBeVisible();
+  await expect(tablet.getByRole("button", { name: /Load run 18 min/ })).toBeDisabled();
   await accessible(tablet);
 });
 

@@ -54,6 +54,24 @@ describe("a try", () => {
     expect((await practiceStart("CD")).record.map((r) => r.number)).toEqual([4, 3, 2, 1]);
   });
 
+  it("of who is signed in is on their own record, whoever they say, and nobody else's hands are in it", async () => {
+    const { id } = value(await startTry({ learner: "AB", code }, "YZ"));
+    expect(await viewOf(id)).toMatchObject({ learner: "YZ" });
+    const press = { press: "run", after: 0 };
+    expect(problem(await pressAtPractice(id, press, "AB"))).toBe("other-learner");
+    expect(problem(await nameAtPractice(id, { named: ["pipe"] }, "AB"))).toBe("other-learner");
+    expect(await viewOf(id)).toMatchObject({ presses: [], named: null });
+    expect(value(await pressAtPractice(id, press, "YZ")).presses).toEqual(["run"]);
+    // the same machine once more is on the record of who takes it
+    const again = value(await tryAgain(id, { step: 1 }, "AB")).id;
+    expect(await viewOf(again)).toMatchObject({ learner: "AB", code, presses: ["run"] });
+    // on this machine itself anybody may be named
+    expect(value(await nameAtPractice(id, { named: ["pipe"] })).id).toBe(id);
+    const made = value(await keepTaughtCase({ ...taught, title: "Another's desk", who: "MT" }, "YZ")).code;
+    expect((await practiceStart("")).cases.find((c) => c.code === made)?.who).toBe("YZ");
+    value(await removeTaughtCase(made));
+  });
+
   it("is refused without initials, with a code nobody made, and with a level there is not", async () => {
     expect(fields(await startTry({ learner: "", code }))).toHaveProperty("learner");
     expect(fields(await startTry({ learner: "AB", code: "AAA-AAA-AAB" }))).toEqual({

@@ -29,23 +29,34 @@ import { writing } from "./requests/write";
 
 const CHANCES = 2 ** 31;
 
-/** Begins to practise: on the machine of a code, else on one drawn now. */
-export async function startTry(body: unknown): Promise<Result<{ id: number }>> {
+/**
+ * Begins to practise: on the machine of a code, else on one drawn now.
+ *
+ * @param person who is signed in: what they begin, order and name is on their own record, whoever they say they are;
+ *   null on this machine itself
+ */
+export async function startTry(body: unknown, person: string | null = null): Promise<Result<{ id: number }>> {
   const checked = check(StartTryInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { learner, level, code } = checked.value;
   const c = code === null ? drawCase(level, randomInt(CHANCES) / CHANCES) : caseOf(code);
   if (!c) return bad(serverProblem.badFields({ code: "Nobody made a machine with this code. Look at it once more." }));
-  return writing(async (tx) => ok({ id: await insertTry(tx, { learner, code: codeOf(c), presses: [] }) }));
+  return writing(async (tx) =>
+    ok({ id: await insertTry(tx, { learner: person ?? learner, code: codeOf(c), presses: [] }) }),
+  );
 }
 
 /** Orders something at the practice bench. The same press sent twice counts once. */
-export async function pressAtPractice(id: number, body: unknown): Promise<Result<{ presses: Press[] }>> {
+export async function pressAtPractice(
+  id: number,
+  body: unknown,
+  person: string | null = null,
+): Promise<Result<{ presses: Press[] }>> {
   const checked = check(PressInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const press = checked.value.press as Press;
   return writing(async (tx) => {
-    const open = openTry(await findTry(tx, id));
+    const open = openTry(await findTry(tx, id), person);
     if (!open.ok) return open;
     const { presses } = open.value;
     if (presses.length === checked.value.after + 1 && presses.at(-1) === press) return ok({ presses });
@@ -59,7 +70,11 @@ export async function pressAtPractice(id: number, body: unknown): Promise<Result
 }
 
 /** Says what is wrong: the try is over, and its review opens. */
-export async function nameAtPractice(id: number, body: unknown): Promise<Result<{ id: number }>> {
+export async function nameAtPractice(
+  id: number,
+  body: unknown,
+  person: string | null = null,
+): Promise<Result<{ id: number }>> {
   const checked = check(NamedInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const named = [...new Set(checked.value.named)];
@@ -71,7 +86,7 @@ export async function nameAtPractice(id: number, body: unknown): Promise<Result<
         : null;
   if (problem) return bad(serverProblem.badFields({ named: problem }));
   return writing(async (tx) => {
-    const open = openTry(await findTry(tx, id));
+    const open = openTry(await findTry(tx, id), person);
     if (!open.ok) return open;
     await setNamed(tx, id, named);
     return ok({ id });
@@ -79,22 +94,31 @@ export async function nameAtPractice(id: number, body: unknown): Promise<Result<
 }
 
 /** The same machine once more, as it was after a step of an earlier try. */
-export async function tryAgain(id: number, body: unknown): Promise<Result<{ id: number }>> {
+export async function tryAgain(
+  id: number,
+  body: unknown,
+  person: string | null = null,
+): Promise<Result<{ id: number }>> {
   const checked = check(AgainInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   return writing(async (tx) => {
     const before = await findTry(tx, id);
     if (!before) return bad(serverProblem.noTry());
-    const { learner, code } = before;
+    const learner = person ?? before.learner;
+    const { code } = before;
     return ok({ id: await insertTry(tx, { learner, code, presses: pressesUpTo(before.presses, checked.value.step) }) });
   });
 }
 
-const openTry = (t: PracticeTry | null): Result<PracticeTry> =>
-  !t ? bad(serverProblem.noTry()) : t.named ? bad(serverProblem.practiceNamed()) : ok(t);
+/** A try that its own learner goes on with. */
+function openTry(t: PracticeTry | null, person: string | null): Result<PracticeTry> {
+  if (!t) return bad(serverProblem.noTry());
+  if (person !== null && person !== t.learner) return bad(serverProblem.otherLearner(t.learner));
+  return t.named ? bad(serverProblem.practiceNamed()) : ok(t);
+}
 
 /** Keeps a case a teacher made; the same case has the same code everywhere. */
-export async function keepTaughtCase(body: unknown): Promise<Result<{ code: string }>> {
+export async function keepTaughtCase(body: unknown, person: string | null = null): Promise<Result<{ code: string }>> {
   const checked = check(TaughtCaseInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { title, words, who, ...told } = checked.value;
@@ -109,7 +133,7 @@ export async function keepTaughtCase(body: unknown): Promise<Result<{ code: stri
   if (problem) return bad(serverProblem.badFields({ faults: problem }));
   const code = codeOf(c);
   return writing(async (tx) => {
-    await keepTaught(tx, { code, title, complaint: words, who });
+    await keepTaught(tx, { code, title, complaint: words, who: person ?? who });
     return ok({ code });
   });
 }

@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { whoAsks } from "@/server/trust/asked";
 import { practiceStart } from "@/server/views/practice";
 import { TopBar } from "@/ui/controls/TopBar";
 import { PracticeStartScreen } from "@/ui/practice/PracticeStart";
@@ -9,7 +10,8 @@ export const metadata: Metadata = { title: "Practice bench" };
 /** Where a learner begins: a machine by level or code, and the record so far. */
 export default async function PracticePage({ searchParams }: { searchParams: Promise<{ learner?: string }> }) {
   const { learner } = await searchParams;
-  const view = await practiceStart(typeof learner === "string" ? learner.slice(0, 8) : "");
+  const { person } = await whoAsks();
+  const view = await practiceStart(typeof learner === "string" ? learner.slice(0, 8) : (person ?? ""));
   return (
     <div className="flex min-h-dvh flex-col">
       <TopBar here="practice" title="Practice bench" note="Made-up machines; nothing here is saved to a job." />

@@ -28,6 +28,11 @@ export const serverProblem = {
     message: "Something else was ordered meanwhile, on another page.",
     action: "Load the page anew: it shows how the machine stands.",
   }),
+  otherLearner: (learner: string): Problem => ({
+    code: "other-learner",
+    message: `${learner} practises on this machine.`,
+    action: "Take the same machine by its code: it goes on your own record.",
+  }),
   practiceCannot: (): Problem => ({
     code: "practice-cannot",
     message: "That cannot be done as the machine lies now.",
@@ -206,6 +211,7 @@ const STATUS: Record<string, number> = {
   "case-not-found": 404,
   "practice-moved": 409,
   "practice-named": 409,
+  "other-learner": 403,
   "layout-not-found": 404,
   "photo-not-found": 404,
   "photo-too-large": 413,

@@ -40,6 +40,11 @@ export function PracticeScreen({ view, layout }: Props) {
           <p className="text-lead leading-5.5 text-ink-2">
             Each strand is one suspect. It swells where the evidence speaks for it and thins where it speaks against.
           </p>
+          {p.looksOn ? (
+            <p role="note" className="mt-1 text-body">
+              {view.learner} practises here, and you look on. The same machine is yours by its code, {view.code}.
+            </p>
+          ) : null}
           {problem ? (
             <div className="mt-2">
               <CautionBand role="alert">

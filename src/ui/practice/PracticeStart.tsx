@@ -13,6 +13,7 @@ import { Button, LinkButton } from "@/ui/controls/Button";
 import { Field } from "@/ui/controls/Field";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
+import { useSignedIn } from "@/ui/controls/signedIn";
 import { Table, type TableColumn } from "@/ui/controls/Table";
 import { PATH_INK, SuspectPicture } from "@/ui/suspects/SuspectPicture";
 
@@ -34,7 +35,11 @@ const OUTCOMES: Readonly<Record<Outcome, string>> = {
 /** Where a learner begins, with what they did so far. */
 export function PracticeStartScreen({ view }: { view: PracticeStart }) {
   const router = useRouter();
-  const [learner, setLearner] = useState(view.learner);
+  const { as, person } = useSignedIn();
+  const [typed, setLearner] = useState(view.learner);
+  // who is signed in practises on their own record
+  const own = as === "person" ? person : null;
+  const learner = own ?? typed;
   const [level, setLevel] = useState<Level>("easy");
   const [code, setCode] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -67,15 +72,7 @@ export function PracticeStartScreen({ view }: { view: PracticeStart }) {
               begin();
             }}
           >
-            <Field label="Your initials" error={fields.learner} hint="Your record goes by them, apart from every job.">
-              <Input
-                value={learner}
-                maxLength={8}
-                onChange={(e) => setLearner(e.target.value)}
-                className="field w-30"
-                autoComplete="off"
-              />
-            </Field>
+            <LearnerField learner={learner} onLearner={own ? null : setLearner} error={fields.learner} />
             <LevelField level={level} onLevel={setLevel} />
             <Field label="Or by its code" error={fields.code} hint="Whoever has the code gets the same machine.">
               <Input
@@ -104,6 +101,34 @@ export function PracticeStartScreen({ view }: { view: PracticeStart }) {
         <Cases view={view} busy={busy} onStart={(c) => void start({ code: c })} />
       </div>
     </main>
+  );
+}
+
+interface LearnerProps {
+  learner: string;
+  /** null where it is known who practises. */
+  onLearner: ((learner: string) => void) | null;
+  error: string | undefined;
+}
+
+/** Whose record it goes on. */
+function LearnerField({ learner, onLearner, error }: LearnerProps) {
+  if (!onLearner)
+    return (
+      <p className="text-lead">
+        You practise as <b className="num font-strong">{learner}</b>. Your record goes by it, apart from every job.
+      </p>
+    );
+  return (
+    <Field label="Your initials" error={error} hint="Your record goes by them, apart from every job.">
+      <Input
+        value={learner}
+        maxLength={8}
+        onChange={(e) => onLearner(e.target.value)}
+        className="field w-30"
+        autoComplete="off"
+      />
+    </Field>
   );
 }
 

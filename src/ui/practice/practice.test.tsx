@@ -6,6 +6,7 @@ import { actOf, codeOf, type PracticeCase, type PracticeStart, type Review, type
 import { LOOKS, signsOf, SUSPECTS, type Strands as Shares } from "@/core/suspects";
 import { middles, strandPieces, topOf, wordOn } from "@/ui/suspects/strandPath";
 import { PracticeSession } from "@/workers/practiceSession";
+import { SignedIn } from "@/ui/controls/signedIn";
 import { CaseForm } from "./CaseForm";
 import { CasesScreen } from "./CasesScreen";
 import { headlineOf } from "./headline";
@@ -249,6 +250,18 @@ describe("where a learner begins", () => {
       { learner: "AB", code },
     ]);
     expect(router.push).toHaveBeenCalledWith("/practice/12");
+  });
+
+  it("who is signed in practises on their own record", async () => {
+    const { sent } = serverAnswers({ ok: true, value: { id: 12 } });
+    render(
+      <SignedIn value={{ as: "person", person: "EF", role: "learner" }}>
+        <PracticeStartScreen view={start} />
+      </SignedIn>,
+    );
+    expect(screen.queryByLabelText("Your initials")).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Practise on The howling desk" }));
+    expect(sent.find((s) => s.url.endsWith("/api/practice/tries"))?.body).toEqual({ learner: "EF", code });
   });
 
   it("a code nobody made is told at its field, and nothing is lost", async () => {

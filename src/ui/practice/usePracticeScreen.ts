@@ -6,6 +6,7 @@ import type { Problem } from "@/core/result";
 import type { FaultKind } from "@/core/suspects";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
+import { useSignedIn } from "@/ui/controls/signedIn";
 import type { ShownLog } from "@/workers/practiceSession";
 import { ORDER_KEYS } from "./Orders";
 import { usePractice } from "./usePractice";
@@ -21,7 +22,9 @@ export function usePracticeScreen(view: TryView) {
   const [said, setSaid] = useState<Partial<Record<ActId, string>>>({});
   const [ordering, setOrdering] = useState(false);
   const steps = shown?.steps.length ?? 0;
-  const busy = ordering || working !== null || shown === null;
+  const { as, person } = useSignedIn();
+  const looksOn = as === "person" && person !== view.learner && named === null;
+  const busy = looksOn || ordering || working !== null || shown === null;
   const picked = chosen ?? Math.max(0, steps - 1);
   const { trouble, again, next } = useGoingOn(view, review?.knownAt ?? null, shown?.state.minutes ?? 0);
 
@@ -72,6 +75,7 @@ export function usePracticeScreen(view: TryView) {
     setLog,
     said,
     busy,
+    looksOn,
     order,
     openLog,
     name,

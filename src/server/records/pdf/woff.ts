@@ -26,7 +26,7 @@ export function unpackedFont(woff: Buffer): Buffer {
   head.writeUInt16BE(16 * 2 ** power, 6);
   head.writeUInt16BE(power, 8);
   head.writeUInt16BE(16 * (count - 2 ** power), 10);
-  const out = [head];
+  const out: Buffer[] = [head];
   let at = head.length;
   for (const [i, { tag, sum, bytes }] of tables.entries()) {
     tag.copy(head, 12 + 16 * i);
