@@ -93,6 +93,9 @@ function Hours({ x, width }: { x: Clock; width: number }) {
   );
 }
 
+/** Keeps words readable where a thread of another machine goes behind them. */
+const HALO = { stroke: "var(--plane)", strokeWidth: 5, paintOrder: "stroke", strokeLinejoin: "round" } as const;
+
 function HillShape({ hill: h, x }: { hill: Hill; x: Clock }) {
   const [x0, x1] = [x(h.from), x(h.to)];
   const path = hillPath(x0, x1, h.height);
@@ -120,10 +123,11 @@ function HillShape({ hill: h, x }: { hill: Hill; x: Clock }) {
         fontSize={15.5}
         fontWeight={600}
         fill="var(--ink)"
+        {...HALO}
       >
         {h.tag}
       </text>
-      <text x={(x0 + x1) / 2} y={PIPE.y - h.height - 8} textAnchor="middle" fontSize={14} fill="var(--ink-2)">
+      <text x={(x0 + x1) / 2} y={PIPE.y - h.height - 8} textAnchor="middle" fontSize={14} fill="var(--ink-2)" {...HALO}>
         {h.share > 0 && h.share < 1 ? `${h.kind}, ${left} min left` : h.kind}
       </text>
     </g>
@@ -242,16 +246,7 @@ function WaitThread({ thread: t, x, turn }: { thread: Thread; x: Clock; turn: nu
         strokeWidth={1.8}
       />
       {x1 - x0 > t.says.length * 6.8 ? (
-        <text
-          x={middle}
-          y={PIPE.y - 4 - high - 6}
-          textAnchor="middle"
-          fontSize={14}
-          fill="var(--ink-2)"
-          stroke="var(--plane)"
-          strokeWidth={5}
-          paintOrder="stroke"
-        >
+        <text x={middle} y={PIPE.y - 4 - high - 6} textAnchor="middle" fontSize={14} fill="var(--ink-2)" {...HALO}>
           {t.says}
         </text>
       ) : null}

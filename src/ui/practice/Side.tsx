@@ -68,7 +68,7 @@ export function Side({ view, layout, shown, step, hidden, onHide, busy, onLog, o
         Hide the strands until I say what is wrong
       </label>
       <div className="flex-1" />
-      <div className="sticky bottom-0 -mx-5 grid gap-2.5 bg-sheet px-5 pt-3 pb-4">
+      <div className="sticky bottom-0 -mx-5 grid grid-cols-1 gap-2.5 bg-sheet px-5 pt-3 pb-4">
         {shown?.runs.length ? (
           <Button big keyCap="L" disabled={busy} onClick={onLog}>
             Look into the log of run {unread >= 0 ? unread + 1 : shown.runs.length}
@@ -90,7 +90,7 @@ function Machine({ view, layout, open }: { view: TryView; layout: Layout | null;
     <div
       role="img"
       aria-label={`The ${view.model} ${open ? "opened" : "closed"}, from below`}
-      className="overflow-hidden"
+      className="overflow-hidden *:h-auto *:max-w-full"
     >
       {open && layout ? (
         <SmallUnderside layout={layout} pxPerMm={scale} />
