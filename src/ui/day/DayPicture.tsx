@@ -2,20 +2,8 @@ import type { DayView } from "@/core/day";
 import { clock } from "./clock";
 import type { DayNow } from "./planned";
 import { HangingTasks } from "./HangingTasks";
-import {
-  clockOf,
-  hillPath,
-  hillsOf,
-  HANG,
-  HEIGHT,
-  PIPE,
-  RULE,
-  threadsOf,
-  TOP,
-  type Clock,
-  type Hill,
-  type Thread,
-} from "./scene";
+import { clockOf, hillPath, hillsOf, HANG, HEIGHT, PIPE, RULE, threadsOf, type Clock, type Hill } from "./scene";
+import { threadPath, threadPlaces, wordsY, type ThreadPlace } from "./threads";
 
 interface Props {
   view: DayView;
@@ -33,8 +21,8 @@ export function DayPicture({ view, now, nowMin, width }: Props) {
       <rect width={width} height={RULE.y} fill="var(--plane)" />
       <rect y={HANG} width={width} height={HEIGHT - HANG} fill="var(--bench)" />
       <Hours x={x} width={width} />
-      {threadsOf(now).map((t, i) => (
-        <WaitThread key={t.key} thread={t} x={x} turn={i} />
+      {threadPlaces(threadsOf(now), hills, x).map((t) => (
+        <WaitThread key={t.key} place={t} />
       ))}
       {hills.map((h) => (
         <HillShape key={h.key} hill={h} x={x} />
@@ -223,16 +211,12 @@ interface Props2 {
 }
 
 /** A machine that waits, as a dotted thread over the hills. */
-function WaitThread({ thread: t, x, turn }: { thread: Thread; x: Clock; turn: number }) {
-  const [x0, x1] = [x(t.from), x(t.to)];
-  const high = Math.min(PIPE.y - TOP - 10, 26 + (x1 - x0) * 0.16 + (turn % 2) * 12);
-  const middle = (x0 + x1) / 2;
+function WaitThread({ place: p }: { place: ThreadPlace }) {
+  const { x0, x1 } = p;
   return (
     <g>
       <path
-        d={`M${x0} ${PIPE.y - 4}C${x0 + (x1 - x0) * 0.25} ${PIPE.y - 4 - high * 1.33} ${x1 - (x1 - x0) * 0.25} ${
-          PIPE.y - 4 - high * 1.33
-        } ${x1} ${PIPE.y - 4}`}
+        d={threadPath(p)}
         fill="none"
         stroke="var(--ink)"
         strokeWidth={2}
@@ -245,9 +229,9 @@ function WaitThread({ thread: t, x, turn }: { thread: Thread; x: Clock; turn: nu
         stroke="var(--ink)"
         strokeWidth={1.8}
       />
-      {x1 - x0 > t.says.length * 6.8 ? (
-        <text x={middle} y={PIPE.y - 4 - high - 6} textAnchor="middle" fontSize={14} fill="var(--ink-2)" {...HALO}>
-          {t.says}
+      {p.worded ? (
+        <text x={(x0 + x1) / 2} y={wordsY(p)} textAnchor="middle" fontSize={14} fill="var(--ink-2)" {...HALO}>
+          {p.says}
         </text>
       ) : null}
     </g>

@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
@@ -6,7 +7,19 @@ import { router, serverAnswers } from "@/testing/screen";
 import { clock, minuteOf } from "./clock";
 import { DayScreen } from "./DayScreen";
 import { idleMin, nextHands, placedNow, whyWords } from "./planned";
-import { clockOf, hillPath, hillsOf, hungOf, PIPE, placesOf, threadsOf, wordsBox } from "./scene";
+import {
+  clockOf,
+  hillPath,
+  hillsOf,
+  hungOf,
+  PIPE,
+  placesOf,
+  threadsOf,
+  wordsBox,
+  type Hill,
+  type Thread,
+} from "./scene";
+import { threadPath, threadPlaces, wordsY, type ThreadPlace } from "./threads";
 
 const user = userEvent.setup();
 
@@ -135,6 +148,49 @@ describe("the picture of a day", () => {
     for (const t of threadsOf(now)) {
       expect(t.to - t.from).toBeGreaterThanOrEqual(6);
       expect(t.says).toMatch(/^LR-0\d (waits \d+ min|cools)$/);
+    }
+  });
+});
+
+describe("threads of machines that wait", () => {
+  const thread = (from: number, to: number, says: string): Thread => ({ key: says, from, to, says });
+  const hill = (from: number, to: number): Hill => ({
+    ...{ key: "h", tag: "LR-01", kind: "after", handsMin: 4, share: 0, height: 92 },
+    from,
+    to,
+  });
+  const along = scaleLinear([0, 600], [0, 1_200]);
+  /** Words as they stand: 14 px letters, half of them beside the middle. */
+  const box = (p: ThreadPlace) => ({
+    x: (p.x0 + p.x1) / 2,
+    half: (p.says.length * 6.5) / 2,
+    y: wordsY(p),
+  });
+
+  it("keep their words off each other and off the names of hills, or say nothing where there is no room", () => {
+    const many = [
+      thread(100, 200, "LR-14 waits 29 min"),
+      thread(120, 220, "LR-08 waits 38 min"),
+      thread(110, 215, "LR-03 waits 41 min"),
+      thread(300, 310, "LR-05 waits 10 min"),
+      thread(260, 420, "LR-02 waits 113 min"),
+    ];
+    const hills = [hill(320, 360)];
+    const places = threadPlaces(many, hills, along);
+    expect(places.map((p) => p.worded)).toEqual([true, true, true, false, true]);
+    const worded = places.filter((p) => p.worded).map(box);
+    for (const [i, a] of worded.entries())
+      for (const b of worded.slice(i + 1))
+        expect(Math.abs(a.x - b.x) >= a.half + b.half || Math.abs(a.y - b.y) >= 16).toBe(true);
+    // the hill's name stands from 130 to 92 and 8 px over its top
+    for (const a of worded)
+      expect(Math.abs(a.x - 680) >= a.half + 24 || a.y < PIPE.y - 92 - 36 || a.y > PIPE.y - 92 + 8).toBe(true);
+    const crowd = Array.from({ length: 12 }, (_, i) => thread(100 + i, 200 + i, `LR-${10 + i} waits 29 min`));
+    const shown = threadPlaces(crowd, [], along);
+    expect(shown.some((p) => !p.worded)).toBe(true);
+    for (const p of shown) {
+      expect(wordsY(p)).toBeGreaterThan(12);
+      expect(threadPath(p)).toMatch(/^M[\d.]+ 192C.* 192$/);
     }
   });
 });
