@@ -5,6 +5,7 @@ import { dirname, join } from "node:path";
 import { demoJournal } from "../src/demo/journal";
 import { withFaults } from "../src/core/rig";
 import { wrenfell14Layout } from "../src/samples/layouts";
+import { loadPath } from "../src/core/protocol";
 import { accessible, expect, pick, alone as test, type Page } from "./journeys";
 import { takeIn } from "./logs";
 
@@ -151,7 +152,7 @@ test("the load page works the cores, tells how much, and stops when it is hidden
   const jobId = await freshJob(page, "Projection");
   const run = await begin(app.url, jobId);
   const load = await context.newPage();
-  await load.goto(`/load#${run.token}`);
+  await load.goto(loadPath(run.token));
   await expect(load.getByText("Ready.")).toBeVisible();
   await accessible(load);
   await load.getByRole("button", { name: /^Start/ }).click();

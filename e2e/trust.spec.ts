@@ -1,4 +1,5 @@
 import type { Browser } from "@playwright/test";
+import { loadPath } from "../src/core/protocol";
 import { lanternRow } from "../src/demo/scenario";
 import type { App } from "./app";
 import { accessible, barredOn, expect, alone as test, type Page } from "./journeys";
@@ -107,6 +108,18 @@ test("first start on the network: passphrase, tags, a bench that joins, signing 
   });
   expect(begun.ok()).toBe(true);
   await expect(tablet.getByRole("timer")).toBeVisible();
+  // the machine under test opens its load page by its run's own address; no other opens anything there
+  const { token } = (await begun.json()) as { token: string };
+  const tested = await device(browser);
+  await tested.goto(`${app.networkUrl}/load#${token}`);
+  await expect(tested).toHaveURL(/\/join/);
+  expect((await tested.goto(`${app.networkUrl}/load/0123456789ab#${token}`))?.status()).toBe(404);
+  await expect(tested.getByText("This address opens no run.")).toBeVisible();
+  await accessible(tested);
+  expect((await tested.goto(`${app.networkUrl}${loadPath(token)}`))?.status()).toBe(200);
+  await expect(tested.getByText("Ready.")).toBeVisible();
+  expect(await tested.content()).not.toMatch(/Lantern Row|Scene shop/);
+  await tested.close();
   expect(await tablet.content()).not.toMatch(/Scene shop|Orrowby/);
   // on the smallest screen Stop is in sight over the tags, and nothing reaches out once a tag is taken
   await tablet.setViewportSize({ width: 320, height: 640 });

@@ -54,7 +54,10 @@ const fromRow = (r: Row): LiveRun => ({
   problem: r.problem_json === null ? null : (JSON.parse(r.problem_json) as Problem),
 });
 
-export type NewLiveRun = Pick<LiveRun, "jobId" | "kind" | "tokenHash" | "recipe" | "limits" | "conditions" | "standIn">;
+export type NewLiveRun = Pick<
+  LiveRun,
+  "jobId" | "kind" | "tokenHash" | "recipe" | "limits" | "conditions" | "standIn"
+> & { loadKey: string };
 
 /** Begins a live run; its number is taken from those of runs, so that it keeps it when it is kept. */
 export async function addLiveRun(tx: Knex, n: NewLiveRun, now: string): Promise<number> {
@@ -64,6 +67,7 @@ export async function addLiveRun(tx: Knex, n: NewLiveRun, now: string): Promise<
     job_id: n.jobId,
     kind: n.kind,
     token_hash: n.tokenHash,
+    load_key: n.loadKey,
     recipe_json: JSON.stringify(n.recipe),
     limits_json: JSON.stringify(n.limits),
     conditions_json: JSON.stringify(n.conditions),
@@ -95,6 +99,11 @@ export async function liveRunByToken(db: Knex, tokenHash: string): Promise<LiveR
   return row ? fromRow(row) : null;
 }
 
+/** Whether there is a live run whose load page this key opens. */
+export async function isLoadKey(db: Knex, key: string): Promise<boolean> {
+  return (await db("live_runs").where({ load_key: key }).first("id")) !== undefined;
+}
+
 /** The newest live run of a job's stage; null when there never was one. */
 export async function lastLiveRun(db: Knex, jobId: number, kind: RunKind): Promise<LiveRun | null> {
   const row = await db<Row>("live_runs").where({ job_id: jobId, kind }).orderBy("id", "desc").first();
@@ -109,11 +118,20 @@ export async function openLiveRuns(db: Knex): Promise<LiveRun[]> {
 export async function changeLiveRun(
   tx: Knex,
   id: number,
-  change: { conditions?: RunConditions; beganAt?: string; closedAt?: string; problem?: Problem; tokenHash?: string },
+  change: {
+    conditions?: RunConditions;
+    beganAt?: string;
+    closedAt?: string;
+    problem?: Problem;
+    token?: { hash: string; loadKey: string };
+  },
 ): Promise<void> {
   const set: Record<string, string> = {};
   if (change.conditions) set.conditions_json = JSON.stringify(change.conditions);
-  if (change.tokenHash) set.token_hash = change.tokenHash;
+  if (change.token) {
+    set.token_hash = change.token.hash;
+    set.load_key = change.token.loadKey;
+  }
   if (change.beganAt) set.began_at = change.beganAt;
   if (change.closedAt) set.closed_at = change.closedAt;
   if (change.problem) set.problem_json = JSON.stringify(change.problem);

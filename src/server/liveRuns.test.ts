@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { LiveRig, standInFaults, standInMachine } from "../core/rig";
-import { isLoading, RECIPES, stateAt, type Sample } from "../core/protocol";
+import { isLoading, loadKeyOf, RECIPES, stateAt, type Sample } from "../core/protocol";
 import type { Result } from "../core/result";
 import { database } from "../data/connection";
 import { findRun, runsOfJob } from "../data/runs";
 import { jobOn, temporaryDatabase } from "../testing/bed";
-import { actOn, begin, changeLive, endByToken, stopByToken, tick } from "./liveRuns";
+import { actOn, begin, changeLive, endByToken, hasLoadPage, stopByToken, tick } from "./liveRuns";
 import { bookOf, closeBook, type Book } from "./live/book";
 import { goingRuns } from "./live/going";
 import { Meter } from "./live/pace";
@@ -307,7 +307,14 @@ describe("a live run", () => {
     value(await changeLive(runId, { conditions: { roomStartC: "21,5", surface: "Bench" } }));
     expect((await book(runId)).live.conditions).toMatchObject({ roomStartC: 21.5, surface: "Bench" });
     expect(code(await changeLive(runId, { conditions: { roomStartC: 90 } }))).toBe("bad-fields");
+    expect(await hasLoadPage(loadKeyOf(token))).toBe(true);
     const fresh = value(await actOn(runId, { act: "token" })).token ?? "";
+    // its load page goes by the new one as well, and by nothing else
+    expect([await hasLoadPage(loadKeyOf(token)), await hasLoadPage(loadKeyOf(fresh))]).toEqual([false, true]);
+    for (const key of ["", "0".repeat(12), fresh, loadKeyOf(fresh).toUpperCase(), "%"])
+      expect([key, await hasLoadPage(key)]).toEqual([key, false]);
+    // and it proves nothing of the token
+    expect(code(await send(runId, loadKeyOf(fresh), plain(1, 2)))).toBe("bad-token");
     expect(code(await send(runId, token, plain(1, 2)))).toBe("bad-token");
     expect(code(await send(runId, fresh, plain(1, 2)))).toBe("ok");
     expect(code(await openedBy(runId, fresh))).toBe("ok");

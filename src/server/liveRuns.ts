@@ -1,6 +1,7 @@
 import { bad, ok, type Result } from "../core/result";
+import { isLoadKeyShaped, loadKeyOf } from "../core/protocol";
 import { database } from "../data/connection";
-import { changeLiveRun, findLiveRun, openLiveRuns } from "../data/liveRuns";
+import { changeLiveRun, findLiveRun, isLoadKey, openLiveRuns } from "../data/liveRuns";
 import { check } from "../input/check";
 import { LiveActInput, LiveChangeInput } from "../input/live";
 import { afterKept } from "./afterRun";
@@ -111,13 +112,17 @@ async function freshToken(book: Book): Promise<Result<{ token: string }>> {
   const changed = await writing(async (tx) => {
     const live = await findLiveRun(tx, book.id);
     if (!live || live.closedAt !== null) return bad(liveProblem.ended());
-    await changeLiveRun(tx, book.id, { tokenHash: hashOf(token) });
+    await changeLiveRun(tx, book.id, { token: { hash: hashOf(token), loadKey: loadKeyOf(token) } });
     return ok(null);
   });
   if (!changed.ok) return changed;
   await book.catchUp();
   return ok({ token });
 }
+
+/** Whether a load page opens by this key: the first figures of a run's token, which prove nothing more. */
+export const hasLoadPage = async (key: string): Promise<boolean> =>
+  isLoadKeyShaped(key) && isLoadKey(await database(), key);
 
 /** A battery that is found swollen ends every load of its job: it is never left under one. */
 export async function stopForSwollen(jobId: number): Promise<void> {

@@ -1,6 +1,7 @@
 export { csvOf } from "./csv";
 export { goingWords, type GoingRun } from "./going";
 export { LiveLog } from "./liveLog";
+export { isLoadKeyShaped, loadKeyOf, loadPath } from "./loadPage";
 export type { Need } from "./needs";
 export { isLoading, remainingS, stateAt, type RunEvent, type RunState, type StopReason } from "./phase";
 export {

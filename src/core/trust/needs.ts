@@ -32,14 +32,13 @@ const RULES: readonly Rule[] = [
   { path: /^\/(icon\.svg|probe\.sh|join)$/, need: nothing },
   // browsers fetch it without the cookies of who is signed in; it holds nothing of the workshop
   { method: "GET", path: /^\/offline\/sw\.js$/, need: nothing },
-  // an empty page: all it asks for wants the token of its run
-  { method: "GET", path: /^\/load$/, need: nothing },
   { path: /^\/api\/trust\/join$/, need: nothing },
   { path: /^\/owner\/[\w.~*-]+(\/report)?$/, need: { of: "owner" } },
   { path: /^\/locked$/, need: bench },
   { path: /^\/api\/trust\/lock$/, need: bench, says: "signed out" },
   { path: /^\/api\/trust\/stop$/, need: bench, says: "stopped a load" },
   { path: /^\/api\/trust\/(signin|going|here)$/, need: bench, says: "" },
+  { method: "GET", path: /^\/load\/[^/]+$/, need: run },
   { method: "write", path: /^\/api\/v1\/runs\/\d+\/(samples|stop|end)$/, need: run },
   { method: "GET", path: /^\/api\/v1\/runs(\/\d+)?$/, need: run },
   { path: /^\/api\/trust\/pin$/, need: person("look"), says: "" },

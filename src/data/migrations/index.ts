@@ -18,6 +18,7 @@ import * as finds from "./0016-finds";
 import * as practice from "./0017-practice";
 import * as trust from "./0018-trust";
 import * as closing from "./0019-closing";
+import * as loadKey from "./0020-load-key";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -39,6 +40,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0017-practice", ...practice },
   { name: "0018-trust", ...trust },
   { name: "0019-closing", ...closing },
+  { name: "0020-load-key", ...loadKey },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

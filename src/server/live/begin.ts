@@ -1,5 +1,5 @@
 import { bad, ok, type Result } from "../../core/result";
-import { checkedRecipe, RECIPES, stopLimits, type Recipe } from "../../core/protocol";
+import { checkedRecipe, loadKeyOf, RECIPES, stopLimits, type Recipe } from "../../core/protocol";
 import { batterySwollen, Journal } from "../../core/service";
 import type { RunConditions } from "../../core/judge";
 import { database } from "../../data/connection";
@@ -56,6 +56,7 @@ export async function beginLiveRun(jobId: number, body: unknown): Promise<Result
         jobId,
         kind,
         tokenHash: hashOf(token),
+        loadKey: loadKeyOf(token),
         recipe: asked.untilEnough === undefined ? recipe.value : { ...recipe.value, untilEnough: asked.untilEnough },
         limits: stopLimits(machine?.limitC ?? null),
         conditions,

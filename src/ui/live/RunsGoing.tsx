@@ -26,12 +26,14 @@ export function RunsProvider({ children }: { children: ReactNode }) {
     look();
   };
   const own = runs.some((r) => path === stagePath(r.jobId, r.kind));
+  // the machine under test has a Stop of its own
+  const loading = /^\/load(\/|$)/.test(path);
   const loaded = runs.filter((r) => r.phase === "load");
-  const only = loaded.length === 1 && !own && path !== "/load" ? loaded[0] : undefined;
+  const only = loaded.length === 1 && !own && !loading ? loaded[0] : undefined;
   // whatever else the page does with this key comes first
   useKeys({ Escape: only ? () => void stop(only) : undefined });
   // nothing may cover the Stop of the run at hand; the bench says it beside each machine
-  const strip = runs.length > 0 && !own && path !== "/load" && path !== "/";
+  const strip = runs.length > 0 && !own && !loading && path !== "/";
   return (
     <Going value={runs}>
       {children}

@@ -1,7 +1,7 @@
 "use client";
 import { Copy, ExternalLink } from "lucide-react";
 import { useState, useSyncExternalStore } from "react";
-import type { LiveView } from "@/core/protocol";
+import { loadPath, type LiveView } from "@/core/protocol";
 import { Button } from "@/ui/controls/Button";
 import { send } from "@/ui/controls/send";
 import { keepToken, tokenHere } from "./tokens";
@@ -41,7 +41,7 @@ export function Sources({ view }: { view: LiveView }) {
             name="Sensors, in a terminal there"
             text={`curl -s ${origin}/probe.sh | sh -s -- ${origin} ${view.id} ${token}`}
           />
-          <Line name="Load, in a browser there" text={`${origin}/load#${token}`} link />
+          <Line name="Load, in a browser there" text={`${origin}${loadPath(token)}`} link />
           <details>
             <summary className="flex min-h-11 cursor-pointer items-center text-lead font-medium">
               From a program of your own

@@ -59,7 +59,7 @@ describe("a run that goes", () => {
     await user.click(screen.getByRole("button", { name: "New token" }));
     expect(sent[0]).toMatchObject({ url: "/api/live/21", body: { act: "token" } });
     expect(screen.getByText(/probe\.sh \| sh -s -- \S+ 21 abab/)).toBeTruthy();
-    expect(screen.getByText(/\/load#abab/)).toBeTruthy();
+    expect(screen.getByText(/\/load\/(ab){6}#(ab){20}$/)).toBeTruthy();
     expect(tokenHere(21)).toBe("ab".repeat(20));
     expect(screen.getByRole("region", { name: "What this run starts from" }).textContent).toContain("Cold enough");
   });
@@ -312,7 +312,7 @@ describe("runs that go, on every page", () => {
   });
 
   it("do not stand over the run's own page, nor on the bench, which says it beside each machine", async () => {
-    for (const path of ["/jobs/7/after", "/", "/load"]) {
+    for (const path of ["/jobs/7/after", "/", "/load", "/load/0123456789ab"]) {
       pathname.now = path;
       serverAnswers({ ok: true, value: [going()] });
       const { unmount } = page();
