@@ -31,10 +31,20 @@ export const IDLE_MS = 10 * 60_000;
 export const isLockedHere = (): boolean =>
   read(LOCKED) === "1" || (isKeptPage() && Date.now() - Number(read(TOUCHED) || "0") > IDLE_MS);
 
-/** Locks or opens what this device keeps: the server has a lock of its own. */
-export function setLockedHere(locked: boolean): void {
-  write(LOCKED, locked ? "1" : "");
-  if (!locked) write(TOUCHED, String(Date.now()));
+/** Locks what this device keeps: the server has a lock of its own. */
+export function lockHere(): void {
+  write(LOCKED, "1");
+  window.dispatchEvent(new Event(CHANGED));
+}
+
+/**
+ * Opens what this device keeps, for whom the server let in (null) or for whom it let in by itself. Who it is stands
+ * before it is open, here and on other pages of this device: none shows what is another's.
+ */
+export function openHere(as: OpenedAs | null): void {
+  write(OPENED, as ? JSON.stringify(as) : "");
+  write(TOUCHED, String(Date.now()));
+  write(LOCKED, "");
   window.dispatchEvent(new Event(CHANGED));
 }
 
@@ -53,11 +63,6 @@ export interface OpenedAs {
 
 /** That, as it is kept; "" where the server let the last one in. */
 export const openedHere = (): string => read(OPENED);
-
-export function setOpenedHere(as: OpenedAs | null): void {
-  write(OPENED, as ? JSON.stringify(as) : "");
-  window.dispatchEvent(new Event(CHANGED));
-}
 
 export function onLockChange(call: () => void): () => void {
   window.addEventListener(CHANGED, call);

@@ -6,11 +6,11 @@ import { ROLE_WORDS, type Role } from "@/core/trust";
 import {
   IDLE_MS,
   isLockedHere,
+  lockHere,
   onLockChange,
   openedHere,
+  openHere,
   owesLock,
-  setLockedHere,
-  setOpenedHere,
   setOwesLock,
   touchedHere,
   type OpenedAs,
@@ -35,7 +35,7 @@ const LOOK_MS = 5_000;
 
 /** Locks this bench; what was open is where its person goes on. Without the server this device locks by itself. */
 export async function lockBench(): Promise<void> {
-  setLockedHere(true);
+  lockHere();
   await lockOnServer();
 }
 
@@ -67,8 +67,7 @@ export function SignedIn({ value, locked, children }: Props) {
     // a page the server gave just now was given to somebody who is signed in
     if (!isKeptPage()) {
       if (owesLock()) return void lockBench();
-      setLockedHere(false);
-      setOpenedHere(null);
+      openHere(null);
       setWhoWorks(person ?? "");
     }
   }, [as, person]);

@@ -2,7 +2,7 @@
 import { useEffect, useState } from "react";
 import useSWR from "swr";
 import type { Tag } from "@/core/trust";
-import { setLockedHere, setOpenedHere } from "@/ui/controls/deviceLock";
+import { openHere } from "@/ui/controls/deviceLock";
 import { send } from "@/ui/controls/send";
 import { lockedPath } from "@/ui/controls/stillIn";
 import { setWhoWorks } from "@/ui/controls/who";
@@ -34,8 +34,7 @@ export function DeviceLock() {
     await mutate();
     if (!opened.ok) return opened.problem;
     setWhoWorks(opened.value.initials);
-    setOpenedHere({ person: opened.value.initials, role: tag.role });
-    setLockedHere(false);
+    openHere({ person: opened.value.initials, role: tag.role });
     return null;
   };
   return (

@@ -5,7 +5,7 @@ import type { Problem } from "@/core/result";
 import { type LockedRun, type Tag } from "@/core/trust";
 import { words } from "@/core/words";
 import { CautionBand } from "@/ui/controls/Band";
-import { setLockedHere, setOpenedHere, setOwesLock } from "@/ui/controls/deviceLock";
+import { openHere, setOwesLock } from "@/ui/controls/deviceLock";
 import { useKeys } from "@/ui/controls/keys";
 import { send } from "@/ui/controls/send";
 import { keepOnly, keepTag } from "./deviceTags";
@@ -42,10 +42,9 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
     if (!sent.ok) return sent.problem;
     // a device that cannot keep it asks the server alone
     await keepTag(tag, pin).catch(() => undefined);
-    setLockedHere(false);
     // whoever was locked out is out now: this is another session
     setOwesLock(false);
-    setOpenedHere(null);
+    openHere(null);
     window.location.assign(back);
     return null;
   };

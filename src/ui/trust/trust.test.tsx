@@ -8,7 +8,15 @@ import { LockButton, lockBench, SignedIn, useSignedIn } from "@/ui/controls/sign
 import { Allowed } from "@/ui/controls/Allowed";
 import { WhoPicker } from "@/ui/controls/WhoPicker";
 import { OwnerLink } from "@/ui/report/OwnerLink";
-import { isLockedHere, owesLock, setLockedHere, setOwesLock } from "@/ui/controls/deviceLock";
+import {
+  isLockedHere,
+  lockHere,
+  onLockChange,
+  openHere,
+  openedHere,
+  owesLock,
+  setOwesLock,
+} from "@/ui/controls/deviceLock";
 import { AuditScreen } from "./AuditScreen";
 import { DeviceLock } from "./DeviceLock";
 import { JoinScreen } from "./JoinScreen";
@@ -275,7 +283,7 @@ describe("a bench that cannot reach its server", () => {
     render(signedIn);
     expect(screen.getByText("the step at hand")).toBeTruthy();
     expect(stillIn).toHaveBeenLastCalledWith("HM");
-    act(() => setLockedHere(true));
+    act(() => lockHere());
     expect(screen.queryByText("the step at hand")).toBeNull();
     expect(stillIn).toHaveBeenLastCalledWith(null);
     await user.click(await screen.findByRole("button", { name: "HM, technician" }));
@@ -296,7 +304,7 @@ describe("a bench that cannot reach its server", () => {
     document.documentElement.setAttribute("data-kept", "");
     kept.keptTags.mockResolvedValue([tag(5, "RS", "desk")]);
     kept.opensHere.mockResolvedValueOnce({ ok: true, value: { initials: "RS" } });
-    setLockedHere(true);
+    lockHere();
     render(
       <SignedIn value={{ as: "person", person: "HM", role: "technician" }} locked={<DeviceLock />}>
         <WhoPicker />
@@ -329,6 +337,29 @@ describe("a bench that cannot reach its server", () => {
     expect(isLockedHere()).toBe(false);
   });
 
+  it("is never open and still another's: whose it is stands before it opens, also for other pages here", () => {
+    const kept = new Map<string, string>();
+    const written: string[] = [];
+    const store = {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => {
+        written.push(key);
+        kept.set(key, value);
+      },
+    };
+    const own = vi.spyOn(window, "localStorage", "get").mockReturnValue(store as Storage);
+    openHere({ person: "TB", role: "desk" });
+    lockHere();
+    const seen: unknown[] = [];
+    const off = onLockChange(() => seen.push([isLockedHere(), openedHere()]));
+    written.length = 0;
+    openHere(null);
+    expect(seen).toEqual([[false, ""]]);
+    expect([written.at(0), written.at(-1)]).toEqual(["ovrant-opened-as", "ovrant-locked"]);
+    own.mockRestore();
+    off();
+  });
+
   it("tells the server of the lock as soon as it answers, whoever opened the device meanwhile", async () => {
     vi.useFakeTimers();
     kept.keptTags.mockResolvedValue([]);
@@ -337,7 +368,7 @@ describe("a bench that cannot reach its server", () => {
     await act(() => lockBench());
     expect(owesLock()).toBe(true);
     // another tag opened it by itself
-    act(() => setLockedHere(false));
+    act(() => openHere(null));
     await vi.advanceTimersByTimeAsync(5_100);
     expect(sent.map((s) => s.url)).toEqual(["/api/trust/lock", "/api/trust/lock"]);
     expect([owesLock(), assign.mock.calls.length]).toEqual([false, 1]);
@@ -354,7 +385,7 @@ describe("a bench that cannot reach its server", () => {
   });
 
   it("on Ovrant's own machine nothing locks", () => {
-    setLockedHere(true);
+    lockHere();
     render(
       <SignedIn value={{ as: "local", person: null, role: null }} locked={<DeviceLock />}>
         <p>the step at hand</p>
@@ -367,11 +398,11 @@ describe("a bench that cannot reach its server", () => {
     vi.useFakeTimers();
     kept.keptTags.mockResolvedValue([]);
     serverAnswers({ ok: false, problem: { code: "locked", message: "Locked.", action: "" } });
-    setLockedHere(true);
+    lockHere();
     render(signedIn);
     await vi.advanceTimersByTimeAsync(5_100);
     // a page the server gave opens by itself; this one was locked after that
-    act(() => setLockedHere(true));
+    act(() => lockHere());
     await vi.advanceTimersByTimeAsync(5_100);
     expect(assign).toHaveBeenCalledWith("/locked?back=%2Fjobs%2F3%2Fstrip");
     vi.useRealTimers();
