@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import type { Problem } from "@/core/result";
 import { ROLE_WORDS, type Tag } from "@/core/trust";
 import { CautionBand } from "@/ui/controls/Band";
@@ -71,28 +71,37 @@ function Pad({ tag, open }: { tag: Tag; open: Open }) {
   );
 }
 
-/** Digits as they come by finger or key. */
+/** Digits as they come by finger or key: what is given stands at once, however late the page shows it. */
 function usePin(tag: Tag, open: Open) {
   const [pin, setPin] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
+  const given = useRef({ pin: "", busy: false });
+  const stands = (digits: string, waits: boolean) => {
+    given.current = { pin: digits, busy: waits };
+    setPin(digits);
+    setBusy(waits);
+  };
   const give = async (digits: string) => {
-    setBusy(true);
     const refused = await open(tag, digits);
     if (!refused) return;
-    setBusy(false);
+    stands("", false);
     setProblem(refused);
-    setPin("");
   };
   const digit = (d: string) => {
-    if (busy || pin.length >= DIGITS) return;
-    const next = pin + d;
-    setPin(next);
+    const now = given.current;
+    if (now.busy || now.pin.length >= DIGITS) return;
+    const next = now.pin + d;
+    const whole = next.length === DIGITS;
+    stands(next, whole);
     setProblem(null);
-    if (next.length === DIGITS) void give(next);
+    if (whole) void give(next);
   };
-  const undo = () => setPin((p) => p.slice(0, -1));
-  useEffect(() => {
+  const undo = () => {
+    if (!given.current.busy) stands(given.current.pin.slice(0, -1), false);
+  };
+  // keys count from the moment the pad is shown
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.altKey || e.metaKey) return;
       if (/^\d$/.test(e.key)) digit(e.key);

@@ -41,6 +41,9 @@ vi.mock("@/ui/controls/stillIn", async (real) => ({ ...(await real<object>()), u
 beforeEach(() => {
   assign.mockClear();
   stillIn.mockClear();
+  // what one test did not ask for is no answer to the next
+  kept.opensHere.mockReset();
+  kept.keptTags.mockReset();
   window.localStorage.clear();
   vi.stubGlobal("location", { ...window.location, assign, origin: "http://bench.test", pathname: "/jobs/3/strip" });
 });
@@ -297,6 +300,29 @@ describe("a bench that cannot reach its server", () => {
     ]);
     expect(window.localStorage.getItem("ovrant-who")).toBe("HM");
     expect(assign).not.toHaveBeenCalled();
+  });
+
+  it("counts every digit, however fast they come", async () => {
+    serverAnswers(new Error("gone"));
+    kept.keptTags.mockResolvedValue([tag(1, "HM", "technician")]);
+    kept.opensHere.mockResolvedValue({ ok: false, problem: wrong.problem });
+    render(signedIn);
+    act(() => lockHere());
+    await user.click(await screen.findByRole("button", { name: "HM, technician" }));
+    const typed = (keys: string) => {
+      for (const key of keys) document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true }));
+    };
+    // nothing is shown between them
+    act(() => typed("47"));
+    expect(screen.getByLabelText("2 digits given")).toBeTruthy();
+    act(() => {
+      typed("9");
+      document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "Backspace", bubbles: true }));
+      typed("12999");
+    });
+    await screen.findByText(/That is not this tag's PIN/);
+    expect(kept.opensHere.mock.calls.map((c) => c[1] as unknown)).toEqual(["4712"]);
+    expect(screen.getByLabelText("0 digits given")).toBeTruthy();
   });
 
   it("a page kept for one person shows another what that one's role may", async () => {
