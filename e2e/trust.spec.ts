@@ -376,34 +376,6 @@ test("the machine under test opens the load page by its run's own address, and n
   expect(await tested.content()).not.toMatch(/Lantern Row|Scene shop/);
 });
 
-test("the machine under test opens the load page by its run's own address, and nothing else", async ({
-  page,
-  app,
-  browser,
-}) => {
-  const begun = await page.request.post(`${app.url}/api/v1/jobs/6/runs`, { data: { kind: "after" } });
-  const { token } = (await begun.json()) as { token: string };
-  const tested = await device(browser);
-  await tested.goto(`${app.networkUrl}/load#${token}`);
-  await expect(tested).toHaveURL(/\/join/);
-  expect((await tested.goto(`${app.networkUrl}/load/0123456789ab#${token}`))?.status()).toBe(404);
-  await expect(tested.getByText("This address opens no run.")).toBeVisible();
-  await accessible(tested);
-  expect((await tested.goto(`${app.networkUrl}${loadPath(token)}`))?.status()).toBe(200);
-  await expect(tested.getByText("Run after")).toBeVisible();
-  await expect(tested.getByText("Ready.")).toBeVisible();
-  expect(await tested.content()).not.toMatch(/Lantern Row|Scene shop/);
-  // the address alone is no token: it sends no reading and stops no load
-  for (const path of ["samples", "stop", "end"]) {
-    const sent = await fetch(`${app.networkUrl}/api/v1/runs/1/${path}`, {
-      method: "POST",
-      headers: { authorization: `Bearer ${token.slice(0, 12)}`, "content-type": "application/json" },
-      body: "{}",
-    }).catch(() => null);
-    expect([path, sent?.status ?? 401]).toEqual([path, 401]);
-  }
-});
-
 /** Pages of every kind. */
 const PAGES = [
   "/",
