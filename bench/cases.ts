@@ -17,7 +17,7 @@ import {
   type RigRecipe,
   type RigSensors,
   type RigTruth,
-} from "../src/core/rig";
+} from "../src/core/simulate";
 
 /** One pair of simulated runs with the truth a perfect judge would tell. */
 export interface BenchCase {

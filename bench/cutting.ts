@@ -1,5 +1,5 @@
 import { randomInt, randomLcg } from "d3-random";
-import { cuttingPlan, type Piece, type Sheet } from "../src/core/pads";
+import { cuttingPlan, type Piece, type Sheet } from "../src/core/handwork/pads";
 
 const JOBS = 30;
 

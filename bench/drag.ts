@@ -3,10 +3,10 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium, type Page } from "@playwright/test";
-import { emptyLayout, newPart, type Kind, type Layout, type Part } from "../src/core/drawing";
-import { database } from "../src/data/connection";
-import { saveLayout, startLayout } from "../src/server/layouts";
-import { intake } from "../src/server/machines";
+import { emptyLayout, newPart, type Kind, type Layout, type Part } from "../src/core/drawing/parts";
+import { database } from "../src/data/base/connection";
+import { saveLayout, startLayout } from "../src/server/drawing/layouts";
+import { intake } from "../src/server/workshop/machines";
 
 const PORT = 3187;
 const SECONDS = 3;

@@ -1,6 +1,6 @@
 import { randomLcg } from "d3-random";
-import { courseOf, forecastOf } from "../src/core/history";
-import { madeYears } from "../src/core/history/made";
+import { courseOf, forecastOf } from "../src/core/workshop/history";
+import { madeYears } from "../src/core/workshop/history/made";
 
 /**
  * `npm run bench -- drift [trials]`: made-up years of machines, by how many intervals are known, how

@@ -1,8 +1,8 @@
 import Database from "better-sqlite3";
-import { goodRunsOf, JUDGE_VERSION, type Verdict } from "../src/core/judge";
-import type { Entry } from "../src/core/service";
-import { packFloats, unpackFloat32, unpackFloat64 } from "../src/data/blocks";
-import { database } from "../src/data/connection";
+import { goodRunsOf, JUDGE_VERSION, type Verdict } from "../src/core/measure/judge";
+import type { Entry } from "../src/core/handwork/service";
+import { packFloats, unpackFloat32, unpackFloat64 } from "../src/data/measure/blocks";
+import { database } from "../src/data/base/connection";
 import { loadDemo } from "../src/demo/load";
 import { lanternRow } from "../src/demo/scenario";
 

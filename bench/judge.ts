@@ -1,6 +1,6 @@
-import { findPhases, readLog } from "../src/core/log";
-import { judgePair, type Verdict } from "../src/core/judge";
-import { renderLog } from "../src/core/rig";
+import { findPhases, readLog } from "../src/core/measure/log";
+import { judgePair, type Verdict } from "../src/core/measure/judge";
+import { renderLog } from "../src/core/simulate";
 import { benchCase, KIND_NAMES, type BenchCase, type FamilyChoice } from "./cases";
 
 interface Score {

@@ -1,5 +1,13 @@
-import { drawCase, follow, LEVELS, trueSuspects, type Followed, type Level, type Press } from "../src/core/practice";
-import { FAULTS, RULED_OUT, SUSPECTS, type FaultKind } from "../src/core/suspects";
+import {
+  drawCase,
+  follow,
+  LEVELS,
+  trueSuspects,
+  type Followed,
+  type Level,
+  type Press,
+} from "../src/core/learn/practice";
+import { FAULTS, RULED_OUT, SUSPECTS, type FaultKind } from "../src/core/learn/suspects";
 
 /** What a careful technician orders one after the other: cheap looks, runs, then inside. */
 const ORDER: readonly Press[] = [

@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { LogReader } from "../src/core/log";
+import { LogReader } from "../src/core/measure/log";
 
 const CHUNK = 1 << 20;
 

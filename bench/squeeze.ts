@@ -1,4 +1,4 @@
-import { discCells, dropTimeS } from "../src/core/paste/checks";
+import { discCells, dropTimeS } from "../src/core/handwork/paste/checks";
 import {
   amountFor,
   PASTES,
@@ -8,7 +8,7 @@ import {
   stepsInOrder,
   type Paste,
   type Pattern,
-} from "../src/core/paste";
+} from "../src/core/handwork/paste";
 
 /**
  * Times and errors of the squeeze by grid: a drop against its closed form, and whole tightenings of a 15 by 15 mm chip

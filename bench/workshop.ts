@@ -1,4 +1,4 @@
-import type { RigFaults, RigLog, RigRecipe } from "../src/core/rig";
+import type { RigFaults, RigLog, RigRecipe } from "../src/core/simulate";
 import { mixed, oneOrTwo, machineOf, type Made, type Random } from "./cases";
 
 function each(log: RigLog, pattern: RegExp, change: (v: number, row: number) => number): void {

@@ -1,4 +1,4 @@
-import { codeOf } from "../src/core/practice";
+import { codeOf } from "../src/core/learn/practice";
 
 /** A Wrenfell 14 whose plate is tilted, every sensor logged. */
 export const tilted = codeOf({

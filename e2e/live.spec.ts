@@ -3,9 +3,9 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { demoJournal } from "../src/demo/journal";
-import { withFaults } from "../src/core/rig";
+import { withFaults } from "../src/core/simulate";
 import { wrenfell14Layout } from "../src/samples/layouts";
-import { loadPath } from "../src/core/protocol";
+import { loadPath } from "../src/core/measure/protocol";
 import { accessible, expect, pick, alone as test, type Page } from "./journeys";
 import { takeIn } from "./logs";
 

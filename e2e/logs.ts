@@ -9,7 +9,7 @@ import {
   type RigFaults,
   type RigFormat,
   type RigRecipe,
-} from "../src/core/rig";
+} from "../src/core/simulate";
 import { wrenfell14 } from "../src/samples/rigs";
 
 /** The text of a log made on the rig. */

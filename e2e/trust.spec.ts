@@ -1,5 +1,5 @@
 import type { Browser } from "@playwright/test";
-import { loadPath } from "../src/core/protocol";
+import { loadPath } from "../src/core/measure/protocol";
 import { lanternRow } from "../src/demo/scenario";
 import type { App } from "./app";
 import { accessible, barredOn, expect, alone as test, type Page } from "./journeys";

@@ -2,9 +2,9 @@ import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, pick, test, type Page } from "./journeys";
 import sharp from "sharp";
-import { homography, mapped, type Corners } from "../src/core/photo";
-import { layoutFrom, parseLayout, readSvg } from "../src/core/codec";
-import { type Layout } from "../src/core/drawing";
+import { homography, mapped, type Corners } from "../src/core/drawing/photo";
+import { layoutFrom, parseLayout, readSvg } from "../src/core/drawing/codec";
+import { type Layout } from "../src/core/drawing/parts";
 import { takeIn } from "./logs";
 
 /** Opens an empty drawing for a new machine of a model nobody has drawn. */

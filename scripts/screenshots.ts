@@ -1,7 +1,7 @@
 import { spawn, execFileSync } from "node:child_process";
 import { mkdirSync, rmSync } from "node:fs";
 import { parseArgs } from "node:util";
-import { codeOf } from "../src/core/practice";
+import { codeOf } from "../src/core/learn/practice";
 import { lanternRow } from "../src/demo/scenario";
 import { chromium, type Page } from "@playwright/test";
 import sharp from "sharp";

@@ -1,7 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { demoText } from "../../src/demo/load";
 import { lanternRow } from "../../src/demo/scenario";
-import { sha256 } from "../../src/server/records/document";
+import { sha256 } from "../../src/server/record/document";
 import { planFor } from "../../src/testing/plans";
 import type { Said } from "./said";
 

@@ -3,8 +3,8 @@ import { copyFileSync, existsSync, mkdtempSync, readdirSync, rmSync } from "node
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "better-sqlite3";
-import { backUp, holdsOf } from "../../src/data/backup";
-import { openDatabase } from "../../src/data/connection";
+import { backUp, holdsOf } from "../../src/data/base/backup";
+import { openDatabase } from "../../src/data/base/connection";
 
 /** So much is put beside what a workshop holds, that copying it takes long enough to be met in the middle. */
 const BALLAST_MB = 160;

@@ -1,7 +1,7 @@
 import { existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
-import { holdsOf } from "../../src/data/backup";
+import { holdsOf } from "../../src/data/base/backup";
 
 /** What the server said it had, and must have after any end. */
 export interface Said {

@@ -1,4 +1,4 @@
-import type { Result } from "../../src/core/result";
+import type { Result } from "../../src/core/base/result";
 import { Chance, mutated } from "./mutate";
 import { TARGETS, type Target } from "./targets";
 

@@ -1,17 +1,17 @@
-import { csvCell, layoutJson, layoutSvg, parseLayout, readSvg } from "../../src/core/codec";
-import { dayFile } from "../../src/core/day";
-import { tightenFile } from "../../src/core/fasten";
-import { readLog } from "../../src/core/log";
-import { padsFile } from "../../src/core/pads";
-import { caseOf, codeOf, drawCase } from "../../src/core/practice";
-import { readSamples } from "../../src/core/protocol";
-import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults } from "../../src/core/rig";
-import { machineList } from "../../src/core/tables";
+import { csvCell, layoutJson, layoutSvg, parseLayout, readSvg } from "../../src/core/drawing/codec";
+import { dayFile } from "../../src/core/workshop/day";
+import { tightenFile } from "../../src/core/handwork/fasten";
+import { readLog } from "../../src/core/measure/log";
+import { padsFile } from "../../src/core/handwork/pads";
+import { caseOf, codeOf, drawCase } from "../../src/core/learn/practice";
+import { readSamples } from "../../src/core/measure/protocol";
+import { plainFormat, plainSensors, renderLog, simulate, standardRecipe, withFaults } from "../../src/core/simulate";
+import { machineList } from "../../src/core/base/tables";
 import { demoLayouts } from "../../src/samples/layouts";
 import { wrenfell14 } from "../../src/samples/rigs";
 import sharp from "sharp";
-import { ok, type Result } from "../../src/core/result";
-import { pictureOf } from "../../src/server/quiet/pictures";
+import { ok, type Result } from "../../src/core/base/result";
+import { pictureOf } from "../../src/server/base/quiet/pictures";
 import { calendarText } from "../../src/threads/calendar";
 import { unzipped, zipped } from "../../src/threads/zip";
 

@@ -1,12 +1,12 @@
 import Ajv2020 from "ajv/dist/2020";
 import standaloneCode from "ajv/dist/standalone";
-import { layoutSchema } from "../../src/core/codec/schema";
-import { daySchema } from "../../src/core/day/schema";
-import { tightenSchema } from "../../src/core/fasten/schema";
-import { jobSchema, signOffsSchema } from "../../src/core/jobfile/schema";
-import { padsSchema } from "../../src/core/pads/schema";
+import { layoutSchema } from "../../src/core/drawing/codec/schema";
+import { daySchema } from "../../src/core/workshop/day/schema";
+import { tightenSchema } from "../../src/core/handwork/fasten/schema";
+import { jobSchema, signOffsSchema } from "../../src/core/record/jobfile/schema";
+import { padsSchema } from "../../src/core/handwork/pads/schema";
 
-export const COMPILED = "src/core/checked/compiled.js";
+export const COMPILED = "src/core/base/checked/compiled.js";
 
 /** The schemas of outside files as plain code: a strict CSP forbids making code at run time. */
 export function compiledSchemas(): string {

@@ -1,5 +1,5 @@
 "use client";
-import { Button } from "@/ui/controls/Button";
+import { Button } from "@/ui/kit/controls/Button";
 
 export default function ErrorPage({ reset }: { error: Error; reset: () => void }) {
   return (

@@ -1,5 +1,5 @@
-import { LinkButton } from "@/ui/controls/Button";
-import { TopBar } from "@/ui/controls/TopBar";
+import { LinkButton } from "@/ui/kit/controls/Button";
+import { TopBar } from "@/ui/kit/controls/TopBar";
 
 export default function NotFound() {
   return (

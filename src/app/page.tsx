@@ -1,13 +1,13 @@
 import { format } from "date-fns";
 import Link from "next/link";
-import { CautionBand } from "@/ui/controls/Band";
-import { LinkButton } from "@/ui/controls/Button";
-import { TopBar } from "@/ui/controls/TopBar";
-import { BenchEdge } from "@/ui/bench/BenchEdge";
-import { EmptyBench } from "@/ui/bench/EmptyBench";
-import { Mat } from "@/ui/bench/Mat";
-import { words } from "@/core/words";
-import { benchView } from "@/server/views/bench";
+import { CautionBand } from "@/ui/kit/controls/Band";
+import { LinkButton } from "@/ui/kit/controls/Button";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { BenchEdge } from "@/ui/workshop/bench/BenchEdge";
+import { EmptyBench } from "@/ui/workshop/bench/EmptyBench";
+import { Mat } from "@/ui/workshop/bench/Mat";
+import { words } from "@/core/base/words";
+import { benchView } from "@/server/workshop/views/bench";
 
 export const dynamic = "force-dynamic";
 

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { openDatabase } from "../data/connection";
+import { openDatabase } from "../data/base/connection";
 import { backupCommand, restoreCommand } from "./backup";
 
 let folder = "";

@@ -1,8 +1,8 @@
 import { parseArgs } from "node:util";
-import { words } from "../core/words";
-import { describeProblem } from "../core/result";
-import { backUp, restore, type Holds } from "../data/backup";
-import { databasePath } from "../data/connection";
+import { words } from "../core/base/words";
+import { describeProblem } from "../core/base/result";
+import { backUp, restore, type Holds } from "../data/base/backup";
+import { databasePath } from "../data/base/connection";
 import { Unusable } from "./unusable";
 
 /** ovrant backup FILE: a whole copy of the database while it is in use, read back before it counts. */

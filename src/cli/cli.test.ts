@@ -3,9 +3,17 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardRecipe, withFaults } from "../core/rig";
-import { drawingColours } from "../core/draw";
-import { layoutJson, layoutSvg } from "../core/codec";
+import {
+  plainFormat,
+  plainSensors,
+  renderLog,
+  simulate,
+  soundMachine,
+  standardRecipe,
+  withFaults,
+} from "../core/simulate";
+import { drawingColours } from "../core/drawing/draw";
+import { layoutJson, layoutSvg } from "../core/drawing/codec";
 import { tessalyK15Layout } from "../samples/layouts";
 import { wrenfell14 } from "../samples/rigs";
 

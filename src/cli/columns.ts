@@ -1,4 +1,4 @@
-import { isRole, unitFromText, type ColumnChoices, type Role, type ToldColumn } from "../core/log";
+import { isRole, unitFromText, type ColumnChoices, type Role, type ToldColumn } from "../core/measure/log";
 import { Unusable } from "./unusable";
 
 /** What `--column "Heading=cpu.power:W"` tells, as often as it is given: a quantity by heading, with its unit. */

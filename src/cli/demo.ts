@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
-import { database } from "../data/connection";
+import { database } from "../data/base/connection";
 import { demoText, loadDemo } from "../demo/load";
 import { lanternRow } from "../demo/scenario";
 

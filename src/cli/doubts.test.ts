@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { channelOf, readTable, toRun, type ColumnChoices, type Run } from "../core/log";
+import { channelOf, readTable, toRun, type ColumnChoices, type Run } from "../core/measure/log";
 import { chipC, log, watts } from "../testing/logForms";
 import { refuseDecisiveGuess, withGuesses, type ReadFile } from "./doubts";
 

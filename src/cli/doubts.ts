@@ -7,8 +7,8 @@ import {
   type LogTable,
   type Run,
   type ToldColumn,
-} from "../core/log";
-import { words } from "../core/words";
+} from "../core/measure/log";
+import { words } from "../core/base/words";
 import { Unusable } from "./unusable";
 
 /** A log the command read, with what it had to guess. */

@@ -1,8 +1,8 @@
 import { createReadStream } from "node:fs";
 import { readFile, stat } from "node:fs/promises";
 import { parseArgs } from "node:util";
-import { LogReader, toRun, type ReadOptions } from "../core/log";
-import type { Result } from "../core/result";
+import { LogReader, toRun, type ReadOptions } from "../core/measure/log";
+import type { Result } from "../core/base/result";
 import type { ReadFile } from "./doubts";
 import { Unusable } from "./unusable";
 

@@ -1,6 +1,6 @@
 import { parseArgs } from "node:util";
-import { channelOf, findPhases, type Run } from "../core/log";
-import { judgePair, plainText, verdictJson, type Verdict } from "../core/judge";
+import { channelOf, findPhases, type Run } from "../core/measure/log";
+import { judgePair, plainText, verdictJson, type Verdict } from "../core/measure/judge";
 import { toldColumns } from "./columns";
 import { refuseDecisiveGuess, withGuesses } from "./doubts";
 import { readFromFile } from "./files";

@@ -1,8 +1,8 @@
 import { readFile, stat } from "node:fs/promises";
 import { parseArgs } from "node:util";
-import { checksOf, estimatedKW, heatPaths, mapSentence, pipeLoads } from "../core/cooling";
-import { CoolingMap, countsOf, KINDS, partName, type Layout } from "../core/drawing";
-import { layoutProblem, parseLayout, readSvg } from "../core/codec";
+import { checksOf, estimatedKW, heatPaths, mapSentence, pipeLoads } from "../core/drawing/cooling";
+import { CoolingMap, countsOf, KINDS, partName, type Layout } from "../core/drawing/parts";
+import { layoutProblem, parseLayout, readSvg } from "../core/drawing/codec";
 import { Unusable } from "./unusable";
 
 const LIMIT_MB = 8;

@@ -1,5 +1,5 @@
-import { words } from "../core/words";
-import { cuttingPlan, padsFile } from "../core/pads";
+import { words } from "../core/base/words";
+import { cuttingPlan, padsFile } from "../core/handwork/pads";
 import { readInput } from "./files";
 
 /** ovrant pads FILE [--json]: pieces laid out on sheets and off-cuts, to be cut by straight lines from edge to edge. */

@@ -1,5 +1,5 @@
-import { dayFile, planDay, timeOf, type Day, type Planned } from "../core/day";
-import { words } from "../core/words";
+import { dayFile, planDay, timeOf, type Day, type Planned } from "../core/workshop/day";
+import { words } from "../core/base/words";
 import { readInput } from "./files";
 
 /** A plan is given after so long at the latest, ms. */

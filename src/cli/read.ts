@@ -1,5 +1,5 @@
 import { parseArgs } from "node:util";
-import { findPhases, planOf, summarise } from "../core/log";
+import { findPhases, planOf, summarise } from "../core/measure/log";
 import { toldColumns } from "./columns";
 import { withGuesses } from "./doubts";
 import { readFromFile } from "./files";

@@ -3,9 +3,9 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { database } from "../data/connection";
+import { database } from "../data/base/connection";
 import { loadDemo } from "../demo/load";
-import { backgroundOver } from "../server/quiet/background";
+import { backgroundOver } from "../server/base/quiet/background";
 import { temporaryDatabase } from "../testing/bed";
 
 temporaryDatabase("records-cli");

@@ -1,13 +1,13 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { parseArgs } from "node:util";
-import { describeProblem } from "../core/result";
-import { words } from "../core/words";
-import { database } from "../data/connection";
-import { backgroundOver } from "../server/quiet/background";
-import { bundleOf } from "../server/records/bundle";
-import { takeBundle } from "../server/records/intake";
-import { reportFile } from "../server/records/report";
-import { verified } from "../server/records/verify";
+import { describeProblem } from "../core/base/result";
+import { words } from "../core/base/words";
+import { database } from "../data/base/connection";
+import { backgroundOver } from "../server/base/quiet/background";
+import { bundleOf } from "../server/record/bundle";
+import { takeBundle } from "../server/record/intake";
+import { reportFile } from "../server/record/report";
+import { verified } from "../server/record/verify";
 import { Unusable } from "./unusable";
 
 /** The job's number and the one file a command is given. */

@@ -4,9 +4,9 @@ import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, describe, expect, it } from "vitest";
-import { judgePair } from "../core/judge";
-import { channelOf, findPhases, readLog, type Run } from "../core/log";
-import { readSamples, type Sample } from "../core/protocol";
+import { judgePair } from "../core/measure/judge";
+import { channelOf, findPhases, readLog, type Run } from "../core/measure/log";
+import { readSamples, type Sample } from "../core/measure/protocol";
 import { rigCommand } from "./rig";
 
 const folder = mkdtempSync(join(tmpdir(), "ovrant-rig-"));

@@ -1,7 +1,7 @@
 import { writeFile } from "node:fs/promises";
 import { parseArgs } from "node:util";
-import { csvOf, isLoading, LiveLog, RECIPES, stateAt, type Recipe, type Sample } from "../core/protocol";
-import { LiveRig, soundMachine, standInMachine, type LiveStart, type RigFaults } from "../core/rig";
+import { csvOf, isLoading, LiveLog, RECIPES, stateAt, type Recipe, type Sample } from "../core/measure/protocol";
+import { LiveRig, soundMachine, standInMachine, type LiveStart, type RigFaults } from "../core/simulate";
 import { Unusable } from "./unusable";
 
 const USAGE =

@@ -1,5 +1,5 @@
-import { words } from "../core/words";
-import { geometricFractions, tightenFile, tightenPlan } from "../core/fasten";
+import { words } from "../core/base/words";
+import { geometricFractions, tightenFile, tightenPlan } from "../core/handwork/fasten";
 import { readInput } from "./files";
 
 /** ovrant tighten FILE [--json]: the best order to tighten a plate in rounds, and how it leans. */

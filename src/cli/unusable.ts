@@ -1,4 +1,4 @@
-import { describeProblem, type Problem } from "../core/result";
+import { describeProblem, type Problem } from "../core/base/result";
 
 /** Input a command cannot use: its message goes to standard error, and the exit code is 2. */
 export class Unusable extends Error {

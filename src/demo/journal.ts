@@ -1,5 +1,5 @@
-import { airGrown } from "../core/cooling";
-import type { RigFaults } from "../core/rig";
+import { airGrown } from "../core/drawing/cooling";
+import type { RigFaults } from "../core/simulate";
 import {
   asideStep,
   asideText,
@@ -15,8 +15,8 @@ import {
   type Entry,
   type ServiceFacts,
   type Step,
-} from "../core/service";
-import { CoolingMap, type Layout } from "../core/drawing";
+} from "../core/handwork/service";
+import { CoolingMap, type Layout } from "../core/drawing/parts";
 import type { DemoAside } from "./scenario";
 
 /** Parts come by on the way, written down after the base came off. */

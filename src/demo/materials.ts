@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
-import { PASTES } from "../core/paste";
-import type { Lot } from "../core/stock";
-import { addLot, addSheet, book, type NewLot } from "../data/materials";
+import { PASTES } from "../core/handwork/paste";
+import type { Lot } from "../core/workshop/stock";
+import { addLot, addSheet, book, type NewLot } from "../data/workshop/materials";
 
 /**
  * The playhouse's shelf: three pastes, sheets and off-cuts, alcohol, swabs, cloths, air. `day` gives a date by days

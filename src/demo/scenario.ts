@@ -8,10 +8,10 @@ import {
   type RigMachine,
   type RigRecipe,
   type RigSensors,
-} from "../core/rig";
-import type { NewMachine } from "../data/machines";
-import type { RunConditions } from "../core/judge";
-import type { AsideKind } from "../core/service";
+} from "../core/simulate";
+import type { NewMachine } from "../data/workshop/machines";
+import type { RunConditions } from "../core/measure/judge";
+import type { AsideKind } from "../core/handwork/service";
 import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../samples/rigs";
 
 /** One run of the scenario: the machine's state, the room, and how the logger wrote it. */

@@ -1,7 +1,7 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
 import { IsInt, IsString, Max, MaxLength, Min } from "class-validator";
-import type { BackupPlan } from "../core/keeping";
+import type { BackupPlan } from "../core/workshop/keeping";
 import { decimal, trimmed } from "./transforms";
 
 const whole = (what: string, from: number, to: number) => `Give ${what} as a whole number between ${from} and ${to}.`;

@@ -14,7 +14,7 @@ import {
   MaxLength,
   Min,
 } from "class-validator";
-import { DAY_STAGES } from "../core/day";
+import { DAY_STAGES } from "../core/workshop/day";
 import { Inner, IsDay } from "./shapes";
 import { decimal, trimmed } from "./transforms";
 

@@ -1,7 +1,7 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
 import { ArrayMaxSize, IsArray, IsIn, IsString, MaxLength, MinLength } from "class-validator";
-import { RACK_WAYS, type RackWay } from "../core/job";
+import { RACK_WAYS, type RackWay } from "../core/workshop/job";
 import { Inner } from "./shapes";
 import { trimmed } from "./transforms";
 

@@ -1,7 +1,7 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
 import { IsIn, IsInt, IsObject, IsOptional, IsString, MaxLength, Min } from "class-validator";
-import { ARRANGEMENTS, type ArrangementName } from "../core/drawing";
+import { ARRANGEMENTS, type ArrangementName } from "../core/drawing/parts";
 import { trimmed } from "./transforms";
 
 /** How a job comes to its drawing: the last one of its model, an empty sheet, or a revision of its own to draw on. */

@@ -1,8 +1,8 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, Max, Min } from "class-validator";
-import { RECIPE_NAMES, type RecipeName } from "../core/protocol";
-import { STAND_IN_STATES, type StandInState } from "../core/rig";
+import { RECIPE_NAMES, type RecipeName } from "../core/measure/protocol";
+import { STAND_IN_STATES, type StandInState } from "../core/simulate";
 import { ConditionsInput } from "./run";
 import { choice, decimal } from "./transforms";
 import { Inner } from "./shapes";
@@ -10,7 +10,7 @@ import { Inner } from "./shapes";
 const seconds = { message: "Give the length in s." };
 const share = { message: "Give a share from 0 to 1." };
 
-/** An own recipe; its bounds are those of `core/protocol`. */
+/** An own recipe; its bounds are those of `core/measure/protocol`. */
 export class RecipeInput {
   @Transform(decimal)
   @IsNumber({}, seconds)

@@ -12,7 +12,7 @@ import {
   Min,
   MinLength,
 } from "class-validator";
-import { ENVIRONMENTS, USES } from "../core/upkeep";
+import { ENVIRONMENTS, USES } from "../core/workshop/upkeep";
 import { choice, decimal, trimmed } from "./transforms";
 import { IsDay } from "./shapes";
 

@@ -15,8 +15,8 @@ import {
   Min,
   MinLength,
 } from "class-validator";
-import { PASTES } from "../core/paste";
-import { MATERIAL_KINDS, type MaterialKind } from "../core/stock";
+import { PASTES } from "../core/handwork/paste";
+import { MATERIAL_KINDS, type MaterialKind } from "../core/workshop/stock";
 import { decimal, trimmed } from "./transforms";
 import { Inner, IsDay } from "./shapes";
 

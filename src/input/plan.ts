@@ -14,7 +14,7 @@ import {
   MaxLength,
   Min,
 } from "class-validator";
-import { ROLE, UNITS_TOLD, type ReadingPlan, type Role, type Unit } from "../core/log";
+import { ROLE, UNITS_TOLD, type ReadingPlan, type Role, type Unit } from "../core/measure/log";
 import { Inner } from "./shapes";
 
 const unreadable = { message: "The log's reading plan is not one of ours. Load the page again." };

@@ -22,8 +22,8 @@ import {
   type Level,
   type Logged,
   type PracticeKind,
-} from "../core/practice";
-import { COMPLAINTS, DUST_PARTS, FAULTS, type Complaint, type DustPart, type FaultKind } from "../core/suspects";
+} from "../core/learn/practice";
+import { COMPLAINTS, DUST_PARTS, FAULTS, type Complaint, type DustPart, type FaultKind } from "../core/learn/suspects";
 import { Inner } from "./shapes";
 import { choice, trimmed } from "./transforms";
 

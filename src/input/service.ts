@@ -2,7 +2,7 @@ import "reflect-metadata";
 import { Transform } from "class-transformer";
 import { ArrayMaxSize, IsArray, IsIn, IsISO8601, IsOptional, IsString, Matches, MaxLength } from "class-validator";
 import { trimmed } from "./transforms";
-import { SCHOOLS, SERVICE_STAGES, type Entry, type Ways, type ServiceStage } from "../core/service";
+import { SCHOOLS, SERVICE_STAGES, type Entry, type Ways, type ServiceStage } from "../core/handwork/service";
 
 /** One line of the journal as a device sends it. */
 export class EntryInput implements Entry {

@@ -1,7 +1,7 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
 import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from "class-validator";
-import { ROLES, type Role } from "../core/trust";
+import { ROLES, type Role } from "../core/workshop/trust";
 import { trimmed } from "./transforms";
 
 const pin = { message: "A PIN is four digits." };

@@ -1,7 +1,7 @@
 import "reflect-metadata";
 import { Transform } from "class-transformer";
 import { IsIn, IsInt, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from "class-validator";
-import { type ENVIRONMENTS, type UpkeepRules } from "../core/upkeep";
+import { type ENVIRONMENTS, type UpkeepRules } from "../core/workshop/upkeep";
 import { Inner, IsDay } from "./shapes";
 import { decimal, trimmed } from "./transforms";
 

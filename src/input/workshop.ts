@@ -12,8 +12,8 @@ import {
   Min,
   MinLength,
 } from "class-validator";
-import { CURRENCIES, THRESHOLDS_K, type Currency, type Thermometer, type Workshop } from "../core/job";
-import { LANGUAGES, UNITS, type Language, type Unit } from "../core/words";
+import { CURRENCIES, THRESHOLDS_K, type Currency, type Thermometer, type Workshop } from "../core/workshop/job";
+import { LANGUAGES, UNITS, type Language, type Unit } from "../core/base/words";
 import { Inner } from "./shapes";
 import { decimal, trimmed } from "./transforms";
 

@@ -2,9 +2,9 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll } from "vitest";
-import { database } from "../data/connection";
-import { backgroundOver } from "../server/quiet/background";
-import { intake } from "../server/machines";
+import { database } from "../data/base/connection";
+import { backgroundOver } from "../server/base/quiet/background";
+import { intake } from "../server/workshop/machines";
 
 /** For tests: a database of their own in a folder that goes with them. */
 export function temporaryDatabase(name: string): void {

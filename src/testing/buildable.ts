@@ -1,5 +1,13 @@
 import fc from "fast-check";
-import { arrangedLayout, ARRANGEMENTS, newPart, nextId, type ColdPlate, type Layout, type Part } from "../core/drawing";
+import {
+  arrangedLayout,
+  ARRANGEMENTS,
+  newPart,
+  nextId,
+  type ColdPlate,
+  type Layout,
+  type Part,
+} from "../core/drawing/parts";
 
 /** What is drawn at random of a machine that could be built. */
 interface Drawn {

@@ -1,5 +1,5 @@
-import type { CoolingMap } from "../core/drawing";
-import { contextOf, usualWays, type Entry, type ServiceContext } from "../core/service";
+import type { CoolingMap } from "../core/drawing/parts";
+import { contextOf, usualWays, type Entry, type ServiceContext } from "../core/handwork/service";
 
 let clock = 0;
 

@@ -7,8 +7,8 @@ import {
   isLoading,
   type LiveView,
   type RunEvent,
-} from "../core/protocol";
-import { LiveRig, standInFaults, standInMachine, type StandInState } from "../core/rig";
+} from "../core/measure/protocol";
+import { LiveRig, standInFaults, standInMachine, type StandInState } from "../core/simulate";
 import { noConditions } from "./conditions";
 
 /** How far a live run has come, and of what machine. */

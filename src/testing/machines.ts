@@ -1,4 +1,4 @@
-import type { Machine } from "../core/job";
+import type { Machine } from "../core/workshop/job";
 
 /** For tests: a machine, but for what is told. */
 export const aMachine = (more: Partial<Machine> = {}): Machine => ({

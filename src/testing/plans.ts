@@ -1,4 +1,4 @@
-import { planOf, readTable, type ReadingPlan } from "../core/log";
+import { planOf, readTable, type ReadingPlan } from "../core/measure/log";
 
 /** The reading plan a page would send with this text; that of a small log where the text is none. */
 export function planFor(text: string): ReadingPlan {

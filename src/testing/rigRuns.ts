@@ -1,6 +1,6 @@
 import { wrenfell14 } from "../samples/rigs";
-import { judgePair, type JudgeOptions, type JudgeRun, type RunConditions, type Verdict } from "../core/judge";
-import { findPhases, readLog, type Run } from "../core/log";
+import { judgePair, type JudgeOptions, type JudgeRun, type RunConditions, type Verdict } from "../core/measure/judge";
+import { findPhases, readLog, type Run } from "../core/measure/log";
 import {
   plainFormat,
   plainSensors,
@@ -16,7 +16,7 @@ import {
   type RigRecipe,
   type RigSensors,
   type RigTruth,
-} from "../core/rig";
+} from "../core/simulate";
 
 /** What a run on the rig is made of; a sound small machine, logged plainly in a room of 22 °C, where not said. */
 export interface RigRun {

@@ -1,5 +1,5 @@
-import type { Run } from "../core/log";
-import type { ChipSeries, Series } from "../core/thermal";
+import type { Run } from "../core/measure/log";
+import type { ChipSeries, Series } from "../core/measure/thermal";
 
 /** What a plain run is made of; each may be given as a figure or as a course over the seconds of the run. */
 export interface PlainRun {

@@ -1,8 +1,8 @@
 import { randomLcg, randomNormal } from "d3-random";
-import type { Figure, GoodFigures } from "../core/judge";
-import { rigOf, type PracticeCase } from "../core/practice";
-import { fanAsked, thermalOf, withFaults, type RigFaults, type RigMachine } from "../core/rig";
-import { effectsOf, leftOf, type Cure, type RunSeen, type Usual } from "../core/suspects";
+import type { Figure, GoodFigures } from "../core/measure/judge";
+import { rigOf, type PracticeCase } from "../core/learn/practice";
+import { fanAsked, thermalOf, withFaults, type RigFaults, type RigMachine } from "../core/simulate";
+import { effectsOf, leftOf, type Cure, type RunSeen, type Usual } from "../core/learn/suspects";
 
 /**
  * What the judge would say of a run, from where the rig comes to rest, with errors as large as its intervals say: a

@@ -9,8 +9,8 @@ import {
   type JudgeOptions,
   type JudgeRun,
   type Verdict,
-} from "../core/judge";
-import { suspectsIn, type Triaged } from "../core/suspects";
+} from "../core/measure/judge";
+import { suspectsIn, type Triaged } from "../core/learn/suspects";
 
 /** What is asked of the judge, with everything it needs: runs travel as they are, numbers and all. */
 export type JudgeAsk =

@@ -7,9 +7,9 @@ import {
   type Phases,
   type PlannedLayout,
   type Run,
-} from "../core/log";
-import { csvOf, LiveLog, type Sample } from "../core/protocol";
-import { ok, type Result } from "../core/result";
+} from "../core/measure/log";
+import { csvOf, LiveLog, type Sample } from "../core/measure/protocol";
+import { ok, type Result } from "../core/base/result";
 
 /** What one source of a live run sent. */
 export interface LiveFeed {

@@ -1,5 +1,5 @@
-import { readTable, toRun, type ColumnChoices, type Run } from "../core/log";
-import type { Result } from "../core/result";
+import { readTable, toRun, type ColumnChoices, type Run } from "../core/measure/log";
+import type { Result } from "../core/base/result";
 
 /** A log that was read before, with what was told of its columns then. */
 export interface ReadAgainAsk {

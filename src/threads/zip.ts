@@ -1,5 +1,5 @@
 import { strFromU8, unzipSync, zipSync, type Zippable } from "fflate";
-import { bad, ok, type Problem, type Result } from "../core/result";
+import { bad, ok, type Problem, type Result } from "../core/base/result";
 
 /** One file of a bundle. */
 export interface ZipFile {

@@ -1,4 +1,4 @@
 import { expose } from "comlink";
-import { cuttingPlan } from "../core/pads";
+import { cuttingPlan } from "../core/handwork/pads";
 
 expose({ plan: cuttingPlan });

@@ -1,5 +1,13 @@
 import { expose } from "comlink";
-import { namedOrder, otherOrders, planDay, timeOf, type Day, type NamedPiece, type OtherOrder } from "../core/day";
+import {
+  namedOrder,
+  otherOrders,
+  planDay,
+  timeOf,
+  type Day,
+  type NamedPiece,
+  type OtherOrder,
+} from "../core/workshop/day";
 
 /** An answer is given after so long at the latest, ms. */
 const MOST_MS = 9_000;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardRecipe } from "../core/rig";
+import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardRecipe } from "../core/simulate";
 import { wrenfell14 } from "../samples/rigs";
 import { LogSession } from "./logSession";
 

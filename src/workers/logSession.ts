@@ -15,8 +15,8 @@ import {
   type ReadingPlan,
   type Run,
   type RunCurves,
-} from "../core/log";
-import { bad, ok, type Problem, type Result } from "../core/result";
+} from "../core/measure/log";
+import { bad, ok, type Problem, type Result } from "../core/base/result";
 
 /** One column as the import page shows it: what it was taken for, its first value, its own small curve. */
 export interface ColumnView extends ColumnGuess {

@@ -1,5 +1,5 @@
 import { expose } from "comlink";
-import { homography, square, warp, type Corners, type Squaring } from "../core/photo";
+import { homography, square, warp, type Corners, type Squaring } from "../core/drawing/photo";
 
 interface Sheet {
   base: { widthMm: number; depthMm: number };

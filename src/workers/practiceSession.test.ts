@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { codeOf, drawCase, type Press } from "../core/practice";
+import { codeOf, drawCase, type Press } from "../core/learn/practice";
 import { PracticeSession } from "./practiceSession";
 
 const code = codeOf(drawCase("easy", 0.52));

@@ -1,4 +1,4 @@
-import { curvesOf, type Phases, type RunCurves } from "../core/log";
+import { curvesOf, type Phases, type RunCurves } from "../core/measure/log";
 import {
   caseOf,
   otherwise,
@@ -12,8 +12,8 @@ import {
   type Press,
   type Review,
   type Shown,
-} from "../core/practice";
-import type { FaultKind, LogSeen, Usual } from "../core/suspects";
+} from "../core/learn/practice";
+import type { FaultKind, LogSeen, Usual } from "../core/learn/suspects";
 
 /** The log of a practice run as its chart shows it, and what a good machine of the kind shows. */
 export interface ShownLog {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { amountFor, PASTES, pressingOf, stepsInOrder, type Paste, type SqueezeSetup } from "../core/paste";
+import { amountFor, PASTES, pressingOf, stepsInOrder, type Paste, type SqueezeSetup } from "../core/handwork/paste";
 import { SqueezeSession } from "./squeezeSession";
 
 const grey = PASTES[0] as Paste;

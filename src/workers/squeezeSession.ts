@@ -7,7 +7,7 @@ import {
   type SqueezeRun,
   type SqueezeSetup,
   type Suggestion,
-} from "../core/paste";
+} from "../core/handwork/paste";
 
 const FRAME_S = 0.25;
 

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
-import { auditPage } from "@/server/trust/network";
-import { TopBar } from "@/ui/controls/TopBar";
-import { AuditScreen } from "@/ui/trust/AuditScreen";
+import { auditPage } from "@/server/workshop/trust/network";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { AuditScreen } from "@/ui/workshop/trust/AuditScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Audit" };

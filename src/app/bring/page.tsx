@@ -1,8 +1,8 @@
-import { Allowed } from "@/ui/controls/Allowed";
+import { Allowed } from "@/ui/kit/controls/Allowed";
 import type { Metadata } from "next";
-import { BringJob } from "@/ui/bring/BringJob";
-import { BringList } from "@/ui/bring/BringList";
-import { TopBar } from "@/ui/controls/TopBar";
+import { BringJob } from "@/ui/workshop/bring/BringJob";
+import { BringList } from "@/ui/workshop/bring/BringList";
+import { TopBar } from "@/ui/kit/controls/TopBar";
 
 export const metadata: Metadata = { title: "Bring in" };
 

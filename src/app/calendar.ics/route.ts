@@ -1,4 +1,4 @@
-import { calendarResponse } from "@/server/calendar";
+import { calendarResponse } from "@/server/workshop/calendar";
 
 export const dynamic = "force-dynamic";
 

@@ -1,4 +1,4 @@
-import { dayCalendarResponse } from "@/server/dayCalendar";
+import { dayCalendarResponse } from "@/server/workshop/dayCalendar";
 
 export const dynamic = "force-dynamic";
 

@@ -1,8 +1,8 @@
 import { format } from "date-fns";
 import type { Metadata } from "next";
-import { dayView } from "@/server/views/day";
-import { TopBar } from "@/ui/controls/TopBar";
-import { DayScreen } from "@/ui/day/DayScreen";
+import { dayView } from "@/server/workshop/views/day";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { DayScreen } from "@/ui/workshop/day/DayScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Today" };

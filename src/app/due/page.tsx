@@ -1,12 +1,12 @@
 import type { Metadata } from "next";
-import { words } from "@/core/words";
-import { pageOf } from "@/server/requests/respond";
-import { dueView } from "@/server/views/due";
-import { LinkButton } from "@/ui/controls/Button";
-import { Pages } from "@/ui/controls/Pages";
-import { TopBar } from "@/ui/controls/TopBar";
-import { DueList } from "@/ui/due/DueList";
-import { Subscribe } from "@/ui/due/Subscribe";
+import { words } from "@/core/base/words";
+import { pageOf } from "@/server/base/requests/respond";
+import { dueView } from "@/server/workshop/views/due";
+import { LinkButton } from "@/ui/kit/controls/Button";
+import { Pages } from "@/ui/kit/controls/Pages";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { DueList } from "@/ui/workshop/due/DueList";
+import { Subscribe } from "@/ui/workshop/due/Subscribe";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Due" };

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
-import { forecastsView } from "@/server/views/forecasts";
-import { TopBar } from "@/ui/controls/TopBar";
-import { ForecastScreen } from "@/ui/forecast/ForecastScreen";
+import { forecastsView } from "@/server/job/forecasts";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { ForecastScreen } from "@/ui/workshop/forecast/ForecastScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Forecasts" };

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
-import { glossary } from "@/server/views/glossary";
-import { TopBar } from "@/ui/controls/TopBar";
+import { glossary } from "@/server/workshop/views/glossary";
+import { TopBar } from "@/ui/kit/controls/TopBar";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Glossary" };

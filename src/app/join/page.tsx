@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { networkReady } from "@/server/trust/network";
-import { digitsNow } from "@/server/trust/seal";
-import { BenchBar } from "@/ui/trust/BenchBar";
-import { JoinScreen } from "@/ui/trust/JoinScreen";
+import { networkReady } from "@/server/workshop/trust/network";
+import { digitsNow } from "@/server/workshop/trust/seal";
+import { BenchBar } from "@/ui/workshop/trust/BenchBar";
+import { JoinScreen } from "@/ui/workshop/trust/JoinScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Join the workshop" };

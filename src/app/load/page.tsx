@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { LoadScreen } from "@/ui/load/LoadScreen";
+import { LoadScreen } from "@/ui/measure/load/LoadScreen";
 
 export const metadata: Metadata = { title: "Load" };
 

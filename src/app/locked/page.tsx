@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { benchName, tags } from "@/server/trust/network";
-import { lockedRuns } from "@/server/trust/lockedRuns";
-import { BenchBar } from "@/ui/trust/BenchBar";
-import { LockedScreen } from "@/ui/trust/LockedScreen";
+import { benchName, tags } from "@/server/workshop/trust/network";
+import { lockedRuns } from "@/server/workshop/trust/lockedRuns";
+import { BenchBar } from "@/ui/workshop/trust/BenchBar";
+import { LockedScreen } from "@/ui/workshop/trust/LockedScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Locked" };

@@ -1,11 +1,11 @@
 import { format } from "date-fns";
 import type { Metadata } from "next";
-import { RACK_WAYS, type RackWay } from "@/core/job";
-import { pageOf } from "@/server/requests/respond";
-import { rackView } from "@/server/views/rack";
-import { LinkButton } from "@/ui/controls/Button";
-import { TopBar } from "@/ui/controls/TopBar";
-import { RackScreen } from "@/ui/rack/RackScreen";
+import { RACK_WAYS, type RackWay } from "@/core/workshop/job";
+import { pageOf } from "@/server/base/requests/respond";
+import { rackView } from "@/server/workshop/views/rack";
+import { LinkButton } from "@/ui/kit/controls/Button";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { RackScreen } from "@/ui/workshop/rack/RackScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Rack" };

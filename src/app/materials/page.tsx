@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
-import { stockView } from "@/server/views/materials";
-import { TopBar } from "@/ui/controls/TopBar";
-import { ShelfScreen } from "@/ui/materials/ShelfScreen";
+import { stockView } from "@/server/workshop/views/materials";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { ShelfScreen } from "@/ui/workshop/materials/ShelfScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Materials" };

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
-import { networkView } from "@/server/trust/network";
-import { TopBar } from "@/ui/controls/TopBar";
-import { NetworkScreen } from "@/ui/trust/NetworkScreen";
+import { networkView } from "@/server/workshop/trust/network";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { NetworkScreen } from "@/ui/workshop/trust/NetworkScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Bench network" };

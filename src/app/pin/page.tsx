@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
-import { whoAsks } from "@/server/trust/asked";
-import { TopBar } from "@/ui/controls/TopBar";
-import { OwnPinScreen } from "@/ui/trust/OwnPinScreen";
+import { whoAsks } from "@/server/workshop/trust/asked";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { OwnPinScreen } from "@/ui/workshop/trust/OwnPinScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Your PIN" };

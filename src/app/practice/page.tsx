@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { whoAsks } from "@/server/trust/asked";
-import { practiceStart } from "@/server/views/practice";
-import { TopBar } from "@/ui/controls/TopBar";
-import { PracticeStartScreen } from "@/ui/practice/PracticeStart";
+import { whoAsks } from "@/server/workshop/trust/asked";
+import { practiceStart } from "@/server/learn/views/practice";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { PracticeStartScreen } from "@/ui/learn/practice/PracticeStart";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Practice bench" };

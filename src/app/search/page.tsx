@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
-import { words } from "@/core/words";
-import { searchView } from "@/server/views/search";
-import { TopBar } from "@/ui/controls/TopBar";
-import { SearchBox } from "@/ui/search/SearchBox";
-import { SearchResults } from "@/ui/search/SearchResults";
+import { words } from "@/core/base/words";
+import { searchView } from "@/server/workshop/views/search";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { SearchBox } from "@/ui/workshop/search/SearchBox";
+import { SearchResults } from "@/ui/workshop/search/SearchResults";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Search" };

@@ -1,14 +1,14 @@
 import type { Metadata } from "next";
-import { backupView } from "@/server/quiet/backups";
-import { markBytes } from "@/server/workshop";
-import { rulesView, workshopView } from "@/server/views/workshop";
-import { TopBar } from "@/ui/controls/TopBar";
-import { OfflineWords } from "@/ui/offline/OfflineWords";
-import { BackupForm } from "@/ui/settings/BackupForm";
-import { OpenFiles } from "@/ui/settings/OpenFiles";
-import { MarkForm } from "@/ui/settings/MarkForm";
-import { RulesForm } from "@/ui/settings/RulesForm";
-import { SettingsForm } from "@/ui/settings/SettingsForm";
+import { backupView } from "@/server/base/quiet/backups";
+import { markBytes } from "@/server/workshop/workshop";
+import { rulesView, workshopView } from "@/server/workshop/views/workshop";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { OfflineWords } from "@/ui/kit/offline/OfflineWords";
+import { BackupForm } from "@/ui/workshop/settings/BackupForm";
+import { OpenFiles } from "@/ui/workshop/settings/OpenFiles";
+import { MarkForm } from "@/ui/workshop/settings/MarkForm";
+import { RulesForm } from "@/ui/workshop/settings/RulesForm";
+import { SettingsForm } from "@/ui/workshop/settings/SettingsForm";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Settings" };

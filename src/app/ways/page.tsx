@@ -1,9 +1,9 @@
-import { Allowed } from "@/ui/controls/Allowed";
+import { Allowed } from "@/ui/kit/controls/Allowed";
 import type { Metadata } from "next";
-import { padCurvesView, waysView } from "@/server/views/ways";
-import { TopBar } from "@/ui/controls/TopBar";
-import { CurvesForm } from "@/ui/pads/CurvesForm";
-import { WaysScreen } from "@/ui/ways/WaysScreen";
+import { padCurvesView, waysView } from "@/server/handwork/views/ways";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { CurvesForm } from "@/ui/handwork/pads/CurvesForm";
+import { WaysScreen } from "@/ui/handwork/ways/WaysScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Workshop ways" };

@@ -1,4 +1,4 @@
-import type { Layout } from "../../core/drawing";
+import type { Layout } from "../../core/drawing/parts";
 import { calderNook13Layout, orrowby17Layout, wrenfell14Layout } from "./others";
 import { tessalyK15Layout } from "./tessaly";
 

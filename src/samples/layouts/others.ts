@@ -1,4 +1,4 @@
-import type { Layout } from "../../core/drawing";
+import type { Layout } from "../../core/drawing/parts";
 import { Pen } from "./pen";
 
 /** Orrowby 17: a vapour chamber over both chips, a pipe to either side, two blowers. */

@@ -7,7 +7,7 @@ import {
   type Layout,
   type Part,
   type PathPoint,
-} from "../../core/drawing";
+} from "../../core/drawing/parts";
 
 /** Draws a layout of the scenario part by part; all in mm, seen from below, hinge edge up. */
 export class Pen {

@@ -1,4 +1,4 @@
-import type { Layout } from "../../core/drawing";
+import type { Layout } from "../../core/drawing/parts";
 import { Pen } from "./pen";
 
 /** Tessaly K15 with graphics chip: two blowers, two chips, four pipes, three fin stacks, eight pads. */

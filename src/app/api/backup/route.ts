@@ -1,6 +1,6 @@
-import { ok } from "@/core/result";
-import { backUpNow, backupUnderWay, changePlan, stopBackup } from "@/server/quiet/backups";
-import { handle, jsonBody, respond } from "@/server/requests/respond";
+import { ok } from "@/core/base/result";
+import { backUpNow, backupUnderWay, changePlan, stopBackup } from "@/server/base/quiet/backups";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
 
 export const dynamic = "force-dynamic";
 

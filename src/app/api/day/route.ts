@@ -1,7 +1,7 @@
-import { ok } from "@/core/result";
-import { keepDay } from "@/server/day";
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { dayView } from "@/server/views/day";
+import { ok } from "@/core/base/result";
+import { keepDay } from "@/server/workshop/day";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { dayView } from "@/server/workshop/views/day";
 
 export const dynamic = "force-dynamic";
 

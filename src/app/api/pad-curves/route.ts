@@ -1,5 +1,5 @@
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { changePadCurves } from "@/server/service";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { changePadCurves } from "@/server/handwork/service";
 
 export function PUT(request: Request): Promise<Response> {
   return handle(request, async () => respond(await changePadCurves(await jsonBody(request))));

@@ -1,7 +1,7 @@
-import { bad } from "@/core/result";
-import { serverProblem } from "@/server/requests/problems";
-import { handle, respond } from "@/server/requests/respond";
-import { storeRun } from "@/server/runs";
+import { bad } from "@/core/base/result";
+import { serverProblem } from "@/server/base/requests/problems";
+import { handle, respond } from "@/server/base/requests/respond";
+import { storeRun } from "@/server/measure/runs";
 
 export const dynamic = "force-dynamic";
 

@@ -1,5 +1,5 @@
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { changeWorkshop } from "@/server/workshop";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { changeWorkshop } from "@/server/workshop/workshop";
 
 /** Sets what the workshop says of itself. */
 export function PUT(request: Request): Promise<Response> {

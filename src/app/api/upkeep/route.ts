@@ -1,5 +1,5 @@
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { changeRules } from "@/server/upkeep";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { changeRules } from "@/server/job/upkeep";
 
 /** Sets the workshop's rules for the next service. */
 export function PUT(request: Request): Promise<Response> {

@@ -1,5 +1,5 @@
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { changeWorkshopWay } from "@/server/service";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { changeWorkshopWay } from "@/server/handwork/service";
 
 /** Sets one way of the workshop, with its reason. */
 export function PUT(request: Request): Promise<Response> {

@@ -1,21 +1,21 @@
-import { Allowed } from "@/ui/controls/Allowed";
+import { Allowed } from "@/ui/kit/controls/Allowed";
 import { notFound } from "next/navigation";
-import { outletsOf } from "@/core/cooling";
-import { batterySwollen, contextOf, fansUnconfirmed } from "@/core/service";
-import { type JobView, jobView } from "@/server/views/job";
-import { runStage, type RunStageView } from "@/server/views/stage";
-import { liveStage } from "@/server/live/stage";
-import { LiveScreen } from "@/ui/live/LiveScreen";
-import { SetUp } from "@/ui/live/SetUp";
-import { triageOf } from "@/server/views/triage";
-import { TriageScreen } from "@/ui/triage/TriageScreen";
-import { ImportScreen } from "@/ui/import/ImportScreen";
-import { RunScreen } from "@/ui/run/RunScreen";
-import { FanGate } from "@/ui/service/frame/FanGate";
-import { SwollenStop } from "@/ui/service/frame/SwollenStop";
-import { JobFrame } from "@/ui/steps/JobFrame";
-import { type RunConditions } from "@/core/judge";
-import type { Triaged } from "@/core/suspects";
+import { outletsOf } from "@/core/drawing/cooling";
+import { batterySwollen, contextOf, fansUnconfirmed } from "@/core/handwork/service";
+import { type JobView, jobView } from "@/server/job/job";
+import { runStage, type RunStageView } from "@/server/measure/views/stage";
+import { liveStage } from "@/server/measure/live/stage";
+import { LiveScreen } from "@/ui/measure/live/LiveScreen";
+import { SetUp } from "@/ui/measure/live/SetUp";
+import { triageOf } from "@/server/measure/views/triage";
+import { TriageScreen } from "@/ui/learn/triage/TriageScreen";
+import { ImportScreen } from "@/ui/measure/import/ImportScreen";
+import { RunScreen } from "@/ui/measure/run/RunScreen";
+import { FanGate } from "@/ui/handwork/service/frame/FanGate";
+import { SwollenStop } from "@/ui/handwork/service/frame/SwollenStop";
+import { JobFrame } from "@/ui/kit/steps/JobFrame";
+import { type RunConditions } from "@/core/measure/judge";
+import type { Triaged } from "@/core/learn/suspects";
 
 /** The page of one run of a job: the import while there is none (or another is wanted), else the run. */
 export async function RunStage({

@@ -1,7 +1,7 @@
 import { notFound, redirect } from "next/navigation";
-import { idOf } from "@/server/requests/respond";
-import { jobView } from "@/server/views/job";
-import { stagePath } from "@/ui/steps/paths";
+import { idOf } from "@/server/base/requests/respond";
+import { jobView } from "@/server/job/job";
+import { stagePath } from "@/ui/kit/steps/paths";
 
 export const dynamic = "force-dynamic";
 

@@ -1,4 +1,4 @@
-import { BenchBar } from "@/ui/trust/BenchBar";
+import { BenchBar } from "@/ui/workshop/trust/BenchBar";
 
 /** The load page of no run. */
 export default function NoLoad() {

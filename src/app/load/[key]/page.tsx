@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { hasLoadPage } from "@/server/liveRuns";
-import { LoadScreen } from "@/ui/load/LoadScreen";
+import { hasLoadPage } from "@/server/measure/liveRuns";
+import { LoadScreen } from "@/ui/measure/load/LoadScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Load" };

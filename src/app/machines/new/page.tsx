@@ -1,8 +1,8 @@
-import { Allowed } from "@/ui/controls/Allowed";
+import { Allowed } from "@/ui/kit/controls/Allowed";
 import type { Metadata } from "next";
-import { knownModels } from "@/server/views/machine";
-import { TopBar } from "@/ui/controls/TopBar";
-import { IntakeForm } from "@/ui/machine/IntakeForm";
+import { knownModels } from "@/server/workshop/views/machine";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { IntakeForm } from "@/ui/workshop/machine/IntakeForm";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "New intake" };

@@ -1,10 +1,10 @@
 import type { Metadata } from "next";
 import { format } from "date-fns";
-import { reportView } from "@/server/records/report";
-import { ownerLink } from "@/server/trust/ownerLink";
-import { LinkButton } from "@/ui/controls/Button";
-import { ReportSheets } from "@/ui/report/ReportSheets";
-import { BenchBar } from "@/ui/trust/BenchBar";
+import { reportView } from "@/server/record/report";
+import { ownerLink } from "@/server/workshop/trust/ownerLink";
+import { LinkButton } from "@/ui/kit/controls/Button";
+import { ReportSheets } from "@/ui/record/report/ReportSheets";
+import { BenchBar } from "@/ui/workshop/trust/BenchBar";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Report for the owner", robots: { index: false, follow: false } };

@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { practiceTry } from "@/server/views/practice";
-import { TopBar } from "@/ui/controls/TopBar";
-import { PracticeScreen } from "@/ui/practice/PracticeScreen";
-import { PracticeTitle } from "@/ui/practice/PracticeTitle";
+import { practiceTry } from "@/server/learn/views/practice";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { PracticeScreen } from "@/ui/learn/practice/PracticeScreen";
+import { PracticeTitle } from "@/ui/learn/practice/PracticeTitle";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Practice bench" };

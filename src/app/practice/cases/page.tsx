@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
-import { practiceStart } from "@/server/views/practice";
-import { TopBar } from "@/ui/controls/TopBar";
-import { CasesScreen } from "@/ui/practice/CasesScreen";
+import { practiceStart } from "@/server/learn/views/practice";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { CasesScreen } from "@/ui/learn/practice/CasesScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Cases to practise" };

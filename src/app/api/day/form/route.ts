@@ -1,5 +1,5 @@
-import { changeDayForm } from "@/server/day";
-import { handle, jsonBody, respond } from "@/server/requests/respond";
+import { changeDayForm } from "@/server/workshop/day";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
 
 /** Sets how the workshop's days go. */
 export function PUT(request: Request): Promise<Response> {

@@ -1,4 +1,4 @@
-import { layoutSchema } from "@/core/codec";
+import { layoutSchema } from "@/core/drawing/codec";
 
 export const dynamic = "force-static";
 

@@ -1,5 +1,5 @@
-import { actOn, changeLive } from "@/server/liveRuns";
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
+import { actOn, changeLive } from "@/server/measure/liveRuns";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
 
 export const dynamic = "force-dynamic";
 

@@ -1,5 +1,5 @@
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
-import { changeMachineFacts } from "@/server/upkeep";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { changeMachineFacts } from "@/server/job/upkeep";
 
 /** Changes what is known of a machine. */
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,6 +1,6 @@
-import { keepTaughtCase } from "@/server/practice";
-import { personOf } from "@/server/requests/person";
-import { handle, jsonBody, respond } from "@/server/requests/respond";
+import { keepTaughtCase } from "@/server/learn/practice";
+import { personOf } from "@/server/base/requests/person";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
 
 /** Keeps a case a teacher made. */
 export function POST(request: Request): Promise<Response> {

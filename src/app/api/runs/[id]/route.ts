@@ -1,5 +1,5 @@
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
-import { changeRun } from "@/server/runs";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { changeRun } from "@/server/measure/runs";
 
 export function PATCH(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => respond(await changeRun(idOf((await params).id), await jsonBody(request))));

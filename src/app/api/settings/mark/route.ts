@@ -1,8 +1,8 @@
-import { bad } from "@/core/result";
-import { bytesBody } from "@/server/requests/body";
-import { serverProblem } from "@/server/requests/problems";
-import { handle, respond } from "@/server/requests/respond";
-import { changeMark, MARK_LIMIT_MB, markBytes, removeMark } from "@/server/workshop";
+import { bad } from "@/core/base/result";
+import { bytesBody } from "@/server/base/requests/body";
+import { serverProblem } from "@/server/base/requests/problems";
+import { handle, respond } from "@/server/base/requests/respond";
+import { changeMark, MARK_LIMIT_MB, markBytes, removeMark } from "@/server/workshop/workshop";
 
 export const dynamic = "force-dynamic";
 

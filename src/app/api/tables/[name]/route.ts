@@ -1,7 +1,7 @@
-import { bad } from "@/core/result";
-import { serverProblem } from "@/server/requests/problems";
-import { handle, respond } from "@/server/requests/respond";
-import { tableStream } from "@/server/tables";
+import { bad } from "@/core/base/result";
+import { serverProblem } from "@/server/base/requests/problems";
+import { handle, respond } from "@/server/base/requests/respond";
+import { tableStream } from "@/server/workshop/tables";
 
 export const dynamic = "force-dynamic";
 

@@ -1,6 +1,6 @@
-import { ok } from "@/core/result";
-import { handle, respond } from "@/server/requests/respond";
-import { lockedRuns } from "@/server/trust/lockedRuns";
+import { ok } from "@/core/base/result";
+import { handle, respond } from "@/server/base/requests/respond";
+import { lockedRuns } from "@/server/workshop/trust/lockedRuns";
 
 export const dynamic = "force-dynamic";
 

@@ -1,6 +1,6 @@
-import { ok } from "@/core/result";
-import { handle, respond } from "@/server/requests/respond";
-import { whoAsks } from "@/server/trust/asked";
+import { ok } from "@/core/base/result";
+import { handle, respond } from "@/server/base/requests/respond";
+import { whoAsks } from "@/server/workshop/trust/asked";
 
 export const dynamic = "force-dynamic";
 

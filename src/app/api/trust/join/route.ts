@@ -1,7 +1,7 @@
-import { ok } from "@/core/result";
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { benchCookie } from "@/server/trust/cookies";
-import { join } from "@/server/trust/signin";
+import { ok } from "@/core/base/result";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { benchCookie } from "@/server/workshop/trust/cookies";
+import { join } from "@/server/workshop/trust/signin";
 
 /** A device joins the workshop by its passphrase. */
 export function POST(request: Request): Promise<Response> {

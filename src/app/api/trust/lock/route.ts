@@ -1,7 +1,7 @@
-import { handle, respond } from "@/server/requests/respond";
-import { whoAsks } from "@/server/trust/asked";
-import { noPerson } from "@/server/trust/cookies";
-import { lock } from "@/server/trust/signin";
+import { handle, respond } from "@/server/base/requests/respond";
+import { whoAsks } from "@/server/workshop/trust/asked";
+import { noPerson } from "@/server/workshop/trust/cookies";
+import { lock } from "@/server/workshop/trust/signin";
 
 /** Locks this bench: whoever was signed in is out. */
 export function POST(request: Request): Promise<Response> {

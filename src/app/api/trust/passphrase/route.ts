@@ -1,6 +1,6 @@
-import { ok } from "@/core/result";
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { freshPassphrase, setPassphrase } from "@/server/trust/network";
+import { ok } from "@/core/base/result";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { freshPassphrase, setPassphrase } from "@/server/workshop/trust/network";
 
 export const dynamic = "force-dynamic";
 

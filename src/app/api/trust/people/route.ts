@@ -1,5 +1,5 @@
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { addPerson } from "@/server/trust/network";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { addPerson } from "@/server/workshop/trust/network";
 
 /** A new tag. */
 export function POST(request: Request): Promise<Response> {

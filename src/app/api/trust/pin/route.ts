@@ -1,5 +1,5 @@
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { changeOwnPin } from "@/server/trust/network";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { changeOwnPin } from "@/server/workshop/trust/network";
 
 /** One's own PIN. */
 export function POST(request: Request): Promise<Response> {

@@ -1,7 +1,7 @@
-import { ok } from "@/core/result";
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
-import { personCookie } from "@/server/trust/cookies";
-import { signIn } from "@/server/trust/signin";
+import { ok } from "@/core/base/result";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { personCookie } from "@/server/workshop/trust/cookies";
+import { signIn } from "@/server/workshop/trust/signin";
 
 /** Somebody signs in by a tag and a PIN. */
 export function POST(request: Request): Promise<Response> {

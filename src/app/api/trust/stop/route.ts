@@ -1,5 +1,5 @@
-import { handle, jsonBody, respond } from "@/server/requests/respond";
-import { stopAtBench } from "@/server/stopAtBench";
+import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { stopAtBench } from "@/server/measure/stopAtBench";
 
 /** Stops the load of a run: no PIN is asked for. */
 export function POST(request: Request): Promise<Response> {

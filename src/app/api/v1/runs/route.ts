@@ -1,6 +1,6 @@
-import { runOfToken } from "@/server/live/samples";
-import { tokenOf } from "@/server/live/token";
-import { handle, plainly } from "@/server/requests/respond";
+import { runOfToken } from "@/server/measure/live/samples";
+import { tokenOf } from "@/server/measure/live/token";
+import { handle, plainly } from "@/server/base/requests/respond";
 
 export const dynamic = "force-dynamic";
 

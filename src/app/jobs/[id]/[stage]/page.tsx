@@ -1,13 +1,13 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { STAGE_TITLES } from "@/core/job";
-import { SERVICE_STAGES, type ServiceStage } from "@/core/service";
-import { idOf } from "@/server/requests/respond";
-import { jobView } from "@/server/views/job";
-import { stockView } from "@/server/views/materials";
-import { serviceStage } from "@/server/views/service";
-import { ServiceScreen } from "@/ui/service/frame/ServiceScreen";
-import { JobFrame } from "@/ui/steps/JobFrame";
+import { STAGE_TITLES } from "@/core/workshop/job";
+import { SERVICE_STAGES, type ServiceStage } from "@/core/handwork/service";
+import { idOf } from "@/server/base/requests/respond";
+import { jobView } from "@/server/job/job";
+import { stockView } from "@/server/workshop/views/materials";
+import { serviceStage } from "@/server/handwork/views/service";
+import { ServiceScreen } from "@/ui/handwork/service/frame/ServiceScreen";
+import { JobFrame } from "@/ui/kit/steps/JobFrame";
 
 export const dynamic = "force-dynamic";
 

@@ -1,13 +1,13 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { planOf } from "@/server/materials";
-import { idOf } from "@/server/requests/respond";
-import { jobView } from "@/server/views/job";
-import { stockView } from "@/server/views/materials";
-import { LinkButton } from "@/ui/controls/Button";
-import { CuttingSheet } from "@/ui/pads/CuttingSheet";
-import { PrintButton } from "@/ui/controls/PrintButton";
-import { stagePath } from "@/ui/steps/paths";
+import { planOf } from "@/server/workshop/materials";
+import { idOf } from "@/server/base/requests/respond";
+import { jobView } from "@/server/job/job";
+import { stockView } from "@/server/workshop/views/materials";
+import { LinkButton } from "@/ui/kit/controls/Button";
+import { CuttingSheet } from "@/ui/handwork/pads/CuttingSheet";
+import { PrintButton } from "@/ui/kit/controls/PrintButton";
+import { stagePath } from "@/ui/kit/steps/paths";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Cutting plan" };

@@ -1,6 +1,6 @@
 import { notFound, redirect } from "next/navigation";
-import { idOf } from "@/server/requests/respond";
-import { machineOfJob } from "@/server/views/history";
+import { idOf } from "@/server/base/requests/respond";
+import { machineOfJob } from "@/server/job/history";
 
 export const dynamic = "force-dynamic";
 

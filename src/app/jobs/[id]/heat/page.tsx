@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import { idOf } from "@/server/requests/respond";
-import { jobView } from "@/server/views/job";
-import { layoutStage } from "@/server/views/layout";
-import { HeatScreen } from "@/ui/heat/HeatScreen";
-import { JobFrame } from "@/ui/steps/JobFrame";
-import { stagePath } from "@/ui/steps/paths";
+import { idOf } from "@/server/base/requests/respond";
+import { jobView } from "@/server/job/job";
+import { layoutStage } from "@/server/drawing/views/layout";
+import { HeatScreen } from "@/ui/drawing/heat/HeatScreen";
+import { JobFrame } from "@/ui/kit/steps/JobFrame";
+import { stagePath } from "@/ui/kit/steps/paths";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Heat" };

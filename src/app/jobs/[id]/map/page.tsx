@@ -1,16 +1,16 @@
-import { may } from "@/core/trust";
-import { whoAsks } from "@/server/trust/asked";
+import { may } from "@/core/workshop/trust";
+import { whoAsks } from "@/server/workshop/trust/asked";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { jobPhotos } from "@/server/photos";
-import { idOf } from "@/server/requests/respond";
-import { jobView } from "@/server/views/job";
-import { baseOf } from "@/core/drawing";
-import { layoutStage } from "@/server/views/layout";
-import { EditorScreen } from "@/ui/editor/EditorScreen";
-import { MapScreen } from "@/ui/map/MapScreen";
-import { StartMap } from "@/ui/map/StartMap";
-import { JobFrame } from "@/ui/steps/JobFrame";
+import { jobPhotos } from "@/server/drawing/photos";
+import { idOf } from "@/server/base/requests/respond";
+import { jobView } from "@/server/job/job";
+import { baseOf } from "@/core/drawing/parts";
+import { layoutStage } from "@/server/drawing/views/layout";
+import { EditorScreen } from "@/ui/drawing/editor/EditorScreen";
+import { MapScreen } from "@/ui/drawing/map/MapScreen";
+import { StartMap } from "@/ui/drawing/map/StartMap";
+import { JobFrame } from "@/ui/kit/steps/JobFrame";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Map" };

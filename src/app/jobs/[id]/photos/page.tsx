@@ -1,12 +1,12 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import { jobPhotos } from "@/server/photos";
-import { idOf } from "@/server/requests/respond";
-import { jobView } from "@/server/views/job";
-import { layoutStage } from "@/server/views/layout";
-import { PhotosScreen } from "@/ui/photos/PhotosScreen";
-import { JobFrame } from "@/ui/steps/JobFrame";
-import { stagePath } from "@/ui/steps/paths";
+import { jobPhotos } from "@/server/drawing/photos";
+import { idOf } from "@/server/base/requests/respond";
+import { jobView } from "@/server/job/job";
+import { layoutStage } from "@/server/drawing/views/layout";
+import { PhotosScreen } from "@/ui/drawing/photos/PhotosScreen";
+import { JobFrame } from "@/ui/kit/steps/JobFrame";
+import { stagePath } from "@/ui/kit/steps/paths";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Photos" };

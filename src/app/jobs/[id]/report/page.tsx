@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idOf } from "@/server/requests/respond";
-import { reportView } from "@/server/records/report";
-import { LinkButton } from "@/ui/controls/Button";
-import { TopBar } from "@/ui/controls/TopBar";
-import { ReportActions } from "@/ui/report/ReportActions";
-import { ReportSheets } from "@/ui/report/ReportSheets";
+import { idOf } from "@/server/base/requests/respond";
+import { reportView } from "@/server/record/report";
+import { LinkButton } from "@/ui/kit/controls/Button";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { ReportActions } from "@/ui/record/report/ReportActions";
+import { ReportSheets } from "@/ui/record/report/ReportSheets";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Report" };

@@ -1,12 +1,12 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { contextOf } from "@/core/service";
-import { idOf } from "@/server/requests/respond";
-import { jobView } from "@/server/views/job";
-import { stagePath } from "@/ui/steps/paths";
-import { LinkButton } from "@/ui/controls/Button";
-import { PrintButton } from "@/ui/controls/PrintButton";
-import { TrayMap } from "@/ui/service/pictures/TrayMap";
+import { contextOf } from "@/core/handwork/service";
+import { idOf } from "@/server/base/requests/respond";
+import { jobView } from "@/server/job/job";
+import { stagePath } from "@/ui/kit/steps/paths";
+import { LinkButton } from "@/ui/kit/controls/Button";
+import { PrintButton } from "@/ui/kit/controls/PrintButton";
+import { TrayMap } from "@/ui/handwork/service/pictures/TrayMap";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Tray map" };

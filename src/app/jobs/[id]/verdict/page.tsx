@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import type { AfterAlone, Verdict } from "@/core/judge";
-import { amountFor, PASTES } from "@/core/paste";
+import type { AfterAlone, Verdict } from "@/core/measure/judge";
+import { amountFor, PASTES } from "@/core/handwork/paste";
 import {
   agreementOf,
   BEFORE_SKIPPED,
@@ -16,19 +16,19 @@ import {
   type Predicted,
   type ServiceContext,
   type Worths,
-} from "@/core/service";
-import { idOf } from "@/server/requests/respond";
-import { jobView, type JobView } from "@/server/views/job";
-import { stockView } from "@/server/views/materials";
-import { afterAloneOf } from "@/server/views/triage";
-import { serviceStage } from "@/server/views/service";
-import { suggestedDue } from "@/server/views/history";
-import { verdictStage } from "@/server/views/verdict";
-import { JobFrame } from "@/ui/steps/JobFrame";
-import { stagePath } from "@/ui/steps/paths";
-import { Judging } from "@/ui/verdict/Judging";
-import { AloneVerdict } from "@/ui/triage/AloneVerdict";
-import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
+} from "@/core/handwork/service";
+import { idOf } from "@/server/base/requests/respond";
+import { jobView, type JobView } from "@/server/job/job";
+import { stockView } from "@/server/workshop/views/materials";
+import { afterAloneOf } from "@/server/measure/views/triage";
+import { serviceStage } from "@/server/handwork/views/service";
+import { suggestedDue } from "@/server/job/history";
+import { verdictStage } from "@/server/measure/views/verdict";
+import { JobFrame } from "@/ui/kit/steps/JobFrame";
+import { stagePath } from "@/ui/kit/steps/paths";
+import { Judging } from "@/ui/measure/verdict/Judging";
+import { AloneVerdict } from "@/ui/learn/triage/AloneVerdict";
+import { VerdictScreen } from "@/ui/measure/verdict/VerdictScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Verdict" };

@@ -1,10 +1,10 @@
-import { Allowed } from "@/ui/controls/Allowed";
+import { Allowed } from "@/ui/kit/controls/Allowed";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idOf } from "@/server/requests/respond";
-import { jobView } from "@/server/views/job";
-import { JobFrame } from "@/ui/steps/JobFrame";
-import { WaysForm } from "@/ui/service/frame/WaysForm";
+import { idOf } from "@/server/base/requests/respond";
+import { jobView } from "@/server/job/job";
+import { JobFrame } from "@/ui/kit/steps/JobFrame";
+import { WaysForm } from "@/ui/handwork/service/frame/WaysForm";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Ways of this job" };

@@ -1,5 +1,5 @@
-import { calendarResponse } from "@/server/calendar";
-import { idOf } from "@/server/requests/respond";
+import { calendarResponse } from "@/server/workshop/calendar";
+import { idOf } from "@/server/base/requests/respond";
 
 export const dynamic = "force-dynamic";
 

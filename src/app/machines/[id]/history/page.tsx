@@ -1,14 +1,14 @@
 import { format, parseISO } from "date-fns";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { words } from "@/core/words";
-import { idOf } from "@/server/requests/respond";
-import { historyView } from "@/server/views/history";
-import { LinkButton } from "@/ui/controls/Button";
-import { TopBar } from "@/ui/controls/TopBar";
-import { LyingRail, Rail } from "@/ui/steps/Rail";
-import { withDue } from "@/ui/steps/due";
-import { HistoryScreen } from "@/ui/history/HistoryScreen";
+import { words } from "@/core/base/words";
+import { idOf } from "@/server/base/requests/respond";
+import { historyView } from "@/server/job/history";
+import { LinkButton } from "@/ui/kit/controls/Button";
+import { TopBar } from "@/ui/kit/controls/TopBar";
+import { LyingRail, Rail } from "@/ui/kit/steps/Rail";
+import { withDue } from "@/ui/kit/steps/due";
+import { HistoryScreen } from "@/ui/workshop/history/HistoryScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "History" };

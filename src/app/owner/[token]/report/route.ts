@@ -1,9 +1,9 @@
-import { bad } from "@/core/result";
-import { reportFile } from "@/server/records/report";
-import { fileResponse } from "@/server/requests/files";
-import { serverProblem } from "@/server/requests/problems";
-import { handle, respond } from "@/server/requests/respond";
-import { ownerLink } from "@/server/trust/ownerLink";
+import { bad } from "@/core/base/result";
+import { reportFile } from "@/server/record/report";
+import { fileResponse } from "@/server/base/requests/files";
+import { serverProblem } from "@/server/base/requests/problems";
+import { handle, respond } from "@/server/base/requests/respond";
+import { ownerLink } from "@/server/workshop/trust/ownerLink";
 
 /** The report of one job as PDF, for its owner. */
 export function GET(request: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
-import { handle, idOf, respond } from "@/server/requests/respond";
-import { explainJob } from "@/server/verdicts";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { explainJob } from "@/server/measure/verdicts";
 
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => respond(await explainJob(idOf((await params).id))));

@@ -1,8 +1,8 @@
-import { bad } from "@/core/result";
-import { bundleOf } from "@/server/records/bundle";
-import { fileResponse } from "@/server/requests/files";
-import { serverProblem } from "@/server/requests/problems";
-import { handle, idOf, respond } from "@/server/requests/respond";
+import { bad } from "@/core/base/result";
+import { bundleOf } from "@/server/record/bundle";
+import { fileResponse } from "@/server/base/requests/files";
+import { serverProblem } from "@/server/base/requests/problems";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
 
 /** A whole job as one zip. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

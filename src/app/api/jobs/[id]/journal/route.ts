@@ -1,6 +1,6 @@
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
-import { inTheNameOf, personOf } from "@/server/requests/person";
-import { keepEntries } from "@/server/service";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { inTheNameOf, personOf } from "@/server/base/requests/person";
+import { keepEntries } from "@/server/handwork/service";
 
 /** Entries made on a device; sending them twice keeps them once. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
-import { handle, idOf, respond } from "@/server/requests/respond";
-import { judgeAgain } from "@/server/verdicts";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { judgeAgain } from "@/server/measure/verdicts";
 
 /** Judges a job anew with the judge as it is now. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
-import { makeOwnerLink } from "@/server/trust/ownerLink";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { makeOwnerLink } from "@/server/workshop/trust/ownerLink";
 
 /** A link to the report of a job for its owner. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,6 +1,6 @@
-import { reportFile } from "@/server/records/report";
-import { fileResponse } from "@/server/requests/files";
-import { handle, idOf, respond } from "@/server/requests/respond";
+import { reportFile } from "@/server/record/report";
+import { fileResponse } from "@/server/base/requests/files";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
 
 /** The report of a job as PDF. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

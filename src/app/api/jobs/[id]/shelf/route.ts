@@ -1,6 +1,6 @@
-import { ok } from "@/core/result";
-import { handle, idOf, respond } from "@/server/requests/respond";
-import { stockView } from "@/server/views/materials";
+import { ok } from "@/core/base/result";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { stockView } from "@/server/workshop/views/materials";
 
 /** The shelf as it is now, with what of it is booked to a job. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

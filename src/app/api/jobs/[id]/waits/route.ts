@@ -1,5 +1,5 @@
-import { holdJob } from "@/server/machines";
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
+import { holdJob } from "@/server/workshop/machines";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
 
 type Of = { params: Promise<{ id: string }> };
 

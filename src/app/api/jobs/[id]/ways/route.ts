@@ -1,5 +1,5 @@
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
-import { changeJobWays } from "@/server/service";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { changeJobWays } from "@/server/handwork/service";
 
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => respond(await changeJobWays(idOf((await params).id), await jsonBody(request))));

@@ -1,6 +1,6 @@
-import { layoutFile } from "@/server/layoutFiles";
-import { safeName } from "@/server/requests/files";
-import { handle, idOf, respond } from "@/server/requests/respond";
+import { layoutFile } from "@/server/drawing/layoutFiles";
+import { safeName } from "@/server/base/requests/files";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
 
 const FORMS = ["json", "svg", "png", "csv"];
 

@@ -1,8 +1,8 @@
-import { bad } from "@/core/result";
-import { bookOf } from "@/server/live/book";
-import { liveProblem } from "@/server/live/problems";
-import { follow } from "@/server/live/stream";
-import { handle, idOf, respond } from "@/server/requests/respond";
+import { bad } from "@/core/base/result";
+import { bookOf } from "@/server/measure/live/book";
+import { liveProblem } from "@/server/measure/live/problems";
+import { follow } from "@/server/measure/live/stream";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
 
 export const dynamic = "force-dynamic";
 

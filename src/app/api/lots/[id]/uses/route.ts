@@ -1,6 +1,6 @@
-import { ok } from "@/core/result";
-import { handle, idOf, respond } from "@/server/requests/respond";
-import { lotUsesView } from "@/server/views/materials";
+import { ok } from "@/core/base/result";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { lotUsesView } from "@/server/workshop/views/materials";
 
 /** The last jobs that used a lot. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
-import { actOnDue } from "@/server/upkeep";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { actOnDue } from "@/server/job/upkeep";
 
 /** Sets, takes, puts off or settles the next date of a machine. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
-import { putBackTaughtCase, removeTaughtCase } from "@/server/practice";
-import { handle, respond } from "@/server/requests/respond";
+import { putBackTaughtCase, removeTaughtCase } from "@/server/learn/practice";
+import { handle, respond } from "@/server/base/requests/respond";
 
 interface Of {
   params: Promise<{ code: string }>;

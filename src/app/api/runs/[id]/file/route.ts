@@ -1,8 +1,8 @@
-import { bad } from "@/core/result";
-import { fileResponse } from "@/server/requests/files";
-import { serverProblem } from "@/server/requests/problems";
-import { handle, idOf, respond } from "@/server/requests/respond";
-import { sourceOf } from "@/server/runs";
+import { bad } from "@/core/base/result";
+import { fileResponse } from "@/server/base/requests/files";
+import { serverProblem } from "@/server/base/requests/problems";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { sourceOf } from "@/server/measure/runs";
 
 /** The log a run was read from, as it came. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
-import { tryBounds } from "@/server/verdicts";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { tryBounds } from "@/server/measure/verdicts";
 
 /** What the verdict would be with these bounds. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
-import { handle, idOf, respond } from "@/server/requests/respond";
-import { dropBench } from "@/server/trust/network";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { dropBench } from "@/server/workshop/trust/network";
 
 /** Sends a bench away. */
 export function DELETE(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
-import { alterPerson, dropPerson } from "@/server/trust/network";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { alterPerson, dropPerson } from "@/server/workshop/trust/network";
 
 interface Of {
   params: Promise<{ id: string }>;

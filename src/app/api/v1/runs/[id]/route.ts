@@ -1,7 +1,7 @@
-import { ok } from "@/core/result";
-import { answerTo, openedBy } from "@/server/live/samples";
-import { tokenOf } from "@/server/live/token";
-import { handle, idOf, plainly } from "@/server/requests/respond";
+import { ok } from "@/core/base/result";
+import { answerTo, openedBy } from "@/server/measure/live/samples";
+import { tokenOf } from "@/server/measure/live/token";
+import { handle, idOf, plainly } from "@/server/base/requests/respond";
 
 export const dynamic = "force-dynamic";
 

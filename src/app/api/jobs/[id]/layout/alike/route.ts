@@ -1,8 +1,8 @@
-import { ok } from "@/core/result";
-import { serverProblem } from "@/server/requests/problems";
-import { handle, idOf, respond } from "@/server/requests/respond";
-import { jobView } from "@/server/views/job";
-import { alikeView } from "@/server/views/layout";
+import { ok } from "@/core/base/result";
+import { serverProblem } from "@/server/base/requests/problems";
+import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { jobView } from "@/server/job/job";
+import { alikeView } from "@/server/drawing/views/layout";
 
 /** Drawings of other models a machine may be like: ?blowers=2&chips=2. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

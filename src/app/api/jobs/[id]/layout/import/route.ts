@@ -1,6 +1,6 @@
-import { textBody } from "@/server/requests/body";
-import { importLayout } from "@/server/layouts";
-import { LAYOUT_LIMIT, handle, idOf, respond } from "@/server/requests/respond";
+import { textBody } from "@/server/base/requests/body";
+import { importLayout } from "@/server/drawing/layouts";
+import { LAYOUT_LIMIT, handle, idOf, respond } from "@/server/base/requests/respond";
 
 /** Reads a JSON or SVG file for the open drawing of a job; gives it back to be looked at, stores nothing. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

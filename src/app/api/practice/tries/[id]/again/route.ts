@@ -1,6 +1,6 @@
-import { tryAgain } from "@/server/practice";
-import { personOf } from "@/server/requests/person";
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
+import { tryAgain } from "@/server/learn/practice";
+import { personOf } from "@/server/base/requests/person";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
 
 /** The same machine once more, from a step of this try on. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,6 +1,6 @@
-import { nameAtPractice } from "@/server/practice";
-import { personOf } from "@/server/requests/person";
-import { handle, idOf, jsonBody, respond } from "@/server/requests/respond";
+import { nameAtPractice } from "@/server/learn/practice";
+import { personOf } from "@/server/base/requests/person";
+import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
 
 /** Says what is wrong. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
-import { begin } from "@/server/liveRuns";
-import { handle, idOf, jsonBody, plainly } from "@/server/requests/respond";
+import { begin } from "@/server/measure/liveRuns";
+import { handle, idOf, jsonBody, plainly } from "@/server/base/requests/respond";
 
 export const dynamic = "force-dynamic";
 

@@ -1,6 +1,6 @@
-import { tokenOf } from "@/server/live/token";
-import { endByToken } from "@/server/liveRuns";
-import { handle, idOf, plainly } from "@/server/requests/respond";
+import { tokenOf } from "@/server/measure/live/token";
+import { endByToken } from "@/server/measure/liveRuns";
+import { handle, idOf, plainly } from "@/server/base/requests/respond";
 
 export const dynamic = "force-dynamic";
 

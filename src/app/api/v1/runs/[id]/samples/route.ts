@@ -1,4 +1,4 @@
-import { answerSamples } from "@/server/live/direct";
+import { answerSamples } from "@/server/measure/live/direct";
 
 export const dynamic = "force-dynamic";
 

@@ -1,0 +1,133 @@
+import { words } from "../../base/words";
+import { atLeastK, LEAVES_ONE_SIDE } from "./oneSided";
+import type { Bound, ChipVerdict, Reason, SentencePart, VerdictWord } from "./verdict";
+
+const k = (v: number): string => words.kelvinSize(v);
+
+/** The headline: the verdict, and the path that went against it as the only coloured word. */
+export function headlineOf(word: VerdictWord, lead: ChipVerdict | null): SentencePart[] {
+  if (word === "not-comparable") return [{ text: "Not comparable" }];
+  if (lead?.bound)
+    return [{ text: `At least ${k(atLeastK(lead.bound))} ${lead.bound.side === "at-most" ? "better" : "worse"}` }];
+  if (lead && word === "unchanged" && isOpposed(lead)) return opposedHeadline(lead);
+  if (word === "unchanged" || !lead) return [{ text: "No real change" }];
+  const against = lead.paths.find((p) => p.finding === (word === "improved" ? "worse" : "better"));
+  if (word === "improved")
+    return against
+      ? [{ text: "Improved, but " }, { text: `${against.path} got worse`, path: against.path }, { text: ": reopen" }]
+      : [{ text: "Improved" }];
+  return against
+    ? [{ text: "Worse, though " }, { text: `${against.path} got better`, path: against.path }]
+    : [{ text: "Worse" }];
+}
+
+/** Whether one path of a chip got better while the other got worse. */
+export const isOpposed = (c: ChipVerdict): boolean =>
+  c.paths.some((p) => p.finding === "better") && c.paths.some((p) => p.finding === "worse");
+
+function opposedHeadline(lead: ChipVerdict): SentencePart[] {
+  const worse = lead.paths.find((p) => p.finding === "worse");
+  return [
+    { text: "As hot as before, by other ways: " },
+    worse?.path === "airflow"
+      ? { text: "airflow got worse", path: "airflow" }
+      : { text: "contact got worse", path: "contact" },
+    { text: ": reopen" },
+  ];
+}
+
+/** The finding in one sentence: net first, then what was won and lost. Rounded parts add up. */
+export function summaryOf(
+  word: VerdictWord,
+  lead: ChipVerdict | null,
+  chips: readonly ChipVerdict[],
+  reasons: readonly Reason[],
+  thresholdK: number,
+): SentencePart[] {
+  if (word === "not-comparable")
+    return [
+      ...reasons
+        .filter((r) => r.level === "blocks")
+        .slice(0, 2)
+        .flatMap((r, i) => [{ text: `${i ? " " : ""}${r.message}` }]),
+      ...stillKnown(chips),
+    ];
+  if (lead?.bound) return oneSided(lead, lead.bound, reasons);
+  if (!lead?.change) return [{ text: "Nothing can be said of the chips." }];
+  const name = words.chip(lead.chip);
+  const fan = reasons.find((r) => (r.code === "fan-stopped" || r.code === "fan-weak") && r.level === "caution");
+  if (word === "unchanged" && isOpposed(lead))
+    return [{ text: `Matched, the ${name} runs as hot as before: ` }, ...splitParts(lead), { text: "." }];
+  if (word === "unchanged") {
+    return [
+      { text: `At the same power, fan speed and room the ${name} runs as before, inside ` },
+      { text: k(thresholdK), strong: true },
+      { text: `: ${chips.map((c) => `${words.chip(c.chip)} ${words.kelvin(c.change?.K ?? 0)}`).join(", ")}.` },
+    ];
+  }
+  const against = lead.paths.some((p) => p.finding === (word === "improved" ? "worse" : "better"));
+  const parts: SentencePart[] = [
+    {
+      text: against
+        ? `Matched, the ${name} runs `
+        : fan
+          ? `At the same power and room the ${name} runs `
+          : `At the same power, fan speed and room the ${name} runs `,
+    },
+    { text: k(lead.change.K), strong: true },
+    { text: lead.change.K < 0 ? " cooler" : " hotter" },
+  ];
+  const split = splitParts(lead);
+  if (split.length) parts.push({ text: ": " }, ...split);
+  parts.push({ text: "." });
+  if (fan)
+    parts.push({
+      text: " The fan is the reason: " + (fan.code === "fan-stopped" ? "it reads 0 rpm." : "it turns far too slowly."),
+    });
+  return parts;
+}
+
+function oneSided(lead: ChipVerdict, bound: Bound, reasons: readonly Reason[]): SentencePart[] {
+  const why = reasons.filter((r) => LEAVES_ONE_SIDE.has(r.code)).map((r) => r.message);
+  return [
+    { text: `The ${words.chip(lead.chip)} runs at least ` },
+    { text: k(atLeastK(bound)), strong: true },
+    {
+      text: ` ${bound.side === "at-most" ? "cooler" : "hotter"}. How much more cannot be told: ${lower(why.join(" "))}`,
+    },
+  ];
+}
+
+const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
+function splitParts(lead: ChipVerdict): SentencePart[] {
+  const [contact, airflow] = lead.paths;
+  if (!contact.change || !airflow.change || !lead.change) return [];
+  if (contact.finding === "unknown" || airflow.finding === "unknown")
+    return [{ text: "the log cannot tell contact from airflow" }];
+  const whole = Math.round(lead.change.K);
+  const c = Math.round(contact.change.K);
+  const a = whole - c;
+  const said = [
+    { path: "airflow" as const, K: a },
+    { path: "contact" as const, K: c },
+  ]
+    .filter((p) => Math.abs(p.K) >= 1)
+    .sort((x, y) => Math.sign(whole) * y.K - Math.sign(whole) * x.K);
+  return said.flatMap((p, i) => [
+    ...(i ? [{ text: ", " }] : []),
+    { text: k(p.K), path: p.path, strong: true },
+    { text: ` ${p.K < 0 ? "won" : "lost"} in ${p.path}`, path: p.path },
+  ]);
+}
+
+function stillKnown(chips: readonly ChipVerdict[]): SentencePart[] {
+  const lead = chips.find((c) => c.paths[0].change && c.paths[0].finding !== "unknown");
+  const contact = lead?.paths[0];
+  if (!lead || !contact?.change) return [];
+  const of = chips.length > 1 ? ` of the ${words.chip(lead.chip)}` : "";
+  if (contact.finding === "same") return [{ text: ` Contact${of} can still be judged: as before.`, path: "contact" }];
+  return [
+    { text: ` Contact${of} can still be judged: ${contact.finding} by ${k(contact.change.K)}.`, path: "contact" },
+  ];
+}

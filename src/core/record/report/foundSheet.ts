@@ -1,0 +1,191 @@
+import { drawBase, drawingColours, drawingDefs, drawPart, lintColours } from "../../drawing/draw";
+import { el, n, path } from "../../drawing/draw/markup";
+import { centreOf, drawOrder, type Part } from "../../drawing/parts";
+import type { JobFile } from "../jobfile";
+import { cleaningOf, isRenewed, pastedChips, type ServiceContext } from "../../handwork/service";
+import { foundLint } from "./foundLint";
+import { PAPER, SANS } from "./paper";
+import type { Texts } from "./texts";
+
+/** What was found on the underside, as one picture with its words. */
+export interface FoundSheet {
+  title: string;
+  sub: string;
+  /** Empty where nothing is drawn. */
+  svg: string;
+  heightPx: number;
+  /** The same in words: all there is where nothing is drawn. */
+  lines: string[];
+}
+
+export const FOUND_W = 680;
+/** The drawing stands in the middle, at most so tall, px. */
+const DRAWN_W = 354;
+const DRAWN_H = 188;
+const MOST = 6;
+
+interface Finding {
+  part: Part;
+  /** What it is, how it was, what was done. */
+  name: string;
+  was: string;
+  done: string;
+  /** What weighs most is told first. */
+  weight: number;
+}
+
+/** What was found and done, on the drawing of the job. */
+export function foundSheetOf(file: JobFile, work: ServiceContext, t: Texts): FoundSheet {
+  const findings = findingsIn(work, t)
+    .sort((a, b) => b.weight - a.weight)
+    .slice(0, MOST);
+  const layout = file.drawing?.document;
+  return {
+    title: t.found.title,
+    sub: layout ? t.found.sub : "",
+    svg: layout?.parts.length ? sheetSvg(layout, findings, foundLint(work)) : "",
+    heightPx: DRAWN_H + 8,
+    lines: findings.length
+      ? findings.map((f) => `${f.name}: ${[f.was, f.done].filter(Boolean).join(", ")}`)
+      : [t.found.nothing],
+  };
+}
+
+function findingsIn(work: ServiceContext, t: Texts): Finding[] {
+  const { journal, map } = work;
+  if (!map) return [];
+  const out: Finding[] = [];
+  const done = t.parts.done;
+  const cleaned = (id: string, matted: boolean) => {
+    if (!journal.isDone(`clean:${id}`)) return done.left;
+    const how = cleaningOf(journal.of(`clean:${id}`).value)?.method;
+    return matted || how === "mat" ? done.lifted : how === "out" ? done.cleaned : done.brushed;
+  };
+  for (const part of [...map.ofKind("fins"), ...map.ofKind("blower")]) {
+    if (!journal.isDone(`dust:${part.id}`)) continue;
+    const grade = Number(journal.of(`dust:${part.id}`).value);
+    const bearing = journal.of(`bearing:${part.id}`).value;
+    if (grade < 2 && !t.parts.bearings[bearing]) continue;
+    const name = part.kind === "fins" ? t.parts.fins(part.tag) : t.parts.blower(part.tag);
+    const how = [t.parts.grades[grade], t.parts.bearings[bearing]].filter(Boolean).join(", ");
+    out.push({ part, name, was: how, done: cleaned(part.id, grade === 4), weight: grade });
+  }
+  for (const chip of pastedChips(work)) {
+    const was = journal.of(`paste-was:${chip.id}`).value;
+    const renewed = journal.isDone(`paste:${chip.id}`);
+    if (!renewed && (was === "" || was === "even")) continue;
+    const name = chip.role === "gpu" ? t.parts.gpu : t.parts.cpu;
+    out.push({
+      part: chip,
+      name,
+      was: t.parts.pastes[was] ?? "",
+      done: renewed ? done.renewed : done.left,
+      weight: was === "even" || was === "" ? 1 : 3.5,
+    });
+  }
+  for (const pad of map.ofKind("pad")) {
+    const was = journal.of(`pad-was:${pad.id}`).value;
+    if (!t.parts.pads[was]) continue;
+    const size = `${pad.wMm} × ${pad.hMm} × ${pad.thicknessMm} mm`;
+    const renewed = isRenewed(work, pad) && journal.isDone(`pad:${pad.id}`);
+    out.push({
+      part: pad,
+      name: t.parts.pad(pad.tag),
+      was: t.parts.pads[was] ?? "",
+      done: renewed ? done.newPad(size) : done.left,
+      weight: 2.5,
+    });
+  }
+  return out;
+}
+
+/** The drawing in the middle, findings numbered at both sides, left ones of what lies left. */
+function sheetSvg(
+  layout: NonNullable<JobFile["drawing"]>["document"],
+  findings: readonly Finding[],
+  lint: string,
+): string {
+  const { widthMm: w, depthMm: d } = layout.base;
+  const scale = DRAWN_W / w;
+  const left = (FOUND_W - DRAWN_W) / 2;
+  const seenMm = Math.min(d, DRAWN_H / scale);
+  const drawn = [drawingDefs(), drawBase(layout.base), ...drawOrder(layout.parts).map(drawPart), lint].join("");
+  return el(
+    "svg",
+    {
+      xmlns: "http://www.w3.org/2000/svg",
+      viewBox: `0 0 ${FOUND_W} ${DRAWN_H + 8}`,
+      width: FOUND_W,
+      height: DRAWN_H + 8,
+      "font-family": SANS,
+    },
+    [
+      el("clipPath", { id: "seen" }, [el("rect", { x: -4, y: -5, width: w + 8, height: seenMm })]),
+      `<g transform="translate(${n(left)} 5) scale(${scale.toFixed(5)})"><g ` +
+        `clip-path="url(#seen)">${coloured(drawn)}</g></g>`,
+      ...callouts(findings, (p) => [left + p[0] * scale, 5 + Math.min(p[1], seenMm - 6) * scale]),
+    ],
+  );
+}
+
+/** Colours written out: paper has no theme. Shadows that let through would print black. */
+const coloured = (markup: string): string =>
+  markup.replace(/var\(--([a-z0-9-]+)\)/g, (_, name: string) => {
+    if (name.startsWith("font-")) return "sans-serif";
+    const colour = drawingColours[name] ?? lintColours[name] ?? drawingColours[name.replace(/^d-/, "")] ?? "#808080";
+    return /^#[0-9a-f]{8}$/i.test(colour) ? "#B9C2BF" : colour;
+  });
+
+function callouts(findings: readonly Finding[], at: (p: readonly [number, number]) => [number, number]): string[] {
+  const placed = findings.map((f) => ({ f, p: at(centreOf(f.part)) }));
+  const byX = [...placed].sort((a, b) => a.p[0] - b.p[0]);
+  const half = Math.ceil(byX.length / 2);
+  const sides = [byX.slice(0, half), byX.slice(half)] as const;
+  let number = 0;
+  return sides.flatMap((side, s) => {
+    const rows = [...side].sort((a, b) => a.p[1] - b.p[1]);
+    return rows.map(({ f, p }, i) => callout(f, p, { number: ++number, right: s === 1, y: 20 + i * 72 }));
+  });
+}
+
+function callout(f: Finding, [px, py]: [number, number], o: { number: number; right: boolean; y: number }): string {
+  const cx = o.right ? FOUND_W - 152 : 152;
+  const x = o.right ? cx + 19 : cx - 19;
+  const anchor = o.right ? "start" : "end";
+  const line = (dy: number, text: string, weight: number, fill: string) =>
+    el("text", { x, y: o.y + dy, "font-size": 13.5, "text-anchor": anchor, "font-weight": weight, fill }, short(text));
+  return [
+    path(`M${cx + (o.right ? -12 : 12)} ${o.y}L${n(px)} ${n(py)}`, {
+      stroke: "#FFFFFF",
+      "stroke-width": 3.4,
+      fill: "none",
+    }),
+    path(`M${cx + (o.right ? -12 : 12)} ${o.y}L${n(px)} ${n(py)}`, {
+      stroke: PAPER.ink,
+      "stroke-width": 1.4,
+      fill: "none",
+    }),
+    el("circle", { cx: px, cy: py, r: 3.6, fill: PAPER.ink, stroke: "#FFFFFF", "stroke-width": 1.2 }),
+    el("circle", { cx, cy: o.y, r: 12, fill: "#FFFFFF", stroke: PAPER.ink, "stroke-width": 1.8 }),
+    el(
+      "text",
+      { x: cx, y: o.y + 5, "font-size": 14.5, "text-anchor": "middle", "font-weight": 700, fill: PAPER.ink },
+      String(o.number),
+    ),
+    ...told(f).map(([text, strong], i) => line(i * 17 - 2, text, strong ? 600 : 400, strong ? PAPER.ink : PAPER.ink2)),
+  ].join("");
+}
+
+/** Name and state on one line where they fit there, else a line for each. */
+function told({ name, was, done }: Finding): [string, boolean][] {
+  const whole = [name, was].filter(Boolean).join(" ");
+  return whole.length <= FITS
+    ? [
+        [whole, true],
+        [done, false],
+      ]
+    : [[name, true], ...[was, done].filter(Boolean).map((line): [string, boolean] => [line, false])];
+}
+
+const FITS = 21;
+const short = (text: string): string => (text.length > 24 ? `${text.slice(0, 23)}…` : text);

@@ -1,0 +1,237 @@
+import { el, n, path, rect } from "../../drawing/draw/markup";
+import type { ChipVerdict, Verdict } from "../../measure/judge";
+import { MONO, PAPER, RUNG_K, SANS } from "./paper";
+import type { Speech } from "./speech";
+
+export const LADDER_W = 330;
+export const LADDER_H = 252;
+const TOP = 30;
+const FOOT = 214;
+const BEFORE_X = 98;
+const AFTER_X = 202;
+const WIDE = 56;
+
+/** Both ladders on paper: before dashed, after solid, from the room up to the chip; five kelvins a rung. */
+export function ladderSvg(v: Verdict, lead: ChipVerdict, { t, said }: Speech): string {
+  const { roomC } = v.matched;
+  const [contact, airflow] = lead.paths;
+  const beforeC = roomC + (lead.before?.K ?? 0);
+  const afterC = roomC + (lead.after?.K ?? 0);
+  const top = Math.max(beforeC, afterC, v.limitC ?? 0) + 5;
+  const y = (C: number) => FOOT - ((C - roomC) / (top - roomC)) * (FOOT - TOP);
+  const airBefore = roomC + (airflow.before?.K ?? 0);
+  const airAfter = roomC + (airflow.after?.K ?? 0);
+  const known = airflow.before && airflow.after && contact.before && contact.after;
+  return el(
+    "svg",
+    {
+      xmlns: "http://www.w3.org/2000/svg",
+      viewBox: `0 0 ${LADDER_W} ${LADDER_H}`,
+      width: LADDER_W,
+      height: LADDER_H,
+      "font-family": SANS,
+    },
+    [
+      ...scale(y, roomC, top, (v) => said.number(v)),
+      ...(known ? wedges(y, { roomC, airBefore, airAfter, beforeC, afterC }) : []),
+      ...(known
+        ? [
+            ...ladder(BEFORE_X, { y, roomC, airC: airBefore, topC: beforeC, dashed: true }),
+            ...ladder(AFTER_X, { y, roomC, airC: airAfter, topC: afterC, dashed: false }),
+            ...pathLabels(y, { roomC, airBefore, airAfter, beforeC, afterC }, { contact, airflow }, { t, said }),
+          ]
+        : bare(y, { beforeC, afterC })),
+      ...(v.limitC === null ? [] : limit(y(v.limitC), `${t.ladder.slowsAt} `, said.figures.degrees(v.limitC))),
+      ground(),
+      label(BEFORE_X + WIDE / 2, FOOT + 24, `${t.ladder.before} ${said.figures.degrees(beforeC)}`, {
+        size: 14.5,
+        anchor: "middle",
+        fill: PAPER.ink,
+        weight: 600,
+      }),
+      label(AFTER_X + WIDE / 2, FOOT + 24, `${t.ladder.after} ${said.figures.degrees(afterC)}`, {
+        size: 14.5,
+        anchor: "middle",
+        fill: PAPER.ink,
+        weight: 600,
+      }),
+    ],
+  );
+}
+
+type Scale = (C: number) => number;
+
+interface Label {
+  size: number;
+  anchor: "start" | "middle" | "end";
+  fill: string;
+  weight?: number;
+  family?: string;
+}
+
+const label = (x: number, y: number, text: string, { size, anchor, fill, weight = 400, family }: Label): string =>
+  el(
+    "text",
+    { x, y, "font-size": size, "text-anchor": anchor, fill, "font-weight": weight, "font-family": family },
+    text,
+  );
+
+function scale(y: Scale, roomC: number, top: number, number: (v: number) => string): string[] {
+  const out: string[] = [];
+  for (let C = 40; C < top; C += 20)
+    out.push(
+      path(`M40 ${n(y(C))}H${LADDER_W - 8}`, { stroke: PAPER.line2, "stroke-width": 1, fill: "none" }),
+      label(34, y(C) + 5, number(C), { size: 13.5, anchor: "end", fill: PAPER.ink2, weight: 400, family: MONO }),
+    );
+  out.push(
+    label(34, FOOT + 5, number(Math.round(roomC)), {
+      size: 13.5,
+      anchor: "end",
+      fill: PAPER.ink2,
+      weight: 400,
+      family: MONO,
+    }),
+  );
+  return out;
+}
+
+interface Heights {
+  roomC: number;
+  airBefore: number;
+  airAfter: number;
+  beforeC: number;
+  afterC: number;
+}
+
+function wedges(y: Scale, h: Heights): string[] {
+  const [a, b] = [BEFORE_X + WIDE, AFTER_X];
+  const wedge = (from: number, to: number, lowFrom: number, lowTo: number, fill: string) =>
+    path(`M${a} ${n(y(from))}L${b} ${n(y(to))}V${n(y(lowTo))}L${a} ${n(y(lowFrom))}Z`, { fill });
+  return [
+    wedge(h.airBefore, h.airAfter, h.roomC, h.roomC, PAPER.airWash),
+    wedge(h.beforeC, h.afterC, h.airBefore, h.airAfter, PAPER.pasteWash),
+  ];
+}
+
+interface Ladder {
+  y: Scale;
+  roomC: number;
+  airC: number;
+  topC: number;
+  dashed: boolean;
+}
+
+/** One ladder: airflow below, contact above; the form of its rungs tells them apart without colour. */
+function ladder(x: number, { y, roomC, airC, topC, dashed }: Ladder): string[] {
+  const dash = dashed ? "4 3" : undefined;
+  const part = (fromC: number, toC: number, colour: string, width: number): string[] => {
+    const out = [
+      path(`M${x} ${n(y(fromC))}V${n(y(toC))}M${x + WIDE} ${n(y(fromC))}V${n(y(toC))}`, {
+        stroke: colour,
+        "stroke-width": dashed ? 1.8 : 6,
+        "stroke-dasharray": dash,
+        fill: "none",
+      }),
+    ];
+    for (let C = Math.ceil((fromC - roomC) / RUNG_K) * RUNG_K + roomC; C <= toC + 0.01; C += RUNG_K)
+      if (C > fromC + 0.5)
+        out.push(
+          path(`M${x} ${n(y(C))}h${WIDE}`, {
+            stroke: colour,
+            "stroke-width": dashed ? 1.5 : width,
+            "stroke-dasharray": dash,
+            fill: "none",
+          }),
+        );
+    return out;
+  };
+  return [...part(roomC, airC, PAPER.air, 2.4), ...part(airC, topC, PAPER.paste, 4.6), chip(x, y(topC), dash)];
+}
+
+const chip = (x: number, y: number, dash?: string): string =>
+  rect(x + 10, y - 8, WIDE - 20, 7, {
+    fill: dash ? "#FFFFFF" : PAPER.ink,
+    stroke: PAPER.ink,
+    "stroke-width": 1.4,
+    "stroke-dasharray": dash,
+  });
+
+/** Where the paths are not told apart: the whole height alone. */
+function bare(y: Scale, { beforeC, afterC }: { beforeC: number; afterC: number }): string[] {
+  return [
+    rect(BEFORE_X, y(beforeC), WIDE, FOOT - y(beforeC), {
+      fill: "none",
+      stroke: PAPER.ink,
+      "stroke-width": 1.6,
+      "stroke-dasharray": "4 3",
+    }),
+    rect(AFTER_X, y(afterC), WIDE, FOOT - y(afterC), { fill: PAPER.line2, stroke: PAPER.ink, "stroke-width": 1.6 }),
+  ];
+}
+
+function pathLabels(
+  y: Scale,
+  h: Heights,
+  paths: { contact: ChipVerdict["paths"][0]; airflow: ChipVerdict["paths"][1] },
+  { t, said }: Speech,
+): string[] {
+  const middle = (a: number, b: number) => (y(a) + y(b)) / 2;
+  const x = AFTER_X + WIDE + 10;
+  const airY = middle(h.roomC, h.airAfter);
+  // two figures keep clear of one another
+  const pasteY = Math.min(middle(h.airAfter, h.afterC), airY - 44);
+  const change = (K: number) => said.figures.signed(said.unit === "F" ? 1.8 * K : K, 0);
+  const beforeAir = middle(h.roomC, h.airBefore) + 5;
+  return [
+    label(BEFORE_X - 8, Math.min(middle(h.airBefore, h.beforeC) + 5, beforeAir - 18), t.ladder.paste, {
+      size: 13.5,
+      anchor: "end",
+      fill: PAPER.paste,
+      weight: 600,
+    }),
+    label(BEFORE_X - 8, beforeAir, t.ladder.airflow, { size: 13.5, anchor: "end", fill: PAPER.air, weight: 600 }),
+    ...(paths.contact.change
+      ? [
+          label(x, pasteY + 4, change(paths.contact.change.K), {
+            size: 20,
+            anchor: "start",
+            fill: PAPER.paste,
+            weight: 700,
+            family: MONO,
+          }),
+          label(x, pasteY + 19, t.ladder.inPaste, { size: 13.5, anchor: "start", fill: PAPER.paste }),
+        ]
+      : []),
+    ...(paths.airflow.change
+      ? [
+          label(x, airY + 4, change(paths.airflow.change.K), {
+            size: 20,
+            anchor: "start",
+            fill: PAPER.air,
+            weight: 700,
+            family: MONO,
+          }),
+          label(x, airY + 19, t.ladder.inAir, { size: 13.5, anchor: "start", fill: PAPER.air }),
+        ]
+      : []),
+  ];
+}
+
+function limit(y: number, word: string, figure: string): string[] {
+  const hatch: string[] = [];
+  for (let x = 44; x < LADDER_W - 10; x += 9) hatch.push(`M${x} ${n(y)}l5 -7`);
+  return [
+    path(hatch.join(""), { stroke: PAPER.ink2, "stroke-width": 1.2, fill: "none" }),
+    path(`M40 ${n(y)}H${LADDER_W - 8}`, { stroke: PAPER.ink, "stroke-width": 2.2, fill: "none" }),
+    label(LADDER_W - 8, y - 12, `${word}${figure}`, { size: 13.5, anchor: "end", fill: PAPER.ink, weight: 600 }),
+  ];
+}
+
+function ground(): string {
+  const hatch: string[] = [];
+  for (let x = 44; x < LADDER_W - 10; x += 9) hatch.push(`M${x} ${FOOT + 7}l5 -7`);
+  return [
+    path(`M40 ${FOOT}H${LADDER_W - 8}`, { stroke: PAPER.ink, "stroke-width": 1.6, fill: "none" }),
+    path(hatch.join(""), { stroke: PAPER.room, "stroke-width": 1.1, fill: "none" }),
+  ].join("");
+}

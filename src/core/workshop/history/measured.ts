@@ -1,0 +1,79 @@
+import type { ChipId, Figure, Verdict } from "../../measure/judge";
+import { USUAL_FAN_EXPONENT } from "../../measure/thermal";
+
+/** A resistance with its 90 % interval, K/W. */
+export interface Resistance {
+  KW: number;
+  low: number;
+  high: number;
+}
+
+/** What one run of a job says of one chip. */
+export interface Levels {
+  contact: Resistance | null;
+  airflow: Resistance | null;
+}
+
+/** What a job measured of one chip: the run before and the run after, at the work and fan speed they share. */
+export interface MeasuredChip {
+  chip: ChipId;
+  /** Power of the chip and of all chips together that it was matched at, W. */
+  ownW: number;
+  totalW: number;
+  before: Levels;
+  after: Levels;
+}
+
+/** What a job measured, as its machine's history keeps it. */
+export interface Measured {
+  /** Fan speed the figures are matched at, rpm; null where no run told it. */
+  fanRpm: number | null;
+  chips: MeasuredChip[];
+}
+
+const NONE: Levels = { contact: null, airflow: null };
+
+/**
+ * The resistances a verdict gives, per watt of what flows through each path: the chip's own power through its contact,
+ * that of all chips through the air they share. Null where the power of every chip is not known in watts.
+ */
+export function measuredIn(v: Verdict): Measured | null {
+  if (v.work?.length || v.reasons.some((r) => r.code === "board-power")) return null;
+  const totalW = Object.values(v.matched.powerW).reduce((a, b) => a + b, 0);
+  const chips = v.chips.flatMap((c): MeasuredChip[] => {
+    const ownW = v.matched.powerW[c.chip] ?? 0;
+    if (ownW <= 0) return [];
+    const [contact, airflow] = c.paths;
+    const levels = (run: "before" | "after"): Levels => ({
+      contact: per(contact[run], ownW),
+      airflow: per(airflow[run], totalW),
+    });
+    return [{ chip: c.chip, ownW, totalW, before: levels("before"), after: levels("after") }];
+  });
+  const told = chips.filter((c) => [c.before, c.after].some((l) => l.contact ?? l.airflow));
+  return told.length ? { fanRpm: v.matched.fanRpm, chips: told } : null;
+}
+
+const per = (height: Figure | null, W: number): Resistance | null =>
+  height && height.K > 0 ? { KW: height.K / W, low: Math.max(0, height.low) / W, high: height.high / W } : null;
+
+/**
+ * Airflow brought from one fan speed to another: forced convection goes with speed to the power of the usual
+ * exponent of fans in laptops. Left as it is where a speed is not known.
+ */
+export function atFanSpeed(level: Levels, fromRpm: number | null, toRpm: number | null): Levels {
+  if (!level.airflow || !fromRpm || !toRpm) return level;
+  const by = (fromRpm / toRpm) ** USUAL_FAN_EXPONENT;
+  const { KW, low, high } = level.airflow;
+  return { ...level, airflow: { KW: KW * by, low: low * by, high: high * by } };
+}
+
+/** What one run alone says of a chip, where it stands on its own: heights over the room per watt. */
+export const levelsOfHeights = (
+  heights: { contact: Figure; airflow: Figure } | null,
+  ownW: number,
+  totalW: number,
+): Levels =>
+  heights && ownW > 0 && totalW > 0
+    ? { contact: per(heights.contact, ownW), airflow: per(heights.airflow, totalW) }
+    : NONE;

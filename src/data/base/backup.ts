@@ -1,0 +1,280 @@
+import {
+  closeSync,
+  copyFileSync,
+  existsSync,
+  fsyncSync,
+  linkSync,
+  mkdirSync,
+  openSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from "node:fs";
+import { dirname, resolve } from "node:path";
+import Database from "better-sqlite3";
+import { bad, ok, type Problem, type Result } from "../../core/base/result";
+import { migrationSource } from "./migrations";
+
+/** What a database holds, as far as one is told from another. */
+export interface Holds {
+  /** Rows by table. */
+  rows: Record<string, number>;
+  /** When something was last written in it, ISO; null where nothing says. */
+  newest: string | null;
+  /** Names of the changes of its form that it has seen, in their order. */
+  migrations: string[];
+  bytes: number;
+}
+
+export const backupProblem = {
+  missing: (path: string): Problem => ({
+    code: "backup-missing",
+    message: `${path}: There is no such file.`,
+    action: "Check the path.",
+  }),
+  damaged: (path: string): Problem => ({
+    code: "backup-damaged",
+    message: `${path} is damaged, or is no database of Ovrant.`,
+    action: "Nothing was changed. Take an earlier copy.",
+  }),
+  ofNewer: (path: string): Problem => ({
+    code: "backup-newer-form",
+    message: `${path} was written by a newer Ovrant than this one.`,
+    action: "Nothing was changed. Update Ovrant first.",
+  }),
+  overNewer: (path: string, ours: string, theirs: string): Problem => ({
+    code: "restore-over-newer",
+    message: `The database ${path} was last written ${ours}, the copy ${theirs}: what came since would be gone.`,
+    action: "Nothing was changed. Say --replace to put the copy in its place; the database is put aside beside it.",
+  }),
+  inUse: (path: string): Problem => ({
+    code: "restore-in-use",
+    message: `Another program has the database ${path} open.`,
+    action: "Nothing was changed. Stop Ovrant first, then restore.",
+  }),
+  notWritten: (path: string, why: string): Problem => ({
+    code: "backup-not-written",
+    message: `${path} could not be written: ${why}.`,
+    action: "Look at the folder and the room on its disk. What was there before is still there.",
+  }),
+};
+
+/** Reads a database file through and says what it holds; a damaged one, or one of another program, is refused. */
+export function holdsOf(path: string): Result<Holds> {
+  if (!existsSync(path)) return bad(backupProblem.missing(path));
+  try {
+    const db = opened(path);
+    try {
+      const check = db.pragma("integrity_check(1)", { simple: true });
+      const tables = db
+        .prepare<[], { name: string }>("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")
+        .all()
+        .map((t) => t.name)
+        .filter((name) => !name.startsWith("sqlite_"));
+      if (check !== "ok" || !tables.includes("machines") || !tables.includes("knex_migrations"))
+        return bad(backupProblem.damaged(path));
+      const own = tables.filter((name) => !name.startsWith("knex_"));
+      return ok({
+        rows: Object.fromEntries(own.map((name) => [name, countIn(db, name)])),
+        newest: own.map((name) => newestIn(db, name)).reduce<string | null>(later, null),
+        migrations: db
+          .prepare<[], { name: string }>("SELECT name FROM knex_migrations ORDER BY id")
+          .all()
+          .map((m) => m.name),
+        bytes: statSync(path).size,
+      });
+    } finally {
+      db.close();
+    }
+  } catch {
+    return bad(backupProblem.damaged(path));
+  }
+}
+
+/**
+ * Opens a database to be read. One that may be written to leaves no journal behind when it is closed; one that may not
+ * is read all the same.
+ */
+function opened(path: string): Database.Database {
+  try {
+    return new Database(path, { fileMustExist: true });
+  } catch {
+    return new Database(path, { readonly: true, fileMustExist: true });
+  }
+}
+
+/** Pages copied at once: others come to the disk between. */
+const PAGES_AT_ONCE = 1_000;
+
+/** Takes a half-written file away, and what stands beside it. */
+function gone(path: string): void {
+  for (const end of ["", "-wal", "-shm", "-journal"]) {
+    try {
+      rmSync(path + end, { force: true });
+    } catch {
+      // a folder that is none holds nothing to take away
+    }
+  }
+}
+
+const countIn = (db: Database.Database, table: string): number =>
+  db.prepare<[], { n: number }>(`SELECT count(*) AS n FROM "${table}"`).get()?.n ?? 0;
+
+/** The latest time in any column of a table that holds times of writing. */
+function newestIn(db: Database.Database, table: string): string | null {
+  const columns = (db.pragma(`table_info("${table}")`) as { name: string }[])
+    .map((c) => c.name)
+    .filter((name) => name === "at" || name.endsWith("_at"));
+  return columns
+    .map((c) => db.prepare<[], { t: unknown }>(`SELECT max("${c}") AS t FROM "${table}"`).get()?.t)
+    .map((t) => (typeof t === "string" && /^\d{4}-\d\d-\d\dT/.test(t) ? t : null))
+    .reduce(later, null);
+}
+
+const later = (a: string | null, b: string | null): string | null => (a !== null && (b === null || a > b) ? a : b);
+
+/**
+ * Copies the database whole while it is in use, reads the copy through, and only then gives it its name: a copy that
+ * stands there is one that can be restored.
+ *
+ * @example
+ * await backUp("var/ovrant.db", "/mnt/stick/monday.db"); // { ok: true, value: { rows: { machines: 12, … } } }
+ */
+export async function backUp(from: string, to: string): Promise<Result<Holds>> {
+  if (!existsSync(from)) return bad(backupProblem.missing(from));
+  const path = resolve(to);
+  const half = `${path}.half`;
+  try {
+    mkdirSync(dirname(path), { recursive: true });
+    gone(half);
+    const db = opened(from);
+    try {
+      // held while it is copied: what others write meanwhile would begin the copy anew, and under work it never ended
+      db.exec("BEGIN");
+      db.prepare("SELECT count(*) FROM sqlite_master").get();
+      await db.backup(half, { progress: () => PAGES_AT_ONCE });
+      db.exec("ROLLBACK");
+    } finally {
+      db.close();
+    }
+    // one file, with no journal beside it: it is carried about by itself
+    const copy = new Database(half);
+    copy.pragma("journal_mode = DELETE");
+    copy.close();
+    const read = holdsOf(half);
+    if (!read.ok) {
+      gone(half);
+      return bad(backupProblem.damaged(from));
+    }
+    onDisk(half);
+    renameSync(half, path);
+    onDisk(dirname(path));
+    return read;
+  } catch (e) {
+    gone(half);
+    return bad(backupProblem.notWritten(path, whyOf(e)));
+  }
+}
+
+const WHYS: Record<string, string> = {
+  ENOSPC: "the disk is full",
+  EACCES: "it may not be written to",
+  EROFS: "it is read-only",
+  ENOTDIR: "its folder is none",
+};
+
+const whyOf = (e: unknown): string => WHYS[e instanceof Error && "code" in e ? String(e.code) : ""] ?? "it failed";
+
+/** Waits until a file, or the names in a folder, are on disk. */
+function onDisk(path: string): void {
+  const fd = openSync(path, "r");
+  try {
+    fsyncSync(fd);
+  } finally {
+    closeSync(fd);
+  }
+}
+
+/** What a restore did or would do. */
+export interface Restored {
+  /** What the copy holds, and what stood in its place; null where nothing did, or it was damaged. */
+  copy: Holds;
+  was: Holds | null;
+  /** Where what stood there was put aside; null where nothing did. */
+  aside: string | null;
+}
+
+/**
+ * Puts a copy in the place of the database. What stood there is put aside, never deleted; over one that was written to
+ * later than the copy only where that is said. Makes the database where there is none.
+ *
+ * @param how `dryRun` only says what it would do; `replace` allows it over a newer one
+ */
+export async function restore(
+  from: string,
+  path: string,
+  how: { dryRun: boolean; replace: boolean; stamp: string },
+): Promise<Result<Restored>> {
+  const copy = holdsOf(from);
+  if (!copy.ok) return copy;
+  const known = (await migrationSource.getMigrations([])).map((m) => migrationSource.getMigrationName(m));
+  if (copy.value.migrations.some((name) => !known.includes(name))) return bad(backupProblem.ofNewer(from));
+  const there = existsSync(path);
+  const own = there ? holdsOf(path) : null;
+  const was = own?.ok ? own.value : null;
+  const aside = there ? `${path}.aside-${how.stamp}` : null;
+  if (how.dryRun) return ok({ copy: copy.value, was, aside });
+  if (was?.newest && was.newest > (copy.value.newest ?? "") && !how.replace)
+    return bad(backupProblem.overNewer(path, was.newest, copy.value.newest ?? "never"));
+  if (was && isInUse(path)) return bad(backupProblem.inUse(path));
+  const half = `${path}.half`;
+  try {
+    mkdirSync(dirname(resolve(path)), { recursive: true });
+    copyFileSync(from, half);
+    onDisk(half);
+    if (aside) putAside(path, aside);
+    renameSync(half, path);
+    onDisk(dirname(resolve(path)));
+    return ok({ copy: copy.value, was, aside });
+  } catch (e) {
+    gone(half);
+    return bad(backupProblem.notWritten(path, whyOf(e)));
+  }
+}
+
+/**
+ * Gives a database a second name: the copy takes the first one at once, so that a whole one stands under it at every
+ * moment. One that was not closed well, whose journal belongs to it alone, is moved away with that.
+ */
+function putAside(path: string, aside: string): void {
+  const journals = ["-wal", "-shm"].filter((end) => existsSync(path + end));
+  if (journals.length === 0 && linked(path, aside)) return;
+  for (const end of [...journals, ""]) renameSync(path + end, aside + end);
+}
+
+function linked(path: string, aside: string): boolean {
+  try {
+    linkSync(path, aside);
+    return true;
+  } catch {
+    // a disk that knows no second names
+    return false;
+  }
+}
+
+/** Whether another program has a database open: then it cannot be had for oneself. */
+function isInUse(path: string): boolean {
+  try {
+    const db = new Database(path, { fileMustExist: true, timeout: 200 });
+    try {
+      db.pragma("locking_mode = EXCLUSIVE");
+      db.exec("BEGIN EXCLUSIVE");
+      db.exec("COMMIT");
+      return false;
+    } finally {
+      db.close();
+    }
+  } catch {
+    return true;
+  }
+}

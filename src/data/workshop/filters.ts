@@ -1,0 +1,17 @@
+import type { Knex } from "knex";
+import type { RackWay } from "../../core/workshop/job";
+import { readKept, writeKept } from "../base/kept";
+
+/** A way of seeing the rack that was kept. */
+export interface SavedFilter {
+  word: string;
+  way: RackWay;
+}
+
+const KEY = "filters";
+
+export const findFilters = async (db: Knex): Promise<SavedFilter[]> =>
+  (await readKept<SavedFilter[]>(db, "keeping", KEY)) ?? [];
+
+export const setFilters = (db: Knex, filters: readonly SavedFilter[]): Promise<void> =>
+  writeKept(db, "keeping", KEY, filters);

@@ -1,0 +1,218 @@
+import type { Knex } from "knex";
+import type { JobStands, Machine, StageName } from "../../core/workshop/job";
+import type { ForecastFacts } from "../../core/handwork/service";
+import { jobFromRow, type Job, type JobRow } from "./jobs";
+import { machineFromRow, type MachineRow } from "./machines";
+
+interface StandsRow {
+  job_id: number;
+  machine_id: number;
+  facts: number;
+  seen: number;
+  made_by: string;
+  at: StageName | "";
+  told_json: string;
+  forecast_on: string | null;
+  forecast_json: string | null;
+}
+
+type Told = Omit<JobStands, "at" | "forecast">;
+
+/**
+ * How some jobs stand, as it was last worked out; those a newer fact made stale, or an older version made, are left
+ * out.
+ */
+export async function standsOf(
+  db: Knex,
+  jobIds: readonly number[],
+  madeBy: (jobId: number, by: string) => boolean,
+): Promise<Map<number, JobStands>> {
+  const rows = await db<StandsRow>("stands")
+    .whereIn("job_id", [...jobIds])
+    .whereRaw("facts = seen");
+  return new Map(
+    rows.flatMap((r) =>
+      r.at !== "" && madeBy(r.job_id, r.made_by)
+        ? [[r.job_id, { at: r.at, ...(JSON.parse(r.told_json) as Told), forecast: forecastIn(r) }] as const]
+        : [],
+    ),
+  );
+}
+
+const forecastIn = (r: Pick<StandsRow, "forecast_on" | "forecast_json">): JobStands["forecast"] =>
+  r.forecast_on !== null && r.forecast_json !== null
+    ? { on: r.forecast_on, facts: JSON.parse(r.forecast_json) as ForecastFacts }
+    : null;
+
+/** How many facts of a job came in so far. */
+export async function factsOf(db: Knex, jobId: number): Promise<number> {
+  return (await db<StandsRow>("stands").where({ job_id: jobId }).first())?.facts ?? 0;
+}
+
+/** The same of several. */
+export async function factsOfJobs(db: Knex, jobIds: readonly number[]): Promise<Map<number, number>> {
+  const rows = await db<StandsRow>("stands")
+    .whereIn("job_id", [...jobIds])
+    .select("job_id", "facts");
+  return new Map(rows.map((r) => [r.job_id, r.facts]));
+}
+
+/** Something all open jobs go by was changed: how they stand is stale. */
+export async function openJobsChanged(tx: Knex): Promise<void> {
+  await tx<StandsRow>("stands").whereIn("job_id", tx("jobs").whereNull("closed_at").select("id")).increment("facts", 1);
+}
+
+/** Keeps how a job stands, worked out from its first so many facts: one that came meanwhile leaves it stale. */
+export async function keepStands(
+  db: Knex,
+  jobId: number,
+  { at, forecast, ...told }: JobStands,
+  made: { by: string; facts: number },
+): Promise<void> {
+  await db<StandsRow>("stands")
+    .where({ job_id: jobId })
+    .update({
+      at,
+      told_json: JSON.stringify(told),
+      forecast_on: forecast?.on ?? null,
+      forecast_json: forecast ? JSON.stringify(forecast.facts) : null,
+      made_by: made.by,
+      seen: made.facts,
+    });
+}
+
+/** A job whose work was forecast, for the history of forecasts. */
+export interface ForecastRow {
+  jobId: number;
+  tag: string;
+  on: string;
+  at: StageName | "";
+  closed: boolean;
+  /** What was written when it was closed; "" while it is open. */
+  note: string;
+  facts: ForecastFacts;
+}
+
+interface ForecastRead extends Pick<StandsRow, "job_id" | "at"> {
+  forecast_on: string;
+  forecast_json: string;
+  tag: string;
+  closed_at: string | null;
+  closing_note: string;
+}
+
+const FORECAST_COLUMNS = [
+  ...["job_id", "at", "forecast_on", "forecast_json"].map((c) => `stands.${c}`),
+  "machines.tag",
+  "jobs.closed_at",
+  "jobs.closing_note",
+];
+
+/** The jobs whose work was forecast, the newest so many, in their order; up to a day and job where one is told. */
+export async function forecastRows(
+  db: Knex,
+  most: number,
+  before?: { on: string; jobId: number },
+): Promise<ForecastRow[]> {
+  const found = db("stands")
+    .join("jobs", "jobs.id", "stands.job_id")
+    .join("machines", "machines.id", "jobs.machine_id")
+    .whereNotNull("stands.forecast_on");
+  if (before)
+    void found
+      .whereRaw("(stands.forecast_on, stands.job_id) < (?, ?)", [before.on, before.jobId])
+      // a job judged before today does not teach its own forecast
+      .whereNot("stands.job_id", before.jobId);
+  const rows = await found
+    .orderByRaw("stands.forecast_on DESC, stands.job_id DESC")
+    .limit(most)
+    .select<ForecastRead[]>(FORECAST_COLUMNS);
+  return rows.reverse().map((r) => ({
+    jobId: r.job_id,
+    tag: r.tag,
+    on: r.forecast_on,
+    at: r.at,
+    closed: r.closed_at !== null,
+    note: r.closing_note,
+    facts: JSON.parse(r.forecast_json) as ForecastFacts,
+  }));
+}
+
+/** Jobs whose standing a newer fact made stale, the newest first. */
+export async function staleJobs(db: Knex, most: number): Promise<number[]> {
+  // named outright: with few rows stale, the planner would rather look at all of them
+  const rows = await db.raw<{ job_id: number }[]>(
+    "SELECT job_id FROM stands INDEXED BY stands_stale WHERE facts <> seen ORDER BY job_id DESC LIMIT :most",
+    { most },
+  );
+  return rows.map((r) => r.job_id);
+}
+
+/** Open jobs with their machines: hands first, then runs before, then those to be closed, last those that wait. */
+export async function openJobs(db: Knex, most: number): Promise<{ job: Job; machine: Machine }[]> {
+  const rows = await db("jobs")
+    .join("stands", "stands.job_id", "jobs.id")
+    .whereNull("jobs.closed_at")
+    .orderByRaw(
+      `jobs.waits_json IS NOT NULL, CASE stands.at WHEN 'verdict' THEN 2 WHEN 'before' THEN 1 ELSE 0 END,
+       jobs.opened_at, jobs.id`,
+    )
+    .limit(most)
+    .select<JobRow[]>("jobs.*");
+  return withMachines(db, rows.map(jobFromRow));
+}
+
+/** Jobs beside their machines. */
+export async function withMachines(db: Knex, jobs: readonly Job[]): Promise<{ job: Job; machine: Machine }[]> {
+  const rows = await db<MachineRow>("machines").whereIn("id", [...new Set(jobs.map((j) => j.machineId))]);
+  const machines = new Map(rows.map((r) => [r.id, machineFromRow(r)]));
+  return jobs.flatMap((job) => {
+    const machine = machines.get(job.machineId);
+    return machine ? [{ job, machine }] : [];
+  });
+}
+
+export interface OpenCounts {
+  /** Those that need hands or a run. */
+  hands: number;
+  /** Those with a verdict, to be closed. */
+  verdict: number;
+  /** Those that wait for a part or a word. */
+  held: number;
+}
+
+export async function openCounts(db: Knex): Promise<OpenCounts> {
+  const rows = await db("jobs")
+    .join("stands", "stands.job_id", "jobs.id")
+    .whereNull("jobs.closed_at")
+    .select<{ what: keyof OpenCounts; n: number }[]>(
+      db.raw(
+        `CASE WHEN jobs.waits_json IS NOT NULL THEN 'held' WHEN stands.at = 'verdict' THEN 'verdict' ELSE 'hands' END
+         AS what`,
+      ),
+      db.raw("count(*) AS n"),
+    )
+    .groupBy("what");
+  const of = (what: keyof OpenCounts) => rows.find((r) => r.what === what)?.n ?? 0;
+  return { hands: of("hands"), verdict: of("verdict"), held: of("held") };
+}
+
+/** Times at work in closed jobs of one model and variant, the newest. */
+export async function timesOfModel(
+  db: Knex,
+  of: Pick<Machine, "model" | "variant">,
+  but: number,
+  most: number,
+): Promise<JobStands["timesS"][]> {
+  const rows = await db("jobs")
+    .join("machines", "machines.id", "jobs.machine_id")
+    .join("stands", "stands.job_id", "jobs.id")
+    .where({ "machines.model": of.model, "machines.variant": of.variant })
+    .whereNotNull("jobs.closed_at")
+    .whereNot("jobs.id", but)
+    .whereNot("stands.told_json", "")
+    .orderBy("jobs.closed_at", "desc")
+    .limit(most)
+    .select<{ told_json: string }[]>("stands.told_json");
+  return rows.map((r) => (JSON.parse(r.told_json) as Told).timesS).filter((t) => Object.keys(t).length > 0);
+}

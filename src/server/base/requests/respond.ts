@@ -1,0 +1,65 @@
+import type { Problem, Result } from "../../../core/base/result";
+import { databaseTrouble } from "../../../data/base/connection";
+import { isForeign, isOurHost } from "./addresses";
+import { jsonWithin, NotTaken, type Incoming } from "./body";
+import { statusOf } from "./problems";
+
+const BODY_LIMIT = 256 * 1024;
+/** A drawing of 2,000 parts stays well under this. */
+export const LAYOUT_LIMIT = 4e6;
+
+/** A use case's result as an HTTP answer; problems carry their status and no trace of the inside. */
+export function respond(result: Result<unknown>): Response {
+  if (result.ok) return Response.json({ ok: true, value: result.value });
+  return Response.json({ ok: false, problem: result.problem }, { status: statusOf(result.problem) });
+}
+
+/** The same for programs that are not ours: the value itself; one that sends too fast is told when to come again. */
+export function plainly(result: Result<unknown>): Response {
+  if (result.ok) return Response.json(result.value);
+  const { problem } = result;
+  const wait = /Wait (\d+) s/.exec(problem.action)?.[1];
+  const headers = problem.code === "too-fast" && wait ? { "retry-after": wait } : undefined;
+  return Response.json({ problem }, { status: statusOf(problem), headers });
+}
+
+const refuse = (status: number, problem: Problem) => Response.json({ ok: false, problem }, { status });
+
+const foreignRequest: Problem = {
+  code: "foreign-request",
+  message: "This request came from another site.",
+  action: "Open Ovrant itself and try again.",
+};
+const otherName: Problem = {
+  code: "other-name",
+  message: "Ovrant is not served under this name.",
+  action: "Open it by its own address, or set OVRANT_HOSTS to allow this name.",
+};
+
+/** Runs a handler for requests of our own pages only; an unforeseen failure is logged and told without detail. */
+export async function handle(request: Incoming, act: () => Promise<Response>): Promise<Response> {
+  if (!isOurHost(request.headers.get("host"))) return refuse(421, otherName);
+  if (request.method !== "GET" && isForeign(request.headers)) return refuse(403, foreignRequest);
+  try {
+    return await act();
+  } catch (e) {
+    if (e instanceof NotTaken) return refuse(e.status, e.problem);
+    const trouble = databaseTrouble(e);
+    if (trouble) return refuse(trouble.code === "disk-full" ? 507 : 503, trouble);
+    console.error(e);
+    return refuse(500, {
+      code: "server-failed",
+      message: "Something failed on the server.",
+      action: "What was acknowledged is kept; try again, and look at the server's log if it stays.",
+    });
+  }
+}
+
+/** The JSON body of a request within limits; one that is none is refused. */
+export const jsonBody = (request: Incoming, limit = BODY_LIMIT): Promise<unknown> => jsonWithin(request, limit);
+
+/** A path segment as an id; 0 when it is none. */
+export const idOf = (text: string): number => (/^\d{1,9}$/.test(text) ? Number(text) : 0);
+
+/** The page of a list an address asks for; the first where it asks for none. */
+export const pageOf = (text: string | undefined): number => (text && /^[1-9]\d{0,5}$/.test(text) ? Number(text) : 1);

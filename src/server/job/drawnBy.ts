@@ -1,0 +1,24 @@
+import { LRUCache } from "lru-cache";
+import { CoolingMap } from "../../core/drawing/parts";
+import type { TightenPlan } from "../../core/handwork/fasten";
+import type { RevisionRecord } from "../../data/drawing/layouts";
+import { rememberedInThread } from "../../threads/pool";
+
+const maps = new LRUCache<string, CoolingMap>({ max: 200 });
+const keyOf = (r: Pick<RevisionRecord, "id" | "version">) => `${r.id}.${r.version}`;
+
+/** The map of a revision, remembered: a revision changes only with its version. Null where nothing is drawn. */
+export function mapOf(r: RevisionRecord | null): CoolingMap | null {
+  if (!r?.document.parts.length) return null;
+  const known = maps.get(keyOf(r));
+  if (known) return known;
+  const map = new CoolingMap(r.document);
+  maps.set(keyOf(r), map);
+  return map;
+}
+
+/** The orders to tighten a revision's assemblies, worked out once on a thread of its own. */
+export const tighteningOf = (r: RevisionRecord | null, rounds: number): Promise<TightenPlan[]> =>
+  r?.document.parts.length
+    ? rememberedInThread("tighten", `${keyOf(r)}.${rounds}`, () => ({ layout: r.document, rounds }))
+    : Promise.resolve([]);

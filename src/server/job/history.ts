@@ -1,0 +1,220 @@
+import {
+  aheadOf,
+  atFanSpeed,
+  courseOf,
+  courseHeadline,
+  courseSummary,
+  forecastOf,
+  hotMarks,
+  narrowing,
+  partsOver,
+  type JobLine,
+  type ChipCourse,
+  type Course,
+  type PartCourse,
+  type Visit,
+} from "../../core/workshop/history";
+import type { JobStands, Machine, StageView } from "../../core/workshop/job";
+import { JUDGE_VERSION, type ChipId } from "../../core/measure/judge";
+import { nextDue, type NextDue, type UpkeepRules } from "../../core/workshop/upkeep";
+import { asideLine, asidesIn, Journal, type Aside } from "../../core/handwork/service";
+import { database } from "../../data/base/connection";
+import { duesOf, type DueLine } from "../../data/workshop/dues";
+import { asideEntriesOf } from "../../data/handwork/journal";
+import { findJob, findJobs, jobsOfMachine, type Job } from "../../data/workshop/jobs";
+import { findMachine } from "../../data/workshop/machines";
+import { fittedIn } from "../../data/workshop/lotUses";
+import { measuredPairs } from "../../data/measure/measures";
+import { findRules } from "../../data/workshop/upkeep";
+import { jobView } from "./job";
+import { standsOfJobs } from "./stands";
+
+/** A machine's years are told from its newest so many jobs. */
+const MOST_JOBS = 40;
+const MOST_DUES = 12;
+const MOST_OTHERS = 30;
+
+export interface HistoryView {
+  machine: Machine;
+  visits: Visit[];
+  chips: ChipCourse[];
+  /** What the workshop's rules and what was measured make of it. */
+  next: NextDue;
+  dues: DueLine[];
+  /** Its jobs, the newest first, with what was fitted and what was found on the way. */
+  jobs: JobLine[];
+  parts: PartCourse[];
+  services: number;
+  /** Its newest job, whose stages stand beside; null where it has none. */
+  newest: { jobId: number; stages: StageView[] } | null;
+  today: string;
+}
+
+type Told = { job: Job; stands: JobStands }[];
+
+/** A machine's jobs with how they stand, oldest first. */
+async function toldOf(machineId: number): Promise<Told> {
+  const jobs = await jobsOfMachine(await database(), machineId, MOST_JOBS);
+  const stands = await standsOfJobs(jobs);
+  return jobs.reverse().flatMap((job) => {
+    const own = stands.get(job.id);
+    return own ? [{ job, stands: own }] : [];
+  });
+}
+
+const visitsOf = (told: Told): Visit[] =>
+  told
+    .map(({ job, stands }) => ({
+      jobId: job.id,
+      beforeDay: stands.days.before,
+      afterDay: stands.days.after,
+      measured: stands.measured,
+      did: stands.did,
+      found: stands.found,
+    }))
+    .sort((a, b) => dayOfVisit(a).localeCompare(dayOfVisit(b)));
+
+const dayOfVisit = (v: Visit): string => v.beforeDay ?? v.afterDay ?? "";
+
+const coursesOf = (visits: readonly Visit[]): Course[] =>
+  (["cpu", "gpu"] as const satisfies ChipId[]).flatMap((chip) => courseOf(visits, chip) ?? []);
+
+const todayNow = (): string => new Date().toISOString().slice(0, 10);
+const FORECAST_MONTHS = 18;
+
+/**
+ * The next service of a machine, and what it is reckoned from.
+ *
+ * @param doneOn a day it was served without a job: by rule from then on; null where its jobs tell
+ */
+export async function suggestedDue(machine: Machine, doneOn: string | null = null): Promise<NextDue> {
+  const told = await toldOf(machine.id);
+  const rules = await findRules(await database());
+  const courses = doneOn === null ? coursesOf(visitsOf(told)) : [];
+  return suggested(machine, told, { courses, rules, doneOn });
+}
+
+function suggested(
+  machine: Machine,
+  told: Told,
+  { courses, rules, doneOn }: { courses: readonly Course[]; rules: UpkeepRules; doneOn: string | null },
+): NextDue {
+  const today = todayNow();
+  const aheads = courses.flatMap((c) => aheadOf(c, forecastOf(c, machine.limitC, FORECAST_MONTHS)) ?? []);
+  const soonest = aheads.sort((a, b) => (a.early ?? "9999").localeCompare(b.early ?? "9999"))[0] ?? null;
+  const graded = [...told].reverse().find((t) => t.stands.grade !== null);
+  const served = [...told].reverse().find((t) => t.stands.days.after !== null || t.job.closedAt !== null);
+  const last = served?.stands.days.after ?? served?.job.closedAt?.slice(0, 10) ?? machine.createdAt.slice(0, 10);
+  const facts = { ...machine, use: machine.used, grade: graded?.stands.grade ?? null };
+  return nextDue(soonest, facts, rules, { from: doneOn ?? last, today });
+}
+
+/** A machine over the years; null when there is none. */
+export async function historyView(machineId: number): Promise<HistoryView | null> {
+  const db = await database();
+  const machine = await findMachine(db, machineId);
+  if (!machine) return null;
+  const told = await toldOf(machineId);
+  const visits = visitsOf(told);
+  const courses = coursesOf(visits);
+  const today = todayNow();
+  const extras = await extrasOf(told.map((t) => t.job));
+  const lines = told.map((t) => lineOf(t, extras));
+  const chips: ChipCourse[] = [];
+  for (const course of courses) {
+    const narrows = narrowing(course, machine.limitC, today);
+    chips.push({
+      course,
+      forecast: forecastOf(course, machine.limitC, FORECAST_MONTHS),
+      hot: hotMarks(course),
+      headline: courseHeadline(course),
+      summary: courseSummary(course),
+      narrows: narrows && { on: today, ...narrows },
+      others: await othersOf(machine, course),
+    });
+  }
+  return {
+    machine,
+    visits,
+    chips,
+    next: suggested(machine, told, { courses, rules: await findRules(db), doneOn: null }),
+    dues: await duesOf(db, machineId, MOST_DUES),
+    jobs: [...lines].reverse(),
+    parts: partsOver(lines.map(({ jobId, day }) => ({ jobId, day, asides: extras.asides.get(jobId) ?? [] }))),
+    newest: await newestOf(told.at(-1)?.job.id),
+    services: visits.filter((v) => v.did.length > 0 || v.afterDay !== null).length,
+    today,
+  };
+}
+
+async function newestOf(jobId: number | undefined): Promise<HistoryView["newest"]> {
+  const view = jobId === undefined ? null : await jobView(jobId);
+  return view && { jobId: view.job.id, stages: view.stages };
+}
+
+/** The machine of a job; null where there is no such job. */
+export const machineOfJob = async (jobId: number): Promise<number | null> =>
+  (await findJob(await database(), jobId))?.machineId ?? null;
+
+interface Extras {
+  asides: Map<number, Aside[]>;
+  fitted: Map<number, string[]>;
+}
+
+/** What was found on the way and fitted in some jobs, one question each. */
+async function extrasOf(jobs: readonly Job[]): Promise<Extras> {
+  const db = await database();
+  const ids = jobs.map((j) => j.id);
+  const found = await asideEntriesOf(db, ids);
+  return {
+    asides: new Map([...found].map(([id, entries]) => [id, asidesIn(new Journal(entries))])),
+    fitted: await fittedIn(db, ids),
+  };
+}
+
+function lineOf({ job, stands }: Told[number], { asides, fitted }: Extras): JobLine {
+  const { before, after } = stands.days;
+  return {
+    jobId: job.id,
+    day: after ?? before ?? job.openedAt.slice(0, 10),
+    closed: job.closedAt !== null,
+    complaint: job.complaint,
+    found: stands.found,
+    did: stands.did,
+    fitted: fitted.get(job.id) ?? [],
+    asides: (asides.get(job.id) ?? []).map(asideLine),
+    note: job.closingNote,
+  };
+}
+
+/** What others of its model measure after a service, brought to the fan speed of this one; null where none is known. */
+async function othersOf(machine: Machine, course: Course): Promise<ChipCourse["others"]> {
+  const db = await database();
+  const pairs = await measuredPairs(
+    db,
+    { model: machine.model, variant: machine.variant, butMachine: machine.id },
+    { before: new Date().toISOString(), but: 0 },
+    JUDGE_VERSION,
+    MOST_OTHERS,
+  );
+  // after runs that left no path worse
+  const good = pairs.filter((p) => p.runs?.some((r) => r.chip === course.chip));
+  const jobs = await findJobs(
+    db,
+    good.map((p) => p.jobId),
+  );
+  const stands = await standsOfJobs([...jobs.values()]);
+  const told = good.flatMap(({ jobId, tag }) => {
+    const measured = stands.get(jobId)?.measured;
+    const after = measured?.chips.find((c) => c.chip === course.chip)?.after;
+    const at = after && atFanSpeed(after, measured?.fanRpm ?? null, course.fanRpm);
+    return at?.contact && at.airflow ? [{ tag, contact: at.contact.KW, airflow: at.airflow.KW }] : [];
+  });
+  if (told.length === 0) return null;
+  const span = (values: number[]): [number, number] => [Math.min(...values), Math.max(...values)];
+  return {
+    tags: [...new Set(told.map((t) => t.tag))].sort(),
+    contact: span(told.map((t) => t.contact)),
+    airflow: span(told.map((t) => t.airflow)),
+  };
+}

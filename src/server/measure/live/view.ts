@@ -1,0 +1,93 @@
+import { roomTrue, type HeardSoFar } from "../../../core/measure/judge";
+import { liveViewOf, type LiveView } from "../../../core/measure/protocol";
+import { database } from "../../../data/base/connection";
+import { loadSamples, runsOfJob } from "../../../data/measure/runs";
+import { judged } from "../../../threads/pool";
+import { logged, onTheWay } from "../../base/quiet/background";
+import type { Book } from "./book";
+import { settingOf } from "./standIn";
+
+/** What the judge said last of a run, and when. */
+interface Heard {
+  atS: number;
+  said: HeardSoFar;
+  asking: boolean;
+}
+
+/** The judge is asked again after so much more load, s. */
+const ASK_EVERY_S = 10;
+
+type JudgeBefore = Parameters<typeof judged<"so-far">>[0]["before"];
+const heardOf = new WeakMap<Book, Heard>();
+const before = new WeakMap<Book, Promise<JudgeBefore>>();
+
+/**
+ * A run that goes, as it is known now.
+ *
+ * @param drawn whether its curves are wanted too: they are most of the work
+ */
+export function liveView(book: Book, drawn = true): LiveView {
+  const { live } = book;
+  ask(book);
+  return liveViewOf(
+    {
+      id: live.id,
+      jobId: live.jobId,
+      kind: live.kind,
+      recipe: live.recipe,
+      limits: live.limits,
+      conditions: live.conditions,
+      standIn: live.standIn === null ? null : { speed: settingOf(live)?.speed ?? 1 },
+      began: book.began,
+      nowS: book.nowS,
+      state: book.state(),
+      sources: book.names(),
+      closed: live.closedAt === null ? null : { kept: live.problem === null, problem: live.problem },
+    },
+    book.run(),
+    { heard: heardOf.get(book)?.said ?? null, drawn },
+  );
+}
+
+/** Asks the judge on a thread what it thinks by now, every so often; the answer comes with the next view. */
+function ask(book: Book): void {
+  const state = book.state();
+  const { live } = book;
+  const held = heardOf.get(book);
+  if (state.phase !== "load" || state.loadOnS === null || live.closedAt !== null) return;
+  if (held && (held.asking || state.loadedS - held.atS < ASK_EVERY_S)) return;
+  const said = held?.said ?? { enoughS: null, said: [] };
+  heardOf.set(book, { atS: state.loadedS, said, asking: true });
+  const run = book.run();
+  const phases = { loadOnS: state.loadOnS, loadOffS: book.nowS };
+  const own = { run, phases, room: roomTrue(live.conditions), conditions: live.conditions };
+  onTheWay(
+    beforeOf(book)
+      .then((other) => judged<"so-far">({ kind: "so-far", run: own, before: other }))
+      .catch(logged)
+      .then((now) => heardOf.set(book, { atS: state.loadedS, said: now ?? said, asking: false })),
+  );
+}
+
+/** The run before of a run after, read once. */
+function beforeOf(book: Book): Promise<JudgeBefore> {
+  const known = before.get(book);
+  if (known) return known;
+  const asked = loadBefore(book);
+  before.set(book, asked);
+  asked.catch(() => before.delete(book));
+  return asked;
+}
+
+async function loadBefore({ live }: Book): Promise<JudgeBefore> {
+  if (live.kind !== "after") return null;
+  const db = await database();
+  const record = (await runsOfJob(db, live.jobId)).before;
+  if (!record) return null;
+  return {
+    run: await loadSamples(db, record),
+    phases: record.phases,
+    room: roomTrue(record.conditions),
+    conditions: record.conditions,
+  };
+}

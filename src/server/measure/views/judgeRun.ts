@@ -1,0 +1,13 @@
+import { roomTrue, type JudgeRun } from "../../../core/measure/judge";
+import { database } from "../../../data/base/connection";
+import { loadSamples, type RunRecord } from "../../../data/measure/runs";
+
+/** A stored run as the judge takes it. */
+export async function judgeRunOf(record: RunRecord): Promise<JudgeRun> {
+  return {
+    run: await loadSamples(await database(), record),
+    phases: record.phases,
+    room: roomTrue(record.conditions),
+    conditions: record.conditions,
+  };
+}

@@ -1,0 +1,53 @@
+import { closeDatabases, database, databaseTrouble } from "../../data/base/connection";
+import { beginBackups } from "../base/quiet/backups";
+import { beginTicking } from "../measure/liveRuns";
+import { takeDirectly } from "../measure/live/direct";
+import { closeStreams } from "../measure/live/stream";
+import { standAtTheGate } from "./trust/gate";
+import { describeProblem, type Problem } from "../../core/base/result";
+
+const shared = globalThis as unknown as { ovrantTrouble?: Problem | null };
+
+/** What is wrong with the database now, said on every page in place of it; null while all is well. */
+export async function troubleNow(): Promise<Problem | null> {
+  try {
+    const db = await database();
+    // one that met damage while it read is asked again: it may have been put right
+    if (shared.ovrantTrouble) await db.raw("PRAGMA quick_check(1)").then(isWhole);
+    shared.ovrantTrouble = null;
+    return null;
+  } catch (e) {
+    const trouble = databaseTrouble(e);
+    if (!trouble) throw e;
+    return trouble;
+  }
+}
+
+function isWhole(found: { quick_check?: string }[]): void {
+  if (found[0]?.quick_check === "ok") return;
+  throw Object.assign(new Error("damaged"), { code: "SQLITE_CORRUPT" });
+}
+
+/** Notes an error a page met, where it comes from the database itself. */
+export function noteTrouble(e: unknown): void {
+  const trouble = databaseTrouble(e);
+  if (trouble) shared.ovrantTrouble = trouble;
+}
+
+/** Opens the database when the server starts, says in one line what is wrong with it, and closes it at the end. */
+export async function beginServing(): Promise<void> {
+  process.once("exit", closeDatabases);
+  // before anything: what comes from elsewhere is not answered without it
+  standAtTheGate();
+  // open streams would hold up a server that is to stop
+  process.once("SIGTERM", closeStreams);
+  process.once("SIGINT", closeStreams);
+  const trouble = await troubleNow();
+  if (trouble) console.error(describeProblem(trouble));
+  else {
+    // runs that went when the server stopped go on
+    takeDirectly();
+    beginTicking();
+    beginBackups();
+  }
+}

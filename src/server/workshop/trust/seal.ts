@@ -1,0 +1,46 @@
+import { createHmac, randomBytes } from "node:crypto";
+import { sealData, unsealData } from "iron-session";
+import { database } from "../../../data/base/connection";
+import { readKept, writeKept } from "../../../data/base/kept";
+
+const KEY = "seal";
+let held: string | null = null;
+
+/** The workshop's own secret: made once, kept in its database, never sent. */
+async function secret(): Promise<string> {
+  if (held) return held;
+  const db = await database();
+  const kept = await readKept<string>(db, "keeping", KEY);
+  if (kept) return (held = kept);
+  const made = randomBytes(32).toString("hex");
+  await writeKept(db, "keeping", KEY, made);
+  return (held = made);
+}
+
+/** Data sealed for so many seconds: unreadable outside, and unchangeable. */
+export const sealed = async (data: object, ttlS: number): Promise<string> =>
+  sealData(data, { password: await secret(), ttl: ttlS });
+
+/** What was sealed; null where it was not by us, was changed, or is over. */
+export async function opened<T extends object>(text: string | undefined): Promise<T | null> {
+  if (!text) return null;
+  try {
+    const data = await unsealData<T>(text, { password: await secret() });
+    return Object.keys(data).length ? data : null;
+  } catch {
+    return null;
+  }
+}
+
+const TEN_MIN_MS = 600_000;
+
+/** Four digits that only this workshop can show now; they change every ten minutes. */
+export async function digitsNow(nowMs = Date.now()): Promise<string> {
+  const turn = String(Math.floor(nowMs / TEN_MIN_MS));
+  const code =
+    createHmac("sha256", await secret())
+      .update(`digits ${turn}`)
+      .digest()
+      .readUInt32BE(0) % 10_000;
+  return String(code).padStart(4, "0");
+}

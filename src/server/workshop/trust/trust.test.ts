@@ -1,0 +1,374 @@
+import { IncomingMessage, ServerResponse } from "node:http";
+import { Socket } from "node:net";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { Result } from "../../../core/base/result";
+import { database } from "../../../data/base/connection";
+import { auditLines, findBench, findPeople, setSlowed } from "../../../data/workshop/trust";
+import { jobOn, temporaryDatabase } from "../../../testing/bed";
+import { benchCookie, noPerson, personCookie } from "./cookies";
+import { gate } from "./gate";
+import { hashed, isSecret } from "./hash";
+import {
+  addPerson,
+  alterPerson,
+  auditPage,
+  changeOwnPin,
+  dropBench,
+  dropPerson,
+  freshPassphrase,
+  networkView,
+  setPassphrase,
+} from "./network";
+import { makeOwnerLink, ownerLink } from "./ownerLink";
+import { digitsNow, opened, sealed } from "./seal";
+import { forgetJoins, join, lock, signIn } from "./signin";
+import { IDLE_MS, isLocal, SHIFT_MS, standingOf, type Session } from "./standing";
+
+temporaryDatabase("trust");
+
+const value = <T>(r: Result<T>): T => {
+  if (!r.ok) throw new Error(`${r.problem.code}: ${r.problem.message}`);
+  return r.value;
+};
+const code = (r: Result<unknown>) => (r.ok ? "" : r.problem.code);
+const fields = (r: Result<unknown>) => (r.ok ? {} : (r.problem.fields ?? { "": r.problem.code }));
+const PHRASE = "babebi dodudi fafefi kokuki lalelo mimumo";
+const MIN = 60_000;
+
+beforeEach(() => {
+  process.env.OVRANT_HOSTS = "bench.test";
+  forgetJoins();
+});
+afterEach(() => {
+  delete process.env.OVRANT_HOSTS;
+  delete process.env.OVRANT_PROXY;
+  delete process.env.OVRANT_TLS;
+});
+
+let people: Record<"HM" | "KW" | "FD", number>;
+async function workshop(): Promise<number> {
+  if ((await findPeople(await database())).length === 0) {
+    value(await setPassphrase({ passphrase: PHRASE }));
+    const add = async (initials: string, role: string, pin: string) =>
+      value(await addPerson({ initials, role, pin })).id;
+    people = {
+      HM: await add("HM", "technician", "4712"),
+      KW: await add("KW", "learner", "8391"),
+      FD: await add("FD", "desk", "2846"),
+    };
+  }
+  const db = await database();
+  for (const id of Object.values(people)) await setSlowed(db, "people", id, { wrong: 0, restsUntilMs: 0 });
+  return value(await join({ passphrase: PHRASE, name: "Bench 2" }, "10.0.0.7")).bench;
+}
+
+interface Asked {
+  status: number;
+  passed: boolean;
+  headers: Record<string, unknown>;
+  told: Record<string, unknown>;
+  body: string;
+}
+
+/** Asks at the gate as a client elsewhere would; what went through is told with its headers. */
+async function ask(
+  method: string,
+  url: string,
+  headers: Record<string, string> = {},
+  from = "10.0.0.7",
+): Promise<Asked> {
+  const socket = new Socket();
+  Object.defineProperty(socket, "remoteAddress", { value: from });
+  const req = new IncomingMessage(socket);
+  Object.assign(req, { method, url });
+  Object.assign(req.headers, { host: "bench.test:3000", ...headers });
+  const res = new ServerResponse(req);
+  let body = "";
+  res.end = ((text?: string) => {
+    body = text ?? "";
+    return res;
+  }) as typeof res.end;
+  const passed = !(await gate(req, res));
+  const out = { status: res.statusCode, passed, headers: res.getHeaders(), told: req.headers, body };
+  if (passed) res.emit("finish");
+  return out;
+}
+
+const signedIn = async (who: keyof typeof people, pin: string, bench: number): Promise<string> => {
+  const session = value(await signIn({ person: people[who], pin }, bench));
+  const only = (cookie: string) => cookie.split(";")[0] ?? "";
+  return [only(await benchCookie(bench)), only(await personCookie(session))].join("; ");
+};
+
+describe("secrets", () => {
+  it("are kept as a slow hash with a salt of its own", async () => {
+    const [a, b] = [await hashed("4712"), await hashed("4712")];
+    expect(a).not.toBe(b);
+    expect(await isSecret("4712", a)).toBe(true);
+    expect(await isSecret("4713", a)).toBe(false);
+    expect(await isSecret("4712", "")).toBe(false);
+  });
+
+  it("what is sealed opens here alone, for its time, and not once it was changed", async () => {
+    const text = await sealed({ job: 3 }, 60);
+    expect(await opened(text)).toEqual({ job: 3 });
+    expect(await opened(`${text.slice(0, -3)}abc`)).toBeNull();
+    expect(await opened("")).toBeNull();
+    expect(text).not.toContain("job");
+    vi.useFakeTimers({ now: Date.now() + 200_000, toFake: ["Date"] });
+    expect(await opened(text)).toBeNull();
+    vi.useRealTimers();
+  });
+
+  it("four digits are the same for ten minutes, and others then", async () => {
+    const at = 1_900_000_000_000;
+    expect(await digitsNow(at)).toMatch(/^\d{4}$/);
+    expect(await digitsNow(at + 1)).toBe(await digitsNow(at));
+    const later = await Promise.all([1, 2, 3, 4].map((n) => digitsNow(at + n * 10 * MIN)));
+    expect(new Set(later).size).toBeGreaterThan(1);
+  });
+});
+
+describe("joining", () => {
+  it("needs a passphrase that was set, and the right one; wrong ones slow one device down, not another", async () => {
+    const bench = await workshop();
+    expect((await findBench(await database(), bench))?.name).toBe("Bench 2");
+    const wrong = () => join({ passphrase: "a b c d e f", name: "X" }, "10.0.0.66", 1_000);
+    for (let i = 0; i < 5; i++) expect(code(await wrong())).toBe("wrong-passphrase");
+    expect(code(await wrong())).toBe("rests");
+    expect(code(await join({ passphrase: PHRASE, name: "X" }, "10.0.0.66", 2_000))).toBe("rests");
+    expect(code(await join({ passphrase: PHRASE.toUpperCase(), name: "X" }, "10.0.0.8", 2_000))).toBe("");
+    expect(fields(await join({ passphrase: PHRASE, name: "<b>" }, "10.0.0.9"))).toHaveProperty("name");
+  });
+
+  it("a crowd of strangers waits for one another, and those who are known do not wait for it", async () => {
+    const bench = await workshop();
+    const crowd = Array.from({ length: 30 }, (_, i) =>
+      join({ passphrase: "a b c d e f", name: "X" }, `10.1.0.${i}`, 3_000),
+    );
+    expect(code(await signIn({ person: people.HM, pin: "4712" }, bench))).toBe("");
+    const told = (await Promise.all(crowd)).map(code);
+    expect(told.filter((c) => c === "crowded").length).toBeGreaterThanOrEqual(20);
+  });
+
+  it("another passphrase sends every bench away", async () => {
+    const bench = await workshop();
+    const cookie = (await benchCookie(bench)).split(";")[0];
+    expect((await standingOf(cookie, Date.now())).as).toBe("bench");
+    expect(fields(await setPassphrase({ passphrase: "too short" }))).toHaveProperty("passphrase");
+    value(await setPassphrase({ passphrase: freshPassphrase() }));
+    expect((await standingOf(cookie, Date.now())).as).toBe("none");
+    value(await setPassphrase({ passphrase: PHRASE }));
+  });
+});
+
+describe("signing in", () => {
+  it("five wrong PINs rest the tag, also for the right one; another tag is not touched", async () => {
+    const bench = await workshop();
+    const at = 5_000_000;
+    const give = (person: number, pin: string, ms = at) => signIn({ person, pin }, bench, ms);
+    for (let i = 0; i < 4; i++) expect(code(await give(people.KW, "0007"))).toBe("wrong-pin");
+    expect(code(await give(people.KW, "0007"))).toBe("rests");
+    expect(code(await give(people.KW, "8391"))).toBe("rests");
+    expect(code(await give(people.HM, "4712"))).toBe("");
+    expect(code(await give(people.KW, "8391", at + 6 * MIN))).toBe("");
+    expect(fields(await give(people.KW, "12"))).toHaveProperty("pin");
+    expect(code(await give(9_999, "8391"))).toBe("person-not-found");
+  });
+
+  it("guessing at many tags rests the bench, and Stop is asked for no PIN all the while", async () => {
+    const bench = await workshop();
+    const db = await database();
+    await setSlowed(db, "benches", bench, { wrong: 18, restsUntilMs: 0 });
+    await signIn({ person: people.FD, pin: "0007" }, bench, 1_000);
+    expect((await findBench(db, bench))?.restsUntilMs).toBe(0);
+    expect(code(await signIn({ person: people.KW, pin: "0007" }, bench, 1_000))).toBe("wrong-pin");
+    expect(code(await signIn({ person: people.HM, pin: "4712" }, bench, 2_000))).toBe("rests");
+    const cookie = (await benchCookie(bench)).split(";")[0] ?? "";
+    expect((await ask("POST", "/api/trust/stop", { cookie })).passed).toBe(true);
+  });
+
+  it("ends with the lock, whatever a late answer seals anew; the next one begins after it", async () => {
+    const bench = await workshop();
+    const cookieOf = async (s: Session) =>
+      [await benchCookie(bench), await personCookie(s)].map((c) => c.split(";")[0]).join("; ");
+    const session = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    const late = await cookieOf({ ...session, lastMs: session.lastMs + MIN });
+    expect((await standingOf(late, session.beganMs)).as).toBe("person");
+    const lockMs = session.beganMs + 500;
+    value(await lock(bench, lockMs));
+    expect((await standingOf(late, lockMs)).as).toBe("bench");
+    // a lock that comes late opens nothing again
+    value(await lock(bench, session.beganMs - 1));
+    expect((await standingOf(late, lockMs)).as).toBe("bench");
+    const next = value(await signIn({ person: people.HM, pin: "4712" }, bench, lockMs));
+    expect((await standingOf(await cookieOf(next), lockMs)).as).toBe("person");
+    const other = value(await join({ passphrase: PHRASE, name: "Bench 3" }, "10.0.0.8")).bench;
+    value(await lock(other, lockMs + MIN));
+    expect((await standingOf(await cookieOf(next), lockMs)).as).toBe("person");
+  });
+
+  it("ends after ten minutes untouched, after a shift, with another PIN, and with the bench", async () => {
+    const bench = await workshop();
+    const session = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    const now = session.beganMs;
+    const as = async (s: Session, ms: number) => {
+      const jar = [await benchCookie(bench), await personCookie(s)].map((c) => c.split(";")[0]).join("; ");
+      return (await standingOf(jar, ms)).as;
+    };
+    expect(await as(session, now + 9 * MIN)).toBe("person");
+    expect(await as(session, now + IDLE_MS + 1)).toBe("bench");
+    expect(await as({ ...session, lastMs: now + SHIFT_MS }, now + SHIFT_MS + 1)).toBe("bench");
+    expect(await as({ ...session, bench: bench + 1 }, now)).toBe("bench");
+    expect(fields(await changeOwnPin("HM", { old: "0007", pin: "5829" }))).toHaveProperty("old");
+    value(await changeOwnPin("HM", { old: "4712", pin: "5829" }));
+    expect(await as(session, now)).toBe("bench");
+    value(await alterPerson(people.HM, { pin: "4712" }));
+    const again = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    value(await dropBench(bench));
+    expect(await as(again, again.beganMs)).toBe("none");
+    expect(code(await dropBench(bench))).toBe("bench-not-found");
+    expect(noPerson()).toMatch(/Max-Age=0/);
+  });
+});
+
+describe("tags", () => {
+  it("are refused twice, with a PIN anybody guesses, and the last technician stays", async () => {
+    await workshop();
+    expect(code(await addPerson({ initials: "hm", role: "desk", pin: "4712" }))).toBe("initials-taken");
+    expect(fields(await addPerson({ initials: "ZZ", role: "desk", pin: "1234" }))).toHaveProperty("pin");
+    expect(fields(await addPerson({ initials: "ZZ", role: "boss", pin: "4712" }))).toHaveProperty("role");
+    expect(code(await dropPerson(people.HM))).toBe("last-technician");
+    expect(code(await alterPerson(people.HM, { role: "learner" }))).toBe("last-technician");
+    expect(fields(await alterPerson(people.KW, { pin: "9999" }))).toHaveProperty("pin");
+    expect(fields(await alterPerson(people.KW, {}))).toHaveProperty("role");
+    value(await alterPerson(people.KW, { role: "desk" }));
+    value(await alterPerson(people.KW, { role: "learner" }));
+    expect((await auditPage())[0]?.what).toBe("KW: now learner");
+    const extra = value(await addPerson({ initials: "TB", role: "technician", pin: "4712" })).id;
+    value(await dropPerson(extra));
+    expect(code(await dropPerson(extra))).toBe("person-not-found");
+    const view = await networkView();
+    expect(view.hasPassphrase).toBe(true);
+    expect(JSON.stringify(view)).not.toMatch(/pin|hash/i);
+  });
+});
+
+describe("the gate", () => {
+  it("lets this machine through, and nobody who only looks like it", async () => {
+    const local = (headers: Record<string, string>, from = "127.0.0.1") => ask("GET", "/settings", headers, from);
+    expect((await local({ host: "127.0.0.1:3000" })).told["x-ovrant-as"]).toBe("local");
+    expect((await local({ host: "localhost" }, "::1")).passed).toBe(true);
+    for (const headers of [
+      { host: "127.0.0.1:3000", "x-forwarded-for": "10.0.0.9" },
+      { host: "127.0.0.1:3000", via: "1.1 proxy" },
+      { host: "bench.test:3000" },
+    ] as Record<string, string>[])
+      expect((await local(headers)).passed).toBe(false);
+    expect((await local({ host: "127.0.0.1:3000" }, "10.0.0.9")).passed).toBe(false);
+    process.env.OVRANT_PROXY = "1";
+    expect((await local({ host: "127.0.0.1:3000" })).passed).toBe(false);
+    expect(isLocal({ socket: { remoteAddress: undefined } as Socket, headers: {} })).toBe(false);
+  });
+
+  it("names that are not ours, and addresses that read as two things, are not answered", async () => {
+    expect((await ask("GET", "/", { host: "evil.test" })).status).toBe(421);
+    for (const url of ["//evil", "/a/../settings", "/a%2f..%2fsettings", "/%00", "/%", "/a\\b", "/a%5cb"])
+      expect([url, (await ask("GET", url)).status]).toEqual([url, 400]);
+  });
+
+  it("headers that say who asks are taken from nobody", async () => {
+    const forged = { "x-ovrant-as": "local", "x-ovrant-person": "HM", "x-ovrant-role": "technician" };
+    const asked = await ask("GET", "/settings", forged);
+    expect([asked.passed, asked.status, asked.headers.location]).toEqual([false, 303, "/join"]);
+    const at = await ask("GET", "/join", forged);
+    expect([at.passed, at.told["x-ovrant-as"], at.told["x-ovrant-person"]]).toEqual([true, "none", undefined]);
+  });
+
+  it("a bench sees the locked view and its Stop alone; a page leads there, and comes back", async () => {
+    const bench = await workshop();
+    const cookie = (await benchCookie(bench)).split(";")[0] ?? "";
+    const page = await ask("GET", "/jobs/3/strip", { cookie });
+    expect([page.status, page.headers.location]).toEqual([303, "/locked?back=%2Fjobs%2F3%2Fstrip"]);
+    expect((await ask("GET", "/locked", { cookie })).passed).toBe(true);
+    const api = await ask("POST", "/api/jobs/3/journal", { cookie });
+    expect([api.status, api.body]).toEqual([401, expect.stringContaining("locked")]);
+    expect((await ask("GET", "/jobs/3/strip", { cookie, rsc: "1" })).status).toBe(401);
+  });
+
+  it.each([
+    ["HM", "4712", { look: true, work: true, close: true, manage: true }],
+    ["KW", "8391", { look: true, work: true, close: false, manage: false }],
+    ["FD", "2846", { look: true, work: false, close: false, manage: false }],
+  ] as const)("%s may what the role may, and no more", async (who, pin, may) => {
+    const bench = await workshop();
+    const cookie = await signedIn(who, pin, bench);
+    const passes = async (method: string, url: string) => (await ask(method, url, { cookie })).passed;
+    expect({
+      look: await passes("GET", "/jobs/3/verdict"),
+      work: await passes("POST", "/api/jobs/3/journal"),
+      close: await passes("POST", "/api/jobs/3/sign"),
+      manage: await passes("PUT", "/api/settings"),
+    }).toEqual(may);
+    expect(await passes("GET", "/audit")).toBe(may.manage);
+    // letters written another way are the same address
+    expect(await passes("GET", "/%61udit")).toBe(may.manage);
+  });
+
+  it("what somebody changed stands in the audit; what was refused, and what was read, does not", async () => {
+    const bench = await workshop();
+    const cookie = await signedIn("KW", "8391", bench);
+    const db = await database();
+    const before = (await auditLines(db, 500)).length;
+    await ask("GET", "/machines", { cookie });
+    await ask("PUT", "/api/settings", { cookie });
+    await ask("POST", "/api/jobs/7/journal", { cookie });
+    await vi.waitFor(async () => expect((await auditLines(db, 500)).length).toBe(before + 1));
+    expect((await auditPage())[0]).toMatchObject({ who: "KW", bench: "Bench 2", what: "bench steps, job 7" });
+    expect((await auditPage(2)).every((l) => l.id < 2)).toBe(true);
+  });
+
+  it("a bench somebody touches stays open; what a page asks by itself does not count", async () => {
+    const bench = await workshop();
+    const session = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    const old = { ...session, lastMs: session.lastMs - 5 * MIN };
+    const cookie = [await benchCookie(bench), await personCookie(old)].map((c) => c.split(";")[0]).join("; ");
+    expect((await ask("GET", "/api/live", { cookie })).headers["set-cookie"]).toBeUndefined();
+    expect(String((await ask("GET", "/machines", { cookie })).headers["set-cookie"])).toMatch(
+      /HttpOnly; SameSite=Strict/i,
+    );
+  });
+
+  it("behind another server devices are told apart by the address that server saw, not by one they claim", async () => {
+    process.env.OVRANT_PROXY = "1";
+    const asked = await ask("GET", "/join", { "x-forwarded-for": "6.6.6.6, 10.0.0.31" }, "127.0.0.1");
+    expect(asked.told["x-ovrant-from"]).toBe("10.0.0.31");
+    delete process.env.OVRANT_PROXY;
+    const claimed = await ask("GET", "/join", { "x-forwarded-for": "6.6.6.6" });
+    expect(claimed.told["x-ovrant-from"]).toBe("10.0.0.7");
+  });
+
+  it("behind TLS cookies go over it alone, and browsers are told to stay with it", async () => {
+    process.env.OVRANT_TLS = "1";
+    expect(await benchCookie(1)).toMatch(/Secure/);
+    expect((await ask("GET", "/join")).headers["strict-transport-security"]).toMatch(/max-age/);
+  });
+});
+
+describe("an owner's link", () => {
+  it("opens the report of one closed job until it ends", async () => {
+    const jobId = await jobOn("Tessaly K15");
+    expect(fields(await makeOwnerLink(jobId, { days: 7 }))).toHaveProperty("days");
+    await (await database())("jobs").where({ id: jobId }).update({ closed_at: new Date().toISOString() });
+    expect(fields(await makeOwnerLink(jobId, { days: 90 }))).toHaveProperty("days");
+    expect(code(await makeOwnerLink(9_999, { days: 7 }))).toBe("job-not-found");
+    const { path, endsMs } = value(await makeOwnerLink(jobId, { days: 7 }));
+    const token = path.replace("/owner/", "");
+    expect((await ask("GET", path)).passed).toBe(true);
+    expect(await ownerLink(token)).toEqual({ job: jobId, endsMs });
+    expect(await ownerLink(token, endsMs + 1)).toBeNull();
+    expect(await ownerLink(token.replace(/.{4}~2$/, "AAAA~2"))).toBeNull();
+    // a bench's cookie is no link
+    expect(await ownerLink((await benchCookie(1)).split(/[=;]/)[1] ?? "")).toBeNull();
+  });
+});

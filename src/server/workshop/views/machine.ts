@@ -1,0 +1,43 @@
+import type { JobStands, Machine } from "../../../core/workshop/job";
+import { database } from "../../../data/base/connection";
+import { drawingsOfMachines } from "../../../data/drawing/drawings";
+import { jobsOfMachine, jobCounts, type Job } from "../../../data/workshop/jobs";
+import { findRevision, type RevisionRecord } from "../../../data/drawing/layouts";
+import { findMachine, modelsSeen } from "../../../data/workshop/machines";
+import { standsOfJobs } from "../../job/stands";
+
+export interface MachineView {
+  machine: Machine;
+  /** A page of its jobs, newest first. */
+  jobs: { job: Job; stands: JobStands }[];
+  counts: { all: number; open: number };
+  /** The drawing that stands for the machine; null while its model is not drawn. */
+  drawing: RevisionRecord | null;
+}
+
+export const JOBS_ON_PAGE = 25;
+
+/** A machine with its jobs and verdicts, newest first; null when there is none. */
+export async function machineView(id: number, page = 1): Promise<MachineView | null> {
+  const db = await database();
+  const machine = await findMachine(db, id);
+  if (!machine) return null;
+  const jobs = await jobsOfMachine(db, id, JOBS_ON_PAGE, (page - 1) * JOBS_ON_PAGE);
+  const stands = await standsOfJobs(jobs);
+  const drawing = (await drawingsOfMachines(db, [id])).get(id);
+  return {
+    machine,
+    jobs: jobs.flatMap((job) => {
+      const own = stands.get(job.id);
+      return own ? [{ job, stands: own }] : [];
+    }),
+    counts: await jobCounts(db, id),
+    drawing: drawing ? await findRevision(db, drawing.revisionId) : null,
+  };
+}
+
+/** So many models are offered at intake. */
+const MODELS = 60;
+
+/** Models seen so far, for the intake form. */
+export const knownModels = async (): Promise<string[]> => (await modelsSeen(await database(), MODELS)).sort();

@@ -1,0 +1,22 @@
+import { database } from "../../../data/base/connection";
+import { findByWords, type Find, type FindKind } from "../../../data/workshop/finds";
+import { catchUp } from "../../job/stands";
+
+export interface SearchView {
+  asked: string;
+  found: Record<FindKind, Find[]>;
+  count: number;
+}
+
+/** So many of each kind are shown: who sees more looks for more words. */
+const MOST = 20;
+const LONGEST = 120;
+
+/** What is found by the words that are asked for. */
+export async function searchView(text: string): Promise<SearchView> {
+  const asked = text.slice(0, LONGEST).trim();
+  // what was found inside is told by how jobs stand
+  await catchUp();
+  const found = await findByWords(await database(), asked, MOST);
+  return { asked, found, count: Object.values(found).reduce((n, f) => n + f.length, 0) };
+}

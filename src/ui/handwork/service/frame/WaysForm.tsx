@@ -1,0 +1,77 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { SCHOOLS, type Ways } from "@/core/handwork/service";
+import type { Problem } from "@/core/base/result";
+import { Button } from "@/ui/kit/controls/Button";
+import { send } from "@/ui/kit/controls/send";
+
+const KEYS = Object.keys(SCHOOLS) as (keyof Ways)[];
+
+/** The schools, question by question, each option with a radio and ours with its reason. */
+export function WaysForm({ start, to, closed = false }: { start: Ways; to: string; closed?: boolean }) {
+  const router = useRouter();
+  const [ways, setWays] = useState<Ways>(start);
+  const [said, setSaid] = useState("");
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const save = async () => {
+    setSaid("");
+    const sent = await send<null>("PUT", to, ways);
+    setProblem(sent.ok ? null : sent.problem);
+    if (!sent.ok) return;
+    setSaid("Kept");
+    router.refresh();
+  };
+  return (
+    <form
+      className="mt-5 max-w-260"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save();
+      }}
+    >
+      {KEYS.map((key) => (
+        <fieldset
+          key={key}
+          disabled={closed}
+          className="grid gap-x-8 gap-y-1 border-t-[1.5px] border-line py-4 md:grid-cols-[260px_minmax(0,1fr)]"
+        >
+          <legend className="contents">
+            <span className="text-sub leading-6.25 font-strong">{SCHOOLS[key].question}</span>
+          </legend>
+          <div>
+            <div className="flex flex-wrap gap-x-6">
+              {SCHOOLS[key].options.map(([value, label], i) => (
+                <label key={String(value)} className="flex min-h-11 items-center gap-2.5 text-lead">
+                  <input
+                    type="radio"
+                    name={key}
+                    className="size-5 accent-[var(--copper)]"
+                    checked={ways[key] === value}
+                    onChange={() => setWays({ ...ways, [key]: value })}
+                  />
+                  {label}
+                  {i === 0 ? <span className="text-note text-ink-2">our default</span> : null}
+                </label>
+              ))}
+            </div>
+            <p className="text-body text-ink-2">{SCHOOLS[key].why}</p>
+          </div>
+        </fieldset>
+      ))}
+      <div className="flex items-center gap-4 border-t-[1.5px] border-line pt-4">
+        <Button type="submit" look="main" big disabled={closed}>
+          Keep these ways
+        </Button>
+        <span role="status" className="text-lead text-ink-2">
+          {said}
+        </span>
+        {problem ? (
+          <span role="alert" className="text-lead text-stop-ink">
+            {problem.message} {problem.action}
+          </span>
+        ) : null}
+      </div>
+    </form>
+  );
+}

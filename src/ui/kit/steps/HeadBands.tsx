@@ -1,0 +1,74 @@
+"use client";
+import { format, parseISO } from "date-fns";
+import { Hourglass, Undo2 } from "lucide-react";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect } from "react";
+import { STAGES, waitsWords, type JobHead, type StageName } from "@/core/workshop/job";
+import { Button } from "@/ui/kit/controls/Button";
+import { money, useMoney } from "@/ui/kit/controls/money";
+import { send } from "@/ui/kit/controls/send";
+import { useAct } from "@/ui/kit/controls/useAct";
+import { keepPages } from "@/ui/kit/offline/keep";
+import { stagePath } from "./paths";
+
+const day = (iso: string) => format(parseISO(iso), "d MMM yyyy");
+/** What a job came back from is told where it is taken in and first run. */
+const FIRST: readonly StageName[] = ["intake", "before", "open"];
+
+/** Stages that are kept of the job at hand, some time after one of them was opened. */
+const KEPT: readonly string[] = [...STAGES, "photos", "heat", "tray", "ways"];
+const KEEP_AFTER_MS = 1500;
+/** The job whose stages this tab has asked to be kept, and how it stood. */
+let keptAll = "";
+
+/** Under the bar of a job: what it waits for, and what it came back from. */
+export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead; shown: StageName }) {
+  const router = useRouter();
+  const currency = useMoney();
+  const { act, refusal } = useAct();
+  const { waits, cameBack } = head;
+  // the job at hand opens without the server too: all its stages are kept on this device once, then each as it is left;
+  // what is done meanwhile stands in the journal, which is kept beside them
+  const now = JSON.stringify([jobId, head]);
+  useEffect(() => {
+    const t = setTimeout(() => {
+      keepPages(["/", ...(keptAll === now ? [shown] : KEPT).map((s) => stagePath(jobId, s))]);
+      keptAll = now;
+    }, KEEP_AFTER_MS);
+    return () => clearTimeout(t);
+  }, [jobId, shown, now]);
+  const goOn = async () => {
+    if (await act(() => send("DELETE", `/api/jobs/${jobId}/waits`))) router.refresh();
+  };
+  return (
+    <>
+      {waits ? (
+        <div
+          role="status"
+          className="flex flex-wrap items-center gap-x-4 gap-y-1 bg-caution-wash px-4 py-1.5 text-lead"
+        >
+          <Hourglass aria-hidden size={18} />
+          <span className="min-w-0 flex-1">{waitsWords(waits, day, (n) => money(n, currency))}</span>
+          <Button onClick={() => void goOn()}>Go on with it</Button>
+        </div>
+      ) : null}
+      {refusal}
+      {cameBack && FIRST.includes(shown) ? (
+        <p className="flex flex-wrap items-center gap-x-2 bg-plane px-4 py-1 text-lead">
+          <Undo2 aria-hidden size={18} />
+          <Link
+            prefetch={false}
+            href={stagePath(cameBack.jobId, "verdict")}
+            className="link inline-flex min-h-11 items-center font-strong"
+          >
+            Came back: closed on {day(cameBack.on)}
+          </Link>
+          <span className="text-ink-2">
+            {[cameBack.headline, cameBack.found && `Found ${cameBack.found}`, cameBack.note].filter(Boolean).join(". ")}
+          </span>
+        </p>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,360 @@
+import type { ChipVerdict, Figure } from "@/core/measure/judge";
+import { Change, Height, k1, num } from "./figures";
+import { apart, type LadderPlan } from "./scale";
+
+interface Props {
+  plan: LadderPlan;
+  chip: ChipVerdict;
+  roomC: number;
+  limitC: number | null;
+  airBeforeC: number;
+  beforeC: number;
+  airAfterC: number;
+  afterC: number | null;
+  contactAfterTopC: number;
+}
+
+/** All figures of the ladder: heights beside it, changes in the bands, bars, headroom, totals at the foot. */
+export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfterC, afterC, contactAfterTopC }: Props) {
+  const work = labelPlaces({ plan, chip, afterC, limitC, airBeforeC, beforeC, roomC, airAfterC, contactAfterTopC });
+  const { contact, airflow, bandX, contactBandY, narrow, airBandY, lost, footY } = work;
+  return (
+    <g>
+      <PathLabels work={work} />
+      {chip.before ? (
+        <Bar x={plan.before[0] - 14} figure={chip.before} roomC={roomC} plan={plan} colour="var(--paste)" dashed />
+      ) : null}
+      {airflow.before ? (
+        <Bar x={plan.before[0] - 14} figure={airflow.before} roomC={roomC} plan={plan} colour="var(--air)" dashed />
+      ) : null}
+      {chip.after ? (
+        <Bar x={plan.after[1] + 15} figure={chip.after} roomC={roomC} plan={plan} colour="var(--paste)" />
+      ) : null}
+      {airflow.after ? (
+        <Bar x={plan.after[1] + 15} figure={airflow.after} roomC={roomC} plan={plan} colour="var(--air)" />
+      ) : null}
+      {contact.change ? (
+        <Change
+          x={bandX}
+          y={contactBandY}
+          narrow={narrow}
+          colour="var(--paste)"
+          wash="var(--paste-wash)"
+          figure={contact.change}
+          unknown={contact.finding === "unknown"}
+        />
+      ) : null}
+      {airflow.change ? (
+        <Change
+          x={bandX}
+          y={airBandY}
+          narrow={narrow}
+          colour="var(--air)"
+          wash="var(--air-wash)"
+          figure={airflow.change}
+          unknown={airflow.finding === "unknown"}
+        />
+      ) : null}
+      {lost && afterC !== null ? (
+        <Lost plan={plan} afterC={afterC} lost={lost} />
+      ) : afterC !== null && limitC !== null && limitC - afterC > 9 ? (
+        <Headroom plan={plan} afterC={afterC} limitC={limitC} beforeC={beforeC} />
+      ) : null}
+      <LadderFoot plan={plan} footY={footY} beforeC={beforeC} afterC={afterC} />
+    </g>
+  );
+}
+
+interface LabelPlacesGiven {
+  plan: LadderPlan;
+  chip: ChipVerdict;
+  afterC: number | null;
+  limitC: number | null;
+  airBeforeC: number;
+  beforeC: number;
+  roomC: number;
+  airAfterC: number;
+  contactAfterTopC: number;
+}
+
+/** Where the figures of a ladder stand so that none lies over another. */
+function labelPlaces({
+  plan,
+  chip,
+  afterC,
+  limitC,
+  airBeforeC,
+  beforeC,
+  roomC,
+  airAfterC,
+  contactAfterTopC,
+}: LabelPlacesGiven) {
+  const { y, footY } = plan.scale;
+  const [contact, airflow] = chip.paths;
+  const mid = (a: number, b: number) => (y(a) + y(b)) / 2;
+  const lost = lostPart(chip, afterC);
+  const limitY = limitC === null ? null : y(limitC);
+  // a label stands clear of the beam
+  const clear = (at: number) => (limitY !== null && at - 30 < limitY + 2 && at + 30 > limitY - 10 ? limitY + 34 : at);
+  const [contactBeforeY, airBeforeY] = apart(
+    clear(mid(airBeforeC, beforeC)),
+    mid(roomC, airBeforeC),
+    64,
+    58,
+    footY - 30,
+  );
+  const [contactAfterY, airAfterY] = apart(
+    clear(mid(airAfterC, lost ? contactAfterTopC - lost.K : contactAfterTopC)),
+    mid(roomC, airAfterC),
+    64,
+    58,
+    footY - 30,
+  );
+  const narrow = plan.after[0] - plan.before[1] < 104;
+  const bandX = (plan.before[1] + plan.after[0]) / 2;
+  const middleC = (a: number, b: number, c: number, d: number) => (y(a) + y(b) + y(c) + y(d)) / 4;
+  const [contactBandY, airBandY] = apart(
+    middleC(airBeforeC, beforeC, airAfterC, contactAfterTopC),
+    middleC(roomC, airBeforeC, roomC, airAfterC),
+    46,
+    60,
+    footY - 24,
+  );
+  const beforeX = plan.before[0] - 28;
+  const afterX = plan.after[1] + 30;
+  return {
+    beforeX,
+    contactBeforeY,
+    contact,
+    airBeforeY,
+    airflow,
+    afterX,
+    contactAfterY,
+    airAfterY,
+    bandX,
+    contactBandY,
+    narrow,
+    airBandY,
+    lost,
+    footY,
+  };
+}
+
+interface PathLabelsProps {
+  work: ReturnType<typeof labelPlaces>;
+}
+
+/** Figures of contact and airflow beside both ladders. */
+function PathLabels({ work }: PathLabelsProps) {
+  const { beforeX, contactBeforeY, contact, airBeforeY, airflow, afterX, contactAfterY, airAfterY } = work;
+  return (
+    <>
+      <Height
+        x={beforeX}
+        y={contactBeforeY}
+        anchor="end"
+        colour="var(--paste)"
+        name="Paste, contact"
+        figure={contact.before}
+        kw={contact.beforeKW}
+      />
+      <Height
+        x={beforeX}
+        y={airBeforeY}
+        anchor="end"
+        colour="var(--air)"
+        name="Airflow"
+        figure={airflow.before}
+        kw={airflow.beforeKW}
+      />
+      {contact.after ? (
+        <Height
+          x={afterX}
+          y={contactAfterY}
+          anchor="start"
+          colour="var(--paste)"
+          name="Paste, contact"
+          figure={contact.after}
+          kw={contact.afterKW}
+        />
+      ) : null}
+      {airflow.after ? (
+        <Height
+          x={afterX}
+          y={airAfterY}
+          anchor="start"
+          colour="var(--air)"
+          name="Airflow"
+          figure={airflow.after}
+          kw={airflow.afterKW}
+        />
+      ) : null}
+    </>
+  );
+}
+
+interface LadderFootProps {
+  plan: LadderPlan;
+  footY: number;
+  beforeC: number;
+  afterC: number | null;
+}
+
+/** The totals under both ladders. */
+function LadderFoot({ plan, footY, beforeC, afterC }: LadderFootProps) {
+  return (
+    <>
+      <text
+        x={(plan.before[0] + plan.before[1]) / 2}
+        y={footY + 34}
+        textAnchor="middle"
+        fontSize="var(--text-lead)"
+        fill="var(--ink)"
+      >
+        Before{" "}
+        <tspan style={num} fontWeight="var(--font-weight-bold)">
+          {k1(beforeC)}
+          {"\u00a0"}°C
+        </tspan>
+      </text>
+      <text
+        x={(plan.after[0] + plan.after[1]) / 2}
+        y={footY + 34}
+        textAnchor="middle"
+        fontSize="var(--text-lead)"
+        fill="var(--ink)"
+      >
+        {afterC === null ? (
+          "After, no °C given"
+        ) : (
+          <>
+            After{" "}
+            <tspan style={num} fontWeight="var(--font-weight-bold)">
+              {k1(afterC)}
+              {"\u00a0"}°C
+            </tspan>
+          </>
+        )}
+      </text>
+    </>
+  );
+}
+
+/** 90 % interval of a level as a bar with ends. */
+function Bar({
+  x,
+  figure,
+  roomC,
+  plan,
+  colour,
+  dashed = false,
+}: {
+  x: number;
+  figure: Figure;
+  roomC: number;
+  plan: LadderPlan;
+  colour: string;
+  dashed?: boolean;
+}) {
+  const top = plan.scale.y(roomC + figure.high);
+  const foot = plan.scale.y(roomC + figure.low);
+  const middle = plan.scale.y(roomC + figure.K);
+  const toward = dashed ? 12 : -13;
+  return (
+    <path
+      d={`M${x - 5} ${top}h10M${x} ${top}V${foot}M${x - 5} ${foot}h10M${x} ${middle}h${toward}`}
+      stroke={colour}
+      strokeWidth={dashed ? 1.8 : 2.4}
+      strokeDasharray={dashed ? "3 2" : undefined}
+      fill="none"
+    />
+  );
+}
+
+function Headroom({
+  plan,
+  afterC,
+  limitC,
+  beforeC,
+}: {
+  plan: LadderPlan;
+  afterC: number;
+  limitC: number;
+  beforeC: number;
+}) {
+  const x = (plan.after[0] + plan.after[1]) / 2;
+  const top = plan.scale.y(limitC) + 4;
+  const foot = plan.scale.y(afterC) - 16;
+  if (foot - top < 26) return null;
+  const head = Math.round(limitC - afterC);
+  const was = Math.round(limitC - beforeC);
+  const mid = Math.min((top + foot) / 2, foot - 22);
+  return (
+    <g>
+      <path
+        d={`M${x} ${top}V${foot}M${x - 5} ${top + 8}l5 -8 5 8M${x - 5} ${foot - 8}l5 8 5-8`}
+        stroke="var(--ink)"
+        strokeWidth={1.6}
+        fill="none"
+      />
+      <text x={x + 13} y={mid} fontSize="var(--text-body)" fill="var(--ink)">
+        <tspan style={num} fontWeight="var(--font-weight-bold)" fontSize="var(--text-lead)">
+          {head}
+          {"\u00a0"}K
+        </tspan>{" "}
+        of headroom
+      </text>
+      <text x={x + 13} y={mid + 19} fontSize="var(--text-note)" fill="var(--ink-2)">
+        before: {was > 0 ? `${was}\u00a0K` : "none"}
+      </text>
+    </g>
+  );
+}
+
+interface LostPart {
+  K: number;
+  colour: string;
+}
+
+/** The path that got worse while the chip got cooler. */
+function lostPart(chip: ChipVerdict, afterC: number | null): LostPart | null {
+  if (afterC === null || !chip.change || chip.change.K > 0) return null;
+  const worse = chip.paths.find((p) => p.finding === "worse" && p.change);
+  return worse?.change ? { K: worse.change.K, colour: worse.path === "contact" ? "var(--paste)" : "var(--air)" } : null;
+}
+
+function Lost({ plan, afterC, lost }: { plan: LadderPlan; afterC: number; lost: LostPart }) {
+  const y0 = plan.scale.y(afterC - lost.K);
+  const y1 = plan.scale.y(afterC);
+  const x = plan.after[1] + 42;
+  return (
+    <g>
+      <path d={`M${plan.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--sheet)" strokeWidth={5} />
+      <path d={`M${plan.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--ink)" strokeWidth={1.8} strokeDasharray="6 4" />
+      <path
+        d={`M${x} ${y0}V${y1}M${x - 5} ${y1 + 8}l5 -8 5 8M${x - 6} ${y1}h12`}
+        stroke={lost.colour}
+        strokeWidth={2}
+        fill="none"
+      />
+      <text
+        x={plan.right}
+        y={y1 - 24}
+        textAnchor="end"
+        fontSize="var(--text-body)"
+        fill={lost.colour}
+        fontWeight="var(--font-weight-medium)"
+      >
+        <tspan style={num} fontWeight="var(--font-weight-bold)" fontSize="var(--text-sub)">
+          +{lost.K.toFixed(1)}
+          {"\u00a0"}K
+        </tspan>{" "}
+        lost again
+      </text>
+      <text x={plan.right} y={y1 - 6} textAnchor="end" fontSize="var(--text-note)" fill="var(--ink-2)">
+        but for it {Math.round(afterC - lost.K)}
+        {"\u00a0"}°C
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,25 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { Button, LinkButton } from "@/ui/kit/controls/Button";
+import { send } from "@/ui/kit/controls/send";
+import { useAct } from "@/ui/kit/controls/useAct";
+
+/** What can be done with a closed job: open it again, or leave it. */
+export function ClosedActions({ jobId }: { jobId: number }) {
+  const router = useRouter();
+  const { act, busy, refusal } = useAct();
+  const openAgain = async () => {
+    if (await act(() => send("POST", `/api/jobs/${jobId}/reopen`, {}))) router.refresh();
+  };
+  return (
+    <>
+      {refusal}
+      <Button big onClick={() => void openAgain()} disabled={busy}>
+        Open again
+      </Button>
+      <LinkButton href={`/jobs/${jobId}/report`} look="main" big>
+        Report
+      </LinkButton>
+    </>
+  );
+}

@@ -1,0 +1,425 @@
+"use client";
+import { Allowed, useMay } from "@/ui/kit/controls/Allowed";
+import { useWholeRows } from "@/ui/kit/controls/wholeRows";
+import { words } from "@/core/base/words";
+import { Tab, TabGroup, TabList } from "@headlessui/react";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Outcome, Agreement } from "@/core/handwork/service";
+import {
+  holdsOpen,
+  isOneSided,
+  unknownWhy,
+  matchedWords,
+  evidenceOf,
+  type ChipVerdict,
+  type PairCurves,
+  type Verdict,
+} from "@/core/measure/judge";
+import { EvidenceLine } from "@/ui/kit/controls/Band";
+import { Button } from "@/ui/kit/controls/Button";
+import { useKeys } from "@/ui/kit/controls/keys";
+import { useSize } from "@/ui/kit/controls/size";
+import { OpenLadder } from "@/ui/measure/ladder/OpenLadder";
+import { HeatLadder } from "@/ui/measure/ladder/HeatLadder";
+import { stagePath } from "@/ui/kit/steps/paths";
+import { BothRuns } from "./BothRuns";
+import { ClosedActions } from "./ClosedActions";
+import { CoreGrid } from "./CoreGrid";
+import { DueDialog } from "./DueDialog";
+import { Earlier, type EarlierVerdict, type OtherVerdict } from "./Earlier";
+import { ExplainDialog } from "./ExplainDialog";
+import { Foot } from "./Foot";
+import { MatchedTable } from "./MatchedTable";
+import { RepeatBand } from "./RepeatBand";
+import { Sentence } from "./Sentence";
+import { GainInUse } from "./GainInUse";
+import { FoundInside } from "./FoundInside";
+import { Proof } from "./Proof";
+
+interface Props {
+  jobId: number;
+  verdictId: number;
+  verdict: Verdict;
+  curves: PairCurves;
+  suggestedDue: { dueOn: string; why: string };
+  closed: { note: string } | null;
+  earlier: EarlierVerdict | null;
+  /** Judged since the job was closed. */
+  beside: OtherVerdict | null;
+  outdated: boolean;
+  /** The job has a drawing for the heat lens. */
+  drawn: boolean;
+  /** What the film laid was expected to cost of the contact measured after, K/W. */
+  films: readonly { chip: string; filmKW: number; contactKW: number }[];
+  /** What the inspection found, and whether it agrees with the run before; null while nothing was looked at. */
+  found: { words: readonly string[]; agreements: readonly Agreement[]; outcomes: readonly Outcome[] } | null;
+}
+
+/** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
+export function VerdictScreen({
+  jobId,
+  verdictId,
+  verdict: v,
+  curves,
+  suggestedDue,
+  closed,
+  earlier,
+  beside,
+  outdated,
+  drawn,
+  films,
+  found,
+}: Props) {
+  const work = useVerdictScreen({ v, curves, jobId, closed, drawn });
+  const closes = useMay("close");
+  const { short, picked, setPicked, chip, setExplain, ref, setDue, explain, due } = work;
+  return (
+    <>
+      <VerdictHead short={short} v={v} picked={picked} setPicked={setPicked} />
+      <div
+        className={`grid min-h-0 flex-1 grid-cols-1 bg-sheet ${
+          work.both ? "lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]" : "lg:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)]"
+        }`}
+      >
+        {work.both ? (
+          <BothPane v={v} chip={chip} onLadder={() => work.setBoth(false)} />
+        ) : (
+          <LadderPane
+            v={v}
+            chip={chip}
+            drawn={drawn}
+            jobId={jobId}
+            setExplain={setExplain}
+            onBoth={v.witnesses?.length ? () => work.setBoth(true) : null}
+          />
+        )}
+        <ProofPane
+          work={work}
+          ref={ref}
+          v={v}
+          curves={curves}
+          found={found}
+          films={films}
+          jobId={jobId}
+          earlier={earlier}
+          beside={beside}
+          outdated={outdated}
+        />
+      </div>
+      <Foot next={v.next} closed={closed}>
+        <FootActions jobId={jobId} work={work} closed={closed} v={v} />
+      </Foot>
+      {explain && chip ? (
+        <ExplainDialog jobId={jobId} verdictId={verdictId} chip={chip.chip} onClose={() => setExplain(false)} />
+      ) : null}
+      {due && closes ? (
+        <DueDialog jobId={jobId} suggested={suggestedDue} reasonNeeded={work.holds} onClose={() => setDue(false)} />
+      ) : null}
+    </>
+  );
+}
+
+interface ProofPaneProps {
+  work: ReturnType<typeof useVerdictScreen>;
+  ref: React.RefObject<HTMLDivElement | null>;
+  v: Verdict;
+  curves: PairCurves;
+  found: { words: readonly string[]; agreements: readonly Agreement[]; outcomes: readonly Outcome[] } | null;
+  films: readonly { chip: string; filmKW: number; contactKW: number }[];
+  jobId: number;
+  earlier: EarlierVerdict | null;
+  beside: OtherVerdict | null;
+  outdated: boolean;
+}
+
+/** The proof beside the ladder: curves, figures, evidence, what was found inside. */
+function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, beside, outdated }: ProofPaneProps) {
+  const { against, own, chip, chartW, none } = work;
+  const pane = useWholeRows<HTMLElement>();
+  return (
+    <section
+      ref={pane}
+      aria-label="Proof and evidence"
+      tabIndex={0}
+      className="min-h-0 min-w-0 border-line px-5 pt-3 pb-4 lg:overflow-y-auto lg:border-l-[1.5px]"
+    >
+      {work.both && chip?.bound ? (
+        <div ref={ref} className="flex flex-col">
+          <h2 className="text-lead font-bold">
+            Heat ladder <span className="text-note font-regular text-ink-2">{matchedWords(v, chip)}</span>
+          </h2>
+          <OpenLadder chip={{ ...chip, bound: chip.bound }} matched={v.matched} limitC={v.limitC} />
+        </div>
+      ) : (
+        <Proof ref={ref} against={against} own={own} v={v} chip={chip} chartW={chartW} none={none} curves={curves} />
+      )}
+      {chip && !none ? <MatchedTable chip={chip.chip} matched={v.matched} facts={v.facts} /> : null}
+      {v.gain ? <GainInUse gain={v.gain} loadS={{ before: v.facts.before.loadS, after: v.facts.after.loadS }} /> : null}
+      {!against && v.spread && v.reasons.some((r) => r.code === "core-spread") ? (
+        <div className="mt-3">
+          <CoreGrid spread={v.spread} />
+        </div>
+      ) : null}
+      <ul className="mt-3 flex flex-col gap-1.5 border-t border-line pt-2.5" aria-label="Evidence and cautions">
+        {evidenceOf(v).map((e) => (
+          <EvidenceLine key={e.text} kind={e.kind} figure={e.figure}>
+            {e.text}
+          </EvidenceLine>
+        ))}
+      </ul>
+      <FoundInside found={found} films={films} />
+      <Earlier jobId={jobId} earlier={earlier} beside={beside} outdated={outdated} judge={v.judge} />
+      {none && v.enoughS !== null ? <RepeatBand enoughS={v.enoughS} width={chartW} /> : null}
+    </section>
+  );
+}
+
+interface UseVerdictScreenGiven {
+  v: Verdict;
+  curves: PairCurves;
+  jobId: number;
+  closed: { note: string } | null;
+  drawn: boolean;
+}
+
+/** Which chip is looked at, what is open, what the main act is. */
+function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenGiven) {
+  const router = useRouter();
+  const [picked, setPicked] = useState(() =>
+    Math.max(
+      0,
+      v.chips.findIndex((c) => c.chip === v.lead),
+    ),
+  );
+  const [due, setDue] = useState(false);
+  const [explain, setExplain] = useState(false);
+  // where not all can be compared, what cannot be is the first thing shown
+  const partly = v.verdict === "not-comparable" || isOneSided(v);
+  const [both, setBoth] = useState(Boolean(v.witnesses?.length) && partly);
+  const [ref, size] = useSize<HTMLDivElement>({ width: 490, height: 500 });
+  const chip = v.chips[picked] ?? v.chips[0];
+  const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
+  const none = v.verdict === "not-comparable";
+  const against = v.verdict !== "worse" && v.chips.some((c) => c.paths.some((p) => p.finding === "worse"));
+  const holds = holdsOpen(v);
+  const chartW = Math.max(270, size.width);
+  const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
+  const short = v.verdict !== "not-comparable" && v.headline.length === 1;
+  const main = closed ? null : holds ? again : () => setDue(true);
+  useKeys({
+    h: drawn ? () => router.push(stagePath(jobId, "heat")) : undefined,
+    Enter: due || explain ? undefined : (main ?? undefined),
+    e: chip ? () => setExplain(true) : undefined,
+    w: v.witnesses?.length ? () => setBoth(!both) : undefined,
+  });
+  return {
+    short,
+    picked,
+    setPicked,
+    chip,
+    setExplain,
+    ref,
+    against,
+    holds,
+    own,
+    chartW,
+    none,
+    setDue,
+    again,
+    explain,
+    due,
+    both,
+    setBoth,
+  };
+}
+
+interface VerdictHeadProps {
+  short: boolean;
+  v: Verdict;
+  picked: number;
+  setPicked: React.Dispatch<React.SetStateAction<number>>;
+}
+
+/** The verdict in a sentence, and each chip's change. */
+function VerdictHead({ short, v, picked, setPicked }: VerdictHeadProps) {
+  return (
+    <div className="flex flex-wrap items-stretch border-b-[1.5px] border-line bg-sheet">
+      <div className={`min-w-0 flex-1 px-5 py-3 ${short ? "flex flex-wrap items-center gap-x-6" : ""}`}>
+        <h1 className={`font-heavy ${short ? "text-word leading-11.5" : "text-verdict leading-9.75"}`}>
+          <Sentence parts={v.headline} />
+        </h1>
+        <p className={`text-ink-2 ${short ? "min-w-60 flex-1 text-title leading-6.5" : "text-sub leading-6.25"}`}>
+          <Sentence parts={v.summary} />
+        </p>
+      </div>
+      {v.chips.length ? (
+        <TabGroup selectedIndex={picked} onChange={setPicked} className="flex">
+          <TabList className="flex flex-wrap">
+            {v.chips.map((c) => (
+              <Tab
+                key={c.chip}
+                className="flex min-w-35.5 flex-col justify-center border-b-[6px] border-l-[1.5px]
+                  border-line border-b-transparent px-4 py-2 text-left data-selected:border-b-copper-fill"
+              >
+                <span className="text-body font-medium">{words.capital(words.chip(c.chip))}</span>
+                {c.change ? (
+                  <>
+                    <span className="num text-title leading-6.25 font-bold">
+                      {words.signed(c.change.K)}
+                      {"\u00a0"}K
+                    </span>
+                    <span className="num text-tag">
+                      {words.signed(c.change.low)} to {words.signed(c.change.high)}
+                    </span>
+                  </>
+                ) : c.bound ? (
+                  <>
+                    <span className="num text-title leading-6.25 font-bold">{words.kelvin(c.bound.K, 1)}</span>
+                    <span className="text-tag">{c.bound.side === "at-most" ? "or better" : "or worse"}</span>
+                  </>
+                ) : (
+                  <>
+                    <span className="text-lead font-strong">no difference given</span>
+                    <span className="text-tag text-ink-2">{c.paths[0].change ? "contact only" : "\u00a0"}</span>
+                  </>
+                )}
+              </Tab>
+            ))}
+          </TabList>
+        </TabGroup>
+      ) : null}
+    </div>
+  );
+}
+
+interface LadderPaneProps {
+  v: Verdict;
+  chip: ChipVerdict | undefined;
+  drawn: boolean;
+  jobId: number;
+  setExplain: React.Dispatch<React.SetStateAction<boolean>>;
+  /** Shows both runs instead; null for a verdict that holds no witnesses. */
+  onBoth: (() => void) | null;
+}
+
+interface BothPaneProps {
+  v: Verdict;
+  chip: ChipVerdict | undefined;
+  onLadder: () => void;
+}
+
+/** Both runs through what was asked of them, in the ladder's place. */
+function BothPane({ v, chip, onLadder }: BothPaneProps) {
+  return (
+    <section aria-labelledby="both-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
+      <div className="flex flex-wrap items-baseline gap-x-3 pb-2">
+        <h2 id="both-heading" className="flex flex-wrap items-baseline gap-x-3 text-lead font-bold">
+          Both runs, side by side{" "}
+          <span className="text-note font-regular text-ink-2">
+            {chip?.change ? "at the right the 90 % interval, K" : "before dashed, after solid"}
+          </span>
+        </h2>
+        <button type="button" onClick={onLadder} className="link ml-auto min-h-7.5 text-body font-medium">
+          Heat ladder
+        </button>
+      </div>
+      <BothRuns witnesses={v.witnesses ?? []} change={chip?.change ?? null} bound={chip?.bound ?? null} />
+    </section>
+  );
+}
+
+const BESIDE = "link inline-flex min-h-7.5 items-center text-body font-medium";
+
+/** The heat ladder of the chip looked at. */
+function LadderPane({ v, chip, drawn, jobId, setExplain, onBoth }: LadderPaneProps) {
+  return (
+    <section aria-labelledby="ladder-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
+      <div className="flex flex-wrap items-baseline gap-x-2.5">
+        <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-2.5 text-lead font-bold">
+          Heat ladder <span className="text-note font-regular text-ink-2">{matchedWords(v, chip)}</span>
+        </h2>
+        <div className="ml-auto flex flex-wrap items-center gap-x-2.5">
+          {drawn ? (
+            <Link prefetch={false} href={stagePath(jobId, "heat")} className={BESIDE}>
+              On the drawing
+            </Link>
+          ) : null}
+          {onBoth ? (
+            <button type="button" onClick={onBoth} className={BESIDE}>
+              Both runs
+            </button>
+          ) : null}
+          {chip ? (
+            <button type="button" onClick={() => setExplain(true)} className={BESIDE}>
+              How found?
+            </button>
+          ) : null}
+        </div>
+      </div>
+      {chip?.bound ? (
+        <OpenLadder chip={{ ...chip, bound: chip.bound }} matched={v.matched} limitC={v.limitC} />
+      ) : chip ? (
+        <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
+      ) : (
+        <p className="py-10 text-lead text-ink-2">
+          {v.gain?.work
+            ? "No ladder: no chip temperature is in both logs, so nothing is told in degrees."
+            : "No ladder: no load was found in the logs."}
+        </p>
+      )}
+    </section>
+  );
+}
+
+interface FootActionsProps {
+  jobId: number;
+  work: ReturnType<typeof useVerdictScreen>;
+  closed: { note: string } | null;
+  v: Verdict;
+}
+
+/** What can be done after this verdict. */
+function FootActions({ jobId, work, closed, v }: FootActionsProps) {
+  const closes = useMay("close");
+  const { none, setDue, again, against, holds } = work;
+  return (
+    <>
+      {closed ? (
+        <Allowed right="close" quiet>
+          <ClosedActions jobId={jobId} />
+        </Allowed>
+      ) : none ? (
+        <>
+          <Button big disabled={!closes} onClick={() => setDue(true)}>
+            Close without verdict
+          </Button>
+          <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
+            Run after again
+          </Button>
+        </>
+      ) : holds ? (
+        <>
+          <Button big disabled={!closes} onClick={() => setDue(true)}>
+            Leave it, with reason
+          </Button>
+          <Button look="main" big className="min-h-19 text-title" keyCap="Enter" onClick={again}>
+            {v.verdict === "worse" || against ? "Reopened: run after again" : "Run after again"}
+          </Button>
+        </>
+      ) : (
+        <Button
+          look="main"
+          big
+          className="min-h-19 text-title"
+          keyCap="Enter"
+          disabled={!closes}
+          onClick={() => setDue(true)}
+        >
+          Set due date
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,8 +1,0 @@
-import { memo } from "react";
-import { drawPart } from "@/core/draw";
-import { type Part } from "@/core/drawing";
-
-/** One part of the drawing. Its markup is made by the core from checked figures and escaped text only. */
-export const PartShape = memo(function PartShape({ part }: { part: Part }) {
-  return <g dangerouslySetInnerHTML={{ __html: drawPart(part) }} />;
-});
