@@ -1,5 +1,5 @@
 import type { RigFaults, RigLog, RigRecipe } from "../src/core/simulate";
-import { mixed, oneOrTwo, machineOf, type Made, type Random } from "./cases";
+import { mixed, oneOrTwo, machineOf, type Made, type Random } from "./machines";
 
 function each(log: RigLog, pattern: RegExp, change: (v: number, row: number) => number): void {
   log.headings.forEach((h, i) => {
