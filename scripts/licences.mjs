@@ -10,7 +10,16 @@ const seen = new Set();
 const lines = rows.filter((r) => !seen.has(r.join()) && seen.add(r.join())).map((r) => `| ${r.join(" | ")} |`);
 writeFileSync(
   "docs/licences.md",
-  `# Licences\n\nWhat the served program stands on; made by \`npm run licences\`.\n\n| package | version | licence |\n| --- | --- | --- |\n${lines.join("\n")}\n`,
+  [
+    "# Licences",
+    "",
+    "What the served program stands on; made by `npm run licences`.",
+    "",
+    "| package | version | licence |",
+    "| --- | --- | --- |",
+    ...lines,
+    "",
+  ].join("\n"),
 );
 console.log(`${lines.length} packages`);
 

@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 
 /**
  * Kinds of finds are words of the index too: what is found of one kind needs no look at what was found of the others.
- * A part found on the way that was changed or taken back is found by what stands now (`core/handwork/service/onTheWay`).
+ * A part found on the way that was changed or taken back is found by what stands now (`service/onTheWay`).
  */
 export async function up(knex: Knex): Promise<void> {
   await made(knex, "kind");
