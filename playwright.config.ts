@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { CHROMIUM } from "./scripts/chromium";
 
 /** Flags that keep Debian's Chromium from calling out. */
 const args = [
@@ -31,6 +32,6 @@ export default defineConfig({
     // pages kept on the device have a journey of their own
     serviceWorkers: "block",
     trace: process.env.TRACE ? "retain-on-failure" : "off",
-    launchOptions: { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args },
+    launchOptions: { executablePath: CHROMIUM, args },
   },
 });

@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium, type Page } from "@playwright/test";
+import { CHROMIUM } from "../scripts/chromium";
 import { emptyLayout, newPart, type Kind, type Layout, type Part } from "../src/core/drawing/parts";
 import { database } from "../src/data/base/connection";
 import { saveLayout, startLayout } from "../src/server/drawing/layouts";
@@ -90,7 +91,7 @@ export async function benchDrag(args: string[]): Promise<void> {
     )
       await new Promise((r) => setTimeout(r, 200));
     const browser = await chromium.launch({
-      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      executablePath: CHROMIUM,
       args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
     });
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

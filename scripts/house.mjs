@@ -1,6 +1,6 @@
 // What no linter looks at: lines and files that grew too long, and packages that ask for more than we do.
 import { execFileSync } from "node:child_process";
-import { readFileSync } from "node:fs";
+import { existsSync, readFileSync } from "node:fs";
 import semver from "semver";
 
 /** Columns of a line, and lines of a file of code (tests and what is compiled aside). */
@@ -45,7 +45,7 @@ if (process.argv[1]?.endsWith("house.mjs")) {
     ...packageFaults(json("package.json"), json("package-lock.json")),
     ...files
       .split("\n")
-      .filter(Boolean)
+      .filter((f) => f && existsSync(f))
       .flatMap((f) => lengthFaults(f, readFileSync(f, "utf8"))),
   ];
   for (const fault of faults) console.error(fault);

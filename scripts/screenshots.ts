@@ -4,6 +4,7 @@ import { parseArgs } from "node:util";
 import { codeOf } from "../src/core/learn/practice";
 import { lanternRow } from "../src/demo/scenario";
 import { chromium, type Page } from "@playwright/test";
+import { CHROMIUM } from "./chromium";
 import sharp from "sharp";
 
 /**
@@ -260,7 +261,7 @@ async function main(): Promise<void> {
     )
       await new Promise((r) => setTimeout(r, 200));
     const browser = await chromium.launch({
-      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      executablePath: CHROMIUM,
       args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
     });
     for (const shot of shots.filter((s) => only.length === 0 || only.includes(s.name))) {

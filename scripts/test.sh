@@ -5,9 +5,10 @@ set -uo pipefail
 cd "$(dirname "$0")/.."
 export NEXT_TELEMETRY_DISABLED=1
 bash scripts/install.sh || { echo "0 passed, 1 failed"; exit 1; }
-if [ -z "${CHROMIUM:-}" ] && [ ! -x /usr/bin/chromium ]; then
+if [ -z "${CHROMIUM:-}" ] && [ ! -x /usr/bin/chromium-headless-shell ]; then
   echo "Installing Chromium"
-  (apt-get update -qq && apt-get install -y -qq chromium) > /tmp/ovrant-apt.log 2>&1 || {
+  (apt-get update -qq && apt-get install -y -qq chromium-headless-shell) > /tmp/ovrant-apt.log 2>&1 ||
+    [ -x /usr/bin/chromium ] || {
     tail -5 /tmp/ovrant-apt.log
     echo "Chromium could not be installed."
     echo "0 passed, 1 failed"

@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium, type Browser, type Page } from "@playwright/test";
+import { CHROMIUM } from "../../scripts/chromium";
 import Database from "better-sqlite3";
 import { lanternRow } from "../../src/demo/scenario";
 import { ready, serve, stop } from "../served";
@@ -30,7 +31,7 @@ export async function twoTablets(minutes: number): Promise<boolean> {
   const jobId = lanternRow.findIndex((j) => j.machine.tag === "LR-08") + 1;
   const stage = `${base}/jobs/${jobId}/strip`;
   const server = serve(path, PORT);
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args: ARGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ARGS });
   try {
     await ready(PORT);
     const tablets = await Promise.all([tablet(browser, stage), tablet(browser, stage)]);

@@ -7,6 +7,7 @@ import { pageTurn } from "@/server/base/turns";
 import { troubleNow } from "@/server/workshop/health";
 import { mayHold, whoAsks } from "@/server/workshop/trust/asked";
 import { workshopOrUsual } from "@/server/workshop/views/workshop";
+import { zoneHere } from "@/core/base/days";
 import { usualWorkshop } from "@/core/workshop/job";
 import { WorkshopProvider } from "@/ui/kit/controls/workshop";
 import { Trouble } from "@/ui/kit/controls/Trouble";
@@ -31,7 +32,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const trouble = await troubleNow();
   // a stranger's page, and that of a locked bench, hold nothing of the workshop
   const open = mayHold(asking);
-  const workshop = open ? await workshopOrUsual() : usualWorkshop;
+  const own = open ? await workshopOrUsual() : usualWorkshop;
+  // a device may be set to any zone: days and times are told as they are in the workshop
+  const workshop = { ...own, zone: own.zone || zoneHere() };
   return (
     <html lang="en" suppressHydrationWarning>
       <body>

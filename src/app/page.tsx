@@ -1,4 +1,3 @@
-import { format } from "date-fns";
 import Link from "next/link";
 import { CautionBand } from "@/ui/kit/controls/Band";
 import { LinkButton } from "@/ui/kit/controls/Button";
@@ -8,12 +7,12 @@ import { EmptyBench } from "@/ui/workshop/bench/EmptyBench";
 import { Mat } from "@/ui/workshop/bench/Mat";
 import { words } from "@/core/base/words";
 import { benchView } from "@/server/workshop/views/bench";
+import { dayInWords } from "@/core/base/days";
 
 export const dynamic = "force-dynamic";
 
 export default async function BenchPage() {
   const view = await benchView();
-  const today = new Date();
   const { hands, verdict, held } = view.counts;
   const open = hands + verdict + held;
   const more = open - view.items.length;
@@ -22,7 +21,7 @@ export default async function BenchPage() {
       <TopBar
         wide
         here="bench"
-        title={<span className="text-lead font-regular text-ink-2">Bench, {format(today, "EEEE d MMMM")}</span>}
+        title={<span className="text-lead font-regular text-ink-2">Bench, {dayInWords(view.today, "today")}</span>}
       >
         <LinkButton href="/machines/new" look="plain" keyCap="N">
           New intake
@@ -71,7 +70,7 @@ export default async function BenchPage() {
           </p>
         ) : null}
         <div className="flex-1 bg-sheet" />
-        <BenchEdge due={view.due} moreLate={view.moreLate} later={view.later} today={format(today, "yyyy-MM-dd")} />
+        <BenchEdge due={view.due} moreLate={view.moreLate} later={view.later} today={view.today} />
       </main>
     </div>
   );

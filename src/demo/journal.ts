@@ -17,7 +17,7 @@ import {
   type Step,
 } from "../core/handwork/service";
 import { CoolingMap, type Layout } from "../core/drawing/parts";
-import type { DemoAside } from "./scenario";
+import type { DemoAside } from "./job";
 
 /** Parts come by on the way, written down after the base came off. */
 export function withAsides(entries: readonly Entry[], asides: readonly DemoAside[], jobId: number): Entry[] {

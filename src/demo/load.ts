@@ -19,7 +19,8 @@ import type { Entry } from "../core/handwork/service";
 import { demoJournal, withAsides } from "./journal";
 import { demoLayouts } from "../samples/layouts";
 import { demoShelf } from "./materials";
-import { demoLog, lanternRow, type DemoJob, type DemoRun, type DemoService } from "./scenario";
+import { demoLog, lanternRow } from "./scenario";
+import type { DemoJob, DemoRun, DemoService } from "./job";
 
 const usual: RunConditions = {
   roomStartC: null,

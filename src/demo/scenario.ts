@@ -1,95 +1,7 @@
-import {
-  plainFormat,
-  plainSensors,
-  standardRecipe,
-  withFaults,
-  type RigFaults,
-  type RigFormat,
-  type RigMachine,
-  type RigRecipe,
-  type RigSensors,
-} from "../core/simulate";
-import type { NewMachine } from "../data/workshop/machines";
-import type { RunConditions } from "../core/measure/judge";
-import type { AsideKind } from "../core/handwork/service";
+import { plainFormat, plainSensors, standardRecipe, withFaults, type RigMachine } from "../core/simulate";
 import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../samples/rigs";
-
-/** One run of the scenario: the machine's state, the room, and how the logger wrote it. */
-export interface DemoRun {
-  name: string;
-  faults: Partial<RigFaults>;
-  recipe: Partial<RigRecipe>;
-  sensors?: Partial<RigSensors>;
-  format?: Partial<RigFormat>;
-  conditions?: Partial<RunConditions>;
-  seed: number;
-}
-
-/** A job of the scenario. */
-export interface DemoService {
-  complaint: string;
-  /** Days before today the job was opened. */
-  openedDaysAgo: number;
-  before: DemoRun | null;
-  after: DemoRun | null;
-  closed: { note: string } | null;
-  /** How far the handwork of an open job has come; none of it where it is left out. */
-  lived?: "whole" | "half-stripped";
-  /** Parts come by on the way. */
-  asides?: readonly DemoAside[];
-}
-
-export type DemoAside = readonly [kind: AsideKind, values: Readonly<Record<string, string>>, note?: string];
-
-/** A machine with its newest job. */
-export interface DemoJob extends DemoService {
-  machine: NewMachine;
-  rig: RigMachine;
-  /** Its services of earlier years, oldest first. */
-  past?: readonly DemoService[];
-  /** Days from today of the next due date; null for none. */
-  dueInDays: number | null;
-  dueWhy: string;
-  /** Its date is the one that is reckoned, and moves by itself. */
-  dueByItself?: boolean;
-  /** The after run ships as a file to try the import with, instead of being stored. */
-  ship?: { before?: DemoRun; after?: DemoRun };
-}
-
-const machine = (
-  tag: string,
-  [model, variant]: readonly [model: string, variant: string],
-  place: string,
-  about: Pick<NewMachine, "environment" | "form" | "limitC">,
-): NewMachine => ({ tag, model, variant, place, ...about });
-
-/** A service of a machine that is looked after: run before, handwork, run after, all closed. */
-function service(
-  openedDaysAgo: number,
-  complaint: string,
-  [before, after]: readonly [Partial<RigFaults>, Partial<RigFaults>],
-  [seedBefore, seedAfter]: readonly [number, number],
-  [roomBefore, roomAfter]: readonly [number, number],
-): DemoService {
-  const name = `lr16-${openedDaysAgo}`;
-  return {
-    complaint,
-    openedDaysAgo,
-    before: { name: `${name}-before.csv`, faults: before, recipe: { roomC: roomBefore }, seed: seedBefore },
-    after: { name: `${name}-after.csv`, faults: after, recipe: { roomC: roomAfter }, seed: seedAfter },
-    closed: { note: "Fins brushed, paste renewed." },
-  };
-}
-
-const batteryOf = (now: string, cycles: string): DemoAside => [
-  "battery",
-  { part: "WB-14-3C", new: "57.0", now, cycles },
-];
-
-/** The month so many days ago, yyyy-mm. */
-const boughtMonth = (daysAgo: number): string => new Date(Date.now() - daysAgo * 86_400_000).toISOString().slice(0, 7);
-
-const semicolons: Partial<RigFormat> = { separator: ";", decimalComma: true, time: "clock", byteOrderMark: true };
+import type { DemoJob, DemoRun, DemoLog } from "./job";
+import { machine, semicolons, boughtMonth, batteryOf, service } from "./make";
 
 export const lanternRow: readonly DemoJob[] = [
   {
@@ -393,14 +305,6 @@ export const lanternRow: readonly DemoJob[] = [
     dueByItself: true,
   },
 ];
-
-export interface DemoLog {
-  machine: RigMachine;
-  faults: RigFaults;
-  recipe: RigRecipe;
-  sensors: RigSensors;
-  format: RigFormat;
-}
 
 /** Everything the rig needs for one run of the scenario. */
 export function demoLog(rig: RigMachine, run: DemoRun): DemoLog {

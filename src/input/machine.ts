@@ -12,12 +12,10 @@ import {
   Min,
   MinLength,
 } from "class-validator";
+import { FORMS } from "../core/workshop/job";
 import { ENVIRONMENTS, USES } from "../core/workshop/upkeep";
 import { choice, decimal, trimmed } from "./transforms";
 import { IsDay } from "./shapes";
-
-export { ENVIRONMENTS, USES };
-export const FORMS = ["thirteen", "fourteen", "fifteen", "seventeen"] as const;
 
 /** What is known of a machine. */
 export class MachineInput {

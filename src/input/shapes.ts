@@ -1,6 +1,6 @@
 import { Type, type ClassConstructor } from "class-transformer";
 import { IsObject, ValidateBy, ValidateNested, type ValidationOptions } from "class-validator";
-import { isDay } from "../core/workshop/upkeep";
+import { isDay } from "../core/base/days";
 
 /** A form within a form: an object, neither a list nor nothing, checked by its own class. */
 export function Inner(type: () => ClassConstructor<object>, options: ValidationOptions = {}): PropertyDecorator {

@@ -6,11 +6,13 @@ import {
   IsIn,
   IsNumber,
   IsString,
+  IsTimeZone,
   Matches,
   Max,
   MaxLength,
   Min,
   MinLength,
+  ValidateIf,
 } from "class-validator";
 import { CURRENCIES, THRESHOLDS_K, type Currency, type Thermometer, type Workshop } from "../core/workshop/job";
 import { LANGUAGES, UNITS, type Language, type Unit } from "../core/base/words";
@@ -18,6 +20,8 @@ import { Inner } from "./shapes";
 import { decimal, trimmed } from "./transforms";
 
 const offset = "Give by how much it reads high in K, between −10 and 10: 0 where it reads true.";
+
+const zoneMessage = "Give a time zone by its name, such as Europe/Vienna, or leave it empty.";
 
 const threshold = `Give a threshold between ${THRESHOLDS_K.least} and ${THRESHOLDS_K.most} K.`;
 
@@ -61,6 +65,13 @@ export class WorkshopInput implements Workshop {
 
   @IsIn(UNITS, { message: "Choose the unit of reports: C or F." })
   unit: Unit = "C";
+
+  @Transform(trimmed)
+  @IsString({ message: zoneMessage })
+  @MaxLength(60, { message: zoneMessage })
+  @ValidateIf((w: WorkshopInput) => w.zone !== "")
+  @IsTimeZone({ message: zoneMessage })
+  zone: string = "";
 
   @Transform(decimal)
   @IsNumber({ allowNaN: false, allowInfinity: false }, { message: threshold })

@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { KINDS, KIND_NAMES, type FieldSpec } from "../core/drawing/parts/kinds";
+import { KINDS, KIND_NAMES } from "../core/drawing/parts/kinds";
+import type { FieldSpec } from "../core/drawing/parts/spec";
 import { usualFigures, type Kind, type Layout, type Part } from "../core/drawing/parts/parts";
 
 /** Layouts of any content, for property tests: every kind, every field within what it may hold. */

@@ -1,5 +1,5 @@
 import ical, { ICalCalendarMethod } from "ical-generator";
-import { dayAfter } from "../core/workshop/upkeep";
+import { dayAfter } from "../core/base/days";
 
 /** A date of a calendar: a whole day, or a stretch of one. */
 export interface DateAsk {

@@ -1,8 +1,8 @@
-import { format } from "date-fns";
 import type { Metadata } from "next";
 import { dayView } from "@/server/workshop/views/day";
 import { TopBar } from "@/ui/kit/controls/TopBar";
 import { DayScreen } from "@/ui/workshop/day/DayScreen";
+import { dayInWords } from "@/core/base/days";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Today" };
@@ -17,7 +17,7 @@ export default async function DayPage() {
         here="day"
         title={
           <span className="text-lead font-regular text-ink-2">
-            Today at the bench, {format(new Date(), "EEEE d MMMM")}
+            Today at the bench, {dayInWords(view.date, "today")}
           </span>
         }
       />

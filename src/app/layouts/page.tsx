@@ -1,6 +1,5 @@
 import { Allowed } from "@/ui/kit/controls/Allowed";
 import { words } from "@/core/base/words";
-import { format, parseISO } from "date-fns";
 import type { Metadata } from "next";
 import { CoolingMap, countsOf } from "@/core/drawing/parts";
 import { mapSentence } from "@/core/drawing/cooling";
@@ -12,6 +11,7 @@ import { TopBar } from "@/ui/kit/controls/TopBar";
 import { ForkForm } from "@/ui/drawing/map/ForkForm";
 import { MapWords } from "@/ui/drawing/map/MapWords";
 import { DrawnOnBench } from "@/ui/drawing/underside/DrawnOnBench";
+import { When } from "@/ui/kit/controls/days";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Layouts" };
@@ -119,7 +119,7 @@ function LibraryEntryRow({ e, name, map, screws, pads }: LibraryEntryRowProps) {
             <span className="num text-title font-bold">{r.number}</span>
             <span className="min-w-0">
               <span className="block text-body">
-                {format(parseISO(r.at), "d MMM yyyy")}, {r.parts} parts{r.open ? ", still open" : ""}
+                <When at={r.at} />, {r.parts} parts{r.open ? ", still open" : ""}
               </span>
               <span className="block text-body text-ink-2">
                 {[r.note, r.changes.join("; ")].filter(Boolean).join(". ") ||

@@ -1,4 +1,3 @@
-import { format } from "date-fns";
 import type { Metadata } from "next";
 import { RACK_WAYS, type RackWay } from "@/core/workshop/job";
 import { pageOf } from "@/server/base/requests/respond";
@@ -6,6 +5,7 @@ import { rackView } from "@/server/workshop/views/rack";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { TopBar } from "@/ui/kit/controls/TopBar";
 import { RackScreen } from "@/ui/workshop/rack/RackScreen";
+import { dayInWords } from "@/core/base/days";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Rack" };
@@ -25,7 +25,7 @@ export default async function MachinesPage({ searchParams }: { searchParams: Pro
   });
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
-      <TopBar wide here="machines" title="Rack" note={format(new Date(), "EEEE d MMMM")}>
+      <TopBar wide here="machines" title="Rack" note={dayInWords(view.today, "today")}>
         <LinkButton href="/machines/new" look="plain" keyCap="N">
           New intake
         </LinkButton>

@@ -9,6 +9,7 @@ import { OpenFiles } from "@/ui/workshop/settings/OpenFiles";
 import { MarkForm } from "@/ui/workshop/settings/MarkForm";
 import { RulesForm } from "@/ui/workshop/settings/RulesForm";
 import { SettingsForm } from "@/ui/workshop/settings/SettingsForm";
+import { zoneHere } from "@/core/base/days";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Settings" };
@@ -20,7 +21,10 @@ export default async function SettingsPage() {
       <TopBar wide here="settings" title="Settings" note="of this workshop" />
       <main className="flex-1 bg-sheet px-4 py-6 sm:px-10">
         <h1 className="text-step leading-9 font-bold">This workshop</h1>
-        <SettingsForm start={await workshopView()} />
+        <SettingsForm
+          start={await workshopView()}
+          zones={{ here: zoneHere(), known: Intl.supportedValuesOf("timeZone") }}
+        />
         <MarkForm has={(await markBytes()) !== null} />
         <RulesForm start={await rulesView()} />
         <BackupForm {...await backupView()} />

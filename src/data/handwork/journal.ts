@@ -1,6 +1,8 @@
 import type { Knex } from "knex";
 import { ASIDE_PREFIX, type Entry, type ServiceStage } from "../../core/handwork/service";
 import { cleaningUses } from "../../core/workshop/stock";
+import { dayIn } from "../../core/base/days";
+import { zoneOf } from "../base/zone";
 
 interface EntryRow {
   id: string;
@@ -64,12 +66,13 @@ const CLEANING = "clean:";
 /** Keeps what the cleaning steps of a job use by now, beside its journal: shelves ask for it by day. */
 async function keepCleanings(db: Knex, jobId: number): Promise<void> {
   const uses = cleaningUses(jobId, await entriesAsReceived(db, jobId, CLEANING));
+  const zone = await zoneOf(db);
   await db("cleanings").where({ job_id: jobId }).delete();
   const rows = uses.map((u) => ({
     job_id: jobId,
     step: u.step,
     kind: u.kind,
-    on_day: u.at.slice(0, 10),
+    on_day: dayIn(zone, u.at),
     amount: u.amount,
   }));
   if (rows.length) await db.batchInsert("cleanings", rows, 100);

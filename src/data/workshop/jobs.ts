@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { JobWaits } from "../../core/workshop/job";
-import { isDay } from "../../core/workshop/upkeep";
+import { isDay } from "../../core/base/days";
 
 export interface Job {
   id: number;

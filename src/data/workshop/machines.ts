@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { Machine } from "../../core/workshop/job";
-import { isDay } from "../../core/workshop/upkeep";
+import { isDay } from "../../core/base/days";
 
 export type NewMachine = Pick<Machine, "tag" | "model" | "variant" | "place" | "environment" | "form" | "limitC"> &
   Partial<Pick<Machine, "used" | "bought">>;

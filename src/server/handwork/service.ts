@@ -20,6 +20,8 @@ import { giveBackUndone } from "./giveBack";
 import { stopForSwollen } from "../measure/liveRuns";
 import { serverProblem } from "../base/requests/problems";
 import { openJob, writing } from "../base/requests/write";
+import { dayIn } from "../../core/base/days";
+import { zoneOf } from "../../data/base/zone";
 
 /** What became of the entries a device sent. */
 export interface KeptEntries {
@@ -95,7 +97,7 @@ export async function changeWorkshopWay(body: unknown): Promise<Result<null>> {
   return writing(async (tx) => {
     await setWorkshopWays(tx, { ...(await workshopWays(tx)), [key]: value });
     const { [key]: _, ...others } = await ownWays(tx);
-    const since = new Date().toISOString().slice(0, 10);
+    const since = dayIn(await zoneOf(tx), new Date());
     await setOwnWays(tx, isOurs ? others : { ...others, [key]: { why, who, since } });
     return ok(null);
   });

@@ -3,6 +3,8 @@ import { contextOf, forecastFacts, type ForecastFacts, type ServiceFacts } from 
 import { database } from "../../data/base/connection";
 import { lastTriage } from "../../data/measure/triages";
 import { readOf } from "./readAlone";
+import { dayIn } from "../../core/base/days";
+import { zoneNow } from "../base/today";
 
 /** What of a job its forecast rests on. */
 interface Forecasted {
@@ -20,5 +22,5 @@ export async function forecastOfJob(view: Forecasted): Promise<{ on: string; fac
   if (!predicted) return null;
   const facts = forecastFacts(contextOf(view.service), predicted, wattsOf, view.verdict?.result ?? null);
   const on = view.job.closedAt ?? view.verdict?.createdAt ?? view.job.openedAt;
-  return facts && { on: on.slice(0, 10), facts };
+  return facts && { on: dayIn(await zoneNow(), on), facts };
 }

@@ -11,6 +11,8 @@ import { database } from "../../data/base/connection";
 import { forecastRows } from "../../data/workshop/stands";
 import type { JobView } from "./job";
 import { catchUp } from "./stands";
+import { dayIn } from "../../core/base/days";
+import { zoneNow } from "../base/today";
 
 /** A forecast learns from so many jobs before it, the newest. */
 const MOST_LEARNT = 400;
@@ -19,7 +21,7 @@ const MOST_SHOWN = 2000;
 
 /** What findings were worth in the jobs before this one. */
 export async function worthsFor(view: JobView): Promise<Worths> {
-  const on = (view.job.closedAt ?? new Date().toISOString()).slice(0, 10);
+  const on = dayIn(await zoneNow(), view.job.closedAt ?? new Date());
   const rows = await forecastRows(await database(), MOST_LEARNT, { on, jobId: view.job.id });
   return worthsFrom(rows.map((r) => r.facts));
 }

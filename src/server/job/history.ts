@@ -28,6 +28,8 @@ import { measuredPairs } from "../../data/measure/measures";
 import { findRules } from "../../data/workshop/upkeep";
 import { jobView } from "./job";
 import { standsOfJobs } from "./stands";
+import { zoneNow } from "../base/today";
+import { dayIn, type Zone } from "../../core/base/days";
 
 /** A machine's years are told from its newest so many jobs. */
 const MOST_JOBS = 40;
@@ -79,7 +81,6 @@ const dayOfVisit = (v: Visit): string => v.beforeDay ?? v.afterDay ?? "";
 const coursesOf = (visits: readonly Visit[]): Course[] =>
   (["cpu", "gpu"] as const satisfies ChipId[]).flatMap((chip) => courseOf(visits, chip) ?? []);
 
-const todayNow = (): string => new Date().toISOString().slice(0, 10);
 const FORECAST_MONTHS = 18;
 
 /**
@@ -91,20 +92,25 @@ export async function suggestedDue(machine: Machine, doneOn: string | null = nul
   const told = await toldOf(machine.id);
   const rules = await findRules(await database());
   const courses = doneOn === null ? coursesOf(visitsOf(told)) : [];
-  return suggested(machine, told, { courses, rules, doneOn });
+  return suggested(machine, told, { courses, rules, doneOn, zone: await zoneNow() });
 }
 
 function suggested(
   machine: Machine,
   told: Told,
-  { courses, rules, doneOn }: { courses: readonly Course[]; rules: UpkeepRules; doneOn: string | null },
+  {
+    courses,
+    rules,
+    doneOn,
+    zone,
+  }: { courses: readonly Course[]; rules: UpkeepRules; doneOn: string | null; zone: Zone },
 ): NextDue {
-  const today = todayNow();
+  const today = dayIn(zone, new Date());
   const aheads = courses.flatMap((c) => aheadOf(c, forecastOf(c, machine.limitC, FORECAST_MONTHS)) ?? []);
   const soonest = aheads.sort((a, b) => (a.early ?? "9999").localeCompare(b.early ?? "9999"))[0] ?? null;
   const graded = [...told].reverse().find((t) => t.stands.grade !== null);
   const served = [...told].reverse().find((t) => t.stands.days.after !== null || t.job.closedAt !== null);
-  const last = served?.stands.days.after ?? served?.job.closedAt?.slice(0, 10) ?? machine.createdAt.slice(0, 10);
+  const last = served?.stands.days.after ?? dayIn(zone, served?.job.closedAt ?? machine.createdAt);
   const facts = { ...machine, use: machine.used, grade: graded?.stands.grade ?? null };
   return nextDue(soonest, facts, rules, { from: doneOn ?? last, today });
 }
@@ -117,9 +123,10 @@ export async function historyView(machineId: number): Promise<HistoryView | null
   const told = await toldOf(machineId);
   const visits = visitsOf(told);
   const courses = coursesOf(visits);
-  const today = todayNow();
+  const zone = await zoneNow();
+  const today = dayIn(zone, new Date());
   const extras = await extrasOf(told.map((t) => t.job));
-  const lines = told.map((t) => lineOf(t, extras));
+  const lines = told.map((t) => lineOf(t, extras, zone));
   const chips: ChipCourse[] = [];
   for (const course of courses) {
     const narrows = narrowing(course, machine.limitC, today);
@@ -137,7 +144,7 @@ export async function historyView(machineId: number): Promise<HistoryView | null
     machine,
     visits,
     chips,
-    next: suggested(machine, told, { courses, rules: await findRules(db), doneOn: null }),
+    next: suggested(machine, told, { courses, rules: await findRules(db), doneOn: null, zone }),
     dues: await duesOf(db, machineId, MOST_DUES),
     jobs: [...lines].reverse(),
     parts: partsOver(lines.map(({ jobId, day }) => ({ jobId, day, asides: extras.asides.get(jobId) ?? [] }))),
@@ -172,11 +179,11 @@ async function extrasOf(jobs: readonly Job[]): Promise<Extras> {
   };
 }
 
-function lineOf({ job, stands }: Told[number], { asides, fitted }: Extras): JobLine {
+function lineOf({ job, stands }: Told[number], { asides, fitted }: Extras, zone: Zone): JobLine {
   const { before, after } = stands.days;
   return {
     jobId: job.id,
-    day: after ?? before ?? job.openedAt.slice(0, 10),
+    day: after ?? before ?? dayIn(zone, job.openedAt),
     closed: job.closedAt !== null,
     complaint: job.complaint,
     found: stands.found,

@@ -39,6 +39,8 @@ import { lastTriage } from "../../data/measure/triages";
 import type { VerdictRecord } from "../../data/measure/verdicts";
 import { mapOf, tighteningOf } from "./drawnBy";
 import { verdictThatStands } from "./fresh";
+import { dayIn, type Zone } from "../../core/base/days";
+import { zoneOf } from "../../data/base/zone";
 
 export interface JobView {
   job: Job;
@@ -67,6 +69,7 @@ export async function jobView(id: number): Promise<JobView | null> {
   const drawing = revision ?? (await lastKept(db, machine.model, machine.variant));
   const map = mapOf(drawing);
   const ways = await jobWays(db, id);
+  const zone = await zoneOf(db);
   const service: ServiceFacts = {
     layout: map && drawing ? drawing.document : null,
     entries: await entriesOf(db, id),
@@ -75,7 +78,7 @@ export async function jobView(id: number): Promise<JobView | null> {
     curves: await padCurves(db),
     model: machine.model,
     hasBeforeRun: Boolean(runs.before),
-    today: new Date().toISOString().slice(0, 10),
+    today: dayIn(zone, new Date()),
     ...(job.closedAt === null ? {} : { aside: await asideOf(db, id) }),
   };
   const ctx = contextOf(service, map);
@@ -111,7 +114,7 @@ async function cameBackOf(job: Job): Promise<CameBack | null> {
   const stands = (await standsOf(db, [past.id], () => true)).get(past.id);
   return {
     jobId: past.id,
-    on: (past.closedAt ?? past.openedAt).slice(0, 10),
+    on: dayIn(await zoneOf(db), past.closedAt ?? past.openedAt),
     headline: stands?.verdict ? briefHeadline(stands.verdict) : "",
     found: stands?.found ?? "",
     note: past.closingNote,
@@ -140,11 +143,11 @@ async function measuredOf({ verdict, runs }: JobView): Promise<Measured | null> 
 }
 
 /** The day a run was taken: as its log says where that is told, else when it was stored. */
-function dayOf(run: RunRecord | undefined, job: Job): string | null {
+function dayOf(run: RunRecord | undefined, job: Job, zone: Zone): string | null {
   if (!run) return null;
   const startMs = run.startMs ?? 0;
   const told = startMs > Date.parse(job.openedAt) - AWRY_MS && startMs < Date.parse(run.createdAt) + AWRY_MS;
-  return (told ? new Date(startMs).toISOString() : run.createdAt).slice(0, 10);
+  return dayIn(zone, told ? startMs : run.createdAt);
 }
 
 /** A machine with a flat coin cell writes any date: one so far outside of its job is not believed, ms. */
@@ -154,6 +157,7 @@ const AWRY_MS = 7 * 86_400_000;
 export async function standsNow(id: number): Promise<JobStands | null> {
   const view = await jobView(id);
   if (!view) return null;
+  const zone = await zoneOf(await database());
   const journal = new Journal(view.service.entries);
   const ctx = contextOf(view.service);
   const fact = (name: StageName) => view.stages.find((s) => s.name === name)?.fact ?? "";
@@ -166,7 +170,7 @@ export async function standsNow(id: number): Promise<JobStands | null> {
     grade: foundIn(ctx).grade,
     did: didIn(ctx),
     measured: await measuredOf(view),
-    days: { before: dayOf(view.runs.before, view.job), after: dayOf(view.runs.after, view.job) },
+    days: { before: dayOf(view.runs.before, view.job, zone), after: dayOf(view.runs.after, view.job, zone) },
     forecast: await forecastOfJob(view),
   };
 }

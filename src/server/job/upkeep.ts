@@ -12,6 +12,7 @@ import { onTheWay } from "../base/quiet/background";
 import { serverProblem } from "../base/requests/problems";
 import { writing } from "../base/requests/write";
 import { suggestedDue } from "./history";
+import { todayNow } from "../base/today";
 
 /** A date that is taken is set by what it was reckoned from, and moves with it; any other is set by hand. */
 export async function actOnDue(machineId: number, body: unknown): Promise<Result<Machine>> {
@@ -20,7 +21,7 @@ export async function actOnDue(machineId: number, body: unknown): Promise<Result
   const { act, dueOn, why } = checked.value;
   const machine = await findMachine(await database(), machineId);
   if (!machine) return bad(serverProblem.noMachine());
-  const today = new Date().toISOString().slice(0, 10);
+  const today = await todayNow();
   if (act === "snooze") {
     if (machine.dueOn === null)
       return bad(serverProblem.badFields({ dueOn: "This machine has no date that could be put off." }));

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Result } from "../../core/base/result";
-import { dayAfter } from "../../core/workshop/upkeep";
+import { dayAfter } from "../../core/base/days";
 import { closeJob, findJob } from "../../data/workshop/jobs";
 import { database } from "../../data/base/connection";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
@@ -90,9 +90,10 @@ describe("what a workshop says of itself", () => {
       unit: "C",
       people: ["HM", "AK"],
       thermometers: [],
+      zone: "",
       thresholdK: 3,
     });
-    for (const bad of [{ currency: "XXX" }, { people: ["a b"] }, { people: "HM" }, { name: 7 }])
+    for (const bad of [{ zone: "Vienna" }, { currency: "XXX" }, { people: ["a b"] }, { people: "HM" }, { name: 7 }])
       expect(code(await changeWorkshop({ name: "", currency: "EUR", people: [], ...bad })), JSON.stringify(bad)).toBe(
         "bad-fields",
       );

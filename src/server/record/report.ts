@@ -8,6 +8,7 @@ import { findMark, findWorkshop } from "../../data/workshop/workshop";
 import { serverProblem } from "../base/requests/problems";
 import { writtenOf, type Written } from "./document";
 import { pdfOf } from "./pdf/write";
+import { zoneNow } from "../base/today";
 
 /** A job's report, from its document as it was signed, or as it stands; null where there is no such job. */
 export async function reportView(jobId: number): Promise<{ report: Report; written: Written; mark: boolean } | null> {
@@ -18,7 +19,7 @@ export async function reportView(jobId: number): Promise<{ report: Report; writt
 
 async function reportFrom(written: Written): Promise<Report> {
   const workshop = await findWorkshop(await database());
-  const form: ReportForm = { language: workshop.language, unit: workshop.unit };
+  const form: ReportForm = { language: workshop.language, unit: workshop.unit, zone: await zoneNow() };
   const facts = { ...written, workshop: workshop.name, curves: await curvesOf(written) };
   return reportOf(facts, form);
 }

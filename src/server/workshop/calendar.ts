@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import { bad } from "../../core/base/result";
 import type { Machine } from "../../core/workshop/job";
-import { dayAfter } from "../../core/workshop/upkeep";
+import { dayAfter } from "../../core/base/days";
 import { database } from "../../data/base/connection";
 import { dueBetween } from "../../data/workshop/dues";
 import { checksDue, findJobs } from "../../data/workshop/jobs";
@@ -12,6 +12,7 @@ import type { DateAsk } from "../../threads/calendar";
 import { inThread } from "../../threads/pool";
 import { serverProblem } from "../base/requests/problems";
 import { handle, respond } from "../base/requests/respond";
+import { todayNow } from "../base/today";
 
 /** A calendar holds so many dates at most, the soonest; another calendar asks for it again and again. */
 const MOST = 2_000;
@@ -29,7 +30,7 @@ export interface CalendarAsk {
 /** Next services and check runs as an iCalendar (RFC 5545), to subscribe to; null where there is no such machine. */
 export async function calendarOf({ origin, machineId }: CalendarAsk): Promise<string | null> {
   const db = await database();
-  const today = new Date().toISOString().slice(0, 10);
+  const today = await todayNow();
   const one = machineId === null ? null : await findMachine(db, machineId);
   if (machineId !== null && !one) return null;
   const workshop = await findWorkshop(db);

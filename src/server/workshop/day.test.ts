@@ -8,7 +8,8 @@ import { dayCalendarOf } from "./dayCalendar";
 import { begin } from "../measure/liveRuns";
 import { takeSamples } from "../measure/live/samples";
 import { keepEntries } from "../handwork/service";
-import { dateOf, dayView } from "./views/day";
+import { dayIn, zoneHere } from "../../core/base/days";
+import { dayView } from "./views/day";
 
 temporaryDatabase("day");
 
@@ -17,7 +18,7 @@ const value = <T>(r: Result<T>): T => {
   return r.value;
 };
 const fields = (r: Result<unknown>) => (r.ok ? {} : (r.problem.fields ?? { "": r.problem.code }));
-const today = () => dateOf(new Date());
+const today = () => dayIn(zoneHere(), new Date());
 const form = { fromMin: 510, homeMin: 1_020, rigs: 2, breaks: [{ name: "tea", fromMin: 630, toMin: 645 }] };
 const noon = () => {
   const d = new Date();
@@ -94,7 +95,7 @@ describe("a day at the bench", () => {
     expect(fields(await keepDay({ date: today(), promises: odd, order }))).toHaveProperty("promises.0.dryMin");
     // tomorrow begins with nothing
     const tomorrow = new Date(Date.now() + 86_400_000);
-    expect((await dayView(tomorrow)).kept).toEqual({ date: dateOf(tomorrow), promises: {}, order: null });
+    expect((await dayView(tomorrow)).kept).toEqual({ date: dayIn(zoneHere(), tomorrow), promises: {}, order: null });
     expect(fields(await keepDay({ date: "2031-01-01", promises: [], order: null }))).toHaveProperty("date");
     expect(fields(await keepDay({ date: today(), promises: [], order: [{ job: "x", task: "verdict" }] }))).not.toEqual(
       {},

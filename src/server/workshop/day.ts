@@ -5,7 +5,7 @@ import { check } from "../../input/check";
 import { DayFormInput, DayKeptInput } from "../../input/day";
 import { serverProblem } from "../base/requests/problems";
 import { writing } from "../base/requests/write";
-import { dateOf } from "./views/day";
+import { todayNow } from "../base/today";
 
 /** Sets how the workshop's days go. */
 export async function changeDayForm(body: unknown): Promise<Result<DayForm>> {
@@ -30,7 +30,7 @@ export async function keepDay(body: unknown): Promise<Result<DayKept>> {
   const checked = check(DayKeptInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { date, promises, order } = checked.value;
-  if (date !== dateOf(new Date()))
+  if (date !== (await todayNow()))
     return bad(serverProblem.badFields({ date: "This plan is of another day. Open the day anew." }));
   const kept: DayKept = {
     date,

@@ -8,7 +8,6 @@ import { dayView } from "./views/day";
 /** Today's plan as an iCalendar: handwork and runs with their times, as the order that was taken stands now. */
 export async function dayCalendarOf(origin: string, now = new Date()): Promise<string> {
   const view = await dayView(now);
-  const midnight = new Date(now.getFullYear(), now.getMonth(), now.getDate()).getTime();
   const day = dayOf(
     view.form,
     view.kept,
@@ -24,8 +23,8 @@ export async function dayCalendarOf(origin: string, now = new Date()): Promise<s
       {
         id: `day-${view.date}-${t.job}-${t.task}`,
         day: view.date,
-        from: midnight + t.start * 60_000,
-        to: midnight + t.end * 60_000,
+        from: view.midnightMs + t.start * 60_000,
+        to: view.midnightMs + t.end * 60_000,
         title: `${STAGE_TITLES[t.task as StageName]}: ${machine.tag}, ${machine.model}`,
         about: machine.place,
         place: machine.place,

@@ -35,6 +35,8 @@ import { serverProblem } from "../base/requests/problems";
 import { jobView, type JobView } from "../job/job";
 import { stockView } from "./views/materials";
 import { AGAIN_MS, openJob, writing } from "../base/requests/write";
+import { dayIn } from "../../core/base/days";
+import { zoneOf } from "../../data/base/zone";
 
 /** Puts a lot on the shelf. */
 export async function newLot(body: unknown): Promise<Result<{ id: number }>> {
@@ -54,7 +56,7 @@ export async function newLot(body: unknown): Promise<Result<{ id: number }>> {
       lot: l.lot,
       amount,
       price: l.price,
-      boughtOn: today(),
+      boughtOn: dayIn(await zoneOf(tx), new Date()),
       openedOn: l.openedOn,
       bestBefore: l.bestBefore,
       paste,
@@ -76,8 +78,6 @@ const sheetsOf = (l: LotInput, curves: PadCurves): PadSheets => ({
   curve: l.quarterKPa === null ? curves[l.softness] : curveThrough(curves[l.softness], l.quarterKPa),
   figuresBy: l.figuresBy,
 });
-
-const today = (): string => new Date().toISOString().slice(0, 10);
 
 /** Marks a lot opened, or puts it away and back. */
 export async function updateLot(id: number, body: unknown): Promise<Result<null>> {
@@ -110,14 +110,15 @@ export async function bookMaterial(jobId: number, body: unknown): Promise<Result
       if (!job.ok) return job;
       const lot: Lot | undefined = (await listLots(tx)).find((l) => l.id === lotId);
       if (!lot) return bad(serverProblem.noLot());
-      if (isExpired(lot, today())) return bad(serverProblem.lotExpired(lot.name));
+      const today = dayIn(await zoneOf(tx), new Date());
+      if (isExpired(lot, today)) return bad(serverProblem.lotExpired(lot.name));
       // what this step had booked goes back first
       const own = (await bookingsOf(tx, jobId)).find((b) => b.what === what && b.lotId === lotId)?.amount ?? 0;
       const left = leftOf(lot) + own;
       if (left < amount)
         return bad(serverProblem.lotShort(lot.name, `${left.toFixed(2)} ${MATERIAL_KINDS[lot.kind].unit}`));
       await book(tx, { lotId, jobId, what, amount }, new Date().toISOString());
-      if (lot.openedOn === null) await changeLot(tx, lotId, { openedOn: today() });
+      if (lot.openedOn === null) await changeLot(tx, lotId, { openedOn: today });
       return ok(jobId);
     }),
   );

@@ -14,7 +14,7 @@ import { writing } from "../base/requests/write";
 export async function changeWorkshop(body: unknown): Promise<Result<Workshop>> {
   const checked = check(WorkshopInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const { name, currency, people, language, unit, thresholdK } = checked.value;
+  const { name, currency, people, language, unit, zone, thresholdK } = checked.value;
   const thermometers = checked.value.thermometers.map(({ name: called, highK }) => ({ name: called, highK }));
   const names = thermometers.map((t) => t.name.toLowerCase());
   const twice = names.findIndex((n, i) => names.indexOf(n) < i);
@@ -24,7 +24,16 @@ export async function changeWorkshop(body: unknown): Promise<Result<Workshop>> {
         [`thermometers.${twice}.name`]: "Two thermometers have this name: call one otherwise.",
       }),
     );
-  const workshop: Workshop = { name, currency, people: [...new Set(people)], thermometers, language, unit, thresholdK };
+  const workshop: Workshop = {
+    name,
+    currency,
+    people: [...new Set(people)],
+    thermometers,
+    language,
+    unit,
+    zone,
+    thresholdK,
+  };
   return writing(async (tx) => {
     const was = await findWorkshop(tx);
     await setWorkshop(tx, workshop);

@@ -1,6 +1,5 @@
 import { Allowed } from "@/ui/kit/controls/Allowed";
 import { words } from "@/core/base/words";
-import { format, parseISO } from "date-fns";
 import { type Machine, standsWords } from "@/core/workshop/job";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
@@ -19,6 +18,7 @@ import { MapWords } from "@/ui/drawing/map/MapWords";
 import { DrawnOnBench } from "@/ui/drawing/underside/DrawnOnBench";
 import { BaseOutline } from "@/ui/drawing/underside/BaseOutline";
 import { JobsTable, type JobRow } from "@/ui/workshop/machine/JobsTable";
+import { dayInWords } from "@/core/base/days";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Machine" };
@@ -113,9 +113,7 @@ function MachineSide({ drawing, machine, served }: MachineSideProps) {
         <dd className="num">{machine.limitC === null ? "not known" : `${machine.limitC} °C`}</dd>
         <dt className="text-ink-2">Due</dt>
         <dd>
-          {machine.dueOn
-            ? `${format(parseISO(machine.dueOn), "d MMM yyyy")}${machine.dueWhy ? `, ${machine.dueWhy}` : ""}`
-            : "no date set"}
+          {machine.dueOn ? `${dayInWords(machine.dueOn)}${machine.dueWhy ? `, ${machine.dueWhy}` : ""}` : "no date set"}
         </dd>
       </dl>
       <div className="flex-1" />

@@ -1,10 +1,11 @@
 import type { Metadata } from "next";
-import { format } from "date-fns";
 import { reportView } from "@/server/record/report";
 import { ownerLink } from "@/server/workshop/trust/ownerLink";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { ReportSheets } from "@/ui/record/report/ReportSheets";
 import { BenchBar } from "@/ui/workshop/trust/BenchBar";
+import { dayText } from "@/core/base/days";
+import { zoneNow } from "@/server/base/today";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Report for the owner", robots: { index: false, follow: false } };
@@ -32,7 +33,7 @@ export default async function OwnerPage({ params }: { params: Promise<{ token: s
       <div className="print:hidden">
         <BenchBar
           title={report.title}
-          note={`shown until ${format(link.endsMs, "d MMMM yyyy")}`}
+          note={`shown until ${dayText(link.endsMs, "long", await zoneNow())}`}
           right={<LinkButton href={`/owner/${encodeURIComponent(token)}/report`}>As PDF, with its photos</LinkButton>}
         />
       </div>

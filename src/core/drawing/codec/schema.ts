@@ -1,4 +1,5 @@
-import { KINDS, KIND_NAMES, type FieldSpec } from "../parts/kinds";
+import { KINDS, KIND_NAMES } from "../parts/kinds";
+import type { FieldSpec } from "../parts/spec";
 import { usualFigures } from "../parts/parts";
 
 export const MOST_PARTS = 2000;

@@ -1,19 +1,7 @@
 export * from "./parts";
-export {
-  KINDS,
-  LAYERS,
-  ROLE_NAMES,
-  chipLabel,
-  filled,
-  newPart,
-  newPath,
-  nextId,
-  nextTag,
-  partName,
-  type FieldSpec,
-  type KindSpec,
-  type Layer,
-} from "./kinds";
+export { KINDS, chipLabel, filled, newPart, newPath, nextId, nextTag, partName } from "./kinds";
+export { ROLE_NAMES } from "./kindsBoard";
+export { LAYERS, type FieldSpec, type KindSpec, type Layer } from "./spec";
 export * from "./geometry";
 export { arrangedLayout, ARRANGEMENTS, type ArrangementName } from "./arrangements";
 export { baseOf } from "./bases";

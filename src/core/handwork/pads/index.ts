@@ -9,6 +9,7 @@ export {
   type ThicknessOption,
 } from "./choose";
 export { forcesOn, type PlateForces, type SideForces } from "./forces";
+export { sectionOf, type Section, type SectionOf } from "./section";
 export { GAP_WAYS, gapFromHeights, gapOfText, gapText, measuredGap, unmeasuredGap, type Gap, type GapBy } from "./gap";
 export { cuttingPlan, type CuttingPlan } from "./cutting";
 export {

@@ -16,5 +16,6 @@ export { overMm3, suggestPattern, type PatternTrial, type Suggestion } from "./s
 export { squeezeRun, type SqueezeFrame, type SqueezeRun } from "./run";
 export { matesAnswer, type Mate } from "./mates";
 export { bearing, pressing, type Level, type Load, type PressPoint } from "./press";
-export { Squeeze, type SqueezeSetup } from "./squeeze";
+export { Squeeze } from "./squeeze";
+export type { SqueezeSetup } from "./squeezeSetup";
 export { type Three } from "./three";

@@ -1,5 +1,6 @@
 import { words } from "../../base/words";
-import { Squeeze, type SqueezeSetup } from "./squeeze";
+import { Squeeze } from "./squeeze";
+import type { SqueezeSetup } from "./squeezeSetup";
 
 /** The film at one time. */
 export interface SqueezeFrame {

@@ -1,35 +1,13 @@
+import { Carrier, type Over } from "./carrier";
 import { airPockets, fieldOf, openGap, runOn, sinkHeaps, type Field } from "./field";
 import { Flow } from "./flow";
-import type { Paste, Thinning } from "./paste";
-import { laidHeights, type Laid } from "./pattern";
-import { matesAnswer, type Answer, type Mate } from "./mates";
+import { laidHeights } from "./pattern";
+import { matesAnswer, type Answer } from "./mates";
+import { cornerMoves, fastestOf } from "./motion";
 import { PressureGrid } from "./poisson";
-import { bearing, pressing, type Level, type Load, type PressPoint } from "./press";
+import type { SqueezeSetup } from "./squeezeSetup";
+import { bearing, pressing, type Load } from "./press";
 import { symmetric3, type Three } from "./three";
-
-export interface SqueezeSetup {
-  widthMm: number;
-  heightMm: number;
-  paste: Thinning & Pick<Paste, "viscosityPas">;
-  laid: Laid;
-  points: readonly PressPoint[];
-  /** Spring of a screw, N/mm: it gives way as its corner sinks. */
-  springNmm: number;
-  /** At least one, by time. */
-  loads: readonly Load[];
-  /** Other films under the same plate. */
-  mates?: readonly Mate[];
-  /** How pipes to the plates beside it hold it level: along x, both, along y, N·m per slope. */
-  levelNm?: Level;
-  /** Cells along the longer side. */
-  cells: number;
-  /** Start from these heights (mm, in rows) and this gap (mm) instead of the pattern's; for checks. */
-  start?: { heights: Float64Array; gapMm: number };
-  /** Largest relative change of the gap in one step. */
-  stepShare?: number;
-  /** Leave filler and yield stress out, so that it thins without end; for checks against closed forms. */
-  newtonian?: boolean;
-}
 
 /** Largest relative change of the gap in one step, unless told, on a grid of so many cells along its longer side. */
 const STEP = 0.1;
@@ -37,8 +15,6 @@ const STEP = 0.1;
 const STEP_CELLS = 56;
 /** Gap changes slower than this, 1/s, are rest. */
 const REST = 2e-3;
-/** The least gap that a step's share is taken of, m. */
-const LEAST_GAP_M = 1.2e-5;
 const NOTHING = [0, 0] as const;
 /**
  * A paste thinner than this has come to rest long before the next turn of a screw: where it rests does not depend on
@@ -71,25 +47,21 @@ export class Squeeze {
   lost = false;
   steps = 0;
   /** Past the edge of the face, m³: left, right, above, below. */
-  readonly over: [number, number, number, number] = [0, 0, 0, 0];
+  readonly over: Over = [0, 0, 0, 0];
   plane: [number, number, number];
   /** Height the plate was put down at, m. */
   private readonly startM: number;
   readonly grid: PressureGrid;
   private readonly flow: Flow;
+  private readonly carrier: Carrier;
   private readonly b: Float64Array;
   private readonly airRhs: Float64Array;
   /** Pressures of the plate's motion, of trapped air, and what levels out excess volume in a second. */
   private readonly moving: Float64Array;
   private readonly fromAir: Float64Array;
   private readonly excess: Float64Array;
-  /** What passes to the right, down, and over the front on each side in a step; and what each cell owes of it, m³. */
-  private readonly gives: readonly [Float64Array, Float64Array, ...Float64Array[]];
-  private readonly out: Float64Array;
   /** What a step starts from. */
   private readonly before: { v: Float64Array; airM3: Float64Array };
-  /** Where the neighbour on each side stands. */
-  private readonly beside: readonly [number, number, number, number];
   /** Pressures of closing at unit speed and of tilting about each axis, and the forces they give (upper triangle). */
   private readonly unit: [Float64Array, Float64Array, Float64Array];
   private readonly drag = new Float64Array(9);
@@ -113,16 +85,14 @@ export class Squeeze {
       Math.max(viscosityPas, setup.newtonian ? 0 : LEAST_PAS),
       setup.newtonian ? 0 : yieldPa,
     );
+    this.carrier = new Carrier(f, this.grid, this.flow.toFront, this.over);
     const make = () => new Float64Array(f.size);
     this.b = make();
     this.airRhs = make();
     this.moving = make();
     this.fromAir = make();
     this.excess = make();
-    this.gives = [make(), make(), make(), make(), make(), make()];
-    this.out = make();
     this.before = { v: make(), airM3: make() };
-    this.beside = [-1, 1, -f.w, f.w];
     this.unit = [make(), make(), make()];
     const heights = setup.start?.heights ?? laidHeights(setup.laid, setup.widthMm, setup.heightMm, f.nx, f.ny);
     let most = 0;
@@ -207,7 +177,7 @@ export class Squeeze {
         this.drag.map((d, i) => d + (gives[i] as number)),
         left,
       );
-      const change = this.fastest(speed) * dt;
+      const change = fastestOf({ box: grid.box, field: f, plane: this.plane }, speed) * dt;
       if (!(change > most)) break;
       if (dt <= LEAST_STEP_S) {
         // a plate has mass: it does not move further than this in the shortest time that is followed
@@ -218,7 +188,7 @@ export class Squeeze {
     }
     speed = this.pressures(speed, left, gives, wider);
     // a plate that rocks about where it rests, from edge to edge of a bare face, is brought to rest
-    const rocks = this.cornerMoves(speed, this.last) < 0;
+    const rocks = cornerMoves(f, speed, this.last) < 0;
     if (rocks) speed = speed.map((v) => ROCKING * v) as Three;
     this.last = speed;
     dt = this.moved(dt, speed);
@@ -226,7 +196,8 @@ export class Squeeze {
     this.timeS += dt;
     this.steps++;
     const last = this.setup.loads[this.setup.loads.length - 1];
-    this.resting = this.timeS > (last?.atS ?? 0) + 0.5 && this.fastest(speed) < REST;
+    this.resting =
+      this.timeS > (last?.atS ?? 0) + 0.5 && fastestOf({ box: grid.box, field: f, plane: this.plane }, speed) < REST;
   }
 
   /** What holds the plate besides this film: the films of other chips, and pipes to other plates. */
@@ -319,38 +290,6 @@ export class Squeeze {
     return [s0 * scale, s1 * scale, s2 * scale];
   }
 
-  /** How far two motions of the plate go the same way at the corners of the face, less how far they go against. */
-  private cornerMoves(a: Readonly<Three>, b: Readonly<Three>): number {
-    const [x, y] = [(this.field.nx * this.field.dx) / 2, (this.field.ny * this.field.dy) / 2];
-    let all = 0;
-    for (const [cx, cy] of [
-      [-x, -y],
-      [x, -y],
-      [x, y],
-      [-x, y],
-    ] as const)
-      all += (a[0] + a[1] * cx + a[2] * cy) * (b[0] + b[1] * cx + b[2] * cy);
-    return all;
-  }
-
-  /**
-   * Largest relative speed of the gap at the corners of the box round the film, 1/s; a fifth of it at the face's own
-   * corners.
-   */
-  private fastest(speed: Three): number {
-    const { left, right, top, bottom } = this.grid.box;
-    const { dx, dy, nx, ny } = this.field;
-    const at = (x: number, y: number) =>
-      Math.abs(speed[0] + speed[1] * x + speed[2] * y) /
-      Math.max(LEAST_GAP_M, this.plane[0] + this.plane[1] * x + this.plane[2] * y);
-    let most = 0;
-    for (const x of [(left - 1 - nx / 2) * dx, (right - nx / 2) * dx])
-      for (const y of [(top - 1 - ny / 2) * dy, (bottom - ny / 2) * dy]) most = Math.max(most, at(x, y));
-    for (const x of [(-nx / 2) * dx, (nx / 2) * dx])
-      for (const y of [(-ny / 2) * dy, (ny / 2) * dy]) most = Math.max(most, 0.2 * at(x, y));
-    return most;
-  }
-
   /** Moves, by half as long until what came of it holds; gives the time it took. */
   private moved(dt: number, speed: Three): number {
     const { field: f, before } = this;
@@ -383,7 +322,7 @@ export class Squeeze {
         // what drives the flow: the pressure, and what levels out excess
         q[i] = wet[i] ? (p[i] as number) + (excess[i] as number) / (RELAX * dt) : (p[i] as number);
       }
-    this.carry(q, dt);
+    this.carrier.carry(q, dt);
     this.closing = (s0 * dt) / this.plane[0];
     this.plane = [this.plane[0] - s0 * dt, this.plane[1] - s1 * dt, this.plane[2] - s2 * dt];
     sinkHeaps(f);
@@ -391,64 +330,4 @@ export class Squeeze {
     openGap(f, this.plane);
     airPockets(f);
   }
-
-  /** Carries the paste through the faces of the cells under the pressures `q`: no cell gives more than it holds. */
-  private carry(q: Float64Array, dt: number): void {
-    const { field: f, grid, gives, out } = this;
-    const { nx, ny, w, v, wet, airPa } = f;
-    const [toRight, toDown, ...toFront] = gives;
-    out.fill(0);
-    const owed = (from: number, amount: number) => (out[from] = (out[from] as number) + amount);
-    for (let j = 1; j <= ny; j++)
-      for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
-        if (!wet[i]) continue;
-        const own = q[i] as number;
-        const r = (grid.right[i] as number) * (own - (q[i + 1] as number)) * dt;
-        const d = (grid.down[i] as number) * (own - (q[i + w] as number)) * dt;
-        owed(r > 0 ? i : i + 1, Math.abs(r));
-        owed(d > 0 ? i : i + w, Math.abs(d));
-        [toRight[i], toDown[i]] = [r, d];
-        for (let side = 0; side < 4; side++) {
-          const g = (this.flow.toFront[side] as Float64Array)[i] as number;
-          const front = toFront[side] as Float64Array;
-          front[i] = 0;
-          if (g === 0) continue;
-          const o = i + (this.beside[side] as number);
-          const edge = isEdge(f, side, j, k);
-          const amount = g * (own - (edge ? 0 : (airPa[o] as number))) * dt;
-          // past the edge nothing comes back
-          if (amount < 0 && edge) continue;
-          front[i] = amount;
-          owed(amount > 0 ? i : o, Math.abs(amount));
-        }
-      }
-    // from here on the share of what a cell owes that it can give
-    for (let i = 0; i < f.size; i++) {
-      const owes = out[i] as number;
-      out[i] = owes > 0 && owes > (v[i] as number) ? Math.max(0, v[i] as number) / owes : 1;
-    }
-    const pass = (from: number, to: number, amount: number) => {
-      const passed = amount * ((amount > 0 ? out[from] : out[to]) as number);
-      v[from] = (v[from] as number) - passed;
-      return passed;
-    };
-    for (let j = 1; j <= ny; j++)
-      for (let k = 1, i = j * w + 1; k <= nx; k++, i++) {
-        if (!wet[i]) continue;
-        v[i + 1] = (v[i + 1] as number) + pass(i, i + 1, toRight[i] as number);
-        v[i + w] = (v[i + w] as number) + pass(i, i + w, toDown[i] as number);
-        for (let side = 0; side < 4; side++) {
-          const amount = (toFront[side] as Float64Array)[i] as number;
-          if (amount === 0) continue;
-          const o = i + (this.beside[side] as number);
-          const passed = pass(i, o, amount);
-          if (isEdge(f, side, j, k)) this.over[side] = (this.over[side] as number) + passed;
-          else v[o] = (v[o] as number) + passed;
-        }
-      }
-  }
 }
-
-/** Whether a side of a cell is the edge of the face; rows j and columns k from 1, sides left, right, above, below. */
-const isEdge = ({ nx, ny }: Field, side: number, j: number, k: number): boolean =>
-  (side === 0 && k === 1) || (side === 1 && k === nx) || (side === 2 && j === 1) || (side === 3 && j === ny);

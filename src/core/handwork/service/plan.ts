@@ -1,4 +1,5 @@
-import { cleanSteps, closeSteps } from "./closing";
+import { closeSteps } from "./closing";
+import { cleanSteps } from "./cleanSteps";
 import { pasteSteps } from "./pasting";
 import type { ServiceStage } from "./journal";
 import { SERVICE_STAGES } from "./journal";

@@ -1,9 +1,12 @@
+import { dayIn, isDay, type Zone } from "../../base/days";
 import { figuresIn, type Figures, type Language, type Unit } from "../../base/words";
 
-/** In which language and unit a report speaks. */
+/** In which language, unit and zone a report speaks. */
 export interface ReportForm {
   language: Language;
   unit: Unit;
+  /** Where its days begin. */
+  zone: Zone;
 }
 
 const LOCALES: Record<Language, string> = { en: "en-GB", de: "de-DE", fr: "fr-FR" };
@@ -14,14 +17,14 @@ export interface Said {
   unit: Unit;
   /** A difference without sign or unit, whole: 27.8 → "28", in °F "50". */
   degrees(K: number): string;
-  /** "26 November 2031" */
-  day(iso: string): string;
+  /** Of a day, or of a moment: "26 November 2031". */
+  day(at: string): string;
   number(value: number, digits?: number): string;
   /** A clock time of a load: 108 → "1 min 48 s". */
   minutes(s: number): string;
 }
 
-export function saidIn({ language, unit }: ReportForm): Said {
+export function saidIn({ language, unit, zone }: ReportForm): Said {
   const locale = LOCALES[language];
   const figures = figuresIn({ locale, unit });
   const day = new Intl.DateTimeFormat(locale, { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
@@ -29,7 +32,7 @@ export function saidIn({ language, unit }: ReportForm): Said {
     figures,
     unit,
     degrees: (K) => figures.number(Math.abs(unit === "F" ? 1.8 * K : K)),
-    day: (iso) => day.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`)),
+    day: (at) => day.format(new Date(`${isDay(at) ? at : dayIn(zone, at)}T00:00:00Z`)),
     number: (value, digits = 0) => figures.number(value, digits),
     minutes: (s) => (s >= 60 ? `${Math.floor(s / 60)} min ${Math.round(s % 60)} s` : `${Math.round(s)} s`),
   };

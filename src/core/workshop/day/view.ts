@@ -18,7 +18,9 @@ export interface DayJobView {
 
 export interface DayView {
   date: string;
-  /** Now, minutes from midnight by the server's clock. */
+  /** When the workshop's day began, ms since 1970. */
+  midnightMs: number;
+  /** Now, minutes from midnight in the workshop. */
   nowMin: number;
   form: DayForm;
   kept: DayKept;

@@ -1,4 +1,4 @@
-import { dayAfter } from "../upkeep";
+import { dayAfter } from "../../base/days";
 import type { ChipId } from "../../measure/judge";
 import { driftOf, type Drift, type Rate } from "./drift";
 import { atFanSpeed, type Levels, type Measured, type Resistance } from "./measured";

@@ -30,3 +30,4 @@ export {
   type WaitingShelf,
 } from "./rack";
 export { CURRENCIES, THRESHOLDS_K, usualWorkshop, type Currency, type Thermometer, type Workshop } from "./workshop";
+export { FORMS } from "./forms";

@@ -21,6 +21,8 @@ export interface Workshop {
   /** The language and unit its reports are written in. */
   language: Language;
   unit: Unit;
+  /** The zone its days begin in, by its name in the tz database; "" while it set none and its server's own counts. */
+  zone: string;
   /** A change the judge calls no real one is smaller, K. */
   thresholdK: number;
 }
@@ -35,5 +37,6 @@ export const usualWorkshop: Workshop = {
   thermometers: [],
   language: "en",
   unit: "C",
+  zone: "",
   thresholdK: THRESHOLDS_K.usual,
 };

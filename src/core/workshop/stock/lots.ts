@@ -1,3 +1,4 @@
+import { dayAfter } from "../../base/days";
 import { words } from "../../base/words";
 import type { Paste } from "../../handwork/paste";
 import type { PadCurve, SheetSide, Softness } from "../../handwork/pads";
@@ -92,7 +93,7 @@ export interface StockDate {
 
 /** Dates of the lots within a horizon, by day. */
 export function stockDates(lots: readonly Lot[], today: string, horizonDays = 240): StockDate[] {
-  const day = (n: number) => new Date(Date.parse(today) + n * 86_400_000).toISOString().slice(0, 10);
+  const day = (n: number) => dayAfter(today, n);
   const out: StockDate[] = [];
   for (const l of lots) {
     if (leftOf(l) <= 0) continue;

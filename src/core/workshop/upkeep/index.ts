@@ -12,4 +12,3 @@ export {
   type Use,
 } from "./rules";
 export { nextDue, type DueBy, type MeasuredAhead, type NextDue } from "./next";
-export { dayAfter, isDay } from "./day";

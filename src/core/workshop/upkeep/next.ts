@@ -1,4 +1,4 @@
-import { dayAfter, dayInWords } from "./day";
+import { dayAfter, dayInWords } from "../../base/days";
 import { dueByRules, monthsAfter, workingDayUpTo, type UpkeepFacts, type UpkeepRules } from "./rules";
 
 /** By what a machine's date was set. */

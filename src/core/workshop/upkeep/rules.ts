@@ -1,3 +1,5 @@
+import { dayAfter, utcDay } from "../../base/days";
+
 /** Where a machine lives. */
 export const ENVIRONMENTS = ["office", "home", "dusty", "lint", "sawdust", "haze"] as const;
 export type Environment = (typeof ENVIRONMENTS)[number];
@@ -95,12 +97,12 @@ export function monthsAfter(day: string, months: number): string {
   const first = new Date(Date.UTC(y, m - 1 + months, 1));
   const last = new Date(Date.UTC(first.getUTCFullYear(), first.getUTCMonth() + 1, 0)).getUTCDate();
   first.setUTCDate(Math.min(d, last));
-  return first.toISOString().slice(0, 10);
+  return utcDay(first.getTime());
 }
 
 /** The day itself where it is one of Monday to Friday, else the Friday before. */
 export function workingDayUpTo(day: string): string {
   const date = new Date(`${day}T00:00:00Z`);
   const back = [2, 0, 0, 0, 0, 0, 1][date.getUTCDay()] ?? 0;
-  return new Date(date.getTime() - back * 86_400_000).toISOString().slice(0, 10);
+  return dayAfter(day, -back);
 }

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { dueByRules, ENVIRONMENTS, isDay, monthsAfter, nextDue, usualRules, workingDayUpTo, type UpkeepFacts } from ".";
+import { dueByRules, ENVIRONMENTS, monthsAfter, nextDue, usualRules, workingDayUpTo, type UpkeepFacts } from ".";
+import { isDay } from "../../base/days";
 
 const plain: UpkeepFacts = { environment: "office", use: "", bought: null, grade: null };
 

@@ -19,6 +19,7 @@ import { lastLiveRun, type LiveRun } from "../../../data/measure/liveRuns";
 import { backgroundEnds, onTheWay } from "../../base/quiet/background";
 import { keepSamples } from "./samples";
 import type { Book } from "./book";
+import { todayNow } from "../../base/today";
 
 /** What a stand-in is set to: kept with its run, so that it goes on after a restart. */
 export interface StandInSetting {
@@ -124,7 +125,7 @@ async function faultsNow(
         plans: map ? plansOf(map, ways.rounds) : [],
         model: layout?.model ?? "",
         hasBeforeRun: true,
-        today: new Date().toISOString().slice(0, 10),
+        today: await todayNow(),
       },
       map,
     ),

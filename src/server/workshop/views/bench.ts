@@ -1,5 +1,5 @@
 import { benchItem, type BenchItem, type DrawingRef, type DueDate, type Machine } from "../../../core/workshop/job";
-import { dayAfter } from "../../../core/workshop/upkeep";
+import { dayAfter } from "../../../core/base/days";
 import { database } from "../../../data/base/connection";
 import { drawingsOfMachines } from "../../../data/drawing/drawings";
 import { checksDue } from "../../../data/workshop/jobs";
@@ -7,8 +7,11 @@ import { dueMachines, hasMachines } from "../../../data/workshop/machines";
 import { openCounts, openJobs, withMachines, type OpenCounts } from "../../../data/workshop/stands";
 import { backupNotice } from "../../base/quiet/backups";
 import { catchUp, standsOfJobs } from "../../job/stands";
+import { todayNow } from "../../base/today";
 
 export interface BenchView {
+  /** The day it is in the workshop. */
+  today: string;
   /** What lies on the mat, hands first; more than so many stand on the rack. */
   items: (BenchItem & { drawing: DrawingRef | null })[];
   counts: OpenCounts;
@@ -51,13 +54,14 @@ export async function benchView(): Promise<BenchView> {
   });
   const counts = await openCounts(db);
   const backup = await backupNotice();
-  return { items, counts, backup, empty: items.length === 0 && !(await hasMachines(db)), ...(await edgeOf()) };
+  const today = await todayNow();
+  const empty = items.length === 0 && !(await hasMachines(db));
+  return { today, items, counts, backup, empty, ...(await edgeOf(today)) };
 }
 
 /** The dates on the bench edge, a bounded number whatever is stored. */
-async function edgeOf(): Promise<Pick<BenchView, "due" | "moreLate" | "later">> {
+async function edgeOf(today: string): Promise<Pick<BenchView, "due" | "moreLate" | "later">> {
   const db = await database();
-  const today = new Date().toISOString().slice(0, 10);
   const end = dayAfter(today, EDGE_DAYS);
   const late = await dueMachines(db, { from: null, before: today }, MOST_LATE);
   const toCome = await dueMachines(db, { from: today, before: end }, MOST_TO_COME);

@@ -10,25 +10,22 @@ import { factsOfJobs, openJobs, timesOfModel } from "../../../data/workshop/stan
 import { goingRuns } from "../../measure/live/going";
 import { jobView, type JobView } from "../../job/job";
 import { catchUp } from "../../job/stands";
+import { beginOf, dayIn } from "../../../core/base/days";
+import { zoneOf } from "../../../data/base/zone";
 
 /** So many machines are planned for a day. */
 const MOST = 24;
 const MOST_EARLIER = 24;
 const MINUTE_MS = 60_000;
 
-/** A day of the server's own clock, as year-month-day. */
-export const dateOf = (d: Date): string =>
-  [d.getFullYear(), d.getMonth() + 1, d.getDate()].map((n) => String(n).padStart(2, "0")).join("-");
-
-const midnightOf = (d: Date): Date => new Date(d.getFullYear(), d.getMonth(), d.getDate());
-
 /** Today at the bench: what is left of every open job, what goes, what is done, and the order that was taken. */
 export async function dayView(now = new Date()): Promise<DayView> {
   const db = await database();
   await catchUp();
-  const date = dateOf(now);
-  const midnight = midnightOf(now);
-  const minuteOf = (ms: number) => (ms - midnight.getTime()) / MINUTE_MS;
+  const zone = await zoneOf(db);
+  const date = dayIn(zone, now);
+  const midnightMs = beginOf(date, zone);
+  const minuteOf = (ms: number) => (ms - midnightMs) / MINUTE_MS;
   const open = await openJobs(db, MOST);
   const going = await goingRuns();
   const here = open.filter((o) => o.job.waits === null);
@@ -54,11 +51,12 @@ export async function dayView(now = new Date()): Promise<DayView> {
   }
   return {
     date,
+    midnightMs,
     nowMin: minuteOf(now.getTime()),
     form: await findDayForm(db),
     kept: await findDay(db, date),
     jobs,
-    past: await pastOf(midnight, minuteOf),
+    past: await pastOf(midnightMs, minuteOf),
     held: open.length - here.length,
   };
 }
@@ -112,10 +110,10 @@ async function factsOf(view: JobView): Promise<Omit<DayFacts, "going">> {
   };
 }
 
-async function pastOf(midnight: Date, minuteOf: (ms: number) => number): Promise<Past[]> {
+async function pastOf(midnightMs: number, minuteOf: (ms: number) => number): Promise<Past[]> {
   const db = await database();
-  const end = new Date(midnight.getTime() + 24 * 60 * MINUTE_MS);
-  const [from, to] = [midnight.toISOString(), end.toISOString()];
+  const from = new Date(midnightMs).toISOString();
+  const to = new Date(midnightMs + 24 * 60 * MINUTE_MS).toISOString();
   const all: PastStretch[] = [...(await workBetween(db, from, to)), ...(await runsBetween(db, from, to))];
   const ids = [...new Set(all.map((p) => p.jobId))];
   const rows = await db("jobs")

@@ -1,9 +1,10 @@
 import { getISOWeek, getISOWeekYear, parseISO } from "date-fns";
 import type { Machine } from "../../../core/workshop/job";
-import { dayAfter } from "../../../core/workshop/upkeep";
+import { dayAfter } from "../../../core/base/days";
 import { database } from "../../../data/base/connection";
 import { dueBetween } from "../../../data/workshop/dues";
 import { dueMachines } from "../../../data/workshop/machines";
+import { todayNow } from "../../base/today";
 
 /** The machines of one week, or those that are late. */
 export interface DueWeek {
@@ -31,7 +32,7 @@ const LAST_DAY = "2099-12-31";
 /** What is due, by week, late ones first; a page of it. */
 export async function dueView(page: number): Promise<DueView> {
   const db = await database();
-  const today = new Date().toISOString().slice(0, 10);
+  const today = await todayNow();
   const rows = await dueBetween(db, { from: null, to: LAST_DAY }, { from: (page - 1) * ON_PAGE, most: ON_PAGE });
   const late = (await dueMachines(db, { from: null, before: today }, 0)).count;
   const toCome = (await dueMachines(db, { from: today, before: null }, 0)).count;

@@ -3,6 +3,7 @@ import { database } from "../../../data/base/connection";
 import { cutAreas } from "../../../data/workshop/cutAreas";
 import { usesOfLot, type LotUse } from "../../../data/workshop/lotUses";
 import { bookingsOf, cuttingOf, findLots, listLots, listSheets } from "../../../data/workshop/materials";
+import { todayNow } from "../../base/today";
 
 /** The shelf, and what of it is booked to a job. */
 export async function stockView(jobId: number | null): Promise<Shelf> {
@@ -26,7 +27,7 @@ export async function stockView(jobId: number | null): Promise<Shelf> {
   }
   // a job takes paste and pads from the shelf; what cleaning uses is counted from its steps
   const shown = jobId === null ? lots : lots.filter((l) => l.kind === "paste" || l.kind === "pad");
-  const today = new Date().toISOString().slice(0, 10);
+  const today = await todayNow();
   return { lots: shown, past, sheets: await listSheets(db), bookings, cutting, cost, today };
 }
 

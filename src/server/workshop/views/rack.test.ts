@@ -3,7 +3,7 @@ import { closeJob, setWaits } from "../../../data/workshop/jobs";
 import { database } from "../../../data/base/connection";
 import { setDue } from "../../../data/workshop/dues";
 import { staleJobs } from "../../../data/workshop/stands";
-import { dayAfter } from "../../../core/workshop/upkeep";
+import { dayAfter } from "../../../core/base/days";
 import { temporaryDatabase } from "../../../testing/bed";
 import { intake } from "../machines";
 import { benchView } from "./bench";

@@ -7,7 +7,7 @@ import {
   type RackWay,
   type WaitingShelf,
 } from "../../../core/workshop/job";
-import { dayAfter } from "../../../core/workshop/upkeep";
+import { dayAfter } from "../../../core/base/days";
 import { database } from "../../../data/base/connection";
 import { drawingsOfMachines } from "../../../data/drawing/drawings";
 import { findJobs } from "../../../data/workshop/jobs";
@@ -22,6 +22,7 @@ import {
 } from "../../../data/workshop/rack";
 import { openCounts } from "../../../data/workshop/stands";
 import { catchUp, standsOfJobs } from "../../job/stands";
+import { todayNow } from "../../base/today";
 
 /** So many boards are seen, so many machines stand face out on one. */
 const BOARDS = 3;
@@ -39,7 +40,7 @@ export async function rackView(asked: {
 }): Promise<RackView> {
   const db = await database();
   await catchUp();
-  const today = new Date().toISOString().slice(0, 10);
+  const today = await todayNow();
   const ask: RackAsk = { way: asked.way, word: asked.word, today, soon: dayAfter(today, DUE_SOON_DAYS) };
   const known = await shelvesOf(ask, asked.shelf ?? asked.from);
   const alone = asked.shelf === null ? null : (known.find((s) => s.key === asked.shelf) ?? null);

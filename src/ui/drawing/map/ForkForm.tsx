@@ -2,17 +2,17 @@
 import { Input } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Problem } from "@/core/base/result";
 import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { send } from "@/ui/kit/controls/send";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 /** A further variant that starts as a copy: with or without graphics chip, another heatsink. */
 export function ForkForm({ revisionId }: { revisionId: number }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const [variant, setVariant] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act, problem, fields } = useSubmit();
   if (!open)
     return (
       <Button className="mt-1" onClick={() => setOpen(true)}>
@@ -21,8 +21,7 @@ export function ForkForm({ revisionId }: { revisionId: number }) {
     );
   const submit = async (e: React.FormEvent) => {
     e.preventDefault();
-    const sent = await send("POST", `/api/layouts/${revisionId}/fork`, { variant });
-    if (!sent.ok) return setProblem(sent.problem);
+    if (!(await act(() => send("POST", `/api/layouts/${revisionId}/fork`, { variant })))) return;
     setOpen(false);
     setVariant("");
     router.refresh();
@@ -32,7 +31,7 @@ export function ForkForm({ revisionId }: { revisionId: number }) {
       <Field
         label="Name of the variant"
         hint="Such as: without graphics chip"
-        error={problem?.fields?.variant ?? problem?.message}
+        error={fields.variant ?? problem?.message}
         className="min-w-55 flex-1"
       >
         <Input

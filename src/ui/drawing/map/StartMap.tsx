@@ -2,10 +2,8 @@
 import { Allowed } from "@/ui/kit/controls/Allowed";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Problem } from "@/core/base/result";
 import { CoolingMap, type Layout } from "@/core/drawing/parts";
 import { mapSentence } from "@/core/drawing/cooling";
-import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { send } from "@/ui/kit/controls/send";
@@ -13,6 +11,7 @@ import { stagePath } from "@/ui/kit/steps/paths";
 import { SmallUnderside } from "@/ui/drawing/underside/SmallUnderside";
 import { MapWords } from "./MapWords";
 import { StartChoices, type StartFrom } from "./StartChoices";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 interface Props {
   jobId: number;
@@ -27,11 +26,10 @@ interface Props {
 /** A job without a drawing: the last one of the model, one it is like, a typical arrangement, or an empty base. */
 export function StartMap({ jobId, model, variant, base, offer, closed }: Props) {
   const router = useRouter();
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act, refusal } = useSubmit();
   const [anew, setAnew] = useState(false);
   const start = async (how: StartFrom) => {
-    const sent = await send("POST", `/api/jobs/${jobId}/layout`, how);
-    if (!sent.ok) return setProblem(sent.problem);
+    if (!(await act(() => send("POST", `/api/jobs/${jobId}/layout`, how)))) return;
     if (how.from !== "last") router.push(`${stagePath(jobId, "map")}?edit=1`);
     router.refresh();
   };
@@ -50,11 +48,7 @@ export function StartMap({ jobId, model, variant, base, offer, closed }: Props) 
           "Tell what you see in two taps, and begin on the likest. A photo to trace, or a file, comes in on the sheet."
         )}
       </p>
-      {problem ? (
-        <CautionBand role="alert">
-          {problem.message} {problem.action}
-        </CautionBand>
-      ) : null}
+      {refusal}
       {last ? (
         <div className="my-5 grid min-h-50 flex-1 place-items-center border border-line bg-plane p-4">
           <SmallUnderside layout={offer.document} pxPerMm={1.7} />

@@ -8,7 +8,8 @@ import type { Shelf } from "@/core/workshop/stock";
 import { Button } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { GapField, GapWords } from "./GapField";
-import { balanceWords, chipForces, Section } from "./Section";
+import { chipForces, Section } from "./Section";
+import { balanceWords } from "./SectionForces";
 import { ThicknessRows } from "./ThicknessRows";
 import { usePadBench, type PadBenchWork, type Tried } from "./usePadBench";
 

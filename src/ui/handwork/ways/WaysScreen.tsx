@@ -1,9 +1,7 @@
 "use client";
-import { format, parseISO } from "date-fns";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { STAGE_TITLES } from "@/core/workshop/job";
-import type { Problem } from "@/core/base/result";
 import {
   SCHOOLS,
   usualWays,
@@ -21,6 +19,8 @@ import { send } from "@/ui/kit/controls/send";
 import { whoWorks } from "@/ui/kit/controls/who";
 import { BroughtScale } from "./BroughtScale";
 import { SchoolPicture } from "./SchoolPicture";
+import { dayInWords } from "@/core/base/days";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 interface Props {
   ways: Ways;
@@ -75,7 +75,7 @@ function useWays({ ways, own }: Props) {
   const place = WAY_PLACES[at] ?? FIRST;
   const [chosen, setChosen] = useState<string | null>(null);
   const [why, setWhy] = useState<string | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act, problem, tell } = useSubmit();
   const [said, setSaid] = useState("");
   const options = SCHOOLS[place.key].options.map(([v]) => String(v));
   const now = String(ways[place.key]);
@@ -85,7 +85,7 @@ function useWays({ ways, own }: Props) {
     setAt(i);
     setChosen(null);
     setWhy(null);
-    setProblem(null);
+    tell(null);
     setSaid("");
   };
   const pick = (w: WayPlace, value: string) => {
@@ -97,9 +97,7 @@ function useWays({ ways, own }: Props) {
   const keep = async (value: string) => {
     const [real] = SCHOOLS[place.key].options.find(([v]) => String(v) === value) ?? [usualWays[place.key]];
     const body = { key: place.key, value: real, why: reason, who: whoWorks() };
-    const sent = await send("PUT", "/api/ways", body);
-    setProblem(sent.ok ? null : sent.problem);
-    if (!sent.ok) return;
+    if (!(await act(() => send("PUT", "/api/ways", body)))) return;
     setChosen(null);
     setWhy(null);
     setSaid("Kept");
@@ -211,7 +209,7 @@ function Foot({ p, work }: { p: Props; work: ReturnType<typeof useWays> }) {
       <div>
         <h2 className="text-title leading-6.5 font-bold">
           {place.name}: {place.short[pickedWay] ?? pickedWay}
-          {own && !changed ? `, your own since ${format(parseISO(own.since), "d MMMM yyyy")}` : ""}
+          {own && !changed ? `, your own since ${dayInWords(own.since, "long")}` : ""}
         </h2>
         <p className="text-body text-ink-2">Ours: {school.why}</p>
         {isOurs ? null : (

@@ -1,10 +1,10 @@
 "use client";
-import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { Button, KeyCap } from "./Button";
 import { useKeys } from "./keys";
+import { FormDialog } from "@/ui/kit/controls/FormDialog";
 
 const KEYS: readonly { where: string; keys: readonly [string, string][] }[] = [
   {
@@ -100,40 +100,36 @@ export function KeySheet() {
       >
         <KeyCap>?</KeyCap> <span className="sr-only sm:not-sr-only">Keys</span>
       </button>
-      <Dialog open={open} onClose={setOpen} className="relative z-50">
-        <div aria-hidden className="fixed inset-0 bg-ink/40" />
-        <div className="fixed inset-0 grid place-items-center p-5">
-          <DialogPanel className="w-full max-h-full max-w-215 overflow-y-auto border-2 border-ink bg-sheet p-7">
-            <DialogTitle className="text-head font-bold">Keys</DialogTitle>
-            <div className="mt-4 grid gap-x-8 gap-y-5 md:grid-cols-2">
-              {KEYS.map((group) => (
-                <section key={group.where} aria-label={group.where}>
-                  <h3 className="text-body text-ink-2">{group.where}</h3>
-                  <dl className="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
-                    {group.keys.map(([key, does]) => (
-                      <div key={key} className="contents">
-                        <dt>
-                          <KeyCap>{key}</KeyCap>
-                        </dt>
-                        <dd className="text-lead leading-5.25">{does}</dd>
-                      </div>
-                    ))}
-                  </dl>
-                </section>
-              ))}
-            </div>
-            <p className="mt-5 text-note text-ink-2">
-              Single keys rest while you type in a field. What the words mean:{" "}
-              <Link prefetch={false} href="/glossary" className="link inline-flex min-h-11 items-center text-ink">
-                Glossary
-              </Link>
-            </p>
-            <Button look="plain" className="mt-5" onClick={() => setOpen(false)}>
-              Close
-            </Button>
-          </DialogPanel>
-        </div>
-      </Dialog>
+      {open ? (
+        <FormDialog title="Keys" onClose={() => setOpen(false)} width="wide">
+          <div className="mt-4 grid gap-x-8 gap-y-5 md:grid-cols-2">
+            {KEYS.map((group) => (
+              <section key={group.where} aria-label={group.where}>
+                <h3 className="text-body text-ink-2">{group.where}</h3>
+                <dl className="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
+                  {group.keys.map(([key, does]) => (
+                    <div key={key} className="contents">
+                      <dt>
+                        <KeyCap>{key}</KeyCap>
+                      </dt>
+                      <dd className="text-lead leading-5.25">{does}</dd>
+                    </div>
+                  ))}
+                </dl>
+              </section>
+            ))}
+          </div>
+          <p className="mt-5 text-note text-ink-2">
+            Single keys rest while you type in a field. What the words mean:{" "}
+            <Link prefetch={false} href="/glossary" className="link inline-flex min-h-11 items-center text-ink">
+              Glossary
+            </Link>
+          </p>
+          <Button look="plain" className="mt-5" onClick={() => setOpen(false)}>
+            Close
+          </Button>
+        </FormDialog>
+      ) : null}
     </>
   );
 }

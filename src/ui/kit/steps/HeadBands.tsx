@@ -1,5 +1,4 @@
 "use client";
-import { format, parseISO } from "date-fns";
 import { Hourglass, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -8,11 +7,12 @@ import { STAGES, waitsWords, type JobHead, type StageName } from "@/core/worksho
 import { Button } from "@/ui/kit/controls/Button";
 import { money, useMoney } from "@/ui/kit/controls/money";
 import { send } from "@/ui/kit/controls/send";
-import { useAct } from "@/ui/kit/controls/useAct";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 import { keepPages } from "@/ui/kit/offline/keep";
 import { stagePath } from "./paths";
+import { dayInWords } from "@/core/base/days";
 
-const day = (iso: string) => format(parseISO(iso), "d MMM yyyy");
+const day = (iso: string) => dayInWords(iso);
 /** What a job came back from is told where it is taken in and first run. */
 const FIRST: readonly StageName[] = ["intake", "before", "open"];
 
@@ -26,7 +26,7 @@ let keptAll = "";
 export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead; shown: StageName }) {
   const router = useRouter();
   const currency = useMoney();
-  const { act, refusal } = useAct();
+  const { act, refusal } = useSubmit();
   const { waits, cameBack } = head;
   // the job at hand opens without the server too: all its stages are kept on this device once, then each as it is left;
   // what is done meanwhile stands in the journal, which is kept beside them

@@ -14,7 +14,6 @@ import {
   type Logged,
   type PracticeKind,
 } from "@/core/learn/practice";
-import type { Problem } from "@/core/base/result";
 import {
   atChip,
   COMPLAINTS,
@@ -28,12 +27,12 @@ import {
   type FaultKind,
 } from "@/core/learn/suspects";
 import { words } from "@/core/base/words";
-import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { Pick } from "@/ui/kit/controls/Pick";
 import { send } from "@/ui/kit/controls/send";
 import { whoWorks } from "@/ui/kit/controls/who";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 const LOGGED_WORDS: Readonly<Record<Logged, string>> = {
   all: "everything",
@@ -58,20 +57,20 @@ function useCaseForm() {
     logged: "all" as Logged,
   });
   const [made, setMade] = useState<string | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act, fields, rest } = useSubmit();
   const submit = async (e: React.FormEvent) => {
     e.preventDefault();
-    const sent = await send<{ code: string }>("POST", "/api/practice/cases", {
+    const body = {
       ...form,
       faults: form.faults.filter((f) => f !== null),
       who: whoWorks(),
-    });
-    setProblem(sent.ok ? null : sent.problem);
-    setMade(sent.ok ? sent.value.code : null);
-    if (sent.ok) router.refresh();
+    };
+    const sent = await act(() => send<{ code: string }>("POST", "/api/practice/cases", body));
+    setMade(sent ? sent.value.code : null);
+    if (sent) router.refresh();
   };
   const set = (change: Partial<typeof form>) => setForm((now) => ({ ...now, ...change }));
-  return { form, set, made, problem, submit };
+  return { form, set, made, fields, rest, submit };
 }
 
 const named = <T extends string>(of: readonly T[], say: (v: T) => string) =>
@@ -79,8 +78,7 @@ const named = <T extends string>(of: readonly T[], say: (v: T) => string) =>
 
 /** A case a teacher makes: the machine, its faults, what the owner says and what is logged. */
 export function CaseForm() {
-  const { form, set, made, problem, submit } = useCaseForm();
-  const fields = problem?.fields ?? {};
+  const { form, set, made, fields, rest, submit } = useCaseForm();
   return (
     <form className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-4" onSubmit={(e) => void submit(e)}>
       <Field label="Name of the case" error={fields.title} hint="It must not give the fault away.">
@@ -111,11 +109,7 @@ export function CaseForm() {
         onChange={(at, f) => set({ faults: form.faults.map((x, i) => (i === at ? f : x)) })}
       />
       <Owner form={form} set={set} fields={fields} />
-      {problem && !problem.fields ? (
-        <CautionBand role="alert">
-          {problem.message} {problem.action}
-        </CautionBand>
-      ) : null}
+      {rest}
       <div className="flex flex-wrap items-center gap-4">
         <Button look="main" big type="submit">
           Keep the case

@@ -4,21 +4,18 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { TaughtCaseView } from "@/core/learn/practice";
-import type { Problem } from "@/core/base/result";
-import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { send } from "@/ui/kit/controls/send";
 import { CaseForm } from "./CaseForm";
+import { useSubmit, Refusal } from "@/ui/kit/controls/useSubmit";
 
 /** The teacher's cases: what there is, and a form for one more. */
 export function CasesScreen({ cases }: { cases: readonly TaughtCaseView[] }) {
   const router = useRouter();
   const [removed, setRemoved] = useState<TaughtCaseView | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act, problem } = useSubmit();
   const change = async (method: "PUT" | "DELETE", c: TaughtCaseView) => {
-    const sent = await send<{ code: string }>(method, `/api/practice/cases/${c.code}`);
-    setProblem(sent.ok ? null : sent.problem);
-    if (!sent.ok) return;
+    if (!(await act(() => send<{ code: string }>(method, `/api/practice/cases/${c.code}`)))) return;
     setRemoved(method === "DELETE" ? c : null);
     router.refresh();
   };
@@ -36,11 +33,7 @@ export function CasesScreen({ cases }: { cases: readonly TaughtCaseView[] }) {
         <h2 id="made" className="text-title font-bold">
           Cases of the workshop
         </h2>
-        {problem ? (
-          <CautionBand role="alert">
-            {problem.message} {problem.action}
-          </CautionBand>
-        ) : null}
+        <Refusal problem={problem} />
         <p role="status" className="min-h-11 text-lead">
           {removed ? (
             <>

@@ -1,11 +1,11 @@
 "use client";
-import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import type { ShownRun } from "@/core/learn/practice";
 import { words } from "@/core/base/words";
 import { RunChart } from "@/ui/kit/charts/RunChart";
 import { Button } from "@/ui/kit/controls/Button";
 import { TriageLadder } from "@/ui/learn/triage/TriageLadder";
 import type { ShownLog } from "@/workers/practiceSession";
+import { FormDialog } from "@/ui/kit/controls/FormDialog";
 
 interface Props {
   n: number;
@@ -20,43 +20,43 @@ export function LogDialog({ n, run, log, limitC, onClose }: Props) {
   const { triage } = run;
   const chip = triage.chips.find((c) => c.chip === triage.lead) ?? triage.chips[0];
   return (
-    <Dialog open onClose={onClose} className="relative z-50">
-      <div aria-hidden className="fixed inset-0 bg-ink/40" />
-      <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">
-        <DialogPanel className="w-full max-w-280 border-2 border-ink bg-sheet p-6">
-          <DialogTitle className="text-head font-bold">
-            Log of run {n} <span className="text-lead font-regular text-ink-2">practice, made up</span>
-          </DialogTitle>
-          <div className="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
-            <div className="min-w-0">
-              <RunChart curves={log.curves} phases={log.phases} limitC={limitC} room={log.room} height={380} />
-            </div>
-            <div className="flex min-w-0 flex-col">
-              {chip && triage.word !== "fan" ? (
-                <TriageLadder chip={chip} matched={triage.matched} limitC={limitC} />
-              ) : (
-                <p className="text-lead">A blower stands: with still air the paths cannot be told apart.</p>
-              )}
-            </div>
-          </div>
-          <h3 className="mt-4 text-lead font-bold">What else stands in it</h3>
-          <dl className="mt-1 grid gap-x-8 sm:grid-cols-2">
-            {linesOf(log).map(([what, here, good]) => (
-              <div key={what} className="flex items-baseline gap-3 border-t border-line-2 py-1.5 text-lead">
-                <dt className="min-w-0 flex-1">{what}</dt>
-                <dd className="num font-strong">{here}</dd>
-                <dd className="num w-32 text-right text-note text-ink-2">{good}</dd>
-              </div>
-            ))}
-          </dl>
-          <div className="mt-5 flex justify-end">
-            <Button look="main" big onClick={onClose}>
-              Back to the bench
-            </Button>
-          </div>
-        </DialogPanel>
+    <FormDialog
+      title={
+        <>
+          Log of run {n} <span className="text-lead font-regular text-ink-2">practice, made up</span>
+        </>
+      }
+      onClose={onClose}
+      width="widest"
+    >
+      <div className="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+        <div className="min-w-0">
+          <RunChart curves={log.curves} phases={log.phases} limitC={limitC} room={log.room} height={380} />
+        </div>
+        <div className="flex min-w-0 flex-col">
+          {chip && triage.word !== "fan" ? (
+            <TriageLadder chip={chip} matched={triage.matched} limitC={limitC} />
+          ) : (
+            <p className="text-lead">A blower stands: with still air the paths cannot be told apart.</p>
+          )}
+        </div>
       </div>
-    </Dialog>
+      <h3 className="mt-4 text-lead font-bold">What else stands in it</h3>
+      <dl className="mt-1 grid gap-x-8 sm:grid-cols-2">
+        {linesOf(log).map(([what, here, good]) => (
+          <div key={what} className="flex items-baseline gap-3 border-t border-line-2 py-1.5 text-lead">
+            <dt className="min-w-0 flex-1">{what}</dt>
+            <dd className="num font-strong">{here}</dd>
+            <dd className="num w-32 text-right text-note text-ink-2">{good}</dd>
+          </div>
+        ))}
+      </dl>
+      <div className="mt-5 flex justify-end">
+        <Button look="main" big onClick={onClose}>
+          Back to the bench
+        </Button>
+      </div>
+    </FormDialog>
   );
 }
 

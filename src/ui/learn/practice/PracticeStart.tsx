@@ -5,10 +5,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { LEVELS, type Level, type Outcome, type PracticeStart, type RecordLine } from "@/core/learn/practice";
-import type { Problem } from "@/core/base/result";
 import { SUSPECT_PATH, SUSPECT_WORDS, SUSPECTS } from "@/core/learn/suspects";
 import { words } from "@/core/base/words";
-import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button, LinkButton } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { useKeys } from "@/ui/kit/controls/keys";
@@ -16,6 +14,7 @@ import { send } from "@/ui/kit/controls/send";
 import { useSignedIn } from "@/ui/kit/controls/signedIn";
 import { Table, type TableColumn } from "@/ui/kit/controls/Table";
 import { PATH_INK, SuspectPicture } from "@/ui/learn/suspects/SuspectPicture";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 /** How hard a machine is, in a line. */
 export const LEVEL_WORDS: Readonly<Record<Level, string>> = {
@@ -42,19 +41,13 @@ export function PracticeStartScreen({ view }: { view: PracticeStart }) {
   const learner = own ?? typed;
   const [level, setLevel] = useState<Level>("easy");
   const [code, setCode] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { act, busy, fields, rest } = useSubmit();
   const start = async (by: { code: string } | { level: Level }) => {
-    setBusy(true);
-    setProblem(null);
-    const sent = await send<{ id: number }>("POST", "/api/practice/tries", { learner, ...by });
-    setBusy(false);
-    if (sent.ok) router.push(`/practice/${sent.value.id}`);
-    else setProblem(sent.problem);
+    const sent = await act(() => send<{ id: number }>("POST", "/api/practice/tries", { learner, ...by }));
+    if (sent) router.push(`/practice/${sent.value.id}`);
   };
   const begin = () => void start(code.trim() ? { code: code.trim() } : { level });
   useKeys({ Enter: busy ? undefined : begin });
-  const fields = problem?.fields ?? {};
   return (
     <main className="grid flex-1 grid-cols-1 content-start lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
       <section className="border-line bg-sheet px-4 py-6 sm:px-10 lg:border-r-[1.5px]" aria-labelledby="begin">
@@ -84,11 +77,7 @@ export function PracticeStartScreen({ view }: { view: PracticeStart }) {
                 autoComplete="off"
               />
             </Field>
-            {problem && !problem.fields ? (
-              <CautionBand role="alert">
-                {problem.message} {problem.action}
-              </CautionBand>
-            ) : null}
+            {rest}
             <Button look="main" big keyCap="Enter" type="submit" disabled={busy} className="min-h-17 text-title">
               Put it on the bench
             </Button>

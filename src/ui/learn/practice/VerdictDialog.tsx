@@ -1,51 +1,51 @@
 "use client";
-import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { evidenceOf, unknownWhy, type Verdict } from "@/core/measure/judge";
 import { EvidenceLine } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { HeatLadder } from "@/ui/measure/ladder/HeatLadder";
 import { BothRuns } from "@/ui/measure/verdict/BothRuns";
 import { Sentence } from "@/ui/measure/verdict/Sentence";
+import { FormDialog } from "@/ui/kit/controls/FormDialog";
 
 /** The judge on the learner's own runs: the same ladder and the same witnesses as of any pair. */
 export function VerdictDialog({ verdict: v, onClose }: { verdict: Verdict; onClose: () => void }) {
   const chip = v.chips.find((c) => c.chip === v.lead) ?? v.chips[0];
   return (
-    <Dialog open onClose={onClose} className="relative z-50">
-      <div aria-hidden className="fixed inset-0 bg-ink/40" />
-      <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">
-        <DialogPanel className="w-full max-w-280 border-2 border-ink bg-sheet p-6">
-          <DialogTitle className="text-head font-bold">
-            <Sentence parts={v.headline} />{" "}
-            <span className="text-lead font-regular text-ink-2">the first run and the last, practice</span>
-          </DialogTitle>
-          <p className="text-sub text-ink-2">
-            <Sentence parts={v.summary} />
-          </p>
-          <div className="mt-3 grid gap-6 lg:grid-cols-2">
-            <div className="flex min-w-0 flex-col">
-              {chip?.after ? (
-                <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
-              ) : null}
-              <ul className="mt-2 flex flex-col gap-1.5">
-                {evidenceOf(v).map((e) => (
-                  <EvidenceLine key={e.text} kind={e.kind} figure={e.figure}>
-                    {e.text}
-                  </EvidenceLine>
-                ))}
-              </ul>
-            </div>
-            <div className="min-w-0">
-              {v.witnesses?.length ? <BothRuns witnesses={v.witnesses} change={chip?.change ?? null} /> : null}
-            </div>
-          </div>
-          <div className="mt-5 flex justify-end">
-            <Button look="main" big onClick={onClose}>
-              Back to the review
-            </Button>
-          </div>
-        </DialogPanel>
+    <FormDialog
+      title={
+        <>
+          <Sentence parts={v.headline} />{" "}
+          <span className="text-lead font-regular text-ink-2">the first run and the last, practice</span>
+        </>
+      }
+      onClose={onClose}
+      width="widest"
+    >
+      <p className="text-sub text-ink-2">
+        <Sentence parts={v.summary} />
+      </p>
+      <div className="mt-3 grid gap-6 lg:grid-cols-2">
+        <div className="flex min-w-0 flex-col">
+          {chip?.after ? (
+            <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
+          ) : null}
+          <ul className="mt-2 flex flex-col gap-1.5">
+            {evidenceOf(v).map((e) => (
+              <EvidenceLine key={e.text} kind={e.kind} figure={e.figure}>
+                {e.text}
+              </EvidenceLine>
+            ))}
+          </ul>
+        </div>
+        <div className="min-w-0">
+          {v.witnesses?.length ? <BothRuns witnesses={v.witnesses} change={chip?.change ?? null} /> : null}
+        </div>
       </div>
-    </Dialog>
+      <div className="mt-5 flex justify-end">
+        <Button look="main" big onClick={onClose}>
+          Back to the review
+        </Button>
+      </div>
+    </FormDialog>
   );
 }

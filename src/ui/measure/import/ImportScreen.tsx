@@ -1,33 +1,19 @@
 "use client";
 import { useWholeRows } from "@/ui/kit/controls/wholeRows";
-import { words } from "@/core/base/words";
-import { useRouter } from "next/navigation";
-import { useMemo, useRef, useState } from "react";
-import {
-  doubtsOf,
-  type ColumnChoices,
-  type OtherRun,
-  type Phases,
-  type Role,
-  type RunCurves,
-  type ToldColumn,
-} from "@/core/measure/log";
-import { roomTrue, type RunConditions } from "@/core/measure/judge";
-import type { RoomGiven } from "@/core/measure/thermal";
-import type { Problem } from "@/core/base/result";
-import { RunChart } from "@/ui/kit/charts/RunChart";
-import { CautionBand } from "@/ui/kit/controls/Band";
+import type { ColumnChoices, OtherRun, Phases, Role, RunCurves, ToldColumn } from "@/core/measure/log";
+import type { RunConditions } from "@/core/measure/judge";
 import { Button } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { Progress } from "@/ui/kit/controls/Progress";
-import { sendLog, type Sent } from "@/ui/kit/controls/send";
-import { Conditions, conditionsOf, draftOf, type ConditionsDraft } from "@/ui/measure/run/Conditions";
-import { stagePath } from "@/ui/kit/steps/paths";
+import { Conditions } from "@/ui/measure/run/Conditions";
 import type { ColumnView, ImportSummary } from "@/workers/logSession";
 import { Ask } from "./Ask";
 import { ColumnWires, wiresRoom } from "@/ui/measure/run/ColumnWires";
 import { DropZone } from "./DropZone";
-import { type LogState, useLog } from "./useLog";
+import type { LogState } from "./useLog";
+import { useImport } from "./useImport";
+import { ReadCurves, LEAST_CURVES_PX, CURVES_PX, ROOMY_PANE_PX } from "./ReadCurves";
+import { Oddities, StoreBar, has } from "./StoreBar";
 
 interface Props {
   jobId: number;
@@ -39,13 +25,6 @@ interface Props {
   other: (OtherRun & { conditions: RunConditions; curves: RunCurves; phases: Phases | null }) | null;
   /** Tags of the fin stacks whose outlets are drawn. */
   outlets: readonly string[];
-}
-
-/** What the server says of a run it stored: the verdict of the pair, or that the run after stands alone. */
-interface Stored {
-  runId: number;
-  verdictId: number | null;
-  alone: boolean;
 }
 
 /** A log that is read or sent, in the middle of the page. */
@@ -200,203 +179,6 @@ function ReadHead({ summary, asked, read, log }: ReadHeadProps) {
   );
 }
 
-interface UseImportGiven {
-  remembered: Record<string, ColumnChoices>;
-  start: RunConditions | null;
-  kind: "before" | "after";
-  other: (OtherRun & { conditions: RunConditions; curves: RunCurves; phases: Phases | null }) | null;
-  jobId: number;
-}
-
-/** A log on its way in: read, its load, its conditions, stored. */
-function useImport({ remembered, start, kind, other, jobId }: UseImportGiven) {
-  const router = useRouter();
-  const log = useLog(remembered);
-  const [draft, setDraft] = useState<ConditionsDraft>(() => ({
-    ...draftOf(start),
-    ...(kind === "after" && start ? { roomStartC: "", roomEndC: "", exhaust: "" } : {}),
-  }));
-  const [phases, setPhases] = useState<Phases | null>(null);
-  const [sending, setSending] = useState<number | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const abort = useRef<(() => void) | null>(null);
-  const read = log.state.step === "read" ? log.state : null;
-  const shownPhases =
-    phases ??
-    (read?.summary.curves?.found
-      ? { loadOnS: read.summary.curves.found.loadOnS, loadOffS: read.summary.curves.found.loadOffS }
-      : null);
-  const doubts = useMemo(
-    () =>
-      read
-        ? doubtsOf(
-            kind,
-            { name: read.name, startMs: read.summary.startMs },
-            other && { kind: other.kind, name: other.name, sha256: other.sha256, startMs: other.startMs },
-          )
-        : [],
-    [read, kind, other],
-  );
-
-  const open = (file: Blob, name: string) => {
-    setPhases(null);
-    setProblem(null);
-    void log.open(file, name);
-  };
-
-  const store = async (anyway: boolean) => {
-    if (!read?.summary.curves) return;
-    setProblem(null);
-    setSending(0);
-    const head = {
-      jobId,
-      kind,
-      name: read.name,
-      bytes: read.file.size,
-      plan: read.summary.plan,
-      phases: shownPhases,
-      conditions: draft,
-      anyway,
-    };
-    const upload = sendLog<Stored>(head, read.file, setSending);
-    abort.current = upload.abort;
-    const sent: Sent<Stored> = await upload.done;
-    setSending(null);
-    if (!sent.ok) {
-      if (sent.problem.code !== "cancelled") setProblem(sent.problem);
-      return;
-    }
-    router.push(stagePath(jobId, sent.value.verdictId || sent.value.alone ? "verdict" : kind));
-    router.refresh();
-  };
-  const doubt = problem && ["swapped-logs", "name-says-other"].includes(problem.code) ? problem : (doubts[0] ?? null);
-  return { read, doubt, sending, store, abort, log, open, shownPhases, setPhases, draft, setDraft, problem };
-}
-
-interface ReadCurvesProps {
-  summary: ImportSummary;
-  shownPhases: Phases | null;
-  setPhases: React.Dispatch<React.SetStateAction<Phases | null>>;
-  limitC: number | null;
-  ghost: { curves: RunCurves; phases: Phases } | null;
-  draft: ConditionsDraft;
-  height: number;
-}
-
-/** Height of the curves, px: usual, and where columns need the room. */
-const CURVES_PX = 262;
-const LEAST_CURVES_PX = 206;
-/** As high may the columns be before the curves give way, px. */
-const ROOMY_PANE_PX = 316;
-
-/** The curves read, with the load's bounds; without a load the way to mark it. */
-function ReadCurves({ summary, shownPhases, setPhases, limitC, ghost, draft, height }: ReadCurvesProps) {
-  return (
-    <div className="px-4 pt-3 pb-2">
-      {summary.curves ? (
-        shownPhases ? (
-          <RunChart
-            curves={summary.curves}
-            phases={shownPhases}
-            onPhases={(p) => setPhases(p)}
-            limitC={limitC}
-            ghost={ghost}
-            room={roomOf(draft)}
-            height={height}
-          />
-        ) : (
-          <>
-            <CautionBand role="status">
-              No load was found: nothing tells it from idle.{" "}
-              <button
-                type="button"
-                className="link min-h-8"
-                onClick={() => setPhases({ loadOnS: summary.durationS * 0.2, loadOffS: summary.durationS * 0.8 })}
-              >
-                Mark it by hand
-              </button>
-            </CautionBand>
-            <RunChart curves={summary.curves} phases={null} limitC={limitC} height={240} />
-          </>
-        )
-      ) : (
-        <CautionBand role="alert">
-          <b className="font-strong">{summary.missing?.message}</b> {summary.missing?.action}
-        </CautionBand>
-      )}
-    </div>
-  );
-}
-
-interface OdditiesProps {
-  summary: ImportSummary;
-}
-
-/** What was odd in the file, line by line. */
-function Oddities({ summary }: OdditiesProps) {
-  return (
-    <>
-      {summary.warnings.length ? (
-        <details className="px-5 pb-3 text-note" open={summary.warnings.length <= 2}>
-          <summary className="min-h-8 cursor-pointer text-ink-2">
-            {words.counted(summary.warnings.length, "oddity")} in the file, all handled
-          </summary>
-          <ul className="mt-1">
-            {summary.warnings.map((w) => (
-              <li key={`${w.line}-${w.message}`}>
-                <span className="num text-tag text-ink-2">line {w.line.toLocaleString("en")}</span> {w.message}
-              </li>
-            ))}
-          </ul>
-        </details>
-      ) : null}
-    </>
-  );
-}
-
-interface StoreBarProps {
-  doubt: Problem | null;
-  problem: Problem | null;
-  store: (anyway: boolean) => Promise<void>;
-  summary: ImportSummary;
-  other: (OtherRun & { conditions: RunConditions; curves: RunCurves; phases: Phases | null }) | null;
-}
-
-/** What speaks against storing, and the main act. */
-function StoreBar({ doubt, problem, store, summary, other }: StoreBarProps) {
-  return (
-    <div className="sticky bottom-0 flex flex-col gap-3 bg-sheet p-5">
-      {doubt ? (
-        <CautionBand role="alert">
-          <b className="font-strong">{doubt.message}</b> {doubt.action} Nothing is stored yet.
-        </CautionBand>
-      ) : problem ? (
-        <CautionBand role="alert">
-          <b className="font-strong">{problem.message}</b> {problem.action}
-        </CautionBand>
-      ) : null}
-      {doubt ? (
-        <Button look="plain" big onClick={() => void store(true)} disabled={!summary.curves}>
-          Use it anyway
-        </Button>
-      ) : (
-        <Button
-          look="main"
-          big
-          className="min-h-19 text-title"
-          keyCap="Enter"
-          onClick={() => void store(false)}
-          disabled={!summary.curves}
-        >
-          {other ? "Judge with this log" : "Keep this log"}
-        </Button>
-      )}
-    </div>
-  );
-}
-
-const has = (s: ImportSummary, end: string): boolean => s.columns.some((c) => c.role.endsWith(end));
-
 const SEPARATOR: Record<string, string> = { ",": "commas", ";": "semicolons", "\t": "tabs", "|": "bars" };
 const CLOCK: Record<string, string> = {
   elapsed: "elapsed time",
@@ -416,5 +198,3 @@ function described(name: string, s: ImportSummary): string {
     .filter(Boolean)
     .join(", ");
 }
-
-const roomOf = (d: ConditionsDraft): RoomGiven => roomTrue(conditionsOf(d));

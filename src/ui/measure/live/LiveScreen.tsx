@@ -1,11 +1,10 @@
 "use client";
 import { Download } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import { words } from "@/core/base/words";
 import type { Phases, RunCurves } from "@/core/measure/log";
 import { recipeWords, type LiveView } from "@/core/measure/protocol";
-import type { Problem } from "@/core/base/result";
 import { CautionBand, EvidenceLine } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
@@ -22,6 +21,7 @@ import { Sources } from "./Sources";
 import { Starts } from "./Starts";
 import { StopButton } from "./StopButton";
 import { useLive } from "./useLive";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 interface Props {
   jobId: number;
@@ -88,13 +88,9 @@ export function LiveScreen({ jobId, first, limitC, other }: Props) {
 
 /** What can be asked of the run, and what came of it. */
 function useRunActs(view: LiveView) {
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { act: submit, busy, problem } = useSubmit();
   const act = async (what: "stop" | "enough" | "load-now" | "end" | "drop") => {
-    setBusy(true);
-    const sent = await send("POST", `/api/live/${view.id}`, { act: what });
-    setBusy(false);
-    setProblem(sent.ok ? null : sent.problem);
+    await submit(() => send("POST", `/api/live/${view.id}`, { act: what }));
   };
   return { act, problem, busy };
 }

@@ -10,6 +10,7 @@ import { draftOf } from "@/ui/measure/run/Conditions";
 import { stagePath } from "@/ui/kit/steps/paths";
 import { askToNotify } from "./notice";
 import { keepToken } from "./tokens";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 /** What a live run is set up from. */
 export interface SetUpGiven {
@@ -36,27 +37,23 @@ export function useSetUp({ jobId, kind, start, before }: SetUpGiven) {
   const [draft, setDraft] = useState(() =>
     draftOf(start && { ...start, roomStartC: kind === "after" ? null : start.roomStartC, roomEndC: null, recipe: "" }),
   );
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { act, busy, problem } = useSubmit();
   const recipe = name === "own" ? own : name === first.name ? first : RECIPES[name];
   const difference = before?.recipe ? recipeDifference(before.recipe, recipe) : null;
   const begin = async () => {
-    setBusy(true);
     askToNotify();
     const { name: _own, ...levels } = own;
-    const sent = await beginRun(jobId, {
-      kind,
-      recipe: name,
-      untilEnough,
-      ...(name === "own" ? { own: levels } : {}),
-      conditions: draft,
-      ...(simulated ? { standIn: { state, speed: Number(speed), seed: jobId } } : {}),
-    });
-    if (!sent.ok) {
-      setBusy(false);
-      setProblem(sent.problem);
-      return;
-    }
+    const sent = await act(() =>
+      beginRun(jobId, {
+        kind,
+        recipe: name,
+        untilEnough,
+        ...(name === "own" ? { own: levels } : {}),
+        conditions: draft,
+        ...(simulated ? { standIn: { state, speed: Number(speed), seed: jobId } } : {}),
+      }),
+    );
+    if (!sent) return;
     keepToken(sent.value.runId, sent.value.token);
     router.replace(stagePath(jobId, kind));
     router.refresh();

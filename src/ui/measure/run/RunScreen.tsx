@@ -8,7 +8,6 @@ import { useState } from "react";
 import type { Phases, RunCurves } from "@/core/measure/log";
 import { roomTrue, type RunConditions, type SentencePart } from "@/core/measure/judge";
 import { Sentence } from "@/ui/measure/verdict/Sentence";
-import type { Problem } from "@/core/base/result";
 import { RunChart } from "@/ui/kit/charts/RunChart";
 import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button, LinkButton } from "@/ui/kit/controls/Button";
@@ -19,6 +18,7 @@ import { stagePath } from "@/ui/kit/steps/paths";
 import type { ColumnView } from "@/workers/logSession";
 import { useAttempt } from "./useAttempt";
 import { Conditions, conditionsOf, draftOf } from "./Conditions";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 interface Props {
   jobId: number;
@@ -46,7 +46,7 @@ interface Props {
 /** A stored run: its curves with the load's bounds, its conditions, and what the log was read as. */
 export function RunScreen(p: Props) {
   const work = useRun(p);
-  const { phases, loadS, ghost, setPhases, attempt, save, draft, setDraft, logged, problem } = work;
+  const { phases, loadS, ghost, setPhases, attempt, save, draft, setDraft, logged, fields } = work;
   return (
     <div
       className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_330px]
@@ -94,7 +94,7 @@ export function RunScreen(p: Props) {
             onChange={setDraft}
             before={p.kind === "after" ? (p.other?.conditions ?? null) : null}
             logged={logged}
-            errors={problem?.fields ?? {}}
+            errors={fields}
             outlets={p.outlets}
           />
         </div>
@@ -110,7 +110,7 @@ function useRun(p: Props) {
   const [phases, setPhases] = useState(p.phases);
   const [draft, setDraft] = useState(() => draftOf(p.conditions));
   const [saved, setSaved] = useState<"" | "saving" | "saved">("");
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act, problem, fields } = useSubmit();
   const attempt = useAttempt(p.runId, Boolean(p.other && p.phases && p.other.phases));
   const changed = JSON.stringify(conditionsOf(draft)) !== JSON.stringify(conditionsOf(draftOf(p.conditions)));
   const next =
@@ -121,11 +121,9 @@ function useRun(p: Props) {
         : { href: stagePath(p.jobId, "before"), text: "To the run before" };
   const save = async (body: { phases?: Phases; conditions?: typeof draft }) => {
     setSaved("saving");
-    setProblem(null);
-    const sent = await send("PATCH", `/api/runs/${p.runId}`, body);
-    setSaved(sent.ok ? "saved" : "");
-    if (sent.ok) router.refresh();
-    else setProblem(sent.problem);
+    const sent = await act(() => send("PATCH", `/api/runs/${p.runId}`, body));
+    setSaved(sent ? "saved" : "");
+    if (sent) router.refresh();
   };
   useKeys({ Enter: () => (changed ? void save({ conditions: draft }) : router.push(next.href)) });
   const loadS = phases ? phases.loadOffS - phases.loadOnS : 0;
@@ -135,7 +133,22 @@ function useRun(p: Props) {
     room: p.columns.some((c) => c.role === "room.temperature"),
   };
   const ghost = p.kind === "after" && p.other?.phases ? { curves: p.other.curves, phases: p.other.phases } : null;
-  return { phases, loadS, ghost, setPhases, attempt, save, draft, setDraft, logged, problem, saved, changed, next };
+  return {
+    phases,
+    loadS,
+    ghost,
+    setPhases,
+    attempt,
+    save,
+    draft,
+    setDraft,
+    logged,
+    problem,
+    fields,
+    saved,
+    changed,
+    next,
+  };
 }
 
 interface RunHeadProps {

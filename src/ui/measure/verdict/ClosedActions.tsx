@@ -2,12 +2,12 @@
 import { useRouter } from "next/navigation";
 import { Button, LinkButton } from "@/ui/kit/controls/Button";
 import { send } from "@/ui/kit/controls/send";
-import { useAct } from "@/ui/kit/controls/useAct";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 /** What can be done with a closed job: open it again, or leave it. */
 export function ClosedActions({ jobId }: { jobId: number }) {
   const router = useRouter();
-  const { act, busy, refusal } = useAct();
+  const { act, busy, refusal } = useSubmit();
   const openAgain = async () => {
     if (await act(() => send("POST", `/api/jobs/${jobId}/reopen`, {}))) router.refresh();
   };

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import type { Verdict } from "@/core/measure/judge";
 import { Button } from "@/ui/kit/controls/Button";
 import { send } from "@/ui/kit/controls/send";
-import { useAct } from "@/ui/kit/controls/useAct";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 import { Sentence } from "./Sentence";
 
 export interface OtherVerdict {
@@ -37,7 +37,7 @@ export function Earlier({
   judge: string;
 }) {
   const router = useRouter();
-  const { act, busy, refusal } = useAct();
+  const { act, busy, refusal } = useSubmit();
   if (!earlier && !beside && !outdated) return null;
   const again = async () => {
     if (await act(() => send("POST", `/api/jobs/${jobId}/judge`, {}))) router.refresh();

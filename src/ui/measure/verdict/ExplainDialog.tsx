@@ -1,13 +1,13 @@
 "use client";
 import { ticks } from "d3-array";
 import { words } from "@/core/base/words";
-import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { type ChipExplanation, type ChipId, type FitView } from "@/core/measure/judge";
 import { extent } from "@/ui/kit/charts/rows";
 import { Strip } from "@/ui/kit/charts/Strip";
 import { useAsked } from "@/ui/kit/controls/asked";
-import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
+import { Refusal } from "@/ui/kit/controls/useSubmit";
+import { FormDialog } from "@/ui/kit/controls/FormDialog";
 
 interface Props {
   jobId: number;
@@ -22,43 +22,33 @@ export function ExplainDialog({ jobId, verdictId, chip, onClose }: Props) {
   const { value: all, problem } = useAsked<ChipExplanation[]>(`/api/jobs/${jobId}/explain?of=${verdictId}`);
   const own = all?.find((c) => c.chip === chip);
   return (
-    <Dialog open onClose={onClose} className="relative z-50">
-      <div aria-hidden className="fixed inset-0 bg-ink/40" />
-      <div className="fixed inset-0 overflow-y-auto p-4">
-        <DialogPanel className="mx-auto w-full max-w-280 border-2 border-ink bg-sheet p-6">
-          <div className="flex items-center justify-between gap-4">
-            <DialogTitle className="text-head font-bold">How this was found: {words.chip(chip)}</DialogTitle>
-            <Button onClick={onClose} keyCap="Esc">
-              Close
-            </Button>
-          </div>
-          {problem ? (
-            <CautionBand role="alert">
-              {problem.message} {problem.action}
-            </CautionBand>
+    <FormDialog title={`How this was found: ${words.chip(chip)}`} width="widest" onClose={onClose}>
+      <Refusal problem={problem} />
+      <div className="mt-3 grid min-h-140 grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_400px]">
+        <div className="flex min-w-0 flex-col gap-4">
+          {own ? (
+            <>
+              <Fit title="Run before" fit={own.before} ghost />
+              <Fit title="Run after" fit={own.after} />
+              <Spectrum before={own.before} after={own.after} />
+            </>
           ) : null}
-          <div className="mt-3 grid min-h-140 grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_400px]">
-            <div className="flex min-w-0 flex-col gap-4">
-              {own ? (
-                <>
-                  <Fit title="Run before" fit={own.before} ghost />
-                  <Fit title="Run after" fit={own.after} />
-                  <Spectrum before={own.before} after={own.after} />
-                </>
-              ) : null}
-            </div>
-            <ol className="flex flex-col gap-3">
-              {own?.steps.map((s, i) => (
-                <li key={i} className="border-t border-line pt-2 first:border-t-0">
-                  <h3 className="text-lead font-bold">{s.title}</h3>
-                  <p className="text-body leading-5.5">{s.text}</p>
-                </li>
-              ))}
-            </ol>
-          </div>
-        </DialogPanel>
+        </div>
+        <ol className="flex flex-col gap-3">
+          {own?.steps.map((s, i) => (
+            <li key={i} className="border-t border-line pt-2 first:border-t-0">
+              <h3 className="text-lead font-bold">{s.title}</h3>
+              <p className="text-body leading-5.5">{s.text}</p>
+            </li>
+          ))}
+        </ol>
       </div>
-    </Dialog>
+      <div className="mt-5 flex justify-end">
+        <Button onClick={onClose} keyCap="Esc">
+          Close
+        </Button>
+      </div>
+    </FormDialog>
   );
 }
 

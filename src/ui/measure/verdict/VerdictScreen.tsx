@@ -3,28 +3,11 @@ import { Allowed, useMay } from "@/ui/kit/controls/Allowed";
 import { useWholeRows } from "@/ui/kit/controls/wholeRows";
 import { words } from "@/core/base/words";
 import { Tab, TabGroup, TabList } from "@headlessui/react";
-import Link from "next/link";
-import { useRouter } from "next/navigation";
-import { useState } from "react";
 import type { Outcome, Agreement } from "@/core/handwork/service";
-import {
-  holdsOpen,
-  isOneSided,
-  unknownWhy,
-  matchedWords,
-  evidenceOf,
-  type ChipVerdict,
-  type PairCurves,
-  type Verdict,
-} from "@/core/measure/judge";
+import { matchedWords, evidenceOf, type PairCurves, type Verdict } from "@/core/measure/judge";
 import { EvidenceLine } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
-import { useKeys } from "@/ui/kit/controls/keys";
-import { useSize } from "@/ui/kit/controls/size";
 import { OpenLadder } from "@/ui/measure/ladder/OpenLadder";
-import { HeatLadder } from "@/ui/measure/ladder/HeatLadder";
-import { stagePath } from "@/ui/kit/steps/paths";
-import { BothRuns } from "./BothRuns";
 import { ClosedActions } from "./ClosedActions";
 import { CoreGrid } from "./CoreGrid";
 import { DueDialog } from "./DueDialog";
@@ -37,6 +20,8 @@ import { Sentence } from "./Sentence";
 import { GainInUse } from "./GainInUse";
 import { FoundInside } from "./FoundInside";
 import { Proof } from "./Proof";
+import { useVerdictScreen } from "./useVerdictScreen";
+import { BothPane, LadderPane } from "./LadderPane";
 
 interface Props {
   jobId: number;
@@ -176,65 +161,6 @@ function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, beside,
   );
 }
 
-interface UseVerdictScreenGiven {
-  v: Verdict;
-  curves: PairCurves;
-  jobId: number;
-  closed: { note: string } | null;
-  drawn: boolean;
-}
-
-/** Which chip is looked at, what is open, what the main act is. */
-function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdictScreenGiven) {
-  const router = useRouter();
-  const [picked, setPicked] = useState(() =>
-    Math.max(
-      0,
-      v.chips.findIndex((c) => c.chip === v.lead),
-    ),
-  );
-  const [due, setDue] = useState(false);
-  const [explain, setExplain] = useState(false);
-  // where not all can be compared, what cannot be is the first thing shown
-  const partly = v.verdict === "not-comparable" || isOneSided(v);
-  const [both, setBoth] = useState(Boolean(v.witnesses?.length) && partly);
-  const [ref, size] = useSize<HTMLDivElement>({ width: 490, height: 500 });
-  const chip = v.chips[picked] ?? v.chips[0];
-  const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
-  const none = v.verdict === "not-comparable";
-  const against = v.verdict !== "worse" && v.chips.some((c) => c.paths.some((p) => p.finding === "worse"));
-  const holds = holdsOpen(v);
-  const chartW = Math.max(270, size.width);
-  const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
-  const short = v.verdict !== "not-comparable" && v.headline.length === 1;
-  const main = closed ? null : holds ? again : () => setDue(true);
-  useKeys({
-    h: drawn ? () => router.push(stagePath(jobId, "heat")) : undefined,
-    Enter: due || explain ? undefined : (main ?? undefined),
-    e: chip ? () => setExplain(true) : undefined,
-    w: v.witnesses?.length ? () => setBoth(!both) : undefined,
-  });
-  return {
-    short,
-    picked,
-    setPicked,
-    chip,
-    setExplain,
-    ref,
-    against,
-    holds,
-    own,
-    chartW,
-    none,
-    setDue,
-    again,
-    explain,
-    due,
-    both,
-    setBoth,
-  };
-}
-
 interface VerdictHeadProps {
   short: boolean;
   v: Verdict;
@@ -291,85 +217,6 @@ function VerdictHead({ short, v, picked, setPicked }: VerdictHeadProps) {
         </TabGroup>
       ) : null}
     </div>
-  );
-}
-
-interface LadderPaneProps {
-  v: Verdict;
-  chip: ChipVerdict | undefined;
-  drawn: boolean;
-  jobId: number;
-  setExplain: React.Dispatch<React.SetStateAction<boolean>>;
-  /** Shows both runs instead; null for a verdict that holds no witnesses. */
-  onBoth: (() => void) | null;
-}
-
-interface BothPaneProps {
-  v: Verdict;
-  chip: ChipVerdict | undefined;
-  onLadder: () => void;
-}
-
-/** Both runs through what was asked of them, in the ladder's place. */
-function BothPane({ v, chip, onLadder }: BothPaneProps) {
-  return (
-    <section aria-labelledby="both-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
-      <div className="flex flex-wrap items-baseline gap-x-3 pb-2">
-        <h2 id="both-heading" className="flex flex-wrap items-baseline gap-x-3 text-lead font-bold">
-          Both runs, side by side{" "}
-          <span className="text-note font-regular text-ink-2">
-            {chip?.change ? "at the right the 90 % interval, K" : "before dashed, after solid"}
-          </span>
-        </h2>
-        <button type="button" onClick={onLadder} className="link ml-auto min-h-7.5 text-body font-medium">
-          Heat ladder
-        </button>
-      </div>
-      <BothRuns witnesses={v.witnesses ?? []} change={chip?.change ?? null} bound={chip?.bound ?? null} />
-    </section>
-  );
-}
-
-const BESIDE = "link inline-flex min-h-7.5 items-center text-body font-medium";
-
-/** The heat ladder of the chip looked at. */
-function LadderPane({ v, chip, drawn, jobId, setExplain, onBoth }: LadderPaneProps) {
-  return (
-    <section aria-labelledby="ladder-heading" className="flex min-h-117.5 min-w-0 flex-col px-5 pt-3 pb-2">
-      <div className="flex flex-wrap items-baseline gap-x-2.5">
-        <h2 id="ladder-heading" className="flex flex-wrap items-baseline gap-x-2.5 text-lead font-bold">
-          Heat ladder <span className="text-note font-regular text-ink-2">{matchedWords(v, chip)}</span>
-        </h2>
-        <div className="ml-auto flex flex-wrap items-center gap-x-2.5">
-          {drawn ? (
-            <Link prefetch={false} href={stagePath(jobId, "heat")} className={BESIDE}>
-              On the drawing
-            </Link>
-          ) : null}
-          {onBoth ? (
-            <button type="button" onClick={onBoth} className={BESIDE}>
-              Both runs
-            </button>
-          ) : null}
-          {chip ? (
-            <button type="button" onClick={() => setExplain(true)} className={BESIDE}>
-              How found?
-            </button>
-          ) : null}
-        </div>
-      </div>
-      {chip?.bound ? (
-        <OpenLadder chip={{ ...chip, bound: chip.bound }} matched={v.matched} limitC={v.limitC} />
-      ) : chip ? (
-        <HeatLadder chip={chip} matched={v.matched} limitC={v.limitC} unknownWhy={unknownWhy(v)} />
-      ) : (
-        <p className="py-10 text-lead text-ink-2">
-          {v.gain?.work
-            ? "No ladder: no chip temperature is in both logs, so nothing is told in degrees."
-            : "No ladder: no load was found in the logs."}
-        </p>
-      )}
-    </section>
   );
 }
 

@@ -1,16 +1,16 @@
 "use client";
 import { Allowed } from "@/ui/kit/controls/Allowed";
 import { Input } from "@headlessui/react";
-import { format, parseISO } from "date-fns";
 import { useRouter } from "next/navigation";
 import { useState, useSyncExternalStore } from "react";
 import { Button, LinkButton } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { PrintButton } from "@/ui/kit/controls/PrintButton";
 import { send } from "@/ui/kit/controls/send";
-import { useAct } from "@/ui/kit/controls/useAct";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 import { onWhoChange, whoWorks } from "@/ui/kit/controls/who";
 import { OwnerLink } from "./OwnerLink";
+import { When } from "@/ui/kit/controls/days";
 
 export interface SignedShown {
   revision: number;
@@ -72,7 +72,7 @@ export function ReportActions({ jobId, closed, signed, revisions }: Props) {
               .filter((r) => r.revision !== signed?.revision)
               .map((r) => (
                 <li key={r.revision}>
-                  Revision {r.revision}, {day(r.at)}, {r.by.initials}
+                  Revision {r.revision}, <When at={r.at} />, {r.by.initials}
                 </li>
               ))}
           </ul>
@@ -82,14 +82,12 @@ export function ReportActions({ jobId, closed, signed, revisions }: Props) {
   );
 }
 
-const day = (iso: string) => format(parseISO(iso), "d MMM yyyy");
-
 function Signed({ signed }: { signed: SignedShown }) {
   return (
     <section className="grid gap-2 border-t-[1.5px] border-line pt-4">
       <h2 className="text-sub font-strong">Signed, revision {signed.revision}</h2>
       <p className="text-body">
-        {day(signed.at)} by {signed.by.role}, {signed.by.initials}
+        <When at={signed.at} /> by {signed.by.role}, {signed.by.initials}
         {signed.checkedBy ? `; checked by ${signed.checkedBy.role}, ${signed.checkedBy.initials}` : ""}.
       </p>
       <p className="num text-note break-all text-ink-2">{signed.sha256}</p>
@@ -102,7 +100,7 @@ function Signed({ signed }: { signed: SignedShown }) {
 
 function Sign({ jobId, next }: { jobId: number; next: number }) {
   const router = useRouter();
-  const { act, busy, refusal } = useAct();
+  const { act, busy, refusal } = useSubmit();
   const who = useSyncExternalStore(onWhoChange, whoWorks, () => "");
   const [role, setRole] = useState("Bench technician");
   const [initials, setInitials] = useState<string | null>(null);

@@ -2,6 +2,7 @@ import { words } from "@/core/base/words";
 import { addDays, differenceInCalendarDays, format, parseISO, startOfMonth, addMonths } from "date-fns";
 import Link from "next/link";
 import type { DueDate } from "@/core/workshop/job";
+import { dayInWords } from "@/core/base/days";
 
 const PX_PER_DAY = 10;
 const LEAD_DAYS = 22;
@@ -88,7 +89,7 @@ function Later({ later: { count, first }, left }: { later: OffEdge["later"]; lef
       </Link>
       {first ? (
         <span className="block text-note text-ink-2">
-          from {format(parseISO(first.dueOn), "d MMM yyyy")}, {first.machine.place || first.machine.tag}
+          from {dayInWords(first.dueOn)}, {first.machine.place || first.machine.tag}
         </span>
       ) : null}
     </p>

@@ -1,5 +1,4 @@
 "use client";
-import { format, parseISO } from "date-fns";
 import { useRouter } from "next/navigation";
 import type { DueDate } from "@/core/workshop/job";
 import { LinkButton } from "@/ui/kit/controls/Button";
@@ -7,6 +6,7 @@ import { useKeys } from "@/ui/kit/controls/keys";
 import { SmallPair } from "@/ui/workshop/rack/SmallPair";
 import { BaseOutline } from "@/ui/drawing/underside/BaseOutline";
 import { SchoolPicture } from "@/ui/handwork/ways/SchoolPicture";
+import { dayInWords } from "@/core/base/days";
 
 /** The mat with one dashed outline where a machine would lie. */
 export function EmptyBench({ next, first = false }: { next: DueDate | null; first?: boolean }) {
@@ -32,7 +32,7 @@ export function EmptyBench({ next, first = false }: { next: DueDate | null; firs
         <div>
           <p className="text-title font-medium">
             {next
-              ? `Next due: ${next.machine.place || next.machine.tag}, ${format(parseISO(next.dueOn), "d MMM")}.`
+              ? `Next due: ${next.machine.place || next.machine.tag}, ${dayInWords(next.dueOn, "short")}.`
               : "Take a machine in, then drop the log of its load run."}
           </p>
           <LinkButton href="/machines/new" look="main" keyCap="N" className="mt-5">

@@ -1,5 +1,4 @@
 "use client";
-import { format, parseISO } from "date-fns";
 import { useRouter } from "next/navigation";
 import { money, useMoney } from "@/ui/kit/controls/money";
 import { LinkButton } from "@/ui/kit/controls/Button";
@@ -12,8 +11,9 @@ import { goingWords } from "@/core/measure/protocol";
 import { words } from "@/core/base/words";
 import { useGoingRun } from "@/ui/measure/live/RunsGoing";
 import { stagePath } from "@/ui/kit/steps/paths";
+import { dayInWords } from "@/core/base/days";
 
-const day = (iso: string) => format(parseISO(iso), "d MMM");
+const day = (iso: string) => dayInWords(iso, "short");
 const PX_PER_MM = 0.74;
 
 /** The mat with the machines in real relative size, and below each what it waits for. */

@@ -1,12 +1,11 @@
 "use client";
 import { useRef, useState } from "react";
-import type { Problem } from "@/core/base/result";
 import { words } from "@/core/base/words";
-import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button, LinkButton } from "@/ui/kit/controls/Button";
 import { Progress } from "@/ui/kit/controls/Progress";
 import { sendBytes } from "@/ui/kit/controls/send";
 import { FilePick } from "./FilePick";
+import { useSubmit, Refusal } from "@/ui/kit/controls/useSubmit";
 
 interface ListTaken {
   fresh: number;
@@ -21,18 +20,15 @@ interface ListTaken {
 export function BringList() {
   const [list, setList] = useState<{ name: string; text: string } | null>(null);
   const [looked, setLooked] = useState<ListTaken | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const [busy, setBusy] = useState<"Reading" | "Taking in" | null>(null);
+  const { act, busy, problem } = useSubmit();
+  const [doing, setDoing] = useState("Reading");
   const stop = useRef<(() => void) | null>(null);
   const ask = async (text: string, store: boolean) => {
-    setBusy(store ? "Taking in" : "Reading");
-    setProblem(null);
+    setDoing(store ? "Taking in" : "Reading");
     const sending = sendBytes<ListTaken>("POST", `/api/machines/list${store ? "?store=1" : ""}`, text);
     stop.current = sending.abort;
-    const sent = await sending.done;
-    setBusy(null);
-    if (sent.ok) setLooked(sent.value);
-    else setProblem(sent.problem);
+    const sent = await act(() => sending.done);
+    if (sent) setLooked(sent.value);
   };
   const choose = async (files: readonly File[]) => {
     const [file] = files;
@@ -52,16 +48,12 @@ export function BringList() {
         environment, form, limit, used, bought, complaint. A line with a complaint opens a job.
       </p>
       {busy ? (
-        <Progress label={`${busy} ${list?.name ?? "the list"}`} share={null} onCancel={() => stop.current?.()} />
+        <Progress label={`${doing} ${list?.name ?? "the list"}`} share={null} onCancel={() => stop.current?.()} />
       ) : (
         <FilePick label="Choose a CSV of machines" accept=".csv,.txt,text/csv" onFiles={(f) => void choose(f)} />
       )}
       <div aria-live="polite" className="mt-4">
-        {problem ? (
-          <CautionBand role="alert">
-            {problem.message} {problem.action}
-          </CautionBand>
-        ) : null}
+        <Refusal problem={problem} />
         {looked && !busy ? (
           <Looked looked={looked} name={list?.name ?? ""} onTake={() => void ask(list?.text ?? "", true)} />
         ) : null}

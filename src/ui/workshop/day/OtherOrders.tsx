@@ -1,11 +1,11 @@
 "use client";
-import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "@/ui/kit/controls/Button";
 import { Progress } from "@/ui/kit/controls/Progress";
 import { clock } from "./clock";
 import { taskName, type DayNow } from "./planned";
 import type { DayWork, Other } from "./useDay";
+import { FormDialog } from "@/ui/kit/controls/FormDialog";
 
 /** What is other than planned: at most two other orders, each with what it gains; nothing moves until one is taken. */
 export function OtherOrders({ work, onClose }: { work: DayWork; onClose: () => void }) {
@@ -28,54 +28,48 @@ export function OtherOrders({ work, onClose }: { work: DayWork; onClose: () => v
     if (await work.keep({ ...view.kept, order: o.named })) onClose();
   };
   return (
-    <Dialog open onClose={leave} className="relative z-50">
-      <div aria-hidden className="fixed inset-0 bg-ink/40" />
-      <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">
-        <DialogPanel className="w-full max-w-170 border-2 border-ink bg-sheet p-7">
-          <DialogTitle className="text-head font-bold">Not as planned</DialogTitle>
-          <p className="mt-1 text-lead text-ink-2">
-            As it stands all are home by <b className="num font-strong text-ink">{clock(now.endMin)}</b>
-            {now.late > 0 ? `, ${Math.round(now.late)} weighted minutes late` : ", none late"}.
-          </p>
-          {found === null ? (
-            <div className="mt-5">
-              <Progress label="Looking for other orders" share={null} onCancel={() => working?.stop()} />
-            </div>
-          ) : found.length === 0 ? (
-            <p role="status" className="mt-5 text-sub">
-              No other order is worth turning round for: none gains five minutes.
-            </p>
-          ) : (
-            <ul className="mt-5 grid gap-4">
-              {found.map((o) => (
-                <li key={o.kind} className="border-t-[1.5px] border-line pt-4">
-                  <p className="text-title font-strong">
-                    {o.kind === "best" ? "The best from now on" : "What is next stays next"}: home by{" "}
-                    <span className="num">{clock(o.endMin)}</span>
-                  </p>
-                  <p className="text-lead text-ink-2">{gainWords(o, now)}</p>
-                  <ol className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-body">
-                    {firstOf(o).map((t, i) => (
-                      <li key={`${t.job} ${t.task}`}>
-                        <span className="num text-ink-2">{i + 1}</span> {tagOf(t.job)} {taskName(t.task).toLowerCase()}
-                      </li>
-                    ))}
-                  </ol>
-                  <Button look={o.kind === "best" ? "main" : "plain"} big className="mt-3" onClick={() => void take(o)}>
-                    Take this order
-                  </Button>
-                </li>
-              ))}
-            </ul>
-          )}
-          <div className="mt-6 flex justify-end">
-            <Button big onClick={leave} keyCap="Esc">
-              Keep it as it is
-            </Button>
-          </div>
-        </DialogPanel>
+    <FormDialog title="Not as planned" onClose={leave}>
+      <p className="mt-1 text-lead text-ink-2">
+        As it stands all are home by <b className="num font-strong text-ink">{clock(now.endMin)}</b>
+        {now.late > 0 ? `, ${Math.round(now.late)} weighted minutes late` : ", none late"}.
+      </p>
+      {found === null ? (
+        <div className="mt-5">
+          <Progress label="Looking for other orders" share={null} onCancel={() => working?.stop()} />
+        </div>
+      ) : found.length === 0 ? (
+        <p role="status" className="mt-5 text-sub">
+          No other order is worth turning round for: none gains five minutes.
+        </p>
+      ) : (
+        <ul className="mt-5 grid gap-4">
+          {found.map((o) => (
+            <li key={o.kind} className="border-t-[1.5px] border-line pt-4">
+              <p className="text-title font-strong">
+                {o.kind === "best" ? "The best from now on" : "What is next stays next"}: home by{" "}
+                <span className="num">{clock(o.endMin)}</span>
+              </p>
+              <p className="text-lead text-ink-2">{gainWords(o, now)}</p>
+              <ol className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-body">
+                {firstOf(o).map((t, i) => (
+                  <li key={`${t.job} ${t.task}`}>
+                    <span className="num text-ink-2">{i + 1}</span> {tagOf(t.job)} {taskName(t.task).toLowerCase()}
+                  </li>
+                ))}
+              </ol>
+              <Button look={o.kind === "best" ? "main" : "plain"} big className="mt-3" onClick={() => void take(o)}>
+                Take this order
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-6 flex justify-end">
+        <Button big onClick={leave} keyCap="Esc">
+          Keep it as it is
+        </Button>
       </div>
-    </Dialog>
+    </FormDialog>
   );
 }
 

@@ -1,5 +1,5 @@
 "use client";
-import { Checkbox, Dialog, DialogPanel, DialogTitle, Input } from "@headlessui/react";
+import { Checkbox, Input } from "@headlessui/react";
 import { Check, Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { usualPromise, type DayForm, type DayPromise } from "@/core/workshop/day";
@@ -9,6 +9,8 @@ import { Field } from "@/ui/kit/controls/Field";
 import { send } from "@/ui/kit/controls/send";
 import { clock, minuteOf } from "./clock";
 import type { DayWork } from "./useDay";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
+import { FormDialog } from "@/ui/kit/controls/FormDialog";
 
 interface BreakDraft {
   key: number;
@@ -52,25 +54,25 @@ function useSetUp(work: DayWork, onKept: () => void) {
       view.jobs.map(({ facts: { jobId } }) => [jobId, promiseDraft(view.kept.promises[String(jobId)] ?? usualPromise)]),
     ),
   );
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const save = async (e: React.FormEvent) => {
-    e.preventDefault();
+  const { act, problem, fields, tell } = useSubmit();
+  const save = async () => {
     const odd = Object.entries(promises).find(([, p]) => p.due.trim() !== "" && minuteOf(p.due) === null);
-    if (odd) return setProblem(badTime(odd[0]));
-    const sent = await send<DayForm>("PUT", "/api/day/form", {
-      fromMin: minuteOf(form.from),
-      homeMin: minuteOf(form.home),
-      rigs: form.rigs,
-      breaks: breaks.map((b) => ({ name: b.name, fromMin: minuteOf(b.from), toMin: minuteOf(b.to) })),
-    });
-    setProblem(sent.ok ? null : sent.problem);
-    if (!sent.ok) return;
+    if (odd) return tell(badTime(odd[0]));
+    const sent = await act(() =>
+      send<DayForm>("PUT", "/api/day/form", {
+        fromMin: minuteOf(form.from),
+        homeMin: minuteOf(form.home),
+        rigs: form.rigs,
+        breaks: breaks.map((b) => ({ name: b.name, fromMin: minuteOf(b.from), toMin: minuteOf(b.to) })),
+      }),
+    );
+    if (!sent) return;
     const kept = Object.fromEntries(Object.entries(promises).map(([id, p]) => [id, promiseOf(p)]));
     if (!(await work.keep({ ...view.kept, promises: kept }))) return;
     work.refresh();
     onKept();
   };
-  return { form, setForm, breaks, setBreaks, promises, setPromises, problem, save };
+  return { form, setForm, breaks, setBreaks, promises, setPromises, problem, fields, save };
 }
 
 const badTime = (jobId: string): Problem => ({
@@ -90,56 +92,36 @@ const promiseOf = (p: PromiseDraft): DayPromise => ({
 
 /** Times, breaks and rigs of the workshop's days, and what was promised of each machine today. */
 export function SetUpDay({ work, onClose }: { work: DayWork; onClose: () => void }) {
-  const { form, setForm, breaks, setBreaks, promises, setPromises, problem, save } = useSetUp(work, onClose);
-  const fields = problem?.fields ?? {};
+  const { form, setForm, breaks, setBreaks, promises, setPromises, problem, fields, save } = useSetUp(work, onClose);
   const refused = problem ?? work.problem;
   return (
-    <Dialog open onClose={onClose} className="relative z-50">
-      <div aria-hidden className="fixed inset-0 bg-ink/40" />
-      <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">
-        <DialogPanel
-          as="form"
-          noValidate
-          onSubmit={(e: React.FormEvent) => void save(e)}
-          className="w-full max-w-220 border-2 border-ink bg-sheet p-7"
-        >
-          <DialogTitle className="text-head font-bold">Set up the day</DialogTitle>
-          <Promises work={work} promises={promises} onChange={setPromises} fields={fields} />
-          <div className="mt-6 grid gap-4 sm:grid-cols-3">
-            <Field label="Work begins" error={fields.fromMin}>
-              <Time value={form.from} onChange={(from) => setForm({ ...form, from })} />
-            </Field>
-            <Field label="All home by" error={fields.homeMin}>
-              <Time value={form.home} onChange={(home) => setForm({ ...form, home })} />
-            </Field>
-            <Field label="Load runs at once" hint="Sockets, rigs, thermometers" error={fields.rigs}>
-              <Time value={form.rigs} onChange={(rigs) => setForm({ ...form, rigs })} />
-            </Field>
-          </div>
-          <Breaks breaks={breaks} onChange={setBreaks} fields={fields} />
-          {refused && !problem?.fields ? (
-            <p role="alert" className="caution-band mt-4 px-3 py-2 text-body">
-              {[refused.message, ...Object.values(refused.fields ?? {}), refused.action].join(" ")}
-            </p>
-          ) : null}
-          <p className="mt-4 text-body text-ink-2">
-            A minute late counts as often as its weight: at 2 twice, at 0 not at all. While a battery runs down or parts
-            dry nobody is needed, and hands go elsewhere.
-          </p>
-          <p className="mt-2 text-body text-ink-2">
-            An order that was taken stays as it is; “Not as planned” looks for a better one.
-          </p>
-          <div className="mt-5 flex justify-end gap-3">
-            <Button big onClick={onClose} keyCap="Esc">
-              Back
-            </Button>
-            <Button type="submit" look="main" big>
-              Keep this
-            </Button>
-          </div>
-        </DialogPanel>
+    <FormDialog title="Set up the day" onClose={onClose} width="wide" onSubmit={save} submit="Keep this">
+      <Promises work={work} promises={promises} onChange={setPromises} fields={fields} />
+      <div className="mt-6 grid gap-4 sm:grid-cols-3">
+        <Field label="Work begins" error={fields.fromMin}>
+          <Time value={form.from} onChange={(from) => setForm({ ...form, from })} />
+        </Field>
+        <Field label="All home by" error={fields.homeMin}>
+          <Time value={form.home} onChange={(home) => setForm({ ...form, home })} />
+        </Field>
+        <Field label="Load runs at once" hint="Sockets, rigs, thermometers" error={fields.rigs}>
+          <Time value={form.rigs} onChange={(rigs) => setForm({ ...form, rigs })} />
+        </Field>
       </div>
-    </Dialog>
+      <Breaks breaks={breaks} onChange={setBreaks} fields={fields} />
+      {refused && !problem?.fields ? (
+        <p role="alert" className="caution-band mt-4 px-3 py-2 text-body">
+          {[refused.message, ...Object.values(refused.fields ?? {}), refused.action].join(" ")}
+        </p>
+      ) : null}
+      <p className="mt-4 text-body text-ink-2">
+        A minute late counts as often as its weight: at 2 twice, at 0 not at all. While a battery runs down or parts dry
+        nobody is needed, and hands go elsewhere.
+      </p>
+      <p className="mt-2 text-body text-ink-2">
+        An order that was taken stays as it is; “Not as planned” looks for a better one.
+      </p>
+    </FormDialog>
   );
 }
 

@@ -41,6 +41,7 @@ const job = (f: DayFacts) => ({
 
 const view = (more: Partial<DayView> = {}): DayView => ({
   date: "2031-03-04",
+  midnightMs: 0,
   nowMin: 540,
   form: { ...usualDay, rigs: 1 },
   kept: {

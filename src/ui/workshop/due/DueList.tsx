@@ -1,6 +1,7 @@
 import { addDays, format, parseISO } from "date-fns";
 import Link from "next/link";
 import type { Machine } from "@/core/workshop/job";
+import { dayInWords } from "@/core/base/days";
 
 export interface DueWeekShown {
   key: string;
@@ -41,7 +42,7 @@ export function DueList({ weeks }: { weeks: readonly DueWeekShown[] }) {
                   className="grid min-h-13 grid-cols-[92px_minmax(0,1fr)] items-center gap-x-4 py-1.5 hover:bg-plane
                     sm:grid-cols-[92px_minmax(0,250px)_minmax(0,1fr)_90px]"
                 >
-                  <span className="num text-lead">{format(parseISO(machine.dueOn ?? ""), "EEE d MMM")}</span>
+                  <span className="num text-lead">{dayInWords(machine.dueOn ?? "", "weekday")}</span>
                   <span className="truncate">
                     <b className="text-lead font-strong">{machine.place || machine.tag}</b>{" "}
                     <span className="text-body text-ink-2">

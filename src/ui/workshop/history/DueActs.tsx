@@ -1,6 +1,5 @@
 "use client";
-import { Dialog, DialogPanel, DialogTitle, Input } from "@headlessui/react";
-import { addDays, format, parseISO } from "date-fns";
+import { Input } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Machine } from "@/core/workshop/job";
@@ -9,14 +8,17 @@ import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { send } from "@/ui/kit/controls/send";
-import { useAct } from "@/ui/kit/controls/useAct";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
+import { dayAfter, dayInWords } from "@/core/base/days";
+import { useDays } from "@/ui/kit/controls/days";
+import { FormDialog } from "@/ui/kit/controls/FormDialog";
 
 type Asked = "set" | "snooze";
 
 /** Takes the date that was reckoned, sets another, puts it off, or says that it is done. */
 export function DueActs({ machine, next }: { machine: Machine; next: NextDue }) {
   const router = useRouter();
-  const { act, busy, refusal } = useAct();
+  const { act, busy, refusal } = useSubmit();
   const [asked, setAsked] = useState<Asked | null>(null);
   const taken = machine.dueOn === next.dueOn && machine.dueBy === next.by;
   const press = async (body: object) => {
@@ -48,7 +50,7 @@ export function DueActs({ machine, next }: { machine: Machine; next: NextDue }) 
         disabled={busy || taken}
         onClick={() => void press({ act: "take" })}
       >
-        {taken ? "It is set" : `Set ${format(parseISO(next.dueOn), "d MMMM")}`}
+        {taken ? "It is set" : `Set ${dayInWords(next.dueOn, "spoken")}`}
       </Button>
       {asked ? (
         <AskDay
@@ -77,50 +79,33 @@ interface AskDayProps {
 
 function AskDay({ machine, next, asked, busy, refusal, onPress, onClose }: AskDayProps) {
   const from = machine.dueOn ?? next.dueOn;
-  const [dueOn, setDueOn] = useState(
-    asked === "snooze" ? format(addDays(parseISO(later(from)), 14), "yyyy-MM-dd") : from,
-  );
+  const { today } = useDays();
+  const [dueOn, setDueOn] = useState(asked === "snooze" ? dayAfter(later(from, today()), PUT_OFF_DAYS) : from);
   const [why, setWhy] = useState("");
   return (
-    <Dialog open onClose={onClose} className="relative z-50">
-      <div aria-hidden className="fixed inset-0 bg-ink/40" />
-      <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">
-        <DialogPanel
-          as="form"
-          className="w-full max-w-120 border-2 border-ink bg-sheet p-7"
-          onSubmit={(e: React.FormEvent) => {
-            e.preventDefault();
-            void onPress({ act: asked, dueOn: dueOn || null, why });
-          }}
-        >
-          <DialogTitle className="text-head font-bold">
-            {asked === "snooze" ? "Put it off" : "Another date"}
-          </DialogTitle>
-          <div className="mt-4 grid gap-4">
-            <Field label={asked === "snooze" ? "To" : "Due on"} hint={asked === "set" ? "Empty: no date" : undefined}>
-              <Input type="date" className="field num" value={dueOn} onChange={(e) => setDueOn(e.target.value)} />
-            </Field>
-            <Field label="Why" hint={asked === "snooze" ? "May stay empty" : "Shown beside the date"}>
-              <Input className="field" value={why} maxLength={200} onChange={(e) => setWhy(e.target.value)} />
-            </Field>
-            {refusal}
-          </div>
-          <div className="mt-6 flex justify-end gap-3">
-            <Button big onClick={onClose} keyCap="Esc">
-              Back
-            </Button>
-            <Button type="submit" look="main" big disabled={busy}>
-              {asked === "snooze" ? "Put it off" : "Set the date"}
-            </Button>
-          </div>
-        </DialogPanel>
+    <FormDialog
+      title={asked === "snooze" ? "Put it off" : "Another date"}
+      onClose={onClose}
+      width="narrow"
+      onSubmit={() => onPress({ act: asked, dueOn: dueOn || null, why })}
+      submit={asked === "snooze" ? "Put it off" : "Set the date"}
+      busy={busy}
+    >
+      <div className="mt-4 grid gap-4">
+        <Field label={asked === "snooze" ? "To" : "Due on"} hint={asked === "set" ? "Empty: no date" : undefined}>
+          <Input type="date" className="field num" value={dueOn} onChange={(e) => setDueOn(e.target.value)} />
+        </Field>
+        <Field label="Why" hint={asked === "snooze" ? "May stay empty" : "Shown beside the date"}>
+          <Input className="field" value={why} maxLength={200} onChange={(e) => setWhy(e.target.value)} />
+        </Field>
+        {refusal}
       </div>
-    </Dialog>
+    </FormDialog>
   );
 }
 
 /** A date that is past is put off from today. */
-const later = (day: string): string => {
-  const today = format(new Date(), "yyyy-MM-dd");
-  return day > today ? day : today;
-};
+const later = (day: string, today: string): string => (day > today ? day : today);
+
+/** What is put off is put off for so long, unless told otherwise. */
+const PUT_OFF_DAYS = 14;

@@ -1,6 +1,6 @@
 "use client";
 import { Allowed } from "@/ui/kit/controls/Allowed";
-import { differenceInCalendarDays, format, parseISO } from "date-fns";
+import { differenceInCalendarDays, parseISO } from "date-fns";
 import { ChevronRight } from "lucide-react";
 import type { Machine } from "@/core/workshop/job";
 import { FURTHEST_MONTHS, HOT_ROOM_C, type Drift } from "@/core/workshop/history";
@@ -8,6 +8,8 @@ import type { NextDue } from "@/core/workshop/upkeep";
 import { words } from "@/core/base/words";
 import { DueActs } from "./DueActs";
 import type { ChipCourse } from "@/core/workshop/history";
+import { dayInWords } from "@/core/base/days";
+import { When } from "@/ui/kit/controls/days";
 
 export interface DueLineShown {
   at: string;
@@ -17,7 +19,7 @@ export interface DueLineShown {
   wasOn: string | null;
 }
 
-const day = (iso: string) => format(parseISO(iso), "d MMM yyyy");
+const day = (iso: string) => dayInWords(iso);
 
 interface Props {
   machine: Machine;
@@ -34,7 +36,7 @@ export function HistoryPanel({ machine, chip, next, dues, today }: Props) {
   return (
     <aside className="flex flex-col border-l-[1.5px] border-line bg-plane px-6 py-4 text-lead">
       <p className="text-ink-2">{machine.dueOn ? "Next due" : "Proposed date"}</p>
-      <p className="text-head leading-10 font-bold">{format(parseISO(shown), "d MMMM yyyy")}</p>
+      <p className="text-head leading-10 font-bold">{dayInWords(shown, "long")}</p>
       <p className="text-ink-2">
         {away < 0
           ? `${words.counted(-away, "day")} late`
@@ -172,7 +174,10 @@ function WasDue({ dues }: { dues: readonly DueLineShown[] }) {
       <ol className="grid gap-2 pb-1">
         {dues.map((d) => (
           <li key={`${d.at} ${d.dueOn ?? ""}`}>
-            <span className="num">{day(d.at.slice(0, 10))}</span>: {WHAT[d.what] ?? d.what}
+            <span className="num">
+              <When at={d.at} />
+            </span>
+            : {WHAT[d.what] ?? d.what}
             {d.dueOn ? ` to ${day(d.dueOn)}` : ""}
             {d.wasOn && d.wasOn !== d.dueOn ? `, was ${day(d.wasOn)}` : ""}
             {d.why ? <span className="text-ink-2"> ({d.why})</span> : null}

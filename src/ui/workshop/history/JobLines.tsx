@@ -1,7 +1,7 @@
-import { format, parseISO } from "date-fns";
 import Link from "next/link";
 import type { JobLine } from "@/core/workshop/history";
 import { words } from "@/core/base/words";
+import { dayInWords } from "@/core/base/days";
 
 /** Every job of the machine, the newest first: complaint, what was found, done and fitted, parts found on the way. */
 export function JobLines({ jobs }: { jobs: readonly JobLine[] }) {
@@ -19,7 +19,7 @@ export function JobLines({ jobs }: { jobs: readonly JobLine[] }) {
               href={`/jobs/${j.jobId}`}
               className="link inline-flex min-h-11 items-start font-strong"
             >
-              {format(parseISO(j.day), "d MMM yyyy")}
+              {dayInWords(j.day)}
             </Link>
             {j.closed ? "" : <span className="block text-ink-2">open</span>}
           </p>

@@ -1,12 +1,9 @@
 "use client";
-import "reflect-metadata";
 import { Input, Textarea } from "@headlessui/react";
-import { classValidatorResolver } from "@hookform/resolvers/class-validator";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import { Controller, useForm, useWatch, type Control, type Resolver } from "react-hook-form";
 import type { Problem } from "@/core/base/result";
-import { ENVIRONMENTS, FORMS, IntakeInput } from "@/input/machine";
+import { FORMS } from "@/core/workshop/job";
+import { ENVIRONMENTS } from "@/core/workshop/upkeep";
 import { CautionBand } from "@/ui/kit/controls/Band";
 import { Pick } from "@/ui/kit/controls/Pick";
 import { Button } from "@/ui/kit/controls/Button";
@@ -14,16 +11,18 @@ import { Field } from "@/ui/kit/controls/Field";
 import { send } from "@/ui/kit/controls/send";
 import { BaseOutline } from "@/ui/drawing/underside/BaseOutline";
 import { ENVIRONMENT_WORDS, FORM_WORDS } from "./words";
-
-type Draft = Omit<IntakeInput, "limitC"> & { limitC: string | null };
+import { useDraft } from "@/ui/kit/controls/useDraft";
 
 /** A machine comes in: which it is, where it lives, and what for. */
 export function IntakeForm({ models }: { models: string[] }) {
   const work = useIntake();
-  const { submit, errors, form } = work;
+  const { submit, text, fields, draft, set } = work;
   return (
     <form
-      onSubmit={(e) => void submit(e)}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void submit();
+      }}
       noValidate
       className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]"
     >
@@ -33,42 +32,36 @@ export function IntakeForm({ models }: { models: string[] }) {
           Which machine, and what it is in for. The load run comes next, before anything is opened.
         </p>
         <div className="mt-6 grid max-w-190 grid-cols-1 gap-x-7 gap-y-5 sm:grid-cols-2">
-          <Field label="Tag" hint="The mark on the machine, such as LR-21" error={errors.tag?.message}>
-            <Input className="field num" autoFocus invalid={Boolean(errors.tag)} {...form.register("tag")} />
+          <Field label="Tag" hint="The mark on the machine, such as LR-21" error={fields.tag}>
+            <Input className="field num" autoFocus {...text("tag")} />
           </Field>
-          <Field label="Model" hint="From the label under the base" error={errors.model?.message}>
-            <Input className="field" list="models" invalid={Boolean(errors.model)} {...form.register("model")} />
+          <Field label="Model" hint="From the label under the base" error={fields.model}>
+            <Input className="field" list="models" {...text("model")} />
           </Field>
           <datalist id="models">
             {models.map((m) => (
               <option key={m} value={m} />
             ))}
           </datalist>
-          <Field label="Variant" hint="With or without graphics chip" error={errors.variant?.message}>
-            <Input className="field" {...form.register("variant")} />
+          <Field label="Variant" hint="With or without graphics chip" error={fields.variant}>
+            <Input className="field" {...text("variant")} />
           </Field>
-          <Field label="Place or use" hint="A role, not a person" error={errors.place?.message}>
-            <Input className="field" {...form.register("place")} />
+          <Field label="Place or use" hint="A role, not a person" error={fields.place}>
+            <Input className="field" {...text("place")} />
           </Field>
-          <Field label="Where it lives" error={errors.environment?.message}>
-            <PickedField
-              control={form.control}
-              name="environment"
+          <Field label="Where it lives" error={fields.environment}>
+            <Pick
               label="Where it lives"
-              values={ENVIRONMENTS}
-              names={ENVIRONMENT_WORDS}
+              value={draft.environment}
+              options={ENVIRONMENTS.map((value) => ({ value, name: ENVIRONMENT_WORDS[value] }))}
+              onChange={(environment) => set({ environment })}
             />
           </Field>
-          <Field label="Throttle limit, °C" hint="Where known, such as 97" error={errors.limitC?.message}>
-            <Input
-              className="field num"
-              inputMode="decimal"
-              invalid={Boolean(errors.limitC)}
-              {...form.register("limitC")}
-            />
+          <Field label="Throttle limit, °C" hint="Where known, such as 97" error={fields.limitC}>
+            <Input className="field num" inputMode="decimal" {...text("limitC")} />
           </Field>
-          <Field label="Complaint" error={errors.complaint?.message} className="sm:col-span-2">
-            <Textarea className="field" rows={3} invalid={Boolean(errors.complaint)} {...form.register("complaint")} />
+          <Field label="Complaint" error={fields.complaint} className="sm:col-span-2">
+            <Textarea className="field" rows={3} {...text("complaint")} />
           </Field>
         </div>
       </div>
@@ -77,34 +70,35 @@ export function IntakeForm({ models }: { models: string[] }) {
   );
 }
 
-/** The intake as typed, checked by the class the server checks it with. */
+/** What is wrong with an intake, by the class the server checks it with; it comes when it is first asked for. */
+async function wrongIn(draft: object): Promise<Problem | null> {
+  const [{ check }, { IntakeInput }] = await Promise.all([import("@/input/check"), import("@/input/machine")]);
+  const checked = check(IntakeInput, draft);
+  if (checked.ok) return null;
+  const message = "The intake is not complete.";
+  return { code: "bad-fields", message, action: "See the fields that are marked.", fields: checked.fields };
+}
+
+/** The intake as typed, and how it is sent. */
 function useIntake() {
   const router = useRouter();
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const form = useForm<Draft>({
-    resolver: classValidatorResolver(IntakeInput) as unknown as Resolver<Draft>,
-    defaultValues: {
-      tag: "",
-      model: "",
-      variant: "",
-      place: "",
-      environment: "office",
-      form: "fifteen",
-      limitC: "",
-      complaint: "",
-    },
+  const intake = useDraft({
+    tag: "",
+    model: "",
+    variant: "",
+    place: "",
+    environment: "office" as (typeof ENVIRONMENTS)[number],
+    form: "fifteen" as (typeof FORMS)[number],
+    limitC: "",
+    complaint: "",
   });
-  const { errors, isSubmitting } = form.formState;
-  const shape = useWatch({ control: form.control, name: "form" });
-  const submit = form.handleSubmit(async () => {
-    setProblem(null);
-    const sent = await send<{ jobId: number }>("POST", "/api/intake", form.getValues());
-    if (sent.ok) return router.push(`/jobs/${sent.value.jobId}/before`);
-    for (const [name, message] of Object.entries(sent.problem.fields ?? {}))
-      form.setError(name as keyof Draft, { message });
-    setProblem(sent.problem);
-  });
-  return { submit, errors, form, shape, problem, isSubmitting };
+  const submit = async () => {
+    const wrong = await wrongIn(intake.draft);
+    if (wrong) return intake.tell(wrong);
+    const sent = await intake.act(() => send<{ jobId: number }>("POST", "/api/intake", intake.draft));
+    if (sent) router.push(`/jobs/${sent.value.jobId}/before`);
+  };
+  return { ...intake, submit };
 }
 
 interface BaseSideProps {
@@ -113,53 +107,29 @@ interface BaseSideProps {
 
 /** The base to scale, the caution, and the act. */
 function BaseSide({ work }: BaseSideProps) {
-  const { errors, form, shape, problem, isSubmitting } = work;
+  const { fields, draft, set, rest, busy } = work;
   return (
     <aside className="flex flex-col gap-5 border-l-[1.5px] border-line bg-plane p-7">
-      <Field label="Size of the base" error={errors.form?.message}>
-        <PickedField control={form.control} name="form" label="Size of the base" values={FORMS} names={FORM_WORDS} />
+      <Field label="Size of the base" error={fields.form}>
+        <Pick
+          label="Size of the base"
+          value={draft.form}
+          options={FORMS.map((value) => ({ value, name: FORM_WORDS[value] }))}
+          onChange={(form) => set({ form })}
+        />
       </Field>
       <div className="grid h-57.5 place-items-center">
-        <BaseOutline form={shape} pxPerMm={0.76} />
+        <BaseOutline form={draft.form} pxPerMm={0.76} />
       </div>
       <CautionBand>
         <b className="font-strong">Battery swollen?</b> If the base bulges or the touchpad lifts: stop, no load run.
         Move it away from anything that burns and follow the local rules for damaged lithium batteries.
       </CautionBand>
       <div className="flex-1" />
-      {problem ? (
-        <CautionBand role="alert">
-          {problem.message} {problem.action}
-        </CautionBand>
-      ) : null}
-      <Button type="submit" look="main" big disabled={isSubmitting} keyCap="Enter">
+      {rest}
+      <Button type="submit" look="main" big disabled={busy} keyCap="Enter">
         Take it in
       </Button>
     </aside>
-  );
-}
-
-interface PickedFieldProps<T extends string> {
-  control: Control<Draft>;
-  name: "environment" | "form";
-  label: string;
-  values: readonly T[];
-  names: Record<T, string>;
-}
-
-function PickedField<T extends string>({ control, name, label, values, names }: PickedFieldProps<T>) {
-  return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field }) => (
-        <Pick
-          label={label}
-          value={field.value}
-          options={values.map((value) => ({ value, name: names[value] }))}
-          onChange={field.onChange}
-        />
-      )}
-    />
   );
 }

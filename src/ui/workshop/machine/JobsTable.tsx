@@ -1,10 +1,10 @@
 "use client";
-import { format, parseISO } from "date-fns";
 import Link from "next/link";
 import type { VerdictBrief } from "@/core/workshop/job";
 import { Table, type TableColumn } from "@/ui/kit/controls/Table";
 import { Sentence } from "@/ui/measure/verdict/Sentence";
 import { JobLadders } from "./JobLadders";
+import { When } from "@/ui/kit/controls/days";
 
 export interface JobRow {
   id: number;
@@ -18,8 +18,6 @@ export interface JobRow {
   /** What it waits for, in words, while there is no verdict. */
   stands: string;
 }
-
-const day = (iso: string, form: string) => format(parseISO(iso), form);
 
 const COLUMNS: readonly TableColumn<JobRow>[] = [
   {
@@ -41,7 +39,7 @@ const COLUMNS: readonly TableColumn<JobRow>[] = [
     heading: "Closed",
     by: (r) => r.closedAt ?? "9999",
     className: "w-24 py-5 text-right align-middle text-body text-ink-2",
-    cell: (r) => (r.closedAt ? day(r.closedAt, "d MMM yyyy") : "open"),
+    cell: (r) => (r.closedAt ? <When at={r.closedAt} /> : "open"),
   },
 ];
 
@@ -63,7 +61,9 @@ export function JobsTable({ rows }: { rows: readonly JobRow[] }) {
 function JobCell({ job }: { job: JobRow }) {
   return (
     <>
-      <span className="block text-body text-ink-2">{day(job.openedAt, "d MMM yyyy")}</span>
+      <span className="block text-body text-ink-2">
+        <When at={job.openedAt} />
+      </span>
       <Link
         prefetch={false}
         href={job.href}

@@ -1,4 +1,5 @@
-import { type ENVIRONMENTS, type FORMS } from "@/input/machine";
+import type { FORMS } from "@/core/workshop/job";
+import type { ENVIRONMENTS } from "@/core/workshop/upkeep";
 
 export const ENVIRONMENT_WORDS: Record<(typeof ENVIRONMENTS)[number], string> = {
   office: "Office air",

@@ -1,5 +1,4 @@
 "use client";
-import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useState } from "react";
 import { PASTES } from "@/core/handwork/paste";
 import { MATERIAL_KINDS, type MaterialKind } from "@/core/workshop/stock";
@@ -7,25 +6,21 @@ import { useMoney } from "@/ui/kit/controls/money";
 import { Button } from "@/ui/kit/controls/Button";
 import { Pick, type PickOption } from "@/ui/kit/controls/Pick";
 import { send } from "@/ui/kit/controls/send";
+import { FormDialog } from "@/ui/kit/controls/FormDialog";
+import { useDraft } from "@/ui/kit/controls/useDraft";
 
 /** A new lot for the shelf. */
 export function LotDialog({ open, onClose, onKept }: { open: boolean; onClose: () => void; onKept: () => void }) {
-  return (
-    <Dialog open={open} onClose={onClose} className="relative z-50">
-      <div className="fixed inset-0 bg-black/40" aria-hidden />
-      <div className="fixed inset-0 grid place-items-center overflow-y-auto p-4">
-        <DialogPanel className="w-full max-w-140 border-2 border-ink bg-sheet p-6">
-          <DialogTitle className="text-head font-bold">New lot</DialogTitle>
-          {open ? <LotForm onClose={onClose} onKept={onKept} /> : null}
-        </DialogPanel>
-      </div>
-    </Dialog>
-  );
+  return open ? (
+    <FormDialog title="New lot" onClose={onClose}>
+      <LotForm onClose={onClose} onKept={onKept} />
+    </FormDialog>
+  ) : null;
 }
 
 function LotForm({ onClose, onKept }: { onClose: () => void; onKept: () => void }) {
   const lot = useLotForm(onKept);
-  const { fields, set, errors, keep, kind, setKind } = lot;
+  const { draft, set, fields, rest, busy, keep, kind, setKind } = lot;
   const { unit } = MATERIAL_KINDS[kind];
   return (
     <form
@@ -40,7 +35,7 @@ function LotForm({ onClose, onKept }: { onClose: () => void; onKept: () => void 
           label="What it is"
           value={kind}
           options={KIND_OPTIONS}
-          error={errors.kind}
+          error={fields.kind}
           onChange={(v) => setKind(v)}
         />
       </Wide>
@@ -48,10 +43,10 @@ function LotForm({ onClose, onKept }: { onClose: () => void; onKept: () => void 
         <Wide>
           <LotPick
             label="Like"
-            value={fields.paste ?? ""}
+            value={draft.paste ?? ""}
             options={PASTES.map((p) => ({ value: p.name, name: p.name }))}
-            error={errors.paste}
-            onChange={(v) => set("paste", v)}
+            error={fields.paste}
+            onChange={(v) => set({ paste: v })}
           />
         </Wide>
       ) : null}
@@ -71,13 +66,9 @@ function LotForm({ onClose, onKept }: { onClose: () => void; onKept: () => void 
       <Wide>
         <LotField lot={lot} name="openedOn" label="Opened on; empty while it is closed" type="date" />
       </Wide>
-      {errors[""] ? (
-        <p role="alert" className="col-span-2 text-body text-stop-ink">
-          {errors[""]}
-        </p>
-      ) : null}
+      {rest ? <div className="col-span-2">{rest}</div> : null}
       <div className="col-span-2 mt-2 flex gap-3">
-        <Button type="submit" look="main">
+        <Button type="submit" look="main" disabled={busy}>
           Put it on the shelf
         </Button>
         <Button onClick={onClose}>Cancel</Button>
@@ -110,10 +101,10 @@ function PadFields({ lot }: { lot: LotDraft }) {
       <LotField lot={lot} name="thicknessMm" label="Thickness, mm" inputMode="decimal" />
       <LotPick
         label="Softness"
-        value={lot.fields.softness ?? "soft"}
+        value={lot.draft.softness ?? "soft"}
         options={SOFTNESS_OPTIONS}
-        error={lot.errors.softness}
-        onChange={(v) => lot.set("softness", v)}
+        error={lot.fields.softness}
+        onChange={(v) => lot.set({ softness: v })}
       />
       <LotField lot={lot} name="widthMm" label="Sheet width, mm" inputMode="decimal" />
       <LotField lot={lot} name="heightMm" label="Sheet height, mm" inputMode="decimal" />
@@ -122,10 +113,10 @@ function PadFields({ lot }: { lot: LotDraft }) {
       <Wide>
         <LotPick
           label="Both figures are"
-          value={lot.fields.figuresBy ?? "label"}
+          value={lot.draft.figuresBy ?? "label"}
           options={FIGURES_BY}
-          error={lot.errors.figuresBy}
-          onChange={(v) => lot.set("figuresBy", v)}
+          error={lot.fields.figuresBy}
+          onChange={(v) => lot.set({ figuresBy: v })}
         />
       </Wide>
     </>
@@ -139,13 +130,13 @@ interface LotFieldProps extends React.InputHTMLAttributes<HTMLInputElement> {
 }
 
 function LotField({ lot, name, label, ...more }: LotFieldProps) {
-  const error = lot.errors[name];
+  const error = lot.fields[name];
   return (
     <label className="block text-body">
       <span className="mb-1 block text-ink-2">{label}</span>
       <input
-        value={lot.fields[name] ?? ""}
-        onChange={(e) => lot.set(name, e.target.value)}
+        value={lot.draft[name] ?? ""}
+        onChange={(e) => lot.set({ [name]: e.target.value })}
         aria-invalid={Boolean(error)}
         className="field min-h-11.5 w-full px-3 text-lead"
         {...more}
@@ -192,25 +183,24 @@ function Wrong({ error }: { error: string | undefined }) {
 /** A lot as typed; kept when the server takes it. */
 function useLotForm(onKept: () => void) {
   const [kind, setKind] = useState<MaterialKind>("paste");
-  const [fields, setFields] = useState<Record<string, string>>({
+  const { act, draft, set, fields, rest, busy } = useDraft<Record<string, string>>({
     paste: PASTES[0]?.name ?? "",
     softness: "soft",
     price: "0",
   });
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const set = (key: string, value: string) => setFields((f) => ({ ...f, [key]: value }));
   const keep = async () => {
-    const { paste, thicknessMm, softness, widthMm, heightMm, conductivityWmK, quarterKPa, figuresBy, ...rest } = fields;
+    const { paste, thicknessMm, softness, widthMm, heightMm, conductivityWmK, quarterKPa, figuresBy, ...others } =
+      draft;
     const blank = (v: string | undefined) => (v?.trim() ? v : null);
-    const answer = await send("POST", "/api/materials/lots", {
+    const body = {
       kind,
       name: "",
       lot: "",
       amount: "",
-      ...rest,
-      openedOn: blank(fields.openedOn),
-      bestBefore: blank(fields.bestBefore),
-      ...(kind === "paste" ? { paste, name: fields.name?.trim() ? fields.name : paste } : {}),
+      ...others,
+      openedOn: blank(draft.openedOn),
+      bestBefore: blank(draft.bestBefore),
+      ...(kind === "paste" ? { paste, name: draft.name?.trim() ? draft.name : paste } : {}),
       ...(kind === "pad"
         ? {
             thicknessMm: blank(thicknessMm),
@@ -222,9 +212,8 @@ function useLotForm(onKept: () => void) {
             figuresBy: figuresBy ?? "label",
           }
         : {}),
-    });
-    if (answer.ok) onKept();
-    else setErrors(answer.problem.fields ?? { "": answer.problem.message });
+    };
+    if (await act(() => send("POST", "/api/materials/lots", body))) onKept();
   };
-  return { fields, set, errors, keep, kind, setKind };
+  return { draft, set, fields, rest, busy, keep, kind, setKind };
 }

@@ -1,9 +1,9 @@
 "use client";
-import { format, parseISO } from "date-fns";
 import { useState } from "react";
 import { amountWords, leftOf, type Lot } from "@/core/workshop/stock";
 import { useAsked } from "@/ui/kit/controls/asked";
 import { Table, type TableColumn } from "@/ui/kit/controls/Table";
+import { When } from "@/ui/kit/controls/days";
 
 /** What one job used of a lot on one day, and what was left of it then. */
 interface Use {
@@ -49,7 +49,7 @@ function withLeft(lot: Lot, uses: readonly Omit<Use, "left">[]): Use[] {
 
 const columnsOf = (kind: Lot["kind"]): readonly TableColumn<Use>[] => [
   { key: "job", heading: "Job", by: (u) => u.job, cell: (u) => u.job },
-  { key: "at", heading: "On", by: (u) => u.at, cell: (u) => format(parseISO(u.at), "d MMM yyyy") },
+  { key: "at", heading: "On", by: (u) => u.at, cell: (u) => <When at={u.at} /> },
   {
     key: "used",
     heading: "Used",

@@ -1,5 +1,4 @@
 "use client";
-import { format, parseISO } from "date-fns";
 import Link from "next/link";
 import { rackLine, type OnShelf, type RackShelf } from "@/core/workshop/job";
 import { words } from "@/core/base/words";
@@ -8,10 +7,11 @@ import { BaseOutline } from "@/ui/drawing/underside/BaseOutline";
 import { DrawnOnBench } from "@/ui/drawing/underside/DrawnOnBench";
 import { OnEdge } from "./OnEdge";
 import { SmallPair } from "./SmallPair";
+import { dayInWords } from "@/core/base/days";
 
 /** All machines of the rack are drawn to this scale. */
 const PX_PER_MM = 0.32;
-const day = (iso: string) => format(parseISO(iso), "d MMM");
+const day = (iso: string) => dayInWords(iso, "short");
 
 interface BoardProps {
   shelf: RackShelf;

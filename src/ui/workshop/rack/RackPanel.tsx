@@ -1,22 +1,23 @@
 "use client";
 import { Allowed } from "@/ui/kit/controls/Allowed";
-import { format, parseISO } from "date-fns";
 import type { BriefLadder, OnShelf } from "@/core/workshop/job";
 import { words } from "@/core/base/words";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { NewJob } from "@/ui/workshop/machine/NewJob";
 import { ENVIRONMENT_WORDS } from "@/ui/workshop/machine/words";
 import { stagePath } from "@/ui/kit/steps/paths";
+import { useDays } from "@/ui/kit/controls/days";
 
 /** What is known of the machine that is picked, and where its main button leads. */
 export function RackPanel({ m }: { m: OnShelf }) {
   const { machine, open } = m;
+  const { told } = useDays();
   const where = ENVIRONMENT_WORDS[machine.environment as keyof typeof ENVIRONMENT_WORDS] ?? machine.environment;
   const lines: [string, string][] = [
     ["Now", open ? open.waits : "at its place"],
     ["Found", m.found || "not looked inside yet"],
-    ["Since", m.jobs ? `${words.counted(m.jobs, "job")}, from ${format(parseISO(m.since), "yyyy")}` : "no job yet"],
-    ["Due", machine.dueOn ? format(parseISO(machine.dueOn), "d MMM yyyy") : "no date set"],
+    ["Since", m.jobs ? `${words.counted(m.jobs, "job")}, from ${told(m.since, "year")}` : "no job yet"],
+    ["Due", machine.dueOn ? told(machine.dueOn) : "no date set"],
   ];
   return (
     <aside aria-label="The machine picked" className="flex flex-col gap-4 border-l-[1.5px] border-line bg-sheet p-5">

@@ -6,7 +6,7 @@ import { useState } from "react";
 import type { RackWay } from "@/core/workshop/job";
 import { Button } from "@/ui/kit/controls/Button";
 import { send } from "@/ui/kit/controls/send";
-import { useAct } from "@/ui/kit/controls/useAct";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 import { rackHref } from "./href";
 
 interface SavedFilter {
@@ -19,7 +19,7 @@ const same = (a: SavedFilter, b: SavedFilter) => a.way === b.way && a.word.toLow
 
 /** Ways of seeing the rack that were kept, for everybody here: one press leads back to each. */
 export function SavedFilters({ word, way }: SavedFilter) {
-  const { act, busy, refusal } = useAct();
+  const { act, busy, refusal } = useSubmit();
   const [list, setList] = useState<SavedFilter[] | null>(null);
   const load = () => {
     void send<SavedFilter[]>("GET", "/api/filters").then((r) => r.ok && setList(r.value));

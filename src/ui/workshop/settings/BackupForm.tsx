@@ -1,17 +1,17 @@
 "use client";
 import { Input } from "@headlessui/react";
-import { format, parseISO } from "date-fns";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import useSWR from "swr";
 import type { BackupPlan, BackupState } from "@/core/workshop/keeping";
-import type { Problem } from "@/core/base/result";
 import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { Progress } from "@/ui/kit/controls/Progress";
 import { send } from "@/ui/kit/controls/send";
-import { useAct } from "@/ui/kit/controls/useAct";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
+import { When } from "@/ui/kit/controls/days";
+import { useDraft } from "@/ui/kit/controls/useDraft";
 
 interface Props {
   plan: BackupPlan;
@@ -22,7 +22,7 @@ interface Props {
 /** Back-ups: how the last one went, one now, and how they are made by themselves. */
 export function BackupForm({ plan, state, folder }: Props) {
   const router = useRouter();
-  const { act, busy, refusal } = useAct();
+  const { act, busy, refusal } = useSubmit();
   const now = async () => {
     await act(() => send("POST", "/api/backup", {}));
     router.refresh();
@@ -37,8 +37,10 @@ export function BackupForm({ plan, state, folder }: Props) {
         {good ? (
           <>
             The last good one is of{" "}
-            <b className="num font-strong">{format(parseISO(good.at), "d MMM " + "yyyy, HH:mm")}</b>,{" "}
-            {(good.bytes / 1e6).toFixed(1)} MB: {good.says}
+            <b className="num font-strong">
+              <When at={good.at} form="minute" />
+            </b>
+            , {(good.bytes / 1e6).toFixed(1)} MB: {good.says}
           </>
         ) : (
           "None was made yet."
@@ -48,7 +50,7 @@ export function BackupForm({ plan, state, folder }: Props) {
       {trouble ? (
         <div className="mt-3">
           <CautionBand>
-            {format(parseISO(trouble.at), "d MMM, HH:mm")}: {trouble.says}
+            <When at={trouble.at} form="moment" />: {trouble.says}
           </CautionBand>
         </div>
       ) : null}
@@ -95,40 +97,34 @@ function UnderWay() {
 
 function PlanForm({ plan, folder }: { plan: BackupPlan; folder: string }) {
   const router = useRouter();
-  const [draft, setDraft] = useState({
+  const { act, text, draft, fields, rest } = useDraft({
     folder: plan.folder,
     everyDays: String(plan.everyDays),
     keep: String(plan.keep),
     keepMonths: String(plan.keepMonths),
   });
   const [said, setSaid] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const change = (key: keyof typeof draft) => (e: React.ChangeEvent<HTMLInputElement>) =>
-    setDraft({ ...draft, [key]: e.target.value });
   const save = async (e: React.FormEvent) => {
     e.preventDefault();
     setSaid("");
-    const sent = await send("PUT", "/api/backup", draft);
-    setProblem(sent.ok ? null : sent.problem);
-    if (!sent.ok) return;
+    if (!(await act(() => send("PUT", "/api/backup", draft)))) return;
     setSaid("Kept");
     router.refresh();
   };
-  const fields = problem?.fields ?? {};
   return (
     <form onSubmit={(e) => void save(e)} noValidate className="mt-5 grid gap-4">
       <Field label="Folder" hint={`On another disk where you can. Empty: ${folder}`} error={fields.folder}>
-        <Input className="field num" value={draft.folder} onChange={change("folder")} />
+        <Input className="field num" {...text("folder")} />
       </Field>
       <div className="grid gap-4 sm:grid-cols-3">
         <Field label="Every so many days" hint="0: none by itself" error={fields.everyDays}>
-          <Input className="field num" inputMode="numeric" value={draft.everyDays} onChange={change("everyDays")} />
+          <Input className="field num" inputMode="numeric" {...text("everyDays")} />
         </Field>
         <Field label="Newest kept" error={fields.keep}>
-          <Input className="field num" inputMode="numeric" value={draft.keep} onChange={change("keep")} />
+          <Input className="field num" inputMode="numeric" {...text("keep")} />
         </Field>
         <Field label="One a month, for months" error={fields.keepMonths}>
-          <Input className="field num" inputMode="numeric" value={draft.keepMonths} onChange={change("keepMonths")} />
+          <Input className="field num" inputMode="numeric" {...text("keepMonths")} />
         </Field>
       </div>
       <div className="flex items-center gap-4">
@@ -139,6 +135,7 @@ function PlanForm({ plan, folder }: { plan: BackupPlan; folder: string }) {
           {said}
         </span>
       </div>
+      {rest}
     </form>
   );
 }

@@ -1,35 +1,30 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useId, useState } from "react";
-import type { Problem } from "@/core/base/result";
 import { Button } from "@/ui/kit/controls/Button";
 import { send, sendBytes, type Sent } from "@/ui/kit/controls/send";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 /** The workshop's own mark: it stands at the head of reports in place of Ovrant's. */
 export function MarkForm({ has }: { has: boolean }) {
   const router = useRouter();
   const id = useId();
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { act: submit, busy, problem } = useSubmit();
   // a picture that was changed has the same address: told apart by how often it was
   const [turn, setTurn] = useState(0);
   const [taken, setTaken] = useState<File | null>(null);
-  const act = async (sent: Promise<Sent<unknown>>) => {
-    setBusy(true);
-    const answer = await sent;
-    setBusy(false);
-    setProblem(answer.ok ? null : answer.problem);
-    if (!answer.ok) return;
+  const act = async (sent: () => Promise<Sent<unknown>>) => {
+    if (!(await submit(sent))) return;
     setTurn((n) => n + 1);
     router.refresh();
   };
   const takeAway = async () => {
     // kept here, so that it can be put back
     const own = await fetch("/api/settings/mark").then((r) => (r.ok ? r.blob() : null));
-    await act(send("DELETE", "/api/settings/mark"));
+    await act(() => send("DELETE", "/api/settings/mark"));
     setTaken(own && new File([own], "mark.png"));
   };
-  const put = (file: File) => act(sendBytes("PUT", "/api/settings/mark", file).done).then(() => setTaken(null));
+  const put = (file: File) => act(() => sendBytes("PUT", "/api/settings/mark", file).done).then(() => setTaken(null));
   return (
     <section aria-labelledby={id} className="mt-9 max-w-160 border-t border-line pt-6">
       <h2 id={id} className="text-head font-bold">

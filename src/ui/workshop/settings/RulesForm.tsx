@@ -2,12 +2,12 @@
 import { Input } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Problem } from "@/core/base/result";
 import { ENVIRONMENTS, usualRules, type UpkeepRules } from "@/core/workshop/upkeep";
 import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { send } from "@/ui/kit/controls/send";
 import { ENVIRONMENT_WORDS } from "@/ui/workshop/machine/words";
+import { useDraft } from "@/ui/kit/controls/useDraft";
 
 const FACTORS = [
   ["light", "Used now and then", "months times"],
@@ -32,29 +32,22 @@ const draftOf = ({ months, ...rest }: UpkeepRules): Draft =>
 /** What goes for the next service while nothing is measured, each rule to be seen and set. */
 export function RulesForm({ start }: { start: UpkeepRules }) {
   const router = useRouter();
-  const [draft, setDraft] = useState(() => draftOf(start));
+  const { act, draft, setDraft, text, fields, rest } = useDraft<Record<string, string>>(() => draftOf(start));
   const [said, setSaid] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
   const save = async (e: React.FormEvent) => {
     e.preventDefault();
     setSaid("");
     const number = (key: string) => Number((draft[key] ?? "").replace(",", "."));
     const months = Object.fromEntries(ENVIRONMENTS.map((k) => [k, number(`months.${k}`)]));
-    const rest = Object.fromEntries([...FACTORS, ...WHOLE].map(([k]) => [k, number(k)]));
-    const sent = await send<UpkeepRules>("PUT", "/api/upkeep", { months, ...rest });
-    setProblem(sent.ok ? null : sent.problem);
-    if (!sent.ok) return;
+    const others = Object.fromEntries([...FACTORS, ...WHOLE].map(([k]) => [k, number(k)]));
+    const body = { months, ...others };
+    if (!(await act(() => send<UpkeepRules>("PUT", "/api/upkeep", body)))) return;
     setSaid("Kept; dates that go by rule move");
     router.refresh();
   };
   const field = (key: string, label: string, hint: string) => (
-    <Field key={key} label={label} hint={hint} error={problem?.fields?.[key]}>
-      <Input
-        className="field num"
-        inputMode="decimal"
-        value={draft[key] ?? ""}
-        onChange={(e) => setDraft({ ...draft, [key]: e.target.value })}
-      />
+    <Field key={key} label={label} hint={hint} error={fields[key]}>
+      <Input className="field num" inputMode="decimal" {...text(key)} />
     </Field>
   );
   return (
@@ -80,11 +73,7 @@ export function RulesForm({ start }: { start: UpkeepRules }) {
           <span role="status" className="text-lead text-ink-2">
             {said}
           </span>
-          {problem && !problem.fields ? (
-            <span role="alert" className="text-lead text-stop-ink">
-              {problem.message} {problem.action}
-            </span>
-          ) : null}
+          {rest}
         </div>
       </form>
     </section>

@@ -1,14 +1,14 @@
 "use client";
 import { Input } from "@headlessui/react";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useId, useState } from "react";
 import { CURRENCIES, THRESHOLDS_K, type Workshop } from "@/core/workshop/job";
-import type { Problem } from "@/core/base/result";
 import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { Pick } from "@/ui/kit/controls/Pick";
 import { send } from "@/ui/kit/controls/send";
 import { Thermometers, type ThermometerDraft } from "./Thermometers";
+import { useDraft, type TextField } from "@/ui/kit/controls/useDraft";
 
 const MONEY = CURRENCIES.map((value) => ({ value, name: value }));
 const TONGUES = [
@@ -22,65 +22,87 @@ const DEGREES = [
 ];
 const listed = (text: string): string[] => text.split(/[\s,;]+/).filter(Boolean);
 
-const drafts = (w: Workshop): ThermometerDraft[] =>
+const thermometersOf = (w: Workshop): ThermometerDraft[] =>
   w.thermometers.map((t, key) => ({ key, name: t.name, highK: String(t.highK) }));
 
-/** The workshop's name, its money, the initials of those who work here, its thermometers. */
-export function SettingsForm({ start }: { start: Workshop }) {
+const draftOf = (w: Workshop) => ({
+  name: w.name,
+  currency: w.currency,
+  language: w.language,
+  unit: w.unit,
+  zone: w.zone,
+  thresholdK: String(w.thresholdK),
+  people: w.people.join(", "),
+  thermometers: thermometersOf(w),
+});
+
+/** Zones as the server knows them, and its own. */
+export interface Zones {
+  here: string;
+  known: readonly string[];
+}
+
+/** The workshop's name, its money, where its days begin, the initials of those who work here, its thermometers. */
+export function SettingsForm({ start, zones }: { start: Workshop; zones: Zones }) {
   const router = useRouter();
-  const [name, setName] = useState(start.name);
-  const [currency, setCurrency] = useState(start.currency);
-  const [language, setLanguage] = useState(start.language);
-  const [unit, setUnit] = useState(start.unit);
-  const [thresholdK, setThresholdK] = useState(String(start.thresholdK));
-  const [people, setPeople] = useState(start.people.join(", "));
-  const [thermometers, setThermometers] = useState(() => drafts(start));
+  const { act, draft, set, text, fields, rest } = useDraft(() => draftOf(start));
   const [said, setSaid] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
   const save = async (e: React.FormEvent) => {
     e.preventDefault();
     setSaid("");
-    const sent = await send<Workshop>("PUT", "/api/settings", {
-      name,
-      currency,
-      language,
-      unit,
-      thresholdK,
-      people: listed(people),
-      thermometers: thermometers.map((t) => ({ name: t.name, highK: t.highK.replace("\u2212", "-") })),
-    });
-    setProblem(sent.ok ? null : sent.problem);
-    if (!sent.ok) return;
-    setPeople(sent.value.people.join(", "));
-    setThermometers(drafts(sent.value));
+    const body = {
+      ...draft,
+      people: listed(draft.people),
+      thermometers: draft.thermometers.map((t) => ({ name: t.name, highK: t.highK.replace("\u2212", "-") })),
+    };
+    const sent = await act(() => send<Workshop>("PUT", "/api/settings", body));
+    if (!sent) return;
+    set({ people: sent.value.people.join(", "), thermometers: thermometersOf(sent.value) });
     setSaid("Kept");
     router.refresh();
   };
   return (
     <form onSubmit={(e) => void save(e)} noValidate className="mt-5 grid max-w-160 gap-5">
-      <Field label="Name" hint="Stands on the rack and in what is printed" error={problem?.fields?.name}>
-        <Input className="field" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+      <Field label="Name" hint="Stands on the rack and in what is printed" error={fields.name}>
+        <Input className="field" maxLength={60} {...text("name")} />
       </Field>
-      <Field label="Money" hint="What lots cost, and what a job's materials come to" error={problem?.fields?.currency}>
-        <Pick label="Money" value={currency} options={MONEY} onChange={setCurrency} className="max-w-40" />
+      <Field label="Money" hint="What lots cost, and what a job's materials come to" error={fields.currency}>
+        <Pick
+          label="Money"
+          value={draft.currency}
+          options={MONEY}
+          onChange={(currency) => set({ currency })}
+          className="max-w-40"
+        />
       </Field>
       <div className="grid gap-5 sm:grid-cols-2">
-        <Field label="Language of reports" error={problem?.fields?.language}>
-          <Pick label="Language of reports" value={language} options={TONGUES} onChange={setLanguage} />
+        <Field label="Language of reports" error={fields.language}>
+          <Pick
+            label="Language of reports"
+            value={draft.language}
+            options={TONGUES}
+            onChange={(language) => set({ language })}
+          />
         </Field>
-        <Field label="Temperatures in reports" error={problem?.fields?.unit}>
-          <Pick label="Temperatures in reports" value={unit} options={DEGREES} onChange={setUnit} />
+        <Field label="Temperatures in reports" error={fields.unit}>
+          <Pick
+            label="Temperatures in reports"
+            value={draft.unit}
+            options={DEGREES}
+            onChange={(unit) => set({ unit })}
+          />
         </Field>
       </div>
-      <ThresholdField value={thresholdK} error={problem?.fields?.thresholdK} onChange={setThresholdK} />
+      <ZoneField field={text("zone")} error={fields.zone} zones={zones} />
+      <ThresholdField field={text("thresholdK")} error={fields.thresholdK} />
       <Field
         label="Who works here"
         hint="Initials, with commas; roles and names are kept nowhere"
-        error={problem?.fields?.people}
+        error={fields.people}
       >
-        <Input className="field" value={people} maxLength={400} onChange={(e) => setPeople(e.target.value)} />
+        <Input className="field" maxLength={400} {...text("people")} />
       </Field>
-      <Thermometers list={thermometers} onChange={setThermometers} errors={problem?.fields ?? {}} />
+      <Thermometers list={draft.thermometers} onChange={(thermometers) => set({ thermometers })} errors={fields} />
       <div className="flex items-center gap-4">
         <Button type="submit" look="main" big keyCap="Enter">
           Keep these settings
@@ -88,11 +110,7 @@ export function SettingsForm({ start }: { start: Workshop }) {
         <span role="status" className="text-lead text-ink-2">
           {said}
         </span>
-        {problem && !problem.fields ? (
-          <span role="alert" className="text-lead text-stop-ink">
-            {problem.message} {problem.action}
-          </span>
-        ) : null}
+        {rest}
       </div>
     </form>
   );
@@ -100,15 +118,31 @@ export function SettingsForm({ start }: { start: Workshop }) {
 
 const { least, usual, most } = THRESHOLDS_K;
 
-function ThresholdField({
-  value,
-  error,
-  onChange,
-}: {
-  value: string;
+interface OneField {
+  field: TextField;
   error: string | undefined;
-  onChange: (v: string) => void;
-}) {
+}
+
+/** Where a day begins: today, late and tomorrow follow from it. */
+function ZoneField({ field, error, zones }: OneField & { zones: Zones }) {
+  const id = useId();
+  return (
+    <Field
+      label="Time zone"
+      hint={`Where your days begin, such as Europe/Vienna. Empty: that of the server, ${zones.here}`}
+      error={error}
+    >
+      <Input className="field max-w-90" list={id} maxLength={60} {...field} />
+      <datalist id={id}>
+        {zones.known.map((zone) => (
+          <option key={zone} value={zone} />
+        ))}
+      </datalist>
+    </Field>
+  );
+}
+
+function ThresholdField({ field, error }: OneField) {
   return (
     <Field
       label="No real change below, K"
@@ -118,13 +152,7 @@ function ThresholdField({
       }
       error={error}
     >
-      <Input
-        className="field num max-w-40"
-        inputMode="decimal"
-        value={value}
-        maxLength={5}
-        onChange={(e) => onChange(e.target.value)}
-      />
+      <Input className="field num max-w-40" inputMode="decimal" maxLength={5} {...field} />
     </Field>
   );
 }

@@ -9,6 +9,7 @@ import { MarkForm } from "./MarkForm";
 import { SettingsForm } from "./SettingsForm";
 
 const user = userEvent.setup();
+const zones = { here: "Europe/Vienna", known: ["America/Denver", "Europe/Vienna"] };
 const start: Workshop = {
   ...usualWorkshop,
   name: "Lantern Row",
@@ -20,8 +21,9 @@ describe("the workshop's settings", () => {
   it("are sent as they stand on screen, and what was kept is shown", async () => {
     const kept = { ...start, people: ["HM", "AK"], thermometers: [{ name: "Bench probe", highK: 0.4 }] };
     const { sent } = serverAnswers({ ok: true, value: kept });
-    render(<SettingsForm start={start} />);
+    render(<SettingsForm start={start} zones={zones} />);
     await user.type(screen.getByLabelText("Who works here"), "; AK  HM");
+    await user.type(screen.getByLabelText("Time zone"), "America/Denver");
     await user.clear(screen.getByLabelText("No real change below, K"));
     await user.type(screen.getByLabelText("No real change below, K"), "4,5");
     await user.click(screen.getByRole("button", { name: /^Money/ }));
@@ -41,6 +43,7 @@ describe("the workshop's settings", () => {
           currency: "GBP",
           language: "en",
           unit: "C",
+          zone: "America/Denver",
           thresholdK: "4,5",
           people: ["HM", "AK", "HM"],
           thermometers: [
@@ -57,7 +60,7 @@ describe("the workshop's settings", () => {
   it("that are refused say so at their field, and nothing typed is lost", async () => {
     const fields = { name: "Keep the name under 60 characters.", "thermometers.0.highK": "Between \u221210 and 10." };
     serverAnswers({ ok: false, problem: { code: "bad-fields", message: "x", action: "y", fields } });
-    render(<SettingsForm start={start} />);
+    render(<SettingsForm start={start} zones={zones} />);
     const high = screen.getByLabelText("How much thermometer 1 shows too much, K");
     await user.clear(high);
     await user.type(high, "40{Enter}");
@@ -71,7 +74,7 @@ describe("the workshop's settings", () => {
 
   it("lose the thermometer that is taken from the list, and no other", async () => {
     const two = { ...start, thermometers: [...start.thermometers, { name: "Wall clock", highK: 0 }] };
-    render(<SettingsForm start={two} />);
+    render(<SettingsForm start={two} zones={zones} />);
     await user.click(screen.getByRole("button", { name: "Take Bench probe from the list" }));
     expect(screen.getByLabelText<HTMLInputElement>("Name of thermometer 1").value).toBe("Wall clock");
     expect(screen.queryByLabelText("Name of thermometer 2")).toBeNull();

@@ -1,6 +1,6 @@
-import { format } from "date-fns";
 import Link from "next/link";
 import type { AuditLine } from "@/core/workshop/trust";
+import { When } from "@/ui/kit/controls/days";
 
 /** Lines of a page; fewer are the last. */
 const PAGE = 100;
@@ -30,7 +30,7 @@ export function AuditScreen({ lines, later }: { lines: readonly AuditLine[]; lat
               {lines.map((l) => (
                 <tr key={l.id} className="border-t border-line-2">
                   <td className="num py-2 pr-6 text-note whitespace-nowrap">
-                    {format(new Date(l.at), "d MMM yyyy HH:mm:ss")}
+                    <When at={l.at} form="second" />
                   </td>
                   <td className="num py-2 pr-6 font-strong">{l.who || (l.bench ? "a device" : "this machine")}</td>
                   <td className="py-2 pr-6">{l.bench}</td>

@@ -1,7 +1,6 @@
 "use client";
 import { Input } from "@headlessui/react";
 import { useEffect, useState } from "react";
-import type { Problem } from "@/core/base/result";
 import { PASSPHRASE_WORDS, wordsOf } from "@/core/workshop/trust";
 import { words } from "@/core/base/words";
 import { CautionBand } from "@/ui/kit/controls/Band";
@@ -10,32 +9,27 @@ import { Field } from "@/ui/kit/controls/Field";
 import { send } from "@/ui/kit/controls/send";
 import { forgetBench } from "./deviceTags";
 import { JoinPicture } from "./JoinPicture";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 /** What is typed, and how it is given. */
 function useJoin() {
   const [passphrase, setPassphrase] = useState("");
   const [name, setName] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { act, busy, fields, rest } = useSubmit();
   const join = async (e: React.FormEvent) => {
     e.preventDefault();
-    setBusy(true);
-    const sent = await send<null>("POST", "/api/trust/join", { passphrase, name });
-    setBusy(false);
-    setProblem(sent.ok ? null : sent.problem);
-    if (sent.ok) window.location.assign("/locked");
+    if (await act(() => send<null>("POST", "/api/trust/join", { passphrase, name }))) window.location.assign("/locked");
   };
-  return { passphrase, setPassphrase, name, setName, problem, busy, join };
+  return { passphrase, setPassphrase, name, setName, fields, rest, busy, join };
 }
 
 /** A device nobody knows joins the workshop: the one page it sees. */
 export function JoinScreen({ digits, ready }: { digits: string; ready: boolean }) {
-  const { passphrase, setPassphrase, name, setName, problem, busy, join } = useJoin();
+  const { passphrase, setPassphrase, name, setName, fields, rest, busy, join } = useJoin();
   const [shown, setShown] = useState(false);
   // a device that is asked to join is no bench, or is none any more
   useEffect(() => void forgetBench().catch(() => undefined), []);
   const count = wordsOf(passphrase);
-  const fields = problem?.fields ?? {};
   return (
     <main className="flex flex-1 flex-col">
       <h1 className="border-b-[1.5px] border-line bg-sheet px-4 py-4 text-step leading-9.5 font-bold sm:px-10">
@@ -86,11 +80,7 @@ export function JoinScreen({ digits, ready }: { digits: string; ready: boolean }
               className="field w-full"
             />
           </Field>
-          {problem && !problem.fields ? (
-            <CautionBand role="alert">
-              {problem.message} {problem.action}
-            </CautionBand>
-          ) : null}
+          {rest}
           <After />
           <div className="flex-1" />
           <Button

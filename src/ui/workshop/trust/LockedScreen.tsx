@@ -11,6 +11,7 @@ import { send } from "@/ui/kit/controls/send";
 import { keepOnly, keepTag } from "./deviceTags";
 import { PinPad } from "./PinPad";
 import { TagRack } from "./TagRack";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 interface Props {
   tags: readonly Tag[];
@@ -22,7 +23,7 @@ interface Props {
 /** The locked bench: tags on their hooks, the PIN of the one that is taken, and the Stop of every run that goes. */
 export function LockedScreen({ tags, runs: first, back }: Props) {
   const [picked, setPicked] = useState<Tag | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act, problem } = useSubmit();
   const { data: runs = first, mutate } = useSWR(
     "/api/trust/going",
     async (url: string) => {
@@ -33,8 +34,7 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
     { fallbackData: [...first], refreshInterval: 2_000 },
   );
   const stop = async (run: LockedRun) => {
-    const sent = await send("POST", "/api/trust/stop", { runId: run.runId });
-    setProblem(sent.ok ? null : sent.problem);
+    await act(() => send("POST", "/api/trust/stop", { runId: run.runId }));
     await mutate();
   };
   const open = async (tag: Tag, pin: string) => {

@@ -1,18 +1,17 @@
 "use client";
-import { format } from "date-fns";
 import { Input } from "@headlessui/react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Problem } from "@/core/base/result";
 import { ROLE_WORDS, ROLES, type NetworkView, type Role } from "@/core/workshop/trust";
 import { words } from "@/core/base/words";
-import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { Pick } from "@/ui/kit/controls/Pick";
 import { send } from "@/ui/kit/controls/send";
 import { PinField } from "./PinField";
+import { When } from "@/ui/kit/controls/days";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 interface Props {
   view: NetworkView;
@@ -21,19 +20,18 @@ interface Props {
 /** Who may work over the network, and from which benches. */
 export function NetworkScreen({ view }: Props) {
   const router = useRouter();
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act: submit, fields, rest } = useSubmit();
   const [said, setSaid] = useState("");
   const act = async (method: "POST" | "PUT" | "PATCH" | "DELETE", path: string, body: unknown, done: string) => {
-    const sent = await send<unknown>(method, `/api/trust/${path}`, body);
-    setProblem(sent.ok ? null : sent.problem);
-    setSaid(sent.ok ? done : "");
-    if (sent.ok) router.refresh();
-    return sent.ok;
+    const sent = await submit(() => send<unknown>(method, `/api/trust/${path}`, body));
+    setSaid(sent ? done : "");
+    if (sent) router.refresh();
+    return sent !== null;
   };
   return (
     <main className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
       <div className="border-line bg-sheet px-4 py-6 sm:px-10 lg:border-r-[1.5px]">
-        <Passphrase view={view} act={act} fields={problem?.fields ?? {}} />
+        <Passphrase view={view} act={act} fields={fields} />
         <p className="mt-6 border-t border-line pt-4 text-lead leading-5.5 text-ink-2">
           This machine answers itself alone until it is told to listen: <b className="num text-ink">HOST=0.0.0.0</b> and
           its name in <b className="num text-ink">OVRANT_HOSTS</b>. What then comes over the network needs a bench that
@@ -42,15 +40,11 @@ export function NetworkScreen({ view }: Props) {
         </p>
       </div>
       <div className="min-w-0 bg-sheet px-4 py-6 sm:px-10">
-        {problem && !problem.fields ? (
-          <CautionBand role="alert">
-            {problem.message} {problem.action}
-          </CautionBand>
-        ) : null}
+        {rest}
         <p role="status" className="min-h-6 text-body">
           {said}
         </p>
-        <People view={view} act={act} fields={problem?.fields ?? {}} />
+        <People view={view} act={act} fields={fields} />
         <Benches view={view} act={act} />
         <Link prefetch={false} href="/audit" className="link mt-4 inline-flex min-h-11 items-center text-body">
           Audit: who did what
@@ -223,8 +217,7 @@ function Benches({ view, act }: { view: NetworkView; act: Act }) {
             <li key={b.id} className="flex flex-wrap items-center gap-3 border-t border-line-2 py-1.5">
               <b className="min-w-0 flex-1 text-lead font-strong">{b.name}</b>
               <span className="text-note text-ink-2">
-                joined {format(new Date(b.joinedAt), "d MMM yyyy")}, last at work{" "}
-                {format(new Date(b.lastAt), "d MMM HH:mm")}
+                joined <When at={b.joinedAt} />, last at work <When at={b.lastAt} form="moment" />
               </span>
               <Button
                 aria-label={`Send ${b.name} away`}

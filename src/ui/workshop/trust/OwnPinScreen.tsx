@@ -1,24 +1,20 @@
 "use client";
 import { useState } from "react";
-import type { Problem } from "@/core/base/result";
-import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { send } from "@/ui/kit/controls/send";
 import { PinField } from "./PinField";
+import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 /** Changes one's own PIN, the old one first; whoever did signs in by the new one. */
 export function OwnPinScreen({ signedIn }: { signedIn: boolean }) {
   const [old, setOld] = useState("");
   const [pin, setPin] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act, fields, rest } = useSubmit();
   const change = async (e: React.FormEvent) => {
     e.preventDefault();
-    const sent = await send<null>("POST", "/api/trust/pin", { old, pin });
-    if (sent.ok) return window.location.assign("/locked");
-    setProblem(sent.problem);
+    if (await act(() => send<null>("POST", "/api/trust/pin", { old, pin }))) window.location.assign("/locked");
   };
-  const fields = problem?.fields ?? {};
   return (
     <main className="flex-1 bg-sheet px-4 py-6 sm:px-10">
       <h1 className="text-step leading-8.5 font-bold">Another PIN</h1>
@@ -30,11 +26,7 @@ export function OwnPinScreen({ signedIn }: { signedIn: boolean }) {
           <Field label="The new one" error={fields.pin} hint="Four digits, not in a row, not all one.">
             <PinField value={pin} onChange={setPin} />
           </Field>
-          {problem && !problem.fields ? (
-            <CautionBand role="alert">
-              {problem.message} {problem.action}
-            </CautionBand>
-          ) : null}
+          {rest}
           <Button look="main" big type="submit" disabled={old.length < 4 || pin.length < 4}>
             Change it
           </Button>

@@ -1,4 +1,3 @@
-import { format, parseISO } from "date-fns";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { words } from "@/core/base/words";
@@ -9,6 +8,7 @@ import { TopBar } from "@/ui/kit/controls/TopBar";
 import { LyingRail, Rail } from "@/ui/kit/steps/Rail";
 import { withDue } from "@/ui/kit/steps/due";
 import { HistoryScreen } from "@/ui/workshop/history/HistoryScreen";
+import { dayInWords } from "@/core/base/days";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "History" };
@@ -20,7 +20,7 @@ export default async function HistoryPage({ params }: { params: Promise<{ id: st
   const note = [
     machine.tag,
     machine.place,
-    machine.bought ? `bought ${format(parseISO(`${machine.bought}-01`), "MMMM yyyy")}` : "",
+    machine.bought ? `bought ${dayInWords(`${machine.bought}-01`, "month")}` : "",
     words.counted(services, "service"),
   ];
   return (

@@ -1,41 +1,18 @@
 "use client";
 import { Checkbox, Field, Input, Label } from "@headlessui/react";
-import {
-  type FieldSpec,
-  KINDS,
-  type PathPoint,
-  isBox,
-  isPath,
-  kindFor,
-  partName,
-  type CoolingMap,
-  type Layout,
-  type Part,
-  type PathPart,
-  type BoxPart,
-  type Figures,
-} from "@/core/drawing/parts";
-import { withPoint } from "@/core/drawing/edit";
+import { type FieldSpec, KINDS, isBox, isPath, kindFor, partName, type BoxPart } from "@/core/drawing/parts";
 import { Button } from "@/ui/kit/controls/Button";
 import { Pick } from "@/ui/kit/controls/Pick";
 import { NumberField } from "@/ui/kit/controls/NumberField";
-
-interface Props {
-  map: CoolingMap;
-  layout: Layout;
-  selected: readonly Part[];
-  onChange: (layout: Layout, what: string, joins?: boolean) => void;
-}
-
-const replaced = (layout: Layout, part: Part): Layout => ({
-  ...layout,
-  parts: layout.parts.map((p) => (p.id === part.id ? part : p)),
-});
+import { Points } from "./Points";
+import { Links } from "./Links";
+import { BaseFields } from "./BaseFields";
+import { type PropertiesGiven, replaced } from "./edits";
 
 /**
  * The part in hand as typed millimetres, choices and points; with nothing in hand, the base and the estimates' figures.
  */
-export function Properties({ map, layout, selected, onChange }: Props) {
+export function Properties({ map, layout, selected, onChange }: PropertiesGiven) {
   const part = selected.length === 1 ? selected[0] : undefined;
   if (!part)
     return selected.length > 1 ? (
@@ -224,200 +201,7 @@ function Flag({ label, value, onChange }: { label: string; value: boolean; onCha
   );
 }
 
-function Points({
-  part,
-  onChange,
-}: {
-  part: Extract<Part, { points: unknown }>;
-  onChange: (p: Part, what: string) => void;
-}) {
-  const name = part.tag || KINDS[part.kind].name;
-  const bends = part.kind === "pipe" || part.kind === "cable";
-  return (
-    <table className="w-full text-left">
-      <caption className="pb-1 text-left text-body font-strong">Points</caption>
-      <PointHeads bends={bends} />
-      <tbody>
-        {part.points.map((p, i) => (
-          <tr key={i}>
-            <td className="num pr-1 text-note">{i + 1}</td>
-            {(["xMm", "yMm"] as const).map((key) => (
-              <td key={key} className="p-0.5">
-                <NumberField
-                  hideLabel
-                  label={`Point ${i + 1} ${key === "xMm" ? "across" : "down"}`}
-                  unit="mm"
-                  value={p[key]}
-                  min={-500}
-                  max={1500}
-                  onChange={(v) => onChange(withPoint(part, i, { [key]: v }), `Point ${i + 1} of ${name}`)}
-                />
-              </td>
-            ))}
-            <BendCell bends={bends} i={i} part={part} p={p} onChange={onChange} name={name} />
-            <td>
-              {part.points.length > 2 ? (
-                <button
-                  type="button"
-                  aria-label={`Remove point ${i + 1}`}
-                  className="grid size-9 place-items-center rounded-tight text-sub hover:bg-plane"
-                  onClick={() =>
-                    onChange(
-                      { ...part, points: part.points.filter((_, k) => k !== i) },
-                      `Point ${i + 1} of ${name} removed`,
-                    )
-                  }
-                >
-                  ×
-                </button>
-              ) : null}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-interface PointHeadsProps {
-  bends: boolean;
-}
-
-/** Headings of the points of a path. */
-function PointHeads({ bends }: PointHeadsProps) {
-  return (
-    <thead className="text-note text-ink-2">
-      <tr>
-        <th scope="col">
-          <span className="sr-only">Point</span>
-        </th>
-        <th scope="col" className="font-regular">
-          across
-        </th>
-        <th scope="col" className="font-regular">
-          down
-        </th>
-        {bends ? (
-          <th scope="col" className="font-regular">
-            bend
-          </th>
-        ) : null}
-        <th scope="col">
-          <span className="sr-only">Remove</span>
-        </th>
-      </tr>
-    </thead>
-  );
-}
-
-interface BendCellProps {
-  bends: boolean;
-  i: number;
-  part: PathPart;
-  p: PathPoint;
-  onChange: (p: Part, what: string) => void;
-  name: string;
-}
-
-/** The bend of a path at a point; its ends have none. */
-function BendCell({ bends, i, part, p, onChange, name }: BendCellProps) {
-  return (
-    <>
-      {bends ? (
-        <td className="p-0.5">
-          {i > 0 && i < part.points.length - 1 ? (
-            <NumberField
-              hideLabel
-              label={`Bend at point ${i + 1}`}
-              unit="mm"
-              value={p.bendMm}
-              min={0}
-              max={200}
-              onChange={(v) => onChange(withPoint(part, i, { bendMm: v }), `Bend ${i + 1} of ${name}`)}
-            />
-          ) : null}
-        </td>
-      ) : null}
-    </>
-  );
-}
-
-const LINK_WORDS: Record<string, string> = {
-  "pipe-on-plate": "lies on",
-  "plate-on-chip": "lies on",
-  "pipe-on-chip": "lies on",
-  "pipe-into-fins": "goes into",
-  "plate-into-fins": "goes into",
-  "blower-through-fins": "blows through",
-  "pad-on-chip": "lies on",
-  "pad-under": "is under",
-};
-
-/** What the overlap says belongs together, to be overruled where it is not so. */
-function Links({
-  map,
-  layout,
-  part,
-  onChange,
-}: {
-  map: CoolingMap;
-  layout: Layout;
-  part: Part;
-  onChange: Props["onChange"];
-}) {
-  const own = map.links.filter((l) => l.a === part.id || l.b === part.id);
-  const denied = layout.links.filter((l) => !l.is && (l.a === part.id || l.b === part.id));
-  if (own.length === 0 && denied.length === 0) return null;
-  const label = (id: string) => {
-    const p = map.part(id);
-    return p ? p.tag || partName(p) : "a part that is gone";
-  };
-  const tell = (a: string, b: string, is: boolean | null) =>
-    onChange(
-      {
-        ...layout,
-        links: [
-          ...layout.links.filter((l) => !((l.a === a && l.b === b) || (l.a === b && l.b === a))),
-          ...(is === null ? [] : [{ a, b, is }]),
-        ],
-      },
-      `Link of ${label(a)} and ${label(b)}`,
-    );
-  return (
-    <section aria-label="What it belongs to">
-      <h3 className="border-t border-line pt-2 text-body font-strong">Belongs together</h3>
-      <ul>
-        {own.map((l) => (
-          <li key={`${l.a}-${l.b}-${l.kind}`} className="flex min-h-11 items-center justify-between gap-2 text-body">
-            <span>
-              {label(l.a)} {LINK_WORDS[l.kind]} {label(l.b)}
-              {l.by === "told" ? <span className="text-ink-2">, told</span> : null}
-            </span>
-            <button
-              type="button"
-              className="link min-h-11 px-1"
-              onClick={() => tell(l.a, l.b, l.by === "told" ? null : false)}
-            >
-              Not so
-            </button>
-          </li>
-        ))}
-        {denied.map((l) => (
-          <li key={`${l.a}-${l.b}`} className="flex min-h-11 items-center justify-between gap-2 text-body text-ink-2">
-            <span>
-              {label(l.a)} and {label(l.b)}: not linked, told
-            </span>
-            <button type="button" className="link min-h-11 px-1" onClick={() => tell(l.a, l.b, null)}>
-              As drawn
-            </button>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function Several({ map, layout, selected, onChange }: Props) {
+function Several({ map, layout, selected, onChange }: PropertiesGiven) {
   const [a, b] = selected;
   const pair = selected.length === 2 && a && b && (kindFor(a, b) ?? kindFor(b, a)) ? ([a, b] as const) : null;
   const linked = pair
@@ -451,78 +235,6 @@ function Several({ map, layout, selected, onChange }: Props) {
           They belong together
         </Button>
       ) : null}
-    </div>
-  );
-}
-
-/** Figures of the estimates a machine can set: name, unit, bounds and step. */
-const FIGURES: readonly (readonly [keyof Figures, string, string, min: number, max: number, step?: number])[] = [
-  ["pipe6W", "Pipe of 6 mm", "W", 1, 200, 1],
-  ["perBend", "Lost per right angle", "", 0, 0.5, 0.01],
-  ["pasteWmK", "Paste", "W/m·K", 0.1, 100],
-  ["padWmK", "Pads", "W/m·K", 0.1, 50],
-  ["sprungN", "Sprung screw", "N", 0.5, 200, 1],
-  ["fixedN", "Plain screw", "N", 0.5, 200, 1],
-  ["bottomN", "One that bottoms", "N", 0.5, 200, 1],
-  ["springMm", "Way of a spring", "mm", 0.2, 20],
-  ["rearUpDeg", "Stands, rear up by", "°", -90, 90, 1],
-];
-
-function BaseFields({ layout, onChange }: { layout: Layout; onChange: Props["onChange"] }) {
-  const { base, figures } = layout;
-  const setBase = (more: Partial<Layout["base"]>) =>
-    onChange({ ...layout, base: { ...base, ...more } }, "Size of the base", true);
-  const setFigure = (more: Partial<Layout["figures"]>) =>
-    onChange({ ...layout, figures: { ...figures, ...more } }, "Figures of the estimates", true);
-  return (
-    <div className="flex flex-col gap-3">
-      <h2 className="text-sub font-bold">Base</h2>
-      <div className="grid grid-cols-3 gap-2">
-        <NumberField
-          label="Width"
-          unit="mm"
-          value={base.widthMm}
-          min={50}
-          max={1000}
-          step={1}
-          onChange={(widthMm) => setBase({ widthMm })}
-        />
-        <NumberField
-          label="Depth"
-          unit="mm"
-          value={base.depthMm}
-          min={50}
-          max={1000}
-          step={1}
-          onChange={(depthMm) => setBase({ depthMm })}
-        />
-        <NumberField
-          label="Corners"
-          unit="mm"
-          value={base.cornerMm}
-          min={0}
-          max={60}
-          step={1}
-          onChange={(cornerMm) => setBase({ cornerMm })}
-        />
-      </div>
-      <details>
-        <summary className="min-h-11 cursor-pointer py-2.5 text-body font-strong">Figures of the estimates</summary>
-        <div className="grid grid-cols-2 gap-2">
-          {FIGURES.map(([key, label, unit, min, max, step]) => (
-            <NumberField
-              key={key}
-              label={label}
-              {...(unit ? { unit } : {})}
-              value={figures[key]}
-              min={min}
-              max={max}
-              {...(step ? { step } : {})}
-              onChange={(v) => setFigure({ [key]: v })}
-            />
-          ))}
-        </div>
-      </details>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 "use client";
-import { Dialog, DialogPanel, DialogTitle, Input, Radio, RadioGroup } from "@headlessui/react";
+import { Input, Radio, RadioGroup } from "@headlessui/react";
 import { Pencil, Trash2, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import {
@@ -20,6 +20,7 @@ import { Button, KeyCap } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { freshId } from "@/ui/kit/outbox/outbox";
+import { FormDialog } from "@/ui/kit/controls/FormDialog";
 
 interface Props {
   asides: readonly Aside[];
@@ -65,43 +66,37 @@ function AsideDialog({ asides, closed, onKeep, onTakeBack, onClose }: Props & { 
     setTyped(blank(kind));
   };
   return (
-    <Dialog open onClose={onClose} className="relative z-50">
-      <div aria-hidden className="fixed inset-0 bg-ink/40" />
-      <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">
-        <DialogPanel className="w-full max-w-170 border-2 border-ink bg-sheet p-7">
-          <DialogTitle className="text-head font-bold">Found on the way</DialogTitle>
-          <p className="mt-1 text-body text-ink-2">
-            Parts you come by that are not the job itself, with what is printed on them. Search finds them by their
-            number, and the machine’s history shows how they change.
-          </p>
-          <AsideList
-            asides={asides}
-            closed={closed}
-            onPick={(a) => {
-              setTyped(typedOf(a));
-              setGone(null);
-            }}
-            onTakeBack={(a) => {
-              onTakeBack(a.step);
-              // it stands in the form: kept, it is there again
-              setTyped(typedOf(a));
-              setGone(ASIDES[a.kind].title.toLowerCase());
-            }}
-          />
-          {gone ? (
-            <p role="status" className="caution-band mt-4 px-3 py-2 text-body">
-              The {gone} was taken back. It stands below: keep it to have it again.
-            </p>
-          ) : null}
-          {closed ? null : <AsideForm key={typed.step ?? "new"} typed={typed} onType={setTyped} onKeep={keep} />}
-          <div className="mt-5 flex justify-end">
-            <Button onClick={onClose} keyCap="Esc">
-              Close
-            </Button>
-          </div>
-        </DialogPanel>
+    <FormDialog title="Found on the way" onClose={onClose}>
+      <p className="mt-1 text-body text-ink-2">
+        Parts you come by that are not the job itself, with what is printed on them. Search finds them by their number,
+        and the machine’s history shows how they change.
+      </p>
+      <AsideList
+        asides={asides}
+        closed={closed}
+        onPick={(a) => {
+          setTyped(typedOf(a));
+          setGone(null);
+        }}
+        onTakeBack={(a) => {
+          onTakeBack(a.step);
+          // it stands in the form: kept, it is there again
+          setTyped(typedOf(a));
+          setGone(ASIDES[a.kind].title.toLowerCase());
+        }}
+      />
+      {gone ? (
+        <p role="status" className="caution-band mt-4 px-3 py-2 text-body">
+          The {gone} was taken back. It stands below: keep it to have it again.
+        </p>
+      ) : null}
+      {closed ? null : <AsideForm key={typed.step ?? "new"} typed={typed} onType={setTyped} onKeep={keep} />}
+      <div className="mt-5 flex justify-end">
+        <Button onClick={onClose} keyCap="Esc">
+          Close
+        </Button>
       </div>
-    </Dialog>
+    </FormDialog>
   );
 }
 

@@ -2,9 +2,9 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { SCHOOLS, type Ways } from "@/core/handwork/service";
-import type { Problem } from "@/core/base/result";
 import { Button } from "@/ui/kit/controls/Button";
 import { send } from "@/ui/kit/controls/send";
+import { useSubmit, Refusal } from "@/ui/kit/controls/useSubmit";
 
 const KEYS = Object.keys(SCHOOLS) as (keyof Ways)[];
 
@@ -13,12 +13,10 @@ export function WaysForm({ start, to, closed = false }: { start: Ways; to: strin
   const router = useRouter();
   const [ways, setWays] = useState<Ways>(start);
   const [said, setSaid] = useState("");
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { act, problem } = useSubmit();
   const save = async () => {
     setSaid("");
-    const sent = await send<null>("PUT", to, ways);
-    setProblem(sent.ok ? null : sent.problem);
-    if (!sent.ok) return;
+    if (!(await act(() => send<null>("PUT", to, ways)))) return;
     setSaid("Kept");
     router.refresh();
   };
@@ -66,11 +64,7 @@ export function WaysForm({ start, to, closed = false }: { start: Ways; to: strin
         <span role="status" className="text-lead text-ink-2">
           {said}
         </span>
-        {problem ? (
-          <span role="alert" className="text-lead text-stop-ink">
-            {problem.message} {problem.action}
-          </span>
-        ) : null}
+        <Refusal problem={problem} />
       </div>
     </form>
   );

@@ -2,7 +2,7 @@ import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { Counts, OutSoFar } from "./Counts";
-import { NothingListed } from "./StageLayout";
+import { NothingListed } from "./StepList";
 import { SwollenStop } from "./SwollenStop";
 import { Trouble } from "./Trouble";
 
