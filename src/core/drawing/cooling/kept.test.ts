@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
-import { kept } from "../../../testing/kept";
+import { kept, summed, eachSummed } from "../../../testing/kept";
 import { arrangedLayout, ARRANGEMENTS, CoolingMap, type Layout, type Part } from "../parts";
 import { airGrown, airOf, slowerWhenClean, stillFinsWK } from "./airflow";
 import { levelCapacityW, liftShare, roundMm, usualCapacityW } from "./capacity";
@@ -14,6 +14,7 @@ import { heatPaths } from "./paths";
 import { mapSentence } from "./sentence";
 
 const layouts = demoLayouts();
+const plain = (parts: readonly { text: string }[]) => parts.map((p) => p.text).join("");
 const whole = <T>(of: readonly T[], name: (v: T, i: number) => string = (_, i) => String(i)) =>
   Object.fromEntries(of.map((v, i) => [name(v, i), v]));
 
@@ -65,13 +66,13 @@ it("the network, the air and what pipes carry stand as kept", async () => {
     const closed = new Map(fins.map((f, i) => [f.id, [0.65, 0.3, 0][i % 3] ?? 0]));
     return [
       layout.model,
-      whole(net, (c) => `${c.a} to ${c.b ?? "air"}`),
-      whole(conductances(map, 0.4).filter((c) => c.b === null)),
+      summed(net),
+      summed(conductances(map, 0.4).filter((c) => c.b === null)),
       chips.map((c) => solveNetwork(net, new Map([[c.id, 40]]))),
       [0.3, 0.85, 1].map((share) => [airOf(map, share), airOf(map, share, closed)]),
       [airGrown(map, closed), slowerWhenClean(map, closed)],
       fins.map(stillFinsWK),
-      whole(pipeLoads(map)),
+      summed(pipeLoads(map)),
       map
         .ofKind("pipe")
         .map((h) => [
@@ -120,7 +121,7 @@ it("heat pictures and what is said of them stand as kept", async () => {
     const { graded = null, cleaned = null, plain = null, "air read": airRead = null, none = null } = pictures;
     return [
       layout.model,
-      pictures,
+      eachSummed(pictures),
       [
         [graded, cleaned],
         [plain, plain],
@@ -140,7 +141,7 @@ it("facts of every part stand as kept", async () => {
   const out = layouts.map((layout) => {
     const map = new CoolingMap(layout);
     return whole(
-      layout.parts.map((p) => [partTitle(map, p), partRemark(map, p), whole(partFacts(map, p))]),
+      layout.parts.map((p) => [partTitle(map, p), partRemark(map, p), summed(partFacts(map, p))].join(" | ")),
       (_, i) => layout.parts[i]?.id ?? "",
     );
   });
@@ -154,7 +155,7 @@ it("sentences and outlets stand as kept", async () => {
       .ofKind("fins")
       .map((f, i) => `${f.tag}=${44 - 5 * i}`)
       .join(";");
-    const said = Object.values(odd(layout)).map((l) => mapSentence(new CoolingMap(l)));
+    const said = Object.values(odd(layout)).map((l) => plain(mapSentence(new CoolingMap(l))));
     const rises = exhaustRises(
       map,
       { roomStartC: 22, roomEndC: 24, exhaust } as Parameters<typeof exhaustRises>[1],
@@ -164,7 +165,7 @@ it("sentences and outlets stand as kept", async () => {
   });
   const begun = ARRANGEMENTS.map((a) => {
     const map = new CoolingMap(arrangedLayout(a[0], "M", "", 340, 230));
-    return [mapSentence(map), estimatedKW(map)];
+    return [plain(mapSentence(map)), summed(estimatedKW(map))];
   });
   await expect(kept({ of: whole(out), begun: whole(begun) })).toMatchFileSnapshot("kept/sentences.txt");
 });

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { expect, it } from "vitest";
 import { demoLayouts, tessalyK15Layout } from "../../../samples/layouts";
 import { anyLayout } from "../../../testing/layouts";
-import { kept } from "../../../testing/kept";
+import { kept, summed, eachSummed } from "../../../testing/kept";
 import {
   arrangedLayout,
   ARRANGEMENTS,
@@ -65,7 +65,7 @@ it("ways of pipes, their legs, chevrons and bands run as kept", async () => {
   const said = maps.map((map) =>
     map.ofKind("pipe").map((h) => {
       const legs = legsOf(map, h);
-      return {
+      return eachSummed({
         tag: h.tag,
         length: lengthOf(h.points),
         bend: tightestBend(h.points),
@@ -77,7 +77,7 @@ it("ways of pipes, their legs, chevrons and bands run as kept", async () => {
         chevrons: whole(chevronsOf(map, h).map((c) => [...c.at, c.deg])),
         ribbon: ribbon(h.points, h.widthMm).map((p) => [...p]),
         band: legs.map((l) => bandAlong(h.points, l.finsS, l.endS, (s) => 8 - s / 100).map((p) => [...p])),
-      };
+      });
     }),
   );
   await expect(kept(said)).toMatchFileSnapshot("kept/ways.txt");
@@ -85,7 +85,8 @@ it("ways of pipes, their legs, chevrons and bands run as kept", async () => {
 
 it("what belongs to what, and is counted, stands as kept", async () => {
   const said = maps.map((map) => ({
-    links: whole(map.links.map((l) => [l.kind, map.part(l.a)?.tag ?? "", map.part(l.b)?.tag ?? "", l.areaMm2])),
+    links: whole(map.links.map((l) => `${l.kind} ${map.part(l.a)?.tag ?? ""} ${map.part(l.b)?.tag ?? ""}`)),
+    areas: summed(map.links.map((l) => l.areaMm2)),
     counts: countsOf(map.layout),
     names: whole(map.layout.parts.map(partName)),
     order: drawOrder(map.layout.parts).map((p) => p.id),
@@ -101,7 +102,7 @@ it("shapes of any part are as kept: outlines, bands at their sides, what overlap
   const said = parts.map((p, i) => {
     const ring = footprint(p);
     const other = parts[(i + 1) % parts.length] ?? p;
-    return {
+    const shape = {
       kind: p.kind,
       ring: ring.map((q) => [...q]),
       bounds: boundsOfPart(p),
@@ -118,6 +119,7 @@ it("shapes of any part are as kept: outlines, bands at their sides, what overlap
         : [],
       path: isPath(p) ? p.points.length : 0,
     };
+    return [p.kind, summed(shape)];
   });
   await expect(kept(whole(said))).toMatchFileSnapshot("kept/shapes.txt");
 });

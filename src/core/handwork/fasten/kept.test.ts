@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
-import { kept } from "../../../testing/kept";
+import { kept, summed, eachSummed } from "../../../testing/kept";
 import { CoolingMap, type Layout, type Part } from "../../drawing/parts";
 import {
   assembliesOf,
@@ -104,7 +104,7 @@ it("plates lean, rest and are planned as kept", async () => {
   const out = Object.entries(joins).map(([name, joined]) => {
     const footing = new Footing(screws, chips, joined);
     const plan = tightenPlan(screws, chips, [0.25, 1], joined);
-    return [
+    return eachSummed([
       name,
       footing.loads,
       footing.parts.map((p) => [p.id, p.leastF, p.plate.areaMm2, p.plate.middle, p.plate.moments]),
@@ -113,7 +113,7 @@ it("plates lean, rest and are planned as kept", async () => {
       [["1", "2", "3", "4", "5", "6", "7"], oneSideFirst(screws)].map((order) =>
         orderLean(screws, chips, order, [0.25, 1], joined),
       ),
-    ];
+    ]);
   });
   const plate = new RigidPlate(chips);
   const under = [
@@ -162,12 +162,16 @@ it("what of a drawing presses as one stands as kept", async () => {
       forms.map((l) => {
         const map = new CoolingMap(l);
         return [false, true].map((withPads) =>
-          structuresOf(map, withPads).map((s) => [
-            s.spreads.map((x) => x.id).join(" "),
-            s.carried.map((c) => `${c.spread.id} by ${c.by}`).join(" "),
-            s.pipes.map((p) => [p.from, p.to, p.points.length, p.points[0], p.points[p.points.length - 1]]),
-            s.onPipes.map((o) => [o.pad.id, o.xMm, o.yMm]),
-          ]),
+          structuresOf(map, withPads).map((s) =>
+            [
+              s.spreads.map((x) => x.id).join(" "),
+              s.carried.map((c) => `${c.spread.id} by ${c.by}`).join(" "),
+              s.pipes.map((p) => [p.from, p.to, p.points.length, p.points[0], p.points[p.points.length - 1]]),
+              s.onPipes.map((o) => [o.pad.id, o.xMm, o.yMm]),
+            ]
+              .map(summed)
+              .join(" | "),
+          ),
         );
       }),
       assembliesOf(new CoolingMap(layout)),
@@ -207,7 +211,7 @@ it("turns, and files of plates, are read and said as kept", async () => {
     { screws: [...screws, screws[0]], chips },
     { screws: [{ id: 1, xMm: 0, yMm: 0, stamp: null }], chips: [{ ...chips[0], id: 7 }] },
   ].map((f) => tightenFile(JSON.stringify(f)));
-  const told = Object.fromEntries(turns.map((t, i) => [i, t]));
+  const told = turns.map(summed);
   await expect(
     kept({ told, said, forces, files: Object.fromEntries(files.map((f, i) => [i, f])) }),
   ).toMatchFileSnapshot("kept/turns.txt");

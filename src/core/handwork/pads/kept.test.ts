@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
-import { kept } from "../../../testing/kept";
+import { kept, summed, eachSummed } from "../../../testing/kept";
 import { CoolingMap, type Pad } from "../../drawing/parts";
 import { PASTES, type Paste } from "../paste";
 import {
@@ -108,7 +108,8 @@ it("plates on paste and pads rest as kept", async () => {
         const rest = balanceOf(s);
         const sides = kind !== "one" ? [forcesOn(s, rest, "a", (p) => p.xMm - 19), forcesOn(s, rest, "b")] : [];
         const rises = rest.planes.map((p) => [riseAt(p, 0, 0), riseAt(p, 40, 10), riseAt(p, 70, 30)]);
-        return [name, kind, paste.name, rest, forcesOn(s, rest, null, (p) => p.yMm - 16), sides, rises];
+        const behind = summed([forcesOn(s, rest, null, (p) => p.yMm - 16), sides, rises]);
+        return [name, kind, paste.name, rest.screwsN, rest.padsShare, summed(rest), behind];
       }),
     ),
   );
@@ -122,13 +123,13 @@ it("curves, thicknesses and gaps stand as kept", async () => {
     [-0.1, 0.02, 0.1, 0.25, 0.4, 0.55, 0.8, 0.97].map((x) => [padKPa(curve, x), padKPa(stiffer(curve, 3), x)]),
     gaps.map((g) => {
       const options = thicknessOptions(g, 150, curve);
-      return [
+      return summed([
         padN(curve, 150, 1, g),
         options.filter((o) => o.fits || o.thicknessMm === 1),
         nearby(options).map((o) => o.thicknessMm),
         straddleWords(options),
         options.slice(0, 4).map((o) => padHeat({ pressedMm: o.thicknessMm, airMm: o.airMm }, 150, 5, 1.5)),
-      ];
+      ]);
     }),
     curveThrough(curve, 70),
   ]);
@@ -199,7 +200,7 @@ it("cuttings stand as kept", async () => {
     }));
     const plan = cuttingPlan(sheets, pieces, 1, n % 3);
     const { placed, ...rest } = plan;
-    return [n, Object.fromEntries(placed.map((p, i) => [i, p])), rest, n < 4 ? cuttingSvg(plan, sheets) : ""];
+    return [n, summed(placed), eachSummed(rest), n < 4 ? summed(cuttingSvg(plan, sheets)) : ""];
   });
   await expect(kept(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("kept/cuttings.txt");
 });

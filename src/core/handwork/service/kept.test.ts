@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
 import { entryOf } from "../../../testing/journal";
-import { kept } from "../../../testing/kept";
+import { kept, summed } from "../../../testing/kept";
 import { CoolingMap, isPasted } from "../../drawing/parts";
 import { USUAL_PASTE } from "../paste";
 import { cleaningWays } from "./cleaning";
@@ -90,8 +90,9 @@ it.each(layouts.map((l) => [l.model, l] as const))(
     const all = lived(layout, 1);
     const said = SERVICE_STAGES.map((stage) => ({
       stage,
-      before: Object.fromEntries(stepsOf(stage, context(layout)).map((s) => [key(s), told(s)])),
-      after: Object.fromEntries(stepsOf(stage, context(layout, all)).map((s) => [key(s), [s.title, s.say, s.sub]])),
+      before: Object.fromEntries(stepsOf(stage, context(layout)).map((s) => [key(s), `${s.title}: ${s.say}`])),
+      behind: summed(stepsOf(stage, context(layout)).map(told)),
+      after: summed(stepsOf(stage, context(layout, all)).map((s) => [key(s), s.title, s.say, s.sub])),
     }));
     await expect(kept(said)).toMatchFileSnapshot(`kept/steps-${model.toLowerCase().replace(/\W+/g, "-")}.txt`);
   },
@@ -109,7 +110,7 @@ it("other ways of working give the steps that are kept", async () => {
     const ways = { ...usualWays, ...o };
     const all = lived(layout, 2, ways);
     return SERVICE_STAGES.map((stage) =>
-      Object.fromEntries(stepsOf(stage, context(layout, all, ways)).map((s) => [key(s), s.say])),
+      summed(stepsOf(stage, context(layout, all, ways)).map((s) => [key(s), s.say])),
     );
   });
   await expect(kept(said)).toMatchFileSnapshot("kept/ways.txt");
@@ -122,10 +123,11 @@ it("what was found, counted, and is still to do stands as kept", async () => {
       return [all.slice(0, Math.floor(all.length / 2)), all].map((entries) => {
         const ctx = context(layout, entries);
         return {
-          found: foundIn(ctx),
-          counts: countsOut(ctx),
-          progress: progressOf(ctx),
-          minutes: estimateMinutes(ctx, []),
+          found: foundIn(ctx).words,
+          behind: summed(foundIn(ctx)),
+          counts: summed(countsOut(ctx)),
+          progress: summed(progressOf(ctx)),
+          minutes: summed(estimateMinutes(ctx, [])),
         };
       });
     }),
@@ -139,10 +141,10 @@ it("what presses a chip, lies under a pad, and how each kind of part is cleaned 
     const chips = ctx.map?.ofKind("chip").filter(isPasted) ?? [];
     return {
       chips: chips.map((c) => ({
-        face: faceOf(ctx, c),
-        warm: faceOf(ctx, c, 33),
-        planned: pressingOver(ctx, c, "planned"),
-        oneSide: pressingOver(ctx, c, "one-side"),
+        face: summed(faceOf(ctx, c)),
+        warm: summed(faceOf(ctx, c, 33)),
+        planned: summed(pressingOver(ctx, c, "planned")),
+        oneSide: summed(pressingOver(ctx, c, "one-side")),
         aluminium: aluminiumAt(ctx, c),
       })),
       pads: (ctx.map?.ofKind("pad") ?? []).map((p) => {

@@ -1,6 +1,7 @@
 import { expect, it } from "vitest";
 import { calderNook13, tessalyK15, wrenfell14 } from "../../../samples/rigs";
-import { kept } from "../../../testing/kept";
+import { kept, summed, eachSummed } from "../../../testing/kept";
+import { toldOf } from "../../../testing/told";
 import { eachReading, rigRun, withoutColumns, withoutRows, type RigRun } from "../../../testing/rigRuns";
 import type { Run } from "../log";
 import type { RigLog } from "../../simulate";
@@ -11,6 +12,7 @@ import {
   figuresOfClass,
   goodRunsOf,
   judgePair,
+  plainText,
   triageRun,
   verdictJson,
 } from "./index";
@@ -88,9 +90,10 @@ it.each(Object.keys(pairs))("the verdict, its witnesses and its explanation stan
   const runs = [rigRun(sparse(before), 0.11), rigRun(sparse(after), 0.77)] as const;
   const verdict = judgePair(...runs, { limitC });
   const text = kept({
-    json: verdictJson(verdict),
-    verdict,
-    ...(EXPLAINED.has(name) ? { why: explainPair(...runs) } : {}),
+    ...toldOf(verdict),
+    json: summed(verdictJson(verdict)),
+    behind: eachSummed(verdict),
+    ...(EXPLAINED.has(name) ? { why: summed(explainPair(...runs)) } : {}),
   });
   await expect(text).toMatchFileSnapshot(`kept/${name.replace(/[ ,]+/g, "-")}.txt`);
 });
@@ -118,7 +121,15 @@ it.each(Object.keys(alone))("one run alone is told as kept: %s", async (name) =>
   const run = rigRun(alone[name] ?? {}, 0.3);
   const told = [model, figuresOfClass(["cpu"], 28, false)].map((good) => {
     const triage = good && triageRun(run, good, wrenfell14.limitC);
-    return triage && { triage, after: afterAlone(triage) };
+    if (!triage) return null;
+    return {
+      says: [triage.word, plainText(triage.headline), plainText(triage.summary), triage.source],
+      notes: triage.notes.map((n) => `${n.code}: ${n.message}`),
+      expect: triage.expect.map(plainText),
+      surer: triage.surer.map((s) => `${s.title}: ${s.tells}`),
+      behind: eachSummed(triage),
+      after: summed(afterAlone(triage)),
+    };
   });
   await expect(kept({ model, told })).toMatchFileSnapshot(`kept/alone-${name.replace(/ /g, "-")}.txt`);
 });
@@ -128,5 +139,5 @@ it("figures of a class go by its chips, its power and whether it has a fan", asy
     figuresOfClass(["cpu"], totalW, false),
     figuresOfClass(["cpu", "gpu"], totalW, totalW < 20),
   ]);
-  await expect(kept(classes)).toMatchFileSnapshot("kept/classes.txt");
+  await expect(kept(classes.map(summed))).toMatchFileSnapshot("kept/classes.txt");
 });

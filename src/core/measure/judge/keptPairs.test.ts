@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../../../samples/rigs";
-import { kept } from "../../../testing/kept";
+import { kept, summed } from "../../../testing/kept";
+import { shortOf } from "../../../testing/told";
 import { eachReading, rigRun, withoutColumns, withoutRows, type RigRun } from "../../../testing/rigRuns";
 import type { RigLog } from "../../simulate";
-import { judgePair, plainText, type Verdict } from "./index";
+import { judgePair, type Verdict } from "./index";
 
 const times = (key: RegExp, by: number) => (log: RigLog) => eachReading(log, key, (v) => v * by);
 /** What may be odd about one run. */
@@ -45,18 +46,8 @@ const pair = fc.record({
   thresholdK: fc.constantFrom(3, 3, 1.5, 5),
 });
 
-/** What is said, without the figures behind it. */
-const said = (v: Verdict) => ({
-  says: [v.verdict, plainText(v.headline), plainText(v.summary)],
-  matched: v.matched,
-  chips: v.chips.map(({ chip, change, bound, throttled, paths }) => [chip, change, bound, throttled, paths]),
-  reasons: v.reasons.map((r) => [r.code, r.level, r.figure, r.message]),
-  next: v.next,
-  outlook: v.outlook,
-  gain: v.gain,
-  work: v.work,
-  witnesses: v.witnesses?.map((w) => [w.of, w.chip, w.finding, w.before, w.after, w.says, w.addsK, w.unknowns]),
-});
+/** What is said, and one line for the figures behind it. */
+const said = (v: Verdict) => ({ ...shortOf(v), behind: summed(v) });
 
 /** Runs that differ in what the technician did and in what a bench does to them besides: three steps of a second. */
 it.each([1, 2, 3, 4])("pairs of every kind are judged as kept, lot %i", async (seed) => {

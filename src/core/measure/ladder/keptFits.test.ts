@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { tessalyK15, wrenfell14 } from "../../../samples/rigs";
-import { kept } from "../../../testing/kept";
+import { kept, summed, eachSummed } from "../../../testing/kept";
 import { rigRun, type RigRun } from "../../../testing/rigRuns";
 import { prepareSeries, type Series } from "../thermal";
 import { addedBy, fitLadder, heightsOf, keptOf, noTrack, readingsOf, trackOf, type JointFit } from ".";
@@ -99,7 +99,7 @@ function told({ fit, before, series }: ReturnType<typeof fitOf>) {
   return {
     u: Object.fromEntries(names.map((name, i) => [name, [fit.u[i], fit.covariance[i * n + i]]])),
     chi2: [fit.chi2, fit.freeBlocks, fit.residualK],
-    heights: heightsOf(fit, at),
+    heights: summed(heightsOf(fit, at)),
     added: Object.fromEntries(
       [["exponent"], ["room before", "room after"], ["case", "case change"], ["nothing"]].map((of) => [
         of.join(),
@@ -107,18 +107,16 @@ function told({ fit, before, series }: ReturnType<typeof fitOf>) {
       ]),
     ),
     kept: keptOf(fit),
-    ladders,
-    plates: ladders.map((l) => [
-      platesOverFins(l, powerW),
-      steadyHeights(l, powerW, [0]),
-      steadyHeights(l, powerW, [1]),
-    ]),
-    states: before.stretches.map((s, j) => ladders[0] && stateAt(before, s, ladders[0], j, 1.3)),
-    readings: readingsOf(fit, "before"),
-    noise: lastingNoise(before, readingsOf(fit, "before")[0] ?? new Float64Array()),
-    track: before,
-    start: startOf(fit.places, fit.given),
-    gaps: gapRows(series),
+    ladders: summed(ladders),
+    plates: summed(
+      ladders.map((l) => [platesOverFins(l, powerW), steadyHeights(l, powerW, [0]), steadyHeights(l, powerW, [1])]),
+    ),
+    states: summed(before.stretches.map((s, j) => ladders[0] && stateAt(before, s, ladders[0], j, 1.3))),
+    readings: summed(readingsOf(fit, "before")),
+    noise: summed(lastingNoise(before, readingsOf(fit, "before")[0] ?? new Float64Array())),
+    track: eachSummed(before),
+    start: summed(startOf(fit.places, fit.given)),
+    gaps: summed(gapRows(series)),
   };
 }
 

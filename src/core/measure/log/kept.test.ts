@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { chipC, chipF, clock, log, N, OTHER_FORMS, TIME_FORMS, timed, two, watts } from "../../../testing/logForms";
-import { kept } from "../../../testing/kept";
+import { kept, summed, eachSummed } from "../../../testing/kept";
 import { planDifference } from "./plan";
 import {
   curvesOf,
@@ -105,29 +105,34 @@ const read = (text: string | Uint8Array, options: ReadOptions = {}) => {
   const { time, lines, values, ...rest } = table.value;
   const run = toRun(table.value);
   if (!run.ok) return { table: rest, problem: run.problem };
+  const { columns, ...head } = rest;
   return {
-    table: rest,
-    lines: Array.from(lines),
-    time: Array.from(time),
-    values: values.map((v) => v && Array.from(v)),
-    run: run.value,
     plan: planOf(table.value),
+    columns: Object.fromEntries(columns.map((c) => [c.heading, `${c.role} ${c.unit}; ${c.why} ${c.note}`.trim()])),
     summary: summarise(run.value),
     phases: findPhases(run.value),
-    curves: curvesOf(run.value),
-    shapes: run.value.channels.map((c) => [
-      c.key,
-      shapeIn(run.value.timeS, c.values),
-      shapeOfRows(c.values),
-      temperatureEvidence(c.values, run.value.channels[0]?.values ?? null),
-      unitEvidence(c, c.values),
-    ]),
+    head: summed(head),
+    values: summed([columns, lines, time, values]),
+    run: eachSummed(run.value),
+    curves: summed(curvesOf(run.value)),
+    shapes: summed(
+      run.value.channels.map((c) => [
+        c.key,
+        shapeIn(run.value.timeS, c.values),
+        shapeOfRows(c.values),
+        temperatureEvidence(c.values, run.value.channels[0]?.values ?? null),
+        unitEvidence(c, c.values),
+      ]),
+    ),
   };
 };
 
+/** A reading without its plan, which says the columns once more. */
+const shown = (r: ReturnType<typeof read>) => ({ ...r, ...("plan" in r ? { plan: summed(r.plan) } : {}) });
+
 /** What each form is read as, whole: a change of the reader is to be read here before it is committed. */
 it.each(Object.keys(odd))("is read as kept: %s", async (name) => {
-  const text = kept(read(odd[name] ?? ""));
+  const text = kept(shown(read(odd[name] ?? "")));
   await expect(text).toMatchFileSnapshot(`kept/${name.replace(/[^\p{L}\d]+/gu, "-")}.txt`);
 });
 
@@ -158,15 +163,16 @@ const UNITS = ["", " [°C]", " (°F)", ", W", " [mW]", " %", "/MHz", " [GHz]", "
 
 it("headings stand for what they stood for", async () => {
   const said = [...CHIPS, ...PLACES].flatMap((device) =>
-    WHATS.flatMap((what, w) =>
-      UNITS.filter((_, u) => (u + w) % 3 === 0).map((unit) => {
+    WHATS.map((what, w) => {
+      const each = UNITS.filter((_, u) => (u + w) % 3 === 0).map((unit) => {
         const heading = `${device} ${what}`.trim() + unit;
         const table = readTable(log(`Time [s];${heading};x`, (i) => [`${i};${40 + (i % 7)};1`]));
         if (!table.ok) return `${heading}: ${table.problem.code}`;
         const c = table.value.columns[1];
-        return `${heading}: ${c?.role} ${c?.unit} x${c?.factor} ${c?.why} ${c?.sure ? "" : "asked "}${c?.note}`;
-      }),
-    ),
+        return `${heading}: ${c?.role} ${c?.unit} x${c?.factor} ${c?.why} ${c?.sure ? "" : "asked "}${c?.note}`.trim();
+      });
+      return each.join(" | ");
+    }),
   );
   await expect(`${said.join("\n")}\n`).toMatchFileSnapshot("kept/headings.txt");
 });
@@ -181,10 +187,10 @@ it("what is told of columns is taken, and stands in the plan", async () => {
     { E: { role: "cpu.clock" }, A: { role: "drive.temperature" }, D: { role: "cpu.temperature" } },
   ];
   const plans = choices.map((c) => read(text, c ? { choices: c } : {}));
-  await expect(kept(plans)).toMatchFileSnapshot("kept/told.txt");
+  await expect(kept(plans.map(shown))).toMatchFileSnapshot("kept/told.txt");
   const of = plans.flatMap((p) => (p.plan ? [p.plan] : []));
   const differ = of.flatMap((a) => of.map((b) => planDifference(a, b)));
-  await expect(kept(differ)).toMatchFileSnapshot("kept/plans-differ.txt");
+  await expect(kept(differ.map(summed))).toMatchFileSnapshot("kept/plans-differ.txt");
 });
 
 it("pieces of any size are read as the whole", () => {

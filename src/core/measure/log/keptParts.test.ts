@@ -89,9 +89,12 @@ it("units follow the size of the numbers, as kept", async () => {
   const head = (heading: string, samples: number[]) => ({ index: 0, heading, unitText: "", samples, timeLike: null });
   const told = PEAKS.flatMap((peak) =>
     ["Core 2", "Core 2 power [mW]", "Tick [Hz]", "Tick [kHz]"].flatMap((heading) =>
-      ROLES.map((role) => {
-        const c = columnAs(head(heading, [peak, peak * 0.9, peak * 0.5]), role);
-        return `${peak} ${heading} as ${role}: ${c.unit} x${r(c.factor * 1e6)}e-6 ${r(c.offset)} ${c.note}`;
+      [ROLES].map((roles) => {
+        const as = roles.map((role) => {
+          const c = columnAs(head(heading, [peak, peak * 0.9, peak * 0.5]), role);
+          return `${role} ${c.unit} x${r(c.factor * 1e6)}e-6 ${r(c.offset)} ${c.note}`.trim();
+        });
+        return `${peak} ${heading} as ${as.join("; ")}`;
       }),
     ),
   );
@@ -105,12 +108,15 @@ it("units follow the size of the numbers, as kept", async () => {
 it("one log has one scale, as kept: idle and peak of the chip, and the room beside it", async () => {
   const told = [60, 75, 76, 77, 85, 86, 87, 95].flatMap((idle) =>
     [100, 104, 105, 106, 124, 125, 126, 180].flatMap((peak) =>
-      [null, 22, 47, 48, 49, 71].map((room) => {
-        const heads = room === null ? "Time [s],CPU" : "Time [s],CPU,Ambient";
-        const chip = (i: number) => (i < 120 ? idle : peak);
-        const table = readTable(log(heads, (i) => (room === null ? [i, chip(i)] : [i, chip(i), room])));
-        const columns = table.ok ? table.value.columns.slice(1) : [];
-        return `${idle} ${peak} ${room}: ${columns.map((c) => `${r(c.factor)} ${c.asks ? "asked" : ""}`).join(", ")}`;
+      [[null, 22, 47, 48, 49, 71]].map((rooms) => {
+        const read = rooms.map((room) => {
+          const heads = room === null ? "Time [s],CPU" : "Time [s],CPU,Ambient";
+          const chip = (i: number) => (i < 120 ? idle : peak);
+          const table = readTable(log(heads, (i) => (room === null ? [i, chip(i)] : [i, chip(i), room])));
+          const columns = table.ok ? table.value.columns.slice(1) : [];
+          return `room ${room}: ${columns.map((c) => `${r(c.factor)} ${c.asks ? "asked" : ""}`.trim()).join(", ")}`;
+        });
+        return `${idle} ${peak}: ${read.join("; ")}`;
       }),
     ),
   );

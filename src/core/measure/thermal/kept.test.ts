@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { tessalyK15 } from "../../../samples/rigs";
-import { kept } from "../../../testing/kept";
+import { kept, summed, eachSummed } from "../../../testing/kept";
 import { rigRun, type RigRun } from "../../../testing/rigRuns";
 import { designColumns } from "./design";
 import { AIR_TAUS_S, CONTACT_TAUS_S, fanSlowness, PIPE_TAUS_S, PLATE_SPAN_S, response } from "./kernels";
@@ -27,7 +27,7 @@ const seriesOf = (told: RigRun) => {
 it("series are made ready as kept", async () => {
   const out = Object.entries(cases).map(([name, told]) => {
     const s = seriesOf(told);
-    return [name, s, guessedFan(s.timeS, s.chips), hottestLagged(s.timeS, s.chips)];
+    return [name, eachSummed(s), summed([guessedFan(s.timeS, s.chips), hottestLagged(s.timeS, s.chips)])];
   });
   await expect(kept(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("kept/series.txt");
 });
@@ -42,14 +42,14 @@ it("spectra of single runs fit as kept", async () => {
         const eq = blockEquations(s, c.chip, options);
         const found = solveBlocks(eq, new Uint8Array(eq.columns.length));
         const columns = designColumns(s, c.chip, options);
-        return [
+        return eachSummed([
           found,
           eq.grams.length,
           [eq.square, eq.count],
           eq.ridge,
           riseAt(eq.columns, found.x, { cpu: 30, gpu: 20 }),
-          Object.fromEntries(columns.map((d, i) => [i, [d.path, d.driver, d.tauS, d.free, d.priorSd, d.values]])),
-        ];
+          columns.map((d) => [d.path, d.driver, d.tauS, d.free, d.priorSd, d.values]),
+        ]);
       }),
     ];
   });

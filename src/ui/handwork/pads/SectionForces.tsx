@@ -68,9 +68,9 @@ export function ForcesBelow({ work, text }: ForcesBelowProps) {
   );
 }
 
-/** "All of C2: 36.6 N from its screws, 26.0 N on the dieMm, 10.2 N on pads, 0.4 N through pipes". */
+/** "All of C2: 36.6 N from its screws, 26.0 N on the die, 10.2 N on pads, 0.4 N through pipes". */
 export function balanceWords({ screwsN, chipsN, padsN, pipesN }: PlateForces, plate: string, unborne: string): string {
-  const parts = [`${newtons(chipsN)} on the dieMm`];
+  const parts = [`${newtons(chipsN)} on the die`];
   if (padsN > 0.05) parts.push(`${newtons(padsN)} on pads`);
   if (pipesN > 0.05) parts.push(`${newtons(pipesN)} through pipes to the plate beside it`);
   const from = [`${newtons(screwsN)} from screws`];
