@@ -23,6 +23,8 @@ export default defineConfig({
           include: ["src/**/*.test.ts", "scripts/**/*.test.ts"],
           exclude: ["src/core/**"],
           environment: "node",
+          // each file works in a process of its own as far as anything is kept (testing/bed)
+          isolate: false,
         },
       },
       {

@@ -14,9 +14,9 @@ await app.prepare();
 const handle = app.getRequestHandler();
 /** What comes from elsewhere waits for the gate to stand; until then, and if it fails, nothing is answered. */
 async function answer(req, res) {
-  const gate = globalThis.ovrantGate;
+  const gate = globalThis.ovrant?.get("gate");
   if (!gate) res.writeHead(503, { "retry-after": "2" }).end("Ovrant is starting.\n");
-  else if (!(await gate(req, res)) && !globalThis.ovrantDirect?.(req, res)) await handle(req, res);
+  else if (!(await gate(req, res)) && !globalThis.ovrant?.get("direct")?.(req, res)) await handle(req, res);
 }
 const server = createServer((req, res) => {
   answer(req, res).catch((e) => {

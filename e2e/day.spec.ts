@@ -1,4 +1,4 @@
-import { accessible, expect, alone as test } from "./journeys";
+import { accessible, expect, press, write, alone as test } from "./journeys";
 
 test("a day is planned, a run takes the rig unthought of, and another order that is offered is taken", async ({
   page,
@@ -35,10 +35,11 @@ test("a day is planned, a run takes the rig unthought of, and another order that
   const soon = Math.min(1_439, 60 * y + m + 1);
   await page.keyboard.press("s");
   const form = page.getByRole("dialog");
-  await form.getByLabel(`${last} promised for`).fill(`${Math.floor(soon / 60)}:${String(soon % 60).padStart(2, "0")}`);
-  await form.getByLabel(`Weight of ${last}`).fill("5");
+  const clock = `${Math.floor(soon / 60)}:${String(soon % 60).padStart(2, "0")}`;
+  await write(page, form.getByLabel(`${last} promised for`), clock);
+  await write(page, form.getByLabel(`Weight of ${last}`), "5");
   await accessible(page);
-  await form.getByRole("button", { name: "Keep this" }).click();
+  await press(page, form.getByRole("button", { name: "Keep this" }));
   await expect(page.getByRole("heading", { level: 1 })).toContainText(`${last} `);
   await expect(page.getByRole("heading", { level: 1 })).toContainText("min late");
   const before = await picture();
@@ -47,6 +48,9 @@ test("a day is planned, a run takes the rig unthought of, and another order that
   await expect(others.getByRole("button", { name: "Take this order" }).first()).toBeVisible({ timeout: 30_000 });
   expect(await others.getByRole("listitem").filter({ hasText: "home by" }).count()).toBeLessThanOrEqual(2);
   await accessible(page);
+  await page.keyboard.press("Escape");
+  await expect(others).toHaveCount(0);
+  await page.keyboard.press("x");
   // nothing has moved until one is taken
   expect(names(await page.locator("svg[role=img]").getAttribute("aria-label"))).toEqual(names(before));
   await others.getByRole("button", { name: "Take this order" }).first().click();

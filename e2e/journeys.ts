@@ -80,3 +80,26 @@ export async function accessible(page: Page): Promise<void> {
     .analyze();
   expects(violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
 }
+
+/** Goes on by Tab alone until the keyboard stands on a thing; what cannot be reached so fails by its name. */
+export async function reach(page: Page, on: Locator): Promise<void> {
+  await expects(on).toBeVisible();
+  for (let n = 0; n < 120; n++) {
+    if (await on.evaluate((e) => e === document.activeElement)) return;
+    await page.keyboard.press("Tab");
+  }
+  throw new Error(`the keyboard does not reach ${on.toString()}`);
+}
+
+/** Presses a button, link or box that was reached by Tab. */
+export async function press(page: Page, on: Locator, key: "Enter" | "Space" = "Enter"): Promise<void> {
+  await reach(page, on);
+  await page.keyboard.press(key);
+}
+
+/** Types into a field that was reached by Tab, over what stands there. */
+export async function write(page: Page, field: Locator, text: string): Promise<void> {
+  await reach(page, field);
+  await page.keyboard.press("ControlOrMeta+a");
+  await page.keyboard.type(text);
+}

@@ -1,5 +1,5 @@
 import { tilted } from "./cases";
-import { accessible, expect, test } from "./journeys";
+import { accessible, expect, press, reach, test, write } from "./journeys";
 
 test("a mystery machine from its complaint to its review: named wrong, then taken once more and named right", async ({
   page,
@@ -9,9 +9,16 @@ test("a mystery machine from its complaint to its review: named wrong, then take
   const before = real();
   await page.goto("/practice");
   await accessible(page);
-  await page.getByLabel("Your initials").fill("AB");
-  await page.getByLabel("Or by its code").fill(tilted.toLowerCase());
-  await page.getByLabel("Or by its code").press("Enter");
+  await write(page, page.getByLabel("Your initials"), "AB");
+  // how hard it may be goes by the arrows
+  const level = (name: RegExp) => page.getByRole("radio", { name });
+  await reach(page, page.getByRole("radio", { checked: true }));
+  await page.keyboard.press("ArrowDown");
+  await expect(level(/^Fair/)).toBeChecked();
+  await page.keyboard.press("ArrowUp");
+  await expect(level(/^Easy/)).toBeChecked();
+  await write(page, page.getByLabel("Or by its code"), tilted.toLowerCase());
+  await page.keyboard.press("Enter");
   await expect(page.getByText("Shuts off in rehearsal, forty minutes in.")).toBeVisible();
   const orders = page.getByRole("region", { name: /^Order a test/ });
   const head = page.getByRole("heading", { level: 1 });
@@ -23,7 +30,7 @@ test("a mystery machine from its complaint to its review: named wrong, then take
   await expect(head).toHaveText(/18 minutes spent/, { timeout: 30_000 });
   await expect(page.getByText(/contact high, \+\d+/)).toBeVisible();
   await expect(page.getByText(/The log of run 1 has every core/)).toBeVisible();
-  await orders.getByRole("button", { name: /Open 9 min/ }).click();
+  await press(page, orders.getByRole("button", { name: /Open 9 min/ }));
   await orders.getByRole("button", { name: /New paste 35 min/ }).click();
   await orders.getByRole("button", { name: /Close 8 min/ }).click();
   await orders.getByRole("button", { name: /Load run 18 min/ }).click();
@@ -38,9 +45,9 @@ test("a mystery machine from its complaint to its review: named wrong, then take
   // the wrong answer
   await page.keyboard.press("Enter");
   const naming = page.getByRole("dialog", { name: "Say what is wrong" });
-  await naming.getByRole("checkbox", { name: "Dried paste" }).check();
+  await press(page, naming.getByRole("checkbox", { name: "Dried paste" }), "Space");
   await accessible(page);
-  await naming.getByRole("button", { name: "That is it" }).click();
+  await press(page, naming.getByRole("button", { name: "That is it" }));
   await expect(head).toHaveText("Not dried paste: it was a tilted plate. It could have been said at minute 18.", {
     timeout: 60_000,
   });

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { unzipSync } from "fflate";
 import { getDocument, OPS } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { App } from "./app";
-import { accessible, expect, test, type Page } from "./journeys";
+import { accessible, expect, press, test, write, type Page } from "./journeys";
 import { keepBefore, rigLog } from "./logs";
 
 /** Text and the number of drawn paths of every page of a PDF. */
@@ -31,14 +31,14 @@ async function saved(page: Page, name: string): Promise<Buffer> {
 test("a job is signed, printed, exported, and taken into an empty Ovrant as it was", async ({ page, browser }) => {
   test.setTimeout(150_000);
   await page.goto("/jobs/1/verdict");
-  await page.getByRole("link", { name: "Report", exact: true }).click();
+  await press(page, page.getByRole("link", { name: "Report", exact: true }));
   await expect(page.getByText("Draft, not signed").first()).toBeVisible();
   await accessible(page);
-  await page.getByLabel("Initials").first().fill("mt!");
-  await page.getByRole("button", { name: "Sign and freeze" }).click();
+  await write(page, page.getByLabel("Initials").first(), "mt!");
+  await press(page, page.getByRole("button", { name: "Sign and freeze" }));
   await expect(page.getByRole("alert").filter({ hasText: "Initials are one to eight" })).toBeVisible();
-  await page.getByLabel("Initials").first().fill("MT");
-  await page.getByRole("button", { name: "Sign and freeze" }).click();
+  await write(page, page.getByLabel("Initials").first(), "MT");
+  await press(page, page.getByRole("button", { name: "Sign and freeze" }));
   await expect(page.getByRole("heading", { name: "Signed, revision 1" })).toBeVisible();
   const headline = (await page.getByRole("heading", { level: 2 }).first().textContent()) ?? "-";
   expect(headline).toMatch(/^Your laptop runs \d+ degrees cooler/);

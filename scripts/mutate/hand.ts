@@ -44,6 +44,8 @@ async function started(): Promise<ChildProcess> {
   const child = spawn(process.execPath, ["--import", "tsx", "scripts/mutate/runner.ts"], {
     stdio: ["ignore", "ignore", "inherit", "ipc"],
     detached: true,
+    // a mutant of the simulator is not told by its sources
+    env: { ...process.env, KEEP_NO_LOGS: "1" },
   });
   await new Promise<void>((ready, failed) => {
     child.once("message", () => ready());

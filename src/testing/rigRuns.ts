@@ -1,3 +1,4 @@
+import { keptLog } from "./keptLogs";
 import { wrenfell14 } from "../samples/rigs";
 import { judgePair, type JudgeOptions, type JudgeRun, type RunConditions, type Verdict } from "../core/measure/judge";
 import { findPhases, readLog, type Run } from "../core/measure/log";
@@ -63,9 +64,14 @@ export function rigRun(told: RigRun, seed: number): JudgeRun {
 function madeRun(told: RigRun, seed: number): JudgeRun {
   const { machine = wrenfell14, faults = {}, recipe = {}, sensors = {}, omit = [], format, conditions } = told;
   const full = { ...standardRecipe, ...recipe };
-  const log = simulate(machine, withFaults(faults), full, { ...plainSensors, ...sensors }, seed);
-  told.edit?.(log);
-  const read = readLog(renderLog(log, { ...plainFormat, omit, ...format }));
+  const write = () => {
+    const log = simulate(machine, withFaults(faults), full, { ...plainSensors, ...sensors }, seed);
+    told.edit?.(log);
+    return renderLog(log, { ...plainFormat, omit, ...format });
+  };
+  // what a function changes has no name to be kept under
+  const of = JSON.stringify([machine, faults, full, sensors, seed, omit, format]);
+  const read = readLog(told.edit ? write() : keptLog(of, write));
   if (!read.ok) throw new Error(read.problem.message);
   const run = { ...read.value, channels: [...read.value.channels, ...(told.more?.(read.value) ?? [])] };
   const room = told.room === undefined ? full.roomC : told.room;

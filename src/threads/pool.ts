@@ -5,6 +5,7 @@ import { LRUCache } from "lru-cache";
 import { Piscina } from "piscina";
 import type { JudgeAnswers, JudgeAsk } from "./judge";
 import { TASKS, type TaskInput, type TaskName, type TaskOutput } from "./tasks";
+import { processWide } from "../core/base/processWide";
 
 /** The threads' code as a bundle, made with the command. */
 const BUNDLE = join(process.cwd(), "dist/cli/threads.mjs");
@@ -24,7 +25,7 @@ export function poolOf(bundle: string): Piscina {
   });
 }
 
-const shared = globalThis as unknown as { ovrantPool?: Piscina };
+const pool = processWide<Piscina>("pool");
 
 /**
  * Does a task off the thread that answers requests. While developing and under test it is done in place: the bundle
@@ -33,8 +34,7 @@ const shared = globalThis as unknown as { ovrantPool?: Piscina };
 export async function inThread<N extends TaskName>(task: N, input: TaskInput<N>): Promise<TaskOutput<N>> {
   if (process.env.NODE_ENV !== "production" || !existsSync(BUNDLE))
     return (TASKS[task] as (of: TaskInput<N>) => TaskOutput<N>)(input);
-  shared.ovrantPool ??= poolOf(BUNDLE);
-  return shared.ovrantPool.run({ task, input }) as Promise<TaskOutput<N>>;
+  return pool.orMake(() => poolOf(BUNDLE)).run({ task, input }) as Promise<TaskOutput<N>>;
 }
 
 /** Asks the judge. */

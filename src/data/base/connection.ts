@@ -5,6 +5,7 @@ import type { Problem } from "../../core/base/result";
 import { WorkshopClient } from "./client";
 import { migrationSource } from "./migrations";
 import { troubleOf } from "./trouble";
+import { processWide } from "../../core/base/processWide";
 
 /** Where the database lives: OVRANT_DB, else var/ovrant.db below the working folder, which is the demo's. */
 export const databasePath = (): string => resolve(/* turbopackIgnore: true */ process.env.OVRANT_DB ?? "var/ovrant.db");
@@ -96,13 +97,14 @@ export async function openDatabase(path = databasePath()): Promise<Knex> {
   return db;
 }
 
-const shared = globalThis as unknown as { ovrantDatabase?: Promise<Knex> };
+const opened = processWide<Promise<Knex>>("database");
 
 /** The one connection of this process, opened on first use. */
 export function database(): Promise<Knex> {
-  shared.ovrantDatabase ??= openDatabase().catch((e: unknown) => {
-    delete shared.ovrantDatabase;
-    throw e;
-  });
-  return shared.ovrantDatabase;
+  return opened.orMake(() =>
+    openDatabase().catch((e: unknown) => {
+      opened.clear();
+      throw e;
+    }),
+  );
 }

@@ -1,3 +1,5 @@
+import { processWide } from "../../core/base/processWide";
+
 /** So many pages are made at once: more would only wait for each other, and small requests for all of them. */
 const AT_ONCE = 2;
 /** A page whose end was never told gives its turn up after so long, ms. */
@@ -34,7 +36,7 @@ export class Turns {
   }
 }
 
-const shared = globalThis as unknown as { ovrantTurns?: Turns };
+const turns = processWide<Turns>("turns");
 
 /** A turn to make a page. */
-export const pageTurn = (): Promise<() => void> => (shared.ovrantTurns ??= new Turns(AT_ONCE, LONGEST_MS)).take();
+export const pageTurn = (): Promise<() => void> => turns.orMake(() => new Turns(AT_ONCE, LONGEST_MS)).take();

@@ -5,6 +5,7 @@ import type { Job } from "../../data/workshop/jobs";
 import { factsOf, keepStands, staleJobs, standsOf } from "../../data/workshop/stands";
 import { backgroundEnds, onTheWay } from "../base/quiet/background";
 import { standsNow } from "./job";
+import { processWide } from "../../core/base/processWide";
 
 /** Counts up when how a job stands is worked out otherwise. */
 const FORM = 4;
@@ -61,18 +62,18 @@ const TAKES_NOTHING = new Set(["disk-full", "database-read-only", "database-busy
  * So many that a newer fact made stale are worked out before a list is asked for; the rest on the way, in the quiet.
  */
 const AT_ONCE = 40;
-const shared = globalThis as unknown as { ovrantCatchingUp?: boolean };
+const catchingUp = processWide<true>("catching up");
 
 /** Brings lists up to date before they are sorted by how jobs stand. */
 export async function catchUp(): Promise<void> {
   const stale = await staleJobs(await database(), AT_ONCE);
   let made = 0;
   for (const id of stale) if ((await workedOut(id))?.kept) made++;
-  if (made < AT_ONCE || shared.ovrantCatchingUp) return;
-  shared.ovrantCatchingUp = true;
+  if (made < AT_ONCE || catchingUp.get()) return;
+  catchingUp.set(true);
   onTheWay(
     new Promise((rested) => setTimeout(rested, REST_MS)).then(() => {
-      shared.ovrantCatchingUp = false;
+      catchingUp.clear();
       return backgroundEnds() ? undefined : catchUp();
     }),
   );

@@ -6,7 +6,8 @@ import { database } from "../../data/base/connection";
 import { findRun, runsOfJob } from "../../data/measure/runs";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
 import { actOn, begin, changeLive, endByToken, hasLoadPage, stopByToken, tick } from "./liveRuns";
-import { bookOf, closeBook, type Book } from "./live/book";
+import { Book, bookOf, closeBook } from "./live/book";
+import { processWide } from "../../core/base/processWide";
 import { goingRuns } from "./live/going";
 import { Meter } from "./live/pace";
 import { answerTo, openedBy, takeSamples } from "./live/samples";
@@ -62,6 +63,23 @@ function livedRun(state: "sound" | "dust" | "paste", seed: number, recipe = RECI
     values: rig.second(isLoading(stateAt(recipe, [], s))),
   }));
 }
+
+describe("a run that cannot be read", () => {
+  it("once is read the next time it is asked for", async () => {
+    const { runId, token } = await begun();
+    value(await send(runId, token, plain(1, 4)));
+    const live = (await book(runId)).live;
+    const again = new Book(live);
+    const cell = processWide<ReturnType<typeof database>>("database");
+    const opened = database();
+    cell.set(Promise.reject(new Error("the database is busy")));
+    await expect(again.catchUp()).rejects.toThrow("the database is busy");
+    cell.set(opened);
+    await again.catchUp();
+    expect(answerTo(again, "").acknowledged).toBe(4);
+    expect(again.nowS).toBe(3);
+  });
+});
 
 describe("samples of a live run", () => {
   it("are acknowledged once they are on disk; a number sent again is neither lost nor doubled", async () => {

@@ -5,16 +5,17 @@ import { takeDirectly } from "../measure/live/direct";
 import { closeStreams } from "../measure/live/stream";
 import { standAtTheGate } from "./trust/gate";
 import { describeProblem, type Problem } from "../../core/base/result";
+import { processWide } from "../../core/base/processWide";
 
-const shared = globalThis as unknown as { ovrantTrouble?: Problem | null };
+const lastTrouble = processWide<Problem>("trouble");
 
 /** What is wrong with the database now, said on every page in place of it; null while all is well. */
 export async function troubleNow(): Promise<Problem | null> {
   try {
     const db = await database();
     // one that met damage while it read is asked again: it may have been put right
-    if (shared.ovrantTrouble) await db.raw("PRAGMA quick_check(1)").then(isWhole);
-    shared.ovrantTrouble = null;
+    if (lastTrouble.get()) await db.raw("PRAGMA quick_check(1)").then(isWhole);
+    lastTrouble.clear();
     return null;
   } catch (e) {
     const trouble = databaseTrouble(e);
@@ -31,7 +32,7 @@ function isWhole(found: { quick_check?: string }[]): void {
 /** Notes an error a page met, where it comes from the database itself. */
 export function noteTrouble(e: unknown): void {
   const trouble = databaseTrouble(e);
-  if (trouble) shared.ovrantTrouble = trouble;
+  if (trouble) lastTrouble.set(trouble);
 }
 
 /** Opens the database when the server starts, says in one line what is wrong with it, and closes it at the end. */

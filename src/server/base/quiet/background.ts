@@ -1,3 +1,5 @@
+import { processWide } from "../../../core/base/processWide";
+
 /** A failure nobody waits for is logged. */
 export const logged = (e: unknown): null => {
   console.error(e);
@@ -10,8 +12,8 @@ interface Background {
   ends: boolean;
 }
 
-const shared = globalThis as unknown as { ovrantBackground?: Background };
-const background = (): Background => (shared.ovrantBackground ??= { works: new Set(), clocks: new Map(), ends: false });
+const held = processWide<Background>("background");
+const background = (): Background => held.orMake(() => ({ works: new Set(), clocks: new Map(), ends: false }));
 
 /** Lets work go on that nobody waits for; what fails in it is logged. */
 export function onTheWay(work: Promise<unknown>): void {

@@ -19,6 +19,7 @@ import { BackupPlanInput } from "../../../input/backup";
 import { regularly } from "./background";
 import { serverProblem } from "../requests/problems";
 import { writing } from "../requests/write";
+import { processWide } from "../../../core/base/processWide";
 
 const run = promisify(execFile);
 
@@ -34,17 +35,17 @@ interface UnderWay {
   ofBytes: number;
   stop: AbortController;
 }
-const shared = globalThis as unknown as { ovrantBackup?: Promise<Result<BackupState>>; ovrantCopy?: UnderWay };
+const backup = processWide<Promise<Result<BackupState>>>("back-up");
+const copyUnderWay = processWide<UnderWay>("back-up, its copy");
 
 /** Makes a back-up now, in a process of its own; who asks meanwhile waits for the same. */
 export function backUpNow(): Promise<Result<BackupState>> {
-  shared.ovrantBackup ??= made().finally(() => delete shared.ovrantBackup);
-  return shared.ovrantBackup;
+  return backup.orMake(() => made().finally(() => backup.clear()));
 }
 
 /** How far the back-up on its way is, 0 to 1; null while it is read back, and none where nothing is on its way. */
 export async function backupUnderWay(): Promise<{ share: number | null } | null> {
-  const { ovrantCopy: copy } = shared;
+  const copy = copyUnderWay.get();
   if (!copy) return null;
   const { size } = await stat(copy.half).catch(() => ({ size: 0 }));
   return { share: size < copy.ofBytes ? size / copy.ofBytes : null };
@@ -52,8 +53,8 @@ export async function backupUnderWay(): Promise<{ share: number | null } | null>
 
 /** Stops the back-up on its way; what was copied is taken away, and the last good one stays. */
 export async function stopBackup(): Promise<Result<null>> {
-  shared.ovrantCopy?.stop.abort();
-  await shared.ovrantBackup;
+  copyUnderWay.get()?.stop.abort();
+  await backup.get();
   return ok(null);
 }
 
@@ -65,8 +66,8 @@ async function made(): Promise<Result<BackupState>> {
   const file = join(folder, backupName(at));
   const stop = new AbortController();
   const { size: ofBytes } = await stat(databasePath());
-  shared.ovrantCopy = { half: `${file}.half`, ofBytes, stop };
-  const said = await copied(file, stop.signal).finally(() => delete shared.ovrantCopy);
+  copyUnderWay.set({ half: `${file}.half`, ofBytes, stop });
+  const said = await copied(file, stop.signal).finally(() => copyUnderWay.clear());
   if (stop.signal.aborted) {
     for (const end of ["", "-journal"]) await rm(`${file}.half${end}`, { force: true });
     return bad(stopped);

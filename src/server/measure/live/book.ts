@@ -12,6 +12,7 @@ import {
   type Written,
 } from "../../../data/measure/liveRuns";
 import { Meter } from "./pace";
+import { processWide } from "../../../core/base/processWide";
 
 /** Readings nearer than this to the one before are left out of what pages show, s; the log keeps all. */
 const SHOWN_STEP_S = 0.24;
@@ -172,8 +173,8 @@ export class Book {
   }
 }
 
-const shared = globalThis as unknown as { ovrantBooks?: Map<number, Promise<Book>> };
-const books = (): Map<number, Promise<Book>> => (shared.ovrantBooks ??= new Map<number, Promise<Book>>());
+const heldBooks = processWide<Map<number, Promise<Book>>>("books");
+const books = (): Map<number, Promise<Book>> => heldBooks.orMake(() => new Map<number, Promise<Book>>());
 
 /** The book of a live run, opened when first asked for; null where there is no such run. */
 export async function bookOf(id: number): Promise<Book | null> {

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { jobOn, temporaryDatabase } from "../../../testing/bed";
 import { begin } from "../liveRuns";
 import { takeDirectly } from "./direct";
+import { processWide } from "../../../core/base/processWide";
 
 temporaryDatabase("direct");
 
@@ -13,10 +14,10 @@ let base: string;
 
 beforeAll(async () => {
   takeDirectly();
-  const { ovrantDirect } = globalThis as unknown as { ovrantDirect: Door };
+  const door = processWide<Door>("direct").get();
   // what is not its own goes on to the application, here a word
   server = createServer((req, res) => {
-    if (!ovrantDirect(req, res)) res.end("the application");
+    if (!door?.(req, res)) res.end("the application");
   });
   await new Promise<void>((up) => server.listen(0, "127.0.0.1", up));
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;

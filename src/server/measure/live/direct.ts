@@ -3,6 +3,7 @@ import type { Incoming } from "../../base/requests/body";
 import { handle, idOf, plainly } from "../../base/requests/respond";
 import { takeSamples } from "./samples";
 import { tokenOf } from "./token";
+import { processWide } from "../../../core/base/processWide";
 
 /** Samples of a run, as its route and the server's own door for them answer. */
 export const answerSamples = (request: Incoming, id: string, source: string | null): Promise<Response> =>
@@ -39,9 +40,7 @@ function direct(req: IncomingMessage, res: ServerResponse): boolean {
   return true;
 }
 
-const shared = globalThis as unknown as { ovrantDirect?: typeof direct };
-
 /** From now on samples are taken straight from the socket, by what serves the application (`bin/serve.mjs`). */
 export function takeDirectly(): void {
-  shared.ovrantDirect = direct;
+  processWide<typeof direct>("direct").set(direct);
 }

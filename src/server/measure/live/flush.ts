@@ -12,6 +12,7 @@ import {
 import { writing } from "../../base/requests/write";
 import type { Book } from "./book";
 import { liveProblem } from "./problems";
+import { processWide } from "../../../core/base/processWide";
 
 /** Samples of one source that wait to be written. */
 interface Waiting {
@@ -28,8 +29,8 @@ interface Waiting {
 const MOST_SAMPLES = 500_000;
 const MOST_SOURCES = 4;
 
-const shared = globalThis as unknown as { ovrantFlush?: { waiting: Waiting[]; busy: boolean } };
-const queue = () => (shared.ovrantFlush ??= { waiting: [], busy: false });
+const held = processWide<{ waiting: Waiting[]; busy: boolean }>("samples that wait");
+const queue = () => held.orMake(() => ({ waiting: [], busy: false }));
 
 /**
  * Writes samples of a source. What comes while another write is under way is written together with all that waits, in

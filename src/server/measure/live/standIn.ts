@@ -20,6 +20,7 @@ import { backgroundEnds, onTheWay } from "../../base/quiet/background";
 import { keepSamples } from "./samples";
 import type { Book } from "./book";
 import { todayNow } from "../../base/today";
+import { processWide } from "../../../core/base/processWide";
 
 /** What a stand-in is set to: kept with its run, so that it goes on after a restart. */
 export interface StandInSetting {
@@ -33,8 +34,8 @@ const EVERY_MS = 500;
 /** A room where nobody read one, °C. */
 const USUAL_ROOM_C = 22.5;
 
-const shared = globalThis as unknown as { ovrantStandIns?: Set<number> };
-const standing = (): Set<number> => (shared.ovrantStandIns ??= new Set());
+const standIns = processWide<Set<number>>("stand-ins");
+const standing = (): Set<number> => standIns.orMake(() => new Set());
 
 export const settingOf = (live: LiveRun): StandInSetting | null =>
   live.standIn === null

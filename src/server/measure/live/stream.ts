@@ -1,12 +1,13 @@
 import type { Book } from "./book";
 import { liveView } from "./view";
+import { processWide } from "../../../core/base/processWide";
 
 /** A page is told at most so often, ms, and at least so often that it lives. */
 const EVERY_MS = 250;
 const ALIVE_MS = 10_000;
 
-const shared = globalThis as unknown as { ovrantStreams?: Set<() => void> };
-const open = (): Set<() => void> => (shared.ovrantStreams ??= new Set());
+const streams = processWide<Set<() => void>>("streams");
+const open = (): Set<() => void> => streams.orMake(() => new Set());
 
 /** Ends every open stream: a server that stops does not wait for pages that follow. */
 export function closeStreams(): void {

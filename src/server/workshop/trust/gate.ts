@@ -6,6 +6,7 @@ import { addAudit, benchWasThere } from "../../../data/workshop/trust";
 import { isOurHost } from "../../base/requests/addresses";
 import { overTls, personCookie } from "./cookies";
 import { isLocal, refusalOf, standingOf, type Refusal, type Standing } from "./standing";
+import { processWide } from "../../../core/base/processWide";
 
 /** A cookie is sealed anew no more often than this, ms. */
 const TOUCH_MS = 20_000;
@@ -131,9 +132,7 @@ function plain(res: ServerResponse, status: number, text: string): true {
   return true;
 }
 
-const shared = globalThis as unknown as { ovrantGate?: typeof gate };
-
 /** From now on every request passes here first, by what serves the application (`bin/serve.mjs`). */
 export function standAtTheGate(): void {
-  shared.ovrantGate = gate;
+  processWide<typeof gate>("gate").set(gate);
 }

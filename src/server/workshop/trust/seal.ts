@@ -2,19 +2,21 @@ import { createHmac, randomBytes } from "node:crypto";
 import { sealData, unsealData } from "iron-session";
 import { database } from "../../../data/base/connection";
 import { readKept, writeKept } from "../../../data/base/kept";
+import { processWide } from "../../../core/base/processWide";
 
 const KEY = "seal";
-let held: string | null = null;
+const held = processWide<string>("seal");
 
 /** The workshop's own secret: made once, kept in its database, never sent. */
 async function secret(): Promise<string> {
-  if (held) return held;
+  const known = held.get();
+  if (known) return known;
   const db = await database();
   const kept = await readKept<string>(db, "keeping", KEY);
-  if (kept) return (held = kept);
-  const made = randomBytes(32).toString("hex");
-  await writeKept(db, "keeping", KEY, made);
-  return (held = made);
+  const own = kept ?? randomBytes(32).toString("hex");
+  if (!kept) await writeKept(db, "keeping", KEY, own);
+  held.set(own);
+  return own;
 }
 
 /** Data sealed for so many seconds: unreadable outside, and unchangeable. */
