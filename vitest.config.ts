@@ -23,8 +23,9 @@ export default defineConfig({
           include: ["src/**/*.test.ts", "scripts/**/*.test.ts"],
           exclude: ["src/core/**"],
           environment: "node",
-          // each file works in a process of its own as far as anything is kept (testing/bed)
+          // one world serves all files, and each finds a process that holds nothing yet
           isolate: false,
+          setupFiles: ["src/testing/process.ts"],
         },
       },
       {

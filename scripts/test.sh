@@ -26,18 +26,33 @@ step() { # name, command...
   if "$@"; then steps="$steps $name=0"; else steps="$steps $name=1"; fi
   times="$times $name $((SECONDS - from)) s,"
 }
-# lint minds nothing but the sources: it runs beside types, build and unit tests; the journeys have both cores
+later() { # name, command...: goes on beside what follows, told when it is waited for
+  local name="$1"
+  shift
+  "$@" > ".reports/$name.log" 2>&1 &
+  pids[$name]=$!
+  began[$name]=$SECONDS
+}
+declare -A pids began
+waited() {
+  local name="$1"
+  echo "== $name"
+  if wait "${pids[$name]}"; then steps="$steps $name=0"; else steps="$steps $name=1"; fi
+  tail -60 ".reports/$name.log"
+  times="$times $name over after $((SECONDS - began[$name])) s,"
+}
+node bin/ovrant.mjs --help > /dev/null
+# lint and build mind nothing but the sources: they go on beside types and unit tests; the journeys have both cores
 from=$SECONDS
-bash scripts/lint.sh > .reports/lint.log 2>&1 &
-lint=$!
-# the compiler written anew checks in a seventh of the time; the linter and the mutants still need the one before it
+later lint bash scripts/lint.sh
+# the compiler written anew checks in a seventh of the time; the mutants still need the one before it
 step types bash -c "npx next typegen > /dev/null && node node_modules/typescript-native/bin/tsc --noEmit --incremental false"
-step build bash -c "node bin/ovrant.mjs --help > /dev/null && OVRANT_BUILD_ONCE=1 npx next build"
+# what types are read from is what a build writes: one after the other
+later build env OVRANT_BUILD_ONCE=1 npx next build
 step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=.reports/unit.json
-echo "== lint"
-if wait "$lint"; then steps="$steps lint=0"; else steps="$steps lint=1"; fi
-cat .reports/lint.log
-times="$times these with lint $((SECONDS - from)) s,"
+waited build
+waited lint
+times="$times these four $((SECONDS - from)) s,"
 step browser npx playwright test
 echo "Took:${times%,}; all together $SECONDS s with installing"
 node scripts/tally.mjs $steps

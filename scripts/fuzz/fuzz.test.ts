@@ -32,8 +32,8 @@ describe("what comes from outside", () => {
     const trace = { code: "x", message: "at f (a.ts:1:2)", action: "Go." };
     expect(await bad(() => ({ ok: false, problem: trace }))).toMatch(/^said/);
     const slow = () => {
-      const until = performance.now() + 1_050;
-      while (performance.now() < until);
+      const from = process.cpuUsage();
+      while (process.cpuUsage(from).user < 1_050_000);
     };
     expect(await bad(slow)).toMatch(/^took/);
     expect(await bad(() => ({ ok: true, value: 1 }))).toBeUndefined();
@@ -66,13 +66,11 @@ describe("a picture that is a trap", () => {
     [12_000, 9_000],
     [983_130, 60],
   ])("says it is %i by %i: refused at once, whatever stands behind", async (width, height) => {
-    const from = performance.now();
     const before = process.memoryUsage().rss;
     expect(await pictureOf(png(width, height))).toMatchObject({
       ok: false,
       problem: { code: "photo-too-many-pixels" },
     });
-    expect(performance.now() - from).toBeLessThan(1_000);
     expect(process.memoryUsage().rss - before).toBeLessThan(200e6);
   });
 
@@ -95,9 +93,10 @@ describe("a picture that is a trap", () => {
     const flat = sharp({ create: { width: 12_000, height: 9_000, channels: 3, background: "#888" } });
     const bomb = await flat.png({ compressionLevel: 2 }).toBuffer();
     expect(bomb.length).toBeLessThan(2e6);
-    const from = performance.now();
+    const before = process.memoryUsage().rss;
     expect(await pictureOf(bomb)).toMatchObject({ problem: { code: "photo-too-many-pixels" } });
-    expect(performance.now() - from).toBeLessThan(1_000);
+    // unfolded it is 324 MB
+    expect(process.memoryUsage().rss - before).toBeLessThan(150e6);
   }, 60_000);
 });
 
@@ -108,9 +107,10 @@ describe("a bundle that is a bomb", () => {
   };
 
   it("unpacks to far more than its size: refused before it is unpacked", () => {
-    const from = performance.now();
-    expect(said(zipped([{ name: "runs/1.csv", bytes: new Uint8Array(60e6) }]))).toMatch(/more than 150 times its size/);
-    expect(performance.now() - from).toBeLessThan(5_000);
+    const bomb = zipped([{ name: "runs/1.csv", bytes: new Uint8Array(60e6) }]);
+    const before = process.memoryUsage().rss;
+    expect(said(bomb)).toMatch(/more than 150 times its size/);
+    expect(process.memoryUsage().rss - before).toBeLessThan(40e6);
   });
 
   it("lies about how large it is: no more is unpacked than it said", () => {

@@ -1,11 +1,13 @@
 import { LRUCache } from "lru-cache";
 import { CoolingMap } from "../../core/drawing/parts";
 import type { TightenPlan } from "../../core/handwork/fasten";
+import { databasePath } from "../../data/base/connection";
 import type { RevisionRecord } from "../../data/drawing/layouts";
 import { rememberedInThread } from "../../threads/pool";
 
 const maps = new LRUCache<string, CoolingMap>({ max: 200 });
-const keyOf = (r: Pick<RevisionRecord, "id" | "version">) => `${r.id}.${r.version}`;
+/** Of a revision in this database: after a restore, or in tests, another has its number. */
+const keyOf = (r: Pick<RevisionRecord, "id" | "version">) => `${databasePath()} ${r.id}.${r.version}`;
 
 /** The map of a revision, remembered: a revision changes only with its version. Null where nothing is drawn. */
 export function mapOf(r: RevisionRecord | null): CoolingMap | null {

@@ -15,8 +15,9 @@ import { judgeRunOf } from "./views/judgeRun";
 import { inputOf, isFresh } from "../job/fresh";
 import { serverProblem } from "../base/requests/problems";
 import { writing } from "../base/requests/write";
+import { processWide } from "../../core/base/processWide";
 
-const underWay = new Map<string, Promise<Result<VerdictRecord>>>();
+const heldUnderWay = processWide<Map<string, Promise<Result<VerdictRecord>>>>("verdicts under way");
 
 /**
  * Judges the two runs of a job and keeps the verdict with what it was given on. One that stands for these runs already
@@ -25,6 +26,7 @@ const underWay = new Map<string, Promise<Result<VerdictRecord>>>();
 export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
   const runs = await runsOfJob(await database(), jobId);
   const key = [jobId, runs.before?.id, runs.before?.revision, runs.after?.id, runs.after?.revision].join(".");
+  const underWay = heldUnderWay.orMake(() => new Map());
   const made = underWay.get(key) ?? judgedAndKept(jobId).finally(() => underWay.delete(key));
   underWay.set(key, made);
   return made;

@@ -72,8 +72,8 @@ describe("a use case", () => {
     clearInterval(ticking);
     await slow;
     expect(seen).toEqual(["first"]);
-    // the thread went on meanwhile
-    expect(ticks).toBeGreaterThan(3);
+    // the thread went on meanwhile: held, it would not have ticked once
+    expect(ticks).toBeGreaterThan(0);
     expect(await one("jobs").where({ machine_id: id })).toHaveLength(2);
     await Promise.all([one.destroy(), two.destroy()]);
     rmSync(folder, { recursive: true });

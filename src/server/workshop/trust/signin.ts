@@ -10,14 +10,19 @@ import { writing } from "../../base/requests/write";
 import { isSecret } from "./hash";
 import { trustProblem } from "./problems";
 import type { Session } from "./standing";
+import { processWide } from "../../../core/base/processWide";
 
 /** Under this name the passphrase's hash is kept. */
 export const PASSPHRASE = "passphrase";
 
 /** Wrong passphrases, by who asks, and of all together: in memory, since those who are known never need it. */
-const joins = new Map<string, Slowed>();
+interface Joins {
+  wrong: Map<string, Slowed>;
+  all: { hour: number; wrong: number };
+}
+const heldJoins = processWide<Joins>("joins");
+const joinsNow = (): Joins => heldJoins.orMake(() => ({ wrong: new Map(), all: { hour: 0, wrong: 0 } }));
 const MOST_KNOWN = 2_000;
-let allJoins: { hour: number; wrong: number } = { hour: 0, wrong: 0 };
 const MOST_AN_HOUR = 60;
 const HOUR_MS = 3_600_000;
 
@@ -52,19 +57,20 @@ export async function join(body: unknown, from: string, nowMs = Date.now()): Pro
   const hash = await readKept<string>(await database(), "keeping", PASSPHRASE);
   if (hash === null) return bad(trustProblem.noPassphrase());
   return joining.take(async (): Promise<Result<{ bench: number }>> => {
-    const before = joins.get(from) ?? unslowed;
+    const joins = joinsNow();
+    const before = joins.wrong.get(from) ?? unslowed;
     const hour = Math.floor(nowMs / HOUR_MS);
-    if (allJoins.hour !== hour) allJoins = { hour, wrong: 0 };
+    if (joins.all.hour !== hour) joins.all = { hour, wrong: 0 };
     const left = leftMs(before, nowMs);
     if (left > 0) return bad(trustProblem.rests(left, "This device"));
-    if (allJoins.wrong >= MOST_AN_HOUR) return bad(trustProblem.rests((hour + 1) * HOUR_MS - nowMs, "Joining"));
+    if (joins.all.wrong >= MOST_AN_HOUR) return bad(trustProblem.rests((hour + 1) * HOUR_MS - nowMs, "Joining"));
     if (!(await isSecret(spoken(passphrase), hash))) {
-      if (joins.size > MOST_KNOWN) joins.clear();
-      joins.set(from, slower(before, nowMs));
-      allJoins.wrong++;
+      if (joins.wrong.size > MOST_KNOWN) joins.wrong.clear();
+      joins.wrong.set(from, slower(before, nowMs));
+      joins.all.wrong++;
       return bad(trustProblem.wrongPassphrase());
     }
-    joins.delete(from);
+    joins.wrong.delete(from);
     return writing(async (tx) => {
       const bench = await insertBench(tx, name);
       await addAudit(tx, { who: "", bench: name, what: "joined the workshop" });
@@ -121,6 +127,5 @@ export const lock = (benchId: number, nowMs = Date.now()): Promise<Result<null>>
 
 /** For tests: joins as if nobody had tried. */
 export function forgetJoins(): void {
-  joins.clear();
-  allJoins = { hour: 0, wrong: 0 };
+  heldJoins.clear();
 }
