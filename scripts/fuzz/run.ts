@@ -9,7 +9,9 @@ export interface Found {
   what: string;
 }
 
-/** A second of a processor, and 200 MB, is the most anything odd may take: a clock would tell how busy the machine is. */
+/**
+ * A second of a processor, and 200 MB, is the most anything odd may take: a clock would tell how busy the machine is.
+ */
 const MOST_MS = 1_000;
 const MOST_BYTES = 200e6;
 

@@ -18,6 +18,7 @@ import {
 } from "../core/handwork/service";
 import { CoolingMap, type Layout } from "../core/drawing/parts";
 import type { DemoAside } from "./job";
+import { isStep } from "../core/handwork/service";
 
 /** Parts come by on the way, written down after the base came off. */
 export function withAsides(entries: readonly Entry[], asides: readonly DemoAside[], jobId: number): Entry[] {
@@ -73,7 +74,7 @@ export function demoJournal(layout: Layout, faults: RigFaults, jobId: number, st
 }
 
 const seconds = (s: Step): number =>
-  s.key.startsWith("clean:") ? 210 : s.key.startsWith("paste:") || s.key.startsWith("pad:") ? 50 : s.run ? 14 : 25;
+  isStep(s.key, "clean") ? 210 : isStep(s.key, "paste") || isStep(s.key, "pad") ? 50 : s.run ? 14 : 25;
 
 function answer(step: Step, map: CoolingMap, faults: RigFaults): string {
   const ask = step.ask;
@@ -92,7 +93,7 @@ function answer(step: Step, map: CoolingMap, faults: RigFaults): string {
   if (ask.kind === "length") return String(ask.fitsMm);
   if (ask.kind === "number") return String(ask.expects ?? 180);
   if (ask.kind !== "choose") return "";
-  if (step.key.startsWith("paste-was:")) {
+  if (isStep(step.key, "paste-was")) {
     const chip = map.part(step.parts[0] ?? "");
     const factor =
       chip?.kind === "chip" && (chip.role === "cpu" || chip.role === "gpu") ? (faults.contact[chip.role] ?? 1) : 1;

@@ -2,6 +2,7 @@ import type { Knex } from "knex";
 import { PASTES } from "../core/handwork/paste";
 import type { Lot } from "../core/workshop/stock";
 import { addLot, addSheet, book, type NewLot } from "../data/workshop/materials";
+import { stepKey } from "../core/handwork/service";
 
 /**
  * The playhouse's shelf: three pastes, sheets and off-cuts, alcohol, swabs, cloths, air. `day` gives a date by days
@@ -66,7 +67,7 @@ export async function demoShelf(db: Knex, day: (days: number) => string, jobs: r
   for (const [k, jobId] of jobs.entries())
     await book(
       db,
-      { lotId: k % 4 === 3 ? thick : grey, jobId, what: "paste:cpu", amount: 0.03 + 0.01 * (k % 3) },
+      { lotId: k % 4 === 3 ? thick : grey, jobId, what: stepKey("paste", "cpu"), amount: 0.03 + 0.01 * (k % 3) },
       `${day(-10 - k * 12)}T12:00:00.000Z`,
     );
 }

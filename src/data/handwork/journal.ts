@@ -3,6 +3,7 @@ import { ASIDE_PREFIX, type Entry, type ServiceStage } from "../../core/handwork
 import { cleaningUses } from "../../core/workshop/stock";
 import { dayIn } from "../../core/base/days";
 import { zoneOf } from "../base/zone";
+import { stepKey } from "../../core/handwork/service";
 
 interface EntryRow {
   id: string;
@@ -61,7 +62,7 @@ export async function addEntries(
   if (entries.some((e) => e.step.startsWith(CLEANING))) await keepCleanings(db, jobId);
 }
 
-const CLEANING = "clean:";
+const CLEANING = stepKey("clean", "");
 
 /** Keeps what the cleaning steps of a job use by now, beside its journal: shelves ask for it by day. */
 async function keepCleanings(db: Knex, jobId: number): Promise<void> {

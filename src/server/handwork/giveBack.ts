@@ -1,8 +1,9 @@
 import type { Knex } from "knex";
 import type { Entry } from "../../core/handwork/service";
 import { bookingsOf, cuttingOf, unbook, uncut } from "../../data/workshop/materials";
+import { stepKey } from "../../core/handwork/service";
 
-const CUT_STEP = "paste:cut";
+const CUT_STEP = stepKey("paste", "cut");
 
 /** What undone steps had booked or cut goes back with them. */
 export async function giveBackUndone(tx: Knex, jobId: number, entries: readonly Entry[], now: string): Promise<void> {

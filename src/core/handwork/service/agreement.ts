@@ -3,6 +3,7 @@ import { airExplained, contactExplained, overlap, type Span } from "./explained"
 import { foundIn, isSpent } from "./found";
 import type { ServiceContext } from "./step";
 import { pastedChips } from "./stripping";
+import { stepKey } from "./stepKey";
 
 /** A path in the run before: K/W above usual with its 90 % interval, and what is usual. */
 export interface PredictedPath {
@@ -101,7 +102,7 @@ export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreemen
         words: AIRFLOW,
       }),
     );
-  const looked = pastedChips(ctx).filter((c) => ctx.journal.isDone(`paste-was:${c.id}`));
+  const looked = pastedChips(ctx).filter((c) => ctx.journal.isDone(stepKey("paste-was", c.id)));
   const each = (predicted.contacts ?? []).filter((p) => looked.some((c) => c.role === p.chip));
   if ((predicted.contacts?.length ?? 0) > 1 && each.length > 0) {
     for (const { chip, high, path } of each) {
@@ -110,7 +111,7 @@ export function agreementOf(ctx: ServiceContext, predicted: Predicted): Agreemen
         agreement({
           path: "contact",
           chip,
-          seen: isSpent(ctx.journal.of(`paste-was:${seat?.id ?? ""}`).value),
+          seen: isSpent(ctx.journal.of(stepKey("paste-was", seat?.id ?? "")).value),
           said: high,
           predicted: path,
           explains: path ? contactExplained(ctx, chip, path.usualKW) : null,

@@ -2,8 +2,9 @@ import { act, type ServiceContext, type Step } from "./step";
 import { pastedChips } from "./stripping";
 import { cleaningWays, METHODS, type Cleaning } from "./cleaning";
 import { chipWord } from "./words";
+import { stepKey } from "./stepKey";
 
-const grade = (ctx: ServiceContext, id: string): number => Number(ctx.journal.of(`dust:${id}`).value || "0");
+const grade = (ctx: ServiceContext, id: string): number => Number(ctx.journal.of(stepKey("dust", id)).value || "0");
 
 /** Whether the blowers come out to be cleaned, by the ways and what was found. */
 export const fansOut = (ctx: ServiceContext): boolean =>
@@ -61,7 +62,7 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
     const ways = cleaningWays(kind, g, ctx.ways, out);
     const way = ways[0] ?? { method: "brush" as const, uses: {} };
     const base = wayWords(kind, way);
-    return act("clean", `clean:${id}`, {
+    return act("clean", stepKey("clean", id), {
       ...base,
       parts: [id],
       ask: { kind: "clean", button, ways },
@@ -95,7 +96,7 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
   steps.push(
     act(
       "clean",
-      "clean:cover",
+      stepKey("clean", "cover"),
       {
         title: "Cover and vents",
         say: "Soft brush over the mesh, from inside. If it is washed, fully dry.",

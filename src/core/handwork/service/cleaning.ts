@@ -1,5 +1,6 @@
 import type { Ways } from "./ways";
 import type { Journal } from "./journal";
+import { isStep, stepPart } from "./stepKey";
 
 /** What cleaning uses up, in the unit it is counted in. */
 export const CONSUMABLES = {
@@ -88,11 +89,11 @@ export interface CleanedPart extends Cleaning {
 /** What was cleaned, how, for how long and with what. */
 export function cleanedIn(journal: Journal): CleanedPart[] {
   const keys = [
-    ...new Set(journal.entries.filter((e) => /^clean:/.test(e.step) && journal.isDone(e.step)).map((e) => e.step)),
+    ...new Set(journal.entries.filter((e) => isStep(e.step, "clean") && journal.isDone(e.step)).map((e) => e.step)),
   ];
   return keys.flatMap((key) => {
     const c = cleaningOf(journal.of(key).value);
-    return c ? [{ ...c, partId: key.slice("clean:".length), seconds: journal.secondsOf(key) }] : [];
+    return c ? [{ ...c, partId: stepPart(key), seconds: journal.secondsOf(key) }] : [];
   });
 }
 

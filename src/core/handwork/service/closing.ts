@@ -4,6 +4,7 @@ import { coverScrews } from "./opening";
 import { act, type ServiceContext, type Step } from "./step";
 import { fanPlugsOf, screwMarkOf, tightenOrder } from "./stripping";
 import { NOT_BITING, screwForm } from "./words";
+import { stepKey } from "./stepKey";
 
 /** How a screw of the drawing presses, and by which thread it is turned. */
 const screwLaw = ({ map }: ServiceContext, id: string): Parameters<typeof roundTurns>[0] => {
@@ -35,7 +36,7 @@ function plateSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "close",
-        `close:lower${a}`,
+        stepKey("close", `lower${a}`),
         {
           title: "Lower the heatsink",
           say: "Straight down, once. Lifting it again traps air in the paste.",
@@ -45,7 +46,7 @@ function plateSteps(ctx: ServiceContext): Step[] {
       ),
       act(
         "close",
-        `close:start${a}`,
+        stepKey("close", `start${a}`),
         { title: "Start every screw", say: "A few turns each, so that all of them bite. None tight.", parts: order },
         "All of them bite",
       ),
@@ -57,7 +58,7 @@ function plateSteps(ctx: ServiceContext): Step[] {
         steps.push(
           act(
             "close",
-            `tighten:${r}:${id}`,
+            stepKey("tighten", r, id),
             {
               mark,
               title: `Heatsink screw ${mark}`,
@@ -88,7 +89,7 @@ function plugSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "close",
-        `plug:${p.id}`,
+        stepKey("plug", p.id),
         {
           mark: p.forWhat,
           title: `Plug of blower ${p.forWhat}`,
@@ -103,7 +104,7 @@ function plugSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "close",
-        `on:${t.id}`,
+        stepKey("on", t.id),
         {
           title: "Tape",
           sub: t.forWhat ? `over ${t.forWhat}` : "",
@@ -118,7 +119,7 @@ function plugSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "close",
-        "close:cables",
+        stepKey("close", "cables"),
         {
           title: "Cables and plugs",
           say:
@@ -140,7 +141,7 @@ function sealSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "close",
-        `on:${g.id}`,
+        stepKey("on", g.id),
         {
           title: `Foam ${i + 1}`,
           sub: g.forWhat ? `seals ${g.forWhat}` : "",
@@ -155,7 +156,12 @@ function sealSteps(ctx: ServiceContext): Step[] {
     );
   for (const s of map?.ofKind("shield") ?? [])
     steps.push(
-      act("close", `on:${s.id}`, { title: "Shield", say: "On its clips, all round.", parts: [s.id] }, "It is on"),
+      act(
+        "close",
+        stepKey("on", s.id),
+        { title: "Shield", say: "On its clips, all round.", parts: [s.id] },
+        "It is on",
+      ),
     );
   return steps;
 }
@@ -169,7 +175,7 @@ function batterySteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "close",
-        `plug:${p.id}`,
+        stepKey("plug", p.id),
         {
           mark: "!",
           title: "Battery plug last",
@@ -183,7 +189,7 @@ function batterySteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "close",
-        "plug:battery",
+        stepKey("plug", "battery"),
         { mark: "!", title: "Battery plug last", say: "Every tool out of the machine. Then the battery plug." },
         "The battery is plugged in",
       ),
@@ -198,7 +204,7 @@ function coverSteps(ctx: ServiceContext): Step[] {
   steps.push(
     act(
       "close",
-      "close:cover",
+      stepKey("close", "cover"),
       {
         title: "Put the cover on",
         say: "From the port side. Press all round until no gap is left.",
@@ -207,10 +213,10 @@ function coverSteps(ctx: ServiceContext): Step[] {
       "No gap is left",
     ),
   );
-  const clips = (map?.ofKind("clip").length ?? 0) - Number(ctx.journal.of("open:clips").value || "0");
+  const clips = (map?.ofKind("clip").length ?? 0) - Number(ctx.journal.of(stepKey("open", "clips")).value || "0");
   if (clips > 0)
     steps.push(
-      act("close", "close:clips", {
+      act("close", stepKey("close", "clips"), {
         title: "Clips of the cover",
         say: `Press along the edge and count the clicks. ${clips} should hold. How many do?`,
         parts: map?.ofKind("clip").map((c) => c.id) ?? [],
@@ -234,7 +240,7 @@ function coverScrewSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "close",
-        `in:${s.id}`,
+        stepKey("in", s.id),
         {
           mark: String(cover.length - i),
           title: s.captive ? "Captive screw" : "Cover screw",
@@ -253,7 +259,7 @@ function coverScrewSteps(ctx: ServiceContext): Step[] {
   });
   if (cover.length)
     steps.push(
-      act("close", "close:left", {
+      act("close", stepKey("close", "left"), {
         title: "Look at the tray",
         say: "Nothing should be left on it. How many pieces lie there?",
         ask: { kind: "number", unit: "pieces", expects: 0, min: 0, max: 60 },
@@ -268,7 +274,7 @@ function firstStartSteps(): Step[] {
   steps.push(
     act(
       "close",
-      "close:first",
+      stepKey("close", "first"),
       {
         title: "First start",
         say: "The fans must turn. Set the clock if it is wrong.",

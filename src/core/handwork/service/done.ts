@@ -4,6 +4,7 @@ import { centreOf } from "../../drawing/parts";
 import { fanPlugsOf, pastedChips, tightenOrder } from "./stripping";
 import { faceOf, pastedOf } from "./pasting";
 import type { ServiceContext } from "./step";
+import { isStep, stepKey, stepPart } from "./stepKey";
 
 /** A plate whose screws differ by more than this of their way home, all the tighter ones on one side, leans. */
 const AHEAD = 0.6;
@@ -18,18 +19,22 @@ export function doneIn(ctx: ServiceContext): ServiceDone {
   const pasted: ServiceDone["pasted"] = {};
   for (const chip of pastedChips(ctx)) {
     if (chip.role !== "cpu" && chip.role !== "gpu") continue;
-    const laid = journal.isDone(`paste:${chip.id}`) ? pastedOf(journal.of(`paste:${chip.id}`).value) : null;
+    const laid = journal.isDone(stepKey("paste", chip.id))
+      ? pastedOf(journal.of(stepKey("paste", chip.id)).value)
+      : null;
     if (!laid) continue;
     const amount = amountFor(faceOf(ctx, chip), USUAL_PASTE);
     pasted[chip.role] = laid.volumeMm3 / (amount.volumeMm3 / (1 + amount.marginShare));
   }
   return {
-    finsCleaned: fins.length > 0 && fins.every((f) => journal.isDone(`clean:${f.id}`)),
+    finsCleaned: fins.length > 0 && fins.every((f) => journal.isDone(stepKey("clean", f.id))),
     pasted,
     oneSide: ctx.plans.some((plan) => wentOneSided(ctx, plan)),
-    unplugged: fanPlugsOf(ctx).filter((p) => journal.isDone(`unplug:${p.id}`) && !journal.isSettled(`plug:${p.id}`))
+    unplugged: fanPlugsOf(ctx).filter(
+      (p) => journal.isDone(stepKey("unplug", p.id)) && !journal.isSettled(stepKey("plug", p.id)),
+    ).length,
+    padsMissing: (map?.ofKind("pad") ?? []).filter((p) => journal.of(stepKey("pad-was", p.id)).value === "missing")
       .length,
-    padsMissing: (map?.ofKind("pad") ?? []).filter((p) => journal.of(`pad-was:${p.id}`).value === "missing").length,
   };
 }
 
@@ -42,8 +47,9 @@ function wentOneSided({ journal, map, ...rest }: ServiceContext, plan: ServiceCo
   const middle = [0, 1].map((k) => xs.reduce((s, p) => s + (p[k as 0 | 1] ?? 0), 0) / xs.length);
   const way = new Map(order.map((id) => [id, 0]));
   for (const e of journal.entries) {
-    const [, round, id] = /^tighten:(\d+):(.+)$/.exec(e.step) ?? [];
-    if (e.act !== "done" || !id || !way.has(id)) continue;
+    if (e.act !== "done" || !isStep(e.step, "tighten")) continue;
+    const [round, id] = [stepPart(e.step), stepPart(e.step, 1)];
+    if (!way.has(id)) continue;
     way.set(id, plan.fractions[Number(round) - 1] ?? 1);
     const values = [...way.values()];
     const most = Math.max(...values);

@@ -1,5 +1,6 @@
 import type { FinStack, Side } from "../../drawing/parts";
 import type { ServiceContext } from "./step";
+import { stepKey } from "./stepKey";
 
 /** Grades of dust, each with its word and how much of an inlet it closes. */
 export const GRADES = [
@@ -78,9 +79,9 @@ export interface InletSeen {
 
 /** What the journal says of a stack's inlet; null while it is not graded. */
 export function inletSeen(ctx: ServiceContext, id: string): InletSeen | null {
-  if (!ctx.journal.isDone(`dust:${id}`)) return null;
-  const grade = Number(ctx.journal.of(`dust:${id}`).value);
-  const told = ctx.journal.isDone(`bays:${id}`) ? ctx.journal.of(`bays:${id}`).value : "";
+  if (!ctx.journal.isDone(stepKey("dust", id))) return null;
+  const grade = Number(ctx.journal.of(stepKey("dust", id)).value);
+  const told = ctx.journal.isDone(stepKey("bays", id)) ? ctx.journal.of(stepKey("bays", id)).value : "";
   if (!isBays(told) || !gradeFits(grade, told)) return { grade, bays: null, closed: sharesOfGrade(grade) };
   const share = shareClosed(told);
   return { grade, bays: told, closed: [Math.max(0, share - BAY_DOUBT), Math.min(1, share + BAY_DOUBT)] };

@@ -3,6 +3,7 @@ import type { ServiceContext } from "./step";
 import { inletSeen } from "./dust";
 import { isPrint, wettedShare } from "./print";
 import { pastedChips } from "./stripping";
+import { stepKey } from "./stepKey";
 
 /** A win with its 90 % interval, K. */
 export interface Win {
@@ -44,7 +45,7 @@ export function closedInlets(ctx: ServiceContext): Map<string, number> {
 export function closedIn(ctx: ServiceContext, run: "before" | "after"): Map<string, number> {
   const found = closedInlets(ctx);
   if (run === "after")
-    for (const f of ctx.map?.ofKind("fins") ?? []) if (ctx.journal.isDone(`clean:${f.id}`)) found.set(f.id, 0);
+    for (const f of ctx.map?.ofKind("fins") ?? []) if (ctx.journal.isDone(stepKey("clean", f.id))) found.set(f.id, 0);
   return found;
 }
 
@@ -59,7 +60,7 @@ export function seenAir(ctx: ServiceContext, run: "before" | "after"): Map<strin
   const out = new Map<string, { growth: number; sd: number }>();
   for (const f of ctx.map?.ofKind("fins") ?? []) {
     const inlet = inletSeen(ctx, f.id);
-    if (run === "after" && ctx.journal.isDone(`clean:${f.id}`)) out.set(f.id, { growth: 1, sd: SEEN_SD });
+    if (run === "after" && ctx.journal.isDone(stepKey("clean", f.id))) out.set(f.id, { growth: 1, sd: SEEN_SD });
     else if (inlet && ctx.map) {
       const { map } = ctx;
       const own = (closed: number) => airOf(map, 1, new Map([[f.id, closed]])).get(f.id)?.WK ?? 1;
@@ -97,10 +98,10 @@ export function contactGrowth(state: string, print: string): Span {
  */
 export function contactExplained(ctx: ServiceContext, role: string, usualKW: number): Span | null {
   const chip = pastedChips(ctx).find((c) => c.role === role);
-  if (!chip || usualKW <= 0 || !ctx.journal.isDone(`paste-was:${chip.id}`)) return null;
+  if (!chip || usualKW <= 0 || !ctx.journal.isDone(stepKey("paste-was", chip.id))) return null;
   const [low, high] = contactGrowth(
-    ctx.journal.of(`paste-was:${chip.id}`).value,
-    ctx.journal.of(`print:${chip.id}`).value,
+    ctx.journal.of(stepKey("paste-was", chip.id)).value,
+    ctx.journal.of(stepKey("print", chip.id)).value,
   );
   return [usualKW * (low - 1), usualKW * (high - 1)];
 }

@@ -7,6 +7,7 @@ import { Learning, type LearntKey, type Worth, type Worths } from "./learning";
 import type { ServiceContext } from "./step";
 import { chipWord } from "./words";
 import { pastedChips } from "./stripping";
+import { stepKey } from "./stepKey";
 
 /** What a piece of work should win at the run before's watts, before it is done. */
 export interface Forecast {
@@ -87,7 +88,7 @@ export function forecastParts(
     const watts = wattsOf[c.role] ?? 0;
     const grown = own && watts > 0 ? contactExplained(ctx, c.role, own.usualKW) : null;
     if (!own || !grown) continue;
-    const was = ctx.journal.of(`paste-was:${c.id}`).value;
+    const was = ctx.journal.of(stepKey("paste-was", c.id)).value;
     const key = ["dry", "pumped", "little"].includes(was) ? (`paste:${was}` as LearntKey) : null;
     out.push({ path: "contact", part: c.id, key, seen: times(grown, watts), run: times(own.aboveKW, watts) });
   }

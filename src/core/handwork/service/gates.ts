@@ -2,6 +2,7 @@ import { words } from "../../base/words";
 import { coverScrews, batteryKeys } from "./opening";
 import { fanPlugsOf, tightenOrder } from "./stripping";
 import type { ServiceContext, Step } from "./step";
+import { stepKey } from "./stepKey";
 
 /** Something that must be so before the work goes on; firm, but a reason opens it where one can. */
 export interface Gate {
@@ -13,7 +14,7 @@ export interface Gate {
 }
 
 /** The step that keeps why a machine was opened without a run before: it would not start, say. */
-export const BEFORE_SKIPPED = "gate:before-run";
+export const BEFORE_SKIPPED = stepKey("gate", "before-run");
 
 /** What goes back with the cover itself, not before it. */
 const COVER_KINDS = ["Cover screws", "Clips"];
@@ -51,32 +52,32 @@ export function countsOut(ctx: ServiceContext): Count[] {
       "Heatsink screws",
       heat.map((id) => ({
         tag: stampOf(ctx, id),
-        out: journal.isDone("strip:look") || [1, 2].some((r) => journal.isDone(`loosen:${r}:${id}`)),
-        back: journal.isDone(`tighten:${rounds}:${id}`),
+        out: journal.isDone(stepKey("strip", "look")) || [1, 2].some((r) => journal.isDone(stepKey("loosen", r, id))),
+        back: journal.isDone(stepKey("tighten", rounds, id)),
       })),
     ),
     ...count(
       "Pads",
       (map?.ofKind("pad") ?? []).map((p) => ({
         tag: p.tag,
-        out: journal.isDone(`pad-was:${p.id}`),
-        back: journal.isDone(`pad:${p.id}`),
+        out: journal.isDone(stepKey("pad-was", p.id)),
+        back: journal.isDone(stepKey("pad", p.id)),
       })),
     ),
     ...count(
       "Fan plugs",
       fanPlugsOf(ctx).map((p) => ({
         tag: p.forWhat,
-        out: journal.isDone(`unplug:${p.id}`),
-        back: journal.isDone(`plug:${p.id}`),
+        out: journal.isDone(stepKey("unplug", p.id)),
+        back: journal.isDone(stepKey("plug", p.id)),
       })),
     ),
     ...count(
       "Tapes",
       (map?.ofKind("tape") ?? []).map((t, i) => ({
         tag: t.forWhat || `tape ${i + 1}`,
-        out: journal.isDone(`off:${t.id}`),
-        back: journal.isDone(`on:${t.id}`),
+        out: journal.isDone(stepKey("off", t.id)),
+        back: journal.isDone(stepKey("on", t.id)),
       })),
     ),
     ...sealCounts(ctx),
@@ -93,8 +94,8 @@ export function countsOut(ctx: ServiceContext): Count[] {
       "Cover screws",
       coverScrews(ctx).map((s, i) => ({
         tag: String(i + 1),
-        out: journal.isDone(`out:${s.id}`),
-        back: journal.isDone(`in:${s.id}`),
+        out: journal.isDone(stepKey("out", s.id)),
+        back: journal.isDone(stepKey("in", s.id)),
       })),
     ),
   ];
@@ -106,8 +107,8 @@ function sealCounts({ journal, map }: ServiceContext): Count[] {
       "Shields",
       (map?.ofKind("shield") ?? []).map((s, i) => ({
         tag: `shield ${i + 1}`,
-        out: journal.isDone(`off:${s.id}`),
-        back: journal.isDone(`on:${s.id}`),
+        out: journal.isDone(stepKey("off", s.id)),
+        back: journal.isDone(stepKey("on", s.id)),
       })),
     ),
     ...count(
@@ -115,7 +116,7 @@ function sealCounts({ journal, map }: ServiceContext): Count[] {
       (map?.ofKind("gasket") ?? []).map((g, i) => ({
         tag: `foam ${i + 1}`,
         out: journal.isDone(`foam-was:${g.id}`),
-        back: journal.isDone(`on:${g.id}`),
+        back: journal.isDone(stepKey("on", g.id)),
       })),
     ),
   ];
@@ -133,9 +134,13 @@ const list = (v: readonly string[]): string =>
 export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
   const { journal } = ctx;
   const open = (g: Gate): Gate | null => (g.opens && journal.isSettled(g.key) ? null : g);
-  if (batterySwollen(journal) && step.key !== "intake:battery" && step.key !== "strip:battery") {
+  if (
+    batterySwollen(journal) &&
+    step.key !== stepKey("intake", "battery") &&
+    step.key !== stepKey("strip", "battery")
+  ) {
     return {
-      key: "gate:swollen",
+      key: stepKey("gate", "swollen"),
       title: "The battery is swollen",
       say:
         "Stop. Do not puncture, press or charge it. Move it away from anything that burns and follow local " +
@@ -156,22 +161,27 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
   }
   if (["strip", "clean", "paste"].includes(step.stage) && !batteryKeys(ctx).every((k) => journal.isDone(k))) {
     const g = open({
-      key: "gate:battery-plug",
+      key: stepKey("gate", "battery-plug"),
       title: "The battery plug is not out",
       say: "No tool goes inside before the battery is unplugged.",
       opens: true,
     });
     if (g) return g;
   }
-  if (step.key === "open:pry" && openTray(ctx)) {
-    const g = open({ key: "gate:tray", title: "The tray does not count up", say: openTray(ctx), opens: true });
+  if (step.key === stepKey("open", "pry") && openTray(ctx)) {
+    const g = open({
+      key: stepKey("gate", "tray"),
+      title: "The tray does not count up",
+      say: openTray(ctx),
+      opens: true,
+    });
     if (g) return g;
   }
-  if (step.key === "close:cover") {
+  if (step.key === stepKey("close", "cover")) {
     const missing = countsOut(ctx).filter((c) => !COVER_KINDS.includes(c.name) && c.missing.length > 0);
     if (missing.length) {
       const g = open({
-        key: "gate:counts",
+        key: stepKey("gate", "counts"),
         title: "Something is still out",
         say:
           `${missing.map((c) => `${c.name}: ${list(c.missing)}`).join(". ")}. The cover stays off until out ` +
@@ -181,12 +191,12 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
       if (g) return g;
     }
   }
-  if (step.key === "close:first") {
-    const left = Number(journal.of("close:left").value || "0");
+  if (step.key === stepKey("close", "first")) {
+    const left = Number(journal.of(stepKey("close", "left")).value || "0");
     const missing = countsOut(ctx).filter((c) => c.missing.length > 0);
     if (left > 0 || missing.length) {
       const g = open({
-        key: "gate:left",
+        key: stepKey("gate", "left"),
         title:
           left > 0
             ? `${words.counted(left, "piece")} ${words.agreeing(left, "is", "are")} left on the tray`
@@ -204,19 +214,20 @@ export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
 
 /** Clips that opened and clips that click again; the broken ones are out of the count. */
 function clipCount({ map, journal }: ServiceContext): Count[] {
-  const clips = (map?.ofKind("clip").length ?? 0) - Number(journal.of("open:clips").value || "0");
-  if (clips <= 0 || !journal.isDone("open:pry")) return [];
-  const back = Math.min(clips, Number(journal.of("close:clips").value || "0"));
+  const clips = (map?.ofKind("clip").length ?? 0) - Number(journal.of(stepKey("open", "clips")).value || "0");
+  if (clips <= 0 || !journal.isDone(stepKey("open", "pry"))) return [];
+  const back = Math.min(clips, Number(journal.of(stepKey("close", "clips")).value || "0"));
   return [{ name: "Clips", out: clips, back, missing: back < clips ? [`${clips - back} of ${clips}`] : [] }];
 }
 
 /** Whether the battery was last seen swollen: nothing but that is done then, no load run either. */
 export const batterySwollen = (journal: ServiceContext["journal"]): boolean =>
-  journal.of("intake:battery").value === "swollen" || journal.of("strip:battery").value === "swollen";
+  journal.of(stepKey("intake", "battery")).value === "swollen" ||
+  journal.of(stepKey("strip", "battery")).value === "swollen";
 
 function openTray(ctx: ServiceContext): string {
   const loose = coverScrews(ctx).filter((s) => !s.captive).length;
-  const state = ctx.journal.of("open:tray");
+  const state = ctx.journal.of(stepKey("open", "tray"));
   if (state.status !== "done" || Number(state.value) === loose) return "";
   const n = Number(state.value);
   return n < loose
@@ -234,8 +245,8 @@ function openTray(ctx: ServiceContext): string {
  * does.
  */
 export function fansUnconfirmed(ctx: ServiceContext): string[] {
-  if (ctx.journal.isSettled("gate:fan-plugs")) return [];
+  if (ctx.journal.isSettled(stepKey("gate", "fan-plugs"))) return [];
   return fanPlugsOf(ctx)
-    .filter((p) => ctx.journal.isDone(`unplug:${p.id}`) && !ctx.journal.isDone(`plug:${p.id}`))
+    .filter((p) => ctx.journal.isDone(stepKey("unplug", p.id)) && !ctx.journal.isDone(stepKey("plug", p.id)))
     .map((p) => p.forWhat);
 }

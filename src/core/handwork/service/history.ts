@@ -5,6 +5,7 @@ import { forecastParts, weighed, type ForecastPart } from "./forecast";
 import { Learning, together, type LearntKey, type Worth, type Worths } from "./learning";
 import type { ServiceContext } from "./step";
 import { pastedChips } from "./stripping";
+import { stepKey } from "./stepKey";
 
 /** The step under which a technician says how many kelvins cooler they expect the chip. */
 export const GUESS = "guess:K";
@@ -40,8 +41,8 @@ function guessOf(ctx: ServiceContext): number | null {
 
 /** Whether all was looked at that a forecast rests on: every stack graded, the paste of every chip seen. */
 export const isInspected = (ctx: ServiceContext): boolean =>
-  (ctx.map?.ofKind("fins") ?? []).every((f) => ctx.journal.isSettled(`dust:${f.id}`)) &&
-  pastedChips(ctx).every((c) => ctx.journal.isSettled(`paste-was:${c.id}`));
+  (ctx.map?.ofKind("fins") ?? []).every((f) => ctx.journal.isSettled(stepKey("dust", f.id))) &&
+  pastedChips(ctx).every((c) => ctx.journal.isSettled(stepKey("paste-was", c.id)));
 
 /** Whether the technician has said what to expect, or that nothing be asked. */
 export const hasGuessed = (ctx: ServiceContext): boolean => ctx.journal.isSettled(GUESS);
@@ -62,8 +63,8 @@ export function forecastFacts(
     const path = judged?.paths.find((x) => x.path === p.path);
     const done =
       p.path === "airflow"
-        ? fins.some((f) => ctx.journal.isDone(`clean:${f.id}`))
-        : ctx.journal.isDone(`paste:${seat?.id ?? ""}`);
+        ? fins.some((f) => ctx.journal.isDone(stepKey("clean", f.id)))
+        : ctx.journal.isDone(stepKey("paste", seat?.id ?? ""));
     return [{ ...p, won: winOf(path?.change), done, worse: path?.finding === "worse" }];
   });
   return parts.length ? { chip, parts, won: winOf(judged?.change), guessK: guessOf(ctx) } : null;

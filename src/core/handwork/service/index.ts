@@ -1,3 +1,4 @@
+export { isStep, stepKey, stepOf, stepPart, type StepAbout } from "./stepKey";
 export { ASIDE_PREFIX, Journal, SERVICE_STAGES, type Entry, type ServiceStage, type StepState } from "./journal";
 export {
   broughtBy,

@@ -1,6 +1,7 @@
 import { isKind, type Screw } from "../../drawing/parts";
 import { act, type ServiceContext, type Step } from "./step";
 import { byRows, REACH, RELEASES, screwForm, STUCK } from "./words";
+import { stepKey } from "./stepKey";
 
 /**
  * Screws of the cover in the order they come out: plain ones round by rows, hidden ones, captive ones last since they
@@ -17,7 +18,7 @@ export function intakeSteps(): Step[] {
     act("intake", key, { title, say, ...more });
   return [
     ask(
-      "intake:battery",
+      stepKey("intake", "battery"),
       "Battery, from outside",
       "Look along the base and at the touchpad. Does anything bulge or lift?",
       {
@@ -35,16 +36,16 @@ export function intakeSteps(): Step[] {
       },
     ),
     ask(
-      "intake:damage",
+      stepKey("intake", "damage"),
       "Damage that was there",
       "Corners, hinges, ports, screen. Write down what is broken already; leave it empty if nothing is.",
       { ask: { kind: "text" }, optional: true },
     ),
-    ask("intake:warranty", "Warranty", "Until when does it run? Leave it empty if there is none.", {
+    ask(stepKey("intake", "warranty"), "Warranty", "Until when does it run? Leave it empty if there is none.", {
       ask: { kind: "date" },
       optional: true,
     }),
-    ask("intake:seal", "Seals", "Is there a seal over a screw?", {
+    ask(stepKey("intake", "seal"), "Seals", "Is there a seal over a screw?", {
       ask: {
         kind: "choose",
         options: [
@@ -55,7 +56,7 @@ export function intakeSteps(): Step[] {
       },
       mind: "Cutting a whole seal may end the warranty. The maker's terms and local law decide.",
     }),
-    ask("intake:backup", "Back-up", "Has the owner saved what matters?", {
+    ask(stepKey("intake", "backup"), "Back-up", "Has the owner saved what matters?", {
       ask: {
         kind: "choose",
         options: [
@@ -64,7 +65,7 @@ export function intakeSteps(): Step[] {
         ],
       },
     }),
-    ask("intake:adapter", "Adapter", "What does its label say, in watts?", {
+    ask(stepKey("intake", "adapter"), "Adapter", "What does its label say, in watts?", {
       ask: { kind: "number", unit: "W", min: 10, max: 600 },
       caution: "Never open an adapter. Mains work is for licensed people.",
     }),
@@ -81,7 +82,7 @@ function turnOverSteps(): Step[] {
   return [
     act(
       "open",
-      "open:off",
+      stepKey("open", "off"),
       {
         title: "Shut it down",
         say: "Shut down fully: neither sleep nor hibernation. Adapter out.",
@@ -91,7 +92,7 @@ function turnOverSteps(): Step[] {
     ),
     act(
       "open",
-      "open:flip",
+      stepKey("open", "flip"),
       {
         title: "Turn it over",
         say: "Lid closed, base up, hinge away from you.",
@@ -112,7 +113,7 @@ function coverScrewSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "open",
-        `out:${s.id}`,
+        stepKey("out", s.id),
         {
           mark: String(i + 1),
           title: s.under === "nothing" ? (s.captive ? "Captive screw" : "Cover screw") : `Under the ${s.under}`,
@@ -129,7 +130,7 @@ function coverScrewSteps(ctx: ServiceContext): Step[] {
   });
   if (screws.length)
     steps.push(
-      act("open", "open:tray", {
+      act("open", stepKey("open", "tray"), {
         title: "Count the tray",
         say: `${loose.length} should lie there${
           loose.length < screws.length ? `; ${screws.length - loose.length} stay in the cover` : ""
@@ -148,7 +149,7 @@ function liftSteps(ctx: ServiceContext): Step[] {
   steps.push(
     act(
       "open",
-      "open:pry",
+      stepKey("open", "pry"),
       {
         title: "Free the cover",
         say:
@@ -160,7 +161,7 @@ function liftSteps(ctx: ServiceContext): Step[] {
     ),
     act(
       "open",
-      "open:lift",
+      stepKey("open", "lift"),
       {
         title: "Lift it off",
         say: "Front edge up first, then off. Lay it aside, inside up.",
@@ -172,7 +173,7 @@ function liftSteps(ctx: ServiceContext): Step[] {
   const clips = ctx.map?.ofKind("clip") ?? [];
   if (clips.length)
     steps.push(
-      act("open", "open:clips", {
+      act("open", stepKey("open", "clips"), {
         title: "Clips of the cover",
         say: `The drawing has ${clips.length}. How many broke, now or before?`,
         mind: "A broken one leaves a gap. Look for its piece: it must not stay inside.",
@@ -191,7 +192,7 @@ function unplugSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "open",
-        `unplug:${p.id}`,
+        stepKey("unplug", p.id),
         {
           mark: "!",
           title: "Battery plug first",
@@ -207,7 +208,7 @@ function unplugSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "open",
-        "unplug:battery",
+        stepKey("unplug", "battery"),
         {
           mark: "!",
           title: "Battery plug first",
@@ -227,7 +228,7 @@ function drainSteps(ctx: ServiceContext): Step[] {
   steps.push(
     act(
       "open",
-      "open:drain",
+      stepKey("open", "drain"),
       {
         title: "Drain it",
         say: "Press the power button and hold it for ten seconds.",
@@ -241,7 +242,7 @@ function drainSteps(ctx: ServiceContext): Step[] {
       steps.push(
         act(
           "open",
-          `off:${p.id}`,
+          stepKey("off", p.id),
           { title: "Shield", say: `Lift it off its ${p.clips} clips.`, parts: [p.id] },
           "It is off",
         ),

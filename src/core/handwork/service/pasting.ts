@@ -6,10 +6,11 @@ import { isPasted, usualFigures, type Chip, type Pad, type Screw } from "../../d
 import { act, type ServiceContext, type Step } from "./step";
 import { padOn, pastedChips, tightenOrder } from "./stripping";
 import { byRows, chipWord } from "./words";
+import { stepKey } from "./stepKey";
 
 /** Whether a pad is cut new: by the ways, by how it was, or because someone said so. */
 export function isRenewed(ctx: ServiceContext, pad: Pad): boolean {
-  const was = ctx.journal.of(`pad-was:${pad.id}`).value;
+  const was = ctx.journal.of(stepKey("pad-was", pad.id)).value;
   return (
     ctx.ways.pads === "always-new" ||
     was === "torn" ||
@@ -208,7 +209,7 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
     );
   if (fresh.length)
     steps.push(
-      act("paste", "paste:cut", {
+      act("paste", stepKey("paste", "cut"), {
         title: fresh.length === 1 ? `Cut ${fresh[0]?.tag ?? "the pad"}` : `Cut ${fresh.length} pads`,
         say: "Straight knife lines from edge to edge, in the order of their numbers. Off-cuts go back on the shelf.",
         parts: fresh.map((p) => p.id),
@@ -222,7 +223,7 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "paste",
-        `pad:${p.id}`,
+        stepKey("pad", p.id),
         {
           mark: p.tag,
           title: isNew ? `New pad ${p.tag}` : `Pad ${p.tag} stays`,
@@ -241,7 +242,7 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
     const { w, h } = dieOf(c);
     const metal = aluminiumAt(ctx, c);
     steps.push(
-      act("paste", `paste:${c.id}`, {
+      act("paste", stepKey("paste", c.id), {
         title: `Paste on ${chipWord(c)}`,
         sub: `die ${w} × ${h} mm`,
         say: "Lay it as shown; the plate spreads it.",
@@ -264,7 +265,7 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "paste",
-        "paste:small",
+        stepKey("paste", "small"),
         { title: "Small chips", say: "A film on those that were greased before.", optional: true },
         "Done",
       ),

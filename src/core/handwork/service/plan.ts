@@ -6,6 +6,7 @@ import { SERVICE_STAGES } from "./journal";
 import { intakeSteps, openSteps } from "./opening";
 import type { ServiceContext, Step } from "./step";
 import { stripSteps } from "./stripping";
+import { stepKey, stepOf } from "./stepKey";
 
 /** The steps of a stage for this machine, in their order. */
 export function stepsOf(stage: ServiceStage, ctx: ServiceContext): Step[] {
@@ -62,15 +63,16 @@ const USUAL_S: Record<Step["ask"]["kind"], number> = {
   date: 10,
   text: 25,
 };
-const LONGER: readonly (readonly [RegExp, number])[] = [
-  [/^clean:/, 240],
-  [/^paste:/, 60],
-  [/^pad:/, 45],
-  [/^open:pry/, 120],
-  [/^strip:look/, 90],
-  [/^close:cover/, 90],
-  [/^close:first/, 120],
-];
+/** Steps that take longer, by what they are about, or by their whole key; s. */
+const LONGER: Readonly<Record<string, number>> = {
+  clean: 240,
+  paste: 60,
+  pad: 45,
+  [stepKey("open", "pry")]: 120,
+  [stepKey("strip", "look")]: 90,
+  [stepKey("close", "cover")]: 90,
+  [stepKey("close", "first")]: 120,
+};
 
 /**
  * Minutes each stage may take: the median of earlier jobs of the model where there are any, else from the drawing's
@@ -90,7 +92,7 @@ export function estimateMinutes(
         from: "history",
       };
     const s = stepsOf(stage, ctx).reduce(
-      (t, step) => t + (LONGER.find(([re]) => re.test(step.key))?.[1] ?? USUAL_S[step.ask.kind]),
+      (t, { key, ask }) => t + (LONGER[key] ?? LONGER[stepOf(key)?.about ?? ""] ?? USUAL_S[ask.kind]),
       0,
     );
     return { stage, minutes: s / 60, from: "drawing" };

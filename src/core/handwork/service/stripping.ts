@@ -3,6 +3,7 @@ import { isPasted, type Chip, type Pad } from "../../drawing/parts";
 import { act, type ServiceContext, type Step } from "./step";
 import { usualPrint } from "./print";
 import { byRows, chipWord, RELEASES, STUCK } from "./words";
+import { stepKey } from "./stepKey";
 
 export const PASTE_STATES = [
   ["even", "Even film"],
@@ -49,7 +50,7 @@ export function stripSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "strip",
-        `unplug:${p.id}`,
+        stepKey("unplug", p.id),
         {
           mark: p.forWhat,
           title: `Plug of blower ${p.forWhat}`,
@@ -63,7 +64,7 @@ export function stripSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "strip",
-        `off:${t.id}`,
+        stepKey("off", t.id),
         {
           title: "Tape",
           sub: t.forWhat ? `over ${t.forWhat}` : "",
@@ -80,7 +81,7 @@ export function stripSteps(ctx: ServiceContext): Step[] {
       steps.push(
         act(
           "strip",
-          `loosen:${r}:${id}`,
+          stepKey("loosen", r, id),
           {
             mark: screwMarkOf(ctx, id, order.length - i),
             title: `Heatsink screw ${screwMarkOf(ctx, id, order.length - i)}`,
@@ -99,7 +100,7 @@ export function stripSteps(ctx: ServiceContext): Step[] {
     steps.push(
       act(
         "strip",
-        "strip:look",
+        stepKey("strip", "look"),
         {
           title: "One more look",
           say:
@@ -141,17 +142,17 @@ function pasteAndPadSteps(ctx: ServiceContext): Step[] {
   const steps: Step[] = [];
   for (const c of pastedChips(ctx)) {
     steps.push(
-      act("strip", `paste-was:${c.id}`, {
+      act("strip", stepKey("paste-was", c.id), {
         title: `Paste on ${chipWord(c)}`,
         say: "Look at both faces before you wipe. Which is it?",
         parts: [c.id],
         ask: { kind: "choose", options: PASTE_STATES },
       }),
     );
-    const state = ctx.journal.of(`paste-was:${c.id}`).value;
+    const state = ctx.journal.of(stepKey("paste-was", c.id)).value;
     if (state && state !== "even")
       steps.push(
-        act("strip", `print:${c.id}`, {
+        act("strip", stepKey("print", c.id), {
           title: `Print of ${chipWord(c)}`,
           sub: "the plate as it faces you",
           say: "Tap the cells the paste did not reach.",
@@ -163,7 +164,7 @@ function pasteAndPadSteps(ctx: ServiceContext): Step[] {
   }
   for (const p of byRows(map?.ofKind("pad") ?? []))
     steps.push(
-      act("strip", `pad-was:${p.id}`, {
+      act("strip", stepKey("pad-was", p.id), {
         mark: p.tag,
         title: `Pad ${p.tag}`,
         sub: `on ${padOn(ctx, p)}, ${p.thicknessMm} mm`,
@@ -192,7 +193,7 @@ function finSteps(ctx: ServiceContext): Step[] {
   const steps: Step[] = [];
   for (const f of map?.ofKind("fins") ?? []) {
     steps.push(
-      act("strip", `dust:${f.id}`, {
+      act("strip", stepKey("dust", f.id), {
         mark: f.tag,
         title: "Fin stack",
         sub: `fed by ${
@@ -206,10 +207,10 @@ function finSteps(ctx: ServiceContext): Step[] {
         ask: { kind: "grade", of: "fins" },
       }),
     );
-    const grade = Number(ctx.journal.of(`dust:${f.id}`).value || "0");
+    const grade = Number(ctx.journal.of(stepKey("dust", f.id)).value || "0");
     if (grade > 0)
       steps.push(
-        act("strip", `bays:${f.id}`, {
+        act("strip", stepKey("bays", f.id), {
           mark: f.tag,
           title: "How much is closed",
           sub: `grade ${grade}`,
@@ -229,7 +230,7 @@ function blowerSteps(ctx: ServiceContext): Step[] {
   const steps: Step[] = [];
   for (const b of map?.ofKind("blower") ?? []) {
     steps.push(
-      act("strip", `dust:${b.id}`, {
+      act("strip", stepKey("dust", b.id), {
         mark: b.tag,
         title: "Blower",
         sub: "blades and housing",
@@ -239,7 +240,7 @@ function blowerSteps(ctx: ServiceContext): Step[] {
       }),
     );
     steps.push(
-      act("strip", `bearing:${b.id}`, {
+      act("strip", stepKey("bearing", b.id), {
         mark: b.tag,
         title: `Bearing of ${b.tag}`,
         say: "Turn it with a finger and let it run out.",
@@ -265,7 +266,7 @@ function soundnessSteps(ctx: ServiceContext): Step[] {
   const pipes = map?.ofKind("pipe") ?? [];
   if (pipes.length)
     steps.push(
-      act("strip", "strip:pipes", {
+      act("strip", stepKey("strip", "pipes"), {
         title: "Pipes and fins",
         say: "Run along every pipe and every fin edge. What do you find?",
         parts: pipes.map((p) => p.id),
@@ -281,7 +282,7 @@ function soundnessSteps(ctx: ServiceContext): Step[] {
       }),
     );
   steps.push(
-    act("strip", "strip:battery", {
+    act("strip", stepKey("strip", "battery"), {
       title: "Battery, from inside",
       say: "Flat, dry, no smell, label readable?",
       parts: map?.ofKind("battery").map((b) => b.id) ?? [],

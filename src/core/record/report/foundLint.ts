@@ -2,6 +2,7 @@ import { blowerLint, finLint, LINT_RING, lintRadius, seedOf } from "../../drawin
 import { el, n, path } from "../../drawing/draw/markup";
 import { centreOf, type Blower, type FinStack } from "../../drawing/parts";
 import { baysOfGrade, INLET_TURN, inletOf, inletSeen, type ServiceContext } from "../../handwork/service";
+import { stepKey } from "../../handwork/service";
 
 /** Lint as it was found, before anything was cleaned, on the drawing in mm. */
 export function foundLint(work: ServiceContext): string {
@@ -9,7 +10,9 @@ export function foundLint(work: ServiceContext): string {
   if (!map) return "";
   const blades = map
     .ofKind("blower")
-    .flatMap((b) => (journal.isDone(`dust:${b.id}`) ? [bladeLint(b, Number(journal.of(`dust:${b.id}`).value))] : []));
+    .flatMap((b) =>
+      journal.isDone(stepKey("dust", b.id)) ? [bladeLint(b, Number(journal.of(stepKey("dust", b.id)).value))] : [],
+    );
   const inlets = map.ofKind("fins").flatMap((f) => {
     const seen = inletSeen(work, f.id);
     return seen ? [inletLint(f, seen.grade, seen.bays)] : [];

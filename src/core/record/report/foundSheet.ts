@@ -6,6 +6,7 @@ import { cleaningOf, isRenewed, pastedChips, type ServiceContext } from "../../h
 import { foundLint } from "./foundLint";
 import { PAPER, SANS } from "./paper";
 import type { Texts } from "./texts";
+import { stepKey } from "../../handwork/service";
 
 /** What was found on the underside, as one picture with its words. */
 export interface FoundSheet {
@@ -57,22 +58,22 @@ function findingsIn(work: ServiceContext, t: Texts): Finding[] {
   const out: Finding[] = [];
   const done = t.parts.done;
   const cleaned = (id: string, matted: boolean) => {
-    if (!journal.isDone(`clean:${id}`)) return done.left;
-    const how = cleaningOf(journal.of(`clean:${id}`).value)?.method;
+    if (!journal.isDone(stepKey("clean", id))) return done.left;
+    const how = cleaningOf(journal.of(stepKey("clean", id)).value)?.method;
     return matted || how === "mat" ? done.lifted : how === "out" ? done.cleaned : done.brushed;
   };
   for (const part of [...map.ofKind("fins"), ...map.ofKind("blower")]) {
-    if (!journal.isDone(`dust:${part.id}`)) continue;
-    const grade = Number(journal.of(`dust:${part.id}`).value);
-    const bearing = journal.of(`bearing:${part.id}`).value;
+    if (!journal.isDone(stepKey("dust", part.id))) continue;
+    const grade = Number(journal.of(stepKey("dust", part.id)).value);
+    const bearing = journal.of(stepKey("bearing", part.id)).value;
     if (grade < 2 && !t.parts.bearings[bearing]) continue;
     const name = part.kind === "fins" ? t.parts.fins(part.tag) : t.parts.blower(part.tag);
     const how = [t.parts.grades[grade], t.parts.bearings[bearing]].filter(Boolean).join(", ");
     out.push({ part, name, was: how, done: cleaned(part.id, grade === 4), weight: grade });
   }
   for (const chip of pastedChips(work)) {
-    const was = journal.of(`paste-was:${chip.id}`).value;
-    const renewed = journal.isDone(`paste:${chip.id}`);
+    const was = journal.of(stepKey("paste-was", chip.id)).value;
+    const renewed = journal.isDone(stepKey("paste", chip.id));
     if (!renewed && (was === "" || was === "even")) continue;
     const name = chip.role === "gpu" ? t.parts.gpu : t.parts.cpu;
     out.push({
@@ -84,10 +85,10 @@ function findingsIn(work: ServiceContext, t: Texts): Finding[] {
     });
   }
   for (const pad of map.ofKind("pad")) {
-    const was = journal.of(`pad-was:${pad.id}`).value;
+    const was = journal.of(stepKey("pad-was", pad.id)).value;
     if (!t.parts.pads[was]) continue;
     const size = `${pad.wMm} × ${pad.hMm} × ${pad.thicknessMm} mm`;
-    const renewed = isRenewed(work, pad) && journal.isDone(`pad:${pad.id}`);
+    const renewed = isRenewed(work, pad) && journal.isDone(stepKey("pad", pad.id));
     out.push({
       part: pad,
       name: t.parts.pad(pad.tag),

@@ -1,5 +1,6 @@
 import { cleaningOf, type Entry } from "../../handwork/service";
 import type { MaterialKind } from "./lots";
+import { isStep } from "../../handwork/service";
 
 /** Cleaning of one job as its journal has it. */
 export interface CleaningUse {
@@ -17,7 +18,7 @@ export interface CleaningUse {
 export function cleaningUses(jobId: number, entries: readonly Entry[]): CleaningUse[] {
   const state = new Map<string, Entry>();
   for (const e of entries) {
-    if (!e.step.startsWith("clean:") || e.act === "noted") continue;
+    if (!isStep(e.step, "clean") || e.act === "noted") continue;
     if (e.act === "done") state.set(e.step, e);
     else state.delete(e.step);
   }

@@ -1,13 +1,14 @@
 import { chosenMm, isRenewed, pastedOf, pastedChips, type ServiceContext } from "@/core/handwork/service";
 import { beadMm, NOZZLE_MM, strokesOf, type Laid, type Pattern } from "@/core/handwork/paste";
 import { dieRing, boundsOf, type CoolingMap } from "@/core/drawing/parts";
+import { stepKey } from "@/core/handwork/service";
 
 /** What goes where: each pad with its thickness and a tick once it lies, each chip with its paste as laid. */
 export function PadMarks({ ctx, map, scale }: { ctx: ServiceContext; map: CoolingMap; scale: number }) {
   return (
     <g>
       {map.ofKind("pad").map((p) => {
-        const done = ctx.journal.isDone(`pad:${p.id}`);
+        const done = ctx.journal.isDone(stepKey("pad", p.id));
         const fresh = isRenewed(ctx, p);
         return (
           <g key={p.id} aria-label={`${p.tag}, ${chosenMm(ctx, p)} mm, ${done ? "in place" : fresh ? "new" : "stays"}`}>
@@ -39,7 +40,7 @@ export function PadMarks({ ctx, map, scale }: { ctx: ServiceContext; map: Coolin
         );
       })}
       {pastedChips(ctx).map((c) => {
-        const pasted = pastedOf(ctx.journal.of(`paste:${c.id}`).value);
+        const pasted = pastedOf(ctx.journal.of(stepKey("paste", c.id)).value);
         if (!pasted) return null;
         const b = boundsOf(dieRing(c));
         const [w, h] = [b.right - b.left, b.bottom - b.top];

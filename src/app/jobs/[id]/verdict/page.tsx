@@ -29,6 +29,7 @@ import { stagePath } from "@/ui/kit/steps/paths";
 import { Judging } from "@/ui/measure/verdict/Judging";
 import { AloneVerdict } from "@/ui/learn/triage/AloneVerdict";
 import { VerdictScreen } from "@/ui/measure/verdict/VerdictScreen";
+import { stepKey } from "@/core/handwork/service";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Verdict" };
@@ -45,7 +46,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
   const found = foundIn(ctx);
   const { lots, past } = await stockView(view.job.id);
   const films = pastedChips(ctx).flatMap((c) => {
-    const pasted = pastedOf(ctx.journal.of(`paste:${c.id}`).value);
+    const pasted = pastedOf(ctx.journal.of(stepKey("paste", c.id)).value);
     const paste = [...lots, ...past].find((l) => l.id === pasted?.lotId)?.paste ?? PASTES[0];
     const contactKW = stage.record.result.chips.find((v) => v.chip === c.role)?.paths[0].afterKW ?? null;
     if (!pasted || !paste || contactKW === null) return [];

@@ -15,6 +15,7 @@ import {
 import { Button } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
 import type { AnswerProps } from "./props";
+import { stepKey, stepPart } from "@/core/handwork/service";
 
 const WORDS: Record<Bay, string> = { o: "open", h: "half", c: "closed" };
 
@@ -76,7 +77,7 @@ export function BayAnswer({ step, was, onDone, onAlso, grade }: AnswerProps & { 
               look="plain"
               className="min-h-13 px-2"
               onClick={() => {
-                onAlso(step.key.replace(/^bays:/, "dust:"), String(other));
+                onAlso(stepKey("dust", stepPart(step.key)), String(other));
                 onDone(bays);
               }}
             >

@@ -7,6 +7,7 @@ import type { Entry } from "@/core/handwork/service";
 import { Button, LinkButton } from "@/ui/kit/controls/Button";
 import { stagePath } from "@/ui/kit/steps/paths";
 import { useJournal } from "./useJournal";
+import { stepKey } from "@/core/handwork/service";
 
 /** No run after while a blower is not confirmed plugged in: it would read as a stopped fan. */
 export function FanGate({
@@ -46,7 +47,7 @@ export function FanGate({
           onSubmit={(e) => {
             e.preventDefault();
             if (!reason.trim()) return;
-            add({ stage: "close", step: "gate:fan-plugs", act: "skipped", reason: reason.trim() });
+            add({ stage: "close", step: stepKey("gate", "fan-plugs"), act: "skipped", reason: reason.trim() });
             setGiven(true);
           }}
         >

@@ -23,6 +23,7 @@ import { StepPanel } from "./StepPanel";
 import type { StageWork } from "./useStage";
 import { NothingListed, StepList } from "./StepList";
 import { AFTER } from "./StepList";
+import { isStep } from "@/core/handwork/service";
 
 /** What a bench of its own puts in place of the drawing and of the answer. */
 export interface OwnBench {
@@ -128,7 +129,7 @@ function UnderLens({ work, more, closed, complaint }: Props) {
         onPick={(grade) => work.settle(asking, "done", grade)}
       />
     );
-  if (asking?.key.startsWith("paste-was:") && asking.ask.kind === "choose")
+  if (asking && isStep(asking.key, "paste-was") && asking.ask.kind === "choose")
     return (
       <PasteRow
         options={asking.ask.options}
@@ -169,7 +170,7 @@ function TrayOrCounts({ work }: { work: StageWork }) {
       <ScrewTray
         ctx={ctx}
         jobId={jobId}
-        nextId={step?.key.startsWith("out:") ? (step.parts[0] ?? null) : null}
+        nextId={step && isStep(step.key, "out") ? (step.parts[0] ?? null) : null}
         widthMm={map.layout.base.widthMm}
         depthMm={map.layout.base.depthMm}
       />

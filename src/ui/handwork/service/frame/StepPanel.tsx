@@ -8,6 +8,7 @@ import { useStep } from "./useStep";
 import { ActionRow, Reason } from "./StepActions";
 import { StepPhoto } from "./StepPhoto";
 import { StepHead, StepWords, ThenList } from "./StepHead";
+import { isStep } from "@/core/handwork/service";
 
 interface Props {
   jobId: number;
@@ -182,7 +183,7 @@ function AskedNow({ asking, setAsking, onSettle, onNote, was, step, onAgain }: A
           {...step.trouble}
           onGoes={() => setAsking(null)}
           onLeave={() => setAsking("skip")}
-          {...(/^tighten:/.test(step.key) ? { onAgain: onAgain } : {})}
+          {...(isStep(step.key, "tighten") ? { onAgain: onAgain } : {})}
         />
       ) : null}
     </>

@@ -13,6 +13,7 @@ import {
 import type { Shelf } from "@/core/workshop/stock";
 import { useShelf } from "@/ui/handwork/paste/useShelf";
 import { useJournal } from "./useJournal";
+import { stepKey, isStep } from "@/core/handwork/service";
 
 interface StageGiven {
   jobId: number;
@@ -40,9 +41,9 @@ export function useStage({ jobId, shelf: initialShelf, facts, stage }: StageGive
   const place = step ? steps.indexOf(step) : steps.length;
   const gate = step ? gateOf(ctx, step) : null;
   const coverOn =
-    (stage === "open" && !ctx.journal.isDone("open:lift")) ||
+    (stage === "open" && !ctx.journal.isDone(stepKey("open", "lift"))) ||
     stage === "intake" ||
-    (stage === "close" && ctx.journal.isDone("close:cover"));
+    (stage === "close" && ctx.journal.isDone(stepKey("close", "cover")));
 
   const settle = (s: Step, act: Entry["act"], value = "", reason = "") => {
     add({ stage, step: s.key, act, value, reason });
@@ -52,7 +53,7 @@ export function useStage({ jobId, shelf: initialShelf, facts, stage }: StageGive
     const last = ctx.journal.lastSettled(stage);
     if (!last) return;
     add({ stage, step: last.step, act: "undone" });
-    setPicked(last.step.startsWith("gate:") ? null : last.step);
+    setPicked(isStep(last.step, "gate") ? null : last.step);
   };
   const allOfRun = (s: Step) => {
     for (const other of steps)
@@ -71,7 +72,7 @@ export function useStage({ jobId, shelf: initialShelf, facts, stage }: StageGive
   };
   const startAgain = () => {
     for (const other of steps)
-      if (/^tighten:/.test(other.key) && ctx.journal.isSettled(other.key))
+      if (isStep(other.key, "tighten") && ctx.journal.isSettled(other.key))
         add({ stage, step: other.key, act: "undone" });
     setPicked(null);
   };

@@ -3,6 +3,7 @@ import { coverScrews } from "@/core/handwork/service";
 import { PartShape } from "@/ui/drawing/underside/PartShape";
 import { fitted } from "@/ui/drawing/underside/useView";
 import { type LensProps, Sheet } from "./Sheet";
+import { stepKey } from "@/core/handwork/service";
 
 /** Colours of the metal while lint is to be the only warm thing on the drawing. */
 export const greyMetal = {
@@ -47,15 +48,15 @@ export function CoverLens({ ctx, map, step, size }: Omit<LensProps, "stage">) {
       {loose.map((p) => (
         <PartShape key={p.id} part={p} />
       ))}
-      {step?.key === "open:pry" || step?.key === "open:lift" ? (
-        <PryPath base={base} ports={map.ofKind("port")} lift={step.key === "open:lift"} />
+      {step?.key === stepKey("open", "pry") || step?.key === stepKey("open", "lift") ? (
+        <PryPath base={base} ports={map.ofKind("port")} lift={step.key === stepKey("open", "lift")} />
       ) : null}
       {screws.map((s, i) => (
         <CoverScrew
           key={s.id}
           screw={s}
           number={i + 1}
-          out={ctx.journal.isDone(`out:${s.id}`) && !ctx.journal.isDone(`in:${s.id}`)}
+          out={ctx.journal.isDone(stepKey("out", s.id)) && !ctx.journal.isDone(stepKey("in", s.id))}
           next={step?.parts.length === 1 && step.parts[0] === s.id}
           scale={view.scale}
         />

@@ -2,20 +2,21 @@ import { memo } from "react";
 import { blowerLint, finLint, LINT_RING, lintRadius, seedOf } from "@/core/drawing/draw";
 import { baysOfGrade, INLET_TURN, inletOf, inletSeen, type ServiceContext } from "@/core/handwork/service";
 import { centreOf, type Blower, type CoolingMap, type FinStack } from "@/core/drawing/parts";
+import { stepKey } from "@/core/handwork/service";
 
 /**
  * What lies in the machine as seen: lint at the inlets and on the blades until it is cleaned off, air arrows that end
  * in a bar where a bay is closed.
  */
 export function DustLayer({ ctx, map, air }: { ctx: ServiceContext; map: CoolingMap; air: boolean }) {
-  const clean = (id: string) => ctx.journal.isDone(`clean:${id}`);
+  const clean = (id: string) => ctx.journal.isDone(stepKey("clean", id));
   return (
     <g aria-hidden>
       {map
         .ofKind("blower")
         .map((b) =>
-          clean(b.id) || !ctx.journal.isDone(`dust:${b.id}`) ? null : (
-            <BladeLint key={b.id} blower={b} grade={Number(ctx.journal.of(`dust:${b.id}`).value)} />
+          clean(b.id) || !ctx.journal.isDone(stepKey("dust", b.id)) ? null : (
+            <BladeLint key={b.id} blower={b} grade={Number(ctx.journal.of(stepKey("dust", b.id)).value)} />
           ),
         )}
       {map.ofKind("fins").map((f) => {

@@ -9,6 +9,7 @@ import { fitted } from "@/ui/drawing/underside/useView";
 import { greyMetal } from "./CoverLens";
 import { Prints, ScrewMark, GradeTag, Flag, around } from "./marks";
 import { type LensProps, Sheet } from "./Sheet";
+import { isStep, stepKey, stepPart } from "@/core/handwork/service";
 
 /** The opened underside with the step's parts marked, and near where it works on the heatsink. */
 export function InsideLens({ stage, ctx, map, step, size }: LensProps) {
@@ -47,11 +48,11 @@ export function InsideLens({ stage, ctx, map, step, size }: LensProps) {
         : targets.map((p) => <Chosen key={p.id} part={p} scale={view.scale} />)}
       {stage === "strip" || stage === "clean"
         ? [...map.ofKind("fins"), ...map.ofKind("blower")].map((p) =>
-            ctx.journal.isDone(`dust:${p.id}`) && !targets.includes(p) ? (
+            ctx.journal.isDone(stepKey("dust", p.id)) && !targets.includes(p) ? (
               <GradeTag
                 key={p.id}
                 part={p}
-                grade={Number(ctx.journal.of(`dust:${p.id}`).value)}
+                grade={Number(ctx.journal.of(stepKey("dust", p.id)).value)}
                 view={view}
                 width={size.width}
               />
@@ -91,12 +92,12 @@ function useInsideView({ step, map, ctx, size }: InsideGiven) {
       ? around(heat, size)
       : fitted(map.layout.base, size, 8, 8);
   const done = (p: Part) => {
-    const round = /^tighten:(\d)/.exec(step?.key ?? "")?.[1];
-    const back = /^loosen:(\d)/.exec(step?.key ?? "")?.[1];
+    const round = isStep(step?.key, "tighten") ? stepPart(step?.key) : undefined;
+    const back = isStep(step?.key, "loosen") ? stepPart(step?.key) : undefined;
     return round
-      ? ctx.journal.isDone(`tighten:${round}:${p.id}`)
+      ? ctx.journal.isDone(stepKey("tighten", round, p.id))
       : back
-        ? ctx.journal.isDone(`loosen:${back}:${p.id}`)
+        ? ctx.journal.isDone(stepKey("loosen", back, p.id))
         : false;
   };
   return { view, dusty, targets, near, heat, done, middleY };

@@ -9,6 +9,7 @@ import {
 } from "@/core/drawing/parts";
 import { isPrint, PRINT, type ServiceContext } from "@/core/handwork/service";
 import type { View } from "@/ui/drawing/underside/useView";
+import { stepKey } from "@/core/handwork/service";
 
 interface ScrewMarkProps {
   p: Part;
@@ -66,8 +67,8 @@ export function Prints({ ctx, map }: { ctx: ServiceContext; map: CoolingMap }) {
   return (
     <g aria-hidden>
       {map.ofKind("chip").map((c) => {
-        const print = ctx.journal.of(`print:${c.id}`).value;
-        if (!isPrint(print) || ctx.journal.isDone(`clean:${c.id}`)) return null;
+        const print = ctx.journal.of(stepKey("print", c.id)).value;
+        if (!isPrint(print) || ctx.journal.isDone(stepKey("clean", c.id))) return null;
         const b = boundsOf(dieRing(c));
         const [w, h] = [(b.right - b.left) / PRINT.columns, (b.bottom - b.top) / PRINT.rows];
         // the plate faces the hand mirrored; on the drawing it lies as mounted

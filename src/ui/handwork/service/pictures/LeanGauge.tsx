@@ -17,6 +17,7 @@ import {
 } from "@/core/handwork/fasten";
 import { tightenOrder, type ServiceContext, type Step } from "@/core/handwork/service";
 import type { CoolingMap } from "@/core/drawing/parts";
+import { stepKey, isStep, stepPart } from "@/core/handwork/service";
 
 /** How the plate leans now, how it will after this turn, and why this order: worst and total lean beside the others. */
 export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: CoolingMap; step: Step }) {
@@ -27,14 +28,14 @@ export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: Coolin
   const shown = useMemo(() => (assembly ? shownOf(assembly, id) : null), [assembly, id]);
   if (!assembly || !plan || !others || !shown) return null;
   const { footing, part, screws, chips, plate } = shown;
-  const loosening = step.key.startsWith("loosen:");
-  const round = Number(step.key.split(":")[1] ?? "1");
+  const loosening = isStep(step.key, "loosen");
+  const round = Number(stepPart(step.key) || "1");
   // loosening starts from home: half after a first round of two, nothing after the last
   const backTo = (r: number) => (ctx.ways.loosen === "any" || r === 2 ? 0 : 0.5);
   const now = assembly.screws.map((s) =>
     loosening
-      ? [1, 2].reduce((f, r) => (ctx.journal.isDone(`loosen:${r}:${s.id}`) ? backTo(r) : f), 1)
-      : plan.fractions.reduce((f, v, r) => (ctx.journal.isDone(`tighten:${r + 1}:${s.id}`) ? v : f), 0),
+      ? [1, 2].reduce((f, r) => (ctx.journal.isDone(stepKey("loosen", r, s.id)) ? backTo(r) : f), 1)
+      : plan.fractions.reduce((f, v, r) => (ctx.journal.isDone(stepKey("tighten", r + 1, s.id)) ? v : f), 0),
   );
   const then = assembly.screws.map((s, i) =>
     s.id === id ? (loosening ? backTo(round) : (plan.fractions[round - 1] ?? 1)) : (now[i] ?? 0),

@@ -2,6 +2,7 @@ import Link from "next/link";
 import { stagePath } from "@/ui/kit/steps/paths";
 import { coverScrews, type ServiceContext } from "@/core/handwork/service";
 import type { Screw } from "@/core/drawing/parts";
+import { stepKey } from "@/core/handwork/service";
 
 const rows = ["rear", "middle", "front"] as const;
 
@@ -20,7 +21,7 @@ export function ScrewTray({
   depthMm: number;
 }) {
   const screws = coverScrews(ctx);
-  const out = screws.filter((s) => ctx.journal.isDone(`out:${s.id}`)).length;
+  const out = screws.filter((s) => ctx.journal.isDone(stepKey("out", s.id))).length;
   const rowOf = (s: Screw) => (s.yMm < depthMm * 0.34 ? 0 : s.yMm < depthMm * 0.67 ? 1 : 2);
   return (
     <section aria-label="Screw tray">
@@ -49,7 +50,7 @@ export function ScrewTray({
           r ? <path key={name} d={`M1 ${r * 39}H739`} stroke="var(--line)" strokeWidth={1.4} /> : null,
         )}
         {screws.map((s, i) => {
-          const lies = ctx.journal.isDone(`out:${s.id}`);
+          const lies = ctx.journal.isDone(stepKey("out", s.id));
           const next = s.id === nextId;
           const x = 26 + (s.xMm / widthMm) * 640;
           const y = rowOf(s) * 39 + 6;
