@@ -138,6 +138,13 @@ export default {
       to: { path: "^src/testing/" },
     },
     {
+      name: "migrations-import-nothing-live",
+      comment: "What a migration does is fixed when it is written: code it would import goes on changing.",
+      severity: "error",
+      from: { path: "^src/data/base/migrations/", pathNot: "^src/data/base/migrations/index[.]ts$" },
+      to: { path: "^src/" },
+    },
+    {
       name: "product-stands-alone",
       comment: "Benches, scripts and journeys use the product, never the other way round.",
       severity: "error",

@@ -128,6 +128,43 @@ describe("migrations", () => {
     expect(moved?.layout).toMatchObject({ header: "", time: null, separator: "," });
     expect(await db.schema.hasColumn("heading_roles", "unit")).toBe(true);
   });
+  it("count what the journals of an older workshop used up in cleaning, as they stood in the end", async () => {
+    const first = await migrationSource.getMigrations([]);
+    const until = (name: string) => ({
+      ...migrationSource,
+      getMigrations: () => Promise.resolve(first.filter((m) => m.name < name)),
+    });
+    await db.migrate.rollback({ migrationSource }, true);
+    await db.migrate.latest({ migrationSource: until("0008") });
+    await db("machines").insert({ id: 1, tag: "OLD", model: "M", created_at: now });
+    await db("jobs").insert({ id: 1, machine_id: 1, opened_at: now });
+    const entries = [
+      ["clean:b1", "done", "out;swab=4;air=10;glue=9"],
+      ["clean:f1", "done", "mat;swab=2"],
+      ["clean:f1", "undone", ""],
+      ["clean:c1", "noted", "alcohol;cloth=2"],
+      ["clean:c2", "done", "by magic;cloth=2"],
+      ["clean:c3", "done", "alcohol;cloth=2;alcohol=oops"],
+      ["dust:f1", "done", "3"],
+    ] as const;
+    for (const [i, [step, act, value]] of entries.entries())
+      await db("journal").insert({
+        id: `e${i}`,
+        job_id: 1,
+        at: now,
+        received_at: now,
+        stage: "clean",
+        step,
+        act,
+        value,
+      });
+    await db.migrate.latest({ migrationSource });
+    expect(await db("cleanings").orderBy(["step", "kind"]).select("step", "kind", "amount", "on_day")).toEqual([
+      { step: "clean:b1", kind: "air", amount: 10, on_day: now.slice(0, 10) },
+      { step: "clean:b1", kind: "swab", amount: 4, on_day: now.slice(0, 10) },
+      { step: "clean:c3", kind: "cloth", amount: 2, on_day: now.slice(0, 10) },
+    ]);
+  });
   it("set what keeps acknowledged work on disk", async () => {
     const pragma = async (name: string) =>
       Object.values((await db.raw<Record<string, unknown>[]>(`pragma ${name}`))[0] ?? {})[0];

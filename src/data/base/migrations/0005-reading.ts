@@ -1,5 +1,11 @@
 import type { Knex } from "knex";
-import type { ColumnGuess } from "../../../core/measure/log";
+
+/** What a stored run said of a column then. */
+interface ColumnGuess {
+  role: string;
+  why: string;
+  note: string;
+}
 
 /** What was told of a column carries its unit, and stands with the column itself. */
 export async function up(knex: Knex): Promise<void> {

@@ -1,8 +1,5 @@
 import { gunzipSync } from "node:zlib";
 import type { Knex } from "knex";
-import type { CuttingPlan } from "../../../core/handwork/pads";
-import type { Entry } from "../../../core/handwork/service";
-import { cleaningUses } from "../../../core/workshop/stock";
 
 /**
  * A job can wait, and come back. What lists and stages need of many jobs at once, written with the facts it comes
@@ -147,7 +144,7 @@ async function fill(knex: Knex): Promise<void> {
   for (const { id } of await knex("runs").select<{ id: number }[]>("id")) await fillPeak(knex, id);
   const cuttings = await knex("cuttings").whereNull("undone_at").select<{ id: number; plan_json: string }[]>();
   for (const { id, plan_json } of cuttings) {
-    const { rests } = JSON.parse(plan_json) as CuttingPlan;
+    const { rests } = JSON.parse(plan_json) as { rests: Rest[] };
     for (const s of await knex("sheets").where({ used_by: id }).select<Sheet[]>()) {
       const rest = rests.filter((r) => r.sheet === String(s.id)).reduce((a, r) => a + r.widthMm * r.heightMm, 0);
       await knex("sheets")
@@ -168,6 +165,33 @@ interface Sheet {
   height_mm: number;
 }
 
+interface Rest {
+  sheet: string;
+  widthMm: number;
+  heightMm: number;
+}
+
+/** What a journal says of a cleaning, as it was read at this step: what reads it today may change. */
+interface Entry {
+  step: string;
+  act: "done" | "undone" | "skipped" | "noted";
+  value: string;
+}
+const METHODS = ["in-place", "out", "brush", "mat", "alcohol", "wipes", "remover"];
+const CONSUMABLES = ["swab", "wipe", "cloth", "alcohol", "remover", "air"];
+
+/** "mat;swab=2;air=8" is two swabs and eight seconds of air. */
+function usesIn(value: string): [kind: string, amount: number][] {
+  const [method = "", ...parts] = value.split(";");
+  if (!METHODS.includes(method)) return [];
+  const uses = new Map<string, number>();
+  for (const part of parts) {
+    const [kind = "", n = ""] = part.split("=");
+    if (CONSUMABLES.includes(kind) && Number.isFinite(Number(n))) uses.set(kind, Number(n));
+  }
+  return [...uses];
+}
+
 async function fillPeak(knex: Knex, id: number): Promise<void> {
   const keys = ["cpu.temperature", "gpu.temperature"];
   const blocks = await knex("run_channels").where({ run_id: id }).whereIn("key", keys).select<{ block: Buffer }[]>();
@@ -185,17 +209,15 @@ async function fillCleanings(knex: Knex, jobId: number): Promise<void> {
     .andWhere("step", "like", "clean:%")
     .orderBy("rowid")
     .select<(Entry & { received_at: string })[]>();
-  for (const u of cleaningUses(
-    jobId,
-    rows.map((r) => ({ ...r, at: r.received_at })),
-  ))
-    await knex("cleanings").insert({
-      job_id: jobId,
-      step: u.step,
-      kind: u.kind,
-      on_day: u.at.slice(0, 10),
-      amount: u.amount,
-    });
+  const stand = new Map<string, { value: string; at: string }>();
+  for (const r of rows) {
+    if (r.act === "noted") continue;
+    if (r.act === "done") stand.set(r.step, { value: r.value, at: r.received_at });
+    else stand.delete(r.step);
+  }
+  for (const [step, { value, at }] of stand)
+    for (const [kind, amount] of usesIn(value))
+      await knex("cleanings").insert({ job_id: jobId, step, kind, on_day: at.slice(0, 10), amount });
 }
 
 export async function down(knex: Knex): Promise<void> {
