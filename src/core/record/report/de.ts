@@ -207,6 +207,16 @@ export const de: Texts = {
       `Eine physikalische Leiter wird an beide Messungen zugleich ` +
       `angepasst (Judge ${judge}); ein Unterschied zählt ab ${k}.`,
     corrected: (what) => `Berichtigt um: ${what}.`,
+    witnesses: {
+      fan: "Lüfterdrehzahl",
+      power: "Leistungsmessung",
+      room: "Raumtemperatur",
+      time: "Lücken und Pausen der Last",
+      machine: "Zweifel, ob beide Protokolle vom selben Gerät sind",
+      start: "Starttemperatur",
+      surroundings: "Einstellungen und Umgebung",
+      sensor: "Fühler",
+    },
     used: {
       swab: (n) => `${n} Wattestäbchen`,
       wipe: (n) => many(n, "Tuch", "Tücher"),

@@ -179,6 +179,16 @@ export const en: Texts = {
     judged: (judge, k) =>
       `One physical ladder is fitted to both runs at once (judge ${judge}); a change counts from ${k} on.`,
     corrected: (what) => `Corrected for: ${what}.`,
+    witnesses: {
+      fan: "fan speed",
+      power: "power reading",
+      room: "room temperature",
+      time: "gaps and pulses of the load",
+      machine: "doubt whether both logs are of one machine",
+      start: "start temperature",
+      surroundings: "settings and surroundings",
+      sensor: "sensor",
+    },
     used: {
       swab: (n) => many(n, "swab", "swabs"),
       wipe: (n) => many(n, "wipe", "wipes"),

@@ -200,6 +200,16 @@ export const fr: Texts = {
       `Une même échelle physique est ajustée aux deux mesures à la ` +
       `fois (juge ${judge}) ; un écart compte à partir de ${k}.`,
     corrected: (what) => `Corrigé de : ${what}.`,
+    witnesses: {
+      fan: "vitesse du ventilateur",
+      power: "mesure de puissance",
+      room: "température de la pièce",
+      time: "trous et pauses de la charge",
+      machine: "doute que les deux journaux soient de la même machine",
+      start: "température de départ",
+      surroundings: "réglages et environnement",
+      sensor: "capteur",
+    },
     used: {
       swab: (n) => many(n, "coton-tige", "cotons-tiges"),
       wipe: (n) => many(n, "lingette", "lingettes"),

@@ -137,10 +137,13 @@ function conditionsTable(runs: readonly JobRun[], { t, said }: Speech): ReportTa
 
 function methodLines(v: Verdict, speech: Speech): string[] {
   const { t } = speech;
-  const corrected = (v.witnesses ?? []).filter((w) => w.finding === "corrected").map((w) => w.says.replace(/\.$/, ""));
+  // what a witness says is in the screen's language: a report names what was corrected in its own
+  const corrected = (v.witnesses ?? [])
+    .filter((w) => w.finding === "corrected")
+    .map((w) => t.technical.witnesses[w.of]);
   return [
     t.technical.judged(v.judge, difference(v.thresholdK, speech, false)),
-    ...(corrected.length ? [t.technical.corrected([...new Set(corrected)].slice(0, 4).join("; "))] : []),
+    ...(corrected.length ? [t.technical.corrected([...new Set(corrected)].join(", "))] : []),
   ];
 }
 

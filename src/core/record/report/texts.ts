@@ -1,3 +1,4 @@
+import type { WitnessName } from "../../measure/judge";
 import type { AsideKind, Consumable } from "../../handwork/service";
 
 /** A count with its word in the one or the other form. */
@@ -120,6 +121,8 @@ export interface Texts {
     method: string;
     judged: (judge: string, threshold: string) => string;
     corrected: (what: string) => string;
+    /** What a witness corrected, as it stands behind that. */
+    witnesses: Readonly<Record<WitnessName, string>>;
     materials: string;
     used: Readonly<Record<Consumable, (n: string) => string>>;
     lot: (name: string, lot: string) => string;
