@@ -15,6 +15,8 @@ interface Props {
   /** The words on the button that sends, which stands beside the one that leads back. */
   submit?: string;
   busy?: boolean;
+  /** What stands at the right of the title: of what is longer than the page, the way out. */
+  beside?: ReactNode;
   children: ReactNode;
 }
 
@@ -24,10 +26,22 @@ const PANEL = "w-full border-2 border-ink bg-sheet p-7";
  * The one dialog: over a dimmed page, as wide as what it holds, given up by Esc. With `onSubmit` it is a form, with
  * `submit` it has the two buttons of one.
  */
-export function FormDialog({ title, onClose, width = "usual", onSubmit, submit, busy = false, children }: Props) {
+export function FormDialog({
+  title,
+  onClose,
+  width = "usual",
+  onSubmit,
+  submit,
+  busy = false,
+  beside,
+  children,
+}: Props) {
   const inside = (
     <>
-      <DialogTitle className="text-head font-bold">{title}</DialogTitle>
+      <div className="flex items-center justify-between gap-4">
+        <DialogTitle className="text-head font-bold">{title}</DialogTitle>
+        {beside}
+      </div>
       {children}
       {submit ? (
         <div className="mt-6 flex justify-end gap-3">

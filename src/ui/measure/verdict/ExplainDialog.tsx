@@ -22,7 +22,16 @@ export function ExplainDialog({ jobId, verdictId, chip, onClose }: Props) {
   const { value: all, problem } = useAsked<ChipExplanation[]>(`/api/jobs/${jobId}/explain?of=${verdictId}`);
   const own = all?.find((c) => c.chip === chip);
   return (
-    <FormDialog title={`How this was found: ${words.chip(chip)}`} width="widest" onClose={onClose}>
+    <FormDialog
+      title={`How this was found: ${words.chip(chip)}`}
+      width="widest"
+      onClose={onClose}
+      beside={
+        <Button onClick={onClose} keyCap="Esc">
+          Close
+        </Button>
+      }
+    >
       <Refusal problem={problem} />
       <div className="mt-3 grid min-h-140 grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_400px]">
         <div className="flex min-w-0 flex-col gap-4">
@@ -42,11 +51,6 @@ export function ExplainDialog({ jobId, verdictId, chip, onClose }: Props) {
             </li>
           ))}
         </ol>
-      </div>
-      <div className="mt-5 flex justify-end">
-        <Button onClick={onClose} keyCap="Esc">
-          Close
-        </Button>
       </div>
     </FormDialog>
   );
