@@ -93,8 +93,8 @@ const style =
   ".boxes .files{text-anchor:middle}.boxes rect{fill:#fbfcfb;stroke:#16211f;stroke-width:1.5}" +
   ".arrows path{fill:none;stroke:#9c4e1c;stroke-opacity:.7}";
 const tip =
-  '<marker id="tip" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="7" markerHeight="7" markerUnits="userSpaceOnUse" ' +
-  'orient="auto"><path d="M0 0L8 4L0 8z" fill="#9c4e1c" stroke="none"/></marker>';
+  '<marker id="tip" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="7" markerHeight="7" ' +
+  'markerUnits="userSpaceOnUse" orient="auto"><path d="M0 0L8 4L0 8z" fill="#9c4e1c" stroke="none"/></marker>';
 writeFileSync(
   "docs/floors.svg",
   `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${left - EDGE} ${height}" width="${left - EDGE}" ` +

@@ -47,6 +47,7 @@ export interface ImportSummary {
   missing: Problem | null;
 }
 
+/** Bytes of a file that are read at once. */
 const CHUNK = 1 << 20;
 
 /** A log being looked at, in its own thread: read once, then shown again for every choice of columns. */

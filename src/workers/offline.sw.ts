@@ -19,6 +19,7 @@ declare const self: ServiceWorkerGlobalScope;
 
 /** Pages that were opened, or asked to be kept: the bench and the jobs at hand. */
 const PAGES = "ovrant-pages";
+/** Seconds of a day. */
 const DAYS = 24 * 3600;
 /** After so long without an answer a kept page is shown, s: a server that is only busy answers before. */
 const PATIENCE_S = 20;

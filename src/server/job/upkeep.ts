@@ -56,6 +56,7 @@ export async function moveDue(machineId: number): Promise<void> {
   await stores(machineId, { dueOn: next.dueOn, why: next.why, by: next.by, what: "moved" });
 }
 
+/** Dates moved between two looks at whether to go on. */
 const AT_ONCE = 100;
 
 /** Reckons every date that moves by itself anew. */

@@ -27,6 +27,7 @@ import { AgainInput, NamedInput, PressInput, StartTryInput, TaughtCaseInput } fr
 import { serverProblem } from "../base/requests/problems";
 import { writing } from "../base/requests/write";
 
+/** Seeds a mystery machine is drawn from. */
 const CHANCES = 2 ** 31;
 
 /**

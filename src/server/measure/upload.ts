@@ -15,6 +15,7 @@ import { check } from "../../input/check";
 import { RunUploadInput } from "../../input/run";
 import { serverProblem } from "../base/requests/problems";
 
+/** Largest first line of an upload, bytes. */
 const HEAD_LIMIT = 512 * 1024;
 export const UPLOAD_LIMIT_MB = 512;
 

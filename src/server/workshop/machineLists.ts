@@ -26,6 +26,7 @@ export interface ListTaken {
   stored: boolean;
 }
 
+/** Lines of a list that are shown before it is taken. */
 const SAMPLE = 8;
 const MOST_BAD = 200;
 

@@ -82,6 +82,7 @@ export const TABLES: Readonly<Record<string, Table>> = {
   },
 };
 
+/** Rows read at once while a table is written. */
 const PAGE = 2_000;
 
 /** A table as CSV, a page at a time however long it is; formulas are defused. */

@@ -11,15 +11,18 @@ export const AIR_JM3K = AIR.density * AIR.heat;
  * V = 0.167 D³ n.
  */
 const SHUT = 0.85;
+/** The free flow over the cube of the rotor and its turns, no unit: the other coefficient of that fit. */
 const FREE = 0.167;
 /** Rotor against the smaller side of its housing; height at which it moves that flow, mm. */
 const ROTOR = 0.82;
 const USUAL_HEIGHT_MM = 6;
 /** Losses of case and grilles: a share of the shut pressure, at the flow usual for laptops, a share of the free one. */
 const CASE_LOSS = 0.25;
+/** The flow usual for laptops, a share of the free one, at which that loss is told. */
 const USUAL_FLOW = 0.6;
 /** Sheet of a fin, mm; inlet and outlet losses of the channels in velocity heads. */
 const FIN_MM = 0.2;
+/** Inlet and outlet losses of the channels, velocity heads. */
 const ENDS = 1.5;
 /** Share that gets through the thickest mat: felt leaks, and air goes round it. */
 const LEAK = 0.18;

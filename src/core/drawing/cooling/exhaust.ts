@@ -58,7 +58,9 @@ const READ_OFF_K = 1;
  * where it was not, and all alike.
  */
 const FLOW_OFF = 0.15;
+/** The same where the inlet was not graded, a share. */
 const UNGRADED_OFF = 0.4;
+/** What all flows are off together, a share. */
 const ALL_OFF = 0.25;
 
 /** What was read at the outlets, as the fit of the heat lens takes it: logarithms of rises, and how they are off. */

@@ -22,6 +22,7 @@ const CONDENSER = 10_000;
 const INTO_FINS = 12_000;
 const CONDUCTIVITY: Record<string, number> = { copper: 390, nickel: 385, aluminium: 200, graphite: 600 };
 
+/** m² in a mm². */
 const M2 = 1e-6;
 
 /**

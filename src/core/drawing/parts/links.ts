@@ -27,6 +27,7 @@ export interface Link {
 const ON_DIE = 0.25;
 /** How far an outlet reaches to fins that do not touch it, and into its own housing, mm. */
 const OUTLET_REACH = 14;
+/** How far into its own housing that strip begins, mm. */
 const OUTLET_IN = 8;
 
 /** The die of a chip, or its whole package where none is drawn. */

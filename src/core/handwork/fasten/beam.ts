@@ -14,6 +14,7 @@ export interface PipeSpring {
 const WALL_MM = 0.3;
 /** Copper, soft from soldering, N/mm²: Young's modulus and shear modulus. */
 const E_COPPER = 110_000;
+/** Shear modulus of the same copper, N/mm². */
 const G_COPPER = 41_000;
 /** A shorter piece counts as one of this length, mm. */
 const LEAST_MM = 0.5;

@@ -20,6 +20,7 @@ export interface Joined {
 const USUAL_N = 9;
 /** A film at its bond line, mm, and the exponent by which it thins under pressure (Prasher 2003). */
 const FILM_MM = 0.04;
+/** Exponent by which a film thins under pressure, no unit (Prasher 2003). */
 const THINS = 0.166;
 /** A plate that lies on pads alone, or on nothing: N/mm in height, and the arm by which it is held level, mm. */
 const SOFT_NMM = 20;

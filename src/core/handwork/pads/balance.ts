@@ -68,6 +68,7 @@ export const riseAt = (p: Plane, xMm: number, yMm: number): number => {
 /** The one body of a stack that names none. */
 const WHOLE: Body = { id: "", xMm: 0, yMm: 0 };
 
+/** Points along either side of a chip at which its film is weighed. */
 const GRID = 6;
 
 /**

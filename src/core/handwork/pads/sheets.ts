@@ -44,6 +44,7 @@ export interface Rest {
   factory: SheetSide[];
 }
 
+/** Lengths nearer than this are one, mm: what rounding leaves. */
 export const EPS = 1e-9;
 /** What a knife and a careful hand leave between pads, mm. */
 export const KERF_MM = 1;

@@ -3,6 +3,7 @@ import type { Sheet } from "./sheets";
 
 const n = (v: number): string => String(Math.round(v * 100) / 100);
 const safe = (t: string): string => t.replace(/[^\p{L}\p{N} ._-]/gu, "");
+/** What stands free round a sheet, mm. */
 const EDGE = 6;
 
 /**

@@ -20,6 +20,7 @@ export interface Suggestion {
   trials: PatternTrial[];
 }
 
+/** Cells along the longer side of a trial: enough to tell patterns apart, quick enough to try all. */
 const CELLS = 40;
 /**
  * What a pattern costs by hand: a card spreads dust with the film and takes its time, more strokes can go astray. A

@@ -141,6 +141,7 @@ export function figureOf(text: string | undefined): number | null {
 const COIN_WEAK_V = 2.7;
 /** A battery that holds less than so much of what it did is worth a word; so is a drive worn so far. */
 const BATTERY_WORN = 0.7;
+/** Wear a drive tells of itself, %. */
 const DRIVE_WORN = 80;
 
 /** How much of what it held when new a battery holds, 0 to 1 or a little over; null where one of both is not known. */

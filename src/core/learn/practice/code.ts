@@ -4,8 +4,11 @@ import { PRACTICE_KINDS } from "./kinds";
 
 /** Letters that are not taken for one another when read aloud or written by hand. */
 const LETTERS = "0123456789ABCDEFGHJKMNPQRSTVWXYZ";
+/** Bits by which a mistyped code is told. */
 const CHECK_BITS = 7;
+/** Letters of a code. */
 const LENGTH = 9;
+/** Form of the code, in its first bits. */
 const VERSION = 1;
 
 interface Part {

@@ -31,11 +31,13 @@ export interface Known {
 
 /** Guesses of one fault, and of a pair of faults. */
 const EACH = 64;
+/** Guesses of a pair of faults. */
 const EACH_PAIR = 36;
 /** Share of machines that have two faults. */
 const TWO = 0.2;
 /** A machine nobody opened has a fault of hands so much more seldom, and one that was opened so much more often. */
 const NEVER_OPENED = 0.25;
+/** How much oftener a machine that was opened has a fault of hands, times. */
 const OPENED = 1.6;
 
 /**

@@ -11,6 +11,7 @@ const ENOUGH_TAUS = 3;
  * A load of this length is enough for a very slow machine after two of them: the interval then tells what is left. s
  */
 const LONG_LOAD_S = 480;
+/** Time constants after which such a load is enough. */
 const LONG_LOAD_TAUS = 2;
 const SHORTEST_LOAD_S = 100;
 /** A fit that misses by more than this, and by more than this share of the rise, follows something else. K rms */

@@ -27,6 +27,7 @@ export interface ChipExplanation {
   steps: { title: string; text: string }[];
 }
 
+/** Points of a curve: more than its picture has columns for. */
 const POINTS = 300;
 
 /**

@@ -51,6 +51,7 @@ export function goodRunsOf(tag: string, v: Verdict): GoodRun[] {
 
 /** Spread between machines of one model when only one or two are known, share of the figure. */
 const MODEL_SPREAD = 0.12;
+/** Spread of one machine's own good runs, share of the figure. */
 const MACHINE_SPREAD = 0.06;
 
 /**

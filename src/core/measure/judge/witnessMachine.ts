@@ -37,6 +37,7 @@ const GROUPS: readonly { of: readonly TraitName[]; most: number; least?: number 
   // many machines are held to like powers: that they agree tells nothing
   { of: ["power at full load"], most: 2, least: 0 },
 ];
+/** What speaks against one machine counts up to this, in the same weights. */
 const WARMING = 4;
 /** What agrees speaks for one machine, but no more than this: two machines may agree in it too. */
 const AGREES = -1.2;

@@ -12,6 +12,7 @@ const LIKE_WORK = 0.5;
  * work itself differs the more may be the clock's exponent, which is known to half of one.
  */
 const SAME_POWER = 0.055;
+/** How far the clock's exponent may be off, no unit. */
 const EXPONENT_SLACK = 0.5;
 /** One sigma of a power scale that is free, in the logarithm. */
 const FREE_SD = 0.11;

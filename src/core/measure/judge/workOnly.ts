@@ -20,6 +20,7 @@ const FIRST_S = [3, 33] as const;
 const LEAST_LOAD_S = 300;
 /** A change that counts, and the 90 % half-width of one: browsers and what else runs differ from run to run. Shares. */
 const COUNTS = 0.05;
+/** The 90 % half-width of a change of work, a share. */
 const HALF = 0.04;
 /** Cold chips do the same work: first half minutes that differ by more were not worked alike. */
 const ALIKE = 0.12;

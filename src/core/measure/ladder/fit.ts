@@ -26,6 +26,7 @@ export interface JointFit {
 }
 
 const MOST_STEPS = 30;
+/** Step of a numeric derivative, in sigmas of the unknown. */
 const STEP = 0.01;
 /** A step that lowers the cost by less than this share ends the fit. */
 const ENOUGH = 0.0015;
@@ -34,6 +35,7 @@ const LEAST_CHI2 = 0.35;
 
 /** A figure of the machine this many sigma off, or a misfit this large, asks for a second start. */
 const STRANGE = 2.6;
+/** A misfit per reading so large asks for a second start. */
 const STRANGE_CHI2 = 2.5;
 
 /**

@@ -32,6 +32,7 @@ export function steadyHeights(l: Ladder, powerW: readonly number[], fans: readon
   return powerW.map((p, i) => [p * ((l.pasteKW[i] ?? 0) + (l.instantKW[i] ?? 0)), fins + (plates[i] ?? 0)]);
 }
 
+/** Step of a numeric gradient, in sigmas of the unknown. */
 const NUDGE = 1e-3;
 
 /**

@@ -18,6 +18,7 @@ export interface RunCurves {
   found: FoundPhases | null;
 }
 
+/** Buckets a curve is thinned to: about one a column of its picture. */
 const BUCKETS = 480;
 
 const LABELS: [RegExp, string][] = [

@@ -14,6 +14,7 @@ export interface OrderedRows {
   warnings: LogWarning[];
 }
 
+/** Seconds of a day: a clock that goes past midnight goes on. */
 const DAY = 86400;
 
 /**

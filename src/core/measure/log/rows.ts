@@ -6,11 +6,17 @@ import type { ColumnGuess } from "./guess";
 import type { Layout } from "./sniff";
 import { timeFromBytes, type TimeForm } from "./times";
 
+/** The byte that ends a line. */
 const LF = 10;
+/** What a cell is read as, by the kind of its column. */
 const SKIP = 0;
+/** A figure. */
 const NUMBER = 1;
+/** A time that is a figure. */
 const TIME_NUMBER = 2;
+/** A time of day. */
 const TIME_CLOCK = 3;
+/** A date with its time. */
 const TIME_ISO = 4;
 const POW10 = Float64Array.from({ length: 24 }, (_, i) => 10 ** i);
 

@@ -12,9 +12,11 @@ export interface Sample {
 /** So many channels a sample may have; a line of them stays under 4 kB. */
 const MOST_CHANNELS = 120;
 const MOST_LINE = 4_096;
+/** The highest number a sample may bear: years of ten a second. */
 const HIGHEST_SEQ = 10_000_000;
 /** Longest clock of a source: forty days, s. */
 const LONGEST_S = 3_456_000;
+/** The largest figure of a channel, in its unit. */
 const LARGEST = 1e12;
 
 /**

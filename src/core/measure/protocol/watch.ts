@@ -89,6 +89,7 @@ function idleRests(run: Run, { loadOnS, phase }: RunState): Remark[] {
 
 /** So long after load on the chips work, s, and so much they should do, %. */
 const CAME_AFTER_S = 20;
+/** Load by which a chip is said to work, %. */
 const WORKS = 50;
 
 function loadCame(run: Run, { loadOnS, loadedS, phase }: RunState): Remark[] {

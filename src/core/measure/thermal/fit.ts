@@ -34,6 +34,7 @@ const NOISE = 0.2;
 /** Around the edges of the load every reading counts; elsewhere every third stands for three. */
 const EDGE_BEFORE_S = 15;
 const EDGE_AFTER_S = 75;
+/** Every so many readings are kept between the edges. */
 const THIN = 3;
 
 /** Sets up the equations of one chip in one run. Readings that are missing take no part. */

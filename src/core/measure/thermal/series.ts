@@ -187,6 +187,7 @@ function loadStep(n: number, on: number, off: number): Float64Array {
 
 const FAN_FROM_C = 48;
 const FAN_TO_C = 92;
+/** Speed of a guessed fan in idle, % of its top. */
 const FAN_IDLE = 42;
 const FAN_LAG_S = 8;
 

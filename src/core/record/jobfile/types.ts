@@ -8,6 +8,7 @@ import type { Entry, Ways } from "../../handwork/service";
 import type { MaterialKind } from "../../workshop/stock";
 
 export const JOB_FORMAT = "ovrant-job";
+/** Version of that form; a newer one is refused in words. */
 export const JOB_VERSION = 1;
 
 /** A run of a job, with its log beside it in the bundle. */

@@ -6,7 +6,9 @@ import type { Texts } from "./texts";
 
 export const CURVES_W = 680;
 export const CURVES_H = 190;
+/** Left edge of the plot, px. */
 const LEFT = 44;
+/** Top edge of the plot, px. */
 const TOP = 12;
 const FOOT = CURVES_H - 28;
 

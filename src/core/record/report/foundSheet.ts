@@ -188,5 +188,6 @@ function told({ name, was, done }: Finding): [string, boolean][] {
     : [[name, true], ...[was, done].filter(Boolean).map((line): [string, boolean] => [line, false])];
 }
 
+/** Letters that fit beside the drawing in one line. */
 const FITS = 21;
 const short = (text: string): string => (text.length > 24 ? `${text.slice(0, 23)}…` : text);

@@ -5,10 +5,15 @@ import type { Speech } from "./speech";
 
 export const LADDER_W = 330;
 export const LADDER_H = 252;
+/** Top of the ladder, px. */
 const TOP = 30;
+/** Its foot, px. */
 const FOOT = 214;
+/** Left rail of the run before, px. */
 const BEFORE_X = 98;
+/** Left rail of the run after, px. */
 const AFTER_X = 202;
+/** Between rails, px. */
 const WIDE = 56;
 
 /** Both ladders on paper: before dashed, after solid, from the room up to the chip; five kelvins a rung. */

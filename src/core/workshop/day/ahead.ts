@@ -1,5 +1,6 @@
 import type { Frame, State } from "./state";
 
+/** Weighted minutes nearer than this are the same. */
 const NO_LESS = 1e-9;
 
 /**

@@ -3,6 +3,7 @@ import type { Cost } from "./problem";
 import type { Frame, State, Want } from "./state";
 import { Works } from "./works";
 
+/** Weighted minutes nearer than this are the same. */
 const NO_LESS = 1e-9;
 
 /**

@@ -61,7 +61,9 @@ function startOf(s: Standing, job: number, piece: { hands: number; rig: number }
 
 /** Cooling from a few minutes late to nothing; the end of the day breaks ties. */
 const HOT = 0.02;
+/** Heat at the end of the cooling, a share of the scale. */
 const COLD = 1e-5;
+/** What a minute of the end counts against a weighted minute late. */
 const END_WEIGHT = 1e-3;
 /** Most steps an element is moved along the order. */
 const REACH = 24;

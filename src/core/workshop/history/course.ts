@@ -50,6 +50,7 @@ export interface Course {
 
 /** Intervals shorter than this say nothing of a drift of months, days. */
 const LEAST_DAYS = 21;
+/** Mean days of a month. */
 export const DAYS_A_MONTH = 30.44;
 /** Half of a 90 % interval, standard errors. */
 const WIDE = 1.645;

@@ -24,8 +24,11 @@ export interface Drift {
 export const LEAST_INTERVALS = 2;
 /** Tails of Student's distribution with so many degrees: one odd interval moves the rest little. */
 const DEGREES = 4;
+/** Points of the grid over means. */
 const MEANS = 41;
+/** Points of the grid over spreads. */
 const SPREADS = 16;
+/** Draws of a forecast: an odd number has a middle. */
 const DRAWS = 99;
 
 /**

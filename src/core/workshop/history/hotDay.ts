@@ -8,6 +8,7 @@ import { normalQuantile, quasi } from "./normal";
 export const HOT_ROOM_C = 35;
 /** Nothing is foretold beyond so many months. */
 export const FURTHEST_MONTHS = 120;
+/** Draws of the figures of a hot day: an odd number has a middle. */
 const DRAWS = 499;
 
 /** Chip temperature on a hot day at the usual load, °C, as a run left it. */

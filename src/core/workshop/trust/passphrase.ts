@@ -10,6 +10,7 @@ export const spoken = (text: string): string =>
 /** Words of a passphrase so far. */
 export const wordsOf = (text: string): number => (spoken(text) ? spoken(text).split(" ").length : 0);
 
+/** Words of a passphrase that is made up here. */
 export const PASSPHRASE_WORDS = 6;
 const LEAST_LETTERS = 20;
 

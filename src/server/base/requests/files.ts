@@ -1,3 +1,4 @@
+/** Longest name of a file that is given out, letters. */
 const LONGEST = 80;
 
 /**

@@ -4,6 +4,7 @@ import { isForeign, isOurHost } from "./addresses";
 import { jsonWithin, NotTaken, type Incoming } from "./body";
 import { statusOf } from "./problems";
 
+/** Largest body that is read as JSON, bytes. */
 const BODY_LIMIT = 256 * 1024;
 /** A drawing of 2,000 parts stays well under this. */
 export const LAYOUT_LIMIT = 4e6;

@@ -88,6 +88,7 @@ export interface LibraryView {
   count: number;
 }
 
+/** Drawings of a page of the library. */
 export const LAYOUTS_ON_PAGE = 8;
 /** So many revisions of a layout are listed; earlier ones are counted. */
 const MOST_REVISIONS = 5;

@@ -22,8 +22,11 @@ import {
 } from "../../../data/learn/practice";
 import { demoLayouts } from "../../../samples/layouts";
 
+/** Tries of a record that are shown. */
 const RECORDS = 50;
+/** Learners that are listed. */
 const LEARNERS = 40;
+/** Teachers' cases that are listed. */
 const CASES = 100;
 
 /** Where a learner begins: who practised here, how this one fared, and the teacher's cases. */

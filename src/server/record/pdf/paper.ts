@@ -7,8 +7,10 @@ import { fontBytes, fontFiles, stretchesOf, type Family, type Weight } from "./f
 /** A4 at 96 dpi, px; margins of 15 mm. */
 export const PAGE_W = 793.7;
 export const PAGE_H = 1122.5;
+/** Edge of a page, px: 15 mm. */
 export const MARGIN = 57;
 export const INNER_W = PAGE_W - 2 * MARGIN;
+/** Points in a px. */
 const PT = 0.75;
 
 export interface TextForm {

@@ -1,6 +1,8 @@
 import { inflateSync } from "node:zlib";
 
+/** Bytes of the head of a packed font. */
 const HEAD = 44;
+/** Bytes of an entry of its table of tables. */
 const ENTRY = 20;
 
 /**

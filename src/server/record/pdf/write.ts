@@ -206,6 +206,7 @@ function workshopPage(pages: Pages, photos: PhotosAt): void {
 type Note = Report["technical"]["notes"][number];
 
 const NOTE = { size: 13.4, lead: 18 };
+/** Between two columns, px. */
 const GAP = 24;
 
 /** Two notes side by side; a long one stands alone, and goes on to the next page where it must. */

@@ -2,6 +2,7 @@ import { randomBytes, scrypt, timingSafeEqual } from "node:crypto";
 
 /** Cost of one guess: 32 MB and some 60 ms (RFC 7914, N = 2¹⁵, r = 8, p = 1). */
 const COST = { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 1024 * 1024 };
+/** Length of a hash, bytes. */
 const BYTES = 32;
 
 const slowly = (secret: string, salt: Buffer): Promise<Buffer> =>

@@ -35,7 +35,9 @@ import { trustProblem } from "./problems";
 import { digitsNow } from "./seal";
 import { PASSPHRASE } from "./signin";
 
+/** Benches that may be joined at once. */
 const BENCHES = 60;
+/** Lines of a page of the audit. */
 const AUDIT_PAGE = 100;
 
 /** The workshop's network: whether it has a passphrase, who may sign in, which benches joined. */
@@ -64,6 +66,7 @@ export async function tags(): Promise<Tag[]> {
 export const auditPage = async (before?: number): Promise<AuditLine[]> =>
   auditLines(await database(), AUDIT_PAGE, before);
 
+/** Range that words of a passphrase are drawn from. */
 const RANGE = 2 ** 40;
 /** A passphrase nobody thought of. */
 export const freshPassphrase = (): string => madePassphrase(() => randomInt(RANGE) / RANGE);

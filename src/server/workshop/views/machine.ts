@@ -15,6 +15,7 @@ export interface MachineView {
   drawing: RevisionRecord | null;
 }
 
+/** Jobs of a page of a machine. */
 export const JOBS_ON_PAGE = 25;
 
 /** A machine with its jobs and verdicts, newest first; null when there is none. */

@@ -26,6 +26,7 @@ import { todayNow } from "../../base/today";
 
 /** So many boards are seen, so many machines stand face out on one. */
 const BOARDS = 3;
+/** Machines of a shelf that stand with their face out. */
 const FACE_OUT = 5;
 /** So many leave room for the rest of the shelf on edge. */
 const BESIDE_THE_REST = 4;

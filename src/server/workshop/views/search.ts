@@ -10,6 +10,7 @@ export interface SearchView {
 
 /** So many of each kind are shown: who sees more looks for more words. */
 const MOST = 20;
+/** Longest search, letters. */
 const LONGEST = 120;
 
 /** What is found by the words that are asked for. */

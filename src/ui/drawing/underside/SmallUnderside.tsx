@@ -1,6 +1,7 @@
 import { Defs, Drawing } from "./Drawing";
 import type { Layout } from "@/core/drawing/parts";
 
+/** What stands free round the base, mm. */
 const EDGE = 6;
 
 /** The opened underside small and to scale, for the bench and the machine page. */

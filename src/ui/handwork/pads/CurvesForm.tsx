@@ -12,7 +12,9 @@ const FIELDS: readonly (readonly [keyof PadCurve, string, number])[] = [
   ["most", "At most, %", 100],
   ["limit", "Limit, %", 100],
 ];
+/** Size of a curve, px. */
 const W = 150;
+/** Its height, px. */
 const H = 66;
 
 /** How pads of each softness press back, with the curve drawn as it is typed. */

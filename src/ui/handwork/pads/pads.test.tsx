@@ -39,7 +39,8 @@ describe("the balance in words", () => {
     const own = chipForces(tried, chip);
     expect(own.screwsN).toBeCloseTo(own.chipsN + own.padsN + own.pipesN, 6);
     expect(balanceWords(forces, "C2", "")).toBe(
-      "All of C2: 36.6 N from screws; 26.0 N on the die, 10.2 N on pads and 0.4 N through pipes to the plate beside it.",
+      "All of C2: 36.6 N from screws; 26.0 N on the die, 10.2 N on pads " +
+        "and 0.4 N through pipes to the plate beside it.",
     );
   });
   it("says what comes through pipes on its side, and what is not among it", () => {

@@ -3,6 +3,7 @@ import { useId, useMemo } from "react";
 import { overMm3, type PressPoint, type SqueezeFrame, type SqueezeRun } from "@/core/handwork/paste";
 import { CUTS_UM, cutLine, FILM, outline, over } from "./bands";
 
+/** What stands free round the face, mm. */
 const EDGE = 2.4;
 
 /**

@@ -2,8 +2,11 @@ import { scaleLinear } from "d3-scale";
 import { ENOUGH_JOBS, type Brought, type WayPlace } from "@/core/handwork/service";
 import { words } from "@/core/base/words";
 
+/** Width of the picture, px. */
 const W = 300;
+/** Left edge of what is drawn, px. */
 const LEFT = 116;
+/** Height of a row, px. */
 const ROW = 26;
 
 /** What each school brought here: the change it left on its path, with the interval of its mean. */

@@ -6,6 +6,7 @@ import type { Curve } from "@/core/measure/log";
 import { chartRows } from "./rows";
 
 export const AXIS_W = 52;
+/** Right edge of a strip, px. */
 export const EDGE_R = 26;
 /** Room above the plot of a strip and below it, px. */
 export const STRIP_PAD = 8;

@@ -120,6 +120,7 @@ export function onOutboxChange(call: () => void): () => void {
 /** What the server said of a job's entries; `left` are those that came to this device meanwhile. */
 export type Delivered = Result<{ entries: Entry[]; aside: number; left: Entry[] }>;
 
+/** Entries sent in one request. */
 const AT_ONCE = 400;
 const underWay = new Map<number, Promise<Delivered>>();
 

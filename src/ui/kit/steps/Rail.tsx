@@ -4,7 +4,9 @@ import { stagePath } from "./paths";
 
 const DONE = "border-[var(--d-ink)] bg-white text-[#16211f]";
 
+/** From one stage to the next, px. */
 const STEP = 66;
+/** To the first stage, px. */
 const TOP = 38;
 
 /** Short names, for the rail that lies. */

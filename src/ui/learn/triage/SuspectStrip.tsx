@@ -10,7 +10,9 @@ import { words } from "@/core/base/words";
 import { outline } from "@/ui/learn/suspects/strandPath";
 import { fillOf, PATH_INK, SuspectPicture } from "@/ui/learn/suspects/SuspectPicture";
 
+/** Width of the picture, px. */
 const WIDE = 74;
+/** Height of the picture, px. */
 const HIGH = 62;
 /** Width of a strand that is certain, px. */
 const CERTAIN = 64;

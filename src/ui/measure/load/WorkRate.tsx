@@ -16,7 +16,9 @@ interface Props {
 const FIRST = [3, 33] as const;
 /** Shares of the first half minute the strip shows. */
 const AXIS = [0.6, 1.06] as const;
+/** Work that still holds its rate, a share of the most. */
 const HOLDS = 0.95;
+/** Work that fell by half, a share of the most. */
 const HALF = 0.5;
 const [W, H] = [378, 46];
 

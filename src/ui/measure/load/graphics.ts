@@ -1,5 +1,6 @@
 /** Side of a tile, px, and rounds of work a pixel does: some milliseconds of a small graphics chip. */
 const TILE = 256;
+/** Rounds of work in a pixel. */
 const ROUNDS = 220;
 /** Frames take so long, ms; what is left of one is rest. */
 const FRAME_MS = 33;

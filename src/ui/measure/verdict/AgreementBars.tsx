@@ -1,7 +1,9 @@
 import { words } from "@/core/base/words";
 import type { Agreement } from "@/core/handwork/service";
 
+/** Width of the picture, px. */
 const W = 292;
+/** Left edge of the bars, px. */
 const L = 74;
 
 /** The path of a row; contact with its chip, where there are several. */

@@ -150,6 +150,7 @@ function Joint({ w, y }: { w: Witness; y: number }) {
   );
 }
 
+/** Width of a witness, px. */
 const SLEEVE = 104;
 
 /** The sleeve where one side is open: the edge that is known, and an arrow where nothing ends it. */

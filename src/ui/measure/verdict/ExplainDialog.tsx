@@ -56,6 +56,7 @@ export function ExplainDialog({ jobId, verdictId, chip, onClose }: Props) {
   );
 }
 
+/** Width of the picture, px. */
 const W = 620;
 
 function Fit({ title, fit, ghost = false }: { title: string; fit: FitView; ghost?: boolean }) {

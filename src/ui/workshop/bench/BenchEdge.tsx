@@ -4,6 +4,7 @@ import Link from "next/link";
 import type { DueDate } from "@/core/workshop/job";
 import { dayInWords } from "@/core/base/days";
 
+/** Length of a day on the edge, px. */
 const PX_PER_DAY = 10;
 const LEAD_DAYS = 22;
 

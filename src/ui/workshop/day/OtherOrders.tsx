@@ -73,6 +73,7 @@ export function OtherOrders({ work, onClose }: { work: DayWork; onClose: () => v
   );
 }
 
+/** Pieces of an order that are told. */
 const FIRST = 5;
 const firstOf = (o: Other) =>
   [...o.tasks]

@@ -8,8 +8,11 @@ export const TOP = 16;
 export const PIPE = { y: 196, height: 34 };
 export const RULE = { y: 236, height: 32 };
 export const HANG = RULE.y + RULE.height;
+/** Height of the picture, px. */
 export const HEIGHT = 482;
+/** Left edge of what is drawn, px. */
 const LEFT = 40;
+/** Right edge that stays free, px. */
 const RIGHT = 40;
 
 export type Clock = ScaleLinear<number, number>;
@@ -34,7 +37,9 @@ export interface Hill {
   height: number;
 }
 
+/** Height of a low hill, px. */
 const LOW = 92;
+/** Height of a high one, px. */
 const HIGH = 128;
 
 export function hillsOf(view: DayView, now: DayNow | null, nowMin: number, x: Clock): Hill[] {
@@ -199,6 +204,7 @@ export interface HungPlace extends Hung {
 }
 
 const PICTURE_W = 96;
+/** Rows that words may stand in. */
 const LEVELS = 4;
 const LETTER_W = 7.1;
 /** From a thread to its words, px. */

@@ -13,6 +13,7 @@ const OVER = 6;
 const FEET = PIPE.y - 4;
 const MOST = PIPE.y - TOP - 10;
 const LETTER_W = 6.8;
+/** Height of a row, px. */
 const STEP = 20;
 
 interface Box {

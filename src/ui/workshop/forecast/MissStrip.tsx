@@ -1,8 +1,11 @@
 import { meanMisses, type PastForecast } from "@/core/handwork/service";
 import { words } from "@/core/base/words";
 
+/** Width of the picture, px. */
 const W = 860;
+/** Height of the picture, px. */
 const H = 92;
+/** Left edge of what is drawn, px. */
 const LEFT = 92;
 
 /** How far off the forecast and the eye were, mean of the last six jobs that told. */

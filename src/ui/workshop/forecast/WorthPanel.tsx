@@ -10,11 +10,14 @@ const NAMES: Record<LearntKey, string> = {
   "paste:pumped": "pumped out",
   "paste:little": "hardly any",
 };
+/** Half of a 90 % interval, standard errors. */
 const NINETY = 1.645;
 const UNLEARNT = new Learning().worth(null);
 /** The scale ends here, K. */
 const MOST_K = 50;
+/** Left edge of what is drawn, px. */
 const LEFT = 100;
+/** Width of the picture, px. */
 const W = 300;
 
 /** What each finding is worth in this workshop: dashed at first, solid as learnt. */

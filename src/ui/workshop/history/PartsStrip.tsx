@@ -1,6 +1,7 @@
 import type { PartCourse, PartMark } from "@/core/workshop/history";
 import { dayMs, LEFT, rightOf, widthOf, type Time } from "./scales";
 
+/** Height of a row, px. */
 const ROW = 46;
 
 interface Props {

@@ -4,7 +4,9 @@ import type { ChipCourse } from "@/core/workshop/history";
 
 /** The plot is drawn at its own width, so that its words keep their size; narrower than this it shrinks, px. */
 export const LEAST_W = 560;
+/** Left edge of what is drawn, px. */
 export const LEFT = 54;
+/** What stands free at the sides, px. */
 const MARGIN = 16;
 /** Names of the strips stand before the first service, px. */
 const NAMES_W = 172;
@@ -14,7 +16,9 @@ export const STRIPS = {
   contact: { top: 194, height: 124 },
   hot: { top: 322, height: 182 },
 } as const;
+/** Foot of the plot, px. */
 export const FOOT = 518;
+/** Height of the rule of years, px. */
 export const RULE = 42;
 export const HEIGHT = FOOT + RULE + 4;
 

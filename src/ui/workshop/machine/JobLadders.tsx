@@ -1,6 +1,8 @@
 import type { BriefLadder } from "@/core/workshop/job";
 
+/** Width of the picture, px. */
 const W = 104;
+/** Height of the picture, px. */
 const H = 96;
 
 /** The verdict's two ladders, small: before hollow and dashed, after solid; only the heights, no figures. */

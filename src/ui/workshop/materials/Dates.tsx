@@ -3,6 +3,7 @@ import { addDays, differenceInCalendarDays, format, parseISO } from "date-fns";
 import { type StockDate, stockDates, type Shelf } from "@/core/workshop/stock";
 import { dayInWords } from "@/core/base/days";
 
+/** Length of a day on the edge, px. */
 const PX_PER_DAY = 5.6;
 
 /** Dates of the shelf, hanging from the bench edge. */

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { words } from "@/core/base/words";
 
+/** Strokes of a machine that stands on its edge. */
 const STROKES = 22;
 
 /** What does not stand face out stands on edge, as thick as it is many; it leads to its shelf alone. */

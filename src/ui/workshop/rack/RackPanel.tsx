@@ -62,8 +62,11 @@ export function RackPanel({ m }: { m: OnShelf }) {
   );
 }
 
+/** Width of the picture, px. */
 const W = 250;
+/** Height of the picture, px. */
 const H = 210;
+/** Foot of what is drawn, px. */
 const FOOT = 184;
 
 /** The last verdict's ladders with their temperatures, in the room they were matched at. */

@@ -1,11 +1,15 @@
 import type { BriefLadder, BriefRise } from "@/core/workshop/job";
 
 const PX_PER_K = 0.98;
+/** Width of the picture, px. */
 const W = 36;
+/** Height of the picture, px. */
 const H = 104;
 /** The foot of the ladders stands at this room, °C. */
 const FOOT_C = 25;
+/** Between the rails, px. */
 const RAIL = 10;
+/** From one rung to the next, px. */
 const RUNG = 5;
 
 /** The last verdict as a pair of small ladders, °C over the room: before dashed, after solid, the limit above. */

@@ -2,7 +2,9 @@ import Link from "next/link";
 import type { LetterCount } from "@/core/workshop/job";
 import { words } from "@/core/base/words";
 
+/** Width of the picture, px. */
 const WIDTH = 560;
+/** Height of the picture, px. */
 const H = 46;
 
 /** The whole rack on edge, by the first letter of the place: one stroke is so many machines; a letter leads there. */

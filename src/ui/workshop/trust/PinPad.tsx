@@ -5,6 +5,7 @@ import { ROLE_WORDS, type Tag } from "@/core/workshop/trust";
 import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 
+/** Digits of a PIN. */
 const DIGITS = 4;
 const KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9"] as const;
 

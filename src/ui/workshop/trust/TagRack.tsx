@@ -11,7 +11,9 @@ interface Props {
 }
 
 const NONE = "No tag hangs here yet. Make one on the machine Ovrant runs on, under Bench network.";
+/** Width of the picture, px. */
 const WIDE = 112;
+/** Height of the picture, px. */
 const HIGH = 128;
 
 /** Tags on the bench edge, by what their people are; the one that is taken is copper and hangs lower. */

@@ -21,6 +21,7 @@ interface Schema extends DBSchema {
 
 /** Cost of one guess on the device: PBKDF2 with SHA-256 (RFC 8018), some half a second on a tablet. */
 const ROUNDS = 1_000_000;
+/** Length of a hash kept on the device, bytes. */
 const BYTES = 32;
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null;

@@ -2,6 +2,7 @@ import { words } from "@/core/base/words";
 import { TriangleAlert } from "lucide-react";
 import type { Count } from "@/core/handwork/service";
 
+/** Things missing that are named; more are counted. */
 const NAMED = 6;
 /** What is out by name; of many the first, and how many more. */
 const named = (missing: readonly string[]): string =>

@@ -1,7 +1,9 @@
 import { randomLcg, randomNormal, randomUniform } from "d3-random";
 import { memo } from "react";
 
+/** Width of the picture, px. */
 const W = 140;
+/** Height of the picture, px. */
 const H = 150;
 /** Share of the inlet that is closed at each grade. */
 const CLOSED = [0, 0.1, 0.25, 0.5, 0.85] as const;

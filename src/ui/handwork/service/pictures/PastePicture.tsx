@@ -1,7 +1,9 @@
 import { randomLcg, randomNormal } from "d3-random";
 import { memo } from "react";
 
+/** Width of the picture, px. */
 const W = 140;
+/** Height of the picture, px. */
 const H = 110;
 
 /** A ragged ring round a rectangle: the edge paste leaves, drawn the same every time. */
