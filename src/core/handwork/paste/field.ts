@@ -80,71 +80,88 @@ export function openGap(f: Field, plane: readonly [number, number, number]): voi
     }
 }
 
+/** Every cell of the face, by its place in the arrays. */
+function eachCell({ nx, ny, w }: Field, work: (i: number) => void): void {
+  for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) work(i);
+}
+
+/** Marks a dry cell and all dry ones it joins; cells that are marked are passed by. */
+function flood({ nx, ny, w, wet, pocket }: Field, from: number, mark: number): void {
+  const stack: number[] = [];
+  const reach = (o: number) => {
+    if (wet[o] || pocket[o]) return;
+    pocket[o] = mark;
+    stack.push(o);
+  };
+  reach(from);
+  for (let i = stack.pop(); i !== undefined; i = stack.pop()) {
+    const k = i % w;
+    if (k > 1) reach(i - 1);
+    if (k < nx) reach(i + 1);
+    if (i >= 2 * w) reach(i - w);
+    if (i < ny * w) reach(i + w);
+  }
+}
+
+/** Marks what is open to the outside, then every pocket that is not; gives how many of these there are. */
+function markPockets(f: Field): number {
+  const { nx, ny, w, wet, pocket } = f;
+  pocket.fill(0);
+  for (let k = 1; k <= nx; k++) for (const i of [w + k, ny * w + k]) flood(f, i, -1);
+  for (let j = 1; j <= ny; j++) for (const i of [j * w + 1, j * w + nx]) flood(f, i, -1);
+  let marks = 0;
+  eachCell(f, (i) => {
+    if (!wet[i] && !pocket[i]) flood(f, i, ++marks);
+  });
+  return marks;
+}
+
+/** Air in each pocket as its volume at the room's pressure, and the room it has, m³; by the pocket's mark. */
+function airInPockets(f: Field, marks: number): { amount: Float64Array; space: Float64Array } {
+  const { nx, ny, w, pocket, airM3 } = f;
+  const [amount, space] = [new Float64Array(marks + 1), new Float64Array(marks + 1)];
+  const cells = new Int32Array(marks + 1);
+  eachCell(f, (i) => {
+    const m = pocket[i] as number;
+    const air = airM3[i] as number;
+    if (m > 0) {
+      amount[m] = (amount[m] as number) + air;
+      space[m] = (space[m] as number) + room(f, i);
+      cells[m] = (cells[m] as number) + 1;
+    } else if (m === 0 && air > 0) {
+      // a cell that has filled gives its air to a pocket beside it; where there is none it is dissolved
+      const to = Math.max(...[i - 1, i + 1, i - w, i + w].map((o) => pocket[o] as number));
+      if (to > 0) amount[to] = (amount[to] as number) + air;
+    }
+  });
+  // bubbles of a few cells are below what the grid can tell: they dissolve
+  for (let m = 1; m <= marks; m++) if ((cells[m] as number) < SMALL_BUBBLE * nx * ny) amount[m] = 0;
+  return { amount, space };
+}
+
 /**
  * Air that no way leads out of: joined cell by cell, pressed by Boyle's law. Air at the edge of the face is open. A
  * hole that tears open inside the paste holds none. At the `first` call the air is that of the room.
  */
 export function airPockets(f: Field, first = false): void {
-  const { nx, ny, w, wet, pocket } = f;
-  if (first)
-    for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) f.airM3[i] = wet[i] ? 0 : room(f, i);
-  pocket.fill(0);
-  const stack: number[] = [];
-  const flood = (from: number, mark: number) => {
-    const reach = (o: number) => {
-      pocket[o] = mark;
-      stack.push(o);
-    };
-    reach(from);
-    for (let i = stack.pop(); i !== undefined; i = stack.pop()) {
-      const k = i % w;
-      if (k > 1 && !wet[i - 1] && !pocket[i - 1]) reach(i - 1);
-      if (k < nx && !wet[i + 1] && !pocket[i + 1]) reach(i + 1);
-      if (i >= 2 * w && !wet[i - w] && !pocket[i - w]) reach(i - w);
-      if (i < ny * w && !wet[i + w] && !pocket[i + w]) reach(i + w);
-    }
-  };
-  for (let k = 1; k <= nx; k++) for (const i of [w + k, ny * w + k]) if (!wet[i] && !pocket[i]) flood(i, -1);
-  for (let j = 1; j <= ny; j++) for (const i of [j * w + 1, j * w + nx]) if (!wet[i] && !pocket[i]) flood(i, -1);
-  let marks = 0;
-  for (let j = 1; j <= ny; j++)
-    for (let i = j * w + 1; i <= j * w + nx; i++) if (!wet[i] && !pocket[i]) flood(i, ++marks);
+  const { wet, pocket } = f;
+  if (first) eachCell(f, (i) => (f.airM3[i] = wet[i] ? 0 : room(f, i)));
+  const marks = markPockets(f);
   if (marks === 0) {
     f.airPa.fill(0);
     f.airM3.fill(0);
-    for (let j = 1; j <= ny; j++) for (let i = j * w + 1; i <= j * w + nx; i++) if (!wet[i]) f.airM3[i] = room(f, i);
+    eachCell(f, (i) => {
+      if (!wet[i]) f.airM3[i] = room(f, i);
+    });
     return;
   }
-  const amount = new Float64Array(marks + 1);
-  const space = new Float64Array(marks + 1);
-  const cells = new Int32Array(marks + 1);
-  for (let j = 1; j <= ny; j++)
-    for (let i = j * w + 1; i <= j * w + nx; i++) {
-      const m = pocket[i] as number;
-      if (m > 0) {
-        amount[m] = (amount[m] as number) + (f.airM3[i] as number);
-        space[m] = (space[m] as number) + room(f, i);
-        cells[m] = (cells[m] as number) + 1;
-      } else if (m === 0 && (f.airM3[i] as number) > 0) {
-        // a cell that has filled gives its air to a pocket beside it; where there is none it is dissolved
-        const to = Math.max(
-          pocket[i - 1] as number,
-          pocket[i + 1] as number,
-          pocket[i - w] as number,
-          pocket[i + w] as number,
-        );
-        if (to > 0) amount[to] = (amount[to] as number) + (f.airM3[i] as number);
-      }
-    }
-  // bubbles of a few cells are below what the grid can tell: they dissolve
-  for (let m = 1; m <= marks; m++) if ((cells[m] as number) < SMALL_BUBBLE * nx * ny) amount[m] = 0;
-  for (let j = 1; j <= ny; j++)
-    for (let i = j * w + 1; i <= j * w + nx; i++) {
-      const m = pocket[i] as number;
-      const ratio = m > 0 && (space[m] as number) > 0 ? (amount[m] as number) / (space[m] as number) : 1;
-      f.airPa[i] = m > 0 ? Math.max(0, Math.min(MOST_AIR_PA, AIR_PA * (ratio - 1))) : 0;
-      f.airM3[i] = m === 0 ? 0 : room(f, i) * (m > 0 ? ratio : 1);
-    }
+  const { amount, space } = airInPockets(f, marks);
+  eachCell(f, (i) => {
+    const m = pocket[i] as number;
+    const ratio = m > 0 && (space[m] as number) > 0 ? (amount[m] as number) / (space[m] as number) : 1;
+    f.airPa[i] = m > 0 ? Math.max(0, Math.min(MOST_AIR_PA, AIR_PA * (ratio - 1))) : 0;
+    f.airM3[i] = m === 0 ? 0 : room(f, i) * (m > 0 ? ratio : 1);
+  });
 }
 
 /** A cell may hold so much more than its brim for a while: what presses on it levels that out. */

@@ -52,56 +52,90 @@ export function daysFromCivil(year: number, month: number, day: number): number 
   return era * 146097 + yoe * 365 + Math.floor(yoe / 4) - Math.floor(yoe / 100) + doy - 719468;
 }
 
+/** Bytes of what stands between numbers. */
+const [DOT, COMMA, COLON, PLUS, MINUS, SMALL_A, SMALL_P, CAPITAL_Z] = [46, 44, 58, 43, 45, 97, 112, 90] as const;
+/** Numbers a time may have: year, month, day, hour, minute, second, its fraction. */
+const MOST_NUMBERS = 7;
+
+/** What stands in a cell that may be a time, as it is read byte by byte. */
+interface Scanned {
+  numbers: number[];
+  /** Place of the number read last, and of the hour: the one before the first colon; -1 while there is none. */
+  last: number;
+  hour: number;
+  fraction: number;
+  /** "12:05.5" is minutes, seconds and their fraction. */
+  inMinutes: boolean;
+  half: "am" | "pm" | null;
+}
+
+const isDigit = (b: number): boolean => b >= 48 && b <= 57;
+
+/** Reads one number from its first digit; gives the place behind it, -1 where there are too many. */
+function readNumber(buf: Uint8Array, at: number, to: number, s: Scanned): number {
+  s.last++;
+  if (s.last >= MOST_NUMBERS) return -1;
+  const before = buf[at - 1] ?? 0;
+  const behind = s.hour >= 0 ? s.last - s.hour : 0;
+  if (behind === 2 && before === DOT) s.inMinutes = true;
+  const ofSecond = behind > 0 && (behind === 3 || s.inMinutes);
+  const isFraction = ofSecond && (before === DOT || before === COMMA || before === COLON);
+  let [i, value, share] = [at, 0, 0.1];
+  for (; i < to && isDigit(buf[i] ?? 0); i++, share /= 10) {
+    const digit = (buf[i] ?? 0) - 48;
+    if (isFraction) s.fraction += digit * share;
+    else value = value * 10 + digit;
+  }
+  s.numbers[s.last] = value;
+  return i;
+}
+
+/** Takes in what stands between numbers; false where a zone begins, which is no part of the time. */
+function takeMark(b: number, s: Scanned): boolean {
+  if (b === COLON && s.hour < 0) s.hour = s.last;
+  if (s.hour < 0) return true;
+  const small = b | 32;
+  if (small === SMALL_P) s.half = "pm";
+  else if (small === SMALL_A) s.half ??= "am";
+  else if (b === CAPITAL_Z || b === PLUS || (b === MINUS && s.last > s.hour)) return false;
+  return true;
+}
+
+function scan(buf: Uint8Array, from: number, to: number): Scanned | null {
+  const s: Scanned = { numbers: [], last: -1, hour: -1, fraction: 0, inMinutes: false, half: null };
+  for (let i = from; i < to;) {
+    const b = buf[i] ?? 0;
+    if (isDigit(b)) {
+      i = readNumber(buf, i, to, s);
+      if (i < 0) return null;
+    } else if (takeMark(b, s)) i++;
+    else break;
+  }
+  return s.hour >= 0 && s.last > s.hour ? s : null;
+}
+
+/** The hour of 24, from one of twelve where its half of the day stands beside it. */
+function hourOf(hour: number, half: Scanned["half"]): number {
+  if (half === "pm" && hour < 12) return hour + 12;
+  return half === "am" && hour === 12 ? 0 : hour;
+}
+
 /**
  * Seconds of a clock or an ISO time in bytes [from, to): for "clock" seconds of the day, for "iso" seconds
  * since 1970 (zone marks are ignored: a run does not change zone). NaN when it is no time.
+ *
+ * @example
+ * timeFromBytes(new TextEncoder().encode("12:34:56.25"), 0, 11, false); // 45296.25
  */
 export function timeFromBytes(buf: Uint8Array, from: number, to: number, iso: boolean): number {
-  const groups = [0, 0, 0, 0, 0, 0, 0];
-  let fraction = 0;
-  let g = -1;
-  let inGroup = false;
-  let first = -1;
-  let pm = 0;
-  let minutes = false;
-  for (let i = from; i < to; i++) {
-    const b = buf[i] ?? 0;
-    if (b >= 48 && b <= 57) {
-      if (!inGroup) {
-        g++;
-        if (g > 6) return NaN;
-        inGroup = true;
-        groups[g] = 0;
-        const prev = buf[i - 1] ?? 0;
-        // "12:05.5": minutes, seconds and their fraction
-        if (first >= 0 && g - first === 2 && prev === 46) minutes = true;
-        if (first >= 0 && (g - first === 3 || minutes) && (prev === 46 || prev === 44 || prev === 58)) {
-          let scale = 0.1;
-          for (; i < to && (buf[i] ?? 0) >= 48 && (buf[i] ?? 0) <= 57; i++, scale /= 10)
-            fraction += ((buf[i] ?? 0) - 48) * scale;
-          i--;
-          continue;
-        }
-      }
-      groups[g] = (groups[g] ?? 0) * 10 + b - 48;
-    } else {
-      inGroup = false;
-      if (b === 58 && first < 0) first = g;
-      else if (first >= 0 && (b === 80 || b === 112)) pm = 1;
-      else if (first >= 0 && (b === 65 || b === 97) && pm === 0) pm = -1;
-      else if (first >= 0 && (b === 90 || b === 43 || (b === 45 && g > first))) break;
-    }
-  }
-  if (first < 0 || g < first + 1) return NaN;
-  if (minutes) return (groups[first] ?? 0) * 60 + (groups[first + 1] ?? 0) + fraction;
-  let hour = groups[first] ?? 0;
-  if (pm === 1 && hour < 12) hour += 12;
-  if (pm === -1 && hour === 12) hour = 0;
-  const minute = groups[first + 1] ?? 0;
-  const second = g >= first + 2 ? (groups[first + 2] ?? 0) : 0;
+  const s = scan(buf, from, to);
+  if (!s) return NaN;
+  const { numbers, hour: at, fraction } = s;
+  const of = (place: number) => (place <= s.last ? (numbers[place] ?? 0) : 0);
+  if (s.inMinutes) return of(at) * 60 + of(at + 1) + fraction;
+  const [minute, second] = [of(at + 1), of(at + 2)];
   if (minute > 59 || second > 60) return NaN;
-  const clock = hour * 3600 + minute * 60 + second + fraction;
+  const clock = hourOf(of(at), s.half) * 3600 + minute * 60 + second + fraction;
   if (!iso) return clock;
-  if (first !== 3) return NaN;
-  return daysFromCivil(groups[0] ?? 0, groups[1] ?? 1, groups[2] ?? 1) * 86400 + clock;
+  return at === 3 ? daysFromCivil(of(0), of(1), of(2)) * 86400 + clock : NaN;
 }
