@@ -232,23 +232,25 @@ function StepAtHand({ work, step, own }: { work: StageWork; step: Step; own: Own
   return (
     <Allowed right="work">
       <StepPanel
-        jobId={work.jobId}
-        ctx={ctx}
-        step={step}
-        gate={gate}
-        place={place}
-        of={steps.length}
-        next={steps.filter((s, i) => i > place && !ctx.journal.isSettled(s.key)).slice(0, 3)}
-        canBack={ctx.journal.lastSettled(stage) !== null}
-        onSettle={(act, value, reason) => work.settle(step, act, value, reason)}
-        onGate={(reason) => gate && add({ stage, step: gate.key, act: "skipped", reason })}
-        onNote={(reason) => add({ stage, step: step.key, act: "noted", reason })}
-        onBack={work.back}
-        onRun={() => work.allOfRun(step)}
-        onAlso={(key, value) => add({ stage, step: key, act: "done", value })}
-        onAgain={work.startAgain}
-        {...(own ? { answer: own.answer } : {})}
-        onPick={work.setPicked}
+        at={{
+          jobId: work.jobId,
+          ctx,
+          step,
+          gate,
+          place,
+          of: steps.length,
+          next: steps.filter((s, i) => i > place && !ctx.journal.isSettled(s.key)).slice(0, 3),
+          canBack: ctx.journal.lastSettled(stage) !== null,
+          settle: (act, value, reason) => work.settle(step, act, value, reason),
+          passGate: (reason) => gate && add({ stage, step: gate.key, act: "skipped", reason }),
+          note: (reason) => add({ stage, step: step.key, act: "noted", reason }),
+          back: work.back,
+          run: () => work.allOfRun(step),
+          also: (key, value) => add({ stage, step: key, act: "done", value }),
+          again: work.startAgain,
+          pick: work.setPicked,
+          ...(own ? { answer: own.answer } : {}),
+        }}
       />
     </Allowed>
   );

@@ -1,37 +1,14 @@
 "use client";
 import { Undo2 } from "lucide-react";
-import { useState, type ReactNode } from "react";
-import type { Entry, Gate, Step } from "@/core/handwork/service";
+import { useState } from "react";
 import { Button } from "@/ui/kit/controls/Button";
 import { Answer } from "@/ui/handwork/service/answers/Answer";
-import { type useStep } from "./useStep";
-
-interface ActionRowProps {
-  work: ReturnType<typeof useStep>;
-  gate: Gate | null;
-  answer: ReactNode;
-  step: Step;
-  onSettle: (act: Entry["act"], value?: string, reason?: string) => void;
-  onAlso: (step: string, value: string) => void;
-  onNote: (text: string) => void;
-  onRun: () => void;
-  onBack: () => void;
-  canBack: boolean;
-}
+import { useAtHand } from "./atHand";
+import type { StepWork } from "./useStep";
 
 /** The answer, and the ways back, past and aside. */
-export function ActionRow({
-  work,
-  gate,
-  answer,
-  step,
-  onSettle,
-  onAlso,
-  onNote,
-  onRun,
-  onBack,
-  canBack,
-}: ActionRowProps) {
+export function ActionRow({ work }: { work: StepWork }) {
+  const { gate, answer, step, settle, also, note, run, back, canBack } = useAtHand();
   const { asking, was, astray, stopped, setAsking } = work;
   return (
     <div className="md:max-lg:flex md:max-lg:flex-row-reverse md:max-lg:items-end md:max-lg:gap-2.5">
@@ -42,13 +19,13 @@ export function ActionRow({
           <Answer
             step={step}
             was={was.value}
-            onDone={(value = "") => onSettle("done", value)}
-            onAlso={onAlso}
-            onNote={onNote}
+            onDone={(value = "") => settle("done", value)}
+            onAlso={also}
+            onNote={note}
           />
         )}
         {step.run && !gate && (step.ask.kind === "do" || step.ask.kind === "length") && asking === null ? (
-          <button type="button" onClick={onRun} className="link mt-2 inline-flex min-h-11 items-center text-body">
+          <button type="button" onClick={run} className="link mt-2 inline-flex min-h-11 items-center text-body">
             All {step.run} at once
           </button>
         ) : null}
@@ -57,12 +34,7 @@ export function ActionRow({
         className="mt-2.5 grid grid-cols-3 gap-2.5 md:max-lg:w-100 md:max-lg:shrink-0
         md:max-lg:[&>button]:min-h-19"
       >
-        <Button
-          className="min-h-14 px-2"
-          onClick={onBack}
-          disabled={!canBack}
-          aria-label="Back: take the last step back"
-        >
+        <Button className="min-h-14 px-2" onClick={back} disabled={!canBack} aria-label="Back: take the last step back">
           <Undo2 aria-hidden size={18} className="shrink-0" /> Back
         </Button>
         <Button

@@ -1,16 +1,11 @@
 "use client";
-import type { ReactNode } from "react";
-import type { ServiceContext, Step } from "@/core/handwork/service";
+import { isStep, type Step } from "@/core/handwork/service";
+import { useAtHand } from "./atHand";
 import { LeanGauge } from "@/ui/handwork/service/pictures/LeanGauge";
 
-interface StepHeadProps {
-  step: Step;
-  place: number;
-  of: number;
-}
-
 /** Mark, place and title of the step. */
-export function StepHead({ step, place, of }: StepHeadProps) {
+export function StepHead() {
+  const { step, place, of } = useAtHand();
   return (
     <div className="flex items-center gap-4">
       {step.mark ? <span className="num text-count leading-18 font-heavy">{step.mark}</span> : null}
@@ -25,15 +20,10 @@ export function StepHead({ step, place, of }: StepHeadProps) {
   );
 }
 
-interface StepWordsProps {
-  step: Step;
-  answer: ReactNode;
-  ctx: ServiceContext;
-  notes: string[];
-}
-
 /** What to do at the step, what to mind, and its caution. */
-export function StepWords({ step, answer, ctx, notes }: StepWordsProps) {
+export function StepWords({ notes }: { notes: readonly string[] }) {
+  const { step, answer, ctx } = useAtHand();
+  const turns = isStep(step.key, "tighten") || isStep(step.key, "loosen");
   return (
     <div className="md:max-lg:grid md:max-lg:grid-cols-2 md:max-lg:gap-x-8">
       <div>
@@ -52,7 +42,7 @@ export function StepWords({ step, answer, ctx, notes }: StepWordsProps) {
           </p>
         ) : null}
       </div>
-      {/^(tighten|loosen):/.test(step.key) && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
+      {turns && ctx.map ? <LeanGauge ctx={ctx} map={ctx.map} step={step} /> : null}
       {notes.length ? (
         <ul className="mt-3 border-t border-line pt-2 text-body text-ink-2">
           {notes.map((t, i) => (

@@ -1,119 +1,52 @@
 "use client";
 import { OctagonX } from "lucide-react";
-import type { ReactNode } from "react";
-import type { StepState, Entry, Gate, ServiceContext, Step } from "@/core/handwork/service";
+import type { Gate } from "@/core/handwork/service";
 import { Button } from "@/ui/kit/controls/Button";
 import { Trouble } from "./Trouble";
-import { useStep } from "./useStep";
+import { AtHandProvider, useAtHand, type AtHand } from "./atHand";
+import { useStep, type StepWork } from "./useStep";
 import { ActionRow, Reason } from "./StepActions";
 import { StepPhoto } from "./StepPhoto";
 import { StepHead, StepWords, ThenList } from "./StepHead";
 import { isStep } from "@/core/handwork/service";
 
-interface Props {
-  jobId: number;
-  ctx: ServiceContext;
-  step: Step;
-  gate: Gate | null;
-  place: number;
-  of: number;
-  next: readonly Step[];
-  canBack: boolean;
-  onSettle: (act: Entry["act"], value?: string, reason?: string) => void;
-  onGate: (reason: string) => void;
-  onNote: (text: string) => void;
-  onBack: () => void;
-  onRun: () => void;
-  onPick: (key: string) => void;
-  /** Settles another step beside this one. */
-  onAlso: (step: string, value: string) => void;
-  /** Takes every turn of the tightening back. */
-  onAgain: () => void;
-  /** Takes the place of the usual answer. */
-  answer?: ReactNode;
-}
-
 /** Kinds of answers that read as words in the journal. */
 const shown: readonly string[] = ["choose", "grade", "number", "text", "date", "length"];
 
 /** One big step: what to do, what to mind, one way on, and the ways round it. */
-export function StepPanel({
-  jobId,
-  ctx,
-  step,
-  gate,
-  place,
-  of,
-  next,
-  canBack,
-  onSettle,
-  onGate,
-  onNote,
-  onBack,
-  onRun,
-  onPick,
-  onAlso,
-  onAgain,
-  answer,
-}: Props) {
-  const work = useStep({
-    ctx,
-    step,
-    gate,
-    onSettle,
-    onNote,
-    canBack,
-    onBack,
-  });
-  const { asking, setAsking, notes, was } = work;
+export function StepPanel({ at }: { at: AtHand }) {
+  const { gate, step, next } = at;
+  const work = useStep(at);
   return (
-    <div className="flex flex-1 flex-col p-5">
-      <StepHead step={step} place={place} of={of} />
-      {gate ? (
-        <GateBox gate={gate} asking={asking} setAsking={setAsking} onGate={onGate} />
-      ) : (
-        <StepWords step={step} answer={answer} ctx={ctx} notes={notes} />
-      )}
-      {next.length > 0 && !gate && step.ask.kind === "do" && !/^(tighten|loosen):/.test(step.key) ? (
-        <ThenList next={next} onPick={onPick} />
-      ) : null}
-      <div className="mt-auto bg-sheet pt-5 max-lg:sticky max-lg:bottom-0 max-lg:pb-2">
-        <AskedNow
-          asking={asking}
-          setAsking={setAsking}
-          onSettle={onSettle}
-          onNote={onNote}
-          was={was}
-          step={step}
-          onAgain={onAgain}
-        />
-        <ActionRow
-          work={work}
-          gate={gate}
-          answer={answer}
-          step={step}
-          onSettle={onSettle}
-          onAlso={onAlso}
-          onNote={onNote}
-          onRun={onRun}
-          onBack={onBack}
-          canBack={canBack}
-        />
-        <StepPhoto jobId={jobId} ctx={ctx} step={step} />
+    <AtHandProvider value={at}>
+      <div className="flex flex-1 flex-col p-5">
+        <StepHead />
+        {gate ? <GateBox gate={gate} work={work} /> : <StepWords notes={work.notes} />}
+        {next.length > 0 &&
+        !gate &&
+        step.ask.kind === "do" &&
+        !isStep(step.key, "tighten") &&
+        !isStep(step.key, "loosen") ? (
+          <ThenList next={next} onPick={at.pick} />
+        ) : null}
+        <div className="mt-auto bg-sheet pt-5 max-lg:sticky max-lg:bottom-0 max-lg:pb-2">
+          <AskedNow work={work} />
+          <ActionRow work={work} />
+          <StepPhoto jobId={at.jobId} ctx={at.ctx} step={step} />
+        </div>
       </div>
-    </div>
+    </AtHandProvider>
   );
 }
 
 interface GateBoxProps {
   gate: Gate;
-  asking: "gate" | "skip" | "note" | "trouble" | null;
-  setAsking: React.Dispatch<React.SetStateAction<"gate" | "skip" | "note" | "trouble" | null>>;
-  onGate: (reason: string) => void;
+  work: StepWork;
 }
 
 /** Why the step is barred, and the way past where there is one. */
-function GateBox({ gate, asking, setAsking, onGate }: GateBoxProps) {
+function GateBox({ gate, work: { asking, setAsking } }: GateBoxProps) {
+  const { passGate } = useAtHand();
   return (
     <section
       aria-label={gate.title}
@@ -133,25 +66,16 @@ function GateBox({ gate, asking, setAsking, onGate }: GateBoxProps) {
           label="Why go on?"
           button="Keep the reason"
           onCancel={() => setAsking(null)}
-          onGive={(r) => (onGate(r), setAsking(null))}
+          onGive={(r) => (passGate(r), setAsking(null))}
         />
       ) : null}
     </section>
   );
 }
 
-interface AskedNowProps {
-  asking: "skip" | "note" | "gate" | "trouble" | null;
-  setAsking: React.Dispatch<React.SetStateAction<"skip" | "note" | "gate" | "trouble" | null>>;
-  onSettle: (act: Entry["act"], value?: string, reason?: string) => void;
-  onNote: (text: string) => void;
-  was: StepState;
-  step: Step;
-  onAgain: () => void;
-}
-
 /** A reason, a note, or what to do when it will not go. */
-function AskedNow({ asking, setAsking, onSettle, onNote, was, step, onAgain }: AskedNowProps) {
+function AskedNow({ work: { asking, setAsking, was } }: { work: StepWork }) {
+  const { step, settle, note, again } = useAtHand();
   return (
     <>
       {asking === "skip" ? (
@@ -159,7 +83,7 @@ function AskedNow({ asking, setAsking, onSettle, onNote, was, step, onAgain }: A
           label="Why skip it?"
           button="Skip it"
           onCancel={() => setAsking(null)}
-          onGive={(r) => onSettle("skipped", "", r)}
+          onGive={(r) => settle("skipped", "", r)}
         />
       ) : null}
       {asking === "note" ? (
@@ -167,7 +91,7 @@ function AskedNow({ asking, setAsking, onSettle, onNote, was, step, onAgain }: A
           label="Note on this step"
           button="Keep the note"
           onCancel={() => setAsking(null)}
-          onGive={(r) => (onNote(r), setAsking(null))}
+          onGive={(r) => (note(r), setAsking(null))}
         />
       ) : null}
       {was.status !== "open" ? (
@@ -183,7 +107,7 @@ function AskedNow({ asking, setAsking, onSettle, onNote, was, step, onAgain }: A
           {...step.trouble}
           onGoes={() => setAsking(null)}
           onLeave={() => setAsking("skip")}
-          {...(isStep(step.key, "tighten") ? { onAgain: onAgain } : {})}
+          {...(isStep(step.key, "tighten") ? { onAgain: again } : {})}
         />
       ) : null}
     </>

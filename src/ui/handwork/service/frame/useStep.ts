@@ -1,30 +1,21 @@
 "use client";
 import { useState } from "react";
-import { GRADES, type Entry, type Gate, type ServiceContext, type Step } from "@/core/handwork/service";
+import { GRADES } from "@/core/handwork/service";
 import { useKeys } from "@/ui/kit/controls/keys";
-
-interface UseStepGiven {
-  ctx: ServiceContext;
-  step: Step;
-  gate: Gate | null;
-  onSettle: (act: Entry["act"], value?: string, reason?: string) => void;
-  onNote: (text: string) => void;
-  canBack: boolean;
-  onBack: () => void;
-}
+import type { AtHand } from "./atHand";
 
 /** What is being asked at a step, its notes and its keys. */
-export function useStep({ ctx, step, gate, onSettle, onNote, canBack, onBack }: UseStepGiven) {
+export function useStep({ ctx, step, gate, settle, note, canBack, back }: AtHand) {
   const was = ctx.journal.of(step.key);
   const [asking, setAsking] = useState<"skip" | "note" | "gate" | "trouble" | null>(null);
-  const main = step.ask.kind === "do" && !gate ? () => onSettle("done") : undefined;
+  const main = step.ask.kind === "do" && !gate ? () => settle("done") : undefined;
   const options =
     step.ask.kind === "choose"
       ? step.ask.options
       : step.ask.kind === "grade"
         ? GRADES.map(([v, l]) => [v, l] as const)
         : [];
-  const pick = (i: number) => (gate || !options[i] ? undefined : () => onSettle("done", options[i]?.[0] ?? ""));
+  const pick = (i: number) => (gate || !options[i] ? undefined : () => settle("done", options[i]?.[0] ?? ""));
   // the same key picks the picture or the line with its number
   const digits =
     step.ask.kind === "grade"
@@ -34,13 +25,13 @@ export function useStep({ ctx, step, gate, onSettle, onNote, canBack, onBack }: 
   const stopped = gate !== null && !gate.opens;
   const astray = () => {
     if (!step.trouble || gate) return setAsking("skip");
-    onNote(step.trouble.word);
+    note(step.trouble.word);
     setAsking("trouble");
   };
   useKeys({
     " ": main,
     Enter: main,
-    b: canBack ? onBack : undefined,
+    b: canBack ? back : undefined,
     x: stopped ? undefined : astray,
     n: () => setAsking("note"),
     ...digits,
@@ -48,3 +39,5 @@ export function useStep({ ctx, step, gate, onSettle, onNote, canBack, onBack }: 
   const notes = ctx.journal.notes(step.key);
   return { asking, setAsking, notes, was, astray, stopped };
 }
+
+export type StepWork = ReturnType<typeof useStep>;
