@@ -1,6 +1,6 @@
 import { NextResponse, type NextRequest } from "next/server";
-import { isOurHost } from "./server/base/requests/addresses";
-import { newNonce, pagePolicy } from "./server/base/requests/policy";
+import { isOurHost } from "./server/base/http/addresses";
+import { newNonce, pagePolicy } from "./server/base/http/policy";
 
 /** Pages are given under our own names only; what is sent is looked at where it is taken in (`server/respond`). */
 export function proxy(request: NextRequest): NextResponse {

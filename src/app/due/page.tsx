@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { words } from "@/core/base/words";
-import { pageOf } from "@/server/base/requests/respond";
+import { pageOf } from "@/server/base/http/respond";
 import { dueView } from "@/server/workshop/views/due";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { Pages } from "@/ui/kit/controls/Pages";

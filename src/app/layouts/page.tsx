@@ -3,7 +3,7 @@ import { words } from "@/core/base/words";
 import type { Metadata } from "next";
 import { CoolingMap, countsOf } from "@/core/drawing/parts";
 import { mapSentence } from "@/core/drawing/cooling";
-import { pageOf } from "@/server/base/requests/respond";
+import { pageOf } from "@/server/base/http/respond";
 import { LAYOUTS_ON_PAGE, library, type LibraryEntry } from "@/server/drawing/views/layout";
 import { Pages } from "@/ui/kit/controls/Pages";
 import { SearchField } from "@/ui/kit/controls/SearchField";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { RACK_WAYS, type RackWay } from "@/core/workshop/job";
-import { pageOf } from "@/server/base/requests/respond";
+import { pageOf } from "@/server/base/http/respond";
 import { rackView } from "@/server/workshop/views/rack";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { TopBar } from "@/ui/kit/controls/TopBar";

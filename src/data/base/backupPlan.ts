@@ -1,24 +1,24 @@
 import type { Knex } from "knex";
 import { usualPlan, type BackupPlan, type BackupState } from "../../core/workshop/keeping";
-import { readKept, writeKept } from "./kept";
+import { readSetting, writeSetting } from "./settingsStore";
 
 const PLAN = "backup-plan";
 const STATE = "backup-state";
 
 export const findPlan = async (db: Knex): Promise<BackupPlan> => ({
   ...usualPlan,
-  ...(await readKept<Partial<BackupPlan>>(db, "keeping", PLAN)),
+  ...(await readSetting<Partial<BackupPlan>>(db, "keeping", PLAN)),
 });
 
-export const setPlan = (db: Knex, plan: BackupPlan): Promise<void> => writeKept(db, "keeping", PLAN, plan);
+export const setPlan = (db: Knex, plan: BackupPlan): Promise<void> => writeSetting(db, "keeping", PLAN, plan);
 
 export const findState = async (db: Knex): Promise<BackupState> => ({
   good: null,
   trouble: null,
-  ...(await readKept<Partial<BackupState>>(db, "keeping", STATE)),
+  ...(await readSetting<Partial<BackupState>>(db, "keeping", STATE)),
 });
 
-export const setState = (db: Knex, state: BackupState): Promise<void> => writeKept(db, "keeping", STATE, state);
+export const setState = (db: Knex, state: BackupState): Promise<void> => writeSetting(db, "keeping", STATE, state);
 
 /** When this database was begun; null where nothing says. */
 export async function begunAt(db: Knex): Promise<string | null> {

@@ -1,8 +1,8 @@
 import type { Knex } from "knex";
 import { usualCurves, type PadCurves } from "../../core/handwork/pads";
-import type { JobStands } from "../../core/workshop/job";
+import type { JobSummary } from "../../core/workshop/job";
 import { usualWays, type OwnWays, type Ways } from "../../core/handwork/service";
-import { readKept, writeKept } from "../base/kept";
+import { readSetting, writeSetting } from "../base/settingsStore";
 
 const KEY = "ways";
 const whole = (json: string): Ways => ({ ...usualWays, ...(JSON.parse(json) as Partial<Ways>) });
@@ -10,10 +10,10 @@ const whole = (json: string): Ways => ({ ...usualWays, ...(JSON.parse(json) as P
 /** The workshop's ways; ours where it set nothing. */
 export const workshopWays = async (db: Knex): Promise<Ways> => ({
   ...usualWays,
-  ...(await readKept<Partial<Ways>>(db, "settings", KEY)),
+  ...(await readSetting<Partial<Ways>>(db, "settings", KEY)),
 });
 
-export const setWorkshopWays = (db: Knex, ways: Ways): Promise<void> => writeKept(db, "settings", KEY, ways);
+export const setWorkshopWays = (db: Knex, ways: Ways): Promise<void> => writeSetting(db, "settings", KEY, ways);
 
 /** The ways a job is worked by; the workshop's until work on it began. */
 export async function jobWays(db: Knex, jobId: number): Promise<Ways> {
@@ -39,9 +39,9 @@ export async function keepWays(db: Knex, jobId: number): Promise<void> {
 const OWN = "ways-own";
 
 /** Why the workshop goes its own ways, where it does. */
-export const ownWays = async (db: Knex): Promise<OwnWays> => (await readKept<OwnWays>(db, "settings", OWN)) ?? {};
+export const ownWays = async (db: Knex): Promise<OwnWays> => (await readSetting<OwnWays>(db, "settings", OWN)) ?? {};
 
-export const setOwnWays = (db: Knex, own: OwnWays): Promise<void> => writeKept(db, "settings", OWN, own);
+export const setOwnWays = (db: Knex, own: OwnWays): Promise<void> => writeSetting(db, "settings", OWN, own);
 
 /** The ways closed jobs were worked by beside what they left on each path, the newest. */
 export async function waysOfJobs(
@@ -57,7 +57,7 @@ export async function waysOfJobs(
     .whereNot("s.told_json", "")
     .select<{ ways_json: string; told_json: string }[]>("w.ways_json", "s.told_json");
   return rows.flatMap((r) => {
-    const ladder = (JSON.parse(r.told_json) as Pick<JobStands, "verdict">).verdict?.ladder;
+    const ladder = (JSON.parse(r.told_json) as Pick<JobSummary, "verdict">).verdict?.ladder;
     if (!ladder?.before || !ladder.after) return [];
     const [b, a] = [ladder.before, ladder.after];
     const contactK = a.totalK - a.airflowK - (b.totalK - b.airflowK);
@@ -70,7 +70,8 @@ const CURVES = "pad-curves";
 /** How the workshop's pads press back; ours where it set nothing. */
 export const padCurves = async (db: Knex): Promise<PadCurves> => ({
   ...usualCurves,
-  ...(await readKept<Partial<PadCurves>>(db, "settings", CURVES)),
+  ...(await readSetting<Partial<PadCurves>>(db, "settings", CURVES)),
 });
 
-export const setPadCurves = (db: Knex, curves: PadCurves): Promise<void> => writeKept(db, "settings", CURVES, curves);
+export const setPadCurves = (db: Knex, curves: PadCurves): Promise<void> =>
+  writeSetting(db, "settings", CURVES, curves);

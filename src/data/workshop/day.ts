@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import { usualDay, type DayForm, type DayKept } from "../../core/workshop/day";
-import { readKept, writeKept } from "../base/kept";
+import { readSetting, writeSetting } from "../base/settingsStore";
 
 const FORM = "day";
 const KEPT = "day-kept";
@@ -8,18 +8,18 @@ const KEPT = "day-kept";
 /** How the workshop's days go; ours where it said nothing. */
 export const findDayForm = async (db: Knex): Promise<DayForm> => ({
   ...usualDay,
-  ...(await readKept<Partial<DayForm>>(db, "settings", FORM)),
+  ...(await readSetting<Partial<DayForm>>(db, "settings", FORM)),
 });
 
-export const setDayForm = (db: Knex, form: DayForm): Promise<void> => writeKept(db, "settings", FORM, form);
+export const setDayForm = (db: Knex, form: DayForm): Promise<void> => writeSetting(db, "settings", FORM, form);
 
 /** What is kept of a day: a new day begins with nothing. */
 export async function findDay(db: Knex, date: string): Promise<DayKept> {
-  const kept = await readKept<DayKept>(db, "keeping", KEPT);
+  const kept = await readSetting<DayKept>(db, "keeping", KEPT);
   return kept?.date === date ? kept : { date, promises: {}, order: null };
 }
 
-export const setDay = (db: Knex, kept: DayKept): Promise<void> => writeKept(db, "keeping", KEPT, kept);
+export const setDay = (db: Knex, kept: DayKept): Promise<void> => writeSetting(db, "keeping", KEPT, kept);
 
 /** A stretch of work or a run of a day, by the server's clock, ms. */
 export interface PastStretch {

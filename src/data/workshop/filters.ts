@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { RackWay } from "../../core/workshop/job";
-import { readKept, writeKept } from "../base/kept";
+import { readSetting, writeSetting } from "../base/settingsStore";
 
 /** A way of seeing the rack that was kept. */
 export interface SavedFilter {
@@ -11,7 +11,7 @@ export interface SavedFilter {
 const KEY = "filters";
 
 export const findFilters = async (db: Knex): Promise<SavedFilter[]> =>
-  (await readKept<SavedFilter[]>(db, "keeping", KEY)) ?? [];
+  (await readSetting<SavedFilter[]>(db, "keeping", KEY)) ?? [];
 
 export const setFilters = (db: Knex, filters: readonly SavedFilter[]): Promise<void> =>
-  writeKept(db, "keeping", KEY, filters);
+  writeSetting(db, "keeping", KEY, filters);

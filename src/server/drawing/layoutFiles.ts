@@ -4,7 +4,7 @@ import { csvCell, layoutJson, partsTable, svgWidthMm } from "../../core/drawing/
 import { database } from "../../data/base/connection";
 import { findRevision } from "../../data/drawing/layouts";
 import { rememberedInThread } from "../../threads/pool";
-import { serverProblem } from "../base/requests/problems";
+import { serverProblem } from "../base/http/problems";
 
 export interface OutFile {
   name: string;

@@ -27,8 +27,8 @@ import {
   SaveLayoutInput,
   StartLayoutInput,
 } from "../../input/layout";
-import { serverProblem } from "../base/requests/problems";
-import { openJob, writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { openJob, writing } from "../base/http/write";
 
 /** Gives a job its drawing: the last one of its model, an empty sheet, or an open revision to draw on. */
 export async function startLayout(jobId: number, body: unknown): Promise<Result<{ revisionId: number }>> {

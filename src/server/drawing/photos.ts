@@ -13,8 +13,8 @@ import {
 import { check } from "../../input/check";
 import { PHASES, PhotoChangeInput, type SquaringInput } from "../../input/photo";
 import { pictureOf } from "../base/quiet/pictures";
-import { serverProblem } from "../base/requests/problems";
-import { openJob, writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { openJob, writing } from "../base/http/write";
 
 export const PHOTO_LIMIT_MB = 30;
 

@@ -12,7 +12,7 @@ import { jobOn, temporaryDatabase } from "../../testing/bed";
 import { openAgain } from "../workshop/machines";
 import { bookMaterial, newLot } from "../workshop/materials";
 import { benchView } from "../workshop/views/bench";
-import { jobView, standsNow } from "../job/job";
+import { jobView, summaryNow } from "../job/job";
 import { stockView } from "../workshop/views/materials";
 import { serviceStage } from "./views/service";
 import { waysView } from "./views/ways";
@@ -173,7 +173,7 @@ describe("the journal on the server", () => {
     });
     // half stripped nothing is found yet: how far the steps have come is no finding
     await keepEntries(jobId, { entries: [entry("strip:battery", { stage: "strip", value: "fine" })] });
-    expect((await standsNow(jobId))?.found).toBe("");
+    expect((await summaryNow(jobId))?.found).toBe("");
   });
 
   it("tells the time earlier jobs of the model took, and nothing of a run that is not there", async () => {

@@ -18,8 +18,8 @@ import { PadCurvesInput } from "../../input/materials";
 import { EntryInput, JournalInput, WayInput, WaysInput } from "../../input/service";
 import { giveBackUndone } from "./giveBack";
 import { stopForSwollen } from "../measure/liveRuns";
-import { serverProblem } from "../base/requests/problems";
-import { openJob, writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { openJob, writing } from "../base/http/write";
 import { dayIn } from "../../core/base/days";
 import { zoneOf } from "../../data/base/zone";
 

@@ -8,9 +8,9 @@ import {
   type Worths,
 } from "../../core/handwork/service";
 import { database } from "../../data/base/connection";
-import { forecastRows } from "../../data/workshop/stands";
+import { forecastRows } from "../../data/workshop/jobSummaries";
 import type { JobView } from "./job";
-import { catchUp } from "./stands";
+import { makeMissingSummaries } from "./jobSummaries";
 import { dayIn } from "../../core/base/days";
 import { zoneNow } from "../base/today";
 
@@ -35,7 +35,7 @@ export interface ForecastsView {
 
 /** All forecasts against their outcomes, and what findings are worth here by now. */
 export async function forecastsView(): Promise<ForecastsView> {
-  await catchUp();
+  await makeMissingSummaries();
   const rows = await forecastRows(await database(), MOST_SHOWN);
   const { jobs, learning } = forecastHistory(rows.map((r) => ({ job: r, facts: r.facts })));
   const next = rows.filter((r) => !r.closed && r.at !== "verdict" && r.facts.won === null).at(-1);

@@ -14,7 +14,7 @@ import {
   type PartCourse,
   type Visit,
 } from "../../core/workshop/history";
-import type { JobStands, Machine, StageView } from "../../core/workshop/job";
+import type { JobSummary, Machine, StageView } from "../../core/workshop/job";
 import { JUDGE_VERSION, type ChipId } from "../../core/measure/judge";
 import { nextDue, type NextDue, type UpkeepRules } from "../../core/workshop/upkeep";
 import { asideLine, asidesIn, Journal, type Aside } from "../../core/handwork/service";
@@ -27,7 +27,7 @@ import { fittedIn } from "../../data/workshop/lotUses";
 import { measuredPairs } from "../../data/measure/measures";
 import { findRules } from "../../data/workshop/upkeep";
 import { jobView } from "./job";
-import { standsOfJobs } from "./stands";
+import { summariesOfJobs } from "./jobSummaries";
 import { zoneNow } from "../base/today";
 import { dayIn, type Zone } from "../../core/base/days";
 
@@ -52,12 +52,12 @@ export interface HistoryView {
   today: string;
 }
 
-type Told = { job: Job; stands: JobStands }[];
+type Told = { job: Job; stands: JobSummary }[];
 
 /** A machine's jobs with how they stand, oldest first. */
 async function toldOf(machineId: number): Promise<Told> {
   const jobs = await jobsOfMachine(await database(), machineId, MOST_JOBS);
-  const stands = await standsOfJobs(jobs);
+  const stands = await summariesOfJobs(jobs);
   return jobs.reverse().flatMap((job) => {
     const own = stands.get(job.id);
     return own ? [{ job, stands: own }] : [];
@@ -210,7 +210,7 @@ async function othersOf(machine: Machine, course: Course): Promise<ChipCourse["o
     db,
     good.map((p) => p.jobId),
   );
-  const stands = await standsOfJobs([...jobs.values()]);
+  const stands = await summariesOfJobs([...jobs.values()]);
   const told = good.flatMap(({ jobId, tag }) => {
     const measured = stands.get(jobId)?.measured;
     const after = measured?.chips.find((c) => c.chip === course.chip)?.after;

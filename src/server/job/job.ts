@@ -8,7 +8,7 @@ import {
   verdictFact,
   type CameBack,
   type JobHead,
-  type JobStands,
+  type JobSummary,
   type Machine,
   type StageName,
   type StageView,
@@ -34,7 +34,7 @@ import { findMachine } from "../../data/workshop/machines";
 import { jobWays, padCurves } from "../../data/handwork/ways";
 import { runsOfJob, type RunKind, type RunRecord } from "../../data/measure/runs";
 import { lastKept, revisionOfJob } from "../../data/drawing/layouts";
-import { standsOf } from "../../data/workshop/stands";
+import { summariesOf } from "../../data/workshop/jobSummaries";
 import { lastTriage } from "../../data/measure/triages";
 import type { VerdictRecord } from "../../data/measure/verdicts";
 import { mapOf, tighteningOf } from "./drawnBy";
@@ -111,7 +111,7 @@ async function cameBackOf(job: Job): Promise<CameBack | null> {
   const db = await database();
   const past = await findJob(db, job.comesBackFrom);
   if (!past) return null;
-  const stands = (await standsOf(db, [past.id], () => true)).get(past.id);
+  const stands = (await summariesOf(db, [past.id], () => true)).get(past.id);
   return {
     jobId: past.id,
     on: dayIn(await zoneOf(db), past.closedAt ?? past.openedAt),
@@ -154,7 +154,7 @@ function dayOf(run: RunRecord | undefined, job: Job, zone: Zone): string | null 
 const AWRY_MS = 7 * 86_400_000;
 
 /** How a job stands, for lists; null when there is none. */
-export async function standsNow(id: number): Promise<JobStands | null> {
+export async function summaryNow(id: number): Promise<JobSummary | null> {
   const view = await jobView(id);
   if (!view) return null;
   const zone = await zoneOf(await database());

@@ -1,7 +1,7 @@
 import ICAL from "ical.js";
 import { describe, expect, it } from "vitest";
 import type { Levels } from "../../core/workshop/history";
-import type { JobStands } from "../../core/workshop/job";
+import type { JobSummary } from "../../core/workshop/job";
 import { usualRules } from "../../core/workshop/upkeep";
 import { dayAfter } from "../../core/base/days";
 import type { Result } from "../../core/base/result";
@@ -9,7 +9,7 @@ import { database } from "../../data/base/connection";
 import { duesOf, setDue } from "../../data/workshop/dues";
 import { addJob, closeJob } from "../../data/workshop/jobs";
 import { addMachine, findMachine } from "../../data/workshop/machines";
-import { factsOf, keepStands } from "../../data/workshop/stands";
+import { factsOf, writeSummary } from "../../data/workshop/jobSummaries";
 import { temporaryDatabase } from "../../testing/bed";
 import { backgroundOver } from "../base/quiet/background";
 import { calendarOf } from "../workshop/calendar";
@@ -17,7 +17,7 @@ import { setDueDate } from "../workshop/machines";
 import { actOnDue, changeMachineFacts, changeRules, moveDue } from "./upkeep";
 import { dueView } from "../workshop/views/due";
 import { historyView } from "./history";
-import { MADE_BY } from "./stands";
+import { MADE_BY } from "./jobSummaries";
 
 temporaryDatabase("upkeep");
 
@@ -42,7 +42,7 @@ async function served(machineId: number, daysAgo: number, found: number | null, 
   const jobId = await addJob(db, machineId, "loud", `${day}T08:00:00Z`);
   if (left !== null) await closeJob(db, jobId, "", `${day}T17:00:00Z`);
   const none: Levels = { contact: null, airflow: null };
-  const stands: JobStands = {
+  const stands: JobSummary = {
     at: "verdict",
     beforeFact: "",
     verdict: null,
@@ -65,7 +65,7 @@ async function served(machineId: number, daysAgo: number, found: number | null, 
     days: { before: found === null ? null : day, after: left === null ? null : day },
     forecast: null,
   };
-  await keepStands(db, jobId, stands, { by: MADE_BY, facts: await factsOf(db, jobId) });
+  await writeSummary(db, jobId, stands, { by: MADE_BY, facts: await factsOf(db, jobId) });
   return jobId;
 }
 

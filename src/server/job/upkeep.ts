@@ -8,9 +8,9 @@ import { setRules } from "../../data/workshop/upkeep";
 import { check } from "../../input/check";
 import { MachineInput } from "../../input/machine";
 import { DueActInput, RulesInput } from "../../input/upkeep";
-import { onTheWay } from "../base/quiet/background";
-import { serverProblem } from "../base/requests/problems";
-import { writing } from "../base/requests/write";
+import { backgroundTask } from "../base/quiet/background";
+import { serverProblem } from "../base/http/problems";
+import { writing } from "../base/http/write";
 import { suggestedDue } from "./history";
 import { todayNow } from "../base/today";
 
@@ -84,7 +84,7 @@ export async function changeRules(body: unknown): Promise<Result<UpkeepRules>> {
     await setRules(tx, rules);
     return ok(rules);
   });
-  if (stored.ok) onTheWay(moveAll());
+  if (stored.ok) backgroundTask(moveAll());
   return stored;
 }
 

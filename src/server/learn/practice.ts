@@ -24,8 +24,8 @@ import {
 } from "../../data/learn/practice";
 import { check } from "../../input/check";
 import { AgainInput, NamedInput, PressInput, StartTryInput, TaughtCaseInput } from "../../input/practice";
-import { serverProblem } from "../base/requests/problems";
-import { writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { writing } from "../base/http/write";
 
 /** Seeds a mystery machine is drawn from. */
 const CHANCES = 2 ** 31;

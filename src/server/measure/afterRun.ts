@@ -1,7 +1,7 @@
 import { database } from "../../data/base/connection";
 import { findJob } from "../../data/workshop/jobs";
 import type { RunKind } from "../../data/measure/runs";
-import { logged, onTheWay } from "../base/quiet/background";
+import { logged, backgroundTask } from "../base/quiet/background";
 import { jobView } from "../job/job";
 import { triageOf } from "./views/triage";
 import { moveDue } from "../job/upkeep";
@@ -17,7 +17,7 @@ export async function judgedNow(jobId: number): Promise<number | null> {
 /** What follows a run that was stored: a verdict where both are there; a run before is read alone on the way. */
 export async function afterKept(jobId: number, kind: RunKind, paired: boolean): Promise<number | null> {
   const verdictId = paired ? await judgedNow(jobId) : null;
-  onTheWay(kind === "before" ? readAlone(jobId) : moved(jobId));
+  backgroundTask(kind === "before" ? readAlone(jobId) : moved(jobId));
   return verdictId;
 }
 

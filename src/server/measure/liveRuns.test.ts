@@ -6,7 +6,7 @@ import { database } from "../../data/base/connection";
 import { findRun, runsOfJob } from "../../data/measure/runs";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
 import { actOn, begin, changeLive, endByToken, hasLoadPage, stopByToken, tick } from "./liveRuns";
-import { Book, bookOf, closeBook } from "./live/book";
+import { LiveSession, liveSessionOf, endLiveSession } from "./live/liveSession";
 import { processWide } from "../../core/base/processWide";
 import { goingRuns } from "./live/going";
 import { Meter } from "./live/pace";
@@ -41,8 +41,8 @@ const plain = (from: number, to: number, C = 50): Sample[] =>
     t: from + i - 1,
     values: { "cpu.temperature": C, "cpu.power": 20 },
   }));
-const book = async (id: number): Promise<Book> => {
-  const b = await bookOf(id);
+const book = async (id: number): Promise<LiveSession> => {
+  const b = await liveSessionOf(id);
   if (!b) throw new Error("no book");
   return b;
 };
@@ -69,7 +69,7 @@ describe("a run that cannot be read", () => {
     const { runId, token } = await begun();
     value(await send(runId, token, plain(1, 4)));
     const live = (await book(runId)).live;
-    const again = new Book(live);
+    const again = new LiveSession(live);
     const cell = processWide<ReturnType<typeof database>>("database");
     const opened = database();
     cell.set(Promise.reject(new Error("the database is busy")));
@@ -121,7 +121,7 @@ describe("samples of a live run", () => {
     await send(runId, token, plain(1, 400));
     await actOn(runId, { act: "stop" });
     const was = (await book(runId)).state();
-    closeBook(runId);
+    endLiveSession(runId);
     const now = await book(runId);
     expect(now.state()).toEqual(was);
     expect(was).toMatchObject({ phase: "cool", stopped: "hand" });
@@ -230,7 +230,7 @@ describe("a live run", () => {
     const short = await begun();
     await send(short.runId, short.token, plain(1, 4));
     expect(code(await endByToken(short.runId, short.token))).not.toBe("ok");
-    closeBook(short.runId);
+    endLiveSession(short.runId);
     const kept = await book(short.runId);
     expect([kept.live.closedAt !== null, kept.live.problem?.code, kept.size]).toEqual([true, "log-too-few-rows", 4]);
     expect((await sourceOf(short.runId))?.bytes.toString().split("\n")).toHaveLength(6);

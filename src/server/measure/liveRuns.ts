@@ -7,7 +7,7 @@ import { LiveActInput, LiveChangeInput } from "../../input/live";
 import { afterKept } from "./afterRun";
 import { logged, regularly } from "../base/quiet/background";
 import { beginLiveRun } from "./live/begin";
-import { bookOf, type Book } from "./live/book";
+import { liveSessionOf, type LiveSession } from "./live/liveSession";
 import { dropRun, finishRun } from "./live/finish";
 import { liveProblem } from "./live/problems";
 import { answerTo, openedBy, type Acknowledged } from "./live/samples";
@@ -15,8 +15,8 @@ import { resume } from "./live/standIn";
 import { hashOf, newToken } from "./live/token";
 import { liveView } from "./live/view";
 import { happens } from "./live/watch";
-import { serverProblem } from "../base/requests/problems";
-import { writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { writing } from "../base/http/write";
 
 /** Without a sample for so long the link counts as lost, ms; one that ran past its end is then over. */
 export const LOST_AFTER_MS = 8_000;
@@ -33,7 +33,7 @@ export async function begin(jobId: number, body: unknown): Promise<Result<{ runI
   const begun = await beginLiveRun(jobId, body);
   if (begun.ok) {
     beginTicking();
-    const book = await bookOf(begun.value.runId);
+    const book = await liveSessionOf(begun.value.runId);
     if (book?.live.standIn) resume(book);
   }
   return begun;
@@ -62,7 +62,7 @@ export async function stopByToken(id: number, token: string, why: "hand" | "hidd
   return ok(answerTo(book, ""));
 }
 
-async function end(book: Book): Promise<Result<null>> {
+async function end(book: LiveSession): Promise<Result<null>> {
   if (!book.began) return dropRun(book);
   if (book.state().phase !== "done") await happens(book, { atS: book.nowS, what: "end", why: "hand" });
   const kept = await finish(book);
@@ -72,7 +72,7 @@ async function end(book: Book): Promise<Result<null>> {
   return book.live.problem ? bad(book.live.problem) : ok(null);
 }
 
-async function finish(book: Book): Promise<Result<null>> {
+async function finish(book: LiveSession): Promise<Result<null>> {
   const { jobId, kind } = book.live;
   const kept = await finishRun(book);
   if (!kept.ok) return kept;
@@ -84,7 +84,7 @@ async function finish(book: Book): Promise<Result<null>> {
 export async function actOn(id: number, body: unknown): Promise<Result<{ token?: string }>> {
   const checked = check(LiveActInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const book = await bookOf(id);
+  const book = await liveSessionOf(id);
   if (!book) return bad(liveProblem.noRun());
   if (book.live.closedAt !== null) return bad(liveProblem.ended());
   const { act } = checked.value;
@@ -107,7 +107,7 @@ export async function actOn(id: number, body: unknown): Promise<Result<{ token?:
 const emptied = (r: Result<null>): Result<Record<string, never>> => (r.ok ? ok({}) : r);
 
 /** A new token for a run whose first was lost; the old one ends. */
-async function freshToken(book: Book): Promise<Result<{ token: string }>> {
+async function freshToken(book: LiveSession): Promise<Result<{ token: string }>> {
   const token = newToken();
   const changed = await writing(async (tx) => {
     const live = await findLiveRun(tx, book.id);
@@ -127,7 +127,7 @@ export const hasLoadPage = async (key: string): Promise<boolean> =>
 /** A battery that is found swollen ends every load of its job: it is never left under one. */
 export async function stopForSwollen(jobId: number): Promise<void> {
   for (const live of await openLiveRuns(await database())) {
-    const book = live.jobId === jobId ? await bookOf(live.id) : null;
+    const book = live.jobId === jobId ? await liveSessionOf(live.id) : null;
     const phase = book?.state().phase;
     if (book && phase !== "done" && phase !== "cool")
       await happens(book, { atS: book.nowS, what: "stop", why: "swollen" });
@@ -138,7 +138,7 @@ export async function stopForSwollen(jobId: number): Promise<void> {
 export async function changeLive(id: number, body: unknown): Promise<Result<null>> {
   const checked = check(LiveChangeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const book = await bookOf(id);
+  const book = await liveSessionOf(id);
   if (!book) return bad(liveProblem.noRun());
   const changed = await writing(async (tx) => {
     const live = await findLiveRun(tx, id);
@@ -151,7 +151,7 @@ export async function changeLive(id: number, body: unknown): Promise<Result<null
 }
 
 /** What time does to a run: the link counts as lost, a run that is over is kept. */
-export async function tick(book: Book, nowMs = Date.now()): Promise<void> {
+export async function tick(book: LiveSession, nowMs = Date.now()): Promise<void> {
   if (book.live.closedAt !== null || !book.began) return;
   const silentMs = nowMs - book.heardMs;
   const state = book.state();
@@ -178,7 +178,7 @@ export function beginTicking(): void {
 
 async function tickAll(): Promise<void> {
   for (const live of await openLiveRuns(await database())) {
-    const book = await bookOf(live.id);
+    const book = await liveSessionOf(live.id);
     if (!book) continue;
     if (live.standIn !== null) resume(book);
     await tick(book).catch(logged);

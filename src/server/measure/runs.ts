@@ -20,11 +20,11 @@ import {
 import { database } from "../../data/base/connection";
 import { check } from "../../input/check";
 import { RunChangeInput } from "../../input/run";
-import { serverProblem } from "../base/requests/problems";
+import { serverProblem } from "../base/http/problems";
 import { receiveLog, type ReceivedLog } from "./upload";
 import { afterKept, judgedNow } from "./afterRun";
 import { liveLogOf } from "./live/finish";
-import { openJob, writing } from "../base/requests/write";
+import { openJob, writing } from "../base/http/write";
 
 /** Takes in the log of one run of a job, and judges when both runs are there. */
 export async function storeRun(

@@ -13,7 +13,7 @@ import {
 import { bad, ok, type Result } from "../../core/base/result";
 import { check } from "../../input/check";
 import { RunUploadInput } from "../../input/run";
-import { serverProblem } from "../base/requests/problems";
+import { serverProblem } from "../base/http/problems";
 
 /** Largest first line of an upload, bytes. */
 const HEAD_LIMIT = 512 * 1024;

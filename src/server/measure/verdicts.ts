@@ -13,8 +13,8 @@ import { judged } from "../../threads/pool";
 import { goodFigures } from "./views/good";
 import { judgeRunOf } from "./views/judgeRun";
 import { inputOf, isFresh } from "../job/fresh";
-import { serverProblem } from "../base/requests/problems";
-import { writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { writing } from "../base/http/write";
 import { processWide } from "../../core/base/processWide";
 
 const heldUnderWay = processWide<Map<string, Promise<Result<VerdictRecord>>>>("verdicts under way");

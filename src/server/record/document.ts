@@ -6,8 +6,8 @@ import { jobRecord, type JobRecord } from "../../data/record/jobFile";
 import { addSignOff, lastSigned, signOffsOf } from "../../data/record/signoffs";
 import { check } from "../../input/check";
 import { SignInput } from "../../input/sign";
-import { serverProblem } from "../base/requests/problems";
-import { writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { writing } from "../base/http/write";
 import { recordProblem } from "./problems";
 
 export const sha256 = (bytes: string | Uint8Array): string => createHash("sha256").update(bytes).digest("hex");

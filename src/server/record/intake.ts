@@ -10,7 +10,7 @@ import { machineByTag } from "../../data/workshop/machines";
 import { packRun } from "../../data/measure/runs";
 import { inThread } from "../../threads/pool";
 import { smallOf } from "../base/quiet/pictures";
-import { writing } from "../base/requests/write";
+import { writing } from "../base/http/write";
 import { recordProblem } from "./problems";
 import { readBundle, type ReadBundle } from "./readBundle";
 

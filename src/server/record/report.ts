@@ -5,7 +5,7 @@ import { database } from "../../data/base/connection";
 import { photoFile } from "../../data/drawing/photos";
 import { findRun, loadSamples } from "../../data/measure/runs";
 import { findMark, findWorkshop } from "../../data/workshop/workshop";
-import { serverProblem } from "../base/requests/problems";
+import { serverProblem } from "../base/http/problems";
 import { writtenOf, type Written } from "./document";
 import { pdfOf } from "./pdf/write";
 import { zoneNow } from "../base/today";

@@ -6,12 +6,12 @@ import { database } from "../../data/base/connection";
 import { dueBetween } from "../../data/workshop/dues";
 import { checksDue, findJobs } from "../../data/workshop/jobs";
 import { findMachine } from "../../data/workshop/machines";
-import { withMachines } from "../../data/workshop/stands";
+import { withMachines } from "../../data/workshop/jobSummaries";
 import { findWorkshop } from "../../data/workshop/workshop";
 import type { DateAsk } from "../../threads/calendar";
 import { inThread } from "../../threads/pool";
-import { serverProblem } from "../base/requests/problems";
-import { handle, respond } from "../base/requests/respond";
+import { serverProblem } from "../base/http/problems";
+import { handle, respond } from "../base/http/respond";
 import { todayNow } from "../base/today";
 
 /** A calendar holds so many dates at most, the soonest; another calendar asks for it again and again. */

@@ -3,8 +3,8 @@ import { bad, ok, type Result } from "../../core/base/result";
 import { setDay, setDayForm } from "../../data/workshop/day";
 import { check } from "../../input/check";
 import { DayFormInput, DayKeptInput } from "../../input/day";
-import { serverProblem } from "../base/requests/problems";
-import { writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { writing } from "../base/http/write";
 import { todayNow } from "../base/today";
 
 /** Sets how the workshop's days go. */

@@ -3,8 +3,8 @@ import { findFilters, setFilters, type SavedFilter } from "../../data/workshop/f
 import { database } from "../../data/base/connection";
 import { check } from "../../input/check";
 import { FiltersInput } from "../../input/filters";
-import { serverProblem } from "../base/requests/problems";
-import { writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { writing } from "../base/http/write";
 
 /** Ways of seeing the rack that were kept. */
 export const filtersView = async (): Promise<SavedFilter[]> => findFilters(await database());

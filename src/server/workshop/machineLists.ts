@@ -6,7 +6,7 @@ import { addMachine, tagsAmong } from "../../data/workshop/machines";
 import { check } from "../../input/check";
 import { MachineInput } from "../../input/machine";
 import { database } from "../../data/base/connection";
-import { writing } from "../base/requests/write";
+import { writing } from "../base/http/write";
 
 /** A line that cannot be taken in, and why. */
 export interface BadLine {

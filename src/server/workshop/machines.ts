@@ -20,9 +20,9 @@ import { addMachine, findMachine, machineByTag } from "../../data/workshop/machi
 import { check } from "../../input/check";
 import { DueInput, IntakeInput, JobInput, WaitsInput } from "../../input/machine";
 import { giveBackUndone } from "../handwork/giveBack";
-import { serverProblem } from "../base/requests/problems";
+import { serverProblem } from "../base/http/problems";
 import { suggestedDue } from "../job/history";
-import { AGAIN_MS, openJob, writing } from "../base/requests/write";
+import { AGAIN_MS, openJob, writing } from "../base/http/write";
 
 /** A new machine with its first job. */
 export async function intake(body: unknown): Promise<Result<{ machineId: number; jobId: number }>> {

@@ -31,10 +31,10 @@ import {
 import { rememberedInThread } from "../../threads/pool";
 import { check } from "../../input/check";
 import { BookingInput, CuttingInput, LotChangeInput, LotInput } from "../../input/materials";
-import { serverProblem } from "../base/requests/problems";
+import { serverProblem } from "../base/http/problems";
 import { jobView, type JobView } from "../job/job";
 import { stockView } from "./views/materials";
-import { AGAIN_MS, openJob, writing } from "../base/requests/write";
+import { AGAIN_MS, openJob, writing } from "../base/http/write";
 import { dayIn } from "../../core/base/days";
 import { zoneOf } from "../../data/base/zone";
 

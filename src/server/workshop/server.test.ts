@@ -22,7 +22,7 @@ import { intake, newJob, openAgain, setDueDate } from "./machines";
 import { changeRun, sourceOf, storeRun } from "../measure/runs";
 import { explainJob, judgeAgain, tryBounds } from "../measure/verdicts";
 import { benchView } from "./views/bench";
-import { jobView, standsNow } from "../job/job";
+import { jobView, summaryNow } from "../job/job";
 import { machineView } from "./views/machine";
 import { afterAloneOf, triageOf } from "../measure/views/triage";
 import { keepEntries } from "../handwork/service";
@@ -314,7 +314,7 @@ describe("a machine that could not run before", () => {
     expect(alone?.good).toBe(true);
     expect(alone?.holds).toBeNull();
     expect(alone?.triage.source).toMatch(/good Wrenfell 14s/);
-    const stands = await standsNow(jobId);
+    const stands = await summaryNow(jobId);
     expect(view && stands && benchItem(view.machine, view.job, stands).waits).toBe("Run after is in, none before");
   });
   it("that still runs hot is held open", async () => {

@@ -1,7 +1,7 @@
 import { Readable } from "node:stream";
 import { csvCell } from "../../core/drawing/codec";
 import { database } from "../../data/base/connection";
-import { bringUpToDate } from "../job/stands";
+import { bringUpToDate } from "../job/jobSummaries";
 
 /** A table anybody may take out: its query, a page at a time by its number. */
 interface Table {

@@ -3,12 +3,12 @@ import sharp from "sharp";
 import { pictureKind } from "../../core/drawing/photo";
 import { bad, ok, type Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
-import { openJobsChanged } from "../../data/workshop/stands";
+import { openJobsChanged } from "../../data/workshop/jobSummaries";
 import { dropMark, findMark, findWorkshop, setMark, setWorkshop } from "../../data/workshop/workshop";
 import { check } from "../../input/check";
 import { WorkshopInput } from "../../input/workshop";
-import { serverProblem } from "../base/requests/problems";
-import { writing } from "../base/requests/write";
+import { serverProblem } from "../base/http/problems";
+import { writing } from "../base/http/write";
 
 /** Sets what the workshop says of itself. */
 export async function changeWorkshop(body: unknown): Promise<Result<Workshop>> {

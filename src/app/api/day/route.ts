@@ -1,6 +1,6 @@
 import { ok } from "@/core/base/result";
 import { keepDay } from "@/server/workshop/day";
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { dayView } from "@/server/workshop/views/day";
 
 export const dynamic = "force-dynamic";

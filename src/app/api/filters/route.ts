@@ -1,6 +1,6 @@
 import { ok } from "@/core/base/result";
 import { changeFilters, filtersView } from "@/server/workshop/filters";
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";
 

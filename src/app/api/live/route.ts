@@ -1,6 +1,6 @@
 import { ok } from "@/core/base/result";
 import { goingRuns } from "@/server/measure/live/going";
-import { handle, respond } from "@/server/base/requests/respond";
+import { handle, respond } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";
 

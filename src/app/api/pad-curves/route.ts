@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { changePadCurves } from "@/server/handwork/service";
 
 export function PUT(request: Request): Promise<Response> {

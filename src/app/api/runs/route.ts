@@ -1,6 +1,6 @@
 import { bad } from "@/core/base/result";
-import { serverProblem } from "@/server/base/requests/problems";
-import { handle, respond } from "@/server/base/requests/respond";
+import { serverProblem } from "@/server/base/http/problems";
+import { handle, respond } from "@/server/base/http/respond";
 import { storeRun } from "@/server/measure/runs";
 
 export const dynamic = "force-dynamic";

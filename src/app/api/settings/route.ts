@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { changeWorkshop } from "@/server/workshop/workshop";
 
 /** Sets what the workshop says of itself. */

@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { changeRules } from "@/server/job/upkeep";
 
 /** Sets the workshop's rules for the next service. */

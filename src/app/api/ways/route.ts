@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { changeWorkshopWay } from "@/server/handwork/service";
 
 /** Sets one way of the workshop, with its reason. */

@@ -1,5 +1,5 @@
 import { notFound, redirect } from "next/navigation";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { stagePath } from "@/ui/kit/steps/paths";
 

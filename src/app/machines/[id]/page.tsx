@@ -3,7 +3,7 @@ import { words } from "@/core/base/words";
 import { type Machine, standsWords } from "@/core/workshop/job";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idOf, pageOf } from "@/server/base/requests/respond";
+import { idOf, pageOf } from "@/server/base/http/respond";
 import { JOBS_ON_PAGE, machineView, type MachineView } from "@/server/workshop/views/machine";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { Pages } from "@/ui/kit/controls/Pages";

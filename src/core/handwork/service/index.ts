@@ -27,7 +27,7 @@ export {
   figureOf,
   type Aside,
   type AsideKind,
-} from "./onTheWay";
+} from "./incidentalParts";
 export type { Ask, ServiceContext, Step } from "./step";
 export { estimateMinutes, nextStep, progressOf, stepsOf, type StageProgress } from "./plan";
 export { BEFORE_SKIPPED, batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";

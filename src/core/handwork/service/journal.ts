@@ -29,7 +29,7 @@ export interface StepState {
   by: string | null;
 }
 
-/** Steps of parts found on the way (`onTheWay`): no step of the bench, and not what its undo takes back. */
+/** Steps of parts found on the way (`incidentalParts`): no step of the bench, and not what its undo takes back. */
 export const ASIDE_PREFIX = "way:";
 
 const OPEN: StepState = { status: "open", value: "", reason: "", by: null };

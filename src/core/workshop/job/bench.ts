@@ -2,7 +2,7 @@ import { SERVICE_STAGES, type ServiceStage } from "../../handwork/service";
 import { briefHeadline } from "./brief";
 import type { Machine } from "./machine";
 import { STAGE_TITLES, type StageName } from "./stages";
-import type { JobStands, JobWaits } from "./stands";
+import type { JobSummary, JobWaits } from "./jobSummary";
 
 export interface BenchItem {
   machine: Machine;
@@ -37,7 +37,7 @@ const isService = (at: StageName): at is ServiceStage => (SERVICE_STAGES as read
 export function benchItem(
   machine: Machine,
   job: { id: number; complaint: string; waits: JobWaits | null },
-  { at, beforeFact, verdict }: JobStands,
+  { at, beforeFact, verdict }: JobSummary,
 ): BenchItem {
   const base = { machine, jobId: job.id, at, held: job.waits, button: STAGE_TITLES[at] };
   const before = beforeFact ? `Before: ${beforeFact}. ` : "";

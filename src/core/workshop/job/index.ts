@@ -13,7 +13,7 @@ export {
   type StageName,
   type StageView,
 } from "./stages";
-export { waitsWords, type CameBack, type JobHead, type JobStands, type JobWaits } from "./stands";
+export { waitsWords, type CameBack, type JobHead, type JobSummary, type JobWaits } from "./jobSummary";
 export {
   DUE_SOON_DAYS,
   rackLine,

@@ -6,7 +6,7 @@ import {
   runFact,
   stageAt,
   stagesOf,
-  type JobStands,
+  type JobSummary,
   type Machine,
   type StageName,
 } from "./index";
@@ -14,7 +14,7 @@ import {
 const machine = { id: 1, tag: "LR-1", model: "Wrenfell 14", place: "Box office" } as Machine;
 
 const job = (id: number, complaint = "loud") => ({ id, complaint, waits: null });
-const stands = (at: StageName, beforeFact = ""): JobStands => ({
+const stands = (at: StageName, beforeFact = ""): JobSummary => ({
   at,
   beforeFact,
   verdict: null,

@@ -3,7 +3,7 @@ import { briefHeadline, type BriefLadder } from "./brief";
 import { benchItem } from "./bench";
 import type { Machine } from "./machine";
 import type { StageName } from "./stages";
-import type { JobStands, JobWaits } from "./stands";
+import type { JobSummary, JobWaits } from "./jobSummary";
 
 /** What the shelves of the rack are sorted by. */
 export const RACK_WAYS = ["waits", "model", "place"] as const;
@@ -39,8 +39,8 @@ export interface RackMachine {
 export function rackMachine(
   machine: Machine,
   today: string,
-  open: { job: { id: number; complaint: string; waits: JobWaits | null }; stands: JobStands } | null,
-  last: JobStands | null,
+  open: { job: { id: number; complaint: string; waits: JobWaits | null }; stands: JobSummary } | null,
+  last: JobSummary | null,
 ): RackMachine {
   const item = open && benchItem(machine, open.job, open.stands);
   const verdict = open?.stands.verdict ?? last?.verdict ?? null;

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { backgroundEnds, backgroundOver, onTheWay, regularly } from "./background";
+import { backgroundEnds, backgroundOver, backgroundTask, regularly } from "./background";
 
 const after = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
@@ -9,8 +9,8 @@ describe("work nobody waits for", () => {
   it("is over before the database may be closed, and what fails in it is logged", async () => {
     const told = vi.spyOn(console, "error").mockImplementation(() => undefined);
     const done: string[] = [];
-    onTheWay(after(20).then(() => done.push("slow")));
-    onTheWay(Promise.reject(new Error("spoilt")));
+    backgroundTask(after(20).then(() => done.push("slow")));
+    backgroundTask(Promise.reject(new Error("spoilt")));
     await backgroundOver();
     expect(done).toEqual(["slow"]);
     expect(told).toHaveBeenCalledWith(expect.objectContaining({ message: "spoilt" }));
@@ -39,7 +39,7 @@ describe("work nobody waits for", () => {
 
   it("that goes on and on hears that it is to end", async () => {
     let heard = false;
-    onTheWay(
+    backgroundTask(
       (async () => {
         while (!backgroundEnds()) await after(3);
         heard = true;

@@ -16,7 +16,7 @@ const held = processWide<Background>("background");
 const background = (): Background => held.orMake(() => ({ works: new Set(), clocks: new Map(), ends: false }));
 
 /** Lets work go on that nobody waits for; what fails in it is logged. */
-export function onTheWay(work: Promise<unknown>): void {
+export function backgroundTask(work: Promise<unknown>): void {
   const { works } = background();
   const over = work.catch(logged).finally(() => works.delete(over));
   works.add(over);
@@ -36,7 +36,7 @@ export function regularly(name: string, everyMs: number, work: () => Promise<unk
   const turn = () => {
     if (busy) return;
     busy = true;
-    onTheWay(work().finally(() => (busy = false)));
+    backgroundTask(work().finally(() => (busy = false)));
   };
   const clock = setInterval(turn, everyMs);
   clock.unref();

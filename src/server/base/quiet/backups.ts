@@ -17,8 +17,8 @@ import { database, databasePath } from "../../../data/base/connection";
 import { check } from "../../../input/check";
 import { BackupPlanInput } from "../../../input/backup";
 import { regularly } from "./background";
-import { serverProblem } from "../requests/problems";
-import { writing } from "../requests/write";
+import { serverProblem } from "../http/problems";
+import { writing } from "../http/write";
 import { processWide } from "../../../core/base/processWide";
 
 const run = promisify(execFile);

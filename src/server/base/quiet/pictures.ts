@@ -1,7 +1,7 @@
 import sharp from "sharp";
 import { pictureKind } from "../../../core/drawing/photo";
 import { bad, ok, type Problem, type Result } from "../../../core/base/result";
-import { serverProblem } from "../requests/problems";
+import { serverProblem } from "../http/problems";
 
 /** A picture of more pixels than any phone takes is a trap, and so is one that takes this long. */
 const MOST_PIXELS = 100e6;

@@ -9,8 +9,8 @@ import { findMachine } from "../../../data/workshop/machines";
 import { runsOfJob } from "../../../data/measure/runs";
 import { check } from "../../../input/check";
 import { LiveRunInput } from "../../../input/live";
-import { serverProblem } from "../../base/requests/problems";
-import { openJob, writing } from "../../base/requests/write";
+import { serverProblem } from "../../base/http/problems";
+import { openJob, writing } from "../../base/http/write";
 import { liveProblem } from "./problems";
 import { hashOf, newToken } from "./token";
 

@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
-import type { Incoming } from "../../base/requests/body";
-import { handle, idOf, plainly } from "../../base/requests/respond";
+import type { Incoming } from "../../base/http/body";
+import { handle, idOf, plainly } from "../../base/http/respond";
 import { takeSamples } from "./samples";
 import { tokenOf } from "./token";
 import { processWide } from "../../../core/base/processWide";

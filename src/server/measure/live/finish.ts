@@ -14,14 +14,14 @@ import {
 import { addRun, packRun, runsOfJob, type NewRun } from "../../../data/measure/runs";
 import { inThread } from "../../../threads/pool";
 import type { LiveFeed } from "../../../threads/liveLog";
-import { openJob, writing } from "../../base/requests/write";
-import { bookOf, closeBook, type Book } from "./book";
+import { openJob, writing } from "../../base/http/write";
+import { liveSessionOf, endLiveSession, type LiveSession } from "./liveSession";
 import { liveProblem } from "./problems";
 
 const packed = promisify(gzip);
 
 /** What each source sent, as it stands on disk. */
-export async function feedsOf(book: Book): Promise<LiveFeed[]> {
+export async function feedsOf(book: LiveSession): Promise<LiveFeed[]> {
   const feeds = new Map<string, LiveFeed>();
   for (const { source, sample } of await liveSamplesAfter(await database(), book.id, 0)) {
     const feed = feeds.get(source) ?? { source, offsetS: book.offsetOf(source), samples: [] };
@@ -40,7 +40,7 @@ export const liveName = (live: LiveRun): string =>
 
 /** The log of a live run as it stands, as a file; null where there is no such run or nothing came yet. */
 export async function liveLogOf(id: number): Promise<{ name: string; bytes: Buffer } | null> {
-  const book = await bookOf(id);
+  const book = await liveSessionOf(id);
   if (!book?.began) return null;
   const { csv } = await inThread("liveLog", { feeds: await feedsOf(book), beganMs: beganMs(book.live) });
   return { name: liveName(book.live), bytes: Buffer.from(csv) };
@@ -50,7 +50,7 @@ export async function liveLogOf(id: number): Promise<{ name: string; bytes: Buff
  * Keeps a run that is over like any other: its log is written, read again as any log is, and stored with it. One whose
  * log cannot be a run says why, and keeps its samples.
  */
-export async function finishRun(book: Book): Promise<Result<{ paired: boolean }>> {
+export async function finishRun(book: LiveSession): Promise<Result<{ paired: boolean }>> {
   const state = book.state();
   const { live } = book;
   const read = await inThread("liveLog", { feeds: await feedsOf(book), beganMs: beganMs(live), reads: true });
@@ -100,20 +100,20 @@ export async function finishRun(book: Book): Promise<Result<{ paired: boolean }>
 }
 
 /** Closes a run that cannot be kept; its samples stay. */
-async function giveUp(book: Book, problem: Problem): Promise<void> {
+async function giveUp(book: LiveSession, problem: Problem): Promise<void> {
   const closedAt = new Date().toISOString();
   await writing(async (tx) => ok(await changeLiveRun(tx, book.id, { closedAt, problem })));
   await closed(book);
 }
 
-async function closed(book: Book): Promise<void> {
+async function closed(book: LiveSession): Promise<void> {
   await book.catchUp();
   book.heard.emit("closed");
-  closeBook(book.id);
+  endLiveSession(book.id);
 }
 
 /** Ends a run that is not wanted: nothing of it counts, its samples stay for a look. */
-export async function dropRun(book: Book): Promise<Result<null>> {
+export async function dropRun(book: LiveSession): Promise<Result<null>> {
   const now = new Date().toISOString();
   const problem = {
     code: "run-dropped",

@@ -9,14 +9,14 @@ import {
   writtenSince,
   type Written,
 } from "../../../data/measure/liveRuns";
-import { writing } from "../../base/requests/write";
-import type { Book } from "./book";
+import { writing } from "../../base/http/write";
+import type { LiveSession } from "./liveSession";
 import { liveProblem } from "./problems";
 import { processWide } from "../../../core/base/processWide";
 
 /** Samples of one source that wait to be written. */
 interface Waiting {
-  book: Book;
+  book: LiveSession;
   source: string;
   samples: readonly Sample[];
   /** What brings the source's clock to that of the run, where it is new, s. */
@@ -70,13 +70,13 @@ async function flush(q: { waiting: Waiting[]; busy: boolean }): Promise<void> {
 }
 
 interface Kept {
-  written: { book: Book; waits: Waiting[]; now: Written }[];
+  written: { book: LiveSession; waits: Waiting[]; now: Written }[];
   refused: { wait: Waiting; problem: Problem }[];
 }
 
 async function keep(tx: Knex, all: readonly Waiting[]): Promise<Kept> {
   const open = await openAmong(tx, [...new Set(all.map((w) => w.book.id))]);
-  const kept = new Map<Book, Waiting[]>();
+  const kept = new Map<LiveSession, Waiting[]>();
   const refused: Kept["refused"] = [];
   const sources = new Map<number, Set<string>>();
   for (const wait of all) {
@@ -106,7 +106,7 @@ async function keep(tx: Knex, all: readonly Waiting[]): Promise<Kept> {
 /** Writes all that was taken in as one, and tells of each run what stands there since it was last read. */
 async function write(
   tx: Knex,
-  kept: ReadonlyMap<Book, Waiting[]>,
+  kept: ReadonlyMap<LiveSession, Waiting[]>,
   open: ReadonlyMap<number, string | null>,
 ): Promise<Kept["written"]> {
   if (kept.size === 0) return [];

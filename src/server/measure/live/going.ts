@@ -3,8 +3,8 @@ import { channelOf } from "../../../core/measure/log";
 import { database } from "../../../data/base/connection";
 import { findJobs } from "../../../data/workshop/jobs";
 import { openLiveRuns } from "../../../data/measure/liveRuns";
-import { withMachines } from "../../../data/workshop/stands";
-import { bookOf, type Book } from "./book";
+import { withMachines } from "../../../data/workshop/jobSummaries";
+import { liveSessionOf, type LiveSession } from "./liveSession";
 
 /** Runs that go now, oldest first. */
 export async function goingRuns(): Promise<GoingRun[]> {
@@ -19,7 +19,7 @@ export async function goingRuns(): Promise<GoingRun[]> {
   const out: GoingRun[] = [];
   for (const { id, jobId, kind } of open) {
     const machine = jobs.find((j) => j.job.id === jobId)?.machine;
-    const book = await bookOf(id);
+    const book = await liveSessionOf(id);
     if (!machine || !book) continue;
     const state = book.state();
     out.push({
@@ -40,7 +40,7 @@ export async function goingRuns(): Promise<GoingRun[]> {
 /** Looked back for a reading, s. */
 const LOOK_BACK_S = 5;
 
-function hottestNow(book: Book): number | null {
+function hottestNow(book: LiveSession): number | null {
   if (!book.began) return null;
   const run = book.tail(LOOK_BACK_S);
   const read = ["cpu.temperature", "gpu.temperature"].flatMap((k) => {

@@ -9,8 +9,8 @@ import {
 import { bad, ok, type Result } from "../../../core/base/result";
 import { liveRunByToken } from "../../../data/measure/liveRuns";
 import { database } from "../../../data/base/connection";
-import { textBody, type Incoming } from "../../base/requests/body";
-import { bookOf, type Book } from "./book";
+import { textBody, type Incoming } from "../../base/http/body";
+import { liveSessionOf, type LiveSession } from "./liveSession";
 import { liveProblem } from "./problems";
 import { hashOf, isToken } from "./token";
 import { written } from "./flush";
@@ -37,8 +37,8 @@ export interface Acknowledged {
 }
 
 /** A live run that a token opens. */
-export async function openedBy(id: number, token: string): Promise<Result<Book>> {
-  const book = await bookOf(id);
+export async function openedBy(id: number, token: string): Promise<Result<LiveSession>> {
+  const book = await liveSessionOf(id);
   if (!book) return bad(liveProblem.noRun());
   if (!isToken(token, book.live.tokenHash)) return bad(liveProblem.noToken());
   return ok(book);
@@ -52,7 +52,7 @@ export async function runOfToken(token: string): Promise<Result<{ runId: number;
 }
 
 /** How a run stands for one of its sources. */
-export function answerTo(book: Book, source: string): Acknowledged {
+export function answerTo(book: LiveSession, source: string): Acknowledged {
   const state = book.state();
   const { recipe } = book.live;
   const { acknowledged, missing } = book.acknowledged(source);
@@ -94,7 +94,7 @@ export async function takeSamples(
 
 /** Writes samples of a source, says what came back after a lost link, and looks whether the load must end. */
 export async function keepSamples(
-  book: Book,
+  book: LiveSession,
   source: string,
   samples: readonly Sample[],
 ): Promise<Result<Acknowledged>> {
@@ -115,7 +115,7 @@ export async function keepSamples(
  * What brings a new source's clock to that of the run, s: the first source's clock begins at 0; the newest reading of a
  * later one is of now.
  */
-function offsetFor(book: Book, samples: readonly Sample[], silentMs: number): number {
+function offsetFor(book: LiveSession, samples: readonly Sample[], silentMs: number): number {
   const times = samples.map((s) => s.t);
   if (!book.began) return -Math.min(...times);
   return book.nowS + (silentMs / 1000) * book.speed - Math.max(...times);

@@ -3,7 +3,7 @@ import { database } from "../../../data/base/connection";
 import { lastLiveRun } from "../../../data/measure/liveRuns";
 import type { RunKind } from "../../../data/measure/runs";
 import { recipeBefore } from "./begin";
-import { bookOf } from "./book";
+import { liveSessionOf } from "./liveSession";
 import { liveView } from "./view";
 
 /** What the page of one run needs of its live run: the one that goes, or the last that could not be kept. */
@@ -13,6 +13,6 @@ export async function liveStage(
 ): Promise<{ live: LiveView | null; recipe: Recipe | null }> {
   const last = await lastLiveRun(await database(), jobId, kind);
   const shown = last && (last.closedAt === null || last.problem !== null) ? last : null;
-  const book = shown && (await bookOf(shown.id));
+  const book = shown && (await liveSessionOf(shown.id));
   return { live: book ? liveView(book) : null, recipe: kind === "after" ? await recipeBefore(jobId) : null };
 }

@@ -16,9 +16,9 @@ import { findMachine } from "../../../data/workshop/machines";
 import { lastKept, revisionOfJob } from "../../../data/drawing/layouts";
 import { jobWays } from "../../../data/handwork/ways";
 import { lastLiveRun, type LiveRun } from "../../../data/measure/liveRuns";
-import { backgroundEnds, onTheWay } from "../../base/quiet/background";
+import { backgroundEnds, backgroundTask } from "../../base/quiet/background";
 import { keepSamples } from "./samples";
-import type { Book } from "./book";
+import type { LiveSession } from "./liveSession";
 import { todayNow } from "../../base/today";
 import { processWide } from "../../../core/base/processWide";
 
@@ -43,13 +43,13 @@ export const settingOf = (live: LiveRun): StandInSetting | null =>
     : { seed: live.jobId, speed: 1, ...(live.standIn as Partial<StandInSetting> & { state: StandInState }) };
 
 /** Lets the simulated machine of a run go on from where its samples end; one that runs already is left alone. */
-export function resume(book: Book): void {
+export function resume(book: LiveSession): void {
   if (standing().has(book.id) || book.live.closedAt !== null) return;
   standing().add(book.id);
-  onTheWay(run(book).finally(() => standing().delete(book.id)));
+  backgroundTask(run(book).finally(() => standing().delete(book.id)));
 }
 
-async function run(book: Book): Promise<void> {
+async function run(book: LiveSession): Promise<void> {
   const setting = settingOf(book.live);
   if (!setting) return;
   book.speed = setting.speed;

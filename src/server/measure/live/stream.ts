@@ -1,4 +1,4 @@
-import type { Book } from "./book";
+import type { LiveSession } from "./liveSession";
 import { liveView } from "./view";
 import { processWide } from "../../../core/base/processWide";
 
@@ -21,10 +21,10 @@ interface Told {
   atMs: number;
   text: string;
 }
-const told = new WeakMap<Book, { state?: Told; curves?: Told }>();
+const told = new WeakMap<LiveSession, { state?: Told; curves?: Told }>();
 
 /** What all pages of a run are told, made once for all of them: how it stands, and its curves. */
-function textOf(book: Book, what: "state" | "curves", everyMs: number): Told {
+function textOf(book: LiveSession, what: "state" | "curves", everyMs: number): Told {
   const held = told.get(book) ?? {};
   told.set(book, held);
   const now = Date.now();
@@ -37,7 +37,7 @@ function textOf(book: Book, what: "state" | "curves", everyMs: number): Told {
 }
 
 /** Follows a run: its view now, and again as it changes, until the run is closed or the page goes. */
-export function follow(book: Book, signal: AbortSignal): ReadableStream<Uint8Array> {
+export function follow(book: LiveSession, signal: AbortSignal): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   let end = () => undefined as void;
   return new ReadableStream<Uint8Array>({

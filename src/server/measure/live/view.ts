@@ -3,8 +3,8 @@ import { liveViewOf, type LiveView } from "../../../core/measure/protocol";
 import { database } from "../../../data/base/connection";
 import { loadSamples, runsOfJob } from "../../../data/measure/runs";
 import { judged } from "../../../threads/pool";
-import { logged, onTheWay } from "../../base/quiet/background";
-import type { Book } from "./book";
+import { logged, backgroundTask } from "../../base/quiet/background";
+import type { LiveSession } from "./liveSession";
 import { settingOf } from "./standIn";
 
 /** What the judge said last of a run, and when. */
@@ -18,15 +18,15 @@ interface Heard {
 const ASK_EVERY_S = 10;
 
 type JudgeBefore = Parameters<typeof judged<"so-far">>[0]["before"];
-const heardOf = new WeakMap<Book, Heard>();
-const before = new WeakMap<Book, Promise<JudgeBefore>>();
+const heardOf = new WeakMap<LiveSession, Heard>();
+const before = new WeakMap<LiveSession, Promise<JudgeBefore>>();
 
 /**
  * A run that goes, as it is known now.
  *
  * @param drawn whether its curves are wanted too: they are most of the work
  */
-export function liveView(book: Book, drawn = true): LiveView {
+export function liveView(book: LiveSession, drawn = true): LiveView {
   const { live } = book;
   ask(book);
   return liveViewOf(
@@ -50,7 +50,7 @@ export function liveView(book: Book, drawn = true): LiveView {
 }
 
 /** Asks the judge on a thread what it thinks by now, every so often; the answer comes with the next view. */
-function ask(book: Book): void {
+function ask(book: LiveSession): void {
   const state = book.state();
   const { live } = book;
   const held = heardOf.get(book);
@@ -61,7 +61,7 @@ function ask(book: Book): void {
   const run = book.run();
   const phases = { loadOnS: state.loadOnS, loadOffS: book.nowS };
   const own = { run, phases, room: roomTrue(live.conditions), conditions: live.conditions };
-  onTheWay(
+  backgroundTask(
     beforeOf(book)
       .then((other) => judged<"so-far">({ kind: "so-far", run: own, before: other }))
       .catch(logged)
@@ -70,7 +70,7 @@ function ask(book: Book): void {
 }
 
 /** The run before of a run after, read once. */
-function beforeOf(book: Book): Promise<JudgeBefore> {
+function beforeOf(book: LiveSession): Promise<JudgeBefore> {
   const known = before.get(book);
   if (known) return known;
   const asked = loadBefore(book);
@@ -79,7 +79,7 @@ function beforeOf(book: Book): Promise<JudgeBefore> {
   return asked;
 }
 
-async function loadBefore({ live }: Book): Promise<JudgeBefore> {
+async function loadBefore({ live }: LiveSession): Promise<JudgeBefore> {
   if (live.kind !== "after") return null;
   const db = await database();
   const record = (await runsOfJob(db, live.jobId)).before;

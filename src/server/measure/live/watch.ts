@@ -1,11 +1,11 @@
 import { stopCall, type RunEvent } from "../../../core/measure/protocol";
 import { ok } from "../../../core/base/result";
 import { addLiveEvent } from "../../../data/measure/liveRuns";
-import { writing } from "../../base/requests/write";
-import type { Book } from "./book";
+import { writing } from "../../base/http/write";
+import type { LiveSession } from "./liveSession";
 
 /** Writes that something happened in a run, and knows it from there. */
-export async function happens(book: Book, e: RunEvent): Promise<void> {
+export async function happens(book: LiveSession, e: RunEvent): Promise<void> {
   await writing(async (tx) => ok(await addLiveEvent(tx, book.id, e)));
   await book.catchUp();
 }
@@ -14,7 +14,7 @@ export async function happens(book: Book, e: RunEvent): Promise<void> {
 const LOOKED_AT_S = 60;
 
 /** Ends the load where a chip, the drive or the base stands too hot, or the chips are no longer read. */
-export async function watch(book: Book): Promise<void> {
+export async function watch(book: LiveSession): Promise<void> {
   const { phase } = book.state();
   if (phase !== "load" && phase !== "idle") return;
   const call = stopCall(book.tail(LOOKED_AT_S), book.live.limits);

@@ -3,7 +3,7 @@ import { changeWords, isByItself, isRead, needOf } from "../../../core/workshop/
 import type { Problem } from "../../../core/base/result";
 import { database } from "../../../data/base/connection";
 import { addAudit, benchWasThere } from "../../../data/workshop/trust";
-import { isOurHost } from "../../base/requests/addresses";
+import { isOurHost } from "../../base/http/addresses";
 import { overTls, personCookie } from "./cookies";
 import { isLocal, refusalOf, standingOf, type Refusal, type Standing } from "./standing";
 import { processWide } from "../../../core/base/processWide";

@@ -12,7 +12,7 @@ import {
 } from "../../../core/workshop/trust";
 import { bad, ok, type Result } from "../../../core/base/result";
 import { database } from "../../../data/base/connection";
-import { readKept, writeKept } from "../../../data/base/kept";
+import { readSetting, writeSetting } from "../../../data/base/settingsStore";
 import {
   addAudit,
   auditLines,
@@ -27,8 +27,8 @@ import {
 } from "../../../data/workshop/trust";
 import { check } from "../../../input/check";
 import { OwnPinInput, PassphraseInput, PersonChangeInput, PersonInput } from "../../../input/trust";
-import { serverProblem } from "../../base/requests/problems";
-import { writing } from "../../base/requests/write";
+import { serverProblem } from "../../base/http/problems";
+import { writing } from "../../base/http/write";
 import { actor, benchHere } from "./actor";
 import { hashed, isSecret } from "./hash";
 import { trustProblem } from "./problems";
@@ -44,7 +44,7 @@ const AUDIT_PAGE = 100;
 export async function networkView(): Promise<NetworkView> {
   const db = await database();
   return {
-    hasPassphrase: (await readKept<string>(db, "keeping", PASSPHRASE)) !== null,
+    hasPassphrase: (await readSetting<string>(db, "keeping", PASSPHRASE)) !== null,
     digits: await digitsNow(),
     people: await tags(),
     benches: await findBenches(db, BENCHES),
@@ -80,7 +80,7 @@ export async function setPassphrase(body: unknown): Promise<Result<null>> {
   if (problem) return bad(serverProblem.badFields({ passphrase: problem }));
   const [hash, by] = [await hashed(spoken(passphrase)), await actor()];
   return writing(async (tx) => {
-    await writeKept(tx, "keeping", PASSPHRASE, hash);
+    await writeSetting(tx, "keeping", PASSPHRASE, hash);
     await sendBenchesAway(tx);
     await addAudit(tx, { ...by, what: "the passphrase was set, and every bench sent away" });
     return ok(null);
@@ -180,7 +180,7 @@ export async function dropBench(id: number): Promise<Result<null>> {
 
 /** Whether a device can join at all. */
 export const networkReady = async (): Promise<boolean> =>
-  (await readKept<string>(await database(), "keeping", PASSPHRASE)) !== null;
+  (await readSetting<string>(await database(), "keeping", PASSPHRASE)) !== null;
 
 /** The name of the bench a page is asked from. */
 export const benchName = async (): Promise<string> => (await benchHere())?.name ?? "This bench";

@@ -4,7 +4,7 @@ import { addAudit } from "../../../data/workshop/trust";
 import { findJob } from "../../../data/workshop/jobs";
 import { check } from "../../../input/check";
 import { OwnerLinkInput } from "../../../input/trust";
-import { serverProblem } from "../../base/requests/problems";
+import { serverProblem } from "../../base/http/problems";
 import { actor } from "./actor";
 import { opened, sealed } from "./seal";
 

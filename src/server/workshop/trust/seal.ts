@@ -1,7 +1,7 @@
 import { createHmac, randomBytes } from "node:crypto";
 import { sealData, unsealData } from "iron-session";
 import { database } from "../../../data/base/connection";
-import { readKept, writeKept } from "../../../data/base/kept";
+import { readSetting, writeSetting } from "../../../data/base/settingsStore";
 import { processWide } from "../../../core/base/processWide";
 
 const KEY = "seal";
@@ -12,9 +12,9 @@ async function secret(): Promise<string> {
   const known = held.get();
   if (known) return known;
   const db = await database();
-  const kept = await readKept<string>(db, "keeping", KEY);
+  const kept = await readSetting<string>(db, "keeping", KEY);
   const own = kept ?? randomBytes(32).toString("hex");
-  if (!kept) await writeKept(db, "keeping", KEY, own);
+  if (!kept) await writeSetting(db, "keeping", KEY, own);
   held.set(own);
   return own;
 }

@@ -1,12 +1,12 @@
 import { leftMs, ROUND, slower, spoken, unslowed, type Slowed } from "../../../core/workshop/trust";
 import { bad, ok, type Result } from "../../../core/base/result";
 import { database } from "../../../data/base/connection";
-import { readKept } from "../../../data/base/kept";
+import { readSetting } from "../../../data/base/settingsStore";
 import { addAudit, closeBench, findBench, findPerson, insertBench, setSlowed } from "../../../data/workshop/trust";
 import { check } from "../../../input/check";
 import { JoinInput, SignInInput } from "../../../input/trust";
-import { serverProblem } from "../../base/requests/problems";
-import { writing } from "../../base/requests/write";
+import { serverProblem } from "../../base/http/problems";
+import { writing } from "../../base/http/write";
 import { isSecret } from "./hash";
 import { trustProblem } from "./problems";
 import type { Session } from "./standing";
@@ -54,7 +54,7 @@ export async function join(body: unknown, from: string, nowMs = Date.now()): Pro
   const checked = check(JoinInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { passphrase, name } = checked.value;
-  const hash = await readKept<string>(await database(), "keeping", PASSPHRASE);
+  const hash = await readSetting<string>(await database(), "keeping", PASSPHRASE);
   if (hash === null) return bad(trustProblem.noPassphrase());
   return joining.take(async (): Promise<Result<{ bench: number }>> => {
     const joins = joinsNow();

@@ -3,7 +3,7 @@ import { parseCookie } from "cookie";
 import { may, type Need, type Role } from "../../../core/workshop/trust";
 import { database } from "../../../data/base/connection";
 import { findBench, findPerson } from "../../../data/workshop/trust";
-import { isOwnName } from "../../base/requests/addresses";
+import { isOwnName } from "../../base/http/addresses";
 import { opened } from "./seal";
 
 export const BENCH_COOKIE = "ovrant_bench";

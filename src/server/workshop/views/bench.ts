@@ -4,9 +4,9 @@ import { database } from "../../../data/base/connection";
 import { drawingsOfMachines } from "../../../data/drawing/drawings";
 import { checksDue } from "../../../data/workshop/jobs";
 import { dueMachines, hasMachines } from "../../../data/workshop/machines";
-import { openCounts, openJobs, withMachines, type OpenCounts } from "../../../data/workshop/stands";
+import { openCounts, openJobs, withMachines, type OpenCounts } from "../../../data/workshop/jobSummaries";
 import { backupNotice } from "../../base/quiet/backups";
-import { catchUp, standsOfJobs } from "../../job/stands";
+import { makeMissingSummaries, summariesOfJobs } from "../../job/jobSummaries";
 import { todayNow } from "../../base/today";
 
 export interface BenchView {
@@ -38,9 +38,9 @@ const MOST_CHECKS = 6;
 /** What lies on the bench, what each machine waits for, and the dates that come. */
 export async function benchView(): Promise<BenchView> {
   const db = await database();
-  await catchUp();
+  await makeMissingSummaries();
   const open = await openJobs(db, ON_MAT);
-  const stands = await standsOfJobs(open.map((o) => o.job));
+  const stands = await summariesOfJobs(open.map((o) => o.job));
   const drawings = await drawingsOfMachines(
     db,
     open.map((o) => o.machine.id),

@@ -6,10 +6,10 @@ import { CoolingMap } from "../../../core/drawing/parts";
 import { database, databasePath } from "../../../data/base/connection";
 import { findDay, findDayForm, runsBetween, workBetween, type PastStretch } from "../../../data/workshop/day";
 import { drawingsOfMachines } from "../../../data/drawing/drawings";
-import { factsOfJobs, openJobs, timesOfModel } from "../../../data/workshop/stands";
+import { factsOfJobs, openJobs, timesOfModel } from "../../../data/workshop/jobSummaries";
 import { goingRuns } from "../../measure/live/going";
 import { jobView, type JobView } from "../../job/job";
-import { catchUp } from "../../job/stands";
+import { makeMissingSummaries } from "../../job/jobSummaries";
 import { beginOf, dayIn } from "../../../core/base/days";
 import { zoneOf } from "../../../data/base/zone";
 
@@ -21,7 +21,7 @@ const MINUTE_MS = 60_000;
 /** Today at the bench: what is left of every open job, what goes, what is done, and the order that was taken. */
 export async function dayView(now = new Date()): Promise<DayView> {
   const db = await database();
-  await catchUp();
+  await makeMissingSummaries();
   const zone = await zoneOf(db);
   const date = dayIn(zone, now);
   const midnightMs = beginOf(date, zone);

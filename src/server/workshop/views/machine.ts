@@ -1,15 +1,15 @@
-import type { JobStands, Machine } from "../../../core/workshop/job";
+import type { JobSummary, Machine } from "../../../core/workshop/job";
 import { database } from "../../../data/base/connection";
 import { drawingsOfMachines } from "../../../data/drawing/drawings";
 import { jobsOfMachine, jobCounts, type Job } from "../../../data/workshop/jobs";
 import { findRevision, type RevisionRecord } from "../../../data/drawing/layouts";
 import { findMachine, modelsSeen } from "../../../data/workshop/machines";
-import { standsOfJobs } from "../../job/stands";
+import { summariesOfJobs } from "../../job/jobSummaries";
 
 export interface MachineView {
   machine: Machine;
   /** A page of its jobs, newest first. */
-  jobs: { job: Job; stands: JobStands }[];
+  jobs: { job: Job; stands: JobSummary }[];
   counts: { all: number; open: number };
   /** The drawing that stands for the machine; null while its model is not drawn. */
   drawing: RevisionRecord | null;
@@ -24,7 +24,7 @@ export async function machineView(id: number, page = 1): Promise<MachineView | n
   const machine = await findMachine(db, id);
   if (!machine) return null;
   const jobs = await jobsOfMachine(db, id, JOBS_ON_PAGE, (page - 1) * JOBS_ON_PAGE);
-  const stands = await standsOfJobs(jobs);
+  const stands = await summariesOfJobs(jobs);
   const drawing = (await drawingsOfMachines(db, [id])).get(id);
   return {
     machine,

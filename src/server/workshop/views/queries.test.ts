@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { database } from "../../../data/base/connection";
-import { staleJobs } from "../../../data/workshop/stands";
+import { staleJobs } from "../../../data/workshop/jobSummaries";
 import { emptyLayout, newPart } from "../../../core/drawing/parts";
 import { temporaryDatabase } from "../../../testing/bed";
 import { keepLayout, saveLayout, startLayout } from "../../drawing/layouts";
@@ -19,7 +19,7 @@ import { stockView } from "./materials";
 import { rackView } from "./rack";
 import { searchView } from "./search";
 import { serviceStage } from "../../handwork/views/service";
-import { catchUp } from "../../job/stands";
+import { makeMissingSummaries } from "../../job/jobSummaries";
 
 temporaryDatabase("queries");
 
@@ -69,7 +69,7 @@ async function more(): Promise<void> {
 /** Questions to the database that a view asks, once lists are up to date. */
 async function queriesOf(view: () => Promise<unknown>): Promise<number> {
   const db = await database();
-  while ((await staleJobs(db, 1)).length > 0) await catchUp();
+  while ((await staleJobs(db, 1)).length > 0) await makeMissingSummaries();
   await view();
   // what the first look set going asks as well, and is no question of the view
   await backgroundOver();

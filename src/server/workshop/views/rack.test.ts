@@ -2,13 +2,13 @@ import { describe, expect, it, vi } from "vitest";
 import { closeJob, setWaits } from "../../../data/workshop/jobs";
 import { database } from "../../../data/base/connection";
 import { setDue } from "../../../data/workshop/dues";
-import { staleJobs } from "../../../data/workshop/stands";
+import { staleJobs } from "../../../data/workshop/jobSummaries";
 import { dayAfter } from "../../../core/base/days";
 import { temporaryDatabase } from "../../../testing/bed";
 import { intake } from "../machines";
 import { benchView } from "./bench";
 import { rackView } from "./rack";
-import { bringUpToDate } from "../../job/stands";
+import { bringUpToDate } from "../../job/jobSummaries";
 
 temporaryDatabase("rack");
 

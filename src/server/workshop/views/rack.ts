@@ -20,8 +20,8 @@ import {
   type RackAsk,
   type ShelfCount,
 } from "../../../data/workshop/rack";
-import { openCounts } from "../../../data/workshop/stands";
-import { catchUp, standsOfJobs } from "../../job/stands";
+import { openCounts } from "../../../data/workshop/jobSummaries";
+import { makeMissingSummaries, summariesOfJobs } from "../../job/jobSummaries";
 import { todayNow } from "../../base/today";
 
 /** So many boards are seen, so many machines stand face out on one. */
@@ -40,7 +40,7 @@ export async function rackView(asked: {
   page: number;
 }): Promise<RackView> {
   const db = await database();
-  await catchUp();
+  await makeMissingSummaries();
   const today = await todayNow();
   const ask: RackAsk = { way: asked.way, word: asked.word, today, soon: dayAfter(today, DUE_SOON_DAYS) };
   const known = await shelvesOf(ask, asked.shelf ?? asked.from);
@@ -96,7 +96,7 @@ async function told(standing: Awaited<ReturnType<typeof shelfMachines>>, today: 
     db,
     standing.flatMap((s) => [s.openJobId, s.lastJobId].filter((id) => id !== null)),
   );
-  const stands = await standsOfJobs([...jobs.values()]);
+  const stands = await summariesOfJobs([...jobs.values()]);
   const drawings = await drawingsOfMachines(db, ids);
   const since = await jobsSince(db, ids);
   return standing.map(({ machine, openJobId, lastJobId }) => {

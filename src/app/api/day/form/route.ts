@@ -1,5 +1,5 @@
 import { changeDayForm } from "@/server/workshop/day";
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 
 /** Sets how the workshop's days go. */
 export function PUT(request: Request): Promise<Response> {

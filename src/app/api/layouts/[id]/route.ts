@@ -1,5 +1,5 @@
 import { saveLayout } from "@/server/drawing/layouts";
-import { LAYOUT_LIMIT, handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { LAYOUT_LIMIT, handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () =>

@@ -1,5 +1,5 @@
 import { actOn, changeLive } from "@/server/measure/liveRuns";
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";
 

@@ -1,4 +1,4 @@
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 import { changeMachineFacts } from "@/server/job/upkeep";
 
 /** Changes what is known of a machine. */

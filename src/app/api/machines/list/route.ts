@@ -1,6 +1,6 @@
 import { takeList } from "@/server/workshop/machineLists";
-import { textBody } from "@/server/base/requests/body";
-import { handle, respond } from "@/server/base/requests/respond";
+import { textBody } from "@/server/base/http/body";
+import { handle, respond } from "@/server/base/http/respond";
 
 /** A list of 5,000 machines stays well under this. */
 const LIMIT = 4e6;

@@ -1,7 +1,7 @@
 import { bad } from "@/core/base/result";
 import { photoBytes, updatePhoto } from "@/server/drawing/photos";
-import { serverProblem } from "@/server/base/requests/problems";
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { serverProblem } from "@/server/base/http/problems";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 
 /** A photo, or ?thumb for the small one. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

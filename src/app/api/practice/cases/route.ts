@@ -1,6 +1,6 @@
 import { keepTaughtCase } from "@/server/learn/practice";
-import { personOf } from "@/server/base/requests/person";
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { personOf } from "@/server/base/http/person";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 
 /** Keeps a case a teacher made. */
 export function POST(request: Request): Promise<Response> {

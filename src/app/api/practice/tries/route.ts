@@ -1,6 +1,6 @@
 import { startTry } from "@/server/learn/practice";
-import { personOf } from "@/server/base/requests/person";
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { personOf } from "@/server/base/http/person";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 
 /** Begins to practise on a mystery machine. */
 export function POST(request: Request): Promise<Response> {

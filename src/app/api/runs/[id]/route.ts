@@ -1,4 +1,4 @@
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 import { changeRun } from "@/server/measure/runs";
 
 export function PATCH(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,8 +1,8 @@
 import { layoutSchema } from "@/core/drawing/codec";
 import { jobSchema, signOffsSchema } from "@/core/record/jobfile";
 import { bad } from "@/core/base/result";
-import { serverProblem } from "@/server/base/requests/problems";
-import { handle, respond } from "@/server/base/requests/respond";
+import { serverProblem } from "@/server/base/http/problems";
+import { handle, respond } from "@/server/base/http/respond";
 
 const SCHEMAS: Readonly<Record<string, () => unknown>> = {
   job: () => jobSchema,

@@ -1,7 +1,7 @@
 import { bad } from "@/core/base/result";
-import { bytesBody } from "@/server/base/requests/body";
-import { serverProblem } from "@/server/base/requests/problems";
-import { handle, respond } from "@/server/base/requests/respond";
+import { bytesBody } from "@/server/base/http/body";
+import { serverProblem } from "@/server/base/http/problems";
+import { handle, respond } from "@/server/base/http/respond";
 import { changeMark, MARK_LIMIT_MB, markBytes, removeMark } from "@/server/workshop/workshop";
 
 export const dynamic = "force-dynamic";

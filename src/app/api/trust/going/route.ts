@@ -1,5 +1,5 @@
 import { ok } from "@/core/base/result";
-import { handle, respond } from "@/server/base/requests/respond";
+import { handle, respond } from "@/server/base/http/respond";
 import { lockedRuns } from "@/server/workshop/trust/lockedRuns";
 
 export const dynamic = "force-dynamic";

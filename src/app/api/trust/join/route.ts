@@ -1,5 +1,5 @@
 import { ok } from "@/core/base/result";
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { benchCookie } from "@/server/workshop/trust/cookies";
 import { join } from "@/server/workshop/trust/signin";
 

@@ -1,4 +1,4 @@
-import { handle, respond } from "@/server/base/requests/respond";
+import { handle, respond } from "@/server/base/http/respond";
 import { whoAsks } from "@/server/workshop/trust/asked";
 import { noPerson } from "@/server/workshop/trust/cookies";
 import { lock } from "@/server/workshop/trust/signin";

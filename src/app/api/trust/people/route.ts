@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { addPerson } from "@/server/workshop/trust/network";
 
 /** A new tag. */

@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { changeOwnPin } from "@/server/workshop/trust/network";
 
 /** One's own PIN. */

@@ -1,5 +1,5 @@
 import { ok } from "@/core/base/result";
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 import { personCookie } from "@/server/workshop/trust/cookies";
 import { signIn } from "@/server/workshop/trust/signin";
 

@@ -1,4 +1,4 @@
-import { handle, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { stopAtBench } from "@/server/measure/stopAtBench";
 
 /** Stops the load of a run: no PIN is asked for. */

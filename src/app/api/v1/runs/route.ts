@@ -1,6 +1,6 @@
 import { runOfToken } from "@/server/measure/live/samples";
 import { tokenOf } from "@/server/measure/live/token";
-import { handle, plainly } from "@/server/base/requests/respond";
+import { handle, plainly } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";
 

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { STAGE_TITLES } from "@/core/workshop/job";
 import { SERVICE_STAGES, type ServiceStage } from "@/core/handwork/service";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { stockView } from "@/server/workshop/views/materials";
 import { serviceStage } from "@/server/handwork/views/service";

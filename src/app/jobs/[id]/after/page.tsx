@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { RunStage } from "../RunStage";
 
 export const dynamic = "force-dynamic";

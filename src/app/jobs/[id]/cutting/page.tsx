@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { planOf } from "@/server/workshop/materials";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { stockView } from "@/server/workshop/views/materials";
 import { LinkButton } from "@/ui/kit/controls/Button";

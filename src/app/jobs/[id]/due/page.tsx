@@ -1,5 +1,5 @@
 import { notFound, redirect } from "next/navigation";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { machineOfJob } from "@/server/job/history";
 
 export const dynamic = "force-dynamic";

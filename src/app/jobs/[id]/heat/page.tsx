@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { layoutStage } from "@/server/drawing/views/layout";
 import { HeatScreen } from "@/ui/drawing/heat/HeatScreen";

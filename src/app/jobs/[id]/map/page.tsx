@@ -3,7 +3,7 @@ import { whoAsks } from "@/server/workshop/trust/asked";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { jobPhotos } from "@/server/drawing/photos";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { baseOf } from "@/core/drawing/parts";
 import { layoutStage } from "@/server/drawing/views/layout";

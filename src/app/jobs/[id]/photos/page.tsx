@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
 import { jobPhotos } from "@/server/drawing/photos";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { layoutStage } from "@/server/drawing/views/layout";
 import { PhotosScreen } from "@/ui/drawing/photos/PhotosScreen";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { reportView } from "@/server/record/report";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { TopBar } from "@/ui/kit/controls/TopBar";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { contextOf } from "@/core/handwork/service";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { stagePath } from "@/ui/kit/steps/paths";
 import { LinkButton } from "@/ui/kit/controls/Button";

@@ -17,7 +17,7 @@ import {
   type ServiceContext,
   type Worths,
 } from "@/core/handwork/service";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { jobView, type JobView } from "@/server/job/job";
 import { stockView } from "@/server/workshop/views/materials";
 import { afterAloneOf } from "@/server/measure/views/triage";

@@ -1,7 +1,7 @@
 import { Allowed } from "@/ui/kit/controls/Allowed";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { JobFrame } from "@/ui/kit/steps/JobFrame";
 import { WaysForm } from "@/ui/handwork/service/frame/WaysForm";

@@ -1,5 +1,5 @@
 import { calendarResponse } from "@/server/workshop/calendar";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";
 

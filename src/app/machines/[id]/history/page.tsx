@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { words } from "@/core/base/words";
-import { idOf } from "@/server/base/requests/respond";
+import { idOf } from "@/server/base/http/respond";
 import { historyView } from "@/server/job/history";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { TopBar } from "@/ui/kit/controls/TopBar";

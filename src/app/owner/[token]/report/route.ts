@@ -1,8 +1,8 @@
 import { bad } from "@/core/base/result";
 import { reportFile } from "@/server/record/report";
-import { fileResponse } from "@/server/base/requests/files";
-import { serverProblem } from "@/server/base/requests/problems";
-import { handle, respond } from "@/server/base/requests/respond";
+import { fileResponse } from "@/server/base/http/files";
+import { serverProblem } from "@/server/base/http/problems";
+import { handle, respond } from "@/server/base/http/respond";
 import { ownerLink } from "@/server/workshop/trust/ownerLink";
 
 /** The report of one job as PDF, for its owner. */

@@ -1,5 +1,5 @@
 import { setDueDate } from "@/server/workshop/machines";
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => respond(await setDueDate(idOf((await params).id), await jsonBody(request))));

@@ -1,4 +1,4 @@
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 import { explainJob } from "@/server/measure/verdicts";
 
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,8 +1,8 @@
 import { bad } from "@/core/base/result";
 import { bundleOf } from "@/server/record/bundle";
-import { fileResponse } from "@/server/base/requests/files";
-import { serverProblem } from "@/server/base/requests/problems";
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { fileResponse } from "@/server/base/http/files";
+import { serverProblem } from "@/server/base/http/problems";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 
 /** A whole job as one zip. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

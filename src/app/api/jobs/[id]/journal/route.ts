@@ -1,5 +1,5 @@
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
-import { inTheNameOf, personOf } from "@/server/base/requests/person";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
+import { inTheNameOf, personOf } from "@/server/base/http/person";
 import { keepEntries } from "@/server/handwork/service";
 
 /** Entries made on a device; sending them twice keeps them once. */

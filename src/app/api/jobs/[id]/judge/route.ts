@@ -1,4 +1,4 @@
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 import { judgeAgain } from "@/server/measure/verdicts";
 
 /** Judges a job anew with the judge as it is now. */

@@ -1,4 +1,4 @@
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 import { makeOwnerLink } from "@/server/workshop/trust/ownerLink";
 
 /** A link to the report of a job for its owner. */

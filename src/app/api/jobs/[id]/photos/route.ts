@@ -1,7 +1,7 @@
 import { bad } from "@/core/base/result";
 import { storePhoto } from "@/server/drawing/photos";
-import { serverProblem } from "@/server/base/requests/problems";
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { serverProblem } from "@/server/base/http/problems";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 
 /** Takes in a photo as it comes; ?phase=found, cleaned, after or tracing. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

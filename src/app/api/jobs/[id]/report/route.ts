@@ -1,6 +1,6 @@
 import { reportFile } from "@/server/record/report";
-import { fileResponse } from "@/server/base/requests/files";
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { fileResponse } from "@/server/base/http/files";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 
 /** The report of a job as PDF. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
 import { ok } from "@/core/base/result";
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 import { stockView } from "@/server/workshop/views/materials";
 
 /** The shelf as it is now, with what of it is booked to a job. */

@@ -1,5 +1,5 @@
 import { signOff } from "@/server/record/document";
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 
 /** Signs a closed job: it is frozen as it stands. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,5 +1,5 @@
 import { holdJob } from "@/server/workshop/machines";
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 
 type Of = { params: Promise<{ id: string }> };
 

@@ -1,4 +1,4 @@
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 import { changeJobWays } from "@/server/handwork/service";
 
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -1,6 +1,6 @@
 import { layoutFile } from "@/server/drawing/layoutFiles";
-import { safeName } from "@/server/base/requests/files";
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { safeName } from "@/server/base/http/files";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 
 const FORMS = ["json", "svg", "png", "csv"];
 

@@ -1,5 +1,5 @@
 import { keepLayout } from "@/server/drawing/layouts";
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => respond(await keepLayout(idOf((await params).id), await jsonBody(request))));

@@ -1,15 +1,15 @@
 import { bad } from "@/core/base/result";
-import { bookOf } from "@/server/measure/live/book";
+import { liveSessionOf } from "@/server/measure/live/liveSession";
 import { liveProblem } from "@/server/measure/live/problems";
 import { follow } from "@/server/measure/live/stream";
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";
 
 /** Follows a live run, as server-sent events: its view, again whenever it changes. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return handle(request, async () => {
-    const book = await bookOf(idOf((await params).id));
+    const book = await liveSessionOf(idOf((await params).id));
     if (!book) return respond(bad(liveProblem.noRun()));
     return new Response(follow(book, request.signal), {
       headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store, no-transform" },

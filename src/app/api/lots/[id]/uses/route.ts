@@ -1,5 +1,5 @@
 import { ok } from "@/core/base/result";
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 import { lotUsesView } from "@/server/workshop/views/materials";
 
 /** The last jobs that used a lot. */

@@ -1,4 +1,4 @@
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 import { actOnDue } from "@/server/job/upkeep";
 
 /** Sets, takes, puts off or settles the next date of a machine. */

@@ -1,5 +1,5 @@
 import { putBackTaughtCase, removeTaughtCase } from "@/server/learn/practice";
-import { handle, respond } from "@/server/base/requests/respond";
+import { handle, respond } from "@/server/base/http/respond";
 
 interface Of {
   params: Promise<{ code: string }>;

@@ -1,7 +1,7 @@
 import { bad } from "@/core/base/result";
-import { fileResponse } from "@/server/base/requests/files";
-import { serverProblem } from "@/server/base/requests/problems";
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { fileResponse } from "@/server/base/http/files";
+import { serverProblem } from "@/server/base/http/problems";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 import { sourceOf } from "@/server/measure/runs";
 
 /** The log a run was read from, as it came. */

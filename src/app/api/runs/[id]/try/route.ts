@@ -1,4 +1,4 @@
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 import { tryBounds } from "@/server/measure/verdicts";
 
 /** What the verdict would be with these bounds. */

@@ -1,4 +1,4 @@
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 import { dropBench } from "@/server/workshop/trust/network";
 
 /** Sends a bench away. */

@@ -1,7 +1,7 @@
 import { ok } from "@/core/base/result";
 import { answerTo, openedBy } from "@/server/measure/live/samples";
 import { tokenOf } from "@/server/measure/live/token";
-import { handle, idOf, plainly } from "@/server/base/requests/respond";
+import { handle, idOf, plainly } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";
 

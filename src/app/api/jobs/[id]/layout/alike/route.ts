@@ -1,6 +1,6 @@
 import { ok } from "@/core/base/result";
-import { serverProblem } from "@/server/base/requests/problems";
-import { handle, idOf, respond } from "@/server/base/requests/respond";
+import { serverProblem } from "@/server/base/http/problems";
+import { handle, idOf, respond } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { alikeView } from "@/server/drawing/views/layout";
 

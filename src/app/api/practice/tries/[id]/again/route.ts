@@ -1,6 +1,6 @@
 import { tryAgain } from "@/server/learn/practice";
-import { personOf } from "@/server/base/requests/person";
-import { handle, idOf, jsonBody, respond } from "@/server/base/requests/respond";
+import { personOf } from "@/server/base/http/person";
+import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
 
 /** The same machine once more, from a step of this try on. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

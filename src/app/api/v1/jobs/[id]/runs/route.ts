@@ -1,5 +1,5 @@
 import { begin } from "@/server/measure/liveRuns";
-import { handle, idOf, jsonBody, plainly } from "@/server/base/requests/respond";
+import { handle, idOf, jsonBody, plainly } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";
 

@@ -1,6 +1,6 @@
 import { tokenOf } from "@/server/measure/live/token";
 import { stopByToken } from "@/server/measure/liveRuns";
-import { handle, idOf, plainly } from "@/server/base/requests/respond";
+import { handle, idOf, plainly } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";
 

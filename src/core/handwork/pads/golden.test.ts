@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
-import { kept, summed, eachSummed } from "../../../testing/kept";
+import { golden, summed, eachSummed } from "../../../testing/golden";
 import { CoolingMap, type Pad } from "../../drawing/parts";
 import { PASTES, type Paste } from "../paste";
 import {
@@ -113,7 +113,7 @@ it("plates on paste and pads rest as kept", async () => {
       }),
     ),
   );
-  await expect(kept(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("kept/rest.txt");
+  await expect(golden(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("golden/rest.txt");
 });
 
 it("curves, thicknesses and gaps stand as kept", async () => {
@@ -147,8 +147,14 @@ it("curves, thicknesses and gaps stand as kept", async () => {
     gapFromHeights({ dieTopMm: 1, partTopMm: 1.4, stepMm: 0.1 }),
   ];
   await expect(
-    kept({ out, measured, heights, none: unmeasuredGap(1, usualCurves.soft), odd: ["", "x", "1;by=z"].map(gapOfText) }),
-  ).toMatchFileSnapshot("kept/gaps.txt");
+    golden({
+      out,
+      measured,
+      heights,
+      none: unmeasuredGap(1, usualCurves.soft),
+      odd: ["", "x", "1;by=z"].map(gapOfText),
+    }),
+  ).toMatchFileSnapshot("golden/gaps.txt");
 });
 
 it("pads in odd places are warned of as kept", async () => {
@@ -177,7 +183,7 @@ it("pads in odd places are warned of as kept", async () => {
         : [],
     ];
   });
-  await expect(kept(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("kept/warnings.txt");
+  await expect(golden(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("golden/warnings.txt");
 });
 
 it("cuttings stand as kept", async () => {
@@ -202,5 +208,5 @@ it("cuttings stand as kept", async () => {
     const { placed, ...rest } = plan;
     return [n, summed(placed), eachSummed(rest), n < 4 ? summed(cuttingSvg(plan, sheets)) : ""];
   });
-  await expect(kept(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("kept/cuttings.txt");
+  await expect(golden(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("golden/cuttings.txt");
 });

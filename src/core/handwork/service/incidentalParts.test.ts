@@ -13,7 +13,7 @@ import {
   asideWords,
   batteryLeft,
   readAside,
-} from "./onTheWay";
+} from "./incidentalParts";
 
 let n = 0;
 const entry = (step: string, act: Entry["act"], value = "", reason = ""): Entry => ({

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import type { Knex } from "knex";
-import type { JobStands } from "../../core/workshop/job";
+import type { JobSummary } from "../../core/workshop/job";
 import { openDatabase } from "../base/connection";
 import { addJob, closeJob } from "./jobs";
 import { addEntries } from "../handwork/journal";
@@ -10,7 +10,7 @@ import * as stands from "../base/migrations/0008-stands";
 import * as ways from "../base/migrations/0009-ways";
 import * as forecasts from "../base/migrations/0011-forecasts";
 import { keepTriage, lastTriage } from "../measure/triages";
-import { factsOf, forecastRows, keepStands, staleJobs, standsOf } from "./stands";
+import { factsOf, forecastRows, writeSummary, staleJobs, summariesOf } from "./jobSummaries";
 
 let db: Knex;
 beforeAll(async () => {
@@ -34,7 +34,7 @@ const entry = (n: number, act: "done" | "undone", value = "mat;swab=4") => ({
   value,
   reason: "",
 });
-const as: JobStands = {
+const as: JobSummary = {
   at: "open",
   beforeFact: "97 °C",
   verdict: null,
@@ -59,7 +59,7 @@ const bareRun = {
   conditions_json: "{}",
 };
 const all = () => true;
-const keep = async (jobId: number, facts: number) => keepStands(db, jobId, as, { by: "1", facts });
+const keep = async (jobId: number, facts: number) => writeSummary(db, jobId, as, { by: "1", facts });
 
 describe("how a job stands, kept for lists", () => {
   it("is stale from the first, is kept, and goes stale with every fact that comes in", async () => {
@@ -68,7 +68,7 @@ describe("how a job stands, kept for lists", () => {
     expect(await stale()).toBe(true);
     await keep(jobId, await factsOf(db, jobId));
     expect(await stale()).toBe(false);
-    expect((await standsOf(db, [jobId], all)).get(jobId)).toEqual(as);
+    expect((await summariesOf(db, [jobId], all)).get(jobId)).toEqual(as);
     const facts: [string, () => Promise<unknown>][] = [
       ["a journal entry", () => addEntries(db, jobId, [entry(1, "done")], now)],
       ["a limit", () => db("machines").where({ id: machineId }).update({ limit_c: 90 })],
@@ -78,7 +78,7 @@ describe("how a job stands, kept for lists", () => {
     for (const [fact, happens] of facts) {
       await happens();
       expect([fact, await stale()]).toEqual([fact, true]);
-      expect((await standsOf(db, [jobId], all)).size).toBe(0);
+      expect((await summariesOf(db, [jobId], all)).size).toBe(0);
       await keep(jobId, await factsOf(db, jobId));
     }
   });
@@ -115,13 +115,13 @@ describe("what was forecast, kept with how a job stands", () => {
     ] as const) {
       const { jobId } = await job();
       ids.push(jobId);
-      await keepStands(
+      await writeSummary(
         db,
         jobId,
         { ...as, at: "verdict", forecast: { on, facts: facts(guessK) } },
         { by: "1", facts: await factsOf(db, jobId) },
       );
-      expect((await standsOf(db, [jobId], all)).get(jobId)?.forecast).toEqual({ on, facts: facts(guessK) });
+      expect((await summariesOf(db, [jobId], all)).get(jobId)?.forecast).toEqual({ on, facts: facts(guessK) });
     }
     const told = (rows: { facts: { guessK: number | null } }[]) => rows.map((r) => r.facts.guessK);
     expect(told(await forecastRows(db, 9))).toEqual([2, 1, 3]);

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
-import { kept, summed, eachSummed } from "../../../testing/kept";
+import { golden, summed, eachSummed } from "../../../testing/golden";
 import { arrangedLayout, ARRANGEMENTS, CoolingMap, type Layout, type Part } from "../parts";
 import { airGrown, airOf, slowerWhenClean, stillFinsWK } from "./airflow";
 import { levelCapacityW, liftShare, roundMm, usualCapacityW } from "./capacity";
@@ -54,7 +54,7 @@ it.each(layouts.map((l) => [l.model, l] as const))("what does not add up on the 
     const checks = checksOf(map).map((c) => [c.code, c.message, c.parts.join(" ")].join(" | "));
     return [name, whole(checks), heatPaths(map).map((p) => [p.chip, ...p.parts, p.reachesAir].join(" "))];
   });
-  await expect(kept(whole(out))).toMatchFileSnapshot(`kept/checks-${model.replace(/\s/g, "-")}.txt`);
+  await expect(golden(whole(out))).toMatchFileSnapshot(`golden/checks-${model.replace(/\s/g, "-")}.txt`);
 });
 
 it("the network, the air and what pipes carry stand as kept", async () => {
@@ -89,7 +89,7 @@ it("the network, the air and what pipes carry stand as kept", async () => {
   const spread = [1e-4, 4e-4].flatMap((dieM2) =>
     [1e-3, 3e-3].flatMap((thickM) => [20, 4000].map((h) => spreadKW({ dieM2, plateM2: 2e-3, thickM, k: 390, h }))),
   );
-  await expect(kept({ of: whole(out), spread })).toMatchFileSnapshot("kept/network.txt");
+  await expect(golden({ of: whole(out), spread })).toMatchFileSnapshot("golden/network.txt");
 });
 
 it("heat pictures and what is said of them stand as kept", async () => {
@@ -134,7 +134,7 @@ it("heat pictures and what is said of them stand as kept", async () => {
       whole(layout.parts.map((p) => placeWords(map, p.id)).slice(0, 12)),
     ];
   });
-  await expect(kept(whole(out))).toMatchFileSnapshot("kept/heat.txt");
+  await expect(golden(whole(out))).toMatchFileSnapshot("golden/heat.txt");
 });
 
 it("facts of every part stand as kept", async () => {
@@ -145,7 +145,7 @@ it("facts of every part stand as kept", async () => {
       (_, i) => layout.parts[i]?.id ?? "",
     );
   });
-  await expect(kept(whole(out))).toMatchFileSnapshot("kept/facts.txt");
+  await expect(golden(whole(out))).toMatchFileSnapshot("golden/facts.txt");
 });
 
 it("sentences and outlets stand as kept", async () => {
@@ -167,5 +167,5 @@ it("sentences and outlets stand as kept", async () => {
     const map = new CoolingMap(arrangedLayout(a[0], "M", "", 340, 230));
     return [plain(mapSentence(map)), summed(estimatedKW(map))];
   });
-  await expect(kept({ of: whole(out), begun: whole(begun) })).toMatchFileSnapshot("kept/sentences.txt");
+  await expect(golden({ of: whole(out), begun: whole(begun) })).toMatchFileSnapshot("golden/sentences.txt");
 });

@@ -7,7 +7,7 @@ import type { StageName } from "./stages";
  * How a job stands, as lists show it; derived from its runs, journal, drawing and verdict whenever one of them
  * changed.
  */
-export interface JobStands {
+export interface JobSummary {
   /** The stage it waits at. */
   at: StageName;
   /** What its run before came down to: "97 °C, at the limit"; empty without one. */

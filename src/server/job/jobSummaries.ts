@@ -1,10 +1,10 @@
-import type { JobStands } from "../../core/workshop/job";
+import type { JobSummary } from "../../core/workshop/job";
 import { JUDGE_VERSION } from "../../core/measure/judge";
 import { database, databaseTrouble } from "../../data/base/connection";
 import type { Job } from "../../data/workshop/jobs";
-import { factsOf, keepStands, staleJobs, standsOf } from "../../data/workshop/stands";
-import { backgroundEnds, onTheWay } from "../base/quiet/background";
-import { standsNow } from "./job";
+import { factsOf, writeSummary, staleJobs, summariesOf } from "../../data/workshop/jobSummaries";
+import { backgroundEnds, backgroundTask } from "../base/quiet/background";
+import { summaryNow } from "./job";
 import { processWide } from "../../core/base/processWide";
 
 /** Counts up when how a job stands is worked out otherwise. */
@@ -17,10 +17,10 @@ const stillHolds = (job: Job, by: string): boolean =>
   by === MADE_BY || (job.closedAt !== null && by.startsWith(`${FORM}/`));
 
 /** How some jobs stand. What a newer fact made stale is worked out now and kept: a page of jobs, never all of them. */
-export async function standsOfJobs(jobs: readonly Job[]): Promise<Map<number, JobStands>> {
+export async function summariesOfJobs(jobs: readonly Job[]): Promise<Map<number, JobSummary>> {
   const db = await database();
   const byId = new Map(jobs.map((j) => [j.id, j]));
-  const known = await standsOf(db, [...byId.keys()], (id, by) => {
+  const known = await summariesOf(db, [...byId.keys()], (id, by) => {
     const job = byId.get(id);
     return job !== undefined && stillHolds(job, by);
   });
@@ -33,13 +33,13 @@ export async function standsOfJobs(jobs: readonly Job[]): Promise<Map<number, Jo
 }
 
 /** How a job stands, and whether that could be kept: a page is shown all the same where the disk takes nothing. */
-async function workedOut(jobId: number): Promise<{ stands: JobStands; kept: boolean } | null> {
+async function workedOut(jobId: number): Promise<{ stands: JobSummary; kept: boolean } | null> {
   const db = await database();
   const facts = await factsOf(db, jobId);
   try {
-    const stands = await standsNow(jobId);
+    const stands = await summaryNow(jobId);
     if (!stands) return null;
-    const kept = await keepStands(db, jobId, stands, { by: MADE_BY, facts }).then(
+    const kept = await writeSummary(db, jobId, stands, { by: MADE_BY, facts }).then(
       () => true,
       (e: unknown) => {
         if (TAKES_NOTHING.has(databaseTrouble(e)?.code ?? "")) return false;
@@ -65,16 +65,16 @@ const AT_ONCE = 40;
 const catchingUp = processWide<true>("catching up");
 
 /** Brings lists up to date before they are sorted by how jobs stand. */
-export async function catchUp(): Promise<void> {
+export async function makeMissingSummaries(): Promise<void> {
   const stale = await staleJobs(await database(), AT_ONCE);
   let made = 0;
   for (const id of stale) if ((await workedOut(id))?.kept) made++;
   if (made < AT_ONCE || catchingUp.get()) return;
   catchingUp.set(true);
-  onTheWay(
+  backgroundTask(
     new Promise((rested) => setTimeout(rested, REST_MS)).then(() => {
       catchingUp.clear();
-      return backgroundEnds() ? undefined : catchUp();
+      return backgroundEnds() ? undefined : makeMissingSummaries();
     }),
   );
 }

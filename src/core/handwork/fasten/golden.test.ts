@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
-import { kept, summed, eachSummed } from "../../../testing/kept";
+import { golden, summed, eachSummed } from "../../../testing/golden";
 import { CoolingMap, type Layout, type Part } from "../../drawing/parts";
 import {
   assembliesOf,
@@ -123,7 +123,9 @@ it("plates lean, rest and are planned as kept", async () => {
     [4, -90, 60],
   ].map(([F = 0, x = 0, y = 0]) => [plate.under(F, x, y), plate.under(F, x, y, 6), plate.lean(F, x, y)]);
   const told = Object.fromEntries(out.map((o, i) => [i, o]));
-  await expect(kept({ told, under, rounds: [2, 3, 4].map(geometricFractions) })).toMatchFileSnapshot("kept/plates.txt");
+  await expect(golden({ told, under, rounds: [2, 3, 4].map(geometricFractions) })).toMatchFileSnapshot(
+    "golden/plates.txt",
+  );
 });
 
 it("pipes answer as kept", async () => {
@@ -139,7 +141,7 @@ it("pipes answer as kept", async () => {
     level: pipes.slice(0, 3).flatMap((p) => ["A", "B"].map((at) => levelBy(p, at, { xMm: 20, yMm: 16 }))),
     lift: [liftAt({ id: "", xMm: 4, yMm: 2 }, 9, 1)],
   };
-  await expect(kept(out)).toMatchFileSnapshot("kept/pipes.txt");
+  await expect(golden(out)).toMatchFileSnapshot("golden/pipes.txt");
 });
 
 /** The drawing with its pads under pipes, its plates nearer, its pipes shorter. */
@@ -177,7 +179,7 @@ it("what of a drawing presses as one stands as kept", async () => {
       assembliesOf(new CoolingMap(layout)),
     ];
   });
-  await expect(kept(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("kept/structures.txt");
+  await expect(golden(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("golden/structures.txt");
 });
 
 it("turns, and files of plates, are read and said as kept", async () => {
@@ -213,6 +215,6 @@ it("turns, and files of plates, are read and said as kept", async () => {
   ].map((f) => tightenFile(JSON.stringify(f)));
   const told = turns.map(summed);
   await expect(
-    kept({ told, said, forces, files: Object.fromEntries(files.map((f, i) => [i, f])) }),
-  ).toMatchFileSnapshot("kept/turns.txt");
+    golden({ told, said, forces, files: Object.fromEntries(files.map((f, i) => [i, f])) }),
+  ).toMatchFileSnapshot("golden/turns.txt");
 });

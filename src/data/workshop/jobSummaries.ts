@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { JobStands, Machine, StageName } from "../../core/workshop/job";
+import type { JobSummary, Machine, StageName } from "../../core/workshop/job";
 import type { ForecastFacts } from "../../core/handwork/service";
 import { jobFromRow, type Job, type JobRow } from "./jobs";
 import { machineFromRow, type MachineRow } from "./machines";
@@ -16,17 +16,17 @@ interface StandsRow {
   forecast_json: string | null;
 }
 
-type Told = Omit<JobStands, "at" | "forecast">;
+type Told = Omit<JobSummary, "at" | "forecast">;
 
 /**
  * How some jobs stand, as it was last worked out; those a newer fact made stale, or an older version made, are left
  * out.
  */
-export async function standsOf(
+export async function summariesOf(
   db: Knex,
   jobIds: readonly number[],
   madeBy: (jobId: number, by: string) => boolean,
-): Promise<Map<number, JobStands>> {
+): Promise<Map<number, JobSummary>> {
   const rows = await db<StandsRow>("stands")
     .whereIn("job_id", [...jobIds])
     .whereRaw("facts = seen");
@@ -39,7 +39,7 @@ export async function standsOf(
   );
 }
 
-const forecastIn = (r: Pick<StandsRow, "forecast_on" | "forecast_json">): JobStands["forecast"] =>
+const forecastIn = (r: Pick<StandsRow, "forecast_on" | "forecast_json">): JobSummary["forecast"] =>
   r.forecast_on !== null && r.forecast_json !== null
     ? { on: r.forecast_on, facts: JSON.parse(r.forecast_json) as ForecastFacts }
     : null;
@@ -63,10 +63,10 @@ export async function openJobsChanged(tx: Knex): Promise<void> {
 }
 
 /** Keeps how a job stands, worked out from its first so many facts: one that came meanwhile leaves it stale. */
-export async function keepStands(
+export async function writeSummary(
   db: Knex,
   jobId: number,
-  { at, forecast, ...told }: JobStands,
+  { at, forecast, ...told }: JobSummary,
   made: { by: string; facts: number },
 ): Promise<void> {
   await db<StandsRow>("stands")
@@ -203,7 +203,7 @@ export async function timesOfModel(
   of: Pick<Machine, "model" | "variant">,
   but: number,
   most: number,
-): Promise<JobStands["timesS"][]> {
+): Promise<JobSummary["timesS"][]> {
   const rows = await db("jobs")
     .join("machines", "machines.id", "jobs.machine_id")
     .join("stands", "stands.job_id", "jobs.id")

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../../samples/rigs";
-import { kept, summed, eachSummed } from "../../testing/kept";
+import { golden, summed, eachSummed } from "../../testing/golden";
 import { allowedPower, clockAt, fanTarget, throttle } from "./controls";
 import {
   plainFormat,
@@ -36,7 +36,7 @@ it.each(Object.entries(machines))("%s runs as kept", async (name, machine) => {
     const truth = truthOf(machine, withFaults(faults), withFaults({}), log);
     return [what, { timeS: summed(log.timeS), ...eachSummed(Object.fromEntries(columns)), truth: summed(truth) }];
   });
-  await expect(kept(Object.fromEntries(told))).toMatchFileSnapshot(`kept/${name}.txt`);
+  await expect(golden(Object.fromEntries(told))).toMatchFileSnapshot(`golden/${name}.txt`);
 });
 
 it("each way a machine can be built stands as kept", async () => {
@@ -55,7 +55,7 @@ it("each way a machine can be built stands as kept", async () => {
       ]);
     }),
   );
-  await expect(kept(told)).toMatchFileSnapshot("kept/families.txt");
+  await expect(golden(told)).toMatchFileSnapshot("golden/families.txt");
 });
 
 it("its controls and its files stand as kept", async () => {
@@ -77,5 +77,5 @@ it("its controls and its files stand as kept", async () => {
     { time: "clock", startOfDayS: 86_380, milliwatts: true },
     { time: "epoch-ms", omit: ["cpu.power", "fan1.speed"] },
   ].map((form) => renderLog(log, { ...plainFormat, ...(form as Partial<typeof plainFormat>) }).slice(0, 600));
-  await expect(`${kept(controls)}\n${files.join("\n\n")}\n`).toMatchFileSnapshot("kept/controls.txt");
+  await expect(`${golden(controls)}\n${files.join("\n\n")}\n`).toMatchFileSnapshot("golden/controls.txt");
 });

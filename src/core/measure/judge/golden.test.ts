@@ -1,7 +1,7 @@
 import { LONG } from "../../../testing/long";
 import { expect, it } from "vitest";
 import { calderNook13, tessalyK15, wrenfell14 } from "../../../samples/rigs";
-import { kept, summed, eachSummed } from "../../../testing/kept";
+import { golden, summed, eachSummed } from "../../../testing/golden";
 import { toldOf } from "../../../testing/told";
 import { eachReading, rigRun, withoutColumns, withoutRows, type RigRun } from "../../../testing/rigRuns";
 import type { Run } from "../log";
@@ -92,13 +92,13 @@ it.each(now)("the verdict, its witnesses and its explanation stand as kept: %s",
   const sparse = (told: RigRun): RigRun => ({ ...told, sensors: { stepS: 2, ...told.sensors } });
   const runs = [rigRun(sparse(before), 0.11), rigRun(sparse(after), 0.77)] as const;
   const verdict = judgePair(...runs, { limitC });
-  const text = kept({
+  const text = golden({
     ...toldOf(verdict),
     json: summed(verdictJson(verdict)),
     behind: eachSummed(verdict),
     ...(EXPLAINED.has(name) ? { why: summed(explainPair(...runs)) } : {}),
   });
-  await expect(text).toMatchFileSnapshot(`kept/${name.replace(/[ ,]+/g, "-")}.txt`);
+  await expect(text).toMatchFileSnapshot(`golden/${name.replace(/[ ,]+/g, "-")}.txt`);
 });
 
 const alone: Record<string, RigRun> = {
@@ -134,7 +134,7 @@ it.each(Object.keys(alone))("one run alone is told as kept: %s", async (name) =>
       after: summed(afterAlone(triage)),
     };
   });
-  await expect(kept({ model, told })).toMatchFileSnapshot(`kept/alone-${name.replace(/ /g, "-")}.txt`);
+  await expect(golden({ model, told })).toMatchFileSnapshot(`golden/alone-${name.replace(/ /g, "-")}.txt`);
 });
 
 it("figures of a class go by its chips, its power and whether it has a fan", async () => {
@@ -142,5 +142,5 @@ it("figures of a class go by its chips, its power and whether it has a fan", asy
     figuresOfClass(["cpu"], totalW, false),
     figuresOfClass(["cpu", "gpu"], totalW, totalW < 20),
   ]);
-  await expect(kept(classes.map(summed))).toMatchFileSnapshot("kept/classes.txt");
+  await expect(golden(classes.map(summed))).toMatchFileSnapshot("golden/classes.txt");
 });

@@ -45,12 +45,12 @@ function lines(value: unknown, indent = ""): string {
 
 /**
  * Anything calculated, as text to be kept beside its test and compared: numbers to four figures, rows of them in one
- * line. What is meant to change is kept anew by `npm run keep`, and its difference read before it is committed.
+ * line. What is meant to change is kept anew by `npm run golden`, and its difference read before it is committed.
  *
  * @example
- * await expect(kept(judgePair(before, after))).toMatchFileSnapshot("kept/dust.txt");
+ * await expect(golden(judgePair(before, after))).toMatchFileSnapshot("golden/dust.txt");
  */
-export const kept = (value: unknown): string => `${lines(plain(value))}\n`;
+export const golden = (value: unknown): string => `${lines(plain(value))}\n`;
 
 /** A 32-bit sum of a text that any other letter changes (FNV-1a), as eight figures. */
 function digest(text: string): string {

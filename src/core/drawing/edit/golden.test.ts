@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import { demoLayouts, wrenfell14Layout } from "../../../samples/layouts";
-import { kept, summed } from "../../../testing/kept";
+import { golden, summed } from "../../../testing/golden";
 import { anyLayout } from "../../../testing/layouts";
 import { boundsOfPart } from "../parts/geometry";
 import { isBox, type Layout } from "../parts/parts";
@@ -45,7 +45,7 @@ it("parts are moved, turned, mirrored, put in line, copied and joined as kept", 
     removed: removeParts(layout, some),
   };
   const said = Object.entries(done).map(([name, l]) => [name, changesBetween(layout, l), summed(l.parts)]);
-  await expect(kept(said)).toMatchFileSnapshot("kept/moves.txt");
+  await expect(golden(said)).toMatchFileSnapshot("golden/moves.txt");
 });
 
 it("what differs between two drawings is told as kept", async () => {
@@ -55,7 +55,7 @@ it("what differs between two drawings is told as kept", async () => {
   const small = all.map((l) =>
     changesBetween(l, { ...l, parts: l.parts.map((p) => ({ ...p, locked: !p.locked, tag: `${p.tag}9` })) }),
   );
-  await expect(kept({ said, small })).toMatchFileSnapshot("kept/changes.txt");
+  await expect(golden({ said, small })).toMatchFileSnapshot("golden/changes.txt");
 });
 
 it("lines to snap to, handles and what lies under a point stand as kept", async () => {
@@ -69,5 +69,5 @@ it("lines to snap to, handles and what lies under a point stand as kept", async 
     hits(layout.parts, x, x * 0.6, 2).map((p) => p.id),
   ]);
   const pulled = boxes.slice(0, 12).flatMap((p) => HANDLES.map((h) => [handleAt(p, h), resized(p, h, 2.3, -4.1)]));
-  await expect(kept({ lines, moves, points, pulled })).toMatchFileSnapshot("kept/snaps.txt");
+  await expect(golden({ lines, moves, points, pulled })).toMatchFileSnapshot("golden/snaps.txt");
 });

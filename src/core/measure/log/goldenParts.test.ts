@@ -63,7 +63,7 @@ it("rows stand in their order, as kept", async () => {
     const gaps = o.gaps.map((g) => `${r(g.atS)}+${r(g.lengthS)}`);
     return [name, [...o.index].join(" "), [...o.timeS].map(r).join(" "), o.stepS, o.startMs, gaps, said];
   });
-  await expect(`${told.map((t) => JSON.stringify(t)).join("\n")}\n`).toMatchFileSnapshot("kept/order.txt");
+  await expect(`${told.map((t) => JSON.stringify(t)).join("\n")}\n`).toMatchFileSnapshot("golden/order.txt");
 });
 
 const TIMES = (
@@ -77,7 +77,7 @@ it("times of day and dates are read as kept", async () => {
     const bytes = new TextEncoder().encode(`xx${t};9`);
     return `${t}: ${timeFromBytes(bytes, 2, 2 + t.length, false)} ${timeFromBytes(bytes, 2, 2 + t.length, true)}`;
   });
-  await expect(`${told.join("\n")}\n`).toMatchFileSnapshot("kept/times.txt");
+  await expect(`${told.join("\n")}\n`).toMatchFileSnapshot("golden/times.txt");
 });
 
 const PEAKS = [0.9, 1, 15, 19.9, 20, 75, 76, 77, 99, 101, 105, 106, 125, 126, 900, 1001, 4000, 2e5, 9e7, 2e8, 4e9];
@@ -102,7 +102,7 @@ it("units follow the size of the numbers, as kept", async () => {
   told.push(
     ...units.map((u) => `${u}: ${unitFromText(u)} ${["T", "Core"].map((n) => unitInHeading(`${n} ${u}`)).join()}`),
   );
-  await expect(`${told.join("\n")}\n`).toMatchFileSnapshot("kept/units.txt");
+  await expect(`${told.join("\n")}\n`).toMatchFileSnapshot("golden/units.txt");
 });
 
 it("one log has one scale, as kept: idle and peak of the chip, and the room beside it", async () => {
@@ -120,7 +120,7 @@ it("one log has one scale, as kept: idle and peak of the chip, and the room besi
       }),
     ),
   );
-  await expect(`${told.join("\n")}\n`).toMatchFileSnapshot("kept/scales.txt");
+  await expect(`${told.join("\n")}\n`).toMatchFileSnapshot("golden/scales.txt");
 });
 
 it("the load is found as kept, by power, load or temperature, with pauses and dips", async () => {
@@ -148,7 +148,7 @@ it("the load is found as kept, by power, load or temperature, with pauses and di
       }),
     ),
   );
-  await expect(`${told.join("\n")}\n`).toMatchFileSnapshot("kept/loads.txt");
+  await expect(`${told.join("\n")}\n`).toMatchFileSnapshot("golden/loads.txt");
 });
 
 it("curves are thinned as kept", async () => {
@@ -164,5 +164,5 @@ it("curves are thinned as kept", async () => {
     shapeIn([], []),
     shapeIn([0, 10, 20], [4, 4, 4]),
   ];
-  await expect(`${told.map((p) => JSON.stringify(p)).join("\n")}\n`).toMatchFileSnapshot("kept/curves.txt");
+  await expect(`${told.map((p) => JSON.stringify(p)).join("\n")}\n`).toMatchFileSnapshot("golden/curves.txt");
 });

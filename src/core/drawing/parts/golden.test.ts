@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { expect, it } from "vitest";
 import { demoLayouts, tessalyK15Layout } from "../../../samples/layouts";
 import { anyLayout } from "../../../testing/layouts";
-import { kept, summed, eachSummed } from "../../../testing/kept";
+import { golden, summed, eachSummed } from "../../../testing/golden";
 import {
   arrangedLayout,
   ARRANGEMENTS,
@@ -42,7 +42,7 @@ const whole = <T>(of: readonly T[]) => Object.fromEntries(of.map((v, i) => [i, v
 const maps = demoLayouts().map((l) => new CoolingMap(l));
 
 it("kinds of parts hold what is kept: sizes, bounds, starts, words", async () => {
-  await expect(kept(KINDS)).toMatchFileSnapshot("kept/kinds.txt");
+  await expect(golden(KINDS)).toMatchFileSnapshot("golden/kinds.txt");
 });
 
 it("typical arrangements are drawn as kept, on every base", async () => {
@@ -58,7 +58,7 @@ it("typical arrangements are drawn as kept, on every base", async () => {
       ]),
     ),
   );
-  await expect(kept(drawn)).toMatchFileSnapshot("kept/arrangements.txt");
+  await expect(golden(drawn)).toMatchFileSnapshot("golden/arrangements.txt");
 });
 
 it("ways of pipes, their legs, chevrons and bands run as kept", async () => {
@@ -80,7 +80,7 @@ it("ways of pipes, their legs, chevrons and bands run as kept", async () => {
       });
     }),
   );
-  await expect(kept(said)).toMatchFileSnapshot("kept/ways.txt");
+  await expect(golden(said)).toMatchFileSnapshot("golden/ways.txt");
 });
 
 it("what belongs to what, and is counted, stands as kept", async () => {
@@ -93,7 +93,7 @@ it("what belongs to what, and is counted, stands as kept", async () => {
     holds: map.ofKind("screw").map((s) => spreadAt(map.layout, s.xMm, s.yMm)?.tag ?? "-"),
     serves: map.layout.parts.map((p) => map.servedBy(p).length),
   }));
-  await expect(kept(said)).toMatchFileSnapshot("kept/belongs.txt");
+  await expect(golden(said)).toMatchFileSnapshot("golden/belongs.txt");
 });
 
 it("shapes of any part are as kept: outlines, bands at their sides, what overlaps and what is near", async () => {
@@ -121,5 +121,5 @@ it("shapes of any part are as kept: outlines, bands at their sides, what overlap
     };
     return [p.kind, summed(shape)];
   });
-  await expect(kept(whole(said))).toMatchFileSnapshot("kept/shapes.txt");
+  await expect(golden(whole(said))).toMatchFileSnapshot("golden/shapes.txt");
 });

@@ -2,7 +2,7 @@ import { LONG } from "../../../testing/long";
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "../../../samples/rigs";
-import { kept, summed } from "../../../testing/kept";
+import { golden, summed } from "../../../testing/golden";
 import { shortOf } from "../../../testing/told";
 import { eachReading, rigRun, withoutColumns, withoutRows, type RigRun } from "../../../testing/rigRuns";
 import type { RigLog } from "../../simulate";
@@ -65,5 +65,5 @@ it.each(LONG ? [1, 2, 3, 4] : [1, 3])("pairs of every kind are judged as kept, l
     });
     return [i % 4 === 0 ? p.odd : i % 3 ? p.odd[1] : p.odd[0], said(verdict)];
   });
-  await expect(kept(lot)).toMatchFileSnapshot(`kept/lot-${seed}.txt`);
+  await expect(golden(lot)).toMatchFileSnapshot(`golden/lot-${seed}.txt`);
 });

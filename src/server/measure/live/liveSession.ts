@@ -29,7 +29,7 @@ interface Numbers {
  * What this process knows of a run that goes: read from the database, and caught up from there, so that it never knows
  * more than what is on disk, and a restart loses nothing.
  */
-export class Book {
+export class LiveSession {
   readonly heard = new EventEmitter();
   readonly meter = new Meter();
   /** When samples came last, ms by this process. */
@@ -173,11 +173,12 @@ export class Book {
   }
 }
 
-const heldBooks = processWide<Map<number, Promise<Book>>>("books");
-const books = (): Map<number, Promise<Book>> => heldBooks.orMake(() => new Map<number, Promise<Book>>());
+const heldSessions = processWide<Map<number, Promise<LiveSession>>>("books");
+const books = (): Map<number, Promise<LiveSession>> =>
+  heldSessions.orMake(() => new Map<number, Promise<LiveSession>>());
 
 /** The book of a live run, opened when first asked for; null where there is no such run. */
-export async function bookOf(id: number): Promise<Book | null> {
+export async function liveSessionOf(id: number): Promise<LiveSession | null> {
   const known = books().get(id);
   if (known) return known;
   const live = await findLiveRun(await database(), id);
@@ -192,11 +193,11 @@ export async function bookOf(id: number): Promise<Book | null> {
   return opened;
 }
 
-async function opens(live: LiveRun): Promise<Book> {
-  const book = new Book(live);
+async function opens(live: LiveRun): Promise<LiveSession> {
+  const book = new LiveSession(live);
   await book.catchUp();
   return book;
 }
 
 /** Forgets a book whose run is closed. */
-export const closeBook = (id: number): boolean => books().delete(id);
+export const endLiveSession = (id: number): boolean => books().delete(id);

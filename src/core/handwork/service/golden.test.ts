@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
 import { entryOf } from "../../../testing/journal";
-import { kept, summed } from "../../../testing/kept";
+import { golden, summed } from "../../../testing/golden";
 import { CoolingMap, isPasted } from "../../drawing/parts";
 import { USUAL_PASTE } from "../paste";
 import { cleaningWays } from "./cleaning";
@@ -94,7 +94,7 @@ it.each(layouts.map((l) => [l.model, l] as const))(
       behind: summed(stepsOf(stage, context(layout)).map(told)),
       after: summed(stepsOf(stage, context(layout, all)).map((s) => [key(s), s.title, s.say, s.sub])),
     }));
-    await expect(kept(said)).toMatchFileSnapshot(`kept/steps-${model.toLowerCase().replace(/\W+/g, "-")}.txt`);
+    await expect(golden(said)).toMatchFileSnapshot(`golden/steps-${model.toLowerCase().replace(/\W+/g, "-")}.txt`);
   },
 );
 
@@ -113,7 +113,7 @@ it("other ways of working give the steps that are kept", async () => {
       summed(stepsOf(stage, context(layout, all, ways)).map((s) => [key(s), s.say])),
     );
   });
-  await expect(kept(said)).toMatchFileSnapshot("kept/ways.txt");
+  await expect(golden(said)).toMatchFileSnapshot("golden/ways.txt");
 });
 
 it("what was found, counted, and is still to do stands as kept", async () => {
@@ -132,7 +132,7 @@ it("what was found, counted, and is still to do stands as kept", async () => {
       });
     }),
   );
-  await expect(kept(whole(said))).toMatchFileSnapshot("kept/found.txt");
+  await expect(golden(whole(said))).toMatchFileSnapshot("golden/found.txt");
 });
 
 it("what presses a chip, lies under a pad, and how each kind of part is cleaned stands as kept", async () => {
@@ -161,5 +161,5 @@ it("what presses a chip, lies under a pad, and how each kind of part is cleaned 
   );
   const grades = [0, 0.04, 0.06, 0.14, 0.16, 0.34, 0.36, 0.64, 0.66, 1].map(gradeOfShare);
   const bays = [0, 1, 2, 3, 4].map((g) => [baysOfGrade(g), shareClosed(baysOfGrade(g))]);
-  await expect(kept({ said, cleaning, grades, bays })).toMatchFileSnapshot("kept/bench.txt");
+  await expect(golden({ said, cleaning, grades, bays })).toMatchFileSnapshot("golden/bench.txt");
 });

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { kept, summed } from "../../../testing/kept";
+import { golden, summed } from "../../../testing/golden";
 import { fieldOf, openGap, airPockets, sinkHeaps, runOn } from "./field";
 import {
   amountFor,
@@ -79,7 +79,7 @@ it("squeezes run as kept: every paste, turned and one side first", async () => {
     out.push([paste.name, pattern, told(await squeezeRun(setup(paste, paste.liquidMetal ? "film" : pattern), 1))]);
     out.push(["one side first", told(await squeezeRun(setup(paste, "cross", sideFirst), 1.5))]);
   }
-  await expect(kept(out)).toMatchFileSnapshot("kept/squeezes.txt");
+  await expect(golden(out)).toMatchFileSnapshot("golden/squeezes.txt");
 });
 
 it("squeezes of many forms run as kept: mates, held plates, a start of its own, air shut in", async () => {
@@ -100,7 +100,7 @@ it("squeezes of many forms run as kept: mates, held plates, a start of its own, 
   };
   const out: Record<string, unknown> = {};
   for (const [name, more] of Object.entries(forms)) out[name] = told(await squeezeRun(setup(grey, "cross", more), 1));
-  await expect(kept(out)).toMatchFileSnapshot("kept/forms.txt");
+  await expect(golden(out)).toMatchFileSnapshot("golden/forms.txt");
 });
 
 it("patterns, amounts and stops stand as kept", async () => {
@@ -139,7 +139,7 @@ it("patterns, amounts and stops stand as kept", async () => {
     left: [jobsLeft(3, 0.2), jobsLeft(0.1, 0.2), dropMm(5), dropMm(12)],
     pressing: summed([rounds, sideFirst]),
   };
-  await expect(kept(out)).toMatchFileSnapshot("kept/patterns.txt");
+  await expect(golden(out)).toMatchFileSnapshot("golden/patterns.txt");
 });
 
 it("the field's own moves stand as kept", async () => {
@@ -172,7 +172,7 @@ it("the field's own moves stand as kept", async () => {
       Object.entries(f).map(([k, v]) => [k, v as unknown]),
     );
   }
-  await expect(kept(Object.fromEntries(out.map((o, i) => [i, summed(o)])))).toMatchFileSnapshot("kept/field.txt");
+  await expect(golden(Object.fromEntries(out.map((o, i) => [i, summed(o)])))).toMatchFileSnapshot("golden/field.txt");
 });
 
 it("what else answers a plate, and what presses it, stand as kept", async () => {
@@ -193,7 +193,7 @@ it("what else answers a plate, and what presses it, stand as kept", async () => 
       pressing(corners, load, 3000, [...plane], 6e-5),
     ]),
   );
-  await expect(kept(out)).toMatchFileSnapshot("kept/answers.txt");
+  await expect(golden(out)).toMatchFileSnapshot("golden/answers.txt");
 });
 
 it("suggestions stand as kept", async () => {
@@ -205,5 +205,5 @@ it("suggestions stand as kept", async () => {
     const paste = PASTES[k];
     if (paste) out.push(await suggestPattern(face, paste, rounds));
   }
-  await expect(kept(out)).toMatchFileSnapshot("kept/suggestions.txt");
+  await expect(golden(out)).toMatchFileSnapshot("golden/suggestions.txt");
 });

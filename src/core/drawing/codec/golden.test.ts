@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
-import { kept } from "../../../testing/kept";
+import { golden } from "../../../testing/golden";
 import { anyLayout } from "../../../testing/layouts";
 import { drawingColours } from "../draw/colours";
 import { layoutFrom, layoutJson, layoutSchema, layoutSvg, partsTable, readSvg, svgWidthMm } from "./index";
@@ -39,14 +39,14 @@ const drawings: Record<string, string> = {
 };
 
 it.each(Object.keys(drawings))("another program's drawing is taken in as kept: %s", async (name) => {
-  const text = kept(readSvg(drawings[name] ?? "", { xMm: 12, yMm: 7 }));
-  await expect(text).toMatchFileSnapshot(`kept/${name.replace(/ /g, "-")}.txt`);
+  const text = golden(readSvg(drawings[name] ?? "", { xMm: 12, yMm: 7 }));
+  await expect(text).toMatchFileSnapshot(`golden/${name.replace(/ /g, "-")}.txt`);
 });
 
 it("files and tables of a drawing stand as kept", async () => {
   const any = fc.sample(anyLayout, { seed: 11, numRuns: 4 });
   const tables = [...demoLayouts(), ...any].map((l) => partsTable(l).map((row) => row.join(" | ")));
-  await expect(kept({ schema: layoutSchema(), tables })).toMatchFileSnapshot("kept/tables.txt");
+  await expect(golden({ schema: layoutSchema(), tables })).toMatchFileSnapshot("golden/tables.txt");
   const [first] = demoLayouts();
   if (!first) throw new Error("no layout");
   const svg = layoutSvg(first, drawingColours);
@@ -54,7 +54,7 @@ it("files and tables of a drawing stand as kept", async () => {
   const heads = demoLayouts().map((l) =>
     [layoutSvg(l, drawingColours).slice(0, 700), layoutJson(l).slice(0, 900)].join("\n"),
   );
-  await expect(`${heads.join("\n\n")}\n`).toMatchFileSnapshot("kept/files.txt");
+  await expect(`${heads.join("\n\n")}\n`).toMatchFileSnapshot("golden/files.txt");
 });
 
 const part = { id: "a", kind: "screw", xMm: 1, yMm: 1, wMm: 5, hMm: 5 };
@@ -78,5 +78,5 @@ const wrong: unknown[] = [
   { ...plain, parts: {} },
 ];
 it("what is wrong with a file is said as kept", async () => {
-  await expect(kept(wrong.map((w) => layoutFrom(w)))).toMatchFileSnapshot("kept/wrong.txt");
+  await expect(golden(wrong.map((w) => layoutFrom(w)))).toMatchFileSnapshot("golden/wrong.txt");
 });

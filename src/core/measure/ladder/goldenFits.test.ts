@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { tessalyK15, wrenfell14 } from "../../../samples/rigs";
-import { kept, summed, eachSummed } from "../../../testing/kept";
+import { golden, summed, eachSummed } from "../../../testing/golden";
 import { rigRun, type RigRun } from "../../../testing/rigRuns";
 import { prepareSeries, type Series } from "../thermal";
 import { addedBy, fitLadder, heightsOf, keptOf, noTrack, readingsOf, trackOf, type JointFit } from ".";
@@ -122,7 +122,7 @@ function told({ fit, before, series }: ReturnType<typeof fitOf>) {
 
 it("ladders of one chip fit as kept", async () => {
   const out = Object.entries(one).map(([name, c]) => [name, told(fitOf(wrenfell14, c))]);
-  await expect(kept(Object.fromEntries(out))).toMatchFileSnapshot("kept/one-chip.txt");
+  await expect(golden(Object.fromEntries(out))).toMatchFileSnapshot("golden/one-chip.txt");
 });
 
 it("ladders of two chips fit as kept", async () => {
@@ -131,7 +131,7 @@ it("ladders of two chips fit as kept", async () => {
     const [run, edit, given] = one[name] as Case;
     return [name, told(fitOf(tessalyK15, [run, edit, { ...given, ...both }]))];
   });
-  await expect(kept(Object.fromEntries(out))).toMatchFileSnapshot("kept/two-chips.txt");
+  await expect(golden(Object.fromEntries(out))).toMatchFileSnapshot("golden/two-chips.txt");
 });
 
 it("one run alone fits as kept", async () => {
@@ -148,5 +148,5 @@ it("one run alone fits as kept", async () => {
     },
   );
   const at = { powerW: [26], fans: { before: [0.8], after: [0.8] } };
-  await expect(kept([fit.u, fit.chi2, heightsOf(fit, at), keptOf(fit)])).toMatchFileSnapshot("kept/alone.txt");
+  await expect(golden([fit.u, fit.chi2, heightsOf(fit, at), keptOf(fit)])).toMatchFileSnapshot("golden/alone.txt");
 });

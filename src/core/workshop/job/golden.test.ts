@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { kept } from "../../../testing/kept";
+import { golden } from "../../../testing/golden";
 import { rigVerdict } from "../../../testing/rigRuns";
 import {
   briefHeadline,
@@ -23,7 +23,7 @@ it("a verdict in short stands as kept: improved, worse, no change, not comparabl
     rigVerdict({ faults: { clog: 3 } }, { recipe: { loadS: 200, coolS: 20 } }, limit),
   ];
   const said = verdicts.map((v, i) => [briefOf(i, v), briefHeadline(briefOf(i, v)), verdictFact(v)]);
-  await expect(kept(said)).toMatchFileSnapshot("kept/brief.txt");
+  await expect(golden(said)).toMatchFileSnapshot("golden/brief.txt");
 });
 
 it("where a job stands follows from what it holds, as kept", async () => {
@@ -55,7 +55,7 @@ it("where a job stands follows from what it holds, as kept", async () => {
     stagesOf(has, false, { before: "97 °C" }, true),
     stagesOf(has, true, {}, false).map((s) => s.state),
   ]);
-  await expect(kept({ said, words: STAGES.map(standsWords) })).toMatchFileSnapshot("kept/stands.txt");
+  await expect(golden({ said, words: STAGES.map(standsWords) })).toMatchFileSnapshot("golden/stands.txt");
 });
 
 it("what a job waits for is said with its price and day where they are known", () => {

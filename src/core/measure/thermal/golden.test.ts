@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { tessalyK15 } from "../../../samples/rigs";
-import { kept, summed, eachSummed } from "../../../testing/kept";
+import { golden, summed, eachSummed } from "../../../testing/golden";
 import { rigRun, type RigRun } from "../../../testing/rigRuns";
 import { designColumns } from "./design";
 import { AIR_TAUS_S, CONTACT_TAUS_S, fanSlowness, PIPE_TAUS_S, PLATE_SPAN_S, response } from "./kernels";
@@ -29,7 +29,7 @@ it("series are made ready as kept", async () => {
     const s = seriesOf(told);
     return [name, eachSummed(s), summed([guessedFan(s.timeS, s.chips), hottestLagged(s.timeS, s.chips)])];
   });
-  await expect(kept(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("kept/series.txt");
+  await expect(golden(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("golden/series.txt");
 });
 
 it("spectra of single runs fit as kept", async () => {
@@ -53,7 +53,7 @@ it("spectra of single runs fit as kept", async () => {
       }),
     ];
   });
-  await expect(kept(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("kept/spectra.txt");
+  await expect(golden(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("golden/spectra.txt");
 });
 
 it("kernels, fans and non-negative squares stand as kept", async () => {
@@ -90,5 +90,5 @@ it("kernels, fans and non-negative squares stand as kept", async () => {
     solved,
     [median([3, 1, 2]), median([4, 1, 2, 3]), median([])],
   ];
-  await expect(kept(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("kept/kernels.txt");
+  await expect(golden(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("golden/kernels.txt");
 });

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { chipC, chipF, clock, log, N, OTHER_FORMS, TIME_FORMS, timed, two, watts } from "../../../testing/logForms";
-import { kept, summed, eachSummed } from "../../../testing/kept";
+import { golden, summed, eachSummed } from "../../../testing/golden";
 import { planDifference } from "./plan";
 import {
   curvesOf,
@@ -132,8 +132,8 @@ const shown = (r: ReturnType<typeof read>) => ({ ...r, ...("plan" in r ? { plan:
 
 /** What each form is read as, whole: a change of the reader is to be read here before it is committed. */
 it.each(Object.keys(odd))("is read as kept: %s", async (name) => {
-  const text = kept(shown(read(odd[name] ?? "")));
-  await expect(text).toMatchFileSnapshot(`kept/${name.replace(/[^\p{L}\d]+/gu, "-")}.txt`);
+  const text = golden(shown(read(odd[name] ?? "")));
+  await expect(text).toMatchFileSnapshot(`golden/${name.replace(/[^\p{L}\d]+/gu, "-")}.txt`);
 });
 
 const refused: Record<string, string | Uint8Array> = {
@@ -153,7 +153,7 @@ const refused: Record<string, string | Uint8Array> = {
 };
 it("what cannot be read says what, where and what to do", async () => {
   const said = Object.entries(refused).map(([name, text]) => [name, read(text)]);
-  await expect(kept(Object.fromEntries(said))).toMatchFileSnapshot("kept/refused.txt");
+  await expect(golden(Object.fromEntries(said))).toMatchFileSnapshot("golden/refused.txt");
 });
 
 const CHIPS = ["CPU", "GPU", "Prozessor", "Carte graphique", "Core 3", "Core #12", "Package", "dGPU", "CPU Socket"];
@@ -174,7 +174,7 @@ it("headings stand for what they stood for", async () => {
       return each.join(" | ");
     }),
   );
-  await expect(`${said.join("\n")}\n`).toMatchFileSnapshot("kept/headings.txt");
+  await expect(`${said.join("\n")}\n`).toMatchFileSnapshot("golden/headings.txt");
 });
 
 it("what is told of columns is taken, and stands in the plan", async () => {
@@ -187,10 +187,10 @@ it("what is told of columns is taken, and stands in the plan", async () => {
     { E: { role: "cpu.clock" }, A: { role: "drive.temperature" }, D: { role: "cpu.temperature" } },
   ];
   const plans = choices.map((c) => read(text, c ? { choices: c } : {}));
-  await expect(kept(plans.map(shown))).toMatchFileSnapshot("kept/told.txt");
+  await expect(golden(plans.map(shown))).toMatchFileSnapshot("golden/told.txt");
   const of = plans.flatMap((p) => (p.plan ? [p.plan] : []));
   const differ = of.flatMap((a) => of.map((b) => planDifference(a, b)));
-  await expect(kept(differ.map(summed))).toMatchFileSnapshot("kept/plans-differ.txt");
+  await expect(golden(differ.map(summed))).toMatchFileSnapshot("golden/plans-differ.txt");
 });
 
 it("pieces of any size are read as the whole", () => {
