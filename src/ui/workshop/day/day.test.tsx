@@ -220,7 +220,11 @@ describe("the page of a day", () => {
   });
 
   it("is set up in one place: promised times, breaks, what is not done today; a wrong time is told", async () => {
-    const { sent } = serverAnswers({ ok: true, value: usualDay }, { ok: true, value: view().kept });
+    const { sent } = serverAnswers(
+      { ok: true, value: usualDay },
+      { ok: true, value: view().kept },
+      { ok: true, value: view() },
+    );
     render(<DayScreen start={view()} />);
     await user.keyboard("s");
     const form = screen.getByRole("dialog");
