@@ -9,6 +9,8 @@ export interface Problem {
   line?: number;
   /** Heading or 1-based number of the column, where there is one. */
   column?: string;
+  /** After how long it can be tried again, whole seconds, where waiting is what helps. */
+  waitS?: number;
   /** What is wrong per field, where a form was sent. */
   fields?: Record<string, string>;
 }

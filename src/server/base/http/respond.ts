@@ -18,9 +18,8 @@ export function respond(result: Result<unknown>): Response {
 /** The same for programs that are not ours: the value itself; one that sends too fast is told when to come again. */
 export function plainly(result: Result<unknown>): Response {
   if (result.ok) return Response.json(result.value);
-  const { problem } = result;
-  const wait = /Wait (\d+) s/.exec(problem.action)?.[1];
-  const headers = problem.code === "too-fast" && wait ? { "retry-after": wait } : undefined;
+  const { waitS, ...problem } = result.problem;
+  const headers = waitS === undefined ? undefined : { "retry-after": String(waitS) };
   return Response.json({ problem }, { status: statusOf(problem), headers });
 }
 

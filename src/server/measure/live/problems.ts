@@ -26,6 +26,7 @@ export const liveProblem = {
     code: "too-fast",
     message: "This is more than a run is sent.",
     action: `Wait ${seconds} s and send it again; nothing of this request was stored.`,
+    waitS: seconds,
   }),
   tooMany: (most: number): Problem => ({
     code: "too-many-samples",
