@@ -9,7 +9,7 @@ describe("an answer to a program that is not ours", () => {
     expect([answer.status, await answer.json()]).toEqual([200, { taken: 3 }]);
   });
 
-  it("tells one that sends too fast when to come again, in the head and in words, and no more than before", async () => {
+  it("tells one that sends too fast when to come again, in the head and in words, and no more", async () => {
     const answer = plainly(bad(liveProblem.tooFast(7)));
     expect(answer.status).toBe(429);
     expect(answer.headers.get("retry-after")).toBe("7");
