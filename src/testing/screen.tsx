@@ -1,5 +1,5 @@
 import "reflect-metadata";
-import { cleanup } from "@testing-library/react";
+import { cleanup, configure } from "@testing-library/react";
 import { afterEach, beforeEach, vi } from "vitest";
 
 /** For tests: where the page was sent to, and whether it was read anew. */
@@ -33,6 +33,9 @@ beforeEach(() => {
   router.replace.mockClear();
   pathname.now = "/";
 });
+
+// how long a screen may take to show what it fetched is the machine's affair: a busy one loads a part of the page in seconds
+configure({ asyncUtilTimeout: 20_000 });
 
 afterEach(() => {
   cleanup();
