@@ -1,6 +1,6 @@
 import { words } from "../../base/words";
 import type { ChipId } from "../thermal";
-import type { Matched } from "./conditions";
+import type { Matched } from "../pair/conditions";
 import type { GoodFigures } from "./good";
 import type { ChipVerdict, PathVerdict, Reason } from "./verdict";
 

@@ -1,7 +1,7 @@
 import { words } from "../../base/words";
 import type { Series } from "../thermal";
-import { lateRows, meanOver } from "./conditions";
-import { type FanState } from "./fan";
+import { lateRows, meanOver } from "../pair/conditions";
+import { type FanState } from "../pair/fan";
 import type { ChipEstimate } from "./estimate";
 import type { Reason } from "./verdict";
 

@@ -1,7 +1,7 @@
 import type { FanScale } from "../ladder";
 import type { Series } from "../thermal";
-import { lateRows, meanOver, type Matched } from "./conditions";
-import { STOPPED_SHARE, type FanState } from "./fan";
+import { lateRows, meanOver, type Matched } from "../pair/conditions";
+import { STOPPED_SHARE, type FanState } from "../pair/fan";
 
 /** How the ladder takes the fans of both runs: what each is a share of, and where they turn at matched conditions. */
 export interface FanPlan {

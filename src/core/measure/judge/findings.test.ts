@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { plainSeries, withSecond, type PlainRun } from "../../../testing/series";
 import type { ChipEstimate, Figure } from "./estimate";
-import { usualFan, type FanState } from "./fan";
+import { usualFan, type FanState } from "../pair/fan";
 import { runFacts, shapeFindings, throttledShare } from "./findings";
 import type { PathVerdict, Reason } from "./verdict";
 

@@ -2,8 +2,8 @@ import { words } from "../../base/words";
 import type { Run } from "../log";
 import { median, type ChipId, type Series } from "../thermal";
 import { enoughSeconds, loadSeconds } from "./comparable";
-import { lateRows, meanOver, type Matched } from "./conditions";
-import { type FanState } from "./fan";
+import { lateRows, meanOver, type Matched } from "../pair/conditions";
+import { type FanState } from "../pair/fan";
 import type { ChipEstimate } from "./estimate";
 import type { CoreSpread, PathVerdict, Reason, RunFacts } from "./verdict";
 

@@ -1,6 +1,6 @@
 import { median, type ChipId, type ChipSeries, type Series } from "../thermal";
-import { lateRows, meanOver } from "./conditions";
-import { CURVE_STEP_K, curveOf } from "./fan";
+import { lateRows, meanOver } from "../pair/conditions";
+import { CURVE_STEP_K, curveOf } from "../pair/fan";
 
 /** A figure of both runs, as logged; null where a run does not tell it. */
 export interface Both {

@@ -8,8 +8,8 @@ import {
   type Height,
   type JointFit,
 } from "../ladder";
-import type { Matched } from "./conditions";
-import { usualFan, type FanState } from "./fan";
+import type { Matched } from "../pair/conditions";
+import { usualFan, type FanState } from "../pair/fan";
 import { spectraOf, type ChipSpectrum } from "./spectrum";
 import type { ChipEstimate, Figure, PathEstimate } from "./estimate";
 import { fanPlan, type FanPlan } from "./fanPlan";

@@ -1,8 +1,8 @@
 import { words } from "../../base/words";
 import type { ChipId, Series } from "../thermal";
 import { blockingReasons, enoughSeconds } from "./comparable";
-import { lateRows, MATCHED_ROOM_C, type JudgeRun, type Matched } from "./conditions";
-import type { FanState } from "./fan";
+import { lateRows, MATCHED_ROOM_C, type JudgeRun, type Matched } from "../pair/conditions";
+import type { FanState } from "../pair/fan";
 import { preparePair } from "./pair";
 import type { ChipEstimate, Figure } from "./estimate";
 import { coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
@@ -18,14 +18,14 @@ import {
   type Verdict,
   type VerdictWord,
 } from "./verdict";
-import { isOpposed } from "./headline";
+import { isOpposed } from "../says/headline";
 import { gainOf } from "./gain";
 import { againstGood, airStillHigh } from "./againstGood";
 import { otherReasons, otherSensors } from "./others";
 import { boundsOf, leavesOneSide } from "./oneSided";
 import { judgeByWork } from "./workOnly";
 import { headlineOf, nextSteps, summaryOf } from "./words";
-import type { WorkWitness } from "./work";
+import type { WorkWitness } from "../pair/work";
 
 export interface JudgeOptions {
   /** Throttle limit in °C, where known. */

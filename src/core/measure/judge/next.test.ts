@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { holdsOpen, nextSteps } from "./next";
-import { headlineOf, summaryOf } from "./headline";
+import { headlineOf, summaryOf } from "../says/headline";
 import type { ChipVerdict, PathFinding, Reason, VerdictWord } from "./verdict";
 
 const reason = (code: string, level: Reason["level"] = "caution", figure?: string): Reason => ({

@@ -1,9 +1,9 @@
 import { USUAL_FAN_EXPONENT, type ChipId, type Series } from "../thermal";
 import { loadSeconds } from "./comparable";
-import { lateRows, meanOver } from "./conditions";
+import { lateRows, meanOver } from "../pair/conditions";
 import type { ChipEstimate } from "./estimate";
 import type { Bound, Reason } from "./verdict";
-import { witnessWork } from "./work";
+import { witnessWork } from "../pair/work";
 
 /** The whole kelvins a bound vouches for: never rounded up. */
 export const atLeastK = (bound: Bound): number => Math.floor(Math.abs(bound.K) + 1e-9);

@@ -1,7 +1,7 @@
 import { words } from "../../base/words";
 import { channelOf, type Run } from "../log";
 import type { Series } from "../thermal";
-import { lateRows, MATCHED_ROOM_C, meanOver } from "./conditions";
+import { lateRows, MATCHED_ROOM_C, meanOver } from "../pair/conditions";
 import type { OtherSensor, Reason } from "./verdict";
 
 interface Other {

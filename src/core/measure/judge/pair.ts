@@ -1,19 +1,19 @@
 import type { Phases } from "../log";
 import { guessedFan, prepareSeries, type Series } from "../thermal";
-import { withoutBoard } from "./boardPower";
-import { withCurveOf } from "./fanCurve";
+import { withoutBoard } from "../pair/boardPower";
+import { withCurveOf } from "../pair/fanCurve";
 import { addedBy, keptOf } from "../ladder";
 import { enoughSeconds, loadSeconds } from "./comparable";
-import { matchedConditions, type JudgeRun, type Matched } from "./conditions";
+import { matchedConditions, type JudgeRun, type Matched } from "../pair/conditions";
 import type { ChipEstimate } from "./estimate";
 import { spectraOf } from "./spectrum";
-import { fanState, type FanState } from "./fan";
+import { fanState, type FanState } from "../pair/fan";
 import { estimatesOf, jointPair, NINETY, sensorsApartK, type JointPair } from "./joint";
-import { examine, type Examination } from "./examine";
-import { machineWitness } from "./witnessMachine";
-import type { Scene } from "./witness";
-import { doubtsRooms, openRooms } from "./witnessRoom";
-import { byWorkShare, witnessWork, type WorkWitness } from "./work";
+import { examine, type Examination } from "../witness/examine";
+import { machineWitness } from "../witness/machine";
+import type { Scene } from "../witness/witness";
+import { doubtsRooms, openRooms } from "../witness/room";
+import { byWorkShare, witnessWork, type WorkWitness } from "../pair/work";
 
 /** Two runs heard, brought to one measure, and fitted. */
 export interface PreparedPair {

@@ -2,16 +2,16 @@ import { describe, expect, it } from "vitest";
 import { plainSeries, withSecond } from "../../../testing/series";
 import { alignRuns } from "./aligned";
 import { blockingReasons, enoughSeconds, loadSeconds } from "./comparable";
-import { lateRows, matchedConditions, meanOver, pulseStarts } from "./conditions";
+import { lateRows, matchedConditions, meanOver, pulseStarts } from "../pair/conditions";
 import type { ChipEstimate } from "./estimate";
 import { dominantTau } from "./estimate";
-import { curveOf, fanState, speedRatio, usualFan } from "./fan";
+import { curveOf, fanState, speedRatio, usualFan } from "../pair/fan";
 import { fanPlan } from "./fanPlan";
 import { gainOf } from "./gain";
 import { outlookOf } from "./outlook";
-import { settingDifferences, type RunConditions } from "./settings";
+import { settingDifferences, type RunConditions } from "../pair/settings";
 import type { ChipVerdict, RunFacts } from "./verdict";
-import { byWorkShare, witnessWork } from "./work";
+import { byWorkShare, witnessWork } from "../pair/work";
 
 const at = (s: ReturnType<typeof plainSeries>, rows: readonly [number, number]) => [
   s.timeS[rows[0]],

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { plainSeries, withSecond, type PlainRun } from "../../../testing/series";
 import { gainOf } from "./gain";
-import { summaryOf } from "./headline";
+import { summaryOf } from "../says/headline";
 import { nextSteps } from "./next";
 import { boundsOf } from "./oneSided";
-import { notesOf } from "./triageNotes";
+import { notesOf } from "../triage/notes";
 import type { Bound, ChipVerdict, Reason } from "./verdict";
 
 const reason = (code: string, more: Partial<Reason> = {}): Reason => ({

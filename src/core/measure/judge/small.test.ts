@@ -2,12 +2,12 @@ import { describe, expect, it } from "vitest";
 import { plainSeries, withSecond, type PlainRun } from "../../../testing/series";
 import type { JointFit } from "../ladder";
 import { dominantTau } from "./estimate";
-import { withCurveOf } from "./fanCurve";
+import { withCurveOf } from "../pair/fanCurve";
 import { figuresFromRuns, type GoodFigures, type GoodRun } from "./good";
-import { surerTests } from "./surer";
-import { airStands, readsZero } from "./triageNotes";
-import type { TriageChip } from "./triageResult";
-import { doubtsRooms, openRooms } from "./witnessRoom";
+import { surerTests } from "../triage/surer";
+import { airStands, readsZero } from "../triage/notes";
+import type { TriageChip } from "../triage/result";
+import { doubtsRooms, openRooms } from "../witness/room";
 
 describe("the dominant time constant of airflow", () => {
   it("is the mean of the logarithms by their heights; contact does not count, and nothing is nothing", () => {

@@ -7,9 +7,9 @@ import {
   type ResponseCache,
   type Series,
 } from "../thermal";
-import type { Matched } from "./conditions";
+import type { Matched } from "../pair/conditions";
 import { dominantTau, type SpectrumLine } from "./estimate";
-import type { FanState } from "./fan";
+import type { FanState } from "../pair/fan";
 
 const EXPONENTS = [0.35, 0.5, 0.65, 0.85] as const;
 /** Over a guessed fan curve the exponent may be anything from none at all. */

@@ -1,8 +1,8 @@
 import type { ChipId } from "../thermal";
-import type { Matched } from "./conditions";
+import type { Matched } from "../pair/conditions";
 import type { ChipEstimate, Figure } from "./estimate";
 import type { Gain } from "./gain";
-import type { WorkWitness } from "./work";
+import type { WorkWitness } from "../pair/work";
 
 export type { Gain };
 

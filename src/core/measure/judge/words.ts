@@ -1,3 +1,3 @@
-export { headlineOf, summaryOf } from "./headline";
+export { headlineOf, summaryOf } from "../says/headline";
 export { holdsOpen, nextSteps } from "./next";
-export { evidenceOf, matchedWords, peaksAlone, unknownWhy, type Evidence } from "./evidence";
+export { evidenceOf, matchedWords, peaksAlone, unknownWhy, type Evidence } from "../says/evidence";

@@ -1,6 +1,6 @@
 import { words } from "../../base/words";
 import { channelOf, type Phases, type Run } from "../log";
-import { MATCHED_ROOM_C, type JudgeRun } from "./conditions";
+import { MATCHED_ROOM_C, type JudgeRun } from "../pair/conditions";
 import type { Both } from "./gain";
 import { STEPS } from "./next";
 import {

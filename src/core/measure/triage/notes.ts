@@ -1,11 +1,11 @@
 import { words } from "../../base/words";
 import type { Series } from "../thermal";
-import { loadSeconds } from "./comparable";
-import { lateRows, meanOver } from "./conditions";
-import { throttledShare } from "./findings";
-import { STANDING_RISE } from "./fan";
-import type { GoodFigures } from "./good";
-import type { Reason } from "./verdict";
+import { loadSeconds } from "../judge/comparable";
+import { lateRows, meanOver } from "../pair/conditions";
+import { throttledShare } from "../judge/findings";
+import { STANDING_RISE } from "../pair/fan";
+import type { GoodFigures } from "../judge/good";
+import type { Reason } from "../judge/verdict";
 
 /** Where no power tells, air stands where a chip is so far over its room, K. */
 const STANDING_K = 58;

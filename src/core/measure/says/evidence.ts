@@ -1,7 +1,7 @@
 import { words } from "../../base/words";
-import { moreWork } from "./gain";
-import { LEAVES_ONE_SIDE } from "./oneSided";
-import { isOneSided, type ChipVerdict, type Reason, type Verdict } from "./verdict";
+import { moreWork } from "../judge/gain";
+import { LEAVES_ONE_SIDE } from "../judge/oneSided";
+import { isOneSided, type ChipVerdict, type Reason, type Verdict } from "../judge/verdict";
 
 /** A line of evidence: what holds, what makes the verdict less sure, what is worth a note. */
 export interface Evidence {

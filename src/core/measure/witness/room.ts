@@ -1,8 +1,8 @@
 import { words } from "../../base/words";
 import type { JointFit } from "../ladder";
-import { STOPPED_SHARE } from "./fan";
-import type { Reason } from "./verdict";
-import type { JudgeRun } from "./conditions";
+import { STOPPED_SHARE } from "../pair/fan";
+import type { Reason } from "../judge/verdict";
+import type { JudgeRun } from "../pair/conditions";
 import type { Scene, Testimony, Witness } from "./witness";
 
 /** Beyond this many sigma the run speaks of another room than was read. */

@@ -1,6 +1,6 @@
 import { words } from "../../base/words";
-import { atLeastK, LEAVES_ONE_SIDE } from "./oneSided";
-import type { Bound, ChipVerdict, Reason, SentencePart, VerdictWord } from "./verdict";
+import { atLeastK, LEAVES_ONE_SIDE } from "../judge/oneSided";
+import type { Bound, ChipVerdict, Reason, SentencePart, VerdictWord } from "../judge/verdict";
 
 const k = (v: number): string => words.kelvinSize(v);
 

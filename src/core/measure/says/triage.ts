@@ -1,8 +1,8 @@
 import { words } from "../../base/words";
 import type { Series } from "../thermal";
-import type { GoodFigures } from "./good";
-import type { TriageChip, TriageWord } from "./triageResult";
-import type { Reason, SentencePart } from "./verdict";
+import type { GoodFigures } from "../judge/good";
+import type { TriageChip, TriageWord } from "../triage/result";
+import type { Reason, SentencePart } from "../judge/verdict";
 
 /** Least excess over good figures that counts, K. */
 export const COUNTS_K = 4;

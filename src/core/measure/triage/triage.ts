@@ -1,17 +1,17 @@
 import { prepareSeries } from "../thermal";
-import { loadSeconds } from "./comparable";
-import { matchedConditions, type JudgeRun } from "./conditions";
-import { dominantTau, type Figure } from "./estimate";
-import { aloneWithSpectra, estimatesOf } from "./joint";
-import { runFacts } from "./findings";
-import type { GoodFigures } from "./good";
-import { withoutBoard } from "./boardPower";
-import { guessFan } from "./pair";
-import type { Triage, TriageChip, TriagePath, TriageWord } from "./triageResult";
+import { loadSeconds } from "../judge/comparable";
+import { matchedConditions, type JudgeRun } from "../pair/conditions";
+import { dominantTau, type Figure } from "../judge/estimate";
+import { aloneWithSpectra, estimatesOf } from "../judge/joint";
+import { runFacts } from "../judge/findings";
+import type { GoodFigures } from "../judge/good";
+import { withoutBoard } from "../pair/boardPower";
+import { guessFan } from "../judge/pair";
+import type { Triage, TriageChip, TriagePath, TriageWord } from "./result";
 import { surerTests } from "./surer";
-import { airStands, notesOf, readsZero } from "./triageNotes";
-import { COUNTS_K, expectations, headline, summary } from "./triageWords";
-import type { Reason } from "./verdict";
+import { airStands, notesOf, readsZero } from "./notes";
+import { COUNTS_K, expectations, headline, summary } from "../says/triage";
+import type { Reason } from "../judge/verdict";
 
 /**
  * One run alone, before the machine is opened: where the trouble lies, from the heights of both paths against good

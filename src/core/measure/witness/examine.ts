@@ -1,13 +1,13 @@
 import type { ChipId } from "../thermal";
-import type { Freedom } from "./joint";
-import type { Reason } from "./verdict";
-import { fanWitness } from "./witnessFan";
-import { roomWitness } from "./witnessRoom";
-import { startWitness } from "./witnessStart";
-import { surroundingsWitness } from "./witnessSurroundings";
-import { timeWitness } from "./witnessTime";
-import { powerWitness } from "./witnessPower";
-import { sensorWitness } from "./witnessSensor";
+import type { Freedom } from "../judge/joint";
+import type { Reason } from "../judge/verdict";
+import { fanWitness } from "./fan";
+import { roomWitness } from "./room";
+import { startWitness } from "./start";
+import { surroundingsWitness } from "./surroundings";
+import { timeWitness } from "./time";
+import { powerWitness } from "./power";
+import { sensorWitness } from "./sensor";
 import type { Scene, Testimony, Witness } from "./witness";
 
 /** What all witnesses together say. */

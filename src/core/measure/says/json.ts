@@ -1,6 +1,6 @@
-import type { Figure } from "./estimate";
-import type { Both, Gain } from "./gain";
-import { plainText, type Verdict } from "./verdict";
+import type { Figure } from "../judge/estimate";
+import type { Both, Gain } from "../judge/gain";
+import { plainText, type Verdict } from "../judge/verdict";
 
 const r1 = (v: number): number => Math.round(v * 10) / 10;
 const figure = (f: Figure | null) => (f ? { K: r1(f.K), low: r1(f.low), high: r1(f.high) } : null);

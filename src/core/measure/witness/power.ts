@@ -1,8 +1,8 @@
 import { words } from "../../base/words";
 import { median, type ChipId, type ChipSeries, type Series } from "../thermal";
-import { lateRows, meanOver } from "./conditions";
-import type { Reason } from "./verdict";
-import { witnessWork, type WorkWitness } from "./work";
+import { lateRows, meanOver } from "../pair/conditions";
+import type { Reason } from "../judge/verdict";
+import { witnessWork, type WorkWitness } from "../pair/work";
 import type { Scene, Testimony, Witness } from "./witness";
 
 /** Work that differs by more than this, in the logarithm, tells nothing of the power's scale. */

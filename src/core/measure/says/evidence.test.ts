@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { ChipVerdict, Reason, Verdict } from "./verdict";
+import type { ChipVerdict, Reason, Verdict } from "../judge/verdict";
 import { evidenceOf, matchedWords, peaksAlone, unknownWhy } from "./evidence";
 
 const facts = (more: Partial<Verdict["facts"]["before"]> = {}): Verdict["facts"]["before"] =>

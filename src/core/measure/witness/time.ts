@@ -1,7 +1,7 @@
 import { words } from "../../base/words";
 import { gapRows } from "../ladder";
 import type { Series } from "../thermal";
-import { pulseStarts } from "./conditions";
+import { pulseStarts } from "../pair/conditions";
 import type { Scene, Testimony } from "./witness";
 
 /** Whether time is missing, or the load paused, in either run. */

@@ -1,8 +1,8 @@
 import { words } from "../../base/words";
 import type { Series } from "../thermal";
-import { lateRows, meanOver } from "./conditions";
-import { speedRatio } from "./fan";
-import type { Reason } from "./verdict";
+import { lateRows, meanOver } from "../pair/conditions";
+import { speedRatio } from "../pair/fan";
+import type { Reason } from "../judge/verdict";
 import type { Scene, Testimony, Witness } from "./witness";
 
 /** A machine less than so many times as hot per watt as in its other run has air that moves. */

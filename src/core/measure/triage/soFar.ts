@@ -1,11 +1,11 @@
 import { prepareSeries } from "../thermal";
-import { withoutBoard } from "./boardPower";
-import { enoughSeconds, loadSeconds } from "./comparable";
-import { matchedConditions, type JudgeRun } from "./conditions";
-import { examine } from "./examine";
-import { fanState, usualFan } from "./fan";
-import { aloneWithSpectra, estimatesOf } from "./joint";
-import { guessFan } from "./pair";
+import { withoutBoard } from "../pair/boardPower";
+import { enoughSeconds, loadSeconds } from "../judge/comparable";
+import { matchedConditions, type JudgeRun } from "../pair/conditions";
+import { examine } from "../witness/examine";
+import { fanState, usualFan } from "../pair/fan";
+import { aloneWithSpectra, estimatesOf } from "../judge/joint";
+import { guessFan } from "../judge/pair";
 
 /** What the judge has to say of a run that still goes. */
 export interface HeardSoFar {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { wrenfell14 } from "../../../samples/rigs";
 import { rigRun, rigVerdict, type RigRun } from "../../../testing/rigRuns";
-import { afterAlone, figuresFromRuns, goodRunsOf, plainText, triageRun, type AfterAlone } from "./index";
+import { afterAlone, figuresFromRuns, goodRunsOf, plainText, triageRun, type AfterAlone } from "../judge/index";
 
 const good = figuresFromRuns([], goodRunsOf("LR-90", rigVerdict({ faults: { clog: 2 } }, {})), "Wrenfell 14");
 

@@ -1,7 +1,7 @@
 import type { ChipId } from "../thermal";
-import type { Matched } from "./conditions";
-import type { Figure } from "./estimate";
-import type { Reason, RunFacts, SentencePart } from "./verdict";
+import type { Matched } from "../pair/conditions";
+import type { Figure } from "../judge/estimate";
+import type { Reason, RunFacts, SentencePart } from "../judge/verdict";
 
 export type TriageWord = "airflow" | "contact" | "both" | "fan" | "not-the-cooling" | "cannot-tell";
 

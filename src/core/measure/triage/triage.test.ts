@@ -11,7 +11,7 @@ import {
   triageRun,
   type GoodRun,
   type JudgeRun,
-} from "./index";
+} from "../judge/index";
 
 const run = (
   machine: RigMachine,

@@ -1,8 +1,8 @@
 import type { Series } from "../thermal";
-import { loadSeconds } from "./comparable";
-import type { Figure } from "./estimate";
-import type { GoodFigures } from "./good";
-import type { SurerTest, TriageChip } from "./triageResult";
+import { loadSeconds } from "../judge/comparable";
+import type { Figure } from "../judge/estimate";
+import type { GoodFigures } from "../judge/good";
+import type { SurerTest, TriageChip } from "./result";
 
 /** Up to three tests, the one that narrows most first. */
 export function surerTests(lead: TriageChip | null, series: Series, tau: number, good: GoodFigures): SurerTest[] {

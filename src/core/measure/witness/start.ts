@@ -1,6 +1,6 @@
 import { words } from "../../base/words";
 import type { Series } from "../thermal";
-import { meanOver } from "./conditions";
+import { meanOver } from "../pair/conditions";
 import type { Scene, Testimony, Witness } from "./witness";
 
 /** An idle stretch of less than this tells no start, s. */

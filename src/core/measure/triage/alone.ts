@@ -1,8 +1,8 @@
 import { words } from "../../base/words";
-import { STEPS } from "./next";
-import { WORTH_OPENING } from "./triageWords";
-import type { Triage } from "./triageResult";
-import type { NextStep, SentencePart } from "./verdict";
+import { STEPS } from "../judge/next";
+import { WORTH_OPENING } from "../says/triage";
+import type { Triage } from "./result";
+import type { NextStep, SentencePart } from "../judge/verdict";
 
 /** The run after of a machine that could not run before: judged against good figures alone. */
 export interface AfterAlone {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { headlineOf, isOpposed, summaryOf } from "./headline";
-import { atLeastK, leavesOneSide } from "./oneSided";
-import { plainText, type Bound, type ChipVerdict, type PathFinding, type Reason } from "./verdict";
+import { atLeastK, leavesOneSide } from "../judge/oneSided";
+import { plainText, type Bound, type ChipVerdict, type PathFinding, type Reason } from "../judge/verdict";
 
 const figure = (K: number) => ({ K, low: K - 1, high: K + 1 });
 const findingOf = (K: number): PathFinding => (K <= -3 ? "better" : K >= 3 ? "worse" : "same");

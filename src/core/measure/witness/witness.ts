@@ -1,8 +1,8 @@
 import type { ChipId, Series } from "../thermal";
-import type { JudgeRun } from "./conditions";
-import type { FanState } from "./fan";
-import type { Freedom } from "./joint";
-import type { Reason, Witness } from "./verdict";
+import type { JudgeRun } from "../pair/conditions";
+import type { FanState } from "../pair/fan";
+import type { Freedom } from "../judge/joint";
+import type { Reason, Witness } from "../judge/verdict";
 
 export type { Witness };
 

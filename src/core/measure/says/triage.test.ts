@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { plainSeries, withSecond } from "../../../testing/series";
-import type { GoodFigures } from "./good";
-import type { TriageChip } from "./triageResult";
-import { expectations, headline, summary, WORTH_OPENING } from "./triageWords";
-import type { SentencePart } from "./verdict";
+import type { GoodFigures } from "../judge/good";
+import type { TriageChip } from "../triage/result";
+import { expectations, headline, summary, WORTH_OPENING } from "./triage";
+import type { SentencePart } from "../judge/verdict";
 
 const good: GoodFigures = { level: "model", source: "good K15s (LR-02)", airflowPer: "own", chips: {} };
 const figure = (K: number, half = 1) => ({ K, low: K - half, high: K + half });

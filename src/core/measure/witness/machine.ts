@@ -1,9 +1,9 @@
 import { words } from "../../base/words";
 import type { Kept } from "../ladder";
 import { median, type ChipSeries, type Series } from "../thermal";
-import { lateRows, meanOver } from "./conditions";
-import { CLOCK_EXPONENT } from "./work";
-import { sensorWitness } from "./witnessSensor";
+import { lateRows, meanOver } from "../pair/conditions";
+import { CLOCK_EXPONENT } from "../pair/work";
+import { sensorWitness } from "./sensor";
 import type { Scene, Testimony } from "./witness";
 
 /** One sigma of the logarithm in one machine and between machines; how often a setting moves it as far as between. */
