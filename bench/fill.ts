@@ -1,5 +1,6 @@
 import Database from "better-sqlite3";
-import { goodRunsOf, JUDGE_VERSION, type Verdict } from "../src/core/measure/judge";
+import { goodRunsOf, JUDGE_VERSION } from "../src/core/measure/judge";
+import type { Verdict } from "../src/core/measure/says";
 import type { Entry } from "../src/core/handwork/service";
 import { packFloats, unpackFloat32, unpackFloat64 } from "../src/data/measure/blocks";
 import { database } from "../src/data/base/connection";

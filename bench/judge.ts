@@ -1,5 +1,6 @@
 import { findPhases, readLog } from "../src/core/measure/log";
-import { judgePair, type Verdict } from "../src/core/measure/judge";
+import { judgePair } from "../src/core/measure/judge";
+import { verdictTold, type Verdict } from "../src/core/measure/says";
 import { renderLog } from "../src/core/simulate";
 import { benchCase, KIND_NAMES, type BenchCase, type FamilyChoice } from "./cases";
 
@@ -72,8 +73,9 @@ function judge(c: BenchCase): { verdict: Verdict; ms: number } {
   const before = input("before");
   const after = input("after");
   const start = performance.now();
-  const verdict = judgePair(before, after, { limitC: c.machine.limitC });
-  return { verdict, ms: performance.now() - start };
+  const judged = judgePair(before, after, { limitC: c.machine.limitC });
+  const ms = performance.now() - start;
+  return { verdict: verdictTold(judged), ms };
 }
 
 interface Told {

@@ -1,6 +1,7 @@
 import { parseArgs } from "node:util";
 import { channelOf, findPhases, type Run } from "../core/measure/log";
-import { judgePair, plainText, verdictJson, type Verdict } from "../core/measure/judge";
+import { judgePair } from "../core/measure/judge";
+import { plainText, verdictTold, verdictJson, type Verdict } from "../core/measure/says";
 import { toldColumns } from "./columns";
 import { refuseDecisiveGuess, withGuesses } from "./doubts";
 import { readFromFile } from "./files";
@@ -32,10 +33,12 @@ export async function judgeCommand(args: string[]): Promise<void> {
   const before = await readFromFile(values.before, { choices: told });
   const after = await readFromFile(values.after, { choices: told });
   const judged = (b: Run, a: Run): Verdict =>
-    judgePair(
-      { run: b, phases: findPhases(b), room: roomBefore },
-      { run: a, phases: findPhases(a), room: roomAfter },
-      { limitC },
+    verdictTold(
+      judgePair(
+        { run: b, phases: findPhases(b), room: roomBefore },
+        { run: a, phases: findPhases(a), room: roomAfter },
+        { limitC },
+      ),
     );
   refuseDecisiveGuess(before, lacksRoom(before.run, roomBefore), (run) => decided(judged(run, after.run)));
   refuseDecisiveGuess(after, lacksRoom(after.run, roomAfter), (run) => decided(judged(before.run, run)));

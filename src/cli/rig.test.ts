@@ -1,10 +1,10 @@
+import { judgedInWords } from "../testing/inWords";
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, describe, expect, it } from "vitest";
-import { judgePair } from "../core/measure/judge";
 import { channelOf, findPhases, readLog, type Run } from "../core/measure/log";
 import { readSamples, type Sample } from "../core/measure/protocol";
 import { rigCommand } from "./rig";
@@ -23,7 +23,7 @@ async function written(...args: string[]): Promise<Run> {
 const judged = (before: Run, after: Run) => {
   const room = { startC: null, endC: null };
   const of = (run: Run) => ({ run, phases: findPhases(run), room });
-  return judgePair(of(before), of(after), { limitC: 97 });
+  return judgedInWords(of(before), of(after), { limitC: 97 });
 };
 
 describe("ovrant rig --out", () => {

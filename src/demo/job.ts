@@ -1,6 +1,6 @@
 import type { RigFaults, RigFormat, RigMachine, RigRecipe, RigSensors } from "../core/simulate";
 import type { NewMachine } from "../data/workshop/machines";
-import type { RunConditions } from "../core/measure/judge";
+import type { RunConditions } from "../core/measure/pair";
 import type { AsideKind } from "../core/handwork/service";
 
 /** One run of the scenario: the machine's state, the room, and how the logger wrote it. */

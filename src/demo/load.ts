@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { gzipSync } from "node:zlib";
 import type { Knex } from "knex";
-import type { RunConditions } from "../core/measure/judge";
+import type { RunConditions } from "../core/measure/pair";
 import { findPhases, layoutOf, readTable, toRun } from "../core/measure/log";
 import { renderLog, simulate, type RigMachine } from "../core/simulate";
 import { closeJob, addJob } from "../data/workshop/jobs";

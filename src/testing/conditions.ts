@@ -1,4 +1,4 @@
-import type { RunConditions } from "../core/measure/judge";
+import type { RunConditions } from "../core/measure/pair";
 
 /** For tests: conditions of which nobody entered anything. */
 export const noConditions: RunConditions = {

@@ -1,6 +1,6 @@
 import type { Layout } from "../core/drawing/parts";
 import type { Entry } from "../core/handwork/service";
-import type { Verdict } from "../core/measure/judge";
+import type { Verdict } from "../core/measure/says";
 import { JOB_FORMAT, JOB_VERSION, type JobFile, type JobVerdict } from "../core/record/jobfile";
 import { entryOf } from "./journal";
 import { aMachine } from "./machines";

@@ -1,6 +1,9 @@
+import { judgedInWords } from "./inWords";
 import { keptLog } from "./keptLogs";
 import { wrenfell14 } from "../samples/rigs";
-import { judgePair, type JudgeOptions, type JudgeRun, type RunConditions, type Verdict } from "../core/measure/judge";
+import type { JudgeOptions } from "../core/measure/judge";
+import type { Verdict } from "../core/measure/says";
+import type { JudgeRun, RunConditions } from "../core/measure/pair";
 import { findPhases, readLog, type Run } from "../core/measure/log";
 import {
   plainFormat,
@@ -86,7 +89,7 @@ function madeRun(told: RigRun, seed: number): JudgeRun {
 /** The verdict of two runs on the rig. */
 export function rigVerdict(before: RigRun, after: RigRun, options: Partial<JudgeOptions> = {}): Verdict {
   const { limitC } = before.machine ?? wrenfell14;
-  return judgePair(rigRun(before, 0.11), rigRun(after, 0.77), { limitC, ...options });
+  return judgedInWords(rigRun(before, 0.11), rigRun(after, 0.77), { limitC, ...options });
 }
 
 export const codesOf = (v: Verdict): string[] => v.reasons.map((r) => r.code);

@@ -1,5 +1,6 @@
 import type { Run } from "../core/measure/log";
-import type { ChipSeries, Series } from "../core/measure/thermal";
+import { windowed, type Windowed } from "../core/measure/pair/conditions";
+import type { ChipSeries } from "../core/measure/thermal";
 
 /** What a plain run is made of; each may be given as a figure or as a course over the seconds of the run. */
 export interface PlainRun {
@@ -19,7 +20,7 @@ export interface PlainRun {
 }
 
 /** A series without physics: 900 s, load from 120 to 780, what it reads as told. For tests of what looks at series. */
-export function plainSeries(run: PlainRun = {}): Series {
+export function plainSeries(run: PlainRun = {}): Windowed {
   const { seconds = 900, on = 120, off = 780, stepS = 1, fanUnit = "rpm", roomC = 22, powerLogged = true } = run;
   const loaded = (t: number) => t >= on && t < off;
   const {
@@ -41,7 +42,7 @@ export function plainSeries(run: PlainRun = {}): Series {
     clock: clock && course(clock),
   };
   const fans = fan ? [course(fan)] : [];
-  return {
+  return windowed({
     timeS,
     chips: [one],
     fan: fans[0] ?? null,
@@ -53,14 +54,12 @@ export function plainSeries(run: PlainRun = {}): Series {
     on: Math.ceil(on / stepS),
     off: Math.ceil(off / stepS),
     stepS,
-  };
+  });
 }
 
 /** Both chips of two plain runs on one clock. */
-export const withSecond = (first: Series, second: Series): Series => ({
-  ...first,
-  chips: [...first.chips, ...second.chips.map((c) => ({ ...c, chip: "gpu" as const }))],
-});
+export const withSecond = (first: Windowed, second: Windowed): Windowed =>
+  windowed({ ...first, chips: [...first.chips, ...second.chips.map((c) => ({ ...c, chip: "gpu" as const }))] });
 
 /** A run of so many rows, each channel a course over its seconds. */
 export function runOf(channels: Record<string, (t: number) => number>, rows = 600, stepS = 1): Run {

@@ -76,7 +76,7 @@ export class QuickBench {
     const total = sound.chips.reduce((s, x) => s + x.powerW, 0);
     const good: GoodFigures = {
       level: "model",
-      source: "good ones",
+      source: { level: "model", model: "one", tags: [] },
       airflowPer: "total",
       chips: Object.fromEntries(
         sound.chips.map((x) => [

@@ -1,4 +1,5 @@
-import { plainText, type ChipVerdict, type Figure, type Verdict } from "../core/measure/judge";
+import type { ChipVerdict, Figure } from "../core/measure/judge";
+import { plainText, type Verdict } from "../core/measure/says";
 
 const figure = (f: Figure): string => `${f.K.toFixed(1)} K (${f.low.toFixed(1)} to ${f.high.toFixed(1)})`;
 

@@ -1,15 +1,15 @@
+import { explainPair, judgePair, type GoodFigures, type JudgeOptions } from "../core/measure/judge";
 import {
-  explainPair,
-  heardSoFar,
-  judgePair,
-  triageRun,
-  type ChipExplanation,
-  type GoodFigures,
-  type HeardSoFar,
-  type JudgeOptions,
-  type JudgeRun,
+  explained,
+  soFarTold,
+  triageTold,
+  verdictTold,
+  type ExplainedChip,
+  type SaidSoFar,
   type Verdict,
-} from "../core/measure/judge";
+} from "../core/measure/says";
+import type { JudgeRun } from "../core/measure/pair";
+import { heardSoFar, triageRun } from "../core/measure/triage";
 import { suspectsIn, type Triaged } from "../core/learn/suspects";
 
 /** What is asked of the judge, with everything it needs: runs travel as they are, numbers and all. */
@@ -21,9 +21,9 @@ export type JudgeAsk =
 
 export interface JudgeAnswers {
   pair: Verdict;
-  explain: ChipExplanation[];
+  explain: ExplainedChip[];
   alone: Triaged | null;
-  "so-far": HeardSoFar;
+  "so-far": SaidSoFar;
 }
 
 /** Judges here, on the thread that calls. */
@@ -31,11 +31,11 @@ export function answerTo<K extends JudgeAsk["kind"]>(ask: Extract<JudgeAsk, { ki
 export function answerTo(ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] {
   switch (ask.kind) {
     case "pair":
-      return judgePair(ask.before, ask.after, ask.options);
+      return verdictTold(judgePair(ask.before, ask.after, ask.options));
     case "explain":
-      return explainPair(ask.before, ask.after);
+      return explained(explainPair(ask.before, ask.after));
     case "so-far":
-      return heardSoFar(ask.run, ask.before);
+      return soFarTold(heardSoFar(ask.run, ask.before));
     case "alone":
       return alone(ask);
   }
@@ -43,7 +43,7 @@ export function answerTo(ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] {
 
 /** One run alone, and which suspects it speaks for. */
 function alone({ run, good, limitC, opened }: Extract<JudgeAsk, { kind: "alone" }>): Triaged | null {
-  const triage = triageRun(run, good, limitC);
-  const suspects = triage && suspectsIn(run, triage, good, opened);
-  return triage && { ...triage, ...(suspects ? { suspects } : {}) };
+  const found = triageRun(run, good, limitC);
+  const suspects = found && suspectsIn(run, found, good, opened);
+  return found && { ...triageTold(found), ...(suspects ? { suspects } : {}) };
 }

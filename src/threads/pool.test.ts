@@ -1,10 +1,11 @@
+import { judgedInWords } from "../testing/inWords";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { build } from "esbuild";
 import type { Piscina } from "piscina";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { judgePair, verdictJson, type Verdict } from "../core/measure/judge";
+import { verdictJson, type Verdict } from "../core/measure/says";
 import { CoolingMap } from "../core/drawing/parts";
 import { plansOf } from "../core/handwork/service";
 import { tessalyK15Layout } from "../samples/layouts";
@@ -39,7 +40,7 @@ describe("threads that do heavy work", () => {
     const [one, other] = (await Promise.all(both)) as [Verdict, Verdict];
     clearInterval(clock);
     expect(turns).toBeGreaterThan(20);
-    expect(verdictJson(one)).toEqual(verdictJson(judgePair(before, after, options)));
+    expect(verdictJson(one)).toEqual(verdictJson(judgedInWords(before, after, options)));
     expect([one.verdict, other.verdict]).toEqual(["improved", "worse"]);
   });
   it("plan screws and cuts, and draw, as it is done here", async () => {

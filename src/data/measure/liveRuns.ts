@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { RunConditions } from "../../core/measure/judge";
+import type { RunConditions } from "../../core/measure/pair";
 import type { Recipe, RunEvent, Sample, StopLimits, StopReason } from "../../core/measure/protocol";
 import type { Problem } from "../../core/base/result";
 import type { RunKind } from "./runs";

@@ -1,7 +1,7 @@
 import { gunzipSync } from "node:zlib";
 import type { Knex } from "knex";
 import type { Channel, ColumnGuess, LogWarning, Phases, PlannedLayout, Run } from "../../core/measure/log";
-import type { RunConditions } from "../../core/measure/judge";
+import type { RunConditions } from "../../core/measure/pair";
 import { packFloats, unpackFloat32, unpackFloat64 } from "./blocks";
 
 export type RunKind = "before" | "after";

@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { Verdict } from "../../core/measure/judge";
+import type { Verdict } from "../../core/measure/says";
 
 /** A verdict as given, with what it was given on. */
 export interface VerdictRecord {

@@ -8,7 +8,7 @@ import {
   type JobPhoto,
   type JobRun,
 } from "../../core/record/jobfile";
-import type { Triage } from "../../core/measure/judge";
+import type { Triage } from "../../core/measure/says";
 import type { Ways } from "../../core/handwork/service";
 import { jobFromRow, type JobRow } from "../workshop/jobs";
 import { machineFromRow, type MachineRow } from "../workshop/machines";

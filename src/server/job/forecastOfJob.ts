@@ -1,4 +1,4 @@
-import type { Verdict } from "../../core/measure/judge";
+import type { Verdict } from "../../core/measure/says";
 import { contextOf, forecastFacts, type ForecastFacts, type ServiceFacts } from "../../core/handwork/service";
 import { database } from "../../data/base/connection";
 import { lastTriage } from "../../data/measure/triages";

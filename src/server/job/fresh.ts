@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import { THRESHOLDS_K } from "../../core/workshop/job";
-import { JUDGE_VERSION, roomTrue } from "../../core/measure/judge";
+import { JUDGE_VERSION } from "../../core/measure/judge";
+import { roomTrue } from "../../core/measure/pair";
 import type { Job } from "../../data/workshop/jobs";
 import type { RunKind, RunRecord } from "../../data/measure/runs";
 import { latestVerdict, standingVerdict, type VerdictRecord } from "../../data/measure/verdicts";

@@ -15,7 +15,8 @@ import {
   type Visit,
 } from "../../core/workshop/history";
 import type { JobSummary, Machine, StageView } from "../../core/workshop/job";
-import { JUDGE_VERSION, type ChipId } from "../../core/measure/judge";
+import { JUDGE_VERSION } from "../../core/measure/judge";
+import type { ChipId } from "../../core/measure/thermal";
 import { nextDue, type NextDue, type UpkeepRules } from "../../core/workshop/upkeep";
 import { asideLine, asidesIn, Journal, type Aside } from "../../core/handwork/service";
 import { database } from "../../data/base/connection";

@@ -1,4 +1,5 @@
-import { plainText, type Triage, type TriagePath } from "../../core/measure/judge";
+import { plainText, type Triage } from "../../core/measure/says";
+import type { TriagePath } from "../../core/measure/triage";
 import type { Predicted, PredictedPath } from "../../core/handwork/service";
 
 /** What a run before pointed to by itself. */

@@ -1,4 +1,5 @@
-import { goodRunsOf, JUDGE_VERSION, type ChipExplanation, type Verdict } from "../../core/measure/judge";
+import { goodRunsOf, JUDGE_VERSION } from "../../core/measure/judge";
+import { sourceSaid, type ExplainedChip, type Verdict } from "../../core/measure/says";
 import { bad, ok, type Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
 import { findJob } from "../../data/workshop/jobs";
@@ -53,7 +54,7 @@ async function judgedAndKept(jobId: number, tries = 1): Promise<Result<VerdictRe
   const inputs = {
     limitC,
     thresholdK,
-    good: figures?.source ?? null,
+    good: figures && sourceSaid(figures.source),
     before: inputOf(runs.before),
     after: inputOf(runs.after),
   };
@@ -83,7 +84,7 @@ async function judgedAndKept(jobId: number, tries = 1): Promise<Result<VerdictRe
 }
 
 /** The fits behind a job's verdict. */
-export async function explainJob(jobId: number): Promise<Result<ChipExplanation[]>> {
+export async function explainJob(jobId: number): Promise<Result<ExplainedChip[]>> {
   const runs = await runsOfJob(await database(), jobId);
   if (!runs.before || !runs.after) return bad(serverProblem.roomFirst());
   const [before, after] = [await judgeRunOf(runs.before), await judgeRunOf(runs.after)];

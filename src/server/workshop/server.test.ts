@@ -138,7 +138,7 @@ describe("an upload", () => {
     expect(verdict?.verdict).toBe("improved");
     expect(verdict?.chips[0]?.bound).toMatchObject({ side: "at-most", open: "after" });
     expect(verdict?.gain?.watts.after).toBeGreaterThan(5);
-    expect(verdict && holdsOpen(verdict)).toBe("Only one side of the change is known");
+    expect(verdict && holdsOpen(verdict)).toBe("one-side");
   });
   it("that is cut off, not described, for no job or of a closed job is refused and leaves nothing", async () => {
     const { jobId } = await opened();

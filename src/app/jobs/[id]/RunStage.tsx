@@ -14,7 +14,7 @@ import { RunScreen } from "@/ui/measure/run/RunScreen";
 import { FanGate } from "@/ui/handwork/service/frame/FanGate";
 import { SwollenStop } from "@/ui/handwork/service/frame/SwollenStop";
 import { JobFrame } from "@/ui/kit/steps/JobFrame";
-import { type RunConditions } from "@/core/measure/judge";
+import type { RunConditions } from "@/core/measure/pair";
 import type { Triaged } from "@/core/learn/suspects";
 
 /** The page of one run of a job: the import while there is none (or another is wanted), else the run. */

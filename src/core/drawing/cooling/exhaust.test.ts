@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { orrowby17Layout, tessalyK15Layout } from "../../../samples/layouts";
-import type { RunConditions } from "../../measure/judge";
+import type { RunConditions } from "../../measure/pair";
 import { CoolingMap } from "../parts/map";
 import { airOf } from "./airflow";
 import { exhaustOf, exhaustRises, exhaustText, outletsOf } from "./exhaust";

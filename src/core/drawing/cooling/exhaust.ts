@@ -1,4 +1,4 @@
-import { roomTrue, type RunConditions } from "../../measure/judge";
+import { roomTrue, type RunConditions } from "../../measure/pair";
 import type { CoolingMap } from "../parts/map";
 import { AIR_JM3K, airOf, type Closed } from "./airflow";
 

@@ -1,17 +1,32 @@
-import { words } from "../../base/words";
 import { coverScrews, batteryKeys } from "./opening";
 import { fanPlugsOf, tightenOrder } from "./stripping";
 import type { ServiceContext, Step } from "./step";
 import { stepKey } from "./stepKey";
 
+/** What a gate waits for, with its figures. */
+export type GateFound =
+  | { code: "swollen" }
+  | { code: "before-run" }
+  | { code: "battery-plug" }
+  /** Loose cover screws the drawing has, and those on the tray. */
+  | { code: "tray"; loose: number; counted: number }
+  /** What was taken out and is not back. */
+  | { code: "counts"; missing: readonly Count[] }
+  /** Pieces left on the tray. */
+  | { code: "left"; pieces: number; missing: readonly Count[] };
+
 /** Something that must be so before the work goes on; firm, but a reason opens it where one can. */
-export interface Gate {
+export type Gate = GateFound & {
   key: string;
-  title: string;
-  say: string;
   /** False for what no reason opens. */
   opens: boolean;
-}
+};
+
+const gate = (found: GateFound): Gate => ({
+  ...found,
+  key: stepKey("gate", found.code),
+  opens: found.code !== "swollen",
+});
 
 /** The step that keeps why a machine was opened without a run before: it would not start, say. */
 export const BEFORE_SKIPPED = stepKey("gate", "before-run");
@@ -127,90 +142,48 @@ const stampOf = (ctx: ServiceContext, id: string): string => {
   return s?.kind === "screw" ? s.stamp || "?" : "?";
 };
 
-const list = (v: readonly string[]): string =>
-  v.length <= 4 ? v.join(", ") : `${v.slice(0, 4).join(", ")} and ${v.length - 4} more`;
-
 /** The gate a step stands behind now; null when the way is free. */
 export function gateOf(ctx: ServiceContext, step: Step): Gate | null {
-  const { journal } = ctx;
-  const open = (g: Gate): Gate | null => (g.opens && journal.isSettled(g.key) ? null : g);
-  if (
-    batterySwollen(journal) &&
-    step.key !== stepKey("intake", "battery") &&
-    step.key !== stepKey("strip", "battery")
-  ) {
-    return {
-      key: stepKey("gate", "swollen"),
-      title: "The battery is swollen",
-      say:
-        "Stop. Do not puncture, press or charge it. Move it away from anything that burns and follow local " +
-        "rules for damaged lithium batteries. Go on only after it was dealt with: then answer the battery step again.",
-      opens: false,
-    };
-  }
-  if (step.stage === "open" && !ctx.hasBeforeRun) {
-    const g = open({
-      key: BEFORE_SKIPPED,
-      title: "No run before",
-      say:
-        "Without a load run before opening nothing can be proved afterwards. A machine that will not start " +
-        "may skip it, with the reason kept.",
-      opens: true,
-    });
-    if (g) return g;
-  }
-  if (["strip", "clean", "paste"].includes(step.stage) && !batteryKeys(ctx).every((k) => journal.isDone(k))) {
-    const g = open({
-      key: stepKey("gate", "battery-plug"),
-      title: "The battery plug is not out",
-      say: "No tool goes inside before the battery is unplugged.",
-      opens: true,
-    });
-    if (g) return g;
-  }
-  if (step.key === stepKey("open", "pry") && openTray(ctx)) {
-    const g = open({
-      key: stepKey("gate", "tray"),
-      title: "The tray does not count up",
-      say: openTray(ctx),
-      opens: true,
-    });
-    if (g) return g;
-  }
-  if (step.key === stepKey("close", "cover")) {
-    const missing = countsOut(ctx).filter((c) => !COVER_KINDS.includes(c.name) && c.missing.length > 0);
-    if (missing.length) {
-      const g = open({
-        key: stepKey("gate", "counts"),
-        title: "Something is still out",
-        say:
-          `${missing.map((c) => `${c.name}: ${list(c.missing)}`).join(". ")}. The cover stays off until out ` +
-          "is in, or a reason is kept.",
-        opens: true,
-      });
-      if (g) return g;
-    }
-  }
-  if (step.key === stepKey("close", "first")) {
-    const left = Number(journal.of(stepKey("close", "left")).value || "0");
-    const missing = countsOut(ctx).filter((c) => c.missing.length > 0);
-    if (left > 0 || missing.length) {
-      const g = open({
-        key: stepKey("gate", "left"),
-        title:
-          left > 0
-            ? `${words.counted(left, "piece")} ${words.agreeing(left, "is", "are")} left on the tray`
-            : "Out is not in",
-        say:
-          missing.map((c) => `${c.name}: ${list(c.missing)}. `).join("") +
-          "Find where it belongs before the machine is started.",
-        opens: true,
-      });
-      if (g) return g;
-    }
-  }
-  return null;
+  const found = [batteryGate, openGate, plugGate, trayGate, coverGate, startGate].flatMap((of) => of(ctx, step) ?? []);
+  return found.map(gate).find((g) => !(g.opens && ctx.journal.isSettled(g.key))) ?? null;
 }
+
+type GateRule = (ctx: ServiceContext, step: Step) => GateFound | null;
+
+const batteryGate: GateRule = ({ journal }, { key }) =>
+  batterySwollen(journal) && key !== stepKey("intake", "battery") && key !== stepKey("strip", "battery")
+    ? { code: "swollen" }
+    : null;
+
+const openGate: GateRule = ({ hasBeforeRun }, { stage }) =>
+  stage === "open" && !hasBeforeRun ? { code: "before-run" } : null;
+
+const plugGate: GateRule = (ctx, { stage }) =>
+  ["strip", "clean", "paste"].includes(stage) && !batteryKeys(ctx).every((k) => ctx.journal.isDone(k))
+    ? { code: "battery-plug" }
+    : null;
+
+/** Cover screws on the tray, against those the drawing has. */
+const trayGate: GateRule = (ctx, { key }) => {
+  if (key !== stepKey("open", "pry")) return null;
+  const loose = coverScrews(ctx).filter((s) => !s.captive).length;
+  const state = ctx.journal.of(stepKey("open", "tray"));
+  const counted = Number(state.value);
+  return state.status !== "done" || counted === loose ? null : { code: "tray", loose, counted };
+};
+
+const coverGate: GateRule = (ctx, { key }) => {
+  if (key !== stepKey("close", "cover")) return null;
+  const missing = countsOut(ctx).filter((c) => !COVER_KINDS.includes(c.name) && c.missing.length > 0);
+  return missing.length ? { code: "counts", missing } : null;
+};
+
+const startGate: GateRule = (ctx, { key }) => {
+  if (key !== stepKey("close", "first")) return null;
+  const pieces = Number(ctx.journal.of(stepKey("close", "left")).value || "0");
+  const missing = countsOut(ctx).filter((c) => c.missing.length > 0);
+  return pieces > 0 || missing.length ? { code: "left", pieces, missing } : null;
+};
 
 /** Clips that opened and clips that click again; the broken ones are out of the count. */
 function clipCount({ map, journal }: ServiceContext): Count[] {
@@ -224,21 +197,6 @@ function clipCount({ map, journal }: ServiceContext): Count[] {
 export const batterySwollen = (journal: ServiceContext["journal"]): boolean =>
   journal.of(stepKey("intake", "battery")).value === "swollen" ||
   journal.of(stepKey("strip", "battery")).value === "swollen";
-
-function openTray(ctx: ServiceContext): string {
-  const loose = coverScrews(ctx).filter((s) => !s.captive).length;
-  const state = ctx.journal.of(stepKey("open", "tray"));
-  if (state.status !== "done" || Number(state.value) === loose) return "";
-  const n = Number(state.value);
-  return n < loose
-    ? `${loose - n} of ${loose} screws ${words.agreeing(loose - n, "is", "are")} missing: ` +
-        "still in the cover, or fallen. Prying now breaks the cover."
-    : `${n - loose} more than the drawing has: look where ${words.agreeing(
-        n - loose,
-        "it was",
-        "they were",
-      )}, and add ${words.agreeing(n - loose, "it", "them")} to the map.`;
-}
 
 /**
  * What keeps the run after from starting: blowers that were unplugged and are not confirmed back. Empty when nothing

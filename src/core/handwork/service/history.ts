@@ -1,4 +1,4 @@
-import type { Verdict } from "../../measure/judge";
+import type { Verdict } from "../../measure/says";
 import type { Predicted } from "./agreement";
 import type { Win } from "./explained";
 import { forecastParts, weighed, type ForecastPart } from "./forecast";

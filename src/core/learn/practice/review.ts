@@ -1,4 +1,4 @@
-import type { Verdict } from "../../measure/judge";
+import type { Verdict } from "../../measure/says";
 import {
   faultName,
   signsOf,

@@ -1,11 +1,7 @@
-import {
-  figuresFromRuns,
-  judgePair,
-  triageRun,
-  type GoodFigures,
-  type JudgeRun,
-  type Triage,
-} from "../../measure/judge";
+import { figuresFromRuns, judgePair, type GoodFigures } from "../../measure/judge";
+import { triageTold, verdictTold, type Triage } from "../../measure/says";
+import type { JudgeRun } from "../../measure/pair";
+import { triageRun, type RunJudgement } from "../../measure/triage";
 import { findPhases, readLog } from "../../measure/log";
 import {
   plainFormat,
@@ -131,7 +127,7 @@ export function usualOf({ kind, logged }: Pick<PracticeCase, "kind" | "logged">)
     complaint: "loud",
     opened: false,
   });
-  const nothing: GoodFigures = { level: "model", source: "", airflowPer: "total", chips: {} };
+  const nothing: GoodFigures = { level: "model", source: { level: "machine" }, airflowPer: "total", chips: {} };
   const runs = [11, 40].flatMap((seed) => {
     const input = madeRun(sound(seed), [], "run", 0);
     const t = triageRun(input, nothing, rigOf(kind).limitC);
@@ -143,7 +139,7 @@ export function usualOf({ kind, logged }: Pick<PracticeCase, "kind" | "logged">)
   const good = figuresFromRuns([], of, modelOf(kind)) ?? nothing;
   const { log, chips } = first.seen;
   const made: UsualRun = {
-    good: { ...good, source: `good ${modelOf(kind)}s` },
+    good: { ...good, source: { level: "model", model: modelOf(kind), tags: [] } },
     usual: {
       good,
       powerW: Object.fromEntries(chips.map((c) => [c.chip, c.powerW])),
@@ -165,7 +161,7 @@ export function usualOf({ kind, logged }: Pick<PracticeCase, "kind" | "logged">)
 }
 
 /** Resistances of a sound run. */
-function goodOf(t: Triage): Parameters<typeof figuresFromRuns>[1][number][] {
+function goodOf(t: RunJudgement): Parameters<typeof figuresFromRuns>[1][number][] {
   const total = Object.values(t.matched.powerW).reduce((a, b) => a + b, 0);
   return t.chips.map((c) => ({
     tag: "",
@@ -181,12 +177,12 @@ function goodOf(t: Triage): Parameters<typeof figuresFromRuns>[1][number][] {
  */
 export function practiceRun(c: PracticeCase, done: readonly Cure[], kind: RunKind, nth: number): PracticeRun {
   const input = madeRun(c, done, kind, nth);
-  const triage = triageRun(input, usualOf(c).good, rigOf(c.kind).limitC);
-  if (!triage || !input.phases) throw new Error("a run without a load");
-  const seen = runSeen(input.run, input.phases, triage, kind === "fixed" ? FIXED_AT : null);
-  return { kind, input, triage, seen };
+  const found = triageRun(input, usualOf(c).good, rigOf(c.kind).limitC);
+  if (!found || !input.phases) throw new Error("a run without a load");
+  const seen = runSeen(input.run, input.phases, found, kind === "fixed" ? FIXED_AT : null);
+  return { kind, input, triage: triageTold(found), seen };
 }
 
 /** The judge's verdict between two runs of one mystery machine. */
 export const practiceVerdict = (c: PracticeCase, before: PracticeRun, after: PracticeRun) =>
-  judgePair(before.input, after.input, { limitC: rigOf(c.kind).limitC, good: usualOf(c).good });
+  verdictTold(judgePair(before.input, after.input, { limitC: rigOf(c.kind).limitC, good: usualOf(c).good }));

@@ -1,4 +1,4 @@
-import type { Triage, Verdict } from "../../measure/judge";
+import type { Triage, Verdict } from "../../measure/says";
 import type { LogSeen } from "../suspects";
 import { minutesOf, onOffer, whyNot, type ActId, type BenchState } from "./acts";
 import type { PracticeCase } from "./case";

@@ -1,4 +1,4 @@
-import { plainText, type Triage, type Verdict } from "../../measure/judge";
+import { plainText, type Triage, type Verdict } from "../../measure/says";
 import type { Complaint, FaultKind } from "../suspects";
 import { words } from "../../base/words";
 

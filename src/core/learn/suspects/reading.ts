@@ -1,5 +1,7 @@
 import { channelOf, type Phases, type Run } from "../../measure/log";
-import type { Figure, Triage } from "../../measure/judge";
+import type { Figure } from "../../measure/judge";
+import type { Triage } from "../../measure/says";
+import type { RunJudgement } from "../../measure/triage";
 import type { ChipId } from "../../measure/thermal";
 
 /** What the judge measured of one chip in one run. */
@@ -49,7 +51,7 @@ const LATE_S = 120;
  * const t = triageRun(input, good, 97);
  * t && runSeen(input.run, phases, t).log.coresK; // 9.2
  */
-export function runSeen(run: Run, phases: Phases, t: Triage, led: number | null = null): RunSeen {
+export function runSeen(run: Run, phases: Phases, t: RunJudgement | Triage, led: number | null = null): RunSeen {
   const late: Span = [
     Math.max(phases.loadOffS - LATE_S, phases.loadOnS + (phases.loadOffS - phases.loadOnS) / 3),
     phases.loadOffS,

@@ -1,7 +1,8 @@
+import { triageInWords } from "../../../testing/inWords";
 import { describe, expect, it } from "vitest";
 import { rigRun } from "../../../testing/rigRuns";
 import { tessalyK15, wrenfell14 } from "../../../samples/rigs";
-import { figuresOfClass, triageRun, type GoodFigures } from "../../measure/judge";
+import { figuresOfClass, type GoodFigures } from "../../measure/judge";
 import type { RigFaults, RigMachine } from "../../simulate";
 import { suspectsIn, SUSPECTS, type Strands, type Suspect } from "./index";
 
@@ -10,7 +11,7 @@ const K14 = { ...wrenfell14, cores: 6 };
 /** Good figures of a model, from one sound run of it. */
 function goodOf(machine: RigMachine): GoodFigures {
   const run = rigRun({ machine, faults: {} }, 0.7);
-  const t = triageRun(
+  const t = triageInWords(
     run,
     figuresOfClass(
       machine.chips.map((c) => c.id),
@@ -23,7 +24,7 @@ function goodOf(machine: RigMachine): GoodFigures {
   const range = (mid: number) => ({ low: 0.88 * mid, mid, high: 1.12 * mid });
   return {
     level: "model",
-    source: "good ones",
+    source: { level: "model", model: "one", tags: [] },
     airflowPer: "total",
     chips: Object.fromEntries(
       (t?.chips ?? []).map((c) => [
@@ -44,7 +45,7 @@ function strandsFor(
   opened: boolean | null,
 ): Strands {
   const run = rigRun({ machine, faults }, 0.3);
-  const t = triageRun(run, good, machine.limitC);
+  const t = triageInWords(run, good, machine.limitC);
   const s = t && suspectsIn(run, t, good, opened);
   if (!s) throw new Error("no suspects");
   expect(Object.values(s.before).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
@@ -88,7 +89,7 @@ describe("suspects of a real run before", () => {
 
   it("a log without a load has none", () => {
     const run = rigRun({ machine: K14, faults: {} }, 0.3);
-    const t = triageRun(run, good, 95);
+    const t = triageInWords(run, good, 95);
     expect(t && suspectsIn({ ...run, phases: null }, t, good, null)).toBeNull();
   });
 });

@@ -1,4 +1,7 @@
-import type { GoodFigures, JudgeRun, Triage } from "../../measure/judge";
+import type { GoodFigures } from "../../measure/judge";
+import type { Triage } from "../../measure/says";
+import type { RunJudgement } from "../../measure/triage";
+import type { JudgeRun } from "../../measure/pair";
 import { channelOf } from "../../measure/log";
 import { guessesOf } from "./guesses";
 import type { Usual } from "./predict";
@@ -36,7 +39,12 @@ function spreadOf(good: GoodFigures, path: "contact" | "airflow"): number {
  * const t = triageRun(run, good, 97);
  * t && suspectsIn(run, t, good, null)?.now.air; // 0.8
  */
-export function suspectsIn(input: JudgeRun, t: Triage, good: GoodFigures, opened: boolean | null): SuspectsNow | null {
+export function suspectsIn(
+  input: JudgeRun,
+  t: RunJudgement | Triage,
+  good: GoodFigures,
+  opened: boolean | null,
+): SuspectsNow | null {
   if (!input.phases) return null;
   const { run, phases } = input;
   const blowers = run.channels.filter((c) => /^fan\d+\.speed$/.test(c.key)).length;
@@ -44,7 +52,7 @@ export function suspectsIn(input: JudgeRun, t: Triage, good: GoodFigures, opened
   const start = guessesOf({
     chips: chips.length ? chips : ["cpu"],
     // a fan may be there that nobody logs: only a class that has none says so
-    blowers: blowers || (good.source.includes("fanless") ? 0 : 1),
+    blowers: blowers || (good.source.level === "class" && good.source.fanless ? 0 : 1),
     complaint: null,
     opened,
     contactSpread: spreadOf(good, "contact"),

@@ -1,13 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { againstGood, airStillHigh } from "./againstGood";
+import { inWords } from "../../../testing/inWords";
+import { againstGood as bareAgainstGood, airStillHigh as bareStillHigh } from "./againstGood";
 import type { GoodFigures } from "./good";
-import type { ChipVerdict, PathVerdict } from "./verdict";
+import type { ChipVerdict, PathVerdict } from "./index";
 
 const matched = { roomC: 25, fanRpm: 4000, powerW: { cpu: 40, gpu: 60 } };
 /** Contact 0.4 to 0.6 and airflow 0.9 to 1.1 K/W. */
 const good: GoodFigures = {
   level: "model",
-  source: "good K15s (LR-02)",
+  source: { level: "model", model: "K15", tags: ["LR-02"] },
   airflowPer: "own",
   chips: {
     cpu: { contact: { low: 0.4, mid: 0.5, high: 0.6 }, airflow: { low: 0.9, mid: 1, high: 1.1 } },
@@ -25,6 +26,8 @@ const path = (name: "contact" | "airflow", K: number, half: number, finding: Pat
 });
 const cpu = (airK: number, half = 1, finding: PathVerdict["finding"] = "same") =>
   [{ chip: "cpu" as const, paths: [path("contact", 20, 1, "same"), path("airflow", airK, half, finding)] }] as const;
+const airStillHigh = (...args: Parameters<typeof bareStillHigh>) => inWords(bareStillHigh(...args));
+const againstGood = (...args: Parameters<typeof bareAgainstGood>) => inWords(bareAgainstGood(...args));
 const spaced = (text: string | undefined) => text?.replaceAll("\u00a0", " ");
 
 describe("an air path that stands high after the service", () => {

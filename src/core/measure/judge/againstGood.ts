@@ -1,8 +1,8 @@
-import { words } from "../../base/words";
 import type { ChipId } from "../thermal";
-import type { Matched } from "../pair/conditions";
+import { type Matched } from "../pair/conditions";
 import type { GoodFigures } from "./good";
-import type { ChipVerdict, PathVerdict, Reason } from "./verdict";
+import type { Reason } from "../pair/reason";
+import type { ChipVerdict, PathVerdict } from "./judgement";
 
 /** Least height over good machines at which a cleaned air path is suspect, K. */
 const STILL_HIGH_K = 8;
@@ -26,10 +26,7 @@ export function airStillHigh(
         {
           code: "air-path-high",
           level: "caution",
-          message:
-            `After the service airflow of the ${words.chip(c.chip)} still stands ${Math.round(over)} K ` +
-            `above ${good.source}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`,
-          figure: `+${Math.round(over)} K`,
+          data: { chip: c.chip, overK: over, source: good.source },
         },
       ];
     }
@@ -52,16 +49,11 @@ export function againstGood(chips: readonly ChipVerdict[], matched: Matched, goo
     const of = (k: "low" | "mid" | "high") => ranges.contact[k] * own + ranges.airflow[k] * by;
     const over = c.after.K - of("mid");
     const within = c.after.low <= of("high") && c.after.high >= of("low");
-    const side = over >= 0 ? "above" : "below";
-    const name = words.capital(words.chip(c.chip));
     return [
       {
         code: "against-good",
         level: within || over < 0 ? "note" : "caution",
-        message: within
-          ? `${name}: after the service it stands as ${good.source}.`
-          : `${name}: after the service it stands ${words.kelvinSize(over)} ${side} ${good.source}.`,
-        figure: words.kelvin(over),
+        data: { chip: c.chip, overK: over, within, source: good.source },
       },
     ];
   });

@@ -1,9 +1,8 @@
-import { words } from "../../base/words";
-import type { Series } from "../thermal";
-import { lateRows, meanOver } from "../pair/conditions";
-import { type FanState } from "../pair/fan";
+import { meanOver, type Windowed } from "../pair/conditions";
+import type { Pair } from "../pair/pair";
+import { RUNS, type Found, type Reason, type RunName } from "../pair/reason";
+import type { ChipSeries } from "../thermal";
 import type { ChipEstimate } from "./estimate";
-import type { Reason } from "./verdict";
 
 /** The slow path counts as seen after this many of its time constants. */
 const ENOUGH_TAUS = 3;
@@ -18,10 +17,10 @@ const SHORTEST_LOAD_S = 100;
 const MISFIT_K = 4;
 const MISFIT_SHARE = 0.09;
 
-export const loadSeconds = (s: Series): number => (s.timeS[s.off - 1] ?? 0) - (s.timeS[s.on] ?? 0);
+export const loadSeconds = (s: Windowed): number => (s.timeS[s.off - 1] ?? 0) - (s.timeS[s.on] ?? 0);
 
 /** How long the load must be for the air path to be judged, s. */
-export function enoughSeconds(chips: readonly ChipEstimate[], before: Series, after: Series, fan: FanState): number {
+export function enoughSeconds(chips: readonly ChipEstimate[], { before, after, fan }: Omit<Pair, "matched">): number {
   // a short run cannot tell its own time constants, and with its fan standing a machine creeps for half an hour
   // though the harm is plain long before: then the other run speaks for the machine
   const longer = loadSeconds(before) >= loadSeconds(after) ? "before" : "after";
@@ -33,83 +32,42 @@ export function enoughSeconds(chips: readonly ChipEstimate[], before: Series, af
   return Math.max(SHORTEST_LOAD_S, Math.min(ENOUGH_TAUS * tau, Math.max(LONG_LOAD_TAUS * tau, LONG_LOAD_S)));
 }
 
-function roomReasons(before: Series, after: Series): Reason[] {
-  const missing = [before.room ? "" : "before", after.room ? "" : "after"].filter(Boolean);
-  if (missing.length === 0) return [];
-  return [
-    {
-      code: "no-room-temperature",
-      level: "blocks",
-      message: `No room temperature for the run ${missing.join(" and the run ")}.`,
-      figure: "none",
-    },
+/** Every reason why the two runs cannot be compared as a whole; empty when they can. */
+export function blockingReasons(pair: Pair, chips: readonly ChipEstimate[]): Reason[] {
+  const found: Found[] = [
+    ...roomMissing(pair),
+    ...tooShort(pair, enoughSeconds(chips, pair)),
+    ...RUNS.flatMap((run) => pair[run].chips.flatMap((c) => sensorWrong(pair[run], run, c))),
+    ...chips.flatMap(misfit),
+    ...(chips.length === 0 ? [{ code: "chips-differ" as const, data: {} }] : []),
   ];
+  return found.map((f) => ({ ...f, level: "blocks" }));
 }
 
-/** Every reason why the two runs cannot be compared as a whole; empty when they can. */
-export function blockingReasons(
-  before: Series,
-  after: Series,
-  chips: readonly ChipEstimate[],
-  fan: FanState,
-): Reason[] {
-  const reasons = roomReasons(before, after);
-  const enough = enoughSeconds(chips, before, after, fan);
-  for (const [name, s] of [
-    ["before", before],
-    ["after", after],
-  ] as const) {
-    const length = loadSeconds(s);
-    if (length < enough) {
-      reasons.push({
-        code: "load-too-short",
-        level: "blocks",
-        run: name,
-        neededS: enough,
-        message: `The load of the run ${name} was too short: airflow takes ${words.clock(enough)} to show itself.`,
-        figure: `${words.clock(length)} of ${words.clock(enough)}`,
-      });
-    }
-  }
-  for (const [name, s] of [
-    ["before", before],
-    ["after", after],
-  ] as const) {
-    for (const c of s.chips) {
-      const idle = meanOver(c.tempC, [Math.max(0, s.on - 20), Math.max(1, s.on)]);
-      const hot = meanOver(c.tempC, lateRows(s));
-      if (flat(c.tempC))
-        reasons.push({
-          code: "sensor-stuck",
-          level: "blocks",
-          message: `The ${words.chip(c.chip)} temperature of the run ${name} never changes: the sensor is stuck.`,
-        });
-      else if (s.on > 5 && hot - idle < 2 && c.powerLogged && meanOver(c.power, lateRows(s)) > 10) {
-        reasons.push({
-          code: "wrong-sensor",
-          level: "blocks",
-          message:
-            `In the run ${name} the ${words.chip(c.chip)} temperature does not rise under load: it is not ` +
-            "that chip's sensor.",
-        });
-      }
-    }
-  }
-  for (const c of chips) {
-    const worst = Math.max(c.residualK.before, c.residualK.after);
-    const rise = Math.max(c.before.K, Math.min(c.after.K, 90));
-    if (worst > Math.max(MISFIT_K, MISFIT_SHARE * rise))
-      reasons.push({
-        code: "does-not-follow",
-        level: "blocks",
-        message:
-          `The ${words.chip(c.chip)} temperature does not follow its power (off by ${worst.toFixed(1)} K): ` +
-          "wrong column, wrong machine or a broken log.",
-      });
-  }
-  if (chips.length === 0)
-    reasons.push({ code: "chips-differ", level: "blocks", message: "The two logs have no chip in common." });
-  return reasons;
+function roomMissing(pair: Pair): Found[] {
+  const runs = RUNS.filter((run) => !pair[run].room);
+  return runs.length ? [{ code: "no-room-temperature", data: { runs } }] : [];
+}
+
+const tooShort = (pair: Pair, neededS: number): Found[] =>
+  RUNS.flatMap((run): Found[] => {
+    const loadS = loadSeconds(pair[run]);
+    return loadS < neededS ? [{ code: "load-too-short", data: { run, loadS, neededS, of: "airflow" } }] : [];
+  });
+
+function sensorWrong(s: Windowed, run: RunName, c: ChipSeries): Found[] {
+  if (flat(c.tempC)) return [{ code: "sensor-stuck", data: { run, chip: c.chip } }];
+  const idle = meanOver(c.tempC, [Math.max(0, s.on - 20), Math.max(1, s.on)]);
+  const hot = meanOver(c.tempC, s.late);
+  const rises = !(s.on > 5 && hot - idle < 2 && c.powerLogged && meanOver(c.power, s.late) > 10);
+  return rises ? [] : [{ code: "wrong-sensor", data: { run, chip: c.chip } }];
+}
+
+function misfit(c: ChipEstimate): Found[] {
+  const offK = Math.max(c.residualK.before, c.residualK.after);
+  const rise = Math.max(c.before.K, Math.min(c.after.K, 90));
+  const follows = !(offK > Math.max(MISFIT_K, MISFIT_SHARE * rise));
+  return follows ? [] : [{ code: "does-not-follow", data: { chip: c.chip, offK } }];
 }
 
 function flat(values: Float64Array): boolean {

@@ -1,7 +1,7 @@
 import type { FanScale } from "../ladder";
-import type { Series } from "../thermal";
-import { lateRows, meanOver, type Matched } from "../pair/conditions";
-import { STOPPED_SHARE, type FanState } from "../pair/fan";
+import { meanOver, type Windowed } from "../pair/conditions";
+import { STOPPED_SHARE } from "../pair/fan";
+import type { Pair } from "../pair/pair";
 
 /** How the ladder takes the fans of both runs: what each is a share of, and where they turn at matched conditions. */
 export interface FanPlan {
@@ -11,7 +11,7 @@ export interface FanPlan {
 }
 
 /** Shares of the highest speed seen in either run, fan by fan; a fan that truly stands or is weak is judged so. */
-export function fanPlan(before: Series, after: Series, matched: Matched, fan: FanState): FanPlan {
+export function fanPlan({ before, after, matched, fan }: Pair): FanPlan {
   const fans = { before: fansOf(before), after: fansOf(after) };
   const many = Math.min(fans.before.length, fans.after.length);
   if (many === 0 || matched.fanRpm === null)
@@ -25,8 +25,8 @@ export function fanPlan(before: Series, after: Series, matched: Matched, fan: Fa
     fan.unit === "mixed"
       ? { before: own("before").map(atLeastOne), after: numbers.map((f) => atLeastOne(alike(f))) }
       : null;
-  const late = (run: "before" | "after", s: Series) =>
-    numbers.map((f) => meanOver(fans[run][f] as Float64Array, lateRows(s)) / ((top?.[run] ?? both)[f] ?? 1));
+  const late = (run: "before" | "after", s: Windowed) =>
+    numbers.map((f) => meanOver(fans[run][f] as Float64Array, s.late) / ((top?.[run] ?? both)[f] ?? 1));
   const was = late("before", before);
   const is = late("after", after);
   // a before run with a standing fan cannot set the speed: the run after is then judged at its own
@@ -43,7 +43,7 @@ export function fanPlan(before: Series, after: Series, matched: Matched, fan: Fa
   return { before: { top: top?.before ?? both }, after: { top: top?.after ?? both }, at };
 }
 
-const fansOf = (s: Series): Float64Array[] => (s.fans.length ? s.fans : s.fan ? [s.fan] : []);
+const fansOf = (s: Windowed): Float64Array[] => (s.fans.length ? s.fans : s.fan ? [s.fan] : []);
 const atLeastOne = (v: number): number => Math.max(1, v);
 
 function highest(values: Float64Array | undefined): number {

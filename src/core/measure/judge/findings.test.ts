@@ -2,8 +2,11 @@ import { describe, expect, it } from "vitest";
 import { plainSeries, withSecond, type PlainRun } from "../../../testing/series";
 import type { ChipEstimate, Figure } from "./estimate";
 import { usualFan, type FanState } from "../pair/fan";
-import { runFacts, shapeFindings, throttledShare } from "./findings";
-import type { PathVerdict, Reason } from "./verdict";
+import { inWords } from "../../../testing/inWords";
+import { runFacts, throttledShare } from "./facts";
+import { shapeFindings } from "./findings";
+import type { PathVerdict } from "./index";
+import type { ToldReason } from "../says";
 
 const figure = (K: number, half = 1): Figure => ({ K, low: K - half, high: K + half });
 const path = (name: "contact" | "airflow", change: Figure) => ({
@@ -38,7 +41,7 @@ interface Told {
   spread?: { key: string; beforeK: number | null; afterK: number | null }[];
 }
 
-function found(told: Told = {}): Reason[] {
+function found(told: Told = {}): ToldReason[] {
   const before = told.series?.before ?? plainSeries(told.before);
   const after = told.series?.after ?? plainSeries(told.after);
   const paths = (["cpu", "gpu"] as const).flatMap((chip) => {
@@ -46,11 +49,9 @@ function found(told: Told = {}): Reason[] {
     const contact = { path: "contact", afterKW } as unknown as PathVerdict;
     return afterKW === undefined ? [] : [{ chip, paths: [contact] }];
   });
-  const reasons = shapeFindings({
-    before,
-    after,
-    matched: { roomC: 25, fanRpm: 4000, powerW: { cpu: 40, gpu: 60 } },
-    fan: { ...usualFan, ...told.fan },
+  const matched = { roomC: 25, fanRpm: 4000, powerW: { cpu: 40, gpu: 60 } };
+  const shapes = shapeFindings({
+    pair: { before, after, matched, fan: { ...usualFan, ...told.fan } },
     limitC: told.limitC === undefined ? 95 : told.limitC,
     chips: told.chips ?? [estimate(figure(0), figure(0))],
     paths,
@@ -59,7 +60,7 @@ function found(told: Told = {}): Reason[] {
   });
   // blanks that do not break are blanks here
   const plain = (text: string) => text.replaceAll("\u00a0", " ");
-  return reasons.map((r) => ({
+  return inWords(shapes).map((r) => ({
     ...r,
     message: plain(r.message),
     ...(r.figure === undefined ? {} : { figure: plain(r.figure) }),

@@ -1,108 +1,39 @@
-import { words } from "../../base/words";
-import type { Run } from "../log";
-import { median, type ChipId, type Series } from "../thermal";
+import { meanOver, type Windowed } from "../pair/conditions";
+import type { Pair } from "../pair/pair";
+import { RUNS, type Found, type Reason, type RunName, type Seen } from "../pair/reason";
+import { median, type ChipId, type ChipSeries } from "../thermal";
 import { enoughSeconds, loadSeconds } from "./comparable";
-import { lateRows, meanOver, type Matched } from "../pair/conditions";
-import { type FanState } from "../pair/fan";
 import type { ChipEstimate } from "./estimate";
-import type { CoreSpread, PathVerdict, Reason, RunFacts } from "./verdict";
-
-/** Share of the load time a chip spent at its limit, 0 to 1. */
-export function throttledShare(series: Series, chip: ChipId, limitC: number | null): number {
-  const c = series.chips.find((x) => x.chip === chip);
-  if (!c || limitC === null) return 0;
-  let at = 0;
-  let n = 0;
-  for (let i = series.on; i < series.off; i++) {
-    const t = c.tempC[i] ?? NaN;
-    if (!Number.isFinite(t)) continue;
-    n++;
-    if (t >= limitC - 1.01) at++;
-  }
-  const share = n ? at / n : 0;
-  return share < 0.01 ? 0 : Math.round(share * 1000) / 1000;
-}
-
-export function runFacts(series: Series): RunFacts {
-  const late = lateRows(series);
-  const facts: RunFacts = {
-    peakC: {},
-    lateC: {},
-    latePowerW: {},
-    fanRpm: series.fan && !series.fanGuessed ? meanOver(series.fan, late) : null,
-    roomC: series.room ? meanOver(series.room, late) : null,
-    loadS: loadSeconds(series),
-  };
-  for (const c of series.chips) {
-    let peak = -Infinity;
-    for (let i = series.on; i < series.off; i++) if ((c.tempC[i] ?? NaN) > peak) peak = c.tempC[i] ?? peak;
-    facts.peakC[c.chip] = peak;
-    facts.lateC[c.chip] = meanOver(c.tempC, late);
-    if (c.powerLogged) facts.latePowerW[c.chip] = meanOver(c.power, late);
-  }
-  return facts;
-}
-
-/** Offset of each core from the mean of all, over the last two minutes under load, in both runs. */
-export function coreSpread(
-  before: Run,
-  after: Run,
-  late: Record<"before" | "after", [fromS: number, toS: number]>,
-): CoreSpread | null {
-  const offsets = (run: Run, [fromS, toS]: [number, number]) => {
-    const cores = run.channels.filter((c) => /^cpu\.core\d+\.temperature$/.test(c.key));
-    const means = cores.map((c) => {
-      let s = 0;
-      let n = 0;
-      for (let i = 0; i < run.timeS.length; i++) {
-        const t = run.timeS[i] ?? 0;
-        const v = c.values[i] ?? NaN;
-        if (t >= fromS && t <= toS && Number.isFinite(v)) {
-          s += v;
-          n++;
-        }
-      }
-      return s / n;
-    });
-    // a core without a late reading has no offset, and takes no part in the mean of the others
-    const read = means.filter((m) => Number.isFinite(m));
-    const mean = read.reduce((a, b) => a + b, 0) / read.length;
-    return new Map(cores.flatMap((c, i) => (Number.isFinite(means[i]) ? [[c.key, (means[i] ?? NaN) - mean]] : [])));
-  };
-  const b = offsets(before, late.before);
-  const a = offsets(after, late.after);
-  const keys = [...new Set([...b.keys(), ...a.keys()])].sort((x, y) => x.localeCompare(y, "en", { numeric: true }));
-  if (keys.length < 2) return null;
-  return { cores: keys.map((key) => ({ key, beforeK: b.get(key) ?? null, afterK: a.get(key) ?? null })) };
-}
-
-/** A stretch of a run, told from load on. */
-const stretch = (s: Series, from: number, to: number) => ({
-  fromS: (s.timeS[from] ?? 0) - (s.timeS[s.on] ?? 0),
-  toS: (s.timeS[Math.max(from, to - 1)] ?? 0) - (s.timeS[s.on] ?? 0),
-});
-
-/** First and last sample under load at which a chip stood at its limit; null when it never did. */
-function atLimit(s: Series, chip: ChipId, limitC: number): [number, number] | null {
-  const t = s.chips.find((c) => c.chip === chip)?.tempC ?? new Float64Array(0);
-  let first = -1;
-  let last = -1;
-  for (let i = s.on; i < s.off; i++) {
-    if (!((t[i] ?? NaN) >= limitC - 1.01)) continue;
-    if (first < 0) first = i;
-    last = i;
-  }
-  return first < 0 ? null : [first, last + 1];
-}
+import { throttledShare } from "./facts";
+import type { CoreSpread, PathVerdict, RunFacts } from "./judgement";
 
 /** Time from load on in which nearly all of the contact's rise is seen, s. */
 const CONTACT_SHOWS_S = 15;
+/** A chip within this of its limit stands at it, K; one sample, and the mean of two minutes. */
+const AT_LIMIT_K = 1.01;
+const LATE_AT_LIMIT_K = 1.6;
+/** A chip that was at its limit for more than this share of the load is told of. */
+const THROTTLED = 0.02;
+/** Power held at the limit that grew by more than this share hides a gain. */
+const MORE_POWER = 1.05;
+/** Contact per watt so many times the other chip's is far above: a graphics die is larger and usually lower. */
+const FAR_ABOVE = { cpu: 4.5, gpu: 1.8 } as const;
+/** Less rise than this is not told of, K. */
+const FAR_ABOVE_K = 12;
+/** A core so far over the mean of all, and so much farther than before, K. */
+const CORE_OVER_K = 5;
+const CORE_GROWN_K = 3;
+/** Paths that each moved by so much against each other disagree, K. */
+const OPPOSED_K = 3;
+/** A late climb of more than this is not steady, K a minute. */
+const CLIMBS_K = 1.2;
+/** A chip that fell by more than this in idle was still cooling, K. */
+const FALLS_K = 2.5;
+/** A load in idle of more than this is work in the background, %. */
+const BUSY_PERCENT = 15;
 
-interface Scene {
-  before: Series;
-  after: Series;
-  matched: Matched;
-  fan: FanState;
+interface Shapes {
+  pair: Pair;
   limitC: number | null;
   chips: readonly ChipEstimate[];
   paths: readonly { chip: ChipId; paths: readonly PathVerdict[] }[];
@@ -110,239 +41,167 @@ interface Scene {
   spread: CoreSpread | null;
 }
 
+/** What the shapes of the two runs show besides the verdict itself. */
+export const shapeFindings = (s: Shapes): Reason[] => [
+  ...fanFindings(s),
+  ...s.chips.flatMap((c) => limitFinding(s, c.chip)),
+  ...farAbove(s),
+  ...coresApart(s),
+  ...s.chips.flatMap((c) => disagreement(s, c)),
+  ...RUNS.flatMap((run) => stateFindings(s, run)),
+  ...asLogged(s),
+];
+
+/** A stretch of a run, told from load on. */
+const stretch = (s: Windowed, from: number, to: number) => ({
+  fromS: (s.timeS[from] ?? 0) - (s.timeS[s.on] ?? 0),
+  toS: (s.timeS[Math.max(from, to - 1)] ?? 0) - (s.timeS[s.on] ?? 0),
+});
+
+const seenIn = (pair: Pair, run: RunName, chip: ChipId | null, rows: readonly [number, number]): Seen => ({
+  run,
+  chip,
+  ...stretch(pair[run], ...rows),
+});
+
 /** The first seconds under load: there the contact shows. */
-function jump(s: Series, run: "before" | "after", chip: ChipId): NonNullable<Reason["seen"]> {
+function jump(pair: Pair, run: RunName, chip: ChipId): Seen {
+  const s = pair[run];
   let to = s.on;
   while (to < s.off && (s.timeS[to] ?? 0) < (s.timeS[s.on] ?? 0) + CONTACT_SHOWS_S) to++;
-  return { run, chip, ...stretch(s, s.on, Math.min(s.off, to + 1)), word: `${run}: the jump` };
+  return seenIn(pair, run, chip, [s.on, Math.min(s.off, to + 1)]);
 }
 
-/** What the shapes of the two runs show besides the verdict itself. */
-export function shapeFindings(s: Scene): Reason[] {
-  return [...fanFindings(s), ...limitFindings(s), ...contactFindings(s), ...stateFindings(s), ...powerFindings(s)];
-}
-
-function fanFindings({ fan, facts, before, after }: Scene): Reason[] {
-  const s = fan.run === "before" ? before : after;
-  const seen = fan.run
-    ? { run: fan.run, chip: null, ...stretch(s, s.on, s.off), word: `${fan.run}: fan ${fan.kind}` }
-    : undefined;
-  const which = fan.fan ? `Blower ${fan.fan}` : "The blower";
-  if (fan.kind === "stopped" && fan.run === "after")
-    return [
-      {
-        code: "fan-stopped",
-        level: "caution",
-        message: `${which} reads 0 rpm in the run after: unplugged until proved otherwise. Judged as it runs now.`,
-        figure: "0 rpm",
-        seen,
-      },
-    ];
-  if (fan.kind === "stopped")
-    return [
-      {
-        code: "fan-stopped",
-        level: "note",
-        message: `${which} stood still in the run before and turns now.`,
-        figure: "0 rpm",
-        seen,
-      },
-    ];
+function fanFindings({ pair, facts }: Shapes): Reason[] {
+  const { fan } = pair;
+  const seen = fan.run ? { seen: seenIn(pair, fan.run, null, [pair[fan.run].on, pair[fan.run].off]) } : {};
+  const run = fan.run ?? "after";
+  const level = run === "after" ? "caution" : "note";
+  if (fan.kind === "stopped") return [{ code: "fan-stopped", data: { run, fan: fan.fan }, level, ...seen }];
   if (fan.kind === "weak") {
     const share = fan.ratio !== null && fan.ratio < 1 ? fan.ratio : 1 / (fan.ratio ?? 1);
-    return [
-      {
-        code: "fan-weak",
-        level: fan.run === "after" ? "caution" : "note",
-        message:
-          `In the run ${fan.run ?? "after"} the blower turns at ${words.share(share)} of its usual speed for the ` +
-          "same heat.",
-        figure: `${Math.round((fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0)} rpm`,
-        seen,
-      },
-    ];
+    const rpm = (fan.run === "after" ? facts.after.fanRpm : facts.before.fanRpm) ?? 0;
+    const said = fan.run === "after" ? "caution" : "note";
+    return [{ code: "fan-weak", data: { run, fan: fan.fan, share, rpm }, level: said, ...seen }];
   }
-  if (fan.kind === "unknown" && !fan.stuck && !fan.lacks)
-    return [
-      {
-        code: "fan-not-logged",
-        level: "caution",
-        message: "The fan speed is not in both logs: a usual fan curve was assumed, and the interval is wider for it.",
-      },
-    ];
+  return fan.kind === "unknown" && !fan.stuck && !fan.lacks
+    ? [{ code: "fan-not-logged", data: {}, level: "caution" }]
+    : [];
+}
+
+/** First and last sample under load at which a chip stood at its limit; null when it never did. */
+function atLimit(s: Windowed, chip: ChipId, limitC: number): [number, number] | null {
+  const t = s.chips.find((c) => c.chip === chip)?.tempC ?? new Float64Array(0);
+  let first = -1;
+  let last = -1;
+  for (let i = s.on; i < s.off; i++) {
+    if (!((t[i] ?? NaN) >= limitC - AT_LIMIT_K)) continue;
+    if (first < 0) first = i;
+    last = i;
+  }
+  return first < 0 ? null : [first, last + 1];
+}
+
+function limitFinding({ pair, limitC, facts }: Shapes, chip: ChipId): Reason[] {
+  if (limitC === null) return [];
+  const share = {
+    before: throttledShare(pair.before, chip, limitC),
+    after: throttledShare(pair.after, chip, limitC),
+  };
+  const hot = (f: RunFacts) => (f.lateC[chip] ?? 0) >= limitC - LATE_AT_LIMIT_K;
+  const [was, is] = [facts.before.latePowerW[chip], facts.after.latePowerW[chip]];
+  const run = share.before >= share.after ? ("before" as const) : ("after" as const);
+  const rows = atLimit(pair[run], chip, limitC);
+  const seen = rows ? { seen: seenIn(pair, run, chip, rows) } : {};
+  if (hot(facts.before) && hot(facts.after) && was !== undefined && is !== undefined && is > MORE_POWER * was) {
+    const data = { chip, moreW: is - was, share: is / was - 1 };
+    return [{ code: "pinned-more-power", data, level: "note", ...seen }];
+  }
+  if (share.before <= THROTTLED && share.after <= THROTTLED) return [];
+  const level = share.after > THROTTLED ? "caution" : "note";
+  return [{ code: "throttled", data: { chip, ...share }, level, ...seen }];
+}
+
+function farAbove({ paths, pair }: Shapes): Reason[] {
+  const kwOf = (chip: ChipId) => paths.find((p) => p.chip === chip)?.paths[0]?.afterKW;
+  const [cpu, gpu] = [kwOf("cpu"), kwOf("gpu")];
+  if (!cpu || !gpu) return [];
+  const both = [
+    { chip: "cpu", kw: cpu, otherKW: gpu },
+    { chip: "gpu", kw: gpu, otherKW: cpu },
+  ] as const;
+  return both.flatMap((data): Reason[] => {
+    const { chip, kw, otherKW } = data;
+    const far = kw > FAR_ABOVE[chip] * otherKW && kw * (pair.matched.powerW[chip] ?? 0) > FAR_ABOVE_K;
+    return far ? [{ code: "contact-far-above", data, level: "caution", seen: jump(pair, "after", chip) }] : [];
+  });
+}
+
+function coresApart({ pair, spread }: Shapes): Reason[] {
+  if (!spread) return [];
+  const hottest = spread.cores.reduce((m, c) => ((c.afterK ?? -99) > (m.afterK ?? -99) ? c : m));
+  const [beforeK, afterK] = [hottest.beforeK ?? 0, hottest.afterK ?? 0];
+  if (!(afterK > CORE_OVER_K && afterK - beforeK > CORE_GROWN_K)) return [];
+  const seen = seenIn(pair, "after", "cpu", pair.after.late);
+  return [{ code: "core-spread", data: { beforeK, afterK }, level: "caution", seen }];
+}
+
+function disagreement({ pair }: Shapes, { chip, paths }: ChipEstimate): Reason[] {
+  const moved = paths.map(({ change }) =>
+    change.K >= OPPOSED_K && change.low > 0 ? 1 : change.K <= -OPPOSED_K && change.high < 0 ? -1 : 0,
+  );
+  if (moved[0] === 1 && moved[1] === -1) {
+    const found: Found = { code: "paths-disagree", data: { chip, worse: "contact" } };
+    return [{ ...found, level: "caution", seen: jump(pair, "after", chip) }];
+  }
+  if (moved[0] === -1 && moved[1] === 1) {
+    const found: Found = { code: "paths-disagree", data: { chip, worse: "airflow" } };
+    return [{ ...found, level: "caution", seen: seenIn(pair, "after", chip, pair.after.late) }];
+  }
   return [];
 }
 
-function limitFindings({ before, after, limitC, facts, chips }: Scene): Reason[] {
+function stateFindings({ pair, chips }: Shapes, run: RunName): Reason[] {
+  const s = pair[run];
+  const own = s.chips.flatMap((c) => [...stillClimbing(pair, run, c, chips), ...idleFindings(pair, run, c)]);
+  if (s.on >= 5) return own;
+  const seen = seenIn(pair, run, null, [0, Math.max(1, s.on)]);
+  return [...own, { code: "no-idle", data: { run }, level: "caution", seen }];
+}
+
+function stillClimbing(pair: Pair, run: RunName, c: ChipSeries, chips: readonly ChipEstimate[]): Reason[] {
+  const s = pair[run];
+  const [from, to] = s.late;
+  const mid = (from + to) >> 1;
+  const climbK = meanOver(c.tempC, [mid, to]) - meanOver(c.tempC, [from, mid]);
+  if (!(climbK > CLIMBS_K) || loadSeconds(s) < enoughSeconds(chips, pair)) return [];
+  const seen = seenIn(pair, run, c.chip, s.late);
+  return [{ code: "not-steady", data: { run, chip: c.chip, climbK }, level: "note", seen }];
+}
+
+function idleFindings(pair: Pair, run: RunName, c: ChipSeries): Reason[] {
+  const s = pair[run];
+  if (s.on < 10) return [];
   const out: Reason[] = [];
-  if (limitC === null) return out;
-  for (const { chip } of chips) {
-    const b = throttledShare(before, chip, limitC);
-    const a = throttledShare(after, chip, limitC);
-    const hotB = (facts.before.lateC[chip] ?? 0) >= limitC - 1.6;
-    const hotA = (facts.after.lateC[chip] ?? 0) >= limitC - 1.6;
-    const pB = facts.before.latePowerW[chip];
-    const pA = facts.after.latePowerW[chip];
-    const run = b >= a ? ("before" as const) : ("after" as const);
-    const where = atLimit(run === "before" ? before : after, chip, limitC);
-    const seen = where
-      ? { run, chip, ...stretch(run === "before" ? before : after, ...where), word: `${run} throttles` }
-      : undefined;
-    if (hotB && hotA && pB !== undefined && pA !== undefined && pA > 1.05 * pB) {
-      out.push({
-        code: "pinned-more-power",
-        level: "note",
-        message:
-          `The ${words.chip(chip)} is at its limit in both runs, but holds ${words.watts(pA - pB)} more: ` +
-          "the peaks hide the gain.",
-        figure: `+${words.share(pA / pB - 1)}`,
-        seen,
-      });
-    } else if (b > 0.02 || a > 0.02) {
-      out.push({
-        code: "throttled",
-        level: a > 0.02 ? "caution" : "note",
-        message: `The ${words.chip(chip)} was at its limit ${
-          b > 0.02 ? `${words.share(b)} of the load before` : "at no time before"
-        }, ${a > 0.02 ? `${words.share(a)} after` : "at no time after"}.`,
-        figure: `${words.share(b)} → ${words.share(a)}`,
-        seen,
-      });
-    }
-  }
+  const seen = seenIn(pair, run, c.chip, [0, s.on]);
+  const idleC = meanOver(c.tempC, [Math.max(0, s.on - 15), s.on]);
+  const fallsK = meanOver(c.tempC, [0, Math.min(15, s.on)]) - idleC;
+  if (fallsK > FALLS_K) out.push({ code: "warm-start", data: { run, chip: c.chip, fallsK }, level: "note", seen });
+  const percent = c.load ? median(c.load.slice(0, s.on)) : NaN;
+  if (percent > BUSY_PERCENT)
+    out.push({ code: "background-load", data: { run, chip: c.chip, percent }, level: "caution", seen });
   return out;
 }
 
-function contactFindings({ paths, matched, spread, chips, after }: Scene): Reason[] {
+function asLogged({ pair, facts }: Shapes): Reason[] {
   const out: Reason[] = [];
-  const cpu = paths.find((p) => p.chip === "cpu")?.paths[0]?.afterKW;
-  const gpu = paths.find((p) => p.chip === "gpu")?.paths[0]?.afterKW;
-  if (cpu && gpu) {
-    // the larger graphics die usually has the lower figure: only a clear excess is said
-    for (const [chip, own, other] of [
-      ["cpu", cpu, gpu],
-      ["gpu", gpu, cpu],
-    ] as const) {
-      const k = own * (matched.powerW[chip] ?? 0);
-      if (own > (chip === "cpu" ? 4.5 : 1.8) * other && k > 12)
-        out.push({
-          code: "contact-far-above",
-          level: "caution",
-          message:
-            `Contact of the ${words.chip(chip)} stands far above the other chip's: ${own.toFixed(2)} ` +
-            `against ${words.kelvinPerWatt(other)}.`,
-          seen: jump(after, "after", chip),
-        });
-    }
-  }
-  if (spread) {
-    const hottest = spread.cores.reduce((m, c) => ((c.afterK ?? -99) > (m.afterK ?? -99) ? c : m));
-    const grown = (hottest.afterK ?? 0) - (hottest.beforeK ?? 0);
-    if ((hottest.afterK ?? 0) > 5 && grown > 3) {
-      out.push({
-        code: "core-spread",
-        level: "caution",
-        message:
-          `One core runs ${Math.round(hottest.afterK ?? 0)} K over the mean, before ` +
-          `${words.kelvin(hottest.beforeK ?? 0, 0)}. Poor paste alone would warm all alike: the plate leans.`,
-        figure: `+${Math.round(hottest.afterK ?? 0)} K`,
-        seen: { run: "after", chip: "cpu", ...stretch(after, ...lateRows(after)), word: "after: cores apart" },
-      });
-    }
-  }
-  for (const c of chips) {
-    const contact = c.paths[0];
-    const airflow = c.paths[1];
-    if (contact.change.K >= 3 && contact.change.low > 0 && airflow.change.K <= -3 && airflow.change.high < 0) {
-      out.push({
-        code: "paths-disagree",
-        level: "caution",
-        message:
-          `On the ${words.chip(c.chip)} airflow got better while contact got worse: reopen and check the ` +
-          "tightening order, pad heights and a forgotten pad film.",
-        seen: jump(after, "after", c.chip),
-      });
-    } else if (contact.change.K <= -3 && contact.change.high < 0 && airflow.change.K >= 3 && airflow.change.low > 0) {
-      out.push({
-        code: "paths-disagree",
-        level: "caution",
-        message:
-          `On the ${words.chip(c.chip)} contact got better while airflow got worse: look for a cable in the ` +
-          "outlet, a tape left off, a blower not seated.",
-        seen: { run: "after", chip: c.chip, ...stretch(after, ...lateRows(after)), word: "after: the climb" },
-      });
-    }
-  }
-  return out;
-}
-
-function stateFindings({ before, after, chips, fan }: Scene): Reason[] {
-  const out: Reason[] = [];
-  for (const [name, s] of [
-    ["before", before],
-    ["after", after],
-  ] as const) {
-    for (const c of s.chips) {
-      const late = lateRows(s);
-      const mid = (late[0] + late[1]) >> 1;
-      const climb = meanOver(c.tempC, [mid, late[1]]) - meanOver(c.tempC, [late[0], mid]);
-      if (climb > 1.2 && loadSeconds(s) >= enoughSeconds(chips, before, after, fan))
-        out.push({
-          code: "not-steady",
-          level: "note",
-          message:
-            `The ${words.chip(c.chip)} was still climbing at the end of the load in the run ${name}; the ` +
-            "end value is calculated.",
-          figure: `${climb.toFixed(1)} K/min`,
-          seen: { run: name, chip: c.chip, ...stretch(s, late[0], late[1]), word: `${name} still climbs` },
-        });
-      if (s.on < 10) continue;
-      const idleC = meanOver(c.tempC, [Math.max(0, s.on - 15), s.on]);
-      const startC = meanOver(c.tempC, [0, Math.min(15, s.on)]);
-      if (startC - idleC > 2.5)
-        out.push({
-          code: "warm-start",
-          level: "note",
-          message: `The ${words.chip(c.chip)} was still cooling from earlier work when the run ${name} began.`,
-          figure: `${(startC - idleC).toFixed(0)} K`,
-          seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} still cools` },
-        });
-      const idleLoad = c.load ? median(c.load.slice(0, s.on)) : NaN;
-      if (idleLoad > 15)
-        out.push({
-          code: "background-load",
-          level: "caution",
-          message: `Something else ran on the ${words.chip(c.chip)} in the idle of the run ${name}.`,
-          figure: `${Math.round(idleLoad)} %`,
-          seen: { run: name, chip: c.chip, ...stretch(s, 0, s.on), word: `${name} at work in idle` },
-        });
-    }
-    if (s.on < 5)
-      out.push({
-        code: "no-idle",
-        level: "caution",
-        message: `The run ${name} has no idle before the load: its start is guessed.`,
-        seen: { run: name, chip: null, ...stretch(s, 0, Math.max(1, s.on)), word: `${name} starts hot` },
-      });
-  }
-  return out;
-}
-
-function powerFindings({ before, after, facts }: Scene): Reason[] {
-  const out: Reason[] = [];
-  const lead = before.chips[0]?.chip;
+  const lead = pair.before.chips[0]?.chip;
+  const peak = (f: RunFacts) => (lead ? (f.peakC[lead] ?? 0) : 0);
   if (lead) {
-    const peak = (facts.after.peakC[lead] ?? 0) - (facts.before.peakC[lead] ?? 0);
-    out.push({
-      code: "as-logged",
-      level: "note",
-      message:
-        `As logged, the ${words.chip(lead)} peaked at ${Math.round(facts.before.peakC[lead] ?? 0)} °C ` +
-        `before and ${Math.round(facts.after.peakC[lead] ?? 0)} °C after.`,
-      figure: words.kelvin(peak, 0),
-    });
+    const data = { chip: lead, beforeC: peak(facts.before), afterC: peak(facts.after) };
+    out.push({ code: "as-logged", data, level: "note" });
   }
-  if (before.chips.length !== after.chips.length)
-    out.push({ code: "chip-missing", level: "caution", message: "One chip is in one log only; it was left out." });
+  if (pair.before.chips.length !== pair.after.chips.length)
+    out.push({ code: "chip-missing", data: {}, level: "caution" });
   return out;
 }

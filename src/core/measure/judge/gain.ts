@@ -1,5 +1,5 @@
-import { median, type ChipId, type ChipSeries, type Series } from "../thermal";
-import { lateRows, meanOver } from "../pair/conditions";
+import { median, type ChipId, type ChipSeries } from "../thermal";
+import { meanOver, type Windowed } from "../pair/conditions";
 import { CURVE_STEP_K, curveOf } from "../pair/fan";
 
 /** A figure of both runs, as logged; null where a run does not tell it. */
@@ -40,9 +40,9 @@ const AT_LIMIT_K = 1.6;
 const HOLDS_S = 5;
 
 /** What a chip holds, when it slows down, and how fast the fans turn for it, in both runs. */
-export function gainOf(chip: ChipId, before: Series, after: Series, limitC: number | null): Gain {
-  const both = (of: (s: Series, c: ChipSeries) => number | null): Both => {
-    const one = (s: Series) => {
+export function gainOf(chip: ChipId, before: Windowed, after: Windowed, limitC: number | null): Gain {
+  const both = (of: (s: Windowed, c: ChipSeries) => number | null): Both => {
+    const one = (s: Windowed) => {
       const own = s.chips.find((c) => c.chip === chip);
       const v = own ? of(s, own) : null;
       return v === null || Number.isNaN(v) ? null : v;
@@ -51,16 +51,16 @@ export function gainOf(chip: ChipId, before: Series, after: Series, limitC: numb
   };
   return {
     chip,
-    watts: both((s, c) => (c.powerLogged ? meanOver(c.power, lateRows(s)) : null)),
-    clockMHz: both((s, c) => (c.clock ? meanOver(c.clock, lateRows(s)) : null)),
-    ...workOf(both((s, c) => (c.work ? meanOver(c.work, lateRows(s)) : null))),
+    watts: both((s, c) => (c.powerLogged ? meanOver(c.power, s.late) : null)),
+    clockMHz: both((s, c) => (c.clock ? meanOver(c.clock, s.late) : null)),
+    ...workOf(both((s, c) => (c.work ? meanOver(c.work, s.late) : null))),
     slowsS: { before: slowsAfter(before, chip, limitC), after: slowsAfter(after, chip, limitC) },
     fan: atOneTemperature(before, after),
   };
 }
 
 /** Seconds of load until a chip has stood at its limit for some seconds; null where no limit is known. */
-function slowsAfter(s: Series, chip: ChipId, limitC: number | null): number | "never" | null {
+function slowsAfter(s: Windowed, chip: ChipId, limitC: number | null): number | "never" | null {
   const tempC = s.chips.find((c) => c.chip === chip)?.tempC;
   if (limitC === null || !tempC) return null;
   let since = -1;
@@ -76,7 +76,7 @@ function slowsAfter(s: Series, chip: ChipId, limitC: number | null): number | "n
 }
 
 /** The hottest temperature that both runs held, and the fans' speed at it. */
-function atOneTemperature(before: Series, after: Series): Gain["fan"] {
+function atOneTemperature(before: Windowed, after: Windowed): Gain["fan"] {
   if (before.fanGuessed || after.fanGuessed || !before.fanUnit || before.fanUnit !== after.fanUnit) return null;
   const [b, a] = [curveOf(before), curveOf(after)];
   const shared = [...b.keys()].filter((key) => (a.get(key)?.length ?? 0) >= 5 && (b.get(key)?.length ?? 0) >= 5);

@@ -1,3 +1,4 @@
+import { judgedInWords, triageInWords } from "../../../testing/inWords";
 import { LONG } from "../../../testing/long";
 import { expect, it } from "vitest";
 import { calderNook13, tessalyK15, wrenfell14 } from "../../../samples/rigs";
@@ -6,17 +7,8 @@ import { toldOf } from "../../../testing/told";
 import { eachReading, rigRun, withoutColumns, withoutRows, type RigRun } from "../../../testing/rigRuns";
 import type { Run } from "../log";
 import type { RigLog } from "../../simulate";
-import {
-  afterAlone,
-  explainPair,
-  figuresFromRuns,
-  figuresOfClass,
-  goodRunsOf,
-  judgePair,
-  plainText,
-  triageRun,
-  verdictJson,
-} from "./index";
+import { explainPair, figuresFromRuns, figuresOfClass, goodRunsOf } from "./index";
+import { afterAlone, plainText, verdictJson } from "../says";
 
 const dusty: RigRun = { faults: { clog: 2.4 } };
 const two = { machine: tessalyK15 };
@@ -91,7 +83,7 @@ it.each(now)("the verdict, its witnesses and its explanation stand as kept: %s",
   // a reading every two seconds is read in half the time
   const sparse = (told: RigRun): RigRun => ({ ...told, sensors: { stepS: 2, ...told.sensors } });
   const runs = [rigRun(sparse(before), 0.11), rigRun(sparse(after), 0.77)] as const;
-  const verdict = judgePair(...runs, { limitC });
+  const verdict = judgedInWords(...runs, { limitC });
   const text = golden({
     ...toldOf(verdict),
     json: summed(verdictJson(verdict)),
@@ -114,16 +106,16 @@ const alone: Record<string, RigRun> = {
   "another core count": { machine: { ...wrenfell14, cores: 4 }, faults: { leanKW: 0.4 } },
 };
 
-let judged: ReturnType<typeof judgePair> | null = null;
+let judged: ReturnType<typeof judgedInWords> | null = null;
 /** A pair of another machine of the model, which bears witness of good figures. */
 const earlier = () =>
-  (judged ??= judgePair(rigRun({ faults: { clog: 2 } }, 0.11), rigRun({}, 0.77), { limitC: wrenfell14.limitC }));
+  (judged ??= judgedInWords(rigRun({ faults: { clog: 2 } }, 0.11), rigRun({}, 0.77), { limitC: wrenfell14.limitC }));
 
 it.each(Object.keys(alone))("one run alone is told as kept: %s", async (name) => {
   const model = figuresFromRuns([], goodRunsOf("LR-90", earlier()), "Wrenfell 14");
   const run = rigRun(alone[name] ?? {}, 0.3);
   const told = [model, figuresOfClass(["cpu"], 28, false)].map((good) => {
-    const triage = good && triageRun(run, good, wrenfell14.limitC);
+    const triage = good && triageInWords(run, good, wrenfell14.limitC);
     if (!triage) return null;
     return {
       says: [triage.word, plainText(triage.headline), plainText(triage.summary), triage.source],

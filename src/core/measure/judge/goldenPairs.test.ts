@@ -1,3 +1,4 @@
+import { judgedInWords } from "../../../testing/inWords";
 import { LONG } from "../../../testing/long";
 import fc from "fast-check";
 import { expect, it } from "vitest";
@@ -6,7 +7,7 @@ import { golden, summed } from "../../../testing/golden";
 import { shortOf } from "../../../testing/told";
 import { eachReading, rigRun, withoutColumns, withoutRows, type RigRun } from "../../../testing/rigRuns";
 import type { RigLog } from "../../simulate";
-import { judgePair, type Verdict } from "./index";
+import type { Verdict } from "../says";
 
 const times = (key: RegExp, by: number) => (log: RigLog) => eachReading(log, key, (v) => v * by);
 /** What may be odd about one run. */
@@ -59,7 +60,7 @@ it.each(LONG ? [1, 2, 3, 4] : [1, 3])("pairs of every kind are judged as kept, l
       return { ...base, faults: { ...p[of], ...odd.faults } };
     };
     const runs = [run("before", 0), run("after", 1)] as const;
-    const verdict = judgePair(rigRun(runs[0], 0.2 + i / 50), rigRun(runs[1], 0.7 + i / 90), {
+    const verdict = judgedInWords(rigRun(runs[0], 0.2 + i / 50), rigRun(runs[1], 0.7 + i / 90), {
       limitC: i % 5 === 0 ? null : p.machine.limitC,
       thresholdK: p.thresholdK,
     });

@@ -1,6 +1,6 @@
-import { words } from "../../base/words";
 import type { ChipId } from "../thermal";
-import type { Verdict } from "./verdict";
+import type { GoodSource } from "../pair/facts";
+import type { Judged } from "./judgement";
 
 /** A range of resistances seen in good machines, K/W. */
 export interface GoodRange {
@@ -11,8 +11,7 @@ export interface GoodRange {
 
 export interface GoodFigures {
   level: "machine" | "model" | "class";
-  /** In words, for the sentence: "good K15s (LR-02, LR-09)". */
-  source: string;
+  source: GoodSource;
   /** What the airflow ranges are per: the chip's own power, or that of all chips. */
   airflowPer: "own" | "total";
   chips: Partial<Record<ChipId, Record<"contact" | "airflow", GoodRange>>>;
@@ -34,7 +33,7 @@ export interface GoodRun {
  * @example
  * goodRunsOf("LR-02", verdict); // [{ tag: "LR-02", chip: "cpu", contactKW: 0.41, airflowKW: 1.01 }]
  */
-export function goodRunsOf(tag: string, v: Verdict): GoodRun[] {
+export function goodRunsOf(tag: string, v: Judged): GoodRun[] {
   if (v.verdict !== "improved" && v.verdict !== "unchanged") return [];
   // figures per watt need the watts of every chip, and of the chip alone
   if (v.work?.length || v.reasons.some((r) => r.code === "board-power")) return [];
@@ -58,7 +57,7 @@ const MACHINE_SPREAD = 0.06;
  * Good figures from the machine's own runs after service, else from its model's; null when there are none.
  *
  * @example
- * figuresFromRuns([], runsOfTheModel, "Tessaly K15")?.source; // "good Tessaly K15s (LR-02, LR-09)"
+ * figuresFromRuns([], runsOfTheModel, "Tessaly K15")?.source; // { level: "model", tags: ["LR-02", "LR-09"], … }
  */
 export function figuresFromRuns(
   own: readonly GoodRun[],
@@ -86,7 +85,7 @@ export function figuresFromRuns(
   const tags = [...new Set(runs.map((r) => r.tag))].sort();
   return {
     level: own.length ? "machine" : "model",
-    source: own.length ? "its own good run" : `good ${modelName}s (${tags.join(", ")})`,
+    source: own.length ? { level: "machine" } : { level: "model", model: modelName, tags },
     airflowPer: "total",
     chips,
   };
@@ -113,7 +112,7 @@ export function figuresOfClass(chips: readonly ChipId[], totalW: number, fanless
         : { low: 0.6, mid: 0.95, high: 1.35 };
   const figures: GoodFigures = {
     level: "class",
-    source: `typical ${fanless ? "fanless machines" : `machines of ${words.watts(totalW)}`}`,
+    source: { level: "class", fanless, totalW },
     airflowPer: "total",
     chips: {},
   };

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { goodRunsOf } from "./good";
-import type { PathFinding, Verdict } from "./verdict";
+import type { PathFinding } from "./index";
+import type { Verdict } from "../says";
 
 interface Told {
   findings?: [PathFinding, PathFinding];

@@ -1,7 +1,8 @@
+import { judgedInWords } from "../../../testing/inWords";
 import { describe, expect, it } from "vitest";
 import { wrenfell14 } from "../../../samples/rigs";
 import type { Run } from "../log";
-import { judgePair, verdictJson } from ".";
+import { verdictJson } from "../says";
 import {
   codesOf as codes,
   rigRun as run,
@@ -37,7 +38,7 @@ describe("gain in use", () => {
   });
   it("is in the JSON, and null where nothing is logged or known", () => {
     expect(verdictJson(v).gain?.slowsDownS).toMatchObject({ after: "never" });
-    const bare = judgePair(
+    const bare = judgedInWords(
       run({ omit: ["cpu.power", "cpu.clock"] }, 0.1),
       run({ omit: ["cpu.power", "cpu.clock"] }, 0.2),
       {},

@@ -8,28 +8,14 @@ import {
   type Height,
   type JointFit,
 } from "../ladder";
-import type { Matched } from "../pair/conditions";
-import { usualFan, type FanState } from "../pair/fan";
+import type { Windowed } from "../pair/conditions";
+import { pairOf, type Pair } from "../pair/pair";
+import { usualFan } from "../pair/fan";
 import { spectraOf, type ChipSpectrum } from "./spectrum";
 import type { ChipEstimate, Figure, PathEstimate } from "./estimate";
+import { noFreedom, type Freedom } from "../witness";
 import { fanPlan, type FanPlan } from "./fanPlan";
-import type { ChipId, Series } from "../thermal";
-
-/** What the witnesses let the ladder change between the runs. */
-export interface Freedom {
-  /** True power over logged power of the run after, per chip: what it is taken for, and one sigma of its logarithm. */
-  power: Partial<Record<ChipId, { mean: number; sd: number }>>;
-  /** One sigma of the scale between the two logs' fan readings, in the logarithm; 0 where they speak alike. */
-  fanSd: number;
-  /** One sigma of what the case changes, in the logarithm; the ladder's own where not said. */
-  caseSd?: number;
-  /** One sigma of a room that was read, K; the ladder's own where not said. */
-  roomSd?: number;
-  /** Chips that the two logs read by different sensors. */
-  apart?: readonly ChipId[];
-}
-
-export const noFreedom: Freedom = { power: {}, fanSd: 0 };
+import type { ChipId } from "../thermal";
 
 /** One sigma of two power readings of one sensor against each other, in the logarithm. */
 const POWER_SD = 0.012;
@@ -53,22 +39,14 @@ export interface JointPair {
 }
 
 /** Heights of contact and airflow of every chip of both runs at matched conditions, by one ladder fitted to both. */
-export function jointPair(
-  series: { before: Series; after: Series },
-  matched: Matched,
-  fan: FanState,
-  freedom: Freedom = noFreedom,
-  spectra: readonly ChipSpectrum[] = [],
-): JointPair {
-  const { before, after } = series;
+export function jointPair(pair: Pair, freedom: Freedom = noFreedom, spectra: readonly ChipSpectrum[] = []): JointPair {
+  const { before, after, fan } = pair;
   const chips = before.chips.filter((c) => after.chips.some((a) => a.chip === c.chip)).map((c) => c.chip);
-  const plan = fanPlan(before, after, matched, fan);
+  const plan = fanPlan(pair);
   const tracks = { before: trackOf(before, chips, plan.before), after: trackOf(after, chips, plan.after) };
   return fitted(tracks, plan, {
-    series: before,
-    afterRoom: after.room !== null,
+    pair,
     chips,
-    matched,
     freedom,
     spectra,
     stands: fan.kind === "stopped" ? fan.run : null,
@@ -76,21 +54,18 @@ export function jointPair(
 }
 
 /** One run alone: the ladder by its typical figures and what the run shows, with the spectrum it started from. */
-export function aloneWithSpectra(series: Series, matched: Matched): [JointPair, ChipSpectrum[]] {
-  const fan: FanState = { ...usualFan, ratio: 1 };
-  const chips = series.chips.map((c) => c.chip);
-  const spectra = spectraOf(series, series, matched, fan);
-  const plan = fanPlan(series, series, matched, fan);
-  const tracks = { before: trackOf(series, chips, plan.before), after: noTrack(chips.length) };
-  const given = { series, afterRoom: series.room !== null, chips, matched, freedom: noFreedom, spectra, stands: null };
-  return [fitted(tracks, plan, given), spectra];
+export function aloneWithSpectra(run: Windowed): [JointPair, ChipSpectrum[]] {
+  const pair = pairOf(run, run, { ...usualFan, ratio: 1 });
+  const chips = run.chips.map((c) => c.chip);
+  const spectra = spectraOf(pair);
+  const plan = fanPlan(pair);
+  const tracks = { before: trackOf(run, chips, plan.before), after: noTrack(chips.length) };
+  return [fitted(tracks, plan, { pair, chips, freedom: noFreedom, spectra, stands: null }), spectra];
 }
 
 interface Fitted {
-  series: Series;
-  afterRoom: boolean;
+  pair: Pair;
   chips: ChipId[];
-  matched: Matched;
   freedom: Freedom;
   spectra: readonly ChipSpectrum[];
   /** The run in which a fan stands. */
@@ -98,14 +73,14 @@ interface Fitted {
 }
 
 function fitted(tracks: JointFit["tracks"], plan: FanPlan, given: Fitted): JointPair {
-  const { series, afterRoom, chips, matched, freedom, spectra } = given;
-  const lateW = chips.map((c) => matched.powerW[c] ?? 0);
+  const { pair, chips, freedom, spectra } = given;
+  const lateW = chips.map((c) => pair.matched.powerW[c] ?? 0);
   const fit = fitLadder(tracks, {
     chips,
     lateW,
-    roomKnown: { before: series.room !== null, after: afterRoom },
+    roomKnown: { before: pair.before.room !== null, after: pair.after.room !== null },
     power: chips.map((c) => freedom.power[c] ?? { mean: 1, sd: POWER_SD }),
-    exponent: series.fanGuessed ? GUESSED_EXPONENT : EXPONENT,
+    exponent: pair.before.fanGuessed ? GUESSED_EXPONENT : EXPONENT,
     fanSd: freedom.fanSd,
     ...(freedom.caseSd === undefined ? {} : { caseSd: freedom.caseSd }),
     ...(freedom.roomSd === undefined ? {} : { roomSd: freedom.roomSd }),

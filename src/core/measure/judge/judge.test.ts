@@ -1,16 +1,10 @@
+import { judgedInWords } from "../../../testing/inWords";
 import { describe, expect, it } from "vitest";
 import { calderNook13, tessalyK15, wrenfell14 } from "../../../samples/rigs";
 import { rigRun, rigTruth } from "../../../testing/rigRuns";
 import type { RigFaults, RigFormat, RigMachine, RigRecipe, RigSensors } from "../../simulate";
-import {
-  judgePair,
-  plainText,
-  settingDifferences,
-  type JudgeRun,
-  verdictJson,
-  type RunConditions,
-  type Verdict,
-} from "./index";
+import { plainText, verdictJson, type Verdict } from "../says";
+import { settingDifferences, type JudgeRun, type RunConditions } from "../pair";
 
 interface Case {
   machine?: RigMachine;
@@ -35,7 +29,7 @@ function judged(c: Case) {
   const after = { ...both, faults: c.after ?? {}, recipe: c.recipeAfter ?? {} };
   const inputs = [rigRun(before, 0.11), rigRun(after, 0.77)] as const;
   return {
-    verdict: judgePair(...inputs, { limitC: machine.limitC }),
+    verdict: judgedInWords(...inputs, { limitC: machine.limitC }),
     truth: rigTruth(before, after),
     inputs,
   };
@@ -162,7 +156,7 @@ describe("what cannot be compared says why and what to do", () => {
         ),
       },
     };
-    const v = judgePair(inputs[0], stuck);
+    const v = judgedInWords(inputs[0], stuck);
     expect(v.verdict).toBe("not-comparable");
     expect(codes(v)).toContain("sensor-stuck");
   });
@@ -188,7 +182,7 @@ describe("properties", () => {
       run: { ...r.run, timeS: r.run.timeS.map((t) => t + 5000) },
       phases: r.phases && { loadOnS: r.phases.loadOnS + 5000, loadOffS: r.phases.loadOffS + 5000 },
     });
-    expect(K(judgePair(later(inputs[0]), later(inputs[1]), { limitC: 95 }))).toBeCloseTo(K(verdict), 2);
+    expect(K(judgedInWords(later(inputs[0]), later(inputs[1]), { limitC: 95 }))).toBeCloseTo(K(verdict), 2);
   });
   it("°F and mW change nothing", () => {
     expect(K(judged({ ...base, format: { fahrenheit: true, milliwatts: true } }).verdict)).toBeCloseTo(
@@ -201,7 +195,7 @@ describe("properties", () => {
   });
   it("before and after swapped flip the sign", () => {
     const { inputs, verdict } = judged(base);
-    const back = judgePair(inputs[1], inputs[0], { limitC: 95 });
+    const back = judgedInWords(inputs[1], inputs[0], { limitC: 95 });
     expect(Math.sign(K(back))).toBe(-Math.sign(K(verdict)));
     expect(back.verdict).toBe("worse");
   });

@@ -1,31 +1,31 @@
-import { words } from "../../base/words";
-import type { ChipId, Series } from "../thermal";
+import { MATCHED_ROOM_C, type JudgeRun, type Matched, type Windowed } from "../pair/conditions";
+import type { Pair } from "../pair/pair";
+import { RUNS, type Reason } from "../pair/reason";
+import type { WorkWitness } from "../pair/work";
+import type { ChipId } from "../thermal";
+import { againstGood, airStillHigh } from "./againstGood";
 import { blockingReasons, enoughSeconds } from "./comparable";
-import { lateRows, MATCHED_ROOM_C, type JudgeRun, type Matched } from "../pair/conditions";
-import type { FanState } from "../pair/fan";
-import { preparePair } from "./pair";
 import type { ChipEstimate, Figure } from "./estimate";
-import { coreSpread, runFacts, shapeFindings, throttledShare } from "./findings";
+import { coreSpread, runFacts, throttledShare } from "./facts";
+import { shapeFindings } from "./findings";
+import { gainOf } from "./gain";
 import type { GoodFigures } from "./good";
-import { outlookOf } from "./outlook";
 import {
+  isOpposed,
   JUDGE_VERSION,
   type Bound,
   type ChipVerdict,
+  type Judgement,
   type PathFinding,
   type PathVerdict,
-  type Reason,
-  type Verdict,
   type VerdictWord,
-} from "./verdict";
-import { isOpposed } from "../says/headline";
-import { gainOf } from "./gain";
-import { againstGood, airStillHigh } from "./againstGood";
-import { otherReasons, otherSensors } from "./others";
+} from "./judgement";
+import { nextSteps } from "./next";
 import { boundsOf, leavesOneSide } from "./oneSided";
+import { otherReasons, otherSensors } from "./others";
+import { outlookOf } from "./outlook";
+import { preparePair } from "./pair";
 import { judgeByWork } from "./workOnly";
-import { headlineOf, nextSteps, summaryOf } from "./words";
-import type { WorkWitness } from "../pair/work";
 
 export interface JudgeOptions {
   /** Throttle limit in °C, where known. */
@@ -50,37 +50,34 @@ const WIDEST_K = 1.5;
  * verdict.verdict; // "improved"
  * verdict.chips[0]?.change; // { K: -18.1, low: -19.4, high: -16.9 }
  */
-export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Verdict {
+export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Judgement {
   const { limitC, thresholdK, good } = { ...defaultOptions, ...options };
   if (!before.phases || !after.phases) return withoutLoad(before, after, limitC, thresholdK);
   const byWork = judgeByWork(before, before.phases, after, after.phases);
   if (byWork) return { ...byWork, limitC, thresholdK };
-  const { series, raw, fan, told, matched, work, chips } = preparePair(before, before.phases, after, after.phases);
+  const { pair, raw, told, work, chips } = preparePair(before, before.phases, after, after.phases);
+  const { matched } = pair;
   const facts = { before: runFacts(raw.before), after: runFacts(raw.after) };
-  const blocks = [
-    ...blockingReasons(series.before, series.after, chips, fan),
-    ...told.reasons.filter((r) => r.level === "blocks"),
-  ];
-  const bench = { series, matched, work, limitC, thresholdK, blocks, silent: told.silent, fan };
-  const bounds = boundsOf({ ...series, chips, blocks, thresholdK });
+  const blocks = [...blockingReasons(pair, chips), ...told.reasons.filter((r) => r.level === "blocks")];
+  const bench: Bench = { pair, work, limitC, thresholdK, blocks, silent: told.silent };
+  const bounds = boundsOf({ before: pair.before, after: pair.after, chips, blocks, thresholdK });
   const verdicts = chips.map((c) => bounded(chipVerdict(c, bench), bounds.get(c.chip), bench));
-  const spread = coreSpread(before.run, after.run, { before: lateSpan(series.before), after: lateSpan(series.after) });
-  const found = shapeFindings({ ...series, matched, fan, limitC, chips, paths: verdicts, facts, spread });
+  const spread = coreSpread(before.run, after.run, { before: lateSpan(pair.before), after: lateSpan(pair.after) });
+  const found = shapeFindings({ pair, limitC, chips, paths: verdicts, facts, spread });
   const lead = leadChip(verdicts);
   const oneSide = sideOf(bounds, verdicts, thresholdK);
   const sure = oneSide ?? wordOf(verdicts, lead, thresholdK, blocks.length > 0);
   const word = sure ?? "not-comparable";
-  const unsure = sure === null && lead?.change ? [tooUncertain({ ...lead, change: lead.change })] : [];
+  const unsure = sure === null && lead?.change ? [tooUncertain(lead.chip, lead.change)] : [];
   // what bars the whole of a verdict of one side is what to be careful about
-  const barred = oneSide ? blocks.map((b) => ({ ...b, level: "caution" as const })) : [...blocks, ...unsure];
-  const heard = told.reasons.filter((r) => r.level !== "blocks");
+  const barred = oneSide ? blocks.map((b): Reason => ({ ...b, level: "caution" })) : [...blocks, ...unsure];
   const others = otherSensors([
-    { run: before.run, series: series.before },
-    { run: after.run, series: series.after },
+    { run: before.run, series: pair.before },
+    { run: after.run, series: pair.after },
   ]);
-  const reasons = [
+  const reasons: Reason[] = [
     ...barred,
-    ...heard,
+    ...told.reasons.filter((r) => r.level !== "blocks"),
     ...found,
     // figures per watt need the watts of every chip
     ...(barred.length || work.length
@@ -88,90 +85,87 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
       : [...airStillHigh(verdicts, matched, good), ...againstGood(verdicts, matched, good)]),
     ...otherReasons(others),
   ];
-  // a path that went against the verdict is the first thing said, whichever chip it is on
-  const speaker =
-    (oneSide ? verdicts.find((c) => c.bound) : null) ??
-    verdicts.find(
-      (c) =>
-        (word === "unchanged" && isOpposed(c)) ||
-        c.paths.some((p) => p.finding === (word === "improved" ? "worse" : word === "worse" ? "better" : "none")),
-    ) ??
-    lead;
-  const withHeights = word === "not-comparable" ? verdicts.map(withoutTotals) : verdicts;
+  const speaker = speakerOf(word, verdicts, oneSide !== null) ?? lead;
   return {
     version: 1,
     judge: JUDGE_VERSION,
     verdict: word,
-    headline: headlineOf(word, speaker),
-    summary: summaryOf(word, speaker, withHeights, reasons, thresholdK),
     lead: speaker?.chip ?? null,
     matched: {
       ...matched,
-      fanRpm: series.before.fanGuessed || !raw.before.fan ? null : matched.fanRpm,
-      powerW: loggedPower(matched, series.before),
+      fanRpm: pair.before.fanGuessed || !raw.before.fan ? null : matched.fanRpm,
+      powerW: loggedPower(pair),
     },
     limitC,
     thresholdK,
-    chips: withHeights,
+    chips: word === "not-comparable" ? verdicts.map(withoutTotals) : verdicts,
     reasons,
     next: nextSteps(word, speaker, reasons, verdicts),
     outlook: outlookOf(oneSide ? "not-comparable" : word, lead, facts, limitC),
     facts,
-    enoughS: enoughSeconds(chips, series.before, series.after, fan),
+    enoughS: enoughSeconds(chips, pair),
     spread,
     witnesses: told.witnesses,
-    quality: qualityOf(before, after, series),
+    quality: qualityOf(before, after, pair),
     gain: speaker ? gainOf(speaker.chip, raw.before, raw.after, limitC) : null,
     others,
     work,
   };
 }
 
+/** The chip whose path went against the verdict: it is the first thing said, whichever chip it is on. */
+function speakerOf(word: VerdictWord, chips: readonly ChipVerdict[], oneSide: boolean): ChipVerdict | null {
+  const against = word === "improved" ? "worse" : word === "worse" ? "better" : "none";
+  return (
+    (oneSide ? chips.find((c) => c.bound) : null) ??
+    chips.find((c) => (word === "unchanged" && isOpposed(c)) || c.paths.some((p) => p.finding === against)) ??
+    null
+  );
+}
+
 /** What each log gave to the judgement. */
-function qualityOf(before: JudgeRun, after: JudgeRun, series: { before: Series; after: Series }): Verdict["quality"] {
-  const of = (input: JudgeRun, s: Series) => ({
+function qualityOf(before: JudgeRun, after: JudgeRun, pair: Pair): Judgement["quality"] {
+  const of = (input: JudgeRun, s: Windowed) => ({
     columns: input.run.channels.map((c) => c.key),
     readings: s.timeS.length,
     stepS: input.run.stepS,
     gaps: input.run.gaps.length,
     warnings: input.run.warnings.map((w) => w.message),
   });
-  return { before: of(before, series.before), after: of(after, series.after) };
+  return { before: of(before, pair.before), after: of(after, pair.after) };
 }
 
-function loggedPower(matched: Matched, before: Series): Matched["powerW"] {
+function loggedPower({ before, matched }: Pair): Matched["powerW"] {
   return Object.fromEntries(before.chips.filter((c) => c.powerLogged).map((c) => [c.chip, matched.powerW[c.chip]]));
 }
 
-const lateSpan = (s: Series): [number, number] => {
-  const [a, b] = lateRows(s);
+const lateSpan = (s: Windowed): [number, number] => {
+  const [a, b] = s.late;
   return [s.timeS[a] ?? 0, s.timeS[b - 1] ?? 0];
 };
 
 /** What a chip's estimate is judged by. */
 interface Bench {
-  series: { before: Series; after: Series };
-  matched: Matched;
+  pair: Pair;
   work: readonly WorkWitness[];
   limitC: number | null;
   thresholdK: number;
   blocks: readonly Reason[];
   /** Chips nothing is said of. */
   silent: ReadonlySet<ChipId>;
-  fan: FanState;
 }
 
 function chipVerdict(c: ChipEstimate, bench: Bench): ChipVerdict {
-  const { series, matched, work, limitC, thresholdK, blocks, silent } = bench;
+  const { pair, work, limitC, thresholdK, blocks, silent } = bench;
   const blind = work.some((w) => w.chip === c.chip);
-  const powerW = matched.powerW[c.chip] ?? NaN;
+  const powerW = pair.matched.powerW[c.chip] ?? NaN;
   const kw = (K: number) => (blind || !(powerW > 0.5) ? null : K / powerW);
   const mute = silent.has(c.chip);
   const broken = blocks.some((r) => ["sensor-stuck", "wrong-sensor", "does-not-follow"].includes(r.code));
   const slowLost = blocks.some((r) => r.code === "no-room-temperature" || r.code === "load-too-short");
   const paths = c.paths.map((p): PathVerdict => {
     // with a fan standing the fins creep so slowly that contact cannot be told from them
-    const hidden = bench.fan.kind === "stopped" && p.path === "contact";
+    const hidden = pair.fan.kind === "stopped" && p.path === "contact";
     const known = !broken && !mute && !hidden && !(p.path === "airflow" && slowLost);
     const change = known ? p.change : null;
     return {
@@ -191,8 +185,8 @@ function chipVerdict(c: ChipEstimate, bench: Bench): ChipVerdict {
     after: mute ? null : c.after,
     paths,
     throttled: {
-      before: throttledShare(series.before, c.chip, limitC),
-      after: throttledShare(series.after, c.chip, limitC),
+      before: throttledShare(pair.before, c.chip, limitC),
+      after: throttledShare(pair.after, c.chip, limitC),
     },
     estimate: c,
   };
@@ -258,28 +252,21 @@ function wordOf(
 const halfOf = (f: Figure): number => (f.high - f.low) / 2;
 
 /** Why no word can be given though nothing bars one. */
-const tooUncertain = (lead: ChipVerdict & { change: Figure }): Reason => ({
+const tooUncertain = (chip: ChipId, { low, high }: Figure): Reason => ({
   code: "too-uncertain",
   level: "blocks",
-  message:
-    `The ${words.chip(lead.chip)} may have changed by ${words.kelvin(lead.change.low)} to ` +
-    `${words.kelvin(lead.change.high)}: the logs cannot say more.`,
-  figure: `± ${words.kelvinSize(halfOf(lead.change))}`,
+  data: { chip, lowK: low, highK: high },
 });
 
-/** Verdict for logs in which no load was found: nothing is judged, and it says which run and what to do. */
-function withoutLoad(before: JudgeRun, after: JudgeRun, limitC: number | null, thresholdK: number): Verdict {
-  const which = [before.phases ? "" : "before", after.phases ? "" : "after"].filter(Boolean).join(" and the run ");
-  const reasons: Reason[] = [
-    { code: "no-load", level: "blocks", message: `No load was found in the run ${which}: nothing tells it from idle.` },
-  ];
+/** Judgement of logs in which no load was found: nothing is judged, and it says which run and what to do. */
+function withoutLoad(before: JudgeRun, after: JudgeRun, limitC: number | null, thresholdK: number): Judgement {
+  const runs = RUNS.filter((run) => !(run === "before" ? before : after).phases);
+  const reasons: Reason[] = [{ code: "no-load", level: "blocks", data: { runs } }];
   const none = { peakC: {}, lateC: {}, latePowerW: {}, fanRpm: null, roomC: null, loadS: 0 };
   return {
     version: 1,
     judge: JUDGE_VERSION,
     verdict: "not-comparable",
-    headline: headlineOf("not-comparable", null),
-    summary: summaryOf("not-comparable", null, [], reasons, thresholdK),
     lead: null,
     matched: { roomC: MATCHED_ROOM_C, fanRpm: null, powerW: {} },
     limitC,
@@ -300,5 +287,3 @@ function withoutLoad(before: JudgeRun, after: JudgeRun, limitC: number | null, t
 function withoutTotals(c: ChipVerdict): ChipVerdict {
   return { ...c, change: null, after: null };
 }
-
-export type { ChipId };

@@ -1,12 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { rigTruth, rigVerdict, type RigRun } from "../../../testing/rigRuns";
-import { evidenceOf, holdsOpen, isOneSided, plainText, unknownWhy, verdictJson } from ".";
+import { evidenceOf, plainText, unknownWhy, verdictJson } from "../says";
+import { holdsSaid } from "../says/next";
+import { holdsOpen as holdsOpenCode, isOneSided } from ".";
 
 const judged = (before: RigRun, after: RigRun) => ({
   v: rigVerdict(before, after, { limitC: null }),
   trueK: rigTruth(before, after).chips[0]?.changeK ?? NaN,
 });
 
+const holdsOpen = (v: Parameters<typeof holdsOpenCode>[0]) => holdsSaid(holdsOpenCode(v));
 const dusty = { faults: { clog: 3 } };
 
 describe("a verdict of one side", () => {

@@ -1,8 +1,9 @@
-import { USUAL_FAN_EXPONENT, type ChipId, type Series } from "../thermal";
+import { USUAL_FAN_EXPONENT, type ChipId } from "../thermal";
 import { loadSeconds } from "./comparable";
-import { lateRows, meanOver } from "../pair/conditions";
+import { meanOver, type Windowed } from "../pair/conditions";
 import type { ChipEstimate } from "./estimate";
-import type { Bound, Reason } from "./verdict";
+import type { Found, Reason } from "../pair/reason";
+import type { Bound } from "./judgement";
 import { witnessWork } from "../pair/work";
 
 /** The whole kelvins a bound vouches for: never rounded up. */
@@ -22,15 +23,15 @@ const SAME_SPEED = 0.03;
 const FAN_EXPONENT = USUAL_FAN_EXPONENT + 0.2;
 
 interface Given {
-  before: Series;
-  after: Series;
+  before: Windowed;
+  after: Windowed;
   chips: readonly ChipEstimate[];
   blocks: readonly Reason[];
   thresholdK: number;
 }
 
 /** Whether nothing bars the comparison but what may leave one side of it standing. */
-export const leavesOneSide = (blocks: readonly Reason[]): boolean =>
+export const leavesOneSide = (blocks: readonly { code: string }[]): boolean =>
   blocks.length > 0 && blocks.every((b) => LEAVES_ONE_SIDE.has(b.code));
 
 /** What still can be said of each chip's change, where it is enough to count; none where the chips contradict. */
@@ -51,18 +52,20 @@ export function boundsOf({ before, after, chips, blocks, thresholdK }: Given): R
 const LEAST_LOAD_S = 150;
 const LEAST_SHARE = 0.4;
 
+const isTooShort = (r: Reason): r is Reason & Found<"load-too-short"> => r.code === "load-too-short";
+
 /** Whether not even one side is told: rooms nothing bounds, or a load that ended before the fins were warm. */
-function tellsTooLittle(before: Series, after: Series, blocks: readonly Reason[]): boolean {
+function tellsTooLittle(before: Windowed, after: Windowed, blocks: readonly Reason[]): boolean {
   const length = Math.min(loadSeconds(before), loadSeconds(after));
-  const short = blocks.find((b) => b.code === "load-too-short");
-  const early = short && (length < LEAST_LOAD_S || length < LEAST_SHARE * (short.neededS ?? Infinity));
+  const short = blocks.find(isTooShort);
+  const early = short && (length < LEAST_LOAD_S || length < LEAST_SHARE * short.data.neededS);
   return Boolean(early) || (before.room === null && after.room === null);
 }
 
 /** The run that lacks its room or its time; the run after where both do. */
-function openRun(before: Series, after: Series, blocks: readonly Reason[]): "before" | "after" {
-  const lacks = (s: Series, name: "before" | "after") =>
-    s.room === null || blocks.some((b) => b.code === "load-too-short" && b.run === name);
+function openRun(before: Windowed, after: Windowed, blocks: readonly Reason[]): "before" | "after" {
+  const lacks = (s: Windowed, name: "before" | "after") =>
+    s.room === null || blocks.some((b) => isTooShort(b) && b.data.run === name);
   return lacks(before, "before") && !lacks(after, "after") ? "before" : "after";
 }
 
@@ -82,13 +85,13 @@ function byInterval({ change, before, after }: ChipEstimate, open: "before" | "a
  * would have stood lower still (temperatures of a linear network fall with every power in it). A fan that turned faster
  * meanwhile is taken off, as if the whole rise went with it.
  */
-function byMoreWork(before: Series, after: Series, chip: ChipId): Bound | null {
+function byMoreWork(before: Windowed, after: Windowed, chip: ChipId): Bound | null {
   const work = before.chips.map((c) => witnessWork(before, after, c.chip));
   if (work.some((w) => w.by === "nothing")) return null;
   const ratios = before.chips.map((c, i) => workRatio(before, after, c.chip, work[i]?.ratio ?? 1));
-  const rise = (s: Series) => {
+  const rise = (s: Windowed) => {
     const own = s.chips.find((c) => c.chip === chip);
-    return own && s.room ? meanOver(own.tempC, lateRows(s)) - meanOver(s.room, lateRows(s)) : NaN;
+    return own && s.room ? meanOver(own.tempC, s.late) - meanOver(s.room, s.late) : NaN;
   };
   const [was, is] = [rise(before), rise(after)];
   const speed = speeds(before, after);
@@ -106,19 +109,19 @@ function byMoreWork(before: Series, after: Series, chip: ChipId): Bound | null {
 }
 
 /** Work after over work before: by the power where both log it, else by load and clock. */
-function workRatio(before: Series, after: Series, chip: ChipId, byWork: number): number {
-  const power = (s: Series) => {
+function workRatio(before: Windowed, after: Windowed, chip: ChipId, byWork: number): number {
+  const power = (s: Windowed) => {
     const own = s.chips.find((c) => c.chip === chip);
-    return own?.powerLogged ? meanOver(own.power, lateRows(s)) : NaN;
+    return own?.powerLogged ? meanOver(own.power, s.late) : NaN;
   };
   const ratio = power(after) / power(before);
   return Number.isFinite(ratio) ? ratio : byWork;
 }
 
 /** Speed of the fans after over before; null where it is not logged in both alike, 1 for machines without. */
-function speeds(before: Series, after: Series): number | null {
+function speeds(before: Windowed, after: Windowed): number | null {
   if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed) return null;
   if (before.fanUnit !== after.fanUnit) return null;
-  const ratio = meanOver(after.fan, lateRows(after)) / meanOver(before.fan, lateRows(before));
+  const ratio = meanOver(after.fan, after.late) / meanOver(before.fan, before.late);
   return Number.isFinite(ratio) ? ratio : 1;
 }

@@ -1,5 +1,5 @@
 import { USUAL_FAN_EXPONENT } from "../thermal";
-import type { ChipVerdict, Outlook, RunFacts, VerdictWord } from "./verdict";
+import type { ChipVerdict, Outlook, RunFacts, VerdictWord } from "./judgement";
 
 const HOT_ROOM_C = 35;
 

@@ -1,28 +1,29 @@
 import type { Phases } from "../log";
-import { guessedFan, prepareSeries, type Series } from "../thermal";
+import { guessedFan, prepareSeries } from "../thermal";
 import { withoutBoard } from "../pair/boardPower";
 import { withCurveOf } from "../pair/fanCurve";
 import { addedBy, keptOf } from "../ladder";
 import { enoughSeconds, loadSeconds } from "./comparable";
-import { matchedConditions, type JudgeRun, type Matched } from "../pair/conditions";
+import { windowed, type JudgeRun, type Windowed } from "../pair/conditions";
+import { pairOf, type Pair } from "../pair/pair";
+import type { Found, RunName } from "../pair/reason";
 import type { ChipEstimate } from "./estimate";
 import { spectraOf } from "./spectrum";
 import { fanState, type FanState } from "../pair/fan";
 import { estimatesOf, jointPair, NINETY, sensorsApartK, type JointPair } from "./joint";
-import { examine, type Examination } from "../witness/examine";
-import { machineWitness } from "../witness/machine";
-import type { Scene } from "../witness/witness";
-import { doubtsRooms, openRooms } from "../witness/room";
+import { doubtsRooms, examine, machineWitness, openRooms, type Examination, type Scene } from "../witness";
 import { byWorkShare, witnessWork, type WorkWitness } from "../pair/work";
+
+/** A run as it is judged: late window found, powers that are the whole board's set aside. */
+export const prepared = (input: JudgeRun, phases: Phases): Windowed =>
+  withoutBoard(windowed(prepareSeries(input.run, phases, input.room)));
 
 /** Two runs heard, brought to one measure, and fitted. */
 export interface PreparedPair {
-  series: { before: Series; after: Series };
-  /** The series as logged, before power or fans were stood in for. */
-  raw: { before: Series; after: Series };
-  fan: FanState;
+  pair: Pair;
+  /** The runs as logged, before power or fans were stood in for. */
+  raw: { before: Windowed; after: Windowed };
   told: Examination;
-  matched: Matched;
   work: WorkWitness[];
   joint: JointPair;
   chips: ChipEstimate[];
@@ -30,12 +31,14 @@ export interface PreparedPair {
 
 /** What the witnesses said, with what the fit has to say of the rooms. */
 function withRooms(told: Examination, { fit }: JointPair): Examination {
-  const { reasons, says } = openRooms(fit);
-  const finding = reasons.some((r) => r.level === "blocks") ? ("cut" as const) : ("corrected" as const);
+  const reason = openRooms(fit);
+  const { code, data } = reason;
+  const found = { code, data } as Found;
+  const finding = reason.level === "blocks" ? ("cut" as const) : ("corrected" as const);
   return {
     ...told,
-    reasons: [...told.reasons, ...reasons],
-    witnesses: told.witnesses.map((w) => (w.of === "room" ? { ...w, finding, says } : w)),
+    reasons: [...told.reasons, reason],
+    witnesses: told.witnesses.map((w) => (w.of === "room" ? { ...w, finding, found: [found] } : w)),
   };
 }
 
@@ -44,7 +47,7 @@ function withMachine(told: Examination, scene: Scene, { fit }: JointPair, chips:
   const { before, after, fan } = scene;
   const logged = [...before.chips, ...after.chips].every((c) => c.powerLogged);
   const rooms = before.room !== null && after.room !== null;
-  const enough = enoughSeconds(chips, before, after, fan);
+  const enough = enoughSeconds(chips, scene);
   const long = Math.min(loadSeconds(before), loadSeconds(after)) >= enough;
   const open = Object.keys(told.freedom.power).length > 0 || fan.kind === "stopped" || fan.unit === "mixed";
   const tells = logged && rooms && long && !open && told.silent.size === 0;
@@ -87,40 +90,28 @@ export function preparePair(
   after: JudgeRun,
   afterPhases: Phases,
 ): PreparedPair {
-  const raw = {
-    before: withoutBoard(prepareSeries(before.run, beforePhases, before.room)),
-    after: withoutBoard(prepareSeries(after.run, afterPhases, after.room)),
-  };
+  const raw = { before: prepared(before, beforePhases), after: prepared(after, afterPhases) };
   const fan = fanState(raw.before, raw.after);
   const scene = { ...raw, runs: { before, after }, fan };
   const told = examine(scene);
-  const { series, work } = likePower(...likeFans(raw.before, raw.after, fan));
-  const matched = matchedConditions(series.before);
-  const spectra = spectraOf(series.before, series.after, matched, fan);
-  const first = jointPair(series, matched, fan, told.freedom, spectra);
+  const { runs, work } = likePower(...likeFans(raw.before, raw.after, fan));
+  const pair = pairOf(runs.before, runs.after, fan);
+  const spectra = spectraOf(pair);
+  const first = jointPair(pair, told.freedom, spectra);
   const made = (joint: JointPair, heard: Examination): PreparedPair => {
     const chips = estimatesOf(joint, spectra);
-    return {
-      series,
-      raw,
-      fan,
-      told: weighed(withMachine(heard, scene, joint, chips), joint),
-      matched,
-      work,
-      joint,
-      chips,
-    };
+    return { pair, raw, told: weighed(withMachine(heard, scene, joint, chips), joint), work, joint, chips };
   };
   // work that is not known speaks of rooms that are not
   const blind = told.reasons.some((r) => r.code === "loads-differ");
   const roomSd = blind ? null : doubtsRooms(first.fit);
   if (roomSd === null) return made(first, told);
-  const joint = jointPair(series, matched, fan, { ...told.freedom, roomSd }, spectra);
+  const joint = jointPair(pair, { ...told.freedom, roomSd }, spectra);
   return made(joint, withRooms(told, joint));
 }
 
 /** A chip whose power is missing in one log is judged by its share of the work in both. */
-function likePower(before: Series, after: Series): { series: { before: Series; after: Series }; work: WorkWitness[] } {
+function likePower(before: Windowed, after: Windowed): { runs: Record<RunName, Windowed>; work: WorkWitness[] } {
   const work: WorkWitness[] = [];
   const chips = { before: [...before.chips], after: [...after.chips] };
   for (const b of before.chips) {
@@ -131,20 +122,26 @@ function likePower(before: Series, after: Series): { series: { before: Series; a
     chips.before = chips.before.map((c) => (c.chip === b.chip ? byWorkShare(before, c, 1) : c));
     chips.after = chips.after.map((c) => (c.chip === b.chip ? byWorkShare(after, c, witness.ratio) : c));
   }
-  return { series: { before: { ...before, chips: chips.before }, after: { ...after, chips: chips.after } }, work };
+  if (work.length === 0) return { runs: { before, after }, work };
+  // other powers, other pulses and windows
+  const runs = {
+    before: windowed({ ...before, chips: chips.before }),
+    after: windowed({ ...after, chips: chips.after }),
+  };
+  return { runs, work };
 }
 
 /**
  * Where a fan is in one log, the curve it follows there stands for it in the other; where it is in neither, or follows
  * nothing, a usual curve stands in for it in both, and the fit decides how much it counts.
  */
-function likeFans(before: Series, after: Series, fan: FanState): [Series, Series] {
+function likeFans(before: Windowed, after: Windowed, fan: FanState): [Windowed, Windowed] {
   if (fan.lacks === "before") return [withCurveOf(after, before), after];
   if (fan.lacks === "after") return [before, withCurveOf(before, after)];
   return before.fan && after.fan && !fan.stuck ? [before, after] : [withGuessedFan(before), withGuessedFan(after)];
 }
 
-const withGuessedFan = (s: Series): Series => ({
+const withGuessedFan = (s: Windowed): Windowed => ({
   ...s,
   fan: guessedFan(s.timeS, s.chips),
   fans: [],
@@ -153,4 +150,4 @@ const withGuessedFan = (s: Series): Series => ({
 });
 
 /** The series with a usual fan curve where it has no fan. */
-export const guessFan = (s: Series): Series => (s.fan ? s : withGuessedFan(s));
+export const guessFan = (s: Windowed): Windowed => (s.fan ? s : withGuessedFan(s));

@@ -1,16 +1,18 @@
 import { describe, expect, it } from "vitest";
 import { plainSeries, withSecond } from "../../../testing/series";
 import { alignRuns } from "./aligned";
-import { blockingReasons, enoughSeconds, loadSeconds } from "./comparable";
-import { lateRows, matchedConditions, meanOver, pulseStarts } from "../pair/conditions";
+import { inWords } from "../../../testing/inWords";
+import { blockingReasons as bareBlocking, enoughSeconds as bareEnough, loadSeconds } from "./comparable";
+import { matchedConditions, meanOver } from "../pair/conditions";
+import { pairOf } from "../pair/pair";
 import type { ChipEstimate } from "./estimate";
 import { dominantTau } from "./estimate";
-import { curveOf, fanState, speedRatio, usualFan } from "../pair/fan";
-import { fanPlan } from "./fanPlan";
+import { curveOf, fanState, speedRatio, usualFan, type FanState } from "../pair/fan";
+import { fanPlan as barePlan } from "./fanPlan";
 import { gainOf } from "./gain";
 import { outlookOf } from "./outlook";
 import { settingDifferences, type RunConditions } from "../pair/settings";
-import type { ChipVerdict, RunFacts } from "./verdict";
+import type { ChipVerdict, RunFacts } from "./index";
 import { byWorkShare, witnessWork } from "../pair/work";
 
 const at = (s: ReturnType<typeof plainSeries>, rows: readonly [number, number]) => [
@@ -21,29 +23,29 @@ const at = (s: ReturnType<typeof plainSeries>, rows: readonly [number, number]) 
 describe("the late rows", () => {
   it("are the last two minutes under load", () => {
     const s = plainSeries();
-    expect(at(s, lateRows(s))).toEqual([659, 779]);
+    expect(at(s, s.late)).toEqual([659, 779]);
   });
   it("of a load under six minutes are its last two thirds at most", () => {
     const s = plainSeries({ on: 120, off: 300 });
-    expect(at(s, lateRows(s))).toEqual([180, 299]);
+    expect(at(s, s.late)).toEqual([180, 299]);
     const shorter = plainSeries({ on: 120, off: 180 });
-    expect(at(shorter, lateRows(shorter))).toEqual([140, 179]);
+    expect(at(shorter, shorter.late)).toEqual([140, 179]);
   });
   it("hold the pause behind the last pulse, as long as the one before it", () => {
     const on = (t: number) => t >= 120 && t < 750 && (t - 120) % 90 < 60;
     const s = plainSeries({ off: 750, power: (t) => (on(t) ? 40 : 5) });
-    expect(pulseStarts(s).map((i) => s.timeS[i])).toEqual([120, 210, 300, 390, 480, 570, 660]);
-    const rows = lateRows(s);
+    expect(s.pulses.map((i) => s.timeS[i])).toEqual([120, 210, 300, 390, 480, 570, 660]);
+    const rows = s.late;
     expect(s.timeS[rows[1] - 1]).toBe(779);
     // sixty seconds of the last two minutes at 40, the rest at 5
     expect(meanOver(s.chips[0]?.power ?? new Float64Array(0), rows)).toBeCloseTo(5 + (35 * 60) / 121, 6);
   });
   it("a drop of some seconds is no pause, nor are two a pulsed load", () => {
     const dips = plainSeries({ power: (t) => (t >= 120 && t < 780 && t % 100 > 5 ? 40 : 5) });
-    expect(pulseStarts(dips)).toHaveLength(1);
+    expect(dips.pulses).toHaveLength(1);
     const once = plainSeries({ power: (t) => (t >= 120 && t < 780 && !(t > 400 && t < 430) ? 40 : 5) });
-    expect(pulseStarts(once)).toHaveLength(2);
-    expect(at(once, lateRows(once))).toEqual([659, 779]);
+    expect(once.pulses).toHaveLength(2);
+    expect(at(once, once.late)).toEqual([659, 779]);
   });
   it("a mean passes over what is no reading", () => {
     expect(meanOver(Float64Array.of(1, NaN, 3, 100), [0, 3])).toBe(2);
@@ -102,6 +104,12 @@ const estimate = (tauS: number, more: Partial<ChipEstimate> = {}): ChipEstimate 
     ...more,
   }) as never;
 
+type Run = ReturnType<typeof plainSeries>;
+const enoughSeconds = (chips: ChipEstimate[], before: Run, after: Run, fan: FanState) =>
+  bareEnough(chips, { before, after, fan });
+const blockingReasons = (before: Run, after: Run, chips: ChipEstimate[], fan: FanState) =>
+  bareBlocking(pairOf(before, after, fan), chips);
+
 describe("what bars a comparison", () => {
   const s = plainSeries();
   const codes = (before = s, after = s, chips = [estimate(100)], fan = usualFan) =>
@@ -118,8 +126,8 @@ describe("what bars a comparison", () => {
     expect(enough(300)).toBe(600);
     const short = plainSeries({ on: 120, off: 300 });
     const reason = blockingReasons(s, short, [estimate(100)], usualFan)[0];
-    expect(reason).toMatchObject({ code: "load-too-short", run: "after", neededS: 300 });
-    expect(reason?.figure?.replace("\u00a0", " ")).toBe("2:59 of 5:00");
+    expect(reason).toMatchObject({ code: "load-too-short", data: { run: "after", neededS: 300 } });
+    expect(inWords(reason ? [reason] : [])[0]?.figure?.replace("\u00a0", " ")).toBe("2:59 of 5:00");
     expect(codes(short, s)).toEqual(["load-too-short"]);
   });
   it("the longer run speaks for the machine, the other for a little of it", () => {
@@ -130,7 +138,7 @@ describe("what bars a comparison", () => {
   });
   it("no room, in words that say whose", () => {
     const bare = plainSeries({ roomC: null });
-    const said = (b: typeof s, a: typeof s) => blockingReasons(b, a, [estimate(100)], usualFan)[0]?.message;
+    const said = (b: typeof s, a: typeof s) => inWords(blockingReasons(b, a, [estimate(100)], usualFan))[0]?.message;
     expect(said(bare, s)).toBe("No room temperature for the run before.");
     expect(said(bare, bare)).toBe("No room temperature for the run before and the run after.");
   });
@@ -220,10 +228,10 @@ describe("fans of two runs", () => {
 });
 
 describe("the plan of the fans", () => {
-  const matched = (s: ReturnType<typeof plainSeries>) => matchedConditions(s);
+  const fanPlan = (before: Run, after: Run, fan: FanState) => barePlan(pairOf(before, after, fan));
   it("takes each as a share of the highest speed of either run, at the speed of the run before", () => {
     const [b, a] = [plainSeries(), plainSeries({ fan: (t) => (t < 120 ? 2000 : 5000) })];
-    const plan = fanPlan(b, a, matched(b), usualFan);
+    const plan = fanPlan(b, a, usualFan);
     expect(plan.before.top).toEqual([5000]);
     expect(plan.after.top).toEqual([5000]);
     expect(plan.at.before[0]).toBeCloseTo(0.8, 9);
@@ -231,20 +239,20 @@ describe("the plan of the fans", () => {
   });
   it("one log in %, the other in rpm: equal where both were equally warm", () => {
     const [b, a] = [plainSeries({ fan: (t) => (t < 120 ? 40 : 80), fanUnit: "%" }), plainSeries()];
-    const plan = fanPlan(b, a, matched(b), { ...usualFan, unit: "mixed", ratio: 45 });
+    const plan = fanPlan(b, a, { ...usualFan, unit: "mixed", ratio: 45 });
     expect(plan.before.top).toEqual([80]);
     expect(plan.after.top).toEqual([3600]);
   });
   it("a fan that stands or is weak is judged as it runs", () => {
     const b = plainSeries();
     const stopped = { ...usualFan, kind: "stopped" as const, run: "after" as const };
-    expect(fanPlan(b, plainSeries({ fan: () => 0 }), matched(b), stopped).at.after).toEqual([0]);
+    expect(fanPlan(b, plainSeries({ fan: () => 0 }), stopped).at.after).toEqual([0]);
     const weak = { ...usualFan, kind: "weak" as const, run: "after" as const, ratio: 0.5 };
-    expect(fanPlan(b, plainSeries({ fan: () => 2000 }), matched(b), weak).at.after[0]).toBeCloseTo(0.5, 9);
+    expect(fanPlan(b, plainSeries({ fan: () => 2000 }), weak).at.after[0]).toBeCloseTo(0.5, 9);
   });
   it("without fans there is nothing to scale", () => {
     const bare = plainSeries({ fan: null });
-    expect(fanPlan(bare, bare, matched(bare), usualFan)).toEqual({
+    expect(fanPlan(bare, bare, usualFan)).toEqual({
       before: { top: [] },
       after: { top: [] },
       at: { before: [1], after: [1] },

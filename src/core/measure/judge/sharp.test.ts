@@ -5,18 +5,16 @@ import { summaryOf } from "../says/headline";
 import { nextSteps } from "./next";
 import { boundsOf } from "./oneSided";
 import { notesOf } from "../triage/notes";
-import type { Bound, ChipVerdict, Reason } from "./verdict";
+import type { Bound, ChipVerdict } from "./index";
+import type { FoundData, Reason } from "../pair/reason";
+import { inWords } from "../../../testing/inWords";
 
-const reason = (code: string, more: Partial<Reason> = {}): Reason => ({
-  code,
-  level: "blocks",
-  message: code,
-  ...more,
-});
+const reason = <C extends Reason["code"]>(code: C, data: Partial<FoundData[C]> = {}): Reason =>
+  ({ code, level: "blocks", data }) as unknown as Reason;
 const loaded = (t: number) => t >= 120 && t < 780;
 
 describe("what to do where one side is known", () => {
-  const steps = (bound: Partial<Bound>, reasons: Reason[] = [reason("load-too-short", { figure: "3:20 of 8:00" })]) =>
+  const steps = (bound: Partial<Bound>, reasons: Reason[] = [reason("load-too-short", { loadS: 200, neededS: 480 })]) =>
     nextSteps(
       bound.side === "at-least" ? "worse" : "improved",
       { bound: { K: -6, side: "at-most", open: "after", beforeK: 40, afterK: 30, ...bound } } as ChipVerdict,
@@ -31,7 +29,8 @@ describe("what to do where one side is known", () => {
   it("its figure stands out in the sentence, the rest does not", () => {
     const bound: Bound = { K: -6.8, side: "at-most", open: "after", beforeK: 60, afterK: 53.2 };
     const c = { chip: "cpu", bound, change: null, paths: [] } as never as ChipVerdict;
-    const parts = summaryOf("improved", c, [c], [reason("load-too-short", { message: "The load was short." })], 3);
+    const why = [{ code: "load-too-short", level: "caution" as const, message: "The load was short." }];
+    const parts = summaryOf({ verdict: "improved", lead: "cpu", chips: [c], thresholdK: 3 }, why);
     expect(parts.filter((p) => p.strong).map((p) => p.text.replace("\u00a0", " "))).toEqual(["6 K"]);
   });
 });
@@ -123,7 +122,7 @@ describe("the fans at one temperature", () => {
 
 describe("what one run shows besides its heights", () => {
   const notes = (s: ReturnType<typeof plainSeries>, more: { tau?: number; limitC?: number; stands?: boolean } = {}) =>
-    notesOf(s, more.tau ?? 60, more.limitC ?? null, more.stands ?? false).map((n) =>
+    inWords(notesOf(s, more.tau ?? 60, more.limitC ?? null, more.stands ?? false)).map((n) =>
       n.message.replaceAll("\u00a0", " "),
     );
   const still = plainSeries({ fan: () => 0 });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { plainSeries, withSecond, type PlainRun } from "../../../testing/series";
+import { inWords } from "../../../testing/inWords";
 import type { JointFit } from "../ladder";
 import { dominantTau } from "./estimate";
 import { withCurveOf } from "../pair/fanCurve";
@@ -71,12 +72,12 @@ describe("good figures from runs", () => {
     expect(air?.low).toBeLessThan(1);
     expect(air?.high).toBeGreaterThan(1.04);
     expect((air?.high ?? 0) - 1.02).toBeCloseTo(1.02 - (air?.low ?? 0), 9);
-    expect(own).toMatchObject({ level: "machine", source: "its own good run", airflowPer: "total" });
+    expect(own).toMatchObject({ level: "machine", source: { level: "machine" }, airflowPer: "total" });
   });
   it("are the machine's own before its model's, which lie wider; none of either are none", () => {
     const model = [run("LR-9", 0.5, 1), run("LR-2", 0.5, 1), run("LR-9", 0.5, 1)];
     const of = figuresFromRuns([], model, "K15");
-    expect(of).toMatchObject({ level: "model", source: "good K15s (LR-2, LR-9)" });
+    expect(of).toMatchObject({ level: "model", source: { level: "model", model: "K15", tags: ["LR-2", "LR-9"] } });
     const own = figuresFromRuns(model, [], "K15");
     const wide = (f: GoodFigures | null) => (f?.chips.cpu?.contact.high ?? 0) - (f?.chips.cpu?.contact.low ?? 0);
     expect(wide(of)).toBeGreaterThan(wide(own));
@@ -97,7 +98,12 @@ describe("tests that would make it surer", () => {
     };
     return { chip: "cpu", total: figure(1), excess: figure(1), paths: [{ ...path, path: "contact" }, path] };
   };
-  const good = (level: GoodFigures["level"]): GoodFigures => ({ level, source: "", airflowPer: "own", chips: {} });
+  const good = (level: GoodFigures["level"]): GoodFigures => ({
+    level,
+    source: { level: "machine" },
+    airflowPer: "own",
+    chips: {},
+  });
   const codes = (l: TriageChip | null, tau: number, level: GoodFigures["level"]) =>
     surerTests(l, plainSeries(), tau, good(level)).map((t) => t.code);
 
@@ -127,7 +133,7 @@ describe("blowers that read zero", () => {
   const hot = (C: number, more: PlainRun = {}) => plainSeries({ tempC: () => C, fan: () => 0, ...more });
   const good: GoodFigures = {
     level: "model",
-    source: "",
+    source: { level: "machine" },
     airflowPer: "own",
     chips: {
       cpu: { contact: { low: 0.4, mid: 0.5, high: 0.6 }, airflow: { low: 0.4, mid: 0.5, high: 0.6 } },
@@ -197,8 +203,8 @@ describe("rooms the runs doubt", () => {
     expect(doubtsRooms(fit({ fins: [-4, 0], fan: 0 }))).toBeNull();
   });
   const said = (room: [number, number]) => {
-    const { reasons, says } = openRooms(fit({ room }));
-    return [reasons[0]?.code, reasons[0]?.level, says.replaceAll("\u00a0", " ")];
+    const [told] = inWords([openRooms(fit({ room }))]);
+    return [told?.code, told?.level, told?.message.replaceAll("\u00a0", " ")];
   };
   it("that are off by more than a thermometer may be bar the verdict, and say if they look swapped", () => {
     expect(said([4.6, 0.2])).toEqual([

@@ -1,15 +1,8 @@
-import {
-  blockEquations,
-  riseAt,
-  solveBlocks,
-  type BlockEquations,
-  type ChipId,
-  type ResponseCache,
-  type Series,
-} from "../thermal";
-import type { Matched } from "../pair/conditions";
+import { blockEquations, riseAt, solveBlocks, type BlockEquations, type ChipId, type ResponseCache } from "../thermal";
+import { type Matched, type Windowed } from "../pair/conditions";
 import { dominantTau, type SpectrumLine } from "./estimate";
 import type { FanState } from "../pair/fan";
+import type { Pair } from "../pair/pair";
 
 const EXPONENTS = [0.35, 0.5, 0.65, 0.85] as const;
 /** Over a guessed fan curve the exponent may be anything from none at all. */
@@ -19,7 +12,7 @@ const EXPONENT_PRIOR = { mean: 0.57, sd: 0.13 };
 /** The model is not the machine: its likelihood counts for less than its face value. */
 const TEMPER = 0.7;
 interface Side {
-  series: Series;
+  series: Windowed;
   /** Fan speed the air path is stated at for this run; null leaves the fan out. */
   reference: number | null;
 }
@@ -38,7 +31,7 @@ export interface ChipSpectrum {
  * The spectrum of time constants of every chip in both runs, each run by itself: non-negative least squares over a grid
  * (network identification by deconvolution), averaged over the fan exponent's likelihood.
  */
-export function spectraOf(before: Series, after: Series, matched: Matched, fan: FanState): ChipSpectrum[] {
+export function spectraOf({ before, after, matched, fan }: Pair): ChipSpectrum[] {
   const sides = { before: sideOf(before, matched, fan, "before"), after: sideOf(after, matched, fan, "after") };
   const chips = before.chips.filter((c) => after.chips.some((a) => a.chip === c.chip)).map((c) => c.chip);
   const scaled = sides.before.reference !== null || sides.after.reference !== null;
@@ -59,14 +52,14 @@ export function spectraOf(before: Series, after: Series, matched: Matched, fan: 
   });
 }
 
-const sideOf = (series: Series, matched: Matched, fan: FanState, which: "before" | "after"): Side => ({
+const sideOf = (series: Windowed, matched: Matched, fan: FanState, which: "before" | "after"): Side => ({
   series,
   reference: fanReference(series, matched, fan, which),
 });
 
 /** Fan speed the air path of one run is stated at; null leaves the fan out (none, or standing). */
 export function fanReference(
-  series: Series,
+  series: Windowed,
   matched: Matched,
   fan: FanState,
   which: "before" | "after",
@@ -77,7 +70,7 @@ export function fanReference(
 }
 
 /** A before run with a standing fan cannot set the speed; the after run is then judged at its own. */
-function meanFan(series: Series): number {
+function meanFan(series: Windowed): number {
   const f = series.fan ?? new Float64Array(1);
   let s = 0;
   for (let i = series.off - 1; i >= Math.max(series.on, series.off - 60); i--) s += f[i] ?? 0;

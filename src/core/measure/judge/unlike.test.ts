@@ -11,8 +11,9 @@ import {
   type RigRun,
 } from "../../../testing/rigRuns";
 import type { RigFaults, RigLog } from "../../simulate";
-import { coreSpread } from "./findings";
-import { goodRunsOf, plainText, type Verdict } from "./index";
+import { coreSpread } from "./facts";
+import { goodRunsOf } from "./index";
+import { plainText, type Verdict } from "../says";
 
 const halfOf = (v: Verdict, chip = 0): number => {
   const f = v.chips[chip]?.change;
@@ -187,7 +188,7 @@ describe("work that no power tells", () => {
   it("is never taken for watts where airflow is set against good machines", () => {
     const good = {
       level: "model" as const,
-      source: "good machines",
+      source: { level: "model" as const, model: "machine", tags: [] },
       airflowPer: "total" as const,
       chips: { cpu: { contact: { low: 0, mid: 0.1, high: 0.2 }, airflow: { low: 0.1, mid: 0.2, high: 0.3 } } },
     };

@@ -1,5 +1,7 @@
+import { judgedInWords } from "../../../testing/inWords";
 import { describe, expect, it } from "vitest";
-import { evidenceOf, judgePair, plainText, verdictJson, type JudgeRun } from ".";
+import type { JudgeRun } from "../pair";
+import { evidenceOf, plainText, verdictJson } from "../says";
 import { findPhases, type Run } from "../log";
 import { rigRun } from "../../../testing/rigRuns";
 
@@ -43,7 +45,7 @@ function told({ late, first = 416, gpu, loadS = 900, room = 22, chip }: Told): J
   };
   return { run, phases: findPhases(run), room: { startC: room, endC: room } };
 }
-const judged = (before: Told, after: Told) => judgePair(told(before), told(after), { limitC: 97 });
+const judged = (before: Told, after: Told) => judgedInWords(told(before), told(after), { limitC: 97 });
 const codes = (v: ReturnType<typeof judged>, level: string) =>
   v.reasons.filter((r) => r.level === level).map((r) => r.code);
 
@@ -107,7 +109,7 @@ describe("work a second beside temperatures", () => {
     { key: "cpu.work", unit: "1/s", heading: "work", values: Float32Array.from(run.timeS, () => at) },
   ];
   const pair = (before: number, after: number, omit: string[]) =>
-    judgePair(
+    judgedInWords(
       rigRun({ omit, more: work(before), faults: { clog: 2 } }, 0.1),
       rigRun({ omit, more: work(after) }, 0.6),
       {},

@@ -1,17 +1,8 @@
-import { words } from "../../base/words";
 import { channelOf, type Phases, type Run } from "../log";
 import { MATCHED_ROOM_C, type JudgeRun } from "../pair/conditions";
+import type { Reason } from "../pair/reason";
 import type { Both } from "./gain";
-import { STEPS } from "./next";
-import {
-  JUDGE_VERSION,
-  type ChipVerdict,
-  type NextStep,
-  type Reason,
-  type RunFacts,
-  type SentencePart,
-  type Verdict,
-} from "./verdict";
+import { JUDGE_VERSION, type Judgement, type RunFacts, type VerdictWord } from "./judgement";
 
 /** Work that is kept up: the last two minutes of the load, s; the first half minute, after it has come up. */
 const LATE_S = 120;
@@ -42,14 +33,14 @@ const hasChip = (run: Run): boolean =>
  * in work, never in degrees. Null where the temperatures can be judged, or work is not in both logs.
  *
  * @example
- * judgeByWork(before, phases, after, phases)?.headline; // "Does 38 % more work"
+ * judgeByWork(before, phases, after, phases)?.gain?.work; // { before: 300, after: 414 }
  */
 export function judgeByWork(
   before: JudgeRun,
   beforePhases: Phases,
   after: JudgeRun,
   afterPhases: Phases,
-): Verdict | null {
+): Judgement | null {
   if (hasChip(before.run) && hasChip(after.run)) return null;
   const runs = { before: [before.run, beforePhases], after: [after.run, afterPhases] } as const;
   const worked = (["cpu", "gpu"] as const).flatMap((chip): Worked[] => {
@@ -71,15 +62,13 @@ export function judgeByWork(
     version: 1,
     judge: JUDGE_VERSION,
     verdict: word,
-    headline: [{ text: headline(word, lead) }],
-    summary: summary(word, lead, reasons, split),
     lead: null,
     matched: { roomC: MATCHED_ROOM_C, fanRpm: null, powerW: {} },
     limitC: null,
     thresholdK: 3,
-    chips: [] as ChipVerdict[],
+    chips: [],
     reasons,
-    next: nextFor(word),
+    next: [{ code: word === "improved" ? "set-due" : "read-temperatures" }],
     outlook: { hotDay: null, sustainedW: null, fanShare: null },
     facts: { before: factsOf(beforePhases), after: factsOf(afterPhases) },
     enoughS: null,
@@ -107,7 +96,7 @@ function meanWork(run: Run, phases: Phases, chip: string, from: (p: Phases) => [
 }
 
 /** The change counts where it is large enough and its interval leaves no doubt of its sign. */
-const wordOf = (more: number): Verdict["verdict"] =>
+const wordOf = (more: number): VerdictWord =>
   Math.abs(more) < COUNTS || Math.abs(more) <= HALF ? "unchanged" : more > 0 ? "improved" : "worse";
 
 const factsOf = (p: Phases): RunFacts => ({
@@ -130,87 +119,20 @@ function reasonsFor(
     const p = phases[i as 0 | 1];
     const loadS = p.loadOffS - p.loadOnS;
     if (loadS < LEAST_LOAD_S)
-      out.push({
-        code: "load-too-short",
-        level: "blocks",
-        run,
-        neededS: LEAST_LOAD_S,
-        message:
-          `The load of the run ${run} was too short: what a chip keeps up shows after ` +
-          `${words.clock(LEAST_LOAD_S)}.`,
-        figure: `${words.clock(loadS)} of ${words.clock(LEAST_LOAD_S)}`,
-      });
+      out.push({ code: "load-too-short", level: "blocks", data: { run, loadS, neededS: LEAST_LOAD_S, of: "work" } });
   });
   for (const { chip, first } of worked) {
-    const off = first.before && first.after ? first.after / first.before - 1 : 0;
-    if (Math.abs(off) > ALIKE)
-      out.push({
-        code: "work-unlike",
-        level: "blocks",
-        message:
-          `The ${words.chip(chip)} did ${words.share(Math.abs(off))} ${off > 0 ? "more" : "less"} from the first ` +
-          "half minute on, when it was still cool: another power mode, browser or load.",
-      });
+    const share = first.before && first.after ? first.after / first.before - 1 : 0;
+    if (Math.abs(share) > ALIKE) out.push({ code: "work-unlike", level: "blocks", data: { chip, share } });
   }
-  out.push({
-    code: "no-temperature",
-    level: "caution",
-    message: "No chip temperature is in both logs: this is told in work alone, never in degrees, and says no path.",
-  });
+  out.push({ code: "no-temperature", level: "caution", data: {} });
   const [b, a] = [roomOf(before), roomOf(after)];
-  if (b === null || a === null)
-    out.push({
-      code: "room-unknown",
-      level: "caution",
-      message: "The room was not read in both runs: a cooler one lets a chip that slows down do more by itself.",
-    });
-  else if (Math.abs(a - b) > ROOMS_K)
-    out.push({
-      code: "rooms-apart",
-      level: "blocks",
-      message: `The rooms were ${words.kelvinSize(a - b)} apart: that alone changes what a slowed chip does.`,
-    });
+  if (b === null || a === null) out.push({ code: "room-unknown", level: "caution", data: {} });
+  else if (Math.abs(a - b) > ROOMS_K) out.push({ code: "rooms-apart", level: "blocks", data: { K: a - b } });
   return out;
 }
 
 function roomOf({ room, run }: JudgeRun): number | null {
   const logged = channelOf(run, "room.temperature")?.values.find((v) => Number.isFinite(v));
   return room.endC ?? room.startC ?? logged ?? null;
-}
-
-function headline(word: Verdict["verdict"], { more }: Worked): string {
-  if (word === "not-comparable") return "Not comparable";
-  return word === "unchanged"
-    ? "Does the same work"
-    : `Does ${words.share(Math.abs(more))} ${more > 0 ? "more" : "less"} work`;
-}
-
-function summary(word: Verdict["verdict"], lead: Worked, reasons: readonly Reason[], split: boolean): SentencePart[] {
-  if (split && !reasons.some((r) => r.level === "blocks"))
-    return [
-      { text: "One chip does more work than before, the other less: without temperatures nothing tells which counts." },
-    ];
-  if (word === "not-comparable")
-    return reasons
-      .filter((r) => r.level === "blocks")
-      .slice(0, 2)
-      .map((r, i) => ({ text: `${i ? " " : ""}${r.message}` }));
-  const name = words.chip(lead.chip);
-  if (word === "unchanged")
-    return [{ text: `At the end of the load the ${name} does as much work a second as before.` }];
-  return [
-    { text: `At the end of the load the ${name} does ` },
-    { text: words.share(Math.abs(lead.more)), strong: true },
-    { text: ` ${lead.more > 0 ? "more" : "less"} work a second than before.` },
-  ];
-}
-
-const WITH_SENSORS: NextStep = {
-  code: "read-temperatures",
-  message: "Run once more with the probe beside the load page: then it is told in kelvin, and by path.",
-};
-
-function nextFor(word: Verdict["verdict"]): NextStep[] {
-  if (word === "improved") return [STEPS.setDue];
-  return [WITH_SENSORS];
 }

@@ -22,13 +22,30 @@ export interface Matched {
 export const MATCHED_ROOM_C = 25;
 export const LATE_S = 120;
 
+/** Rows from the first to before the last. */
+export type Rows = readonly [number, number];
+
+/** A run with what is looked at again and again, found once. */
+export interface Windowed extends Series {
+  /** Rows of the last two minutes under load. */
+  late: Rows;
+  /** Rows at which a pulsed load sets in again, the first start among them; one of a steady load. */
+  pulses: readonly number[];
+}
+
+/** The run with its late window and its pulses; whoever changes its powers finds them anew. */
+export function windowed(s: Series): Windowed {
+  const pulses = pulseStarts(s);
+  return { ...s, pulses, late: lateRows(s, pulses) };
+}
+
 /**
  * Rows of the last two minutes under load (of the last third, when the load was shorter than six minutes). The pause
  * after the last pulse belongs to a pulsed load.
  */
-export function lateRows(series: Series): [number, number] {
+function lateRows(series: Series, pulses: readonly number[]): Rows {
   const start = series.timeS[series.on] ?? 0;
-  const to = series.off + lastPause(series);
+  const to = series.off + lastPause(series, pulses);
   const end = series.timeS[to - 1] ?? 0;
   const from = Math.max(end - LATE_S, start + (end - start) / 3);
   let a = series.on;
@@ -37,8 +54,7 @@ export function lateRows(series: Series): [number, number] {
 }
 
 /** Rows of the pause behind the last pulse, taken as long as the one before it; none of a steady load. */
-function lastPause(series: Series): number {
-  const pulses = pulseStarts(series);
+function lastPause(series: Series, pulses: readonly number[]): number {
   const last = pulses[pulses.length - 1];
   if (pulses.length <= MOST_THROTTLED || last === undefined) return 0;
   const total = (i: number) => series.chips.reduce((s, c) => s + (c.power[i] ?? 0), 0);
@@ -54,7 +70,7 @@ const PAUSE_SHARE = 0.35;
 const PAUSE_S = 8;
 
 /** Rows at which a pulsed load sets in again after a pause, the first start among them; one entry for a steady load. */
-export function pulseStarts(series: Series): number[] {
+function pulseStarts(series: Series): number[] {
   const { timeS, on, off, chips } = series;
   const total = (i: number) => chips.reduce((s, c) => s + (c.power[i] ?? 0), 0);
   let top = 0;
@@ -71,7 +87,7 @@ export function pulseStarts(series: Series): number[] {
   return starts;
 }
 
-export function meanOver(values: Float64Array, [a, b]: [number, number]): number {
+export function meanOver(values: Float64Array, [a, b]: Rows): number {
   let s = 0;
   let n = 0;
   for (let i = a; i < b; i++) {
@@ -84,8 +100,9 @@ export function meanOver(values: Float64Array, [a, b]: [number, number]): number
   return n ? s / n : NaN;
 }
 
-export function matchedConditions(before: Series): Matched {
-  const late = lateRows(before);
+/** What both runs are brought to, by the run before. */
+export function matchedConditions(before: Windowed): Matched {
+  const { late } = before;
   const powerW: Matched["powerW"] = {};
   for (const c of before.chips) powerW[c.chip] = meanOver(c.power, late);
   return { roomC: MATCHED_ROOM_C, fanRpm: before.fan ? meanOver(before.fan, late) : null, powerW };

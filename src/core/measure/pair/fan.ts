@@ -1,5 +1,5 @@
-import { median, type Series } from "../thermal";
-import { lateRows, meanOver } from "./conditions";
+import { median } from "../thermal";
+import { meanOver, type Windowed } from "./conditions";
 
 /** How the fan of one run stands against the other at like temperatures. */
 export interface FanState {
@@ -47,13 +47,13 @@ export const usualFan: FanState = {
  * A fan that stands, or turns at a fraction of its usual speed for the same heat, is the reason itself: it is not
  * scaled away. A fixed speed is: it says nothing of the fan.
  */
-export function fanState(before: Series, after: Series): FanState {
+export function fanState(before: Windowed, after: Windowed): FanState {
   if (!before.fan || !after.fan || before.fanGuessed || after.fanGuessed)
     return { ...usualFan, kind: "unknown", lacks: lackingRun(before, after) };
   const unit = before.fanUnit === after.fanUnit ? "same" : "mixed";
   const fixed = { before: isFixed(before), after: isFixed(after) };
-  const was = before.fans.map((f) => meanOver(f, lateRows(before)));
-  const is = after.fans.map((f) => meanOver(f, lateRows(after)));
+  const was = before.fans.map((f) => meanOver(f, before.late));
+  const is = after.fans.map((f) => meanOver(f, after.late));
   const many = Math.min(was.length, is.length);
   for (let i = 0; i < many; i++) {
     const w = was[i] ?? 0;
@@ -76,25 +76,25 @@ export function fanState(before: Series, after: Series): FanState {
 }
 
 /** The run whose fan can be told from the other's curve: one log has no fan, the other's follows the temperature. */
-function lackingRun(before: Series, after: Series): FanState["lacks"] {
+function lackingRun(before: Windowed, after: Windowed): FanState["lacks"] {
   const known = before.fan ? before : after;
   if ((before.fan === null) === (after.fan === null) || known.fanGuessed || isFixed(known)) return null;
-  const turns = known.fans.every((f) => meanOver(f, lateRows(known)) > 1);
+  const turns = known.fans.every((f) => meanOver(f, known.late) > 1);
   return turns ? (before.fan ? "after" : "before") : null;
 }
 
 /** Whether a speed is the same in idle and at the end of the load. */
-function isFixed(s: Series): boolean {
+function isFixed(s: Windowed): boolean {
   if (!s.fan || s.on < 5) return false;
   const idle = meanOver(s.fan, [0, s.on]);
-  const late = meanOver(s.fan, lateRows(s));
+  const late = meanOver(s.fan, s.late);
   return idle > 1 && Math.abs(late / idle - 1) < FIXED_SHARE;
 }
 
 /** How many times as hot per watt the run with a fan at zero is as the other; NaN where power or room is missing. */
-function hotterPerWatt(before: Series, after: Series, run: "before" | "after"): number {
-  const perWatt = (s: Series) => {
-    const rows = lateRows(s);
+function hotterPerWatt(before: Windowed, after: Windowed, run: "before" | "after"): number {
+  const perWatt = (s: Windowed) => {
+    const rows = s.late;
     const power = s.chips.reduce((sum, c) => sum + (c.powerLogged ? meanOver(c.power, rows) : 0), 0);
     const room = s.room ? meanOver(s.room, rows) : NaN;
     return (Math.max(...s.chips.map((c) => meanOver(c.tempC, rows))) - room) / power;
@@ -111,7 +111,7 @@ const STEADY_S = 15;
 const FIRST_S = 20;
 
 /** Speeds of the fans under load by the hottest chip's temperature, in steps of `CURVE_STEP_K`, where it was steady. */
-export function curveOf(s: Series): Map<number, number[]> {
+export function curveOf(s: Windowed): Map<number, number[]> {
   const bins = new Map<number, number[]>();
   const hotAt = (i: number) => Math.max(...s.chips.map((c) => c.tempC[i] ?? NaN));
   let past = s.on;
@@ -129,7 +129,7 @@ export function curveOf(s: Series): Map<number, number[]> {
 }
 
 /** Median of speed after over speed before at chip temperatures that both runs went through under load. */
-export function speedRatio(before: Series, after: Series): number | null {
+export function speedRatio(before: Windowed, after: Windowed): number | null {
   const b = curveOf(before);
   const a = curveOf(after);
   const ratios: number[] = [];
@@ -140,8 +140,8 @@ export function speedRatio(before: Series, after: Series): number | null {
   }
   if (ratios.length) return median(ratios);
   // no common temperature: a hotter machine whose fan still turns far slower has a weak fan
-  const hot = (s: Series) => Math.max(...s.chips.map((c) => meanOver(c.tempC, lateRows(s))));
-  const fan = (s: Series) => (s.fan ? meanOver(s.fan, lateRows(s)) : NaN);
+  const hot = (s: Windowed) => Math.max(...s.chips.map((c) => meanOver(c.tempC, s.late)));
+  const fan = (s: Windowed) => (s.fan ? meanOver(s.fan, s.late) : NaN);
   const r = fan(after) / fan(before);
   if ((hot(after) >= hot(before) && r < 1) || (hot(after) <= hot(before) && r > 1)) return r;
   return null;

@@ -1,4 +1,5 @@
-import { hottestLagged, median, type Series } from "../thermal";
+import type { Windowed } from "./conditions";
+import { hottestLagged, median } from "../thermal";
 
 /** Width of the steps of temperature a curve is gathered in, K, and the least readings that make one. */
 const STEP_K = 3;
@@ -13,7 +14,7 @@ type Point = readonly [tempC: number, speed: number];
  * A run without a fan in its log, with the fans of another run of the machine: each turns as its own curve over the
  * hottest chip has it. The control reads that temperature with a lag, and so does the curve.
  */
-export function withCurveOf(known: Series, blind: Series): Series {
+export function withCurveOf(known: Windowed, blind: Windowed): Windowed {
   const hot = hottestLagged(known.timeS, known.chips);
   const asked = hottestLagged(blind.timeS, blind.chips);
   const fans = known.fans.map((speeds) => {

@@ -37,9 +37,20 @@ export function roomTrue({
   return { startC: roomStartC === null ? null : roomStartC - high, endC: roomEndC === null ? null : roomEndC - high };
 }
 
+/** What a setting that differs does to the judgement. */
+export type SettingEffect =
+  | "power-logged"
+  | "power-hidden"
+  | "mode-logged"
+  | "mode-hidden"
+  | "speed-logged"
+  | "speed-hidden"
+  | "charging"
+  | "air";
+
 export interface SettingDifference {
   field: keyof RunConditions;
-  message: string;
+  effect: SettingEffect;
   /** Whether the judgement suffers from it. */
   spoils: boolean;
 }
@@ -72,7 +83,7 @@ export function settingDifferences(
     const b = before[field];
     const a = after[field];
     if (b === null || a === null || b === undefined || a === undefined || b === "" || a === "" || same(b, a)) continue;
-    out.push({ field, ...wordsOf(field, logged) });
+    out.push({ field, ...effectOf(field, logged) });
   }
   return out;
 }
@@ -80,40 +91,24 @@ export function settingDifferences(
 const same = (b: string | number, a: string | number): boolean =>
   typeof b === "string" && typeof a === "string" ? b.trim().toLowerCase() === a.trim().toLowerCase() : b === a;
 
-function wordsOf(
+function effectOf(
   field: (typeof FIELDS)[number],
   { power, fan }: { power: boolean; fan: boolean },
-): { message: string; spoils: boolean } {
-  const byPower = power
-    ? { message: "Another power, but power is in the log, so it can be judged.", spoils: false }
-    : { message: "Another power, and none is logged: the runs may not compare.", spoils: true };
+): Omit<SettingDifference, "field"> {
   switch (field) {
     case "supply":
     case "adapterW":
     case "graphicsMode":
     case "recipe":
-      return byPower;
+      return { effect: power ? "power-logged" : "power-hidden", spoils: !power };
     case "powerMode":
-      return power && fan
-        ? {
-            message: "Fans follow another curve. Power and fan speed are in the log, so it can be judged.",
-            spoils: false,
-          }
-        : {
-            message: "Power or fans follow another curve and are not both logged: the runs may not compare.",
-            spoils: true,
-          };
+      return { effect: power && fan ? "mode-logged" : "mode-hidden", spoils: !(power && fan) };
     case "fanPolicy":
-      return fan
-        ? { message: "Another fan speed, but it is in the log, so it can be judged.", spoils: false }
-        : { message: "Another fan speed, and none is logged: it counts as airflow.", spoils: true };
+      return { effect: fan ? "speed-logged" : "speed-hidden", spoils: !fan };
     case "charging":
-      return {
-        message: "A battery that charges warms the case: that is allowed for, and widens the verdict.",
-        spoils: false,
-      };
+      return { effect: "charging", spoils: false };
     case "surface":
     case "lid":
-      return { message: "This changes the air itself: it is allowed for, and widens the verdict.", spoils: true };
+      return { effect: "air", spoils: true };
   }
 }

@@ -1,5 +1,5 @@
-import { IDLE_SHARE, type ChipId, type ChipSeries, type Series } from "../thermal";
-import { lateRows, meanOver } from "./conditions";
+import { IDLE_SHARE, type ChipId, type ChipSeries } from "../thermal";
+import { meanOver, type Windowed } from "./conditions";
 
 /** Whether both runs did the same work, for a chip whose power is not in both logs. */
 export interface WorkWitness {
@@ -14,10 +14,10 @@ export interface WorkWitness {
 export const CLOCK_EXPONENT = 2.4;
 
 /** Witnesses of equal work over the last two minutes under load: work a second, else load and clock. */
-export function witnessWork(before: Series, after: Series, chip: ChipId): WorkWitness {
+export function witnessWork(before: Windowed, after: Windowed, chip: ChipId): WorkWitness {
   const b = before.chips.find((c) => c.chip === chip);
   const a = after.chips.find((c) => c.chip === chip);
-  const late = (s: Series, v: Float64Array | null | undefined) => (v ? meanOver(v, lateRows(s)) : NaN);
+  const late = (s: Windowed, v: Float64Array | null | undefined) => (v ? meanOver(v, s.late) : NaN);
   // what was done bears better witness than how busy the chip was; it grows with the clock
   const done = late(after, a?.work) / late(before, b?.work);
   if (Number.isFinite(done) && done > 0) return { chip, ratio: done ** CLOCK_EXPONENT, by: "work a second" };
@@ -37,9 +37,9 @@ export function witnessWork(before: Series, after: Series, chip: ChipId): WorkWi
 const USUAL_W = { cpu: 35, gpu: 60 } as const;
 
 /** The chip with its power by its work, against the before run's load, so that both runs use one measure. */
-export function byWorkShare(series: Series, chip: ChipSeries, scale: number): ChipSeries {
+export function byWorkShare(series: Windowed, chip: ChipSeries, scale: number): ChipSeries {
   const { on, off } = series;
-  const late = lateRows(series);
+  const late = series.late;
   const usual = chip.clock ? meanOver(chip.clock, late) : NaN;
   const busy = chip.load ? meanOver(chip.load, late) : NaN;
   let lastPace = 1;

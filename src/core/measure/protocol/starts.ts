@@ -1,5 +1,5 @@
 import { channelOf, type Run } from "../log";
-import type { RunConditions } from "../judge";
+import type { RunConditions } from "../pair";
 import { words } from "../../base/words";
 
 /** One condition a run should start from. */

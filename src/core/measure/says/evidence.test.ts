@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { ChipVerdict, Reason, Verdict } from "../judge/verdict";
+import type { ChipVerdict } from "../judge";
+import type { ToldReason, Verdict } from "./index";
 import { evidenceOf, matchedWords, peaksAlone, unknownWhy } from "./evidence";
 
 const facts = (more: Partial<Verdict["facts"]["before"]> = {}): Verdict["facts"]["before"] =>
@@ -18,7 +19,7 @@ const verdict = (more: Partial<Verdict> = {}): Verdict =>
   }) as never;
 
 const chip = (K: number): ChipVerdict => ({ chip: "cpu", change: { K, low: K - 1, high: K + 1 } }) as never;
-const reason = (level: Reason["level"], message: string): Reason => ({ code: "x", level, message });
+const reason = (level: ToldReason["level"], message: string): ToldReason => ({ code: "x", level, message });
 const outlook = (more: Partial<Verdict["outlook"]>) =>
   verdict({ outlook: { hotDay: null, sustainedW: null, fanShare: null, ...more } });
 

@@ -1,7 +1,7 @@
 import { words } from "../../base/words";
-import { moreWork } from "../judge/gain";
-import { LEAVES_ONE_SIDE } from "../judge/oneSided";
-import { isOneSided, type ChipVerdict, type Reason, type Verdict } from "../judge/verdict";
+import { isOneSided, LEAVES_ONE_SIDE, moreWork, type ChipVerdict } from "../judge";
+import { isByWork } from "./headline";
+import type { ToldReason, Verdict } from "./verdict";
 
 /** A line of evidence: what holds, what makes the verdict less sure, what is worth a note. */
 export interface Evidence {
@@ -29,10 +29,7 @@ export function evidenceOf(v: Verdict): Evidence[] {
   return [...said, ...v.reasons.map(fromReason)];
 }
 
-/** Whether nothing but work a second was there to judge by. */
-const isByWork = (v: Verdict): boolean => v.chips.length === 0 && v.gain?.work !== undefined;
-
-const fromReason = (r: Reason): Evidence => ({
+const fromReason = (r: ToldReason): Evidence => ({
   kind: r.level === "note" ? "note" : "caution",
   text: r.message,
   figure: r.figure,

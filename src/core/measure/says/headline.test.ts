@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { headlineOf, isOpposed, summaryOf } from "./headline";
+import { headlineOf as headlineOfTold, summaryOf as summaryOfTold } from "./headline";
 import { atLeastK, leavesOneSide } from "../judge/oneSided";
-import { plainText, type Bound, type ChipVerdict, type PathFinding, type Reason } from "../judge/verdict";
+import { isOpposed, type Bound, type ChipVerdict, type PathFinding, type VerdictWord } from "../judge";
+import { plainText, type ToldReason } from "./index";
 
 const figure = (K: number) => ({ K, low: K - 1, high: K + 1 });
 const findingOf = (K: number): PathFinding => (K <= -3 ? "better" : K >= 3 ? "worse" : "same");
@@ -17,15 +18,22 @@ const chip = (contactK: number, airflowK: number, more: Partial<ChipVerdict> = {
     ...more,
   }) as never;
 
-const reason = (code: string, level: Reason["level"], message = `${code}.`): Reason => ({ code, level, message });
+const reason = (code: string, level: ToldReason["level"], message = `${code}.`): ToldReason => ({
+  code,
+  level,
+  message,
+});
 const text = (parts: Parameters<typeof plainText>[0]) => plainText(parts).replaceAll("\u00a0", " ");
-const headline = (word: Parameters<typeof headlineOf>[0], c: ChipVerdict | null) => text(headlineOf(word, c));
-const summary = (
-  word: Parameters<typeof headlineOf>[0],
-  c: ChipVerdict | null,
-  reasons: Reason[] = [],
-  all = c ? [c] : [],
-) => text(summaryOf(word, c, all, reasons, 3));
+const told = (verdict: VerdictWord, c: ChipVerdict | null, chips: readonly ChipVerdict[] = c ? [c] : []) => ({
+  verdict,
+  lead: c?.chip ?? null,
+  chips: [...chips],
+  thresholdK: 3,
+});
+const headlineOf = (word: VerdictWord, c: ChipVerdict | null) => headlineOfTold(told(word, c));
+const headline = (word: VerdictWord, c: ChipVerdict | null) => text(headlineOf(word, c));
+const summary = (word: VerdictWord, c: ChipVerdict | null, reasons: ToldReason[] = [], all = c ? [c] : []) =>
+  text(summaryOfTold(told(word, c, all), reasons));
 
 const bound = (more: Partial<Bound> = {}): Bound => ({
   K: -6.8,

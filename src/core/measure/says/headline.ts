@@ -1,12 +1,27 @@
 import { words } from "../../base/words";
-import { atLeastK, LEAVES_ONE_SIDE } from "../judge/oneSided";
-import type { Bound, ChipVerdict, Reason, SentencePart, VerdictWord } from "../judge/verdict";
+import { atLeastK, isOpposed, LEAVES_ONE_SIDE, moreWork, type Bound, type ChipVerdict, type Judgement } from "../judge";
+import type { SentencePart, ToldReason } from "./verdict";
+import { workHeadline, workSummary } from "./workOnly";
 
 const k = (v: number): string => words.kelvinSize(v);
 
+type Told = Pick<Judgement, "verdict" | "lead" | "chips" | "thresholdK" | "gain">;
+
+/** Whether nothing but work a second was there to judge by. */
+export const isByWork = (v: Pick<Judgement, "chips" | "gain">): boolean =>
+  v.chips.length === 0 && v.gain?.work !== undefined;
+
+/** The chip the sentence speaks of. */
+const speakerOf = (v: Pick<Told, "lead" | "chips">): ChipVerdict | null =>
+  v.chips.find((c) => c.chip === v.lead) ?? null;
+
 /** The headline: the verdict, and the path that went against it as the only coloured word. */
-export function headlineOf(word: VerdictWord, lead: ChipVerdict | null): SentencePart[] {
+export function headlineOf(v: Told): SentencePart[] {
+  const { verdict: word } = v;
+  const lead = speakerOf(v);
   if (word === "not-comparable") return [{ text: "Not comparable" }];
+  const more = isByWork(v) ? moreWork(v.gain?.work) : null;
+  if (more !== null) return workHeadline(word, more);
   if (lead?.bound)
     return [{ text: `At least ${k(atLeastK(lead.bound))} ${lead.bound.side === "at-most" ? "better" : "worse"}` }];
   if (lead && word === "unchanged" && isOpposed(lead)) return opposedHeadline(lead);
@@ -21,10 +36,6 @@ export function headlineOf(word: VerdictWord, lead: ChipVerdict | null): Sentenc
     : [{ text: "Worse" }];
 }
 
-/** Whether one path of a chip got better while the other got worse. */
-export const isOpposed = (c: ChipVerdict): boolean =>
-  c.paths.some((p) => p.finding === "better") && c.paths.some((p) => p.finding === "worse");
-
 function opposedHeadline(lead: ChipVerdict): SentencePart[] {
   const worse = lead.paths.find((p) => p.finding === "worse");
   return [
@@ -37,21 +48,13 @@ function opposedHeadline(lead: ChipVerdict): SentencePart[] {
 }
 
 /** The finding in one sentence: net first, then what was won and lost. Rounded parts add up. */
-export function summaryOf(
-  word: VerdictWord,
-  lead: ChipVerdict | null,
-  chips: readonly ChipVerdict[],
-  reasons: readonly Reason[],
-  thresholdK: number,
-): SentencePart[] {
+export function summaryOf(v: Told, reasons: readonly ToldReason[]): SentencePart[] {
+  const { verdict: word, chips, thresholdK } = v;
+  const lead = speakerOf(v);
+  const bars = reasons.filter((r) => r.level === "blocks").slice(0, 2);
+  if (isByWork(v) && v.gain && bars.length === 0) return workSummary(word, v.gain);
   if (word === "not-comparable")
-    return [
-      ...reasons
-        .filter((r) => r.level === "blocks")
-        .slice(0, 2)
-        .flatMap((r, i) => [{ text: `${i ? " " : ""}${r.message}` }]),
-      ...stillKnown(chips),
-    ];
+    return [...bars.map((r, i) => ({ text: `${i ? " " : ""}${r.message}` })), ...stillKnown(chips)];
   if (lead?.bound) return oneSided(lead, lead.bound, reasons);
   if (!lead?.change) return [{ text: "Nothing can be said of the chips." }];
   const name = words.chip(lead.chip);
@@ -87,7 +90,7 @@ export function summaryOf(
   return parts;
 }
 
-function oneSided(lead: ChipVerdict, bound: Bound, reasons: readonly Reason[]): SentencePart[] {
+function oneSided(lead: ChipVerdict, bound: Bound, reasons: readonly ToldReason[]): SentencePart[] {
   const why = reasons.filter((r) => LEAVES_ONE_SIDE.has(r.code)).map((r) => r.message);
   return [
     { text: `The ${words.chip(lead.chip)} runs at least ` },

@@ -1,6 +1,5 @@
-import type { Figure } from "../judge/estimate";
-import type { Both, Gain } from "../judge/gain";
-import { plainText, type Verdict } from "../judge/verdict";
+import type { Both, Figure, Gain } from "../judge";
+import { plainText, type Verdict } from "./verdict";
 
 const r1 = (v: number): number => Math.round(v * 10) / 10;
 const figure = (f: Figure | null) => (f ? { K: r1(f.K), low: r1(f.low), high: r1(f.high) } : null);
@@ -58,7 +57,15 @@ export function verdictJson(v: Verdict) {
       ? { work: v.work.map((w) => ({ chip: w.chip, ratio: Math.round(w.ratio * 1000) / 1000, by: w.by })) }
       : {}),
     ...(v.others?.length
-      ? { sensors: v.others.map((o) => ({ ...o, beforeC: r1n(o.beforeC), afterC: r1n(o.afterC) })) }
+      ? {
+          sensors: v.others.map(({ key, name, beforeC, afterC, limitC }) => ({
+            key,
+            name,
+            beforeC: r1n(beforeC),
+            afterC: r1n(afterC),
+            limitC,
+          })),
+        }
       : {}),
     ...(v.quality ? { quality: v.quality } : {}),
     ...(v.witnesses?.length

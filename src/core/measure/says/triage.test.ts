@@ -1,11 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { plainSeries, withSecond } from "../../../testing/series";
-import type { GoodFigures } from "../judge/good";
-import type { TriageChip } from "../triage/result";
+import type { RunJudgement, TriageChip } from "../triage";
 import { expectations, headline, summary, WORTH_OPENING } from "./triage";
-import type { SentencePart } from "../judge/verdict";
+import type { SentencePart } from "./index";
 
-const good: GoodFigures = { level: "model", source: "good K15s (LR-02)", airflowPer: "own", chips: {} };
 const figure = (K: number, half = 1) => ({ K, low: K - half, high: K + half });
 
 /** A chip whose contact and airflow stand so far above good ones, K. */
@@ -24,8 +21,20 @@ function chip(contact: number, airflow: number, half = 1): TriageChip {
     paths: [path("contact", contact), path("airflow", airflow)],
   };
 }
-const told = (lead: TriageChip | null, more: Partial<Parameters<typeof summary>[0]> = {}) =>
-  summary({ word: "airflow", lead, good, blind: false, series: plainSeries(), notes: [], ...more });
+const told = (lead: TriageChip | null, more: Partial<RunJudgement> = {}) =>
+  summary({
+    word: "airflow",
+    matched: { roomC: 25, fanRpm: null, powerW: {} },
+    chips: lead ? [lead] : [],
+    lead: lead?.chip ?? null,
+    source: { level: "model", model: "K15", tags: ["LR-02"] },
+    notes: [],
+    lacks: null,
+    surer: [],
+    facts: null,
+    limitC: null,
+    ...more,
+  });
 const read = (parts: readonly SentencePart[]) =>
   parts
     .map((p) => p.text)
@@ -55,17 +64,14 @@ describe("what one run says", () => {
 
   it("says first what keeps it from saying more", () => {
     expect(
-      read(told(null, { word: "fan", notes: [{ code: "fan-stopped", level: "caution", message: "B2 stands." }] })),
-    ).toBe("B2 stands. Look at its plug and its bearing first.");
+      read(told(null, { word: "fan", notes: [{ code: "fan-stopped", level: "caution", data: { alone: [2] } }] })),
+    ).toBe("Blower 2 stands still under load while the other turns. Look at its plug and its bearing first.");
     expect(read(told(null, { word: "fan" }))).toMatch(/^A blower stands still under load\./);
-    const mute = plainSeries({ powerLogged: false });
-    expect(read(told(chip(5, 5), { blind: true, series: mute }))).toMatch(/^No power is logged, so heights cannot/);
-    const one = withSecond(plainSeries(), plainSeries({ chip: "gpu", powerLogged: false }));
-    expect(read(told(null, { blind: true, series: one }))).toMatch(/^No power of the graphics chip is logged, so/);
-    const board = plainSeries();
-    for (const c of board.chips) c.board = true;
-    expect(read(told(null, { blind: true, series: board }))).toMatch(/reads as that of the whole board: too high in/);
-    expect(read(told(chip(5, 5), { series: plainSeries({ roomC: null }) }))).toMatch(/^No room temperature/);
+    const lacking = (lacks: RunJudgement["lacks"]) => read(told(chip(5, 5), { lacks }));
+    expect(lacking({ kind: "power", chips: "all" })).toMatch(/^No power is logged, so heights cannot/);
+    expect(lacking({ kind: "power", chips: ["gpu"] })).toMatch(/^No power of the graphics chip is logged, so/);
+    expect(lacking({ kind: "board", chip: "cpu" })).toMatch(/reads as that of the whole board: too high in/);
+    expect(lacking({ kind: "room" })).toMatch(/^No room temperature/);
     expect(read(told(null))).toBe("No chip temperature follows a power in this run.");
     expect(read(told(chip(1, 1), { word: "not-the-cooling" }))).toMatch(/^The processor stands within good figures/);
   });

@@ -1,11 +1,45 @@
 import { words } from "../../base/words";
-import type { Series } from "../thermal";
-import type { GoodFigures } from "../judge/good";
-import type { TriageChip, TriageWord } from "../triage/result";
-import type { Reason, SentencePart } from "../judge/verdict";
+import { COUNTS_K, type Lacking, type RunJudgement, type SurerTest, type TriageChip, type TriageWord } from "../triage";
+import { saidOf } from "./sentences";
+import { sourceSaid } from "./shown";
+import { reasonTold } from "./told";
+import type { SentencePart, ToldReason } from "./verdict";
 
-/** Least excess over good figures that counts, K. */
-export const COUNTS_K = 4;
+/** What is found of one run alone, in the words of who reads it. */
+export interface Triage extends Omit<RunJudgement, "source" | "notes" | "surer"> {
+  headline: SentencePart[];
+  summary: SentencePart[];
+  /** Where the good figures come from. */
+  source: string;
+  notes: ToldReason[];
+  expect: SentencePart[][];
+  surer: (SurerTest & { title: string; tells: string })[];
+}
+
+/** One run alone, in words. */
+export const triageTold = (t: RunJudgement): Triage => ({
+  ...t,
+  headline: headline(t.word),
+  summary: summary(t),
+  source: sourceSaid(t.source),
+  notes: t.notes.map(reasonTold),
+  expect: expectations(t.word, t.chips),
+  surer: t.surer.map((s) => ({ ...s, ...TESTS[s.code] })),
+});
+
+/** What a further test is, and what it tells. */
+const TESTS: Record<SurerTest["code"], { title: string; tells: string }> = {
+  "good-run": {
+    title: "Run a good machine of this model",
+    tells: "gives figures of its own instead of typical ranges",
+  },
+  longer: {
+    title: "Run again with a longer load",
+    tells: "shows the end of the climb instead of calculating it",
+  },
+  "fixed-fan": { title: "Run again with the fans fixed", tells: "shows how the fins answer, and a weak fan" },
+  lamp: { title: "Look through the grille with a lamp", tells: "lint seen or not; the fans turn as told" },
+};
 
 /** What follows for a machine that is not opened yet. */
 export const WORTH_OPENING = " It is worth opening.";
@@ -34,37 +68,23 @@ export function headline(word: TriageWord): SentencePart[] {
 
 const k = (v: number): string => `${Math.abs(Math.round(v))}\u00a0K`;
 
-interface Told {
-  word: TriageWord;
-  lead: TriageChip | null;
-  good: GoodFigures;
-  /** Not every chip has a power of its own in the log. */
-  blind: boolean;
-  series: Series;
-  notes: readonly Reason[];
-}
-
-export function summary({ word, lead, good, blind, series, notes }: Told): SentencePart[] {
+/** The finding in one sentence. */
+export function summary(t: RunJudgement): SentencePart[] {
+  const { word } = t;
+  const source = sourceSaid(t.source);
+  const lead = t.chips.find((c) => c.chip === t.lead) ?? null;
   if (word === "fan") {
-    const stands = notes.find((n) => n.code === "fan-stopped")?.message ?? "A blower stands still under load.";
-    return [{ text: `${stands} Look at its plug and its bearing first.` }];
+    const stands = t.notes.find((n) => n.code === "fan-stopped");
+    const message = stands ? saidOf(stands).message : "A blower stands still under load.";
+    return [{ text: `${message} Look at its plug and its bearing first.` }];
   }
-  if (blind)
-    return [
-      {
-        text:
-          `${blindWords(series)}, so heights cannot be set against good figures. In a pair the run still ` + "serves.",
-      },
-    ];
-  if (!series.room)
-    return [{ text: "No room temperature, so airflow cannot be told. Enter it and it is judged at once." }];
-  if (!lead) return [{ text: "No chip temperature follows a power in this run." }];
+  if (t.lacks || !lead) return [{ text: lackingSaid(t.lacks ?? { kind: "chip" }) }];
   const name = words.chip(lead.chip);
   if (word === "not-the-cooling")
     return [
       {
         text:
-          `The ${name} stands within good figures (${good.source}). If it still runs hot, look at the power ` +
+          `The ${name} stands within good figures (${source}). If it still runs hot, look at the power ` +
           "mode, background load and the adapter.",
       },
     ];
@@ -74,7 +94,7 @@ export function summary({ word, lead, good, blind, series, notes }: Told): Sente
   return [
     { text: `The ${name} stands ` },
     { text: k(whole), strong: true },
-    { text: `${whole >= 0 ? " above" : " below"} ${good.source}: ` },
+    { text: `${whole >= 0 ? " above" : " below"} ${source}: ` },
     ...part("airflow", whole - c),
     { text: ", " },
     ...part("contact", c),
@@ -92,15 +112,24 @@ function part(path: "airflow" | "contact", K: number): SentencePart[] {
   ];
 }
 
-/** Why there are no heights per watt. */
-function blindWords(series: Series): string {
-  const board = series.chips.find((c) => c.board);
-  if (board)
-    return `The power of the ${words.chip(board.chip)} reads as that of the whole board: too high in idle for its rise`;
-  const lacking = series.chips.filter((c) => !c.powerLogged).map((c) => words.chip(c.chip));
-  return lacking.length === series.chips.length
-    ? "No power is logged"
-    : `No power of the ${words.listed(lacking)} is logged`;
+/** What keeps a run from being set against good figures. */
+function lackingSaid(lacks: Lacking): string {
+  const serves = "so heights cannot be set against good figures. In a pair the run still serves.";
+  switch (lacks.kind) {
+    case "board":
+      return (
+        `The power of the ${words.chip(lacks.chip)} reads as that of the whole board: too high in idle for its ` +
+        `rise, ${serves}`
+      );
+    case "power":
+      return lacks.chips === "all"
+        ? `No power is logged, ${serves}`
+        : `No power of the ${words.listed(lacks.chips.map((c) => words.chip(c)))} is logged, ${serves}`;
+    case "room":
+      return "No room temperature, so airflow cannot be told. Enter it and it is judged at once.";
+    case "chip":
+      return "No chip temperature follows a power in this run.";
+  }
 }
 
 /** What the hand should find, from what the eye of the judge sees. */

@@ -1,12 +1,14 @@
+import { triageInWords } from "../../../testing/inWords";
 import { describe, expect, it } from "vitest";
 import { wrenfell14 } from "../../../samples/rigs";
 import { rigRun, rigVerdict, type RigRun } from "../../../testing/rigRuns";
-import { afterAlone, figuresFromRuns, goodRunsOf, plainText, triageRun, type AfterAlone } from "../judge/index";
+import { figuresFromRuns, goodRunsOf } from "../judge";
+import { afterAlone, plainText, type AfterAlone } from "../says";
 
 const good = figuresFromRuns([], goodRunsOf("LR-90", rigVerdict({ faults: { clog: 2 } }, {})), "Wrenfell 14");
 
 function alone(told: RigRun): AfterAlone {
-  const triage = good && triageRun(rigRun(told, 0.3), good, wrenfell14.limitC);
+  const triage = good && triageInWords(rigRun(told, 0.3), good, wrenfell14.limitC);
   if (!triage) throw new Error("no load");
   return afterAlone(triage);
 }

@@ -1,7 +1,8 @@
 import type { ChipId } from "../thermal";
 import type { Matched } from "../pair/conditions";
-import type { Figure } from "../judge/estimate";
-import type { Reason, RunFacts, SentencePart } from "../judge/verdict";
+import type { Figure, RunFacts } from "../judge";
+import type { GoodSource } from "../pair/facts";
+import type { Reason } from "../pair/reason";
 
 export type TriageWord = "airflow" | "contact" | "both" | "fan" | "not-the-cooling" | "cannot-tell";
 
@@ -21,27 +22,31 @@ export interface TriageChip {
   paths: [TriagePath, TriagePath];
 }
 
-/** A test that would narrow the answer: what it tells, half-width now and then, minutes. */
+/** A test that would narrow the answer: half-width now and then, minutes. */
 export interface SurerTest {
-  code: string;
-  title: string;
-  tells: string;
+  code: "good-run" | "longer" | "fixed-fan" | "lamp";
   nowK: number;
   thenK: number;
   minutes: number;
 }
 
-export interface Triage {
+/** What keeps heights from being set against good figures. */
+export type Lacking =
+  | { kind: "board"; chip: ChipId }
+  | { kind: "power"; chips: readonly ChipId[] | "all" }
+  | { kind: "room" }
+  | { kind: "chip" };
+
+/** What is found of one run alone, in codes and figures. */
+export interface RunJudgement {
   word: TriageWord;
-  headline: SentencePart[];
-  summary: SentencePart[];
   matched: Matched;
   chips: TriageChip[];
   lead: ChipId | null;
   /** Where the good figures come from. */
-  source: string;
+  source: GoodSource;
   notes: Reason[];
-  expect: SentencePart[][];
+  lacks: Lacking | null;
   surer: SurerTest[];
   facts: RunFacts | null;
   limitC: number | null;

@@ -1,18 +1,15 @@
-import { prepareSeries } from "../thermal";
-import { withoutBoard } from "../pair/boardPower";
-import { enoughSeconds, loadSeconds } from "../judge/comparable";
-import { matchedConditions, type JudgeRun } from "../pair/conditions";
-import { examine } from "../witness/examine";
+import { aloneWithSpectra, enoughSeconds, estimatesOf, guessFan, loadSeconds, prepared } from "../judge";
+import type { JudgeRun, Windowed } from "../pair/conditions";
 import { fanState, usualFan } from "../pair/fan";
-import { aloneWithSpectra, estimatesOf } from "../judge/joint";
-import { guessFan } from "../judge/pair";
+import type { Heard } from "../pair/reason";
+import { examine } from "../witness";
 
 /** What the judge has to say of a run that still goes. */
 export interface HeardSoFar {
   /** Load it will take before the airflow can be judged, s; null while nothing tells. */
   enoughS: number | null;
   /** What the witnesses say against the other run, the weighty first. */
-  said: { of: string; level: "caution" | "note"; text: string }[];
+  heard: Heard[];
 }
 
 /** Less load than this tells no time constant, and no more is ever taken for enough, s. */
@@ -25,28 +22,27 @@ const HEARD_AFTER_S = 120;
  * in that costs certainty or bars a verdict. Phases are those so far, the load ending now.
  */
 export function heardSoFar(run: JudgeRun, before: JudgeRun | null): HeardSoFar {
-  if (!run.phases) return { enoughS: null, said: [] };
-  const own = withoutBoard(prepareSeries(run.run, run.phases, run.room));
+  if (!run.phases) return { enoughS: null, heard: [] };
+  const own = prepared(run, run.phases);
   const loadS = own.chips.length ? loadSeconds(own) : 0;
-  if (loadS < HEARD_AFTER_S) return { enoughS: null, said: [] };
-  const other = before?.phases ? withoutBoard(prepareSeries(before.run, before.phases, before.room)) : null;
-  const said =
+  if (loadS < HEARD_AFTER_S) return { enoughS: null, heard: [] };
+  const other = before?.phases ? prepared(before, before.phases) : null;
+  const witnesses =
     before && other
       ? examine({ before: other, after: own, runs: { before, after: run }, fan: fanState(other, own) }).witnesses
       : [];
   return {
     enoughS: enoughFor(own, loadS),
-    said: said
+    heard: witnesses
       // that the load is short so far is what the run itself shows
       .filter((w) => (w.finding === "cut" || w.finding === "corrected") && w.of !== "time")
-      .sort((a, b) => Number(b.finding === "cut") - Number(a.finding === "cut"))
-      .map((w) => ({ of: w.of, level: w.finding === "cut" ? "caution" : "note", text: w.says })),
+      .sort((a, b) => Number(b.finding === "cut") - Number(a.finding === "cut")),
   };
 }
 
-function enoughFor(own: ReturnType<typeof prepareSeries>, loadS: number): number | null {
+function enoughFor(own: Windowed, loadS: number): number | null {
   if (loadS < LEAST_TOLD_S) return null;
   const series = guessFan(own);
-  const chips = estimatesOf(...aloneWithSpectra(series, matchedConditions(series)));
-  return Math.max(LEAST_TOLD_S, enoughSeconds(chips, series, series, usualFan));
+  const chips = estimatesOf(...aloneWithSpectra(series));
+  return Math.max(LEAST_TOLD_S, enoughSeconds(chips, { before: series, after: series, fan: usualFan }));
 }

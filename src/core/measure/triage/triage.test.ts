@@ -1,17 +1,11 @@
+import { judgedInWords, triageInWords } from "../../../testing/inWords";
 import { describe, expect, it } from "vitest";
 import { tessalyK15, wrenfell14 } from "../../../samples/rigs";
 import type { RigFaults, RigLog, RigMachine } from "../../simulate";
 import { eachReading, rigRun, type RigRun } from "../../../testing/rigRuns";
-import {
-  figuresFromRuns,
-  figuresOfClass,
-  goodRunsOf,
-  judgePair,
-  plainText,
-  triageRun,
-  type GoodRun,
-  type JudgeRun,
-} from "../judge/index";
+import { figuresFromRuns, figuresOfClass, goodRunsOf, type GoodRun } from "../judge";
+import { plainText, sourceSaid } from "../says";
+import type { JudgeRun } from "../pair";
 
 const run = (
   machine: RigMachine,
@@ -22,14 +16,14 @@ const run = (
 
 /** Good figures as a verdict of another machine of the model bears witness of them. */
 function known(machine: RigMachine): GoodRun[] {
-  return goodRunsOf("LR-90", judgePair(run(machine, { clog: 2 }), run(machine, {}), { limitC: machine.limitC }));
+  return goodRunsOf("LR-90", judgedInWords(run(machine, { clog: 2 }), run(machine, {}), { limitC: machine.limitC }));
 }
 
 const one = { ...wrenfell14 };
 const good = figuresFromRuns([], known(one), "Wrenfell 14");
 
 describe("one run alone, against good machines of its model", () => {
-  const word = (faults: Partial<RigFaults>) => good && triageRun(run(one, faults), good, 95)?.word;
+  const word = (faults: Partial<RigFaults>) => good && triageInWords(run(one, faults), good, 95)?.word;
   it.each([
     ["lint at the fins", { clog: 2.3 }, "airflow"],
     ["dry paste", { contact: { cpu: 2.2 } }, "contact"],
@@ -38,7 +32,7 @@ describe("one run alone, against good machines of its model", () => {
   ])("%s", (_, faults, expected) => expect(word(faults)).toBe(expected));
 
   it("says how much, against what, and the parts add up", () => {
-    const t = good && triageRun(run(one, { clog: 2.3 }), good, 95);
+    const t = good && triageInWords(run(one, { clog: 2.3 }), good, 95);
     expect(t?.source).toContain("LR-90");
     const [whole, air, contact] = [...plainText(t?.summary ?? []).matchAll(/(\d+)\u00a0K/g)].map((m) => Number(m[1]));
     // a path that adds nothing is told without kelvins
@@ -46,7 +40,7 @@ describe("one run alone, against good machines of its model", () => {
     expect(t?.expect[0]?.[0]?.path).toBe("airflow");
   });
   it("each test to be surer narrows, the best first", () => {
-    const tests = (good && triageRun(run(one, { clog: 2.3 }), good, 95)?.surer) ?? [];
+    const tests = (good && triageInWords(run(one, { clog: 2.3 }), good, 95)?.surer) ?? [];
     expect(tests.length).toBeGreaterThan(0);
     for (const t of tests) expect(t.thenK).toBeLessThan(t.nowK);
     expect([...tests].sort((a, b) => a.thenK - b.thenK)).toEqual(tests);
@@ -55,7 +49,7 @@ describe("one run alone, against good machines of its model", () => {
 
 describe("an air path that stays high after the service", () => {
   const pair = (after: Partial<RigFaults>) =>
-    judgePair(run(one, { clog: 2.4, ...after }), run(one, after), { limitC: 95, good });
+    judgedInWords(run(one, { clog: 2.4, ...after }), run(one, after), { limitC: 95, good });
   it("is a dead pipe or a blocked outlet, not lint", () => {
     const v = pair({ pipe: 5 });
     expect(v.reasons.find((r) => r.code === "air-path-high")?.message).toContain("LR-90");
@@ -68,7 +62,7 @@ describe("an air path that stays high after the service", () => {
 describe("after the service against earlier good runs", () => {
   const said = (after: Partial<RigFaults>) =>
     good &&
-    judgePair(run(one, { clog: 2.4 }), run(one, after), { limitC: 95, good }).reasons.filter(
+    judgedInWords(run(one, { clog: 2.4 }), run(one, after), { limitC: 95, good }).reasons.filter(
       (r) => r.code === "against-good",
     );
   it("a chip that stands as they did is said to, with how far it is off", () => {
@@ -85,7 +79,7 @@ describe("after the service against earlier good runs", () => {
   it("every chip is told for itself", () => {
     const two = { ...tessalyK15, cores: 1 };
     const figures = figuresFromRuns(known(two), [], "Tessaly K15");
-    const v = judgePair(run(two, { clog: 2.2 }), run(two, { contact: { gpu: 2.6 } }), { good: figures });
+    const v = judgedInWords(run(two, { clog: 2.2 }), run(two, { contact: { gpu: 2.6 } }), { good: figures });
     const lines = v.reasons.filter((r) => r.code === "against-good");
     expect(lines.map((r) => r.level)).toEqual(["note", "caution"]);
     expect(lines[1]?.message).toMatch(/^Graphics chip: .* above its own good run/);
@@ -99,24 +93,24 @@ describe("where good figures come from", () => {
     expect(figuresFromRuns(own, model, "X")?.level).toBe("machine");
     expect(figuresFromRuns([], model, "X")?.chips.cpu?.contact.mid).toBe(0.5);
     expect(figuresFromRuns([], [], "X")).toBeNull();
-    expect(figuresOfClass(["cpu"], 26, false).source).toMatch(/typical/);
+    expect(sourceSaid(figuresOfClass(["cpu"], 26, false).source)).toMatch(/typical/);
   });
   it("a verdict with a lost path is no witness", () => {
-    expect(goodRunsOf("T", judgePair(run(one, {}), run(one, { contact: { cpu: 2.4 } })))).toEqual([]);
+    expect(goodRunsOf("T", judgedInWords(run(one, {}), run(one, { contact: { cpu: 2.4 } })))).toEqual([]);
   });
 });
 
 describe("a run that cannot be read alone says so", () => {
   it("without power, without room, without load", () => {
     const klass = figuresOfClass(["cpu"], 26, false);
-    expect(triageRun(run(one, { clog: 2 }, ["cpu.power"]), klass, 95)?.word).toBe("cannot-tell");
-    expect(triageRun(run(one, { clog: 2 }, [], null), klass, 95)?.word).toBe("cannot-tell");
-    expect(triageRun({ ...run(one, {}), phases: null }, klass, 95)).toBeNull();
+    expect(triageInWords(run(one, { clog: 2 }, ["cpu.power"]), klass, 95)?.word).toBe("cannot-tell");
+    expect(triageInWords(run(one, { clog: 2 }, [], null), klass, 95)?.word).toBe("cannot-tell");
+    expect(triageInWords({ ...run(one, {}), phases: null }, klass, 95)).toBeNull();
   });
   it("two chips share their air: both are set against it", () => {
     const machine = { ...tessalyK15, cores: 1 };
     const figures = figuresFromRuns([], known(machine), "Tessaly K15");
-    const t = figures && triageRun(run(machine, { clog: 2.4 }), figures, 97);
+    const t = figures && triageInWords(run(machine, { clog: 2.4 }), figures, 97);
     expect(t?.word).toBe("airflow");
     expect(t?.chips.map((c) => c.paths[1].excess.low > 0)).toEqual([true, true]);
   });
@@ -124,7 +118,7 @@ describe("a run that cannot be read alone says so", () => {
 
 describe("blowers in one run alone", () => {
   const figures = figuresOfClass(["cpu"], 26, false);
-  const of = (told: RigRun) => triageRun(rigRun(told, 0.3), figures, 95);
+  const of = (told: RigRun) => triageInWords(rigRun(told, 0.3), figures, 95);
   const says = (told: RigRun) => plainText(of(told)?.summary ?? []);
   const two: RigMachine = { ...one, fan: { ...one.fan, count: 2 } };
   const zero = (key: RegExp) => (log: RigLog) => eachReading(log, key, () => 0);

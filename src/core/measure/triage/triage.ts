@@ -1,17 +1,22 @@
-import { prepareSeries } from "../thermal";
-import { loadSeconds } from "../judge/comparable";
-import { matchedConditions, type JudgeRun } from "../pair/conditions";
-import { dominantTau, type Figure } from "../judge/estimate";
-import { aloneWithSpectra, estimatesOf } from "../judge/joint";
-import { runFacts } from "../judge/findings";
-import type { GoodFigures } from "../judge/good";
-import { withoutBoard } from "../pair/boardPower";
-import { guessFan } from "../judge/pair";
-import type { Triage, TriageChip, TriagePath, TriageWord } from "./result";
-import { surerTests } from "./surer";
+import {
+  aloneWithSpectra,
+  dominantTau,
+  estimatesOf,
+  guessFan,
+  loadSeconds,
+  prepared,
+  runFacts,
+  type Figure,
+  type GoodFigures,
+} from "../judge";
+import { matchedConditions, type JudgeRun, type Windowed } from "../pair/conditions";
+import type { Reason } from "../pair/reason";
 import { airStands, notesOf, readsZero } from "./notes";
-import { COUNTS_K, expectations, headline, summary } from "../says/triage";
-import type { Reason } from "../judge/verdict";
+import type { Lacking, RunJudgement, TriageChip, TriagePath, TriageWord } from "./result";
+import { surerTests } from "./surer";
+
+/** Least excess over good figures that counts, K. */
+export const COUNTS_K = 4;
 
 /**
  * One run alone, before the machine is opened: where the trouble lies, from the heights of both paths against good
@@ -20,15 +25,15 @@ import type { Reason } from "../judge/verdict";
  * @example
  * triageRun(before, figuresOfClass(…), 97)?.word; // "airflow"
  */
-export function triageRun(input: JudgeRun, good: GoodFigures, limitC: number | null): Triage | null {
+export function triageRun(input: JudgeRun, good: GoodFigures, limitC: number | null): RunJudgement | null {
   if (!input.phases) return null;
-  const logged = withoutBoard(prepareSeries(input.run, input.phases, input.room));
+  const logged = prepared(input, input.phases);
   const stands = !readsZero(logged) || airStands(logged, good);
   const series = guessFan(stands ? logged : { ...logged, fan: null, fans: [] });
   const matched = matchedConditions(series);
   // figures per watt need the watts: without them nothing is set against good ones
   const blind = series.chips.some((c) => !c.powerLogged);
-  const chips = blind ? [] : estimatesOf(...aloneWithSpectra(series, matched));
+  const chips = blind ? [] : estimatesOf(...aloneWithSpectra(series));
   const facts = runFacts(series);
   const judged = chips.map((c): TriageChip => {
     const powerW = matched.powerW[c.chip] ?? 0;
@@ -62,18 +67,24 @@ export function triageRun(input: JudgeRun, good: GoodFigures, limitC: number | n
   const word = wordOf(lead, notes, unable);
   return {
     word,
-    headline: headline(word),
-    summary: summary({ word, lead, good, blind, series, notes }),
     matched: { ...matched, fanRpm: series.fanGuessed ? null : matched.fanRpm, powerW: blind ? {} : matched.powerW },
     chips: judged,
     lead: lead?.chip ?? null,
     source: good.source,
     notes,
-    expect: expectations(word, judged),
+    lacks: blind ? lackingPower(series) : !series.room ? { kind: "room" } : lead ? null : { kind: "chip" },
     surer: surerTests(lead, series, tau, good),
     facts,
     limitC,
   };
+}
+
+/** The powers that are missing, or not the chip's own. */
+function lackingPower({ chips }: Windowed): Lacking {
+  const board = chips.find((c) => c.board);
+  if (board) return { kind: "board", chip: board.chip };
+  const lacking = chips.filter((c) => !c.powerLogged).map((c) => c.chip);
+  return { kind: "power", chips: lacking.length === chips.length ? "all" : lacking };
 }
 
 /** Excess of a seen height over a good range: both uncertainties count. */

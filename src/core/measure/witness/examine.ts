@@ -1,6 +1,5 @@
 import type { ChipId } from "../thermal";
-import type { Freedom } from "../judge/joint";
-import type { Reason } from "../judge/verdict";
+import type { Heard, Reason } from "../pair/reason";
 import { fanWitness } from "./fan";
 import { roomWitness } from "./room";
 import { startWitness } from "./start";
@@ -8,11 +7,12 @@ import { surroundingsWitness } from "./surroundings";
 import { timeWitness } from "./time";
 import { powerWitness } from "./power";
 import { sensorWitness } from "./sensor";
-import type { Scene, Testimony, Witness } from "./witness";
+import type { Freedom } from "./freedom";
+import type { Scene, Testimony } from "./witness";
 
 /** What all witnesses together say. */
 export interface Examination {
-  witnesses: Witness[];
+  witnesses: Heard[];
   reasons: Reason[];
   freedom: Freedom;
   silent: ReadonlySet<ChipId>;

@@ -1,10 +1,11 @@
-import { words } from "../../base/words";
 import type { Kept } from "../ladder";
-import { median, type ChipSeries, type Series } from "../thermal";
-import { lateRows, meanOver } from "../pair/conditions";
+import { median, type ChipSeries } from "../thermal";
+import { meanOver, type Windowed } from "../pair/conditions";
 import { CLOCK_EXPONENT } from "../pair/work";
 import { sensorWitness } from "./sensor";
-import type { Scene, Testimony } from "./witness";
+import type { Shown, TraitName, TraitTold } from "../pair/facts";
+import type { Found } from "../pair/reason";
+import { heard, type Scene, type Testimony } from "./witness";
 
 /** One sigma of the logarithm in one machine and between machines; how often a setting moves it as far as between. */
 interface Spread {
@@ -26,8 +27,7 @@ const SPREAD = {
   "fan in idle": { own: 0.09, other: 0.3 },
   "fan at one temperature": { own: 0.07, other: 0.3, strays: 0.1 },
   "power at full load": { own: 0.05, other: 0.35, strays: 0.15 },
-} as const satisfies Record<string, Spread>;
-type TraitName = keyof typeof SPREAD;
+} as const satisfies Record<TraitName, Spread>;
 
 /** What hangs together, and the most it speaks for two machines, in natural units of likelihood. */
 const GROUPS: readonly { of: readonly TraitName[]; most: number; least?: number }[] = [
@@ -76,46 +76,36 @@ export function machineWitness(scene: Scene, kept: Kept | null): Testimony {
     return Math.min(most, Math.max(least, sum));
   });
   const score = groups.reduce((a, b) => a + b, 0) + warming + (counts ? CORES : 0) + (places ? PLACES : 0);
-  const told = [
-    ...(counts ? [`${cores[0]} cores, then ${cores[1]}`] : []),
-    ...(kept && warming > NAMED
-      ? [`warms like ${words.with(kept.beforeJK, "J/K")}, then like ${words.with(kept.aloneJK, "J/K")}`]
-      : []),
+  const told: TraitTold[] = [
+    ...(counts ? [{ trait: "cores" as const, before: cores[0], after: cores[1] }] : []),
+    ...(kept && warming > NAMED ? [{ trait: "warming" as const, before: kept.beforeJK, after: kept.aloneJK }] : []),
     ...found
       .filter((t) => t.weight > NAMED)
-      .map((t) => `${t.name} ${figure(t.before, t.unit)}, then ${figure(t.after, t.unit)}`),
+      .map(({ name, before, after, unit }) => ({ trait: name, before, after, unit })),
   ];
-  const shown = (run: 0 | 1) =>
+  const shownOf = (run: 0 | 1): Shown =>
     kept
-      ? words.with(run ? (warming > NAMED ? kept.aloneJK : kept.afterJK) : kept.beforeJK, "J/K")
+      ? { as: "capacity", JK: run ? (warming > NAMED ? kept.aloneJK : kept.afterJK) : kept.beforeJK }
       : cores[run] > 1
-        ? words.counted(cores[run], "core")
+        ? { as: "cores", cores: cores[run] }
         : clockShown(found, run);
-  const witness = { of: "machine" as const, chip: null, before: shown(0), after: shown(1), unknowns: [], addsK: null };
+  const shown = { before: shownOf(0), after: shownOf(1) };
   if (score >= ANOTHER && told.length) {
-    const says = `The two logs look like two machines: ${words.listed(told)}.`;
-    return {
-      witness: { ...witness, finding: "cut", says },
-      reasons: [{ code: "another-machine", level: "blocks", message: says }],
-    };
+    const another: Found = { code: "another-machine", data: { told } };
+    return { witness: heard("machine", "cut", [another], shown), reasons: [{ ...another, level: "blocks" }] };
   }
   if (score >= 0 && told.length) {
-    const says = `Check that both logs are of this machine: ${words.listed(told)}.`;
-    return {
-      witness: { ...witness, finding: "corrected", says },
-      reasons: [{ code: "machine-doubtful", level: "caution", message: says }],
-    };
+    const doubtful: Found = { code: "machine-doubtful", data: { told } };
+    return { witness: heard("machine", "corrected", [doubtful], shown), reasons: [{ ...doubtful, level: "caution" }] };
   }
-  const says = kept
-    ? "Idle, clocks and fans are those of one machine, and it warms alike in both runs."
-    : "Idle, clocks and fans are those of one machine.";
-  return { witness: { ...witness, finding: "fine", says } };
+  const one: Found = { code: "one-machine", data: { warms: kept !== null } };
+  return { witness: heard("machine", "fine", [one], shown) };
 }
 
 /** The highest clock, where nothing better is to be shown of a machine. */
-function clockShown(found: readonly Trait[], run: 0 | 1): string {
+function clockShown(found: readonly Trait[], run: 0 | 1): Shown {
   const clock = found.find((t) => t.name === "highest clock") ?? found.find((t) => t.name === "idle clock");
-  return clock ? figure(run ? clock.after : clock.before, clock.unit) : "";
+  return clock ? { as: "figure", value: run ? clock.after : clock.before, unit: clock.unit } : { as: "nothing" };
 }
 
 /** Logarithm of a trait's likelihood under two machines over that under one. */
@@ -131,9 +121,7 @@ function warmingOf({ chi2, freedom }: Kept): number {
   return Math.min(WARMING, Math.max(AGREES, weight));
 }
 
-const figure = (v: number, unit: string): string => words.with(v, unit, v < 20 ? 1 : 0);
-
-const chip = (s: Series): ChipSeries | undefined => s.chips[0];
+const chip = (s: Windowed): ChipSeries | undefined => s.chips[0];
 
 /** Whether the first chip is read at one place in one log and at another in the other. */
 const readElsewhere = (scene: Scene): boolean =>
@@ -141,16 +129,16 @@ const readElsewhere = (scene: Scene): boolean =>
 
 function traits({ before, after, fan }: Scene): Trait[] {
   const out: Trait[] = [];
-  const add = (name: TraitName, of: (s: Series) => number, unit: string) => {
+  const add = (name: TraitName, of: (s: Windowed) => number, unit: string) => {
     const [b, a] = [of(before), of(after)];
     if (b > 0 && a > 0) out.push({ name, before: b, after: a, unit });
   };
-  const idle = (s: Series, v: Float64Array | null | undefined) => (v && s.on >= 10 ? median(v.slice(0, s.on)) : NaN);
+  const idle = (s: Windowed, v: Float64Array | null | undefined) => (v && s.on >= 10 ? median(v.slice(0, s.on)) : NaN);
   const sameLoad = loadLevel(before) > 0 && Math.abs(loadLevel(after) / loadLevel(before) - 1) < 0.05;
   add("idle power", (s) => (chip(s)?.powerLogged ? idle(s, chip(s)?.power) : NaN), "W");
   add("idle clock", (s) => idle(s, chip(s)?.clock), "MHz");
   if (sameLoad) add("highest clock", (s) => topOf(chip(s)), "MHz");
-  const cost = (s: Series) => costAtClock(s, chip(s));
+  const cost = (s: Windowed) => costAtClock(s, chip(s));
   add("power for its clock", cost, "W");
   if (before.fanUnit === after.fanUnit && !before.fanGuessed)
     add("fan in idle", (s) => idle(s, s.fan), before.fanUnit ?? "rpm");
@@ -161,18 +149,18 @@ function traits({ before, after, fan }: Scene): Trait[] {
 }
 
 /** Mean power of the first chip late in the load, W; NaN where it is not logged. */
-const latePower = (s: Series): number => {
+const latePower = (s: Windowed): number => {
   const own = chip(s);
-  return own?.powerLogged ? meanOver(own.power, lateRows(s)) : NaN;
+  return own?.powerLogged ? meanOver(own.power, s.late) : NaN;
 };
 
 /** A chip that held less power in its hotter run may have been held back by its heat: that tells nothing of it. */
-function heldBack(before: Series, after: Series): boolean {
-  const hot = (s: Series) => meanOver(chip(s)?.tempC ?? new Float64Array(), lateRows(s));
+function heldBack(before: Windowed, after: Windowed): boolean {
+  const hot = (s: Windowed) => meanOver(chip(s)?.tempC ?? new Float64Array(), s.late);
   return Math.sign(hot(after) - hot(before)) !== Math.sign(latePower(after) - latePower(before));
 }
 
-const loadLevel = (s: Series): number => (s.chips[0]?.load ? median(s.chips[0].load.slice(s.on, s.off)) : NaN);
+const loadLevel = (s: Windowed): number => (s.chips[0]?.load ? median(s.chips[0].load.slice(s.on, s.off)) : NaN);
 
 /** Highest clock that is held: one in fifty readings is above. */
 function topOf(chip: ChipSeries | undefined): number {
@@ -181,9 +169,9 @@ function topOf(chip: ChipSeries | undefined): number {
 }
 
 /** Power under load, brought to full load and to 3 GHz: a chip's own. W */
-function costAtClock(s: Series, chip: ChipSeries | undefined): number {
+function costAtClock(s: Windowed, chip: ChipSeries | undefined): number {
   if (!chip?.powerLogged || !chip.load || !chip.clock) return NaN;
-  const late = lateRows(s);
+  const late = s.late;
   const work = (meanOver(chip.load, late) / 100) * (meanOver(chip.clock, late) / 3000) ** CLOCK_EXPONENT;
   return work > 0.05 ? meanOver(chip.power, late) / work : NaN;
 }

@@ -1,9 +1,9 @@
-import { words } from "../../base/words";
-import { median, type ChipId, type ChipSeries, type Series } from "../thermal";
-import { lateRows, meanOver } from "../pair/conditions";
-import type { Reason } from "../judge/verdict";
+import { median, type ChipId, type ChipSeries } from "../thermal";
+import { meanOver, type Windowed } from "../pair/conditions";
 import { witnessWork, type WorkWitness } from "../pair/work";
-import type { Scene, Testimony, Witness } from "./witness";
+import type { Shown } from "../pair/facts";
+import type { Found, Heard, PowerLacks } from "../pair/reason";
+import { heard, type Scene, type Testimony } from "./witness";
 
 /** Work that differs by more than this, in the logarithm, tells nothing of the power's scale. */
 const LIKE_WORK = 0.5;
@@ -24,44 +24,45 @@ const REACHED = 2 / 3;
 const IDLE_FACTOR = 1.4;
 /** Without power the work of two runs may differ by this share and still be judged. */
 const WORK_MAY_DIFFER = 0.45;
+/** One sigma of the power's scale where only this tells the work, in the logarithm. */
+const BLIND_SD: Record<WorkWitness["by"], number> = {
+  nothing: 0.12,
+  clock: 0.07,
+  load: 0.07,
+  "load and clock": 0.03,
+  "work a second": 0.03,
+};
 
 /** Whether both runs measured the same work with the same measure, chip by chip. */
 export function powerWitness(scene: Scene, chip: ChipId): Testimony {
   const before = scene.before.chips.find((c) => c.chip === chip);
   const after = scene.after.chips.find((c) => c.chip === chip);
-  if (!before || !after) return { witness: told(chip, "fine", "", "", "") };
+  if (!before || !after) return { witness: told(chip, "fine", [], NOTHING) };
   const work = witnessWork(scene.before, scene.after, chip);
-  if (!before.powerLogged || !after.powerLogged) return withoutPower(chip, work, before, after);
-  const was = meanOver(before.power, lateRows(scene.before));
-  const is = meanOver(after.power, lateRows(scene.after));
-  const shown = [words.watts(was), words.watts(is)] as const;
+  if (!before.powerLogged || !after.powerLogged) return withoutPower(work, before, after);
+  const was = meanOver(before.power, scene.before.late);
+  const is = meanOver(after.power, scene.after.late);
+  const watts = [was, is] as const;
   const idle = notLoaded(scene, before, after, is / was);
-  if (idle) return silent(chip, idle, shown);
+  if (idle) return silent({ code: "chip-not-loaded", data: { chip, run: idle, watts } }, chip, watts);
   const known = work.by === "load and clock";
   const [workApart, off] = [Math.abs(Math.log(work.ratio)), is / was / work.ratio];
   const slack = SAME_POWER + EXPONENT_SLACK * workApart;
-  if (known && workApart < LIKE_WORK && Math.abs(Math.log(off)) > slack) return anotherScale(chip, off, shown);
-  return {
-    witness: told(
-      chip,
-      "fine",
-      ...shown,
-      known
-        ? "Power goes with load and clock alike in both logs."
-        : "Power is logged in both runs; nothing else tells whether its scale is the same.",
-    ),
-  };
+  if (known && workApart < LIKE_WORK && Math.abs(Math.log(off)) > slack) return anotherScale(chip, off, watts);
+  const found: Found = { code: known ? "power-alike" : "power-unwitnessed", data: {} };
+  return { witness: told(chip, "fine", [found], shownWatts(watts)) };
 }
 
-const told = (chip: ChipId, finding: Witness["finding"], before: string, after: string, says: string): Witness => ({
-  of: "power",
-  chip,
-  finding,
-  before,
-  after,
-  says,
-  unknowns: [],
-  addsK: null,
+const NOTHING: Heard["shown"] = { before: { as: "nothing" }, after: { as: "nothing" } };
+
+const told = (chip: ChipId, finding: Heard["finding"], found: readonly Found[], shown: Heard["shown"]): Heard =>
+  heard("power", finding, found, shown, { chip });
+
+type Watts = readonly [number, number];
+
+const shownWatts = ([before, after]: Watts): Heard["shown"] => ({
+  before: { as: "watts", W: before },
+  after: { as: "watts", W: after },
 });
 
 /** The run in which a chip was not loaded; null when it was in both. */
@@ -69,76 +70,56 @@ function notLoaded(scene: Scene, before: ChipSeries, after: ChipSeries, ratio: n
   if (idles(scene.before, before)) return idles(scene.after, after) ? null : "before";
   if (ratio >= REACHED) return null;
   // a chip that is throttled holds little power because it is hot: that is what is to be judged
-  const hot = meanOver(after.tempC, lateRows(scene.after)) > meanOver(before.tempC, lateRows(scene.before)) - 3;
+  const hot = meanOver(after.tempC, scene.after.late) > meanOver(before.tempC, scene.before.late) - 3;
   return hot ? null : "after";
 }
 
-function idles(series: Series, chip: ChipSeries): boolean {
+function idles(series: Windowed, chip: ChipSeries): boolean {
   if (series.on < 5) return false;
-  return meanOver(chip.power, lateRows(series)) < IDLE_FACTOR * median(chip.power.slice(0, series.on));
+  return meanOver(chip.power, series.late) < IDLE_FACTOR * median(chip.power.slice(0, series.on));
 }
 
-function silent(chip: ChipId, run: "before" | "after", shown: readonly [string, string]): Testimony {
-  const says =
-    `The ${words.chip(chip)} was ${run === "before" ? "not loaded" : "hardly loaded"} in the run ${run}: ` +
-    "nothing is said of it.";
-  return {
-    witness: told(chip, "cut", ...shown, says),
-    silent: [chip],
-    reasons: [{ code: "chip-not-loaded", level: "caution", message: says, figure: shown.join(" → ") }],
-  };
-}
+const silent = (found: Found, chip: ChipId, watts: Watts): Testimony => ({
+  witness: told(chip, "cut", [found], shownWatts(watts)),
+  silent: [chip],
+  reasons: [{ ...found, level: "caution" }],
+});
 
-function anotherScale(chip: ChipId, off: number, shown: readonly [string, string]): Testimony {
-  const by = words.share(Math.abs(off - 1));
-  const says =
-    `Power of the ${words.chip(chip)} reads ${by} ${off < 1 ? "lower" : "higher"} in the run after at the same load ` +
-    "and clock: a matter of the sensor, not of the cooling. Its scale is left open.";
+function anotherScale(chip: ChipId, off: number, watts: Watts): Testimony {
+  const found: Found = { code: "power-scale", data: { chip, off } };
   return {
-    witness: { ...told(chip, "corrected", ...shown, says), unknowns: [`power ${chip}`] },
+    witness: { ...told(chip, "corrected", [found], shownWatts(watts)), unknowns: [`power ${chip}`] },
     // the truth lies nearer the work than the reading; the plate and the die, which are the same, decide
     freedom: { power: { [chip]: { mean: off ** -BY_WORK, sd: FREE_SD } } },
-    reasons: [{ code: "power-scale", level: "caution", message: says, figure: `${off < 1 ? "−" : "+"}${by}` }],
+    reasons: [{ ...found, level: "caution" }],
   };
 }
 
-function withoutPower(chip: ChipId, work: WorkWitness, before: ChipSeries, after: ChipSeries): Testimony {
-  const shown = [measureOf(before), measureOf(after)] as const;
-  const missing = missingWords(chip, before, after);
-  const percent = Math.round(Math.abs(work.ratio - 1) * 100);
-  if (work.ratio > 1 + WORK_MAY_DIFFER || work.ratio < 1 / (1 + WORK_MAY_DIFFER)) {
-    const message =
-      `${missing}, and by ${work.by} the ${words.chip(chip)} did ${percent} % ` +
-      `${work.ratio > 1 ? "more" : "less"} work in the run after.`;
-    const reason: Reason = {
-      code: "loads-differ",
-      level: "blocks",
-      message,
-      figure: `${work.ratio > 1 ? "+" : "−"}${percent} %`,
-    };
-    return { witness: told(chip, "cut", ...shown, message), reasons: [reason], silent: [chip] };
+function withoutPower({ chip, by, ratio }: WorkWitness, before: ChipSeries, after: ChipSeries): Testimony {
+  const shown = { before: measureOf(before), after: measureOf(after) };
+  const data = { chip, lacks: lacksOf(before, after), by, ratio };
+  if (ratio > 1 + WORK_MAY_DIFFER || ratio < 1 / (1 + WORK_MAY_DIFFER)) {
+    const differ: Found = { code: "loads-differ", data };
+    return { witness: told(chip, "cut", [differ], shown), reasons: [{ ...differ, level: "blocks" }], silent: [chip] };
   }
-  const says =
-    work.by === "nothing"
-      ? `${missing}, and nothing tells the work of the ${words.chip(chip)}: the same was assumed.`
-      : `${missing}: by ${work.by} the work ` +
-        (percent < 4 ? "was the same." : `differed by ${percent} %, and that was taken out.`);
-  const blind = { nothing: 0.12, clock: 0.07, load: 0.07, "load and clock": 0.03, "work a second": 0.03 }[work.by];
+  const found: Found = { code: before.board || after.board ? "board-power" : "no-power", data };
+  const blind = BLIND_SD[by];
   return {
-    witness: { ...told(chip, "corrected", ...shown, says), unknowns: [`power ${chip}`] },
-    freedom: { power: { [chip]: { mean: 1, sd: Math.hypot(blind, 0.35 * Math.log(work.ratio)) } } },
-    reasons: [{ code: before.board || after.board ? "board-power" : "no-power", level: "caution", message: says }],
+    witness: { ...told(chip, "corrected", [found], shown), unknowns: [`power ${chip}`] },
+    freedom: { power: { [chip]: { mean: 1, sd: Math.hypot(blind, 0.35 * Math.log(ratio)) } } },
+    reasons: [{ ...found, level: "caution" }],
   };
 }
 
-const measureOf = (c: ChipSeries): string => (c.board ? "whole board" : c.powerLogged ? "logged" : "no power");
+const measureOf = (c: ChipSeries): Shown => ({
+  as: "power",
+  kind: c.board ? "whole board" : c.powerLogged ? "logged" : "no power",
+});
 
 /** What the power of a chip lacks to be compared. */
-function missingWords(chip: ChipId, before: ChipSeries, after: ChipSeries): string {
-  if (before.board || after.board) {
-    const run = before.board && after.board ? "both runs" : `the run ${before.board ? "before" : "after"}`;
-    return `Power of the ${words.chip(chip)} reads as that of the whole board in ${run}: too high in idle for its rise`;
-  }
-  if (!before.powerLogged && !after.powerLogged) return `No power of the ${words.chip(chip)} is logged`;
-  return `No power of the ${words.chip(chip)} in the run ${before.powerLogged ? "after" : "before"}`;
+function lacksOf(before: ChipSeries, after: ChipSeries): PowerLacks {
+  if (before.board || after.board)
+    return { kind: "board", run: before.board && after.board ? "both" : before.board ? "before" : "after" };
+  if (!before.powerLogged && !after.powerLogged) return { kind: "none", run: "both" };
+  return { kind: "none", run: before.powerLogged ? "after" : "before" };
 }

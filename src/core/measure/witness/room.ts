@@ -1,9 +1,9 @@
-import { words } from "../../base/words";
 import type { JointFit } from "../ladder";
 import { STOPPED_SHARE } from "../pair/fan";
-import type { Reason } from "../judge/verdict";
-import type { JudgeRun } from "../pair/conditions";
-import type { Scene, Testimony, Witness } from "./witness";
+import type { JudgeRun, Windowed } from "../pair/conditions";
+import type { Shown } from "../pair/facts";
+import { RUNS, type Found, type Heard, type Reason } from "../pair/reason";
+import { heard, type Scene, type Testimony } from "./witness";
 
 /** Beyond this many sigma the run speaks of another room than was read. */
 const DOUBTED = 1;
@@ -19,69 +19,47 @@ const COLDER_K = 1.5;
 
 /** Rooms as they were given, and whether a chip was ever colder than its own. */
 export function roomWitness({ before, after, runs }: Scene): Testimony {
-  const shown = [before, after].map((s) => (s.room ? words.degrees(s.room[s.on] ?? NaN, 1) : "not known"));
-  const witness = {
-    of: "room" as const,
-    chip: null,
-    before: shown[0] ?? "",
-    after: shown[1] ?? "",
-    unknowns: ["room before", "room after"],
-    addsK: null,
-  };
-  const reasons: Reason[] = [];
-  for (const [name, s] of [
-    ["before", before],
-    ["after", after],
-  ] as const) {
-    if (!s.room) continue;
-    let coldest = Infinity;
-    for (const c of s.chips)
-      c.tempC.forEach((t, i) => (coldest = Math.min(coldest, Number.isFinite(t) ? t - (s.room?.[i] ?? 0) : Infinity)));
-    if (coldest < -COLDER_K)
-      reasons.push({
-        code: "room-too-warm",
-        level: "blocks",
-        message:
-          `In the run ${name} a chip was ${words.with(-coldest, "K", 1)} colder than the room: ` +
-          "that room cannot be.",
-        figure: words.kelvin(coldest, 1),
-      });
-  }
-  if (reasons.length)
-    return { witness: { ...witness, finding: "cut", says: reasons.map((r) => r.message).join(" ") }, reasons };
-  if (!before.room || !after.room)
-    return {
-      witness: { ...witness, finding: "cut", says: "A room temperature is missing: contact does not need it." },
-    };
-  const drifts = (["before", "after"] as const).flatMap((run) => {
+  const roomOf = (s: Windowed): Shown => ({ as: "room", C: s.room ? (s.room[s.on] ?? NaN) : null });
+  const shown = { before: roomOf(before), after: roomOf(after) };
+  const unknowns = ["room before", "room after"];
+  const told = (finding: Heard["finding"], ...found: Found[]): Heard =>
+    heard("room", finding, found, shown, { unknowns });
+  const warm = RUNS.flatMap((run): Found<"room-too-warm">[] => {
+    const colderK = -coldestOver(run === "before" ? before : after);
+    return colderK > COLDER_K ? [{ code: "room-too-warm", data: { run, colderK } }] : [];
+  });
+  if (warm.length) return { witness: told("cut", ...warm), reasons: warm.map((w) => ({ ...w, level: "blocks" })) };
+  if (!before.room || !after.room) return { witness: told("cut", { code: "room-missing", data: {} }) };
+  const reads = RUNS.flatMap((run) => {
     const read = (run === "before" ? before : after).roomRead;
     return read === "start" || read === "end" ? [{ run, read }] : [];
   });
-  if (drifts.length) {
-    const says =
-      `The room was read ${words.listed(drifts.map((d) => `in the run ${d.run} at its ${d.read} alone`))}: how ` +
-      "far it drifted is left open.";
-    const unknowns = [...witness.unknowns, ...drifts.map((d) => `drift ${d.run}`)];
-    return { witness: { ...witness, unknowns, finding: "corrected", says } };
+  if (reads.length) {
+    const witness = told("corrected", { code: "room-drifts", data: { reads } });
+    return { witness: { ...witness, unknowns: [...unknowns, ...reads.map((d) => `drift ${d.run}`)] } };
   }
-  return { witness: { ...witness, ...thermometers(runs.before, runs.after) } };
+  const found = thermometers(runs.before, runs.after);
+  return { witness: told(found.code === "room-as-read" ? "fine" : "corrected", found) };
+}
+
+/** How far over its room the coldest reading of any chip lies, K; without a room none is too cold. */
+function coldestOver({ chips, room }: Windowed): number {
+  let coldest = Infinity;
+  if (!room) return coldest;
+  for (const c of chips)
+    c.tempC.forEach((t, i) => (coldest = Math.min(coldest, Number.isFinite(t) ? t - (room[i] ?? 0) : Infinity)));
+  return coldest;
 }
 
 /** Whose reading the rooms are: what a thermometer is known to show too much is taken off before anything is judged. */
-function thermometers(...runs: readonly JudgeRun[]): Pick<Witness, "finding" | "says"> {
+function thermometers(...runs: readonly JudgeRun[]): Found<"room-as-read" | "room-thermometer"> {
   const read = runs.map(({ conditions: c }) => ({ name: c?.thermometer ?? "", highK: c?.thermometerHighK ?? 0 }));
   const off = read.filter((t, i) => t.highK !== 0 && read.findIndex((o) => o.name === t.name) === i);
   const [b, a] = read;
-  const two = b?.name && a?.name && b.name !== a.name ? `Read by two thermometers, ${b.name} and ${a.name}.` : "";
-  if (off.length === 0) return { finding: "fine", says: two || "Rooms as they were read." };
-  const each = off.map(
-    ({ name, highK }) =>
-      `${name || "the thermometer"} shows ${words.with(Math.abs(highK), "K", 1)} too ${highK > 0 ? "much" : "little"}`,
-  );
-  return {
-    finding: "corrected",
-    says: `${two ? `${two} ` : ""}${words.capital(words.listed(each))}: that is taken off.`,
-  };
+  const two = b?.name && a?.name && b.name !== a.name ? ([b.name, a.name] as const) : null;
+  return off.length === 0
+    ? { code: "room-as-read", data: { thermometers: two } }
+    : { code: "room-thermometer", data: { thermometers: two, off } };
 }
 
 /**
@@ -110,16 +88,11 @@ const placeOf = (fit: JointFit, run: "before" | "after"): number =>
   fit.places.unknowns.findIndex((u) => u.name === `room ${run}`);
 
 /** What a fit with open rooms says of them. */
-export function openRooms(fit: JointFit): { reasons: Reason[]; says: string } {
+export function openRooms(fit: JointFit): Reason {
   const off = (run: "before" | "after") => fit.places.value(fit.u, `room ${run}`, 0);
   const [b, a] = [off("before"), off("after")];
-  const told = [b, a].map((v) => words.kelvin(v));
-  if (Math.max(Math.abs(b), Math.abs(a)) > OFF_K) {
-    const says =
-      `The runs speak of other rooms than were read: off by ${told[0]} before and ${told[1]} after` +
-      `${b * a < 0 && Math.abs(b + a) < 0.5 * Math.abs(b - a) ? "; the two may be swapped" : ""}.`;
-    return { says, reasons: [{ code: "room-does-not-fit", level: "blocks", message: says, figure: told.join(", ") }] };
-  }
-  const says = `The rooms may have been off by ${told[0]} before and ${told[1]} after: they are left open.`;
-  return { says, reasons: [{ code: "room-doubtful", level: "caution", message: says, figure: told.join(", ") }] };
+  const offK = [b, a] as const;
+  if (Math.max(Math.abs(b), Math.abs(a)) <= OFF_K) return { code: "room-doubtful", data: { offK }, level: "caution" };
+  const swapped = b * a < 0 && Math.abs(b + a) < 0.5 * Math.abs(b - a);
+  return { code: "room-does-not-fit", data: { offK, swapped }, level: "blocks" };
 }

@@ -1,15 +1,7 @@
-import { words } from "../../base/words";
 import { channelOf, placeRead, type PlaceRead } from "../log";
 import type { ChipId } from "../thermal";
-import type { Scene, Testimony } from "./witness";
-
-/** The place in a word. */
-const SHORT: Record<PlaceRead, string> = {
-  "hottest core": "cores",
-  "hot spot": "hot spot",
-  average: "average",
-  package: "package",
-};
+import type { Found } from "../pair/reason";
+import { heard, type Scene, type Testimony } from "./witness";
 
 /** Whether both logs read a chip at the same place; silent where they do. */
 export function sensorWitness({ runs }: Scene, chip: ChipId): Testimony[] {
@@ -21,22 +13,12 @@ export function sensorWitness({ runs }: Scene, chip: ChipId): Testimony[] {
   };
   const [before, after] = [placeIn("before"), placeIn("after")];
   if (before === null || after === null || before === after) return [];
-  const says =
-    `The ${words.chip(chip)} is read at its ${before} before and at its ${after} after: two sensors, which differ ` +
-    "the more the more power there is. How much is left open, and widens contact.";
+  const found: Found = { code: "sensors-differ", data: { chip, before, after } };
+  const shown = { before: { as: "place", place: before }, after: { as: "place", place: after } } as const;
   return [
     {
-      witness: {
-        of: "sensor",
-        chip,
-        finding: "corrected",
-        before: SHORT[before],
-        after: SHORT[after],
-        says,
-        unknowns: [],
-        addsK: null,
-      },
-      reasons: [{ code: "sensors-differ", level: "caution", message: says }],
+      witness: heard("sensor", "corrected", [found], shown, { chip }),
+      reasons: [{ ...found, level: "caution" }],
       freedom: { apart: [chip] },
     },
   ];

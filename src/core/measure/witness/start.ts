@@ -1,7 +1,6 @@
-import { words } from "../../base/words";
-import type { Series } from "../thermal";
-import { meanOver } from "../pair/conditions";
-import type { Scene, Testimony, Witness } from "./witness";
+import { RUNS } from "../pair/reason";
+import { meanOver, type Windowed } from "../pair/conditions";
+import { heard, type Scene, type Testimony } from "./witness";
 
 /** An idle stretch of less than this tells no start, s. */
 const IDLE_S = 20;
@@ -13,30 +12,20 @@ type Start = "settled" | "warm" | "unseen";
 /** How the machine stood when the load came on: settled, still warm of something, or not logged. */
 export function startWitness({ before, after }: Scene): Testimony {
   const starts = { before: startOf(before), after: startOf(after) };
-  const shown = (run: "before" | "after", s: Series) => {
-    const level = idleLevel(s);
-    const name = { settled: "", warm: "warm, ", unseen: "no idle" }[starts[run]];
-    return starts[run] === "unseen" || level === null ? name || "idle" : `${name}${words.kelvin(level, 1)}`;
-  };
-  const witness = { of: "start" as const, chip: null, before: shown("before", before), after: shown("after", after) };
-  const odd = (["before", "after"] as const).filter((run) => starts[run] !== "settled");
-  if (odd.length === 0)
-    return {
-      witness: { ...witness, finding: "fine", says: "Both loads began from idle.", unknowns: [], addsK: null },
-    };
-  const of = (run: "before" | "after") =>
-    starts[run] === "unseen" ? `The run ${run} has no idle before its load` : `The run ${run} began warm`;
-  const corrected: Witness = {
-    ...witness,
-    finding: "corrected",
-    says: `${odd.map(of).join(". ")}: how warm fins and case were is left open.`,
-    unknowns: odd.flatMap((run) => [`start fins ${run} 0`, `start case ${run} 0`]),
-    addsK: null,
-  };
-  return { witness: corrected };
+  const shown = {
+    before: { as: "start", start: starts.before, riseK: idleLevel(before) },
+    after: { as: "start", start: starts.after, riseK: idleLevel(after) },
+  } as const;
+  const runs = RUNS.flatMap((run) => {
+    const start = starts[run];
+    return start === "settled" ? [] : [{ run, start }];
+  });
+  if (runs.length === 0) return { witness: heard("start", "fine", [{ code: "from-idle", data: {} }], shown) };
+  const unknowns = runs.flatMap(({ run }) => [`start fins ${run} 0`, `start case ${run} 0`]);
+  return { witness: heard("start", "corrected", [{ code: "start-open", data: { runs } }], shown, { unknowns }) };
 }
 
-function startOf(s: Series): Start {
+function startOf(s: Windowed): Start {
   const idleS = (s.timeS[s.on] ?? 0) - (s.timeS[0] ?? 0);
   if (idleS < IDLE_S) return "unseen";
   const part = Math.max(3, Math.floor(s.on / 4));
@@ -47,7 +36,7 @@ function startOf(s: Series): Start {
 }
 
 /** Rise of the first chip over its room at the end of the idle stretch, K; null where either is not known. */
-function idleLevel(s: Series): number | null {
+function idleLevel(s: Windowed): number | null {
   const own = s.chips[0];
   if (!own || !s.room || s.on < 3) return null;
   const rows: [number, number] = [Math.max(0, s.on - 20), s.on];

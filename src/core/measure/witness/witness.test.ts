@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { tessalyK15, wrenfell14 } from "../../../samples/rigs";
 import type { RigLog } from "../../simulate";
-import { plainText, verdictJson } from "../judge/index";
+import { plainText, verdictJson } from "../says";
 import {
   codesOf as codes,
   eachReading as each,

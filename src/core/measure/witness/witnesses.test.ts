@@ -2,26 +2,35 @@ import { describe, expect, it } from "vitest";
 import { noConditions } from "../../../testing/conditions";
 import { plainSeries, withSecond, type PlainRun } from "../../../testing/series";
 import type { Kept } from "../ladder";
-import type { Series } from "../thermal";
+import type { Windowed } from "../pair/conditions";
+import { heardInWords } from "../../../testing/inWords";
 import { isBoardPower, withoutBoard } from "../pair/boardPower";
 import { usualFan, type FanState } from "../pair/fan";
 import { withCurveOf } from "../pair/fanCurve";
 import { roomTrue, type RunConditions } from "../pair/settings";
-import type { Scene, Testimony } from "./witness";
-import { fanWitness } from "./fan";
-import { machineWitness } from "./machine";
-import { powerWitness } from "./power";
-import { roomWitness } from "./room";
-import { startWitness } from "./start";
-import { surroundingsWitness } from "./surroundings";
-import { timeWitness } from "./time";
+import type { Scene } from "./witness";
+import { fanWitness as bareFan } from "./fan";
+import { machineWitness as bareMachine } from "./machine";
+import { powerWitness as barePower } from "./power";
+import { roomWitness as bareRoom } from "./room";
+import { startWitness as bareStart } from "./start";
+import { surroundingsWitness as bareSurroundings } from "./surroundings";
+import { timeWitness as bareTime } from "./time";
+
+const fanWitness = heardInWords(bareFan);
+const machineWitness = heardInWords(bareMachine);
+const powerWitness = heardInWords(barePower);
+const roomWitness = heardInWords(bareRoom);
+const startWitness = heardInWords(bareStart);
+const timeWitness = heardInWords(bareTime);
+const surroundingsWitness = (scene: Scene) => bareSurroundings(scene).map((t) => heardInWords(() => t)());
 
 const loaded = (t: number) => t >= 120 && t < 780;
 
 interface Told {
   before?: PlainRun;
   after?: PlainRun;
-  series?: Partial<{ before: Series; after: Series }>;
+  series?: Partial<{ before: Windowed; after: Windowed }>;
   fan?: Partial<FanState>;
   cores?: [number, number];
   conditions?: [Partial<RunConditions>, Partial<RunConditions>];
@@ -52,7 +61,7 @@ function scene(told: Told = {}): Scene {
 }
 
 const spaced = (text: string | undefined) => text?.replaceAll("\u00a0", " ");
-const codes = (t: Testimony) => (t.reasons ?? []).map((r) => r.code);
+const codes = (t: { reasons?: { code: string }[] }) => (t.reasons ?? []).map((r) => r.code);
 
 describe("the room, as it was read", () => {
   it("is shown at the start of the load, and fine where both ends were read", () => {
@@ -105,7 +114,7 @@ describe("the room, as it was read", () => {
 });
 
 describe("the time of a run", () => {
-  const gapped = (from: number, to: number): Series => {
+  const gapped = (from: number, to: number): Windowed => {
     const s = plainSeries();
     const rows = [...s.timeS.keys()].filter((i) => i <= from || i >= to);
     const pick = (v: Float64Array) => Float64Array.from(rows, (i) => v[i] ?? NaN);
@@ -256,7 +265,7 @@ describe("power against load and clock", () => {
   it("without power the work tells, with a doubt by what told it; too far apart it is cut", () => {
     const none = (after: PlainRun) =>
       powerWitness(scene({ before: { powerLogged: false, ...after }, after: { powerLogged: false, ...after } }), "cpu");
-    const sd = (t: Testimony) => t.freedom?.power?.cpu?.sd;
+    const sd = (t: ReturnType<typeof powerWitness>) => t.freedom?.power?.cpu?.sd;
     expect(sd(none({}))).toBeCloseTo(0.03, 9);
     expect(sd(none({ clock: null }))).toBeCloseTo(0.07, 9);
     expect(sd(none({ load: null, clock: null }))).toBeCloseTo(0.12, 9);

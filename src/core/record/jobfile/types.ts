@@ -1,6 +1,7 @@
 import type { Layout } from "../../drawing/parts";
 import type { JobWaits, Machine } from "../../workshop/job";
-import type { RunConditions, Triage, Verdict } from "../../measure/judge";
+import type { Triage, Verdict } from "../../measure/says";
+import type { RunConditions } from "../../measure/pair";
 import type { ColumnGuess, Phases, PlannedLayout } from "../../measure/log";
 import type { CuttingPlan } from "../../handwork/pads";
 import type { Squaring } from "../../drawing/photo";

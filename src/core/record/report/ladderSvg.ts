@@ -1,6 +1,7 @@
 import { el, n, path, rect } from "../../drawing/draw/markup";
-import type { ChipVerdict, Verdict } from "../../measure/judge";
-import { MONO, PAPER, RUNG_K, SANS } from "./paper";
+import { ladderPlan, rungsC, type ChipVerdict, type LadderPlan } from "../../measure/judge";
+import type { Verdict } from "../../measure/says";
+import { MONO, PAPER, SANS } from "./paper";
 import type { Speech } from "./speech";
 
 export const LADDER_W = 330;
@@ -20,13 +21,11 @@ const WIDE = 56;
 export function ladderSvg(v: Verdict, lead: ChipVerdict, { t, said }: Speech): string {
   const { roomC } = v.matched;
   const [contact, airflow] = lead.paths;
-  const beforeC = roomC + (lead.before?.K ?? 0);
-  const afterC = roomC + (lead.after?.K ?? 0);
-  const top = Math.max(beforeC, afterC, v.limitC ?? 0) + 5;
-  const y = (C: number) => FOOT - ((C - roomC) / (top - roomC)) * (FOOT - TOP);
-  const airBefore = roomC + (airflow.before?.K ?? 0);
-  const airAfter = roomC + (airflow.after?.K ?? 0);
-  const known = airflow.before && airflow.after && contact.before && contact.after;
+  const plan = ladderPlan(lead, roomC, v.limitC, true);
+  const y = (C: number) => FOOT - ((C - roomC) / (plan.topC - roomC)) * (FOOT - TOP);
+  const beforeC = plan.before.totalC ?? roomC;
+  const afterC = plan.after.totalC ?? roomC;
+  const known = [plan.before, plan.after].every((l) => l.airKnown && l.contactKnown);
   return el(
     "svg",
     {
@@ -37,13 +36,13 @@ export function ladderSvg(v: Verdict, lead: ChipVerdict, { t, said }: Speech): s
       "font-family": SANS,
     },
     [
-      ...scale(y, roomC, top, (v) => said.number(v)),
-      ...(known ? wedges(y, { roomC, airBefore, airAfter, beforeC, afterC }) : []),
+      ...scale(y, plan, (v) => said.number(v)),
+      ...(known ? wedges(y, plan) : []),
       ...(known
         ? [
-            ...ladder(BEFORE_X, { y, roomC, airC: airBefore, topC: beforeC, dashed: true }),
-            ...ladder(AFTER_X, { y, roomC, airC: airAfter, topC: afterC, dashed: false }),
-            ...pathLabels(y, { roomC, airBefore, airAfter, beforeC, afterC }, { contact, airflow }, { t, said }),
+            ...ladder(BEFORE_X, y, plan, "before"),
+            ...ladder(AFTER_X, y, plan, "after"),
+            ...pathLabels(y, plan, { contact, airflow }, { t, said }),
           ]
         : bare(y, { beforeC, afterC })),
       ...(v.limitC === null ? [] : limit(y(v.limitC), `${t.ladder.slowsAt} `, said.figures.degrees(v.limitC))),
@@ -81,9 +80,9 @@ const label = (x: number, y: number, text: string, { size, anchor, fill, weight 
     text,
   );
 
-function scale(y: Scale, roomC: number, top: number, number: (v: number) => string): string[] {
+function scale(y: Scale, { roomC, ticksC }: LadderPlan, number: (v: number) => string): string[] {
   const out: string[] = [];
-  for (let C = 40; C < top; C += 20)
+  for (const C of ticksC)
     out.push(
       path(`M40 ${n(y(C))}H${LADDER_W - 8}`, { stroke: PAPER.line2, "stroke-width": 1, fill: "none" }),
       label(34, y(C) + 5, number(C), { size: 13.5, anchor: "end", fill: PAPER.ink2, weight: 400, family: MONO }),
@@ -100,34 +99,21 @@ function scale(y: Scale, roomC: number, top: number, number: (v: number) => stri
   return out;
 }
 
-interface Heights {
-  roomC: number;
-  airBefore: number;
-  airAfter: number;
-  beforeC: number;
-  afterC: number;
-}
-
-function wedges(y: Scale, h: Heights): string[] {
+function wedges(y: Scale, { roomC, before, after }: LadderPlan): string[] {
   const [a, b] = [BEFORE_X + WIDE, AFTER_X];
   const wedge = (from: number, to: number, lowFrom: number, lowTo: number, fill: string) =>
     path(`M${a} ${n(y(from))}L${b} ${n(y(to))}V${n(y(lowTo))}L${a} ${n(y(lowFrom))}Z`, { fill });
   return [
-    wedge(h.airBefore, h.airAfter, h.roomC, h.roomC, PAPER.airWash),
-    wedge(h.beforeC, h.afterC, h.airBefore, h.airAfter, PAPER.pasteWash),
+    wedge(before.airC, after.airC, roomC, roomC, PAPER.airWash),
+    wedge(before.topC, after.topC, before.airC, after.airC, PAPER.pasteWash),
   ];
 }
 
-interface Ladder {
-  y: Scale;
-  roomC: number;
-  airC: number;
-  topC: number;
-  dashed: boolean;
-}
-
 /** One ladder: airflow below, contact above; the form of its rungs tells them apart without colour. */
-function ladder(x: number, { y, roomC, airC, topC, dashed }: Ladder): string[] {
+function ladder(x: number, y: Scale, plan: LadderPlan, run: "before" | "after"): string[] {
+  const { roomC, rungK } = plan;
+  const { airC, topC } = plan[run];
+  const dashed = run === "before";
   const dash = dashed ? "4 3" : undefined;
   const part = (fromC: number, toC: number, colour: string, width: number): string[] => {
     const out = [
@@ -138,16 +124,15 @@ function ladder(x: number, { y, roomC, airC, topC, dashed }: Ladder): string[] {
         fill: "none",
       }),
     ];
-    for (let C = Math.ceil((fromC - roomC) / RUNG_K) * RUNG_K + roomC; C <= toC + 0.01; C += RUNG_K)
-      if (C > fromC + 0.5)
-        out.push(
-          path(`M${x} ${n(y(C))}h${WIDE}`, {
-            stroke: colour,
-            "stroke-width": dashed ? 1.5 : width,
-            "stroke-dasharray": dash,
-            fill: "none",
-          }),
-        );
+    for (const C of rungsC(fromC, toC, rungK))
+      out.push(
+        path(`M${x} ${n(y(C))}h${WIDE}`, {
+          stroke: colour,
+          "stroke-width": dashed ? 1.5 : width,
+          "stroke-dasharray": dash,
+          fill: "none",
+        }),
+      );
     return out;
   };
   return [...part(roomC, airC, PAPER.air, 2.4), ...part(airC, topC, PAPER.paste, 4.6), chip(x, y(topC), dash)];
@@ -176,19 +161,19 @@ function bare(y: Scale, { beforeC, afterC }: { beforeC: number; afterC: number }
 
 function pathLabels(
   y: Scale,
-  h: Heights,
+  { roomC, before, after }: LadderPlan,
   paths: { contact: ChipVerdict["paths"][0]; airflow: ChipVerdict["paths"][1] },
   { t, said }: Speech,
 ): string[] {
   const middle = (a: number, b: number) => (y(a) + y(b)) / 2;
   const x = AFTER_X + WIDE + 10;
-  const airY = middle(h.roomC, h.airAfter);
+  const airY = middle(roomC, after.airC);
   // two figures keep clear of one another
-  const pasteY = Math.min(middle(h.airAfter, h.afterC), airY - 44);
+  const pasteY = Math.min(middle(after.airC, after.topC), airY - 44);
   const change = (K: number) => said.figures.signed(said.unit === "F" ? 1.8 * K : K, 0);
-  const beforeAir = middle(h.roomC, h.airBefore) + 5;
+  const beforeAir = middle(roomC, before.airC) + 5;
   return [
-    label(BEFORE_X - 8, Math.min(middle(h.airBefore, h.beforeC) + 5, beforeAir - 18), t.ladder.paste, {
+    label(BEFORE_X - 8, Math.min(middle(before.airC, before.topC) + 5, beforeAir - 18), t.ladder.paste, {
       size: 13.5,
       anchor: "end",
       fill: PAPER.paste,

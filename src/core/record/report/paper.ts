@@ -14,6 +14,3 @@ export const PAPER = {
 /** The report's letters: screens have them as variable fonts, paper as those of the same family. */
 export const SANS = "Sofia Sans Semi Condensed Variable, Sofia Sans Semi Condensed, sans-serif";
 export const MONO = "Spline Sans Mono Variable, Spline Sans Mono, monospace";
-
-/** Height of one rung of the ladder on paper, K. */
-export const RUNG_K = 5;

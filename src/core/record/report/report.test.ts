@@ -5,7 +5,7 @@ import { aJobFile, givenAt, type Answered } from "../../../testing/jobFiles";
 import { eachReading, rigVerdict } from "../../../testing/rigRuns";
 import type { Language } from "../../base/words";
 import { asideText, stepKey } from "../../handwork/service";
-import type { Verdict } from "../../measure/judge";
+import type { Verdict } from "../../measure/says";
 import type { JobFile, SignOff } from "../jobfile";
 import { reportOf, verdictIn } from "./report";
 import type { ReportForm } from "./form";

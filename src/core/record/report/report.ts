@@ -1,6 +1,7 @@
 import { CoolingMap } from "../../drawing/parts";
 import type { JobFile } from "../jobfile";
-import type { ChipVerdict, Verdict } from "../../measure/judge";
+import type { ChipVerdict } from "../../measure/judge";
+import type { Verdict } from "../../measure/says";
 import { contextOf, countsOut, plansOf, usualWays, type ServiceContext } from "../../handwork/service";
 import { asidesTold } from "./asides";
 import { curvesSvg } from "./curvesSvg";

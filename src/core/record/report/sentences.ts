@@ -1,6 +1,6 @@
-import type { ChipVerdict, Figure, Verdict } from "../../measure/judge";
+import { COARSE_K, type ChipVerdict, type Figure } from "../../measure/judge";
+import type { Verdict } from "../../measure/says";
 import { foundIn, type ServiceContext } from "../../handwork/service";
-import { RUNG_K } from "./paper";
 import type { Speech } from "./speech";
 
 export interface Statement {
@@ -88,6 +88,6 @@ export function whyOf(v: Verdict, lead: ChipVerdict, work: ServiceContext, { t, 
     items,
     sureTitle: t.sure.title,
     sure,
-    note: lead.before && lead.after ? t.ladder.note(said.degrees(RUNG_K)) : "",
+    note: lead.before && lead.after ? t.ladder.note(said.degrees(COARSE_K)) : "",
   };
 }

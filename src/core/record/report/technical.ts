@@ -1,5 +1,7 @@
-import type { ChipVerdict, Figure, RunConditions, Verdict } from "../../measure/judge";
-import { roomTrue } from "../../measure/judge";
+import type { ChipVerdict, Figure } from "../../measure/judge";
+import type { Verdict } from "../../measure/says";
+import type { RunConditions } from "../../measure/pair";
+import { roomTrue } from "../../measure/pair";
 import type { JobRun } from "../jobfile";
 import { cleanedIn, usedIn, type Consumable, type ServiceContext } from "../../handwork/service";
 import { asidesTold } from "./asides";

@@ -1,4 +1,4 @@
-import type { WitnessName } from "../../measure/judge";
+import type { WitnessName } from "../../measure/pair";
 import type { AsideKind, Consumable } from "../../handwork/service";
 
 /** A count with its word in the one or the other form. */

@@ -1,4 +1,4 @@
-import type { SentencePart } from "../../measure/judge";
+import type { SentencePart } from "../../measure/says";
 import type { Course } from "./course";
 import type { Forecast, HotMark } from "./hotDay";
 

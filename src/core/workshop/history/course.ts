@@ -1,5 +1,5 @@
 import { dayAfter } from "../../base/days";
-import type { ChipId } from "../../measure/judge";
+import type { ChipId } from "../../measure/thermal";
 import { driftOf, type Drift, type Rate } from "./drift";
 import { atFanSpeed, type Levels, type Measured, type Resistance } from "./measured";
 

@@ -1,4 +1,6 @@
-import type { ChipId, Figure, Verdict } from "../../measure/judge";
+import type { Figure } from "../../measure/judge";
+import type { ChipId } from "../../measure/thermal";
+import type { Verdict } from "../../measure/says";
 import { USUAL_FAN_EXPONENT } from "../../measure/thermal";
 
 /** A resistance with its 90 % interval, K/W. */

@@ -1,4 +1,4 @@
-import { type SentencePart } from "../../measure/judge";
+import type { SentencePart } from "../../measure/says";
 import type { MeasuredAhead } from "../upkeep";
 import { words } from "../../base/words";
 import { LEAST_INTERVALS, type Rate } from "./drift";

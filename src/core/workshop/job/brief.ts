@@ -1,4 +1,5 @@
-import { plainText, type ChipVerdict, type SentencePart, type Verdict, type VerdictWord } from "../../measure/judge";
+import type { ChipVerdict, VerdictWord } from "../../measure/judge";
+import { plainText, type SentencePart, type Verdict } from "../../measure/says";
 import { verdictFact } from "./stages";
 
 /** Rise of one chip over the room at matched conditions, K, for a small ladder; null where it is not known. */

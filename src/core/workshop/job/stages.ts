@@ -1,5 +1,6 @@
 import { words } from "../../base/words";
-import { atLeastK, isOpposed, type Verdict } from "../../measure/judge";
+import { atLeastK, isOpposed } from "../../measure/judge";
+import type { Verdict } from "../../measure/says";
 import type { ServiceStage, StageProgress } from "../../handwork/service";
 
 export type StageName = ServiceStage | "before" | "map" | "after" | "verdict";

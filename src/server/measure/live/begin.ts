@@ -1,7 +1,7 @@
 import { bad, ok, type Result } from "../../../core/base/result";
 import { checkedRecipe, loadKeyOf, RECIPES, stopLimits, type Recipe } from "../../../core/measure/protocol";
 import { batterySwollen, Journal } from "../../../core/handwork/service";
-import type { RunConditions } from "../../../core/measure/judge";
+import type { RunConditions } from "../../../core/measure/pair";
 import { database } from "../../../data/base/connection";
 import { entriesOf } from "../../../data/handwork/journal";
 import { addLiveRun, findLiveRun, lastLiveRun } from "../../../data/measure/liveRuns";

@@ -1,4 +1,4 @@
-import { roomTrue, type JudgeRun } from "../../../core/measure/judge";
+import { roomTrue, type JudgeRun } from "../../../core/measure/pair";
 import { database } from "../../../data/base/connection";
 import { loadSamples, type RunRecord } from "../../../data/measure/runs";
 

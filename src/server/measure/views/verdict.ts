@@ -1,4 +1,5 @@
-import { alignRuns, JUDGE_VERSION, type PairCurves, type Verdict } from "../../../core/measure/judge";
+import { alignRuns, JUDGE_VERSION, type PairCurves } from "../../../core/measure/judge";
+import type { Verdict } from "../../../core/measure/says";
 import { database } from "../../../data/base/connection";
 import { loadSamples } from "../../../data/measure/runs";
 import { earlierVerdict, latestVerdict, type VerdictRecord } from "../../../data/measure/verdicts";

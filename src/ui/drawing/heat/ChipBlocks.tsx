@@ -1,5 +1,5 @@
 import { words } from "@/core/base/words";
-import type { Verdict } from "@/core/measure/judge";
+import type { Verdict } from "@/core/measure/says";
 import type { CoolingMap } from "@/core/drawing/parts";
 
 /** Chips as ink blocks with their watts; below each the matched °C before (hollow, dashed) over after (solid). */

@@ -3,7 +3,9 @@ import { words } from "@/core/base/words";
 import { Tab, TabGroup, TabList } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { type ChipVerdict, type RunConditions, type Verdict } from "@/core/measure/judge";
+import type { ChipVerdict } from "@/core/measure/judge";
+import type { Verdict } from "@/core/measure/says";
+import type { RunConditions } from "@/core/measure/pair";
 import { CoolingMap, type Layout } from "@/core/drawing/parts";
 import {
   type ChipEstimateKW,

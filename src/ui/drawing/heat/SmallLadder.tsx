@@ -1,11 +1,11 @@
 "use client";
 import { words } from "@/core/base/words";
-import type { ChipVerdict, PathVerdict } from "@/core/measure/judge";
+import { ladderAxis, ladderPlan, type ChipVerdict, type PathVerdict } from "@/core/measure/judge";
 import { useSize } from "@/ui/kit/controls/size";
 import { Beam, Defs, Scale } from "@/ui/measure/ladder/Frame";
 import { Bands, describe } from "@/ui/measure/ladder/HeatLadder";
 import { Rails } from "@/ui/measure/ladder/Rails";
-import { apart, type LadderScale, ladderScale, type LadderPlan } from "@/ui/measure/ladder/scale";
+import { apart, ladderScale, type LadderPlaces } from "@/ui/measure/ladder/scale";
 
 /** The heat ladder beside the drawing: same axis, rungs and bands, without the bars; those stay on the verdict. */
 export function SmallLadder({ chip, roomC, limitC }: { chip: ChipVerdict; roomC: number; limitC: number | null }) {
@@ -13,20 +13,18 @@ export function SmallLadder({ chip, roomC, limitC }: { chip: ChipVerdict; roomC:
   const W = Math.max(250, size.width);
   const height = Math.max(280, size.height);
   const [contact, airflow] = chip.paths;
-  const beforeC = roomC + (chip.before?.K ?? 0);
-  const airBeforeC = roomC + (airflow.before?.K ?? 0);
-  const airAfterC = roomC + (airflow.after?.K ?? airflow.before?.K ?? 0);
-  const topAfterC = airAfterC + (contact.after?.K ?? 0);
-  const scale = ladderScale(roomC, [beforeC, topAfterC], limitC, height);
-  const plan: LadderPlan = { scale, left: 38, right: W - 4, before: [52, 94], after: [W - 138, W - 96] };
+  const plan = ladderPlan(chip, roomC, limitC);
+  const { airC, topC } = plan.after;
+  // without bars beside it the ladder is as tall as what it draws
+  const scale = ladderScale({ ...plan, ...ladderAxis(roomC, [plan.before.topC, topC], limitC) }, height);
+  const places: LadderPlaces = { scale, left: 38, right: W - 4, before: [52, 94], after: [W - 138, W - 96] };
   const mids = apart(
-    (scale.y(airAfterC) + scale.y(topAfterC)) / 2,
-    (scale.y(roomC) + scale.y(airAfterC)) / 2,
+    (scale.y(airC) + scale.y(topC)) / 2,
+    (scale.y(roomC) + scale.y(airC)) / 2,
     46,
     50,
     scale.footY - 20,
   );
-  const known = airflow.after !== null;
   return (
     <div ref={ref} className="relative min-h-70 w-full flex-1">
       <svg
@@ -37,55 +35,37 @@ export function SmallLadder({ chip, roomC, limitC }: { chip: ChipVerdict; roomC:
         className="absolute inset-0 block overflow-visible"
       >
         <Defs />
-        <Scale plan={plan} roomC={roomC} />
-        {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
-        <Bands
-          plan={plan}
-          roomC={roomC}
-          airBeforeC={airBeforeC}
-          beforeC={beforeC}
-          airAfterC={airAfterC}
-          contactAfterTopC={topAfterC}
-          airKnown={known}
-          contactKnown={contact.after !== null}
-        />
-        <Rails plan={plan} roomC={roomC} which="before" airTopC={airBeforeC} topC={beforeC} airKnown contactKnown />
-        <Rails
-          plan={plan}
-          roomC={roomC}
-          which="after"
-          airTopC={airAfterC}
-          topC={topAfterC}
-          airKnown={known}
-          contactKnown={contact.after !== null}
-        />
-        <path d={`M${plan.left} ${scale.footY}H${plan.right}`} stroke="var(--room)" strokeWidth={3} />
-        <SmallLabels plan={plan} scale={scale} contact={contact} mids={mids} airflow={airflow} />
+        <Scale places={places} />
+        <Beam places={places} />
+        <Bands places={places} plan={plan} />
+        <Rails places={places} which="before" level={plan.before} />
+        <Rails places={places} which="after" level={plan.after} />
+        <path d={`M${places.left} ${scale.footY}H${places.right}`} stroke="var(--room)" strokeWidth={3} />
+        <SmallLabels places={places} contact={contact} mids={mids} airflow={airflow} />
       </svg>
     </div>
   );
 }
 
 interface SmallLabelsProps {
-  plan: LadderPlan;
-  scale: LadderScale;
+  places: LadderPlaces;
   contact: PathVerdict;
   mids: [number, number];
   airflow: PathVerdict;
 }
 
 /** Labels of the small ladder. */
-function SmallLabels({ plan, scale, contact, mids, airflow }: SmallLabelsProps) {
+function SmallLabels({ places, contact, mids, airflow }: SmallLabelsProps) {
   return (
     <>
       {[
-        ["Before", (plan.before[0] + plan.before[1]) / 2],
-        ["After", (plan.after[0] + plan.after[1]) / 2],
+        ["Before", (places.before[0] + places.before[1]) / 2],
+        ["After", (places.after[0] + places.after[1]) / 2],
       ].map(([word, x]) => (
         <text
           key={word}
           x={x}
-          y={scale.footY + 22}
+          y={places.scale.footY + 22}
           textAnchor="middle"
           fontSize="var(--text-note)"
           fontWeight="var(--font-weight-strong)"
@@ -96,7 +76,7 @@ function SmallLabels({ plan, scale, contact, mids, airflow }: SmallLabelsProps) 
       ))}
       {contact.change ? (
         <Label
-          x={plan.after[1] + 8}
+          x={places.after[1] + 8}
           y={mids[0]}
           colour="var(--paste)"
           name="Contact"
@@ -105,7 +85,7 @@ function SmallLabels({ plan, scale, contact, mids, airflow }: SmallLabelsProps) 
       ) : null}
       {airflow.change ? (
         <Label
-          x={plan.after[1] + 8}
+          x={places.after[1] + 8}
           y={mids[1]}
           colour="var(--air)"
           name="Airflow"

@@ -1,5 +1,5 @@
 "use client";
-import { evidenceOf, unknownWhy, type Verdict } from "@/core/measure/judge";
+import { evidenceOf, unknownWhy, type Verdict } from "@/core/measure/says";
 import { EvidenceLine } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { HeatLadder } from "@/ui/measure/ladder/HeatLadder";

@@ -2,7 +2,7 @@
 import { Allowed, useMay } from "@/ui/kit/controls/Allowed";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { AfterAlone } from "@/core/measure/judge";
+import type { AfterAlone } from "@/core/measure/says";
 import { Button } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { stagePath } from "@/ui/kit/steps/paths";

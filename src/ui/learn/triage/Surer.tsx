@@ -1,7 +1,7 @@
-import type { SurerTest } from "@/core/measure/judge";
+import type { Triage } from "@/core/measure/says";
 
 /** Tests that would narrow the answer: half-width now (dashed) and then (solid), and their minutes. */
-export function Surer({ tests }: { tests: readonly SurerTest[] }) {
+export function Surer({ tests }: { tests: Triage["surer"] }) {
   if (tests.length === 0) return null;
   const widest = Math.max(...tests.map((t) => t.nowK), 1);
   const half = (K: number) => (K / widest) * 46;

@@ -1,9 +1,11 @@
 "use client";
 import { words } from "@/core/base/words";
-import type { Matched, TriageChip } from "@/core/measure/judge";
+import { ladderAxis } from "@/core/measure/judge";
+import type { Matched } from "@/core/measure/pair";
+import type { TriageChip } from "@/core/measure/triage";
 import { useSize } from "@/ui/kit/controls/size";
 import { Beam, Defs, Scale } from "@/ui/measure/ladder/Frame";
-import { ladderScale, type LadderPlan } from "@/ui/measure/ladder/scale";
+import { ladderScale, type LadderPlaces } from "@/ui/measure/ladder/scale";
 import { Rails } from "@/ui/measure/ladder/Rails";
 import { Change, Height } from "@/ui/measure/ladder/figures";
 
@@ -19,7 +21,7 @@ interface Props {
 export function TriageLadder({ chip, matched, limitC, run = "before" }: Props) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 540, height: 440 });
   const work = triageLadderPlan({ size, chip, matched, limitC });
-  const { W, height, roomC, airflow, contact, kw, plan, x0, y, airC, a, goodAirC, topC, goodTopC, b, footY } = work;
+  const { W, height, roomC, airflow, contact, kw, places, x0, y, airC, a, goodAirC, topC, goodTopC, b, footY } = work;
   return (
     <div ref={ref} className="relative min-h-95 w-full flex-1 max-sm:overflow-x-auto">
       <svg
@@ -34,17 +36,21 @@ export function TriageLadder({ chip, matched, limitC, run = "before" }: Props) {
         className="absolute inset-0 block overflow-visible"
       >
         <Defs />
-        <Scale plan={plan} roomC={roomC} />
-        {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
+        <Scale places={places} />
+        <Beam places={places} />
         <path d={`M${x0} ${y(roomC)}V${y(airC)}L${a - 4} ${y(goodAirC)}V${y(roomC)}z`} fill="var(--air-wash)" />
         <path d={`M${x0} ${y(airC)}V${y(topC)}L${a - 4} ${y(goodTopC)}V${y(goodAirC)}z`} fill="var(--paste-wash)" />
         <path d={`M${x0} ${y(airC)}L${a - 4} ${y(goodAirC)}`} stroke="var(--air)" strokeWidth={1.2} />
         <path d={`M${x0} ${y(topC)}L${a - 4} ${y(goodTopC)}`} stroke="var(--paste)" strokeWidth={1.4} />
-        <Rails plan={railsAt(plan, run)} roomC={roomC} which={run} airTopC={airC} topC={topC} airKnown contactKnown />
+        <Rails
+          places={railsAt(places, run)}
+          which={run}
+          level={{ airC, topC, totalC: topC, airKnown: true, contactKnown: true }}
+        />
         <GoodParts work={work} />
         <TriageFigures work={work} />
         <text
-          x={(plan.before[0] + plan.before[1]) / 2}
+          x={(places.before[0] + places.before[1]) / 2}
           y={footY + 34}
           textAnchor="middle"
           fontSize="var(--text-lead)"
@@ -63,9 +69,9 @@ export function TriageLadder({ chip, matched, limitC, run = "before" }: Props) {
   );
 }
 
-/** The plan with this machine's place where the rails of its run are drawn. */
-const railsAt = (plan: LadderPlan, run: "before" | "after"): LadderPlan =>
-  run === "before" ? plan : { ...plan, after: plan.before };
+/** The places with this machine's place where the rails of its run are drawn. */
+const railsAt = (places: LadderPlaces, run: "before" | "after"): LadderPlaces =>
+  run === "before" ? places : { ...places, after: places.before };
 
 interface TriageLadderPlanGiven {
   size: { width: number; height: number };
@@ -84,11 +90,11 @@ function triageLadderPlan({ size, chip, matched, limitC }: TriageLadderPlanGiven
   const airC = roomC + airflow.seen.K;
   const goodAirC = roomC + airflow.good.K;
   const goodTopC = goodAirC + contact.good.K;
-  const scale = ladderScale(roomC, [topC, goodTopC + 4], limitC, height);
+  const scale = ladderScale(ladderAxis(roomC, [topC, goodTopC + 4], limitC), height);
   const left = 44;
   const right = W - 6;
   const plot = right - left;
-  const plan: LadderPlan = {
+  const places: LadderPlaces = {
     scale,
     left,
     right,
@@ -96,10 +102,10 @@ function triageLadderPlan({ size, chip, matched, limitC }: TriageLadderPlanGiven
     after: [left + plot * 0.615, left + plot * 0.615 + 74],
   };
   const { y, footY } = scale;
-  const [a, b] = plan.after;
-  const x0 = plan.before[1] + 4;
+  const [a, b] = places.after;
+  const x0 = places.before[1] + 4;
   const kw = (good: { low: number; high: number }) => `${good.low.toFixed(0)} to ${good.high.toFixed(0)}\u00a0K`;
-  const bandX = (plan.before[1] + a) / 2;
+  const bandX = (places.before[1] + a) / 2;
   const mid = (...c: number[]) => c.reduce((s, v) => s + y(v), 0) / c.length;
   return {
     W,
@@ -108,7 +114,7 @@ function triageLadderPlan({ size, chip, matched, limitC }: TriageLadderPlanGiven
     airflow,
     contact,
     kw,
-    plan,
+    places,
     x0,
     y,
     airC,
@@ -178,11 +184,11 @@ interface TriageFiguresProps {
 
 /** Figures of this run, of good ones, and between them. */
 function TriageFigures({ work }: TriageFiguresProps) {
-  const { plan, mid, airC, topC, contact, roomC, airflow, b, goodAirC, goodTopC, bandX, a } = work;
+  const { places, mid, airC, topC, contact, roomC, airflow, b, goodAirC, goodTopC, bandX, a } = work;
   return (
     <>
       <Height
-        x={plan.before[0] - 28}
+        x={places.before[0] - 28}
         y={Math.max(62, mid(airC, topC))}
         anchor="end"
         colour="var(--paste)"
@@ -191,7 +197,7 @@ function TriageFigures({ work }: TriageFiguresProps) {
         kw={contact.seenKW}
       />
       <Height
-        x={plan.before[0] - 28}
+        x={places.before[0] - 28}
         y={Math.max(130, mid(roomC, airC))}
         anchor="end"
         colour="var(--air)"
@@ -220,7 +226,7 @@ function TriageFigures({ work }: TriageFiguresProps) {
       <Change
         x={bandX}
         y={Math.min(mid(airC, topC, goodAirC, goodTopC), mid(roomC, airC, roomC, goodAirC) - 46)}
-        narrow={a - plan.before[1] < 104}
+        narrow={a - places.before[1] < 104}
         colour="var(--paste)"
         wash="var(--paste-wash)"
         figure={contact.excess}
@@ -229,7 +235,7 @@ function TriageFigures({ work }: TriageFiguresProps) {
       <Change
         x={bandX}
         y={mid(roomC, airC, roomC, goodAirC)}
-        narrow={a - plan.before[1] < 104}
+        narrow={a - places.before[1] < 104}
         colour="var(--air)"
         wash="var(--air-wash)"
         figure={airflow.excess}

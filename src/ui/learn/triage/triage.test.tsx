@@ -1,10 +1,12 @@
+import { triageInWords } from "@/testing/inWords";
 import { fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
 import { tessalyK15, wrenfell14 } from "@/samples/rigs";
 import { rigRun } from "@/testing/rigRuns";
 import { router } from "@/testing/screen";
-import { figuresOfClass, plainText, triageRun, type Triage } from "@/core/measure/judge";
+import { figuresOfClass } from "@/core/measure/judge";
+import { plainText, type Triage } from "@/core/measure/says";
 import { Surer } from "./Surer";
 import { TriageLadder } from "./TriageLadder";
 import { TriageScreen } from "./TriageScreen";
@@ -12,7 +14,7 @@ import { TriageScreen } from "./TriageScreen";
 const user = userEvent.setup();
 function read(run: ReturnType<typeof rigRun>, chips: readonly ("cpu" | "gpu")[], totalW: number): Triage {
   const good = figuresOfClass(chips, totalW, false);
-  const triage = good && triageRun(run, good, wrenfell14.limitC);
+  const triage = good && triageInWords(run, good, wrenfell14.limitC);
   if (!triage) throw new Error("this run can be read alone");
   return triage;
 }
@@ -60,7 +62,7 @@ describe("its ladder", () => {
 
 describe("tests that would narrow the answer", () => {
   const test = {
-    code: "longer",
+    code: "longer" as const,
     title: "A longer load",
     tells: "air and case apart",
     nowK: 4.2,

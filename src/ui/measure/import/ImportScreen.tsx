@@ -1,7 +1,7 @@
 "use client";
 import { useWholeRows } from "@/ui/kit/controls/wholeRows";
 import type { ColumnChoices, OtherRun, Phases, Role, RunCurves, ToldColumn } from "@/core/measure/log";
-import type { RunConditions } from "@/core/measure/judge";
+import type { RunConditions } from "@/core/measure/pair";
 import { Button } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { Progress } from "@/ui/kit/controls/Progress";

@@ -1,7 +1,7 @@
 "use client";
 import { words } from "@/core/base/words";
 import type { OtherRun, Phases, RunCurves } from "@/core/measure/log";
-import type { RunConditions } from "@/core/measure/judge";
+import type { RunConditions } from "@/core/measure/pair";
 import type { Problem } from "@/core/base/result";
 import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
 import { doubtsOf, type ColumnChoices, type OtherRun, type Phases, type RunCurves } from "@/core/measure/log";
-import { roomTrue, type RunConditions } from "@/core/measure/judge";
+import { roomTrue, type RunConditions } from "@/core/measure/pair";
 import type { RoomGiven } from "@/core/measure/thermal";
 import type { Problem } from "@/core/base/result";
 import { sendLog, type Sent } from "@/ui/kit/controls/send";

@@ -1,5 +1,5 @@
 import { num } from "./figures";
-import type { LadderPlan } from "./scale";
+import type { LadderPlaces } from "./scale";
 
 /** Hatches of the ladder: limit beam, ground, and the part that is not known. */
 export function Defs() {
@@ -19,11 +19,10 @@ export function Defs() {
 }
 
 /** The one °C axis, with the room at its foot and the worth of a rung. */
-export function Scale({ plan, roomC }: { plan: LadderPlan; roomC: number }) {
-  const { scale, left, right } = plan;
+export function Scale({ places: { scale, left, right } }: { places: LadderPlaces }) {
   return (
     <g>
-      {scale.ticks.map((t) => (
+      {scale.ticksC.map((t) => (
         <g key={t}>
           <path d={`M${left} ${scale.y(t)}H${right}`} stroke="var(--line-2)" />
           <text
@@ -46,7 +45,7 @@ export function Scale({ plan, roomC }: { plan: LadderPlan; roomC: number }) {
         fill="var(--ink-2)"
         style={num}
       >
-        {roomC}
+        {scale.roomC}
       </text>
       <text x={left + 1} y={18} fontSize="var(--text-tag)" fill="var(--ink-2)">
         1 rung = {scale.rungK} K
@@ -55,10 +54,11 @@ export function Scale({ plan, roomC }: { plan: LadderPlan; roomC: number }) {
   );
 }
 
-/** The throttle limit as a beam across. */
-export function Beam({ plan, limitC }: { plan: LadderPlan; limitC: number }) {
-  const { left, right } = plan;
-  const y = plan.scale.y(limitC);
+/** The throttle limit as a beam across, where there is one. */
+export function Beam({ places: { scale, left, right } }: { places: LadderPlaces }) {
+  const { limitC } = scale;
+  if (limitC === null) return null;
+  const y = scale.y(limitC);
   return (
     <g>
       <rect x={left} y={y - 10} width={right - left} height={10} fill="url(#beam)" opacity={0.55} />

@@ -1,11 +1,12 @@
 "use client";
 import { words } from "@/core/base/words";
-import type { ChipVerdict, Matched } from "@/core/measure/judge";
+import { ladderPlan, type ChipVerdict, type LadderPlan } from "@/core/measure/judge";
+import type { Matched } from "@/core/measure/pair";
 import { useSize } from "@/ui/kit/controls/size";
 import { Labels } from "./Labels";
 import { Rails } from "./Rails";
 import { Beam, Defs, Scale } from "./Frame";
-import { ladderScale, type LadderPlan } from "./scale";
+import { ladderScale, type LadderPlaces } from "./scale";
 
 interface Props {
   chip: ChipVerdict;
@@ -20,18 +21,13 @@ export function HeatLadder({ chip, matched, limitC, unknownWhy }: Props) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 560, height: 460 });
   const W = Math.max(420, size.width);
   const height = Math.max(400, size.height);
-  const roomC = matched.roomC;
-  const [contact, airflow] = chip.paths;
-  const beforeC = roomC + (chip.before?.K ?? 0);
-  const airBeforeC = roomC + (airflow.before?.K ?? 0);
-  const afterC = chip.after ? roomC + chip.after.K : null;
-  const airAfterC = airflow.after ? roomC + airflow.after.K : airBeforeC;
-  const contactAfterTopC = airAfterC + (contact.after?.K ?? 0);
-  const scale = ladderScale(roomC, [beforeC, afterC ?? contactAfterTopC], limitC, height);
+  const { roomC } = matched;
+  const plan = ladderPlan(chip, roomC, limitC);
+  const scale = ladderScale(plan, height);
   const left = 44;
   const right = W - 6;
   const plot = right - left;
-  const plan: LadderPlan = {
+  const places: LadderPlaces = {
     scale,
     left,
     right,
@@ -48,72 +44,35 @@ export function HeatLadder({ chip, matched, limitC, unknownWhy }: Props) {
         className="absolute inset-0 block overflow-visible"
       >
         <Defs />
-        <Scale plan={plan} roomC={roomC} />
-        {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
-        <Bands
-          plan={plan}
-          roomC={roomC}
-          airBeforeC={airBeforeC}
-          beforeC={beforeC}
-          airAfterC={airAfterC}
-          contactAfterTopC={contactAfterTopC}
-          airKnown={airflow.after !== null}
-          contactKnown={contact.after !== null}
-        />
-        <Rails plan={plan} roomC={roomC} which="before" airTopC={airBeforeC} topC={beforeC} airKnown contactKnown />
-        <Rails
-          plan={plan}
-          roomC={roomC}
-          which="after"
-          airTopC={airAfterC}
-          topC={contactAfterTopC}
-          airKnown={airflow.after !== null}
-          contactKnown={contact.after !== null}
-        />
+        <Scale places={places} />
+        <Beam places={places} />
+        <Bands places={places} plan={plan} />
+        <Rails places={places} which="before" level={plan.before} />
+        <Rails places={places} which="after" level={plan.after} />
         <path d={`M${left} ${scale.footY}H${right}`} stroke="var(--room)" strokeWidth={3} />
         <rect x={left} y={scale.footY + 1.5} width={plot} height={8} fill="url(#ground)" opacity={0.8} />
-        <Labels
-          plan={plan}
-          chip={chip}
-          roomC={roomC}
-          limitC={limitC}
-          airBeforeC={airBeforeC}
-          beforeC={beforeC}
-          airAfterC={airAfterC}
-          afterC={afterC}
-          contactAfterTopC={contactAfterTopC}
-        />
-        {unknownWhy && airflow.after === null ? <Unknown plan={plan} airBeforeC={airBeforeC} why={unknownWhy} /> : null}
+        <Labels places={places} plan={plan} chip={chip} />
+        {unknownWhy && !plan.after.airKnown ? (
+          <Unknown places={places} airBeforeC={plan.before.airC} why={unknownWhy} />
+        ) : null}
       </svg>
     </div>
   );
 }
 
 interface BandProps {
+  places: LadderPlaces;
   plan: LadderPlan;
-  roomC: number;
-  airBeforeC: number;
-  beforeC: number;
-  airAfterC: number;
-  contactAfterTopC: number;
-  airKnown: boolean;
-  contactKnown: boolean;
 }
 
 /** What moved between the ladders: a wash per path, bounded by its own line. */
-export function Bands({
-  plan,
-  roomC,
-  airBeforeC,
-  beforeC,
-  airAfterC,
-  contactAfterTopC,
-  airKnown,
-  contactKnown,
-}: BandProps) {
-  const { y } = plan.scale;
-  const x0 = plan.before[1] + 4;
-  const x1 = plan.after[0] - 4;
+export function Bands({ places, plan }: BandProps) {
+  const { y } = places.scale;
+  const { airKnown, contactKnown, airC: airAfterC, topC: contactAfterTopC } = plan.after;
+  const { airC: airBeforeC, topC: beforeC } = plan.before;
+  const { roomC } = plan;
+  const x0 = places.before[1] + 4;
+  const x1 = places.after[0] - 4;
   return (
     <g>
       {airKnown ? (
@@ -132,21 +91,21 @@ export function Bands({
         <path d={`M${x0} ${y(beforeC)}L${x1} ${y(contactAfterTopC)}`} stroke="var(--paste)" strokeWidth={1.4} />
       ) : null}
       {!airKnown && contactKnown ? (
-        <path d={`M${x0} ${y(airBeforeC)}H${plan.after[1] + 8}`} stroke="var(--paste)" strokeWidth={1.4} />
+        <path d={`M${x0} ${y(airBeforeC)}H${places.after[1] + 8}`} stroke="var(--paste)" strokeWidth={1.4} />
       ) : null}
     </g>
   );
 }
 
 /** The part the run cannot tell: thin hatch, dotted edge, torn top, and the reason in a framed note. */
-function Unknown({ plan, airBeforeC, why }: { plan: LadderPlan; airBeforeC: number; why: string }) {
-  const [a, b] = plan.after;
-  const top = plan.scale.y(airBeforeC) + 22;
-  const foot = plan.scale.footY;
+function Unknown({ places, airBeforeC, why }: { places: LadderPlaces; airBeforeC: number; why: string }) {
+  const [a, b] = places.after;
+  const top = places.scale.y(airBeforeC) + 22;
+  const foot = places.scale.footY;
   const w = (b - a) / 6;
   const torn = Array.from({ length: 6 }, (_, i) => `l${w / 2} ${i % 2 ? 7 : -8}l${w / 2} ${i % 2 ? -5 : 6}`).join("");
-  const boxW = Math.min(270, plan.right - plan.before[1] - 24);
-  const boxX = plan.right - boxW;
+  const boxW = Math.min(270, places.right - places.before[1] - 24);
+  const boxX = places.right - boxW;
   return (
     <g>
       <path

@@ -1,39 +1,33 @@
-import type { ChipVerdict } from "@/core/measure/judge";
+import type { ChipVerdict, LadderPlan } from "@/core/measure/judge";
 import { Change, Height, num } from "./figures";
-import { apart, type LadderPlan } from "./scale";
+import { apart, type LadderPlaces } from "./scale";
 import { Bar, Headroom, LadderFoot } from "./LadderFoot";
 
 interface Props {
+  places: LadderPlaces;
   plan: LadderPlan;
   chip: ChipVerdict;
-  roomC: number;
-  limitC: number | null;
-  airBeforeC: number;
-  beforeC: number;
-  airAfterC: number;
-  afterC: number | null;
-  contactAfterTopC: number;
 }
 
 /** All figures of the ladder: heights beside it, changes in the bands, bars, headroom, totals at the foot. */
-export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfterC, afterC, contactAfterTopC }: Props) {
-  const work = labelPlaces({ plan, chip, afterC, limitC, airBeforeC, beforeC, roomC, airAfterC, contactAfterTopC });
-  const { contact, airflow, bandX, contactBandY, narrow, airBandY, lost, footY } = work;
+export function Labels({ places, plan, chip }: Props) {
+  const { limitC } = plan;
+  const { topC: beforeC } = plan.before;
+  const { totalC: afterC } = plan.after;
+  const work = labelPlaces({ places, plan, chip });
+  const { contact, airflow, bandX, contactBandY, narrow, airBandY, lost } = work;
+  const { scale } = places;
   return (
     <g>
       <PathLabels work={work} />
       {chip.before ? (
-        <Bar x={plan.before[0] - 14} figure={chip.before} roomC={roomC} plan={plan} colour="var(--paste)" dashed />
+        <Bar x={places.before[0] - 14} figure={chip.before} scale={scale} colour="var(--paste)" dashed />
       ) : null}
       {airflow.before ? (
-        <Bar x={plan.before[0] - 14} figure={airflow.before} roomC={roomC} plan={plan} colour="var(--air)" dashed />
+        <Bar x={places.before[0] - 14} figure={airflow.before} scale={scale} colour="var(--air)" dashed />
       ) : null}
-      {chip.after ? (
-        <Bar x={plan.after[1] + 15} figure={chip.after} roomC={roomC} plan={plan} colour="var(--paste)" />
-      ) : null}
-      {airflow.after ? (
-        <Bar x={plan.after[1] + 15} figure={airflow.after} roomC={roomC} plan={plan} colour="var(--air)" />
-      ) : null}
+      {chip.after ? <Bar x={places.after[1] + 15} figure={chip.after} scale={scale} colour="var(--paste)" /> : null}
+      {airflow.after ? <Bar x={places.after[1] + 15} figure={airflow.after} scale={scale} colour="var(--air)" /> : null}
       {contact.change ? (
         <Change
           x={bandX}
@@ -57,40 +51,21 @@ export function Labels({ plan, chip, roomC, limitC, airBeforeC, beforeC, airAfte
         />
       ) : null}
       {lost && afterC !== null ? (
-        <Lost plan={plan} afterC={afterC} lost={lost} />
+        <Lost places={places} afterC={afterC} lost={lost} />
       ) : afterC !== null && limitC !== null && limitC - afterC > 9 ? (
-        <Headroom plan={plan} afterC={afterC} limitC={limitC} beforeC={beforeC} />
+        <Headroom places={places} afterC={afterC} limitC={limitC} beforeC={beforeC} />
       ) : null}
-      <LadderFoot plan={plan} footY={footY} beforeC={beforeC} afterC={afterC} />
+      <LadderFoot places={places} beforeC={beforeC} afterC={afterC} />
     </g>
   );
 }
 
-interface LabelPlacesGiven {
-  plan: LadderPlan;
-  chip: ChipVerdict;
-  afterC: number | null;
-  limitC: number | null;
-  airBeforeC: number;
-  beforeC: number;
-  roomC: number;
-  airAfterC: number;
-  contactAfterTopC: number;
-}
-
 /** Where the figures of a ladder stand so that none lies over another. */
-function labelPlaces({
-  plan,
-  chip,
-  afterC,
-  limitC,
-  airBeforeC,
-  beforeC,
-  roomC,
-  airAfterC,
-  contactAfterTopC,
-}: LabelPlacesGiven) {
-  const { y, footY } = plan.scale;
+function labelPlaces({ places, plan, chip }: Props) {
+  const { y, footY } = places.scale;
+  const { roomC, limitC } = plan;
+  const { airC: airBeforeC, topC: beforeC } = plan.before;
+  const { airC: airAfterC, topC: contactAfterTopC, totalC: afterC } = plan.after;
   const [contact, airflow] = chip.paths;
   const mid = (a: number, b: number) => (y(a) + y(b)) / 2;
   const lost = lostPart(chip, afterC);
@@ -111,8 +86,8 @@ function labelPlaces({
     58,
     footY - 30,
   );
-  const narrow = plan.after[0] - plan.before[1] < 104;
-  const bandX = (plan.before[1] + plan.after[0]) / 2;
+  const narrow = places.after[0] - places.before[1] < 104;
+  const bandX = (places.before[1] + places.after[0]) / 2;
   const middleC = (a: number, b: number, c: number, d: number) => (y(a) + y(b) + y(c) + y(d)) / 4;
   const [contactBandY, airBandY] = apart(
     middleC(airBeforeC, beforeC, airAfterC, contactAfterTopC),
@@ -121,8 +96,8 @@ function labelPlaces({
     60,
     footY - 24,
   );
-  const beforeX = plan.before[0] - 28;
-  const afterX = plan.after[1] + 30;
+  const beforeX = places.before[0] - 28;
+  const afterX = places.after[1] + 30;
   return {
     beforeX,
     contactBeforeY,
@@ -137,7 +112,6 @@ function labelPlaces({
     narrow,
     airBandY,
     lost,
-    footY,
   };
 }
 
@@ -206,14 +180,14 @@ function lostPart(chip: ChipVerdict, afterC: number | null): LostPart | null {
   return worse?.change ? { K: worse.change.K, colour: worse.path === "contact" ? "var(--paste)" : "var(--air)" } : null;
 }
 
-function Lost({ plan, afterC, lost }: { plan: LadderPlan; afterC: number; lost: LostPart }) {
-  const y0 = plan.scale.y(afterC - lost.K);
-  const y1 = plan.scale.y(afterC);
-  const x = plan.after[1] + 42;
+function Lost({ places, afterC, lost }: { places: LadderPlaces; afterC: number; lost: LostPart }) {
+  const y0 = places.scale.y(afterC - lost.K);
+  const y1 = places.scale.y(afterC);
+  const x = places.after[1] + 42;
   return (
     <g>
-      <path d={`M${plan.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--sheet)" strokeWidth={5} />
-      <path d={`M${plan.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--ink)" strokeWidth={1.8} strokeDasharray="6 4" />
+      <path d={`M${places.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--sheet)" strokeWidth={5} />
+      <path d={`M${places.after[0] - 8} ${y0}H${x + 8}`} stroke="var(--ink)" strokeWidth={1.8} strokeDasharray="6 4" />
       <path
         d={`M${x} ${y0}V${y1}M${x - 5} ${y1 + 8}l5 -8 5 8M${x - 6} ${y1}h12`}
         stroke={lost.colour}
@@ -221,7 +195,7 @@ function Lost({ plan, afterC, lost }: { plan: LadderPlan; afterC: number; lost: 
         fill="none"
       />
       <text
-        x={plan.right}
+        x={places.right}
         y={y1 - 24}
         textAnchor="end"
         fontSize="var(--text-body)"
@@ -234,7 +208,7 @@ function Lost({ plan, afterC, lost }: { plan: LadderPlan; afterC: number; lost: 
         </tspan>{" "}
         lost again
       </text>
-      <text x={plan.right} y={y1 - 6} textAnchor="end" fontSize="var(--text-note)" fill="var(--ink-2)">
+      <text x={places.right} y={y1 - 6} textAnchor="end" fontSize="var(--text-note)" fill="var(--ink-2)">
         but for it {Math.round(afterC - lost.K)}
         {"\u00a0"}°C
       </text>

@@ -1,20 +1,20 @@
 import type { Figure } from "@/core/measure/judge";
 import { k1, num } from "./figures";
-import type { LadderPlan } from "./scale";
+import type { LadderPlaces, LadderScale } from "./scale";
 
 interface LadderFootProps {
-  plan: LadderPlan;
-  footY: number;
+  places: LadderPlaces;
   beforeC: number;
   afterC: number | null;
 }
 
 /** The totals under both ladders. */
-export function LadderFoot({ plan, footY, beforeC, afterC }: LadderFootProps) {
+export function LadderFoot({ places, beforeC, afterC }: LadderFootProps) {
+  const { footY } = places.scale;
   return (
     <>
       <text
-        x={(plan.before[0] + plan.before[1]) / 2}
+        x={(places.before[0] + places.before[1]) / 2}
         y={footY + 34}
         textAnchor="middle"
         fontSize="var(--text-lead)"
@@ -27,7 +27,7 @@ export function LadderFoot({ plan, footY, beforeC, afterC }: LadderFootProps) {
         </tspan>
       </text>
       <text
-        x={(plan.after[0] + plan.after[1]) / 2}
+        x={(places.after[0] + places.after[1]) / 2}
         y={footY + 34}
         textAnchor="middle"
         fontSize="var(--text-lead)"
@@ -53,21 +53,19 @@ export function LadderFoot({ plan, footY, beforeC, afterC }: LadderFootProps) {
 export function Bar({
   x,
   figure,
-  roomC,
-  plan,
+  scale: { y, roomC },
   colour,
   dashed = false,
 }: {
   x: number;
   figure: Figure;
-  roomC: number;
-  plan: LadderPlan;
+  scale: LadderScale;
   colour: string;
   dashed?: boolean;
 }) {
-  const top = plan.scale.y(roomC + figure.high);
-  const foot = plan.scale.y(roomC + figure.low);
-  const middle = plan.scale.y(roomC + figure.K);
+  const top = y(roomC + figure.high);
+  const foot = y(roomC + figure.low);
+  const middle = y(roomC + figure.K);
   const toward = dashed ? 12 : -13;
   return (
     <path
@@ -81,19 +79,19 @@ export function Bar({
 }
 
 export function Headroom({
-  plan,
+  places,
   afterC,
   limitC,
   beforeC,
 }: {
-  plan: LadderPlan;
+  places: LadderPlaces;
   afterC: number;
   limitC: number;
   beforeC: number;
 }) {
-  const x = (plan.after[0] + plan.after[1]) / 2;
-  const top = plan.scale.y(limitC) + 4;
-  const foot = plan.scale.y(afterC) - 16;
+  const x = (places.after[0] + places.after[1]) / 2;
+  const top = places.scale.y(limitC) + 4;
+  const foot = places.scale.y(afterC) - 16;
   if (foot - top < 26) return null;
   const head = Math.round(limitC - afterC);
   const was = Math.round(limitC - beforeC);

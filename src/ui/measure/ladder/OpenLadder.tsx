@@ -1,11 +1,12 @@
 "use client";
 import { words } from "@/core/base/words";
-import type { Bound, ChipVerdict, Matched } from "@/core/measure/judge";
+import { ladderAxis, type Bound, type ChipVerdict } from "@/core/measure/judge";
+import type { Matched } from "@/core/measure/pair";
 import { useSize } from "@/ui/kit/controls/size";
 import { num } from "./figures";
 import { Beam, Defs, Scale } from "./Frame";
 import { Rails } from "./Rails";
-import { ladderScale, type LadderPlan } from "./scale";
+import { ladderScale, type LadderPlaces } from "./scale";
 
 interface Props {
   chip: ChipVerdict & { bound: Bound };
@@ -25,10 +26,10 @@ export function OpenLadder({ chip, matched, limitC }: Props) {
   const roomC = matched.roomC;
   const beforeC = roomC + bound.beforeK;
   const afterC = roomC + bound.afterK;
-  const scale = ladderScale(roomC, [beforeC, afterC], limitC, height);
+  const scale = ladderScale(ladderAxis(roomC, [beforeC, afterC], limitC), height);
   const [left, right] = [44, W - 6];
   const plot = right - left;
-  const plan: LadderPlan = {
+  const places: LadderPlaces = {
     scale,
     left,
     right,
@@ -36,7 +37,7 @@ export function OpenLadder({ chip, matched, limitC }: Props) {
     after: [left + plot * 0.66, left + plot * 0.66 + 46],
   };
   const up = opensUp(bound);
-  const openX = (plan[bound.open][0] + plan[bound.open][1]) / 2;
+  const openX = (places[bound.open][0] + places[bound.open][1]) / 2;
   return (
     <div ref={ref} className="relative min-h-65 w-full flex-1">
       <svg
@@ -47,22 +48,22 @@ export function OpenLadder({ chip, matched, limitC }: Props) {
         className="absolute inset-0 block overflow-visible"
       >
         <Defs />
-        <Scale plan={plan} roomC={roomC} />
-        {limitC === null ? null : <Beam plan={plan} limitC={limitC} />}
+        <Scale places={places} />
+        <Beam places={places} />
         {up && limitC !== null ? (
           <rect x={openX - 32} y={scale.y(limitC) - 14} width={64} height={18} fill="var(--sheet)" />
         ) : null}
-        <Between plan={plan} bound={bound} beforeC={beforeC} afterC={afterC} />
+        <Between places={places} bound={bound} beforeC={beforeC} afterC={afterC} />
         {(["before", "after"] as const).map((run) => {
           const topC = run === "before" ? beforeC : afterC;
           return run === bound.open ? (
-            <Open key={run} plan={plan} run={run} topC={topC} up={up} />
+            <Open key={run} places={places} run={run} topC={topC} up={up} />
           ) : (
-            <Known key={run} plan={plan} run={run} chip={chip} roomC={roomC} topC={topC} />
+            <Known key={run} places={places} run={run} chip={chip} topC={topC} />
           );
         })}
         <path d={`M${left} ${scale.footY}H${right}`} stroke="var(--room)" strokeWidth={3} />
-        <Foot plan={plan} bound={bound} beforeC={beforeC} afterC={afterC} />
+        <Foot places={places} bound={bound} beforeC={beforeC} afterC={afterC} />
       </svg>
     </div>
   );
@@ -80,16 +81,16 @@ function describeOpen(bound: Bound, roomC: number): string {
 }
 
 interface BetweenProps {
-  plan: LadderPlan;
+  places: LadderPlaces;
   bound: Bound;
   beforeC: number;
   afterC: number;
 }
 
 /** What lies between the ladders: the known side of the change, in no path's colour. */
-function Between({ plan, bound, beforeC, afterC }: BetweenProps) {
-  const { y, footY } = plan.scale;
-  const [x0, x1] = [plan.before[1] + 4, plan.after[0] - 4];
+function Between({ places, bound, beforeC, afterC }: BetweenProps) {
+  const { y, footY } = places.scale;
+  const [x0, x1] = [places.before[1] + 4, places.after[0] - 4];
   const x = (x0 + x1) / 2;
   return (
     <g textAnchor="middle">
@@ -112,15 +113,15 @@ function Between({ plan, bound, beforeC, afterC }: BetweenProps) {
 }
 
 interface LadderProps {
-  plan: LadderPlan;
+  places: LadderPlaces;
   run: "before" | "after";
   topC: number;
 }
 
 /** The open ladder: dashed in plain ink, an arrow where it goes on. */
-function Open({ plan, run, topC, up }: LadderProps & { up: boolean }) {
-  const [a, b] = plan[run];
-  const { y, footY, rungK } = plan.scale;
+function Open({ places, run, topC, up }: LadderProps & { up: boolean }) {
+  const [a, b] = places[run];
+  const { y, footY, rungK } = places.scale;
   const top = y(topC);
   const rungs: number[] = [];
   for (let h = footY; h > top + 3; h -= Math.abs(y(0) - y(rungK))) rungs.push(h);
@@ -150,13 +151,20 @@ function Open({ plan, run, topC, up }: LadderProps & { up: boolean }) {
 }
 
 /** The ladder that is known: by its paths where they are, else in plain ink. */
-function Known({ plan, run, chip, roomC, topC }: LadderProps & { chip: ChipVerdict; roomC: number }) {
+function Known({ places, run, chip, topC }: LadderProps & { chip: ChipVerdict }) {
+  const { roomC } = places.scale;
   const [contact, airflow] = chip.paths;
   const air = airflow[run];
   if (air && contact[run] && chip[run])
-    return <Rails plan={plan} roomC={roomC} which={run} airTopC={roomC + air.K} topC={topC} airKnown contactKnown />;
-  const [a, b] = plan[run];
-  const { y, footY, rungK } = plan.scale;
+    return (
+      <Rails
+        places={places}
+        which={run}
+        level={{ airC: roomC + air.K, topC, totalC: topC, airKnown: true, contactKnown: true }}
+      />
+    );
+  const [a, b] = places[run];
+  const { y, footY, rungK } = places.scale;
   const rungs: number[] = [];
   for (let h = footY - Math.abs(y(0) - y(rungK)); h > y(topC) + 3; h -= Math.abs(y(0) - y(rungK))) rungs.push(h);
   return (
@@ -171,8 +179,8 @@ function Known({ plan, run, chip, roomC, topC }: LadderProps & { chip: ChipVerdi
   );
 }
 
-function Foot({ plan, bound, beforeC, afterC }: BetweenProps) {
-  const at = (run: "before" | "after") => (plan[run][0] + plan[run][1]) / 2;
+function Foot({ places, bound, beforeC, afterC }: BetweenProps) {
+  const at = (run: "before" | "after") => (places[run][0] + places[run][1]) / 2;
   const shown = (run: "before" | "after", c: number) =>
     `${words.degrees(c)}${run === bound.open ? ` ${or(opensUp(bound))}` : ""}`;
   return (
@@ -183,7 +191,7 @@ function Foot({ plan, bound, beforeC, afterC }: BetweenProps) {
           ["after", "After", afterC],
         ] as const
       ).map(([run, name, c]) => (
-        <text key={run} x={at(run)} y={plan.scale.footY + 28}>
+        <text key={run} x={at(run)} y={places.scale.footY + 28}>
           {name} <tspan fontWeight="var(--font-weight-bold)">{shown(run, c)}</tspan>
         </text>
       ))}

@@ -1,25 +1,19 @@
-import type { LadderPlan } from "./scale";
+import { rungsC, type LadderLevel } from "@/core/measure/judge";
+import type { LadderPlaces } from "./scale";
 
 interface Props {
-  plan: LadderPlan;
-  roomC: number;
+  places: LadderPlaces;
   which: "before" | "after";
-  airTopC: number;
-  topC: number;
-  airKnown: boolean;
-  contactKnown: boolean;
+  level: LadderLevel;
 }
 
 /** One ladder: rails and rungs of airflow (thin comb) and contact (thick bars), the chip on top. */
-export function Rails({ plan, roomC, which, airTopC, topC, airKnown, contactKnown }: Props) {
-  const [a, b] = plan[which];
-  const { y, rungK } = plan.scale;
+export function Rails({ places, which, level }: Props) {
+  const [a, b] = places[which];
+  const { y, rungK, roomC } = places.scale;
+  const { airC: airTopC, topC, airKnown, contactKnown } = level;
   const solid = which === "after";
-  const rungs = (from: number, to: number) => {
-    const out: number[] = [];
-    for (let c = from + rungK; c < to - 0.2; c += rungK) out.push(c);
-    return out;
-  };
+  const rungs = (from: number, to: number) => rungsC(from, to, rungK);
   const air = airKnown && airTopC > roomC;
   const contact = contactKnown && topC > airTopC;
   return (

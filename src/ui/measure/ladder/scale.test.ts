@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { ladderAxis } from "@/core/measure/judge";
 import { apart, ladderScale } from "./scale";
 
 describe("the scale of the ladder", () => {
@@ -10,18 +11,18 @@ describe("the scale of the ladder", () => {
         fc.double({ min: 26, max: 160, noNaN: true }),
         fc.option(fc.double({ min: 80, max: 110, noNaN: true }), { nil: null }),
         (before, after, limit) => {
-          const s = ladderScale(25, [before, after], limit, 460);
+          const s = ladderScale(ladderAxis(25, [before, after], limit), 460);
           expect(s.y(25)).toBe(s.footY);
           expect(s.y(60)).toBeLessThan(s.y(50));
           for (const c of [before, after, limit ?? 30]) expect(s.y(c)).toBeGreaterThan(0);
-          for (const t of s.ticks) expect(t % 10).toBe(0);
+          for (const t of s.ticksC) expect(t % 10).toBe(0);
         },
       ),
     );
   });
   it("a rung is 2 K, and 5 K when the rise is over 120 K", () => {
-    expect(ladderScale(25, [100], 97, 460).rungK).toBe(2);
-    expect(ladderScale(25, [190], 97, 460).rungK).toBe(5);
+    expect(ladderScale(ladderAxis(25, [100], 97), 460).rungK).toBe(2);
+    expect(ladderScale(ladderAxis(25, [190], 97), 460).rungK).toBe(5);
   });
 });
 

@@ -1,30 +1,18 @@
-import { range } from "d3-array";
 import { scaleLinear } from "d3-scale";
+import type { LadderAxis } from "@/core/measure/judge";
 
-/** Scale of the heat ladder: °C to px, with the room at the foot. */
-export interface LadderScale {
+/** The axis of a heat ladder in px, the room at its foot. */
+export interface LadderScale extends LadderAxis {
   y: (c: number) => number;
   footY: number;
-  topC: number;
-  rungK: number;
-  ticks: number[];
 }
 
-/** Fits room, both totals and the limit into the height; a rung is 2 K, or 5 K when the rise is over 120 K. */
-export function ladderScale(
-  roomC: number,
-  totalsC: readonly number[],
-  limitC: number | null,
-  height: number,
-): LadderScale {
-  const highest = Math.max(roomC + 10, ...totalsC);
-  const topC = Math.max(highest + 4, limitC === null ? 0 : limitC + 5);
+/** Fits an axis into a height. */
+export function ladderScale(axis: LadderAxis, height: number): LadderScale {
   const footY = height - 44;
   const headY = 30;
-  const y = scaleLinear().domain([roomC, topC]).range([footY, headY]);
-  const step = topC - roomC > 90 ? 20 : 10;
-  const ticks = range(Math.ceil((roomC + 2) / step) * step, topC, step);
-  return { y, footY, topC, rungK: topC - roomC > 120 ? 5 : 2, ticks };
+  const y = scaleLinear().domain([axis.roomC, axis.topC]).range([footY, headY]);
+  return { ...axis, y, footY };
 }
 
 /**
@@ -43,7 +31,7 @@ export function apart(upper: number, lower: number, gap: number, low: number, hi
 }
 
 /** Where two ladders stand, in px. */
-export interface LadderPlan {
+export interface LadderPlaces {
   scale: LadderScale;
   left: number;
   right: number;

@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { RunConditions } from "@/core/measure/judge";
+import type { RunConditions } from "@/core/measure/pair";
 import { RECIPES, recipeDifference, type Recipe, type RecipeName } from "@/core/measure/protocol";
 import type { StandInState } from "@/core/simulate";
 import type { Problem } from "@/core/base/result";

@@ -3,7 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { describe, expect, it, vi } from "vitest";
 import { usualWorkshop } from "@/core/workshop/job";
-import type { RunConditions } from "@/core/measure/judge";
+import type { RunConditions } from "@/core/measure/pair";
 import { WorkshopProvider } from "@/ui/kit/controls/workshop";
 import { Ask } from "@/ui/measure/import/Ask";
 import { DropZone } from "@/ui/measure/import/DropZone";

@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, useRef, useState } from "react";
-import type { ChipId, SentencePart } from "@/core/measure/judge";
+import type { ChipId } from "@/core/measure/thermal";
+import type { SentencePart } from "@/core/measure/says";
 import type { Phases } from "@/core/measure/log";
 import { send } from "@/ui/kit/controls/send";
 

@@ -2,7 +2,9 @@
 import { ticks } from "d3-array";
 import { useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from "recharts";
-import type { ChipId, PairCurves, Reason, RunFacts } from "@/core/measure/judge";
+import type { PairCurves, RunFacts } from "@/core/measure/judge";
+import type { ChipId } from "@/core/measure/thermal";
+import type { ToldReason } from "@/core/measure/says";
 import { chartRows, extent } from "@/ui/kit/charts/rows";
 import { EndLabel } from "./RiseChart";
 import { type CurvePoint } from "@/core/measure/log";
@@ -14,7 +16,7 @@ interface Props {
   /** Marks where a load would have been long enough. */
   enoughS: number | null;
   /** Findings with the place in the log where they were seen. */
-  seen: readonly NonNullable<Reason["seen"]>[];
+  seen: readonly NonNullable<ToldReason["seen"]>[];
   width: number;
   height: number;
 }

@@ -3,7 +3,8 @@ import { ticks } from "d3-array";
 import { scaleLinear } from "d3-scale";
 import { useState } from "react";
 import { words } from "@/core/base/words";
-import type { Bound, Figure, Witness } from "@/core/measure/judge";
+import type { Bound, Figure } from "@/core/measure/judge";
+import type { Witness } from "@/core/measure/says";
 import { BRIDGE, FERRULE, inOrder, ROW, sleeveOf, wirePath } from "./wires";
 
 const NAMES: Record<Witness["of"], [name: string, of: string]> = {

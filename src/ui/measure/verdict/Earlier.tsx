@@ -1,7 +1,7 @@
 "use client";
 import { words } from "@/core/base/words";
 import { useRouter } from "next/navigation";
-import type { Verdict } from "@/core/measure/judge";
+import type { Verdict } from "@/core/measure/says";
 import { Button } from "@/ui/kit/controls/Button";
 import { send } from "@/ui/kit/controls/send";
 import { useSubmit } from "@/ui/kit/controls/useSubmit";

@@ -1,7 +1,9 @@
 "use client";
 import { ticks } from "d3-array";
 import { words } from "@/core/base/words";
-import { type ChipExplanation, type ChipId, type FitView } from "@/core/measure/judge";
+import type { FitView } from "@/core/measure/judge";
+import type { ChipId } from "@/core/measure/thermal";
+import type { ExplainedChip } from "@/core/measure/says";
 import { extent } from "@/ui/kit/charts/rows";
 import { Strip } from "@/ui/kit/charts/Strip";
 import { useAsked } from "@/ui/kit/controls/asked";
@@ -19,7 +21,7 @@ interface Props {
 
 /** How a chip's figures were found: the fit over the measurement, what it leaves, the spectrum, the arithmetic. */
 export function ExplainDialog({ jobId, verdictId, chip, onClose }: Props) {
-  const { value: all, problem } = useAsked<ChipExplanation[]>(`/api/jobs/${jobId}/explain?of=${verdictId}`);
+  const { value: all, problem } = useAsked<ExplainedChip[]>(`/api/jobs/${jobId}/explain?of=${verdictId}`);
   const own = all?.find((c) => c.chip === chip);
   return (
     <FormDialog

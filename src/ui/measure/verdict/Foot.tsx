@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import type { NextStep } from "@/core/measure/judge";
+import type { NextStep } from "@/core/measure/says";
 
 /** The foot of the verdict: what to do now, and the main button at its fixed place. */
 export function Foot({

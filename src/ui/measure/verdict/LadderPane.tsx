@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
-import { unknownWhy, matchedWords, type ChipVerdict, type Verdict } from "@/core/measure/judge";
+import type { ChipVerdict } from "@/core/measure/judge";
+import { unknownWhy, matchedWords, type Verdict } from "@/core/measure/says";
 import { OpenLadder } from "@/ui/measure/ladder/OpenLadder";
 import { HeatLadder } from "@/ui/measure/ladder/HeatLadder";
 import { stagePath } from "@/ui/kit/steps/paths";

@@ -1,5 +1,7 @@
 import { words } from "@/core/base/words";
-import type { ChipId, Matched, RunFacts } from "@/core/measure/judge";
+import type { RunFacts } from "@/core/measure/judge";
+import type { ChipId } from "@/core/measure/thermal";
+import type { Matched } from "@/core/measure/pair";
 
 interface Props {
   chip: ChipId;

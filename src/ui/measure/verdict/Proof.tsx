@@ -53,7 +53,8 @@ export function Proof({ ref, against, own, v, chip, chartW, none, curves }: Proo
   );
 }
 
-import { type Verdict, type ChipVerdict, type PairCurves, peaksAlone } from "@/core/measure/judge";
+import type { ChipVerdict, PairCurves } from "@/core/measure/judge";
+import { type Verdict, peaksAlone } from "@/core/measure/says";
 import type { CurvePoint } from "@/core/measure/log";
 import type { ChipId } from "@/core/measure/thermal";
 import { AsLogged } from "./AsLogged";

@@ -1,4 +1,4 @@
-import type { SentencePart } from "@/core/measure/judge";
+import type { SentencePart } from "@/core/measure/says";
 
 /** A sentence of the judge: a path in its own colour, figures set strong. */
 export function Sentence({ parts }: { parts: readonly SentencePart[] }) {

@@ -3,7 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { Agreement } from "@/core/handwork/service";
 import { router, serverAnswers } from "@/testing/screen";
-import type { Witness } from "@/core/measure/judge";
+import type { Witness } from "@/core/measure/says";
 import { BothRuns } from "./BothRuns";
 import { inOrder, ROW, sleeveOf, wirePath } from "./wires";
 import { DueDialog } from "./DueDialog";

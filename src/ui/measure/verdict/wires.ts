@@ -1,4 +1,5 @@
-import type { Figure, Witness } from "@/core/measure/judge";
+import type { Figure } from "@/core/measure/judge";
+import type { Witness } from "@/core/measure/says";
 
 /** Height of a witness's row, px. */
 export const ROW = 50;

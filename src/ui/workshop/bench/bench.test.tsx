@@ -2,7 +2,7 @@ import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { BenchItem, DueDate } from "@/core/workshop/job";
-import type { SurerTest } from "@/core/measure/judge";
+import type { Triage } from "@/core/measure/says";
 import { PhaseBounds } from "@/ui/kit/charts/PhaseBounds";
 import { aMachine } from "@/testing/machines";
 import { router } from "@/testing/screen";
@@ -133,8 +133,8 @@ describe("the load's bounds", () => {
 
 describe("how to be surer", () => {
   it("each test says what it tells, how far it narrows, and how long it takes", () => {
-    const tests: SurerTest[] = [
-      { code: "look", title: "Look through the grille", tells: "lint seen or not", nowK: 6.2, thenK: 5.5, minutes: 1 },
+    const tests: Triage["surer"] = [
+      { code: "lamp", title: "Look through the grille", tells: "lint seen or not", nowK: 6.2, thenK: 5.5, minutes: 1 },
     ];
     render(<Surer tests={tests} />);
     const said =

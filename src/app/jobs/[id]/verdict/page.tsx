@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import type { AfterAlone, Verdict } from "@/core/measure/judge";
+import type { AfterAlone, Verdict } from "@/core/measure/says";
 import { amountFor, PASTES } from "@/core/handwork/paste";
 import {
   agreementOf,

@@ -1,6 +1,6 @@
 "use client";
 import { OctagonX } from "lucide-react";
-import type { Gate } from "@/core/handwork/service";
+import { gateSaid, type Gate } from "@/core/handwork/service";
 import { Button } from "@/ui/kit/controls/Button";
 import { Trouble } from "./Trouble";
 import { AtHandProvider, useAtHand, type AtHand } from "./atHand";
@@ -47,15 +47,16 @@ interface GateBoxProps {
 /** Why the step is barred, and the way past where there is one. */
 function GateBox({ gate, work: { asking, setAsking } }: GateBoxProps) {
   const { passGate } = useAtHand();
+  const said = gateSaid(gate);
   return (
     <section
-      aria-label={gate.title}
+      aria-label={said.title}
       className={`mt-4 border-[3px] p-4 ${gate.opens ? "border-caution" : "border-stop"}`}
     >
       <h2 className={`flex items-center gap-2.5 text-title leading-6.5 font-bold ${gate.opens ? "" : "text-stop-ink"}`}>
-        <OctagonX aria-hidden size={26} className="shrink-0" /> {gate.title}
+        <OctagonX aria-hidden size={26} className="shrink-0" /> {said.title}
       </h2>
-      <p className="mt-2 text-lead leading-6">{gate.say}</p>
+      <p className="mt-2 text-lead leading-6">{said.say}</p>
       {gate.opens && asking !== "gate" ? (
         <Button look="plain" className="mt-3" onClick={() => setAsking("gate")}>
           Go on, with a reason

@@ -1,8 +1,9 @@
-import type { ChipId } from "../thermal";
 import type { Matched } from "../pair/conditions";
+import type { Heard, Reason } from "../pair/reason";
+import type { WorkWitness } from "../pair/work";
+import type { ChipId } from "../thermal";
 import type { ChipEstimate, Figure } from "./estimate";
 import type { Gain } from "./gain";
-import type { WorkWitness } from "../pair/work";
 
 export type { Gain };
 
@@ -20,7 +21,6 @@ export interface Bound {
 /** Late temperature of a further sensor in both runs, each brought to a room of 25 °C. */
 export interface OtherSensor {
   key: "drive.temperature" | "memory.temperature" | "base.temperature" | "case.temperature";
-  name: string;
   beforeC: number | null;
   afterC: number | null;
   limitC: number | null;
@@ -30,34 +30,6 @@ export const JUDGE_VERSION = "2.3";
 
 export type VerdictWord = "improved" | "unchanged" | "worse" | "not-comparable";
 export type PathFinding = "better" | "same" | "worse" | "unknown";
-
-/** A part of a sentence; `path` gives it the colour of that path, `strong` sets a figure. */
-export interface SentencePart {
-  text: string;
-  path?: "contact" | "airflow";
-  strong?: boolean;
-}
-
-/** Something the judge saw: why the verdict is what it is, or what to be careful about. */
-export interface Reason {
-  code: string;
-  message: string;
-  /** "blocks": no comparison; "caution": less sure or to be mended; "note": for the record. */
-  level: "blocks" | "caution" | "note";
-  /** The run it is about, where it is about one. */
-  run?: "before" | "after";
-  /** How long the load must be, s, where it was too short. */
-  neededS?: number;
-  /** Short figure at the right of the line, such as "3:05 of 7:10". */
-  figure?: string;
-  /** Where in the log it was seen, s since load on, and the word drawn there. */
-  seen?: { run: "before" | "after"; chip: ChipId | null; fromS: number; toS: number; word: string };
-}
-
-export interface NextStep {
-  code: string;
-  message: string;
-}
 
 export interface PathVerdict {
   path: "contact" | "airflow";
@@ -106,36 +78,6 @@ export interface CoreSpread {
   cores: { key: string; beforeK: number | null; afterK: number | null }[];
 }
 
-export interface Verdict {
-  version: 1;
-  judge: string;
-  verdict: VerdictWord;
-  headline: SentencePart[];
-  summary: SentencePart[];
-  /** The chip the sentence speaks of; null when none was judged. */
-  lead: ChipId | null;
-  matched: Matched;
-  limitC: number | null;
-  thresholdK: number;
-  chips: ChipVerdict[];
-  reasons: Reason[];
-  next: NextStep[];
-  outlook: Outlook;
-  facts: { before: RunFacts; after: RunFacts };
-  /** How long a load must be for the air path to be judged, s; null when no load was found. */
-  enoughS: number | null;
-  spread: CoreSpread | null;
-  /** What was asked of both runs before anything was judged; absent in verdicts of an older judge. */
-  witnesses?: Witness[];
-  quality?: { before: LogQuality; after: LogQuality } | null;
-  /** What it is worth in use, as logged; absent in verdicts of an older judge. */
-  gain?: Gain | null;
-  /** Drive, memory, base and case at a room of 25 °C. */
-  others?: OtherSensor[];
-  /** Work of chips whose power is not in both logs: a share, never watts. */
-  work?: WorkWitness[];
-}
-
 /** What one log gave to the judgement. */
 export interface LogQuality {
   /** Channels taken. */
@@ -148,26 +90,73 @@ export interface LogQuality {
   warnings: string[];
 }
 
-export type WitnessName = "fan" | "power" | "room" | "time" | "machine" | "start" | "surroundings" | "sensor";
+/** What to do next, by its code; a longer load with the seconds it must last. */
+export type Next = { code: Exclude<NextCode, "run-longer"> } | { code: "run-longer"; neededS: number | null };
 
-/** What one witness says of the pair before anything is judged. */
-export interface Witness {
-  of: WitnessName;
-  chip: ChipId | null;
-  /** Fine; differs and is corrected; or cannot be compared. */
-  finding: "fine" | "corrected" | "cut";
-  /** What each run shows, in a few words. */
-  before: string;
-  after: string;
-  says: string;
-  /** Unknowns of the ladder that stand for what is corrected. */
-  unknowns: readonly string[];
-  /** What the correction adds to the interval of the lead chip's change, K; null where nothing is judged. */
-  addsK: number | null;
+export type NextCode =
+  | "plug-fan"
+  | "reopen-contact"
+  | "set-due"
+  | "check-fan"
+  | "check-lean"
+  | "check-outlet"
+  | "check-pipes"
+  | "look-further"
+  | "tell-paths"
+  | "reopen"
+  | "better-by-a-floor"
+  | "read-room"
+  | "check-rooms"
+  | "check-files"
+  | "load-chip"
+  | "run-longer"
+  | "same-load"
+  | "check-columns"
+  | "run-again"
+  | "mark-load"
+  | "read-temperatures";
+
+/** What the judge finds of two runs, in codes and figures: what is said of it is made where somebody reads it. */
+export interface Judgement {
+  version: 1;
+  judge: string;
+  verdict: VerdictWord;
+  /** The chip the sentence speaks of; null when none was judged. */
+  lead: ChipId | null;
+  matched: Matched;
+  limitC: number | null;
+  thresholdK: number;
+  chips: ChipVerdict[];
+  reasons: Reason[];
+  next: Next[];
+  outlook: Outlook;
+  facts: { before: RunFacts; after: RunFacts };
+  /** How long a load must be for the air path to be judged, s; null when no load was found. */
+  enoughS: number | null;
+  spread: CoreSpread | null;
+  /** What was asked of both runs before anything was judged; absent in verdicts of an older judge. */
+  witnesses?: Heard[];
+  quality?: { before: LogQuality; after: LogQuality } | null;
+  /** What it is worth in use, as logged; absent in verdicts of an older judge. */
+  gain?: Gain | null;
+  /** Drive, memory, base and case at a room of 25 °C. */
+  others?: OtherSensor[];
+  /** Work of chips whose power is not in both logs: a share, never watts. */
+  work?: WorkWitness[];
 }
 
+/** A judgement whatever is said of its reasons: by codes alone. */
+export type Judged = Omit<Judgement, "reasons" | "next" | "witnesses" | "others"> & {
+  reasons: readonly { code: string; level: Reason["level"] }[];
+};
+
 /** Whether only one side of the change is known: "at least 6 K better". */
-export const isOneSided = (v: Pick<Verdict, "verdict" | "chips">): boolean =>
+export const isOneSided = (v: Pick<Judgement, "verdict" | "chips">): boolean =>
   v.verdict !== "not-comparable" && v.chips.some((c) => c.bound);
 
-export const plainText = (parts: readonly SentencePart[]): string => parts.map((p) => p.text).join("");
+/** Whether one path of a chip got better while the other got worse. */
+export const isOpposed = (c: ChipVerdict): boolean =>
+  c.paths.some((p) => p.finding === "better") && c.paths.some((p) => p.finding === "worse");
+
+/** Why a job should not be closed on a verdict. */
+export type HoldsOpen = "no-comparison" | "path-worse" | "one-side" | "path-unknown";

@@ -1,0 +1,35 @@
+import { judgePair, type GoodFigures, type JudgeOptions } from "../core/measure/judge";
+import type { JudgeRun, Reason } from "../core/measure/pair";
+import {
+  triageTold,
+  verdictTold,
+  type ToldReason,
+  type Triage,
+  type Verdict,
+  type Witness,
+} from "../core/measure/says";
+import { reasonTold, witnessTold } from "../core/measure/says/told";
+import { triageRun } from "../core/measure/triage";
+
+/** For tests: a pair judged, in the words of who reads it. */
+export const judgedInWords = (before: JudgeRun, after: JudgeRun, options: Partial<JudgeOptions> = {}): Verdict =>
+  verdictTold(judgePair(before, after, options));
+
+/** For tests: one run alone, in words; null where no load is marked. */
+export function triageInWords(run: JudgeRun, good: GoodFigures, limitC: number | null): Triage | null {
+  const found = triageRun(run, good, limitC);
+  return found && triageTold(found);
+}
+
+/** For tests: reasons in words. */
+export const inWords = (reasons: readonly Reason[]): ToldReason[] => reasons.map(reasonTold);
+
+/** For tests: a witness who is heard in words. */
+export const heardInWords =
+  <A extends unknown[], T extends { witness: Parameters<typeof witnessTold>[0]; reasons?: Reason[] }>(
+    witness: (...args: A) => T,
+  ): ((...args: A) => Omit<T, "witness" | "reasons"> & { witness: Witness; reasons?: ToldReason[] }) =>
+  (...args) => {
+    const { witness: heard, reasons, ...rest } = witness(...args);
+    return { ...rest, witness: witnessTold(heard), ...(reasons ? { reasons: inWords(reasons) } : {}) };
+  };
