@@ -34,7 +34,7 @@ beforeEach(() => {
   pathname.now = "/";
 });
 
-// how long a screen may take to show what it fetched is the machine's affair: a busy one loads a part of the page in seconds
+// how long a screen may take to show what it fetched is the machine's affair: a busy one takes seconds for a part
 configure({ asyncUtilTimeout: 20_000 });
 
 afterEach(() => {

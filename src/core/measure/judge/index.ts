@@ -9,6 +9,14 @@ export { aloneWithSpectra, estimatesOf } from "./joint";
 export { judgePair, type JudgeOptions } from "./judge";
 export * from "./judgement";
 export { holdsOpen } from "./next";
-export { COARSE_K, ladderAxis, ladderPlan, rungsC, type LadderAxis, type LadderLevel, type LadderPlan } from "./ladderPlan";
+export {
+  COARSE_K,
+  ladderAxis,
+  ladderPlan,
+  rungsC,
+  type LadderAxis,
+  type LadderLevel,
+  type LadderPlan,
+} from "./ladderPlan";
 export { atLeastK, LEAVES_ONE_SIDE } from "./oneSided";
 export { guessFan, prepared } from "./pair";

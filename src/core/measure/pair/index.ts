@@ -1,4 +1,4 @@
-export { MATCHED_ROOM_C, type JudgeRun, type Matched } from "./conditions";
+export type { JudgeRun, Matched } from "./conditions";
 export type { GoodSource } from "./facts";
 export type { Found, Reason, WitnessName } from "./reason";
 export { roomTrue, settingDifferences, type RunConditions, type SettingDifference } from "./settings";

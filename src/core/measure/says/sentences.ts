@@ -1,16 +1,7 @@
-import type { Found, FoundCode, FoundData, RunName } from "../pair/reason";
+import type { Found, FoundCode, FoundData } from "../pair/reason";
+import type { Said, Sentences } from "./said";
 import { benchSentences } from "./sentencesOfBench";
 import { runSentences } from "./sentencesOfRuns";
-
-/** A finding in words: its sentence, the short figure beside it, and the word drawn where it was seen. */
-export interface Said {
-  message: string;
-  figure?: string;
-  word?: (run: RunName) => string;
-}
-
-/** One sentence for each finding there is. */
-export type Sentences = { [C in FoundCode]: (data: FoundData[C]) => Said };
 
 const english: Sentences = { ...benchSentences, ...runSentences };
 

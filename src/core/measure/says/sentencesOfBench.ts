@@ -1,7 +1,7 @@
 import { words } from "../../base/words";
 import type { StoppedAlone, FoundCode, FoundData, PowerLacks } from "../pair/reason";
 import type { ChipId } from "../thermal";
-import type { Sentences } from "./sentences";
+import type { Sentences } from "./said";
 import { traitSaid, thermometerSaid } from "./shown";
 
 /** What blowers, power, room, time, start, machine, sensors and surroundings are asked. */

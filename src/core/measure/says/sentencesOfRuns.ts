@@ -2,7 +2,7 @@ import { words } from "../../base/words";
 import type { OtherReading } from "../pair/facts";
 import { MATCHED_ROOM_C } from "../pair/conditions";
 import type { FoundCode } from "../pair/reason";
-import type { Said, Sentences } from "./sentences";
+import type { Said, Sentences } from "./said";
 import { sourceSaid } from "./shown";
 import type { benchSentences } from "./sentencesOfBench";
 
@@ -152,9 +152,7 @@ export const runSentences: Pick<Sentences, RunCode> = {
   "base-hot": (d) => other(d, "too warm for a lap: it burns skin that rests on it for ten minutes"),
   "case-temperature": (d) => other(d),
   "case-hot": (d) => other(d),
-  "load-short": () => ({
-    message: "The load was short for this machine: airflow is calculated more than seen.",
-  }),
+  "load-short": () => ({ message: "The load was short for this machine: airflow is calculated more than seen." }),
 };
 
 /** A share at the limit that is told of. */
@@ -174,8 +172,9 @@ export const OTHER_NAMES: Record<OtherReading["name"], string> = {
 function other(read: OtherReading, over = ""): Said {
   const { name, limitC } = read;
   const rated = limitC === null ? "" : over ? `, ${over}` : ` (limit ${words.degrees(limitC)})`;
+  const where = `${words.capital(OTHER_NAMES[name])} in a room of ${words.degrees(MATCHED_ROOM_C)}`;
   return {
-    message: `${words.capital(OTHER_NAMES[name])} in a room of ${words.degrees(MATCHED_ROOM_C)}: ${changeOf(read)}${rated}.`,
+    message: `${where}: ${changeOf(read)}${rated}.`,
     figure: words.degrees(read.afterC ?? read.beforeC ?? 0),
   };
 }
