@@ -1,7 +1,7 @@
 import { crc32, deflateSync } from "node:zlib";
 import sharp from "sharp";
 import { describe, expect, it } from "vitest";
-import { pictureOf, smallOf } from "../../src/server/base/quiet/pictures";
+import { pictureOf, smallOf } from "../../src/server/base/background/pictures";
 import { unzipped, zipped } from "../../src/threads/zip";
 import { fuzz, tried } from "./run";
 import { TARGETS } from "./targets";

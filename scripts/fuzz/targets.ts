@@ -11,7 +11,7 @@ import { demoLayouts } from "../../src/samples/layouts";
 import { wrenfell14 } from "../../src/samples/rigs";
 import sharp from "sharp";
 import { ok, type Result } from "../../src/core/base/result";
-import { pictureOf } from "../../src/server/base/quiet/pictures";
+import { pictureOf } from "../../src/server/base/background/pictures";
 import { calendarText } from "../../src/threads/calendar";
 import { unzipped, zipped } from "../../src/threads/zip";
 

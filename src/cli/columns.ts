@@ -1,9 +1,9 @@
-import { isRole, unitFromText, type ColumnChoices, type Role, type ToldColumn } from "../core/measure/log";
+import { isRole, unitFromText, type ColumnChoices, type Role, type DeclaredColumn } from "../core/measure/log";
 import { Unusable } from "./unusable";
 
 /** What `--column "Heading=cpu.power:W"` tells, as often as it is given: a quantity by heading, with its unit. */
-export function toldColumns(given: readonly string[] = []): ColumnChoices {
-  const choices: Record<string, ToldColumn> = {};
+export function declaredColumns(given: readonly string[] = []): ColumnChoices {
+  const choices: Record<string, DeclaredColumn> = {};
   for (const text of given) {
     const at = text.lastIndexOf("=");
     const heading = text.slice(0, at).trim();

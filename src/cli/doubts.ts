@@ -1,12 +1,12 @@
 import {
   planOf,
-  toldIn,
+  declaredIn,
   toRun,
   withChoices,
   type ColumnGuess,
   type LogTable,
   type Run,
-  type ToldColumn,
+  type DeclaredColumn,
 } from "../core/measure/log";
 import { words } from "../core/base/words";
 import { Unusable } from "./unusable";
@@ -21,7 +21,7 @@ export interface ReadFile {
 /** One column the page would ask about: how it was taken, and the other ways it could be. */
 interface Doubt {
   column: ColumnGuess;
-  others: ToldColumn[];
+  others: DeclaredColumn[];
 }
 
 /** What the page would ask of this log, and the other readings of each that would leave a run to judge. */
@@ -43,7 +43,7 @@ function takenAs({ heading, role, asks, note }: ColumnGuess): string {
   return role === "none" ? `"${heading}" is ${note}; left out.` : `"${heading}" is taken for ${role}: ${note}.`;
 }
 
-const option = (heading: string, { role, unit }: ToldColumn): string =>
+const option = (heading: string, { role, unit }: DeclaredColumn): string =>
   `--column "${heading}=${role}${unit ? `:${unit}` : ""}"`;
 
 /** The run with a warning for every column that was guessed. */
@@ -66,14 +66,14 @@ export function refuseDecisiveGuess(file: ReadFile, roomMissing: boolean, outcom
   const taken = outcome(file.run);
   for (const { column, others } of doubts) {
     const decisive = others.some((told) => {
-      const table = withChoices(file.table, { ...toldIn(planOf(file.table)), [column.heading]: told });
+      const table = withChoices(file.table, { ...declaredIn(planOf(file.table)), [column.heading]: told });
       const run = table && toRun(table);
       const other = run?.ok ? outcome(run.value) : null;
       return other !== null && other !== taken;
     });
     if (!decisive) continue;
     const units = column.asks?.map((unit) => ({ role: column.role, unit }));
-    const ways: ToldColumn[] =
+    const ways: DeclaredColumn[] =
       units ?? (column.role === "none" ? [{ role: "none" }, ...others] : [{ role: column.role }, ...others]);
     throw new Unusable(
       `${file.path}: ${takenAs(column)} The verdict depends on it: give ` +

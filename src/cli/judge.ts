@@ -2,7 +2,7 @@ import { parseArgs } from "node:util";
 import { channelOf, findPhases, type Run } from "../core/measure/log";
 import { judgePair } from "../core/measure/judge";
 import { plainText, verdictTold, verdictJson, type Verdict } from "../core/measure/says";
-import { toldColumns } from "./columns";
+import { declaredColumns } from "./columns";
 import { refuseDecisiveGuess, withGuesses } from "./doubts";
 import { readFromFile } from "./files";
 import { Unusable } from "./unusable";
@@ -28,7 +28,7 @@ export async function judgeCommand(args: string[]): Promise<void> {
     );
   const roomBefore = room("--room-before", values["room-before"]);
   const roomAfter = room("--room-after", values["room-after"]);
-  const told = toldColumns(values.column);
+  const told = declaredColumns(values.column);
   const limitC = degrees("--limit", values.limit, 40, 130);
   const before = await readFromFile(values.before, { choices: told });
   const after = await readFromFile(values.after, { choices: told });

@@ -1,6 +1,6 @@
 import { parseArgs } from "node:util";
 import { findPhases, planOf, summarise } from "../core/measure/log";
-import { toldColumns } from "./columns";
+import { declaredColumns } from "./columns";
 import { withGuesses } from "./doubts";
 import { readFromFile } from "./files";
 import { Unusable } from "./unusable";
@@ -14,7 +14,7 @@ export async function readCommand(args: string[]): Promise<void> {
   });
   const path = positionals[0];
   if (!path || positionals.length > 1) throw new Unusable("usage: ovrant read FILE [--column H=Q:U]… [--json]");
-  const file = await readFromFile(path, { choices: toldColumns(values.column) });
+  const file = await readFromFile(path, { choices: declaredColumns(values.column) });
   const run = withGuesses(file);
   const summary = summarise(run);
   if (values.json) {

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { database } from "../data/base/connection";
 import { loadDemo } from "../demo/load";
-import { backgroundOver } from "../server/base/quiet/background";
+import { backgroundOver } from "../server/base/background/task";
 import { temporaryDatabase } from "../testing/bed";
 
 temporaryDatabase("records-cli");

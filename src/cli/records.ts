@@ -3,7 +3,7 @@ import { parseArgs } from "node:util";
 import { describeProblem } from "../core/base/result";
 import { words } from "../core/base/words";
 import { database } from "../data/base/connection";
-import { backgroundOver } from "../server/base/quiet/background";
+import { backgroundOver } from "../server/base/background/task";
 import { bundleOf } from "../server/record/bundle";
 import { takeBundle } from "../server/record/intake";
 import { reportFile } from "../server/record/report";

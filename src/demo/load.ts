@@ -7,7 +7,7 @@ import { renderLog, simulate, type RigMachine } from "../core/simulate";
 import { closeJob, addJob } from "../data/workshop/jobs";
 import { addMachine, hasMachines } from "../data/workshop/machines";
 import { setDue } from "../data/workshop/dues";
-import { keepWays } from "../data/handwork/ways";
+import { fixProcedure } from "../data/handwork/procedures";
 import { addEntries } from "../data/handwork/journal";
 import { addRun, type RunKind } from "../data/measure/runs";
 import { addLayout, addRevision, giveRevision } from "../data/drawing/layouts";
@@ -116,7 +116,7 @@ async function storeJob(db: Knex, { machineId, machine, rig, job, drawn, daysFro
   if (drawn !== undefined && job.before && (job.closed || job.lived)) {
     const document = demoLayouts().find((l) => l.model === machine.model && l.variant === machine.variant);
     if (document) {
-      await keepWays(db, jobId);
+      await fixProcedure(db, jobId);
       const { faults } = demoLog(rig, job.before);
       const entries = demoJournal(document, faults, jobId, daysFrom(-job.openedDaysAgo, 11));
       await addEntries(db, jobId, withAsides(lived(entries, job.lived ?? "whole"), job.asides ?? [], jobId), opened);

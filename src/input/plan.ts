@@ -14,19 +14,19 @@ import {
   MaxLength,
   Min,
 } from "class-validator";
-import { ROLE, UNITS_TOLD, type ReadingPlan, type Role, type Unit } from "../core/measure/log";
+import { ROLE, DECLARED_UNITS, type ReadingPlan, type Role, type Unit } from "../core/measure/log";
 import { Inner } from "./shapes";
 
 const unreadable = { message: "The log's reading plan is not one of ours. Load the page again." };
 const column = { message: "A column cannot be that. Choose from the list." };
 
 /** What was told of one column. */
-class ToldInput {
+class DeclaredInput {
   @Matches(ROLE, column)
   role!: Role;
 
   @IsOptional()
-  @IsIn(UNITS_TOLD, { message: "A column cannot be written in that unit." })
+  @IsIn(DECLARED_UNITS, { message: "A column cannot be written in that unit." })
   unit?: Unit;
 }
 
@@ -43,8 +43,8 @@ class PlannedColumnInput {
   written!: string;
 
   @IsOptional()
-  @Inner(() => ToldInput)
-  told: ToldInput | null = null;
+  @Inner(() => DeclaredInput)
+  told: DeclaredInput | null = null;
 }
 
 class PlannedTimeInput {

@@ -2,7 +2,7 @@ import "reflect-metadata";
 import { Transform } from "class-transformer";
 import { ArrayMaxSize, IsArray, IsIn, IsISO8601, IsOptional, IsString, Matches, MaxLength } from "class-validator";
 import { trimmed } from "./transforms";
-import { SCHOOLS, SERVICE_STAGES, type Entry, type Ways, type ServiceStage } from "../core/handwork/service";
+import { SCHOOLS, SERVICE_STAGES, type Entry, type Procedure, type ServiceStage } from "../core/handwork/service";
 
 /** One line of the journal as a device sends it. */
 export class EntryInput implements Entry {
@@ -44,13 +44,13 @@ export class JournalInput {
   entries!: unknown[];
 }
 
-const choices = (key: keyof Ways) => SCHOOLS[key].options.map(([v]) => v);
+const choices = (key: keyof Procedure) => SCHOOLS[key].options.map(([v]) => v);
 const pick = { message: "Choose one of the schools." };
 
 /** One way of the workshop, chosen with its reason. */
 export class WayInput {
   @IsIn(Object.keys(SCHOOLS), { message: "There is no such question." })
-  key!: keyof Ways;
+  key!: keyof Procedure;
 
   /** Left out it is ours again. */
   @IsOptional()
@@ -67,14 +67,14 @@ export class WayInput {
 }
 
 /** How a workshop, or one job, works. */
-export class WaysInput implements Ways {
-  @IsIn(choices("loosen"), pick) loosen!: Ways["loosen"];
-  @IsIn(choices("tighten"), pick) tighten!: Ways["tighten"];
-  @IsIn(choices("rounds"), pick) rounds!: Ways["rounds"];
-  @IsIn(choices("pads"), pick) pads!: Ways["pads"];
-  @IsIn(choices("smallGrease"), pick) smallGrease!: Ways["smallGrease"];
-  @IsIn(choices("fans"), pick) fans!: Ways["fans"];
-  @IsIn(choices("solvent"), pick) solvent!: Ways["solvent"];
-  @IsIn(choices("polish"), pick) polish!: Ways["polish"];
-  @IsIn(choices("pattern"), pick) pattern!: Ways["pattern"];
+export class ProcedureInput implements Procedure {
+  @IsIn(choices("loosen"), pick) loosen!: Procedure["loosen"];
+  @IsIn(choices("tighten"), pick) tighten!: Procedure["tighten"];
+  @IsIn(choices("rounds"), pick) rounds!: Procedure["rounds"];
+  @IsIn(choices("pads"), pick) pads!: Procedure["pads"];
+  @IsIn(choices("smallGrease"), pick) smallGrease!: Procedure["smallGrease"];
+  @IsIn(choices("fans"), pick) fans!: Procedure["fans"];
+  @IsIn(choices("solvent"), pick) solvent!: Procedure["solvent"];
+  @IsIn(choices("polish"), pick) polish!: Procedure["polish"];
+  @IsIn(choices("pattern"), pick) pattern!: Procedure["pattern"];
 }

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { afterAll, beforeAll } from "vitest";
 import { freshProcess } from "../core/base/processWide";
 import { database } from "../data/base/connection";
-import { backgroundOver } from "../server/base/quiet/background";
+import { backgroundOver } from "../server/base/background/task";
 import { intake } from "../server/workshop/machines";
 
 /** For tests: a database of their own in a folder that goes with them. */

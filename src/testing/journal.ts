@@ -1,5 +1,5 @@
 import type { CoolingMap } from "../core/drawing/parts";
-import { contextOf, usualWays, type Entry, type ServiceContext } from "../core/handwork/service";
+import { contextOf, usualProcedure, type Entry, type ServiceContext } from "../core/handwork/service";
 
 let clock = 0;
 
@@ -20,7 +20,7 @@ export const usualContext = (map: CoolingMap, told: readonly { step: string; val
     {
       layout: map.layout,
       entries: told.map((t) => entryOf(t.step, t.value)),
-      ways: usualWays,
+      procedure: usualProcedure,
       plans: [],
       model: map.layout.model,
       hasBeforeRun: true,

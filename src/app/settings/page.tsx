@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { backupView } from "@/server/base/quiet/backups";
+import { backupView } from "@/server/base/background/backups";
 import { markBytes } from "@/server/workshop/workshop";
 import { rulesView, workshopView } from "@/server/workshop/views/workshop";
 import { TopBar } from "@/ui/kit/controls/TopBar";

@@ -1,9 +1,9 @@
 import { Allowed } from "@/ui/kit/controls/Allowed";
 import type { Metadata } from "next";
-import { padCurvesView, waysView } from "@/server/handwork/views/ways";
+import { padCurvesView, procedureView } from "@/server/handwork/views/procedure";
 import { TopBar } from "@/ui/kit/controls/TopBar";
 import { CurvesForm } from "@/ui/handwork/pads/CurvesForm";
-import { WaysScreen } from "@/ui/handwork/ways/WaysScreen";
+import { ProcedureScreen } from "@/ui/handwork/procedure/ProcedureScreen";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Workshop ways" };
@@ -15,7 +15,7 @@ export default async function WaysPage() {
       <TopBar wide here="ways" title="Workshop ways" note="kept with every job" />
       <main className="flex flex-1 flex-col">
         <Allowed right="manage">
-          <WaysScreen {...await waysView()} />
+          <ProcedureScreen {...await procedureView()} />
         </Allowed>
         <div className="bg-sheet px-4 py-6 sm:px-10">
           <Allowed right="close" quiet>

@@ -1,10 +1,10 @@
 import type { Knex } from "knex";
-import type { ColumnChoices, Role, ToldColumn, Unit } from "../../core/measure/log";
+import type { ColumnChoices, Role, DeclaredColumn, Unit } from "../../core/measure/log";
 
 /** What the columns of each header were told to be, so that it is asked only once. */
 export async function rememberedRoles(db: Knex): Promise<Record<string, ColumnChoices>> {
   const rows = await db<{ header_key: string; heading: string; role: Role; unit: Unit | null }>("heading_roles");
-  const byHeader: Record<string, Record<string, ToldColumn>> = {};
+  const byHeader: Record<string, Record<string, DeclaredColumn>> = {};
   for (const r of rows)
     (byHeader[r.header_key] ??= {})[r.heading] = r.unit === null ? { role: r.role } : { role: r.role, unit: r.unit };
   return byHeader;

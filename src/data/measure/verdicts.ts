@@ -61,7 +61,7 @@ export async function earlierVerdict(db: Knex, v: VerdictRecord): Promise<Verdic
 }
 
 /** The verdict a job stands by: a closed one keeps that it was closed with, whatever was judged since. */
-export async function standingVerdict(
+export async function verdictOfJob(
   db: Knex,
   job: { id: number; closedAt: string | null },
 ): Promise<VerdictRecord | null> {

@@ -9,7 +9,7 @@ import {
   type JobRun,
 } from "../../core/record/jobfile";
 import type { Triage } from "../../core/measure/says";
-import type { Ways } from "../../core/handwork/service";
+import type { Procedure } from "../../core/handwork/service";
 import { jobFromRow, type JobRow } from "../workshop/jobs";
 import { machineFromRow, type MachineRow } from "../workshop/machines";
 import { revisionOfJob } from "../drawing/layouts";
@@ -54,7 +54,7 @@ export async function jobRecord(db: Knex, jobId: number): Promise<JobRecord | nu
     waits: job.waits,
     checkOn: job.checkOn,
     comesBackFrom: from?.uid ?? null,
-    ways: ways ? (JSON.parse(ways.ways_json) as Ways) : null,
+    ways: ways ? (JSON.parse(ways.ways_json) as Procedure) : null,
     drawing: drawing && {
       number: drawing.number,
       note: drawing.note,

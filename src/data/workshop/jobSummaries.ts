@@ -4,7 +4,7 @@ import type { ForecastFacts } from "../../core/handwork/service";
 import { jobFromRow, type Job, type JobRow } from "./jobs";
 import { machineFromRow, type MachineRow } from "./machines";
 
-interface StandsRow {
+interface SummaryRow {
   job_id: number;
   machine_id: number;
   facts: number;
@@ -27,7 +27,7 @@ export async function summariesOf(
   jobIds: readonly number[],
   madeBy: (jobId: number, by: string) => boolean,
 ): Promise<Map<number, JobSummary>> {
-  const rows = await db<StandsRow>("stands")
+  const rows = await db<SummaryRow>("stands")
     .whereIn("job_id", [...jobIds])
     .whereRaw("facts = seen");
   return new Map(
@@ -39,19 +39,19 @@ export async function summariesOf(
   );
 }
 
-const forecastIn = (r: Pick<StandsRow, "forecast_on" | "forecast_json">): JobSummary["forecast"] =>
+const forecastIn = (r: Pick<SummaryRow, "forecast_on" | "forecast_json">): JobSummary["forecast"] =>
   r.forecast_on !== null && r.forecast_json !== null
     ? { on: r.forecast_on, facts: JSON.parse(r.forecast_json) as ForecastFacts }
     : null;
 
 /** How many facts of a job came in so far. */
 export async function factsOf(db: Knex, jobId: number): Promise<number> {
-  return (await db<StandsRow>("stands").where({ job_id: jobId }).first())?.facts ?? 0;
+  return (await db<SummaryRow>("stands").where({ job_id: jobId }).first())?.facts ?? 0;
 }
 
 /** The same of several. */
 export async function factsOfJobs(db: Knex, jobIds: readonly number[]): Promise<Map<number, number>> {
-  const rows = await db<StandsRow>("stands")
+  const rows = await db<SummaryRow>("stands")
     .whereIn("job_id", [...jobIds])
     .select("job_id", "facts");
   return new Map(rows.map((r) => [r.job_id, r.facts]));
@@ -59,7 +59,9 @@ export async function factsOfJobs(db: Knex, jobIds: readonly number[]): Promise<
 
 /** Something all open jobs go by was changed: how they stand is stale. */
 export async function openJobsChanged(tx: Knex): Promise<void> {
-  await tx<StandsRow>("stands").whereIn("job_id", tx("jobs").whereNull("closed_at").select("id")).increment("facts", 1);
+  await tx<SummaryRow>("stands")
+    .whereIn("job_id", tx("jobs").whereNull("closed_at").select("id"))
+    .increment("facts", 1);
 }
 
 /** Keeps how a job stands, worked out from its first so many facts: one that came meanwhile leaves it stale. */
@@ -69,7 +71,7 @@ export async function writeSummary(
   { at, forecast, ...told }: JobSummary,
   made: { by: string; facts: number },
 ): Promise<void> {
-  await db<StandsRow>("stands")
+  await db<SummaryRow>("stands")
     .where({ job_id: jobId })
     .update({
       at,
@@ -93,7 +95,7 @@ export interface ForecastRow {
   facts: ForecastFacts;
 }
 
-interface ForecastRead extends Pick<StandsRow, "job_id" | "at"> {
+interface ForecastRead extends Pick<SummaryRow, "job_id" | "at"> {
   forecast_on: string;
   forecast_json: string;
   tag: string;

@@ -12,7 +12,7 @@ import {
 } from "../../data/drawing/photos";
 import { check } from "../../input/check";
 import { PHASES, PhotoChangeInput, type SquaringInput } from "../../input/photo";
-import { pictureOf } from "../base/quiet/pictures";
+import { pictureOf } from "../base/background/pictures";
 import { serverProblem } from "../base/http/problems";
 import { openJob, writing } from "../base/http/write";
 

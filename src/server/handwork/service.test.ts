@@ -1,13 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { PASTES } from "../../core/handwork/paste";
 import type { Result } from "../../core/base/result";
-import { Journal, Learning, usualWays, type Entry } from "../../core/handwork/service";
+import { Journal, Learning, usualProcedure, type Entry } from "../../core/handwork/service";
 import { database } from "../../data/base/connection";
 import { closeJob } from "../../data/workshop/jobs";
 import { addLayout, addRevision, revisionOfJob } from "../../data/drawing/layouts";
-import { jobWays } from "../../data/handwork/ways";
+import { jobProcedure } from "../../data/handwork/procedures";
 import { tessalyK15Layout } from "../../samples/layouts";
-import { changeJobWays, changeWorkshopWay, keepEntries } from "./service";
+import { changeJobProcedure, changeWorkshopProcedure, keepEntries } from "./service";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
 import { openAgain } from "../workshop/machines";
 import { bookMaterial, newLot } from "../workshop/materials";
@@ -15,7 +15,7 @@ import { benchView } from "../workshop/views/bench";
 import { jobView, summaryNow } from "../job/job";
 import { stockView } from "../workshop/views/materials";
 import { serviceStage } from "./views/service";
-import { waysView } from "./views/ways";
+import { procedureView } from "./views/procedure";
 
 temporaryDatabase("service");
 
@@ -151,19 +151,20 @@ describe("the journal on the server", () => {
       entries: [entry("gate:before-run", { act: "skipped", reason: "Will not start" }), entry("open:off")],
     });
     expect((await revisionOfJob(db, jobId))?.id).toBe(revision);
-    value(await changeWorkshopWay({ key: "rounds", value: 4, why: "Soft boards here", who: "HM" }));
-    expect((await jobWays(db, jobId)).rounds).toBe(3);
-    expect((await jobWays(db, await jobOn("Tessaly K15"))).rounds).toBe(4);
-    await changeJobWays(jobId, { ...usualWays, rounds: 2 });
+    value(await changeWorkshopProcedure({ key: "rounds", value: 4, why: "Soft boards here", who: "HM" }));
+    expect((await jobProcedure(db, jobId)).rounds).toBe(3);
+    expect((await jobProcedure(db, await jobOn("Tessaly K15"))).rounds).toBe(4);
+    await changeJobProcedure(jobId, { ...usualProcedure, rounds: 2 });
     expect((await jobView(jobId))?.service.plans[0]?.fractions.length).toBe(2);
     for (const bad of [{ value: 7 }, { value: "4" }, { key: "tea" }, { why: " " }])
-      expect((await changeWorkshopWay({ key: "rounds", value: 4, why: "x", ...bad })).ok, JSON.stringify(bad)).toBe(
-        false,
-      );
-    expect((await waysView()).own.rounds).toMatchObject({ why: "Soft boards here", who: "HM" });
+      expect(
+        (await changeWorkshopProcedure({ key: "rounds", value: 4, why: "x", ...bad })).ok,
+        JSON.stringify(bad),
+      ).toBe(false);
+    expect((await procedureView()).own.rounds).toMatchObject({ why: "Soft boards here", who: "HM" });
     // ours again needs no reason, and none is kept
-    value(await changeWorkshopWay({ key: "rounds" }));
-    expect(await waysView()).toMatchObject({ ways: { rounds: 3 }, own: {} });
+    value(await changeWorkshopProcedure({ key: "rounds" }));
+    expect(await procedureView()).toMatchObject({ ways: { rounds: 3 }, own: {} });
     const view = await jobView(jobId);
     expect(view?.at).toBe("open");
     expect(view?.stages.find((s) => s.name === "open")).toMatchObject({ state: "here", fact: "1 of 19" });

@@ -1,21 +1,21 @@
 import { bad, ok, type Result } from "../../core/base/result";
-import { SCHOOLS, usualWays, type Entry, batterySwollen, Journal } from "../../core/handwork/service";
+import { SCHOOLS, usualProcedure, type Entry, batterySwollen, Journal } from "../../core/handwork/service";
 import { findJob } from "../../data/workshop/jobs";
 import { addEntries, asideOf, entriesOf, knownEntries } from "../../data/handwork/journal";
 import { giveRevision, lastKept, revisionOfJob } from "../../data/drawing/layouts";
 import { findMachine } from "../../data/workshop/machines";
 import {
-  keepWays,
-  ownWays,
-  setJobWays,
-  setOwnWays,
+  fixProcedure,
+  ownPractices,
+  setJobProcedure,
+  setOwnPractices,
   setPadCurves,
-  setWorkshopWays,
-  workshopWays,
-} from "../../data/handwork/ways";
+  setWorkshopProcedure,
+  workshopProcedure,
+} from "../../data/handwork/procedures";
 import { check } from "../../input/check";
 import { PadCurvesInput } from "../../input/materials";
-import { EntryInput, JournalInput, WayInput, WaysInput } from "../../input/service";
+import { EntryInput, JournalInput, WayInput, ProcedureInput } from "../../input/service";
 import { giveBackUndone } from "./giveBack";
 import { stopForSwollen } from "../measure/liveRuns";
 import { serverProblem } from "../base/http/problems";
@@ -48,7 +48,7 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
     const fresh = good.filter((e) => !known.has(e.id));
     const late = job.closedAt !== null;
     if (fresh.length && !late) {
-      await keepWays(tx, jobId);
+      await fixProcedure(tx, jobId);
       // the steps name parts of this drawing: from now on it is the job's
       const machine = await findMachine(tx, job.machineId);
       const last =
@@ -86,31 +86,31 @@ const idIn = (plain: unknown): string =>
  * Sets one way of the workshop from now on; jobs already begun keep theirs. One of its own needs a written reason; left
  * out it is ours again.
  */
-export async function changeWorkshopWay(body: unknown): Promise<Result<null>> {
+export async function changeWorkshopProcedure(body: unknown): Promise<Result<null>> {
   const checked = check(WayInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const { key, value = usualWays[key], why, who } = checked.value;
-  const isOurs = value === usualWays[key];
+  const { key, value = usualProcedure[key], why, who } = checked.value;
+  const isOurs = value === usualProcedure[key];
   if (!(SCHOOLS[key].options as readonly (readonly [unknown, string])[]).some(([v]) => v === value))
     return bad(serverProblem.badFields({ value: "Choose one of the schools." }));
   if (!isOurs && why === "") return bad(serverProblem.badFields({ why: "Write why this is your way." }));
   return writing(async (tx) => {
-    await setWorkshopWays(tx, { ...(await workshopWays(tx)), [key]: value });
-    const { [key]: _, ...others } = await ownWays(tx);
+    await setWorkshopProcedure(tx, { ...(await workshopProcedure(tx)), [key]: value });
+    const { [key]: _, ...others } = await ownPractices(tx);
     const since = dayIn(await zoneOf(tx), new Date());
-    await setOwnWays(tx, isOurs ? others : { ...others, [key]: { why, who, since } });
+    await setOwnPractices(tx, isOurs ? others : { ...others, [key]: { why, who, since } });
     return ok(null);
   });
 }
 
 /** Sets how one job is worked. */
-export async function changeJobWays(jobId: number, body: unknown): Promise<Result<null>> {
-  const checked = check(WaysInput, body);
+export async function changeJobProcedure(jobId: number, body: unknown): Promise<Result<null>> {
+  const checked = check(ProcedureInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   return writing(async (tx) => {
     const job = await openJob(tx, jobId);
     if (!job.ok) return job;
-    await setJobWays(tx, jobId, { ...checked.value });
+    await setJobProcedure(tx, jobId, { ...checked.value });
     return ok(null);
   });
 }

@@ -4,7 +4,7 @@ import { JUDGE_VERSION } from "../../core/measure/judge";
 import { roomTrue } from "../../core/measure/pair";
 import type { Job } from "../../data/workshop/jobs";
 import type { RunKind, RunRecord } from "../../data/measure/runs";
-import { latestVerdict, standingVerdict, type VerdictRecord } from "../../data/measure/verdicts";
+import { latestVerdict, verdictOfJob, type VerdictRecord } from "../../data/measure/verdicts";
 import { findWorkshop } from "../../data/workshop/workshop";
 
 /** What a verdict was given on, of one run. */
@@ -49,13 +49,13 @@ export const isFresh = (
  * The verdict that stands for a job with both its runs; null where it has yet to be given. A closed job keeps that it
  * was closed with; of an open one it follows from its runs and the judge as they are now.
  */
-export async function verdictThatStands(
+export async function verdictInForce(
   db: Knex,
   job: Job,
   runs: Partial<Record<RunKind, RunRecord>>,
 ): Promise<VerdictRecord | null> {
   if (!runs.before || !runs.after) return null;
-  if (job.closedAt !== null) return standingVerdict(db, job);
+  if (job.closedAt !== null) return verdictOfJob(db, job);
   const latest = await latestVerdict(db, job.id);
   return isFresh(latest, runs, (await findWorkshop(db)).thresholdK) ? latest : null;
 }

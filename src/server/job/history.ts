@@ -53,27 +53,27 @@ export interface HistoryView {
   today: string;
 }
 
-type Told = { job: Job; stands: JobSummary }[];
+type Told = { job: Job; summary: JobSummary }[];
 
 /** A machine's jobs with how they stand, oldest first. */
 async function toldOf(machineId: number): Promise<Told> {
   const jobs = await jobsOfMachine(await database(), machineId, MOST_JOBS);
-  const stands = await summariesOfJobs(jobs);
+  const summaries = await summariesOfJobs(jobs);
   return jobs.reverse().flatMap((job) => {
-    const own = stands.get(job.id);
-    return own ? [{ job, stands: own }] : [];
+    const own = summaries.get(job.id);
+    return own ? [{ job, summary: own }] : [];
   });
 }
 
 const visitsOf = (told: Told): Visit[] =>
   told
-    .map(({ job, stands }) => ({
+    .map(({ job, summary }) => ({
       jobId: job.id,
-      beforeDay: stands.days.before,
-      afterDay: stands.days.after,
-      measured: stands.measured,
-      did: stands.did,
-      found: stands.found,
+      beforeDay: summary.days.before,
+      afterDay: summary.days.after,
+      measured: summary.measured,
+      did: summary.did,
+      found: summary.found,
     }))
     .sort((a, b) => dayOfVisit(a).localeCompare(dayOfVisit(b)));
 
@@ -109,10 +109,10 @@ function suggested(
   const today = dayIn(zone, new Date());
   const aheads = courses.flatMap((c) => aheadOf(c, forecastOf(c, machine.limitC, FORECAST_MONTHS)) ?? []);
   const soonest = aheads.sort((a, b) => (a.early ?? "9999").localeCompare(b.early ?? "9999"))[0] ?? null;
-  const graded = [...told].reverse().find((t) => t.stands.grade !== null);
-  const served = [...told].reverse().find((t) => t.stands.days.after !== null || t.job.closedAt !== null);
-  const last = served?.stands.days.after ?? dayIn(zone, served?.job.closedAt ?? machine.createdAt);
-  const facts = { ...machine, use: machine.used, grade: graded?.stands.grade ?? null };
+  const graded = [...told].reverse().find((t) => t.summary.grade !== null);
+  const served = [...told].reverse().find((t) => t.summary.days.after !== null || t.job.closedAt !== null);
+  const last = served?.summary.days.after ?? dayIn(zone, served?.job.closedAt ?? machine.createdAt);
+  const facts = { ...machine, use: machine.used, grade: graded?.summary.grade ?? null };
   return nextDue(soonest, facts, rules, { from: doneOn ?? last, today });
 }
 
@@ -180,15 +180,15 @@ async function extrasOf(jobs: readonly Job[]): Promise<Extras> {
   };
 }
 
-function lineOf({ job, stands }: Told[number], { asides, fitted }: Extras, zone: Zone): JobLine {
-  const { before, after } = stands.days;
+function lineOf({ job, summary }: Told[number], { asides, fitted }: Extras, zone: Zone): JobLine {
+  const { before, after } = summary.days;
   return {
     jobId: job.id,
     day: after ?? before ?? dayIn(zone, job.openedAt),
     closed: job.closedAt !== null,
     complaint: job.complaint,
-    found: stands.found,
-    did: stands.did,
+    found: summary.found,
+    did: summary.did,
     fitted: fitted.get(job.id) ?? [],
     asides: (asides.get(job.id) ?? []).map(asideLine),
     note: job.closingNote,
@@ -211,9 +211,9 @@ async function othersOf(machine: Machine, course: Course): Promise<ChipCourse["o
     db,
     good.map((p) => p.jobId),
   );
-  const stands = await summariesOfJobs([...jobs.values()]);
+  const summaries = await summariesOfJobs([...jobs.values()]);
   const told = good.flatMap(({ jobId, tag }) => {
-    const measured = stands.get(jobId)?.measured;
+    const measured = summaries.get(jobId)?.measured;
     const after = measured?.chips.find((c) => c.chip === course.chip)?.after;
     const at = after && atFanSpeed(after, measured?.fanRpm ?? null, course.fanRpm);
     return at?.contact && at.airflow ? [{ tag, contact: at.contact.KW, airflow: at.airflow.KW }] : [];

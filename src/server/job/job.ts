@@ -31,14 +31,14 @@ import { database } from "../../data/base/connection";
 import { findJob, type Job } from "../../data/workshop/jobs";
 import { asideOf, entriesOf } from "../../data/handwork/journal";
 import { findMachine } from "../../data/workshop/machines";
-import { jobWays, padCurves } from "../../data/handwork/ways";
+import { jobProcedure, padCurves } from "../../data/handwork/procedures";
 import { runsOfJob, type RunKind, type RunRecord } from "../../data/measure/runs";
 import { lastKept, revisionOfJob } from "../../data/drawing/layouts";
 import { summariesOf } from "../../data/workshop/jobSummaries";
 import { lastTriage } from "../../data/measure/triages";
 import type { VerdictRecord } from "../../data/measure/verdicts";
 import { mapOf, tighteningOf } from "./drawnBy";
-import { verdictThatStands } from "./fresh";
+import { verdictInForce } from "./fresh";
 import { dayIn, type Zone } from "../../core/base/days";
 import { zoneOf } from "../../data/base/zone";
 
@@ -68,13 +68,13 @@ export async function jobView(id: number): Promise<JobView | null> {
   // handwork goes by the job's own drawing, else by the last kept one of the model
   const drawing = revision ?? (await lastKept(db, machine.model, machine.variant));
   const map = mapOf(drawing);
-  const ways = await jobWays(db, id);
+  const procedure = await jobProcedure(db, id);
   const zone = await zoneOf(db);
   const service: ServiceFacts = {
     layout: map && drawing ? drawing.document : null,
     entries: await entriesOf(db, id),
-    ways,
-    plans: await tighteningOf(drawing, ways.rounds),
+    procedure,
+    plans: await tighteningOf(drawing, procedure.rounds),
     curves: await padCurves(db),
     model: machine.model,
     hasBeforeRun: Boolean(runs.before),
@@ -85,7 +85,7 @@ export async function jobView(id: number): Promise<JobView | null> {
   const skipsBefore = !runs.before && ctx.journal.isSettled(BEFORE_SKIPPED);
   const holds = { before: Boolean(runs.before), after: Boolean(runs.after), skipsBefore, service: progressOf(ctx) };
   const at = stageAt(holds);
-  const verdict = await verdictThatStands(db, job, runs);
+  const verdict = await verdictInForce(db, job, runs);
   const fact = (r: RunRecord | undefined) => (r ? runFact(r.peakC, machine.limitC) : "");
   const drawn = revision?.document.parts.length ?? 0;
   const found = foundWords(holds.service, ctx);
@@ -111,12 +111,12 @@ async function cameBackOf(job: Job): Promise<CameBack | null> {
   const db = await database();
   const past = await findJob(db, job.comesBackFrom);
   if (!past) return null;
-  const stands = (await summariesOf(db, [past.id], () => true)).get(past.id);
+  const summary = (await summariesOf(db, [past.id], () => true)).get(past.id);
   return {
     jobId: past.id,
     on: dayIn(await zoneOf(db), past.closedAt ?? past.openedAt),
-    headline: stands?.verdict ? briefHeadline(stands.verdict) : "",
-    found: stands?.found ?? "",
+    headline: summary?.verdict ? briefHeadline(summary.verdict) : "",
+    found: summary?.found ?? "",
     note: past.closingNote,
   };
 }

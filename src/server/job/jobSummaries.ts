@@ -3,7 +3,7 @@ import { JUDGE_VERSION } from "../../core/measure/judge";
 import { database, databaseTrouble } from "../../data/base/connection";
 import type { Job } from "../../data/workshop/jobs";
 import { factsOf, writeSummary, staleJobs, summariesOf } from "../../data/workshop/jobSummaries";
-import { backgroundEnds, backgroundTask } from "../base/quiet/background";
+import { backgroundEnds, backgroundTask } from "../base/background/task";
 import { summaryNow } from "./job";
 import { processWide } from "../../core/base/processWide";
 
@@ -27,26 +27,26 @@ export async function summariesOfJobs(jobs: readonly Job[]): Promise<Map<number,
   for (const id of byId.keys()) {
     if (known.has(id)) continue;
     const told = await workedOut(id);
-    if (told) known.set(id, told.stands);
+    if (told) known.set(id, told.summary);
   }
   return known;
 }
 
 /** How a job stands, and whether that could be kept: a page is shown all the same where the disk takes nothing. */
-async function workedOut(jobId: number): Promise<{ stands: JobSummary; kept: boolean } | null> {
+async function workedOut(jobId: number): Promise<{ summary: JobSummary; kept: boolean } | null> {
   const db = await database();
   const facts = await factsOf(db, jobId);
   try {
-    const stands = await summaryNow(jobId);
-    if (!stands) return null;
-    const kept = await writeSummary(db, jobId, stands, { by: MADE_BY, facts }).then(
+    const summary = await summaryNow(jobId);
+    if (!summary) return null;
+    const kept = await writeSummary(db, jobId, summary, { by: MADE_BY, facts }).then(
       () => true,
       (e: unknown) => {
         if (TAKES_NOTHING.has(databaseTrouble(e)?.code ?? "")) return false;
         throw e;
       },
     );
-    return { stands, kept };
+    return { summary, kept };
   } catch (e) {
     // one job that cannot be read is left out of the lists, and takes none of the others with it
     if (databaseTrouble(e)) throw e;

@@ -11,7 +11,7 @@ import { addJob, closeJob } from "../../data/workshop/jobs";
 import { addMachine, findMachine } from "../../data/workshop/machines";
 import { factsOf, writeSummary } from "../../data/workshop/jobSummaries";
 import { temporaryDatabase } from "../../testing/bed";
-import { backgroundOver } from "../base/quiet/background";
+import { backgroundOver } from "../base/background/task";
 import { calendarOf } from "../workshop/calendar";
 import { setDueDate } from "../workshop/machines";
 import { actOnDue, changeMachineFacts, changeRules, moveDue } from "./upkeep";

@@ -8,7 +8,7 @@ import { setRules } from "../../data/workshop/upkeep";
 import { check } from "../../input/check";
 import { MachineInput } from "../../input/machine";
 import { DueActInput, RulesInput } from "../../input/upkeep";
-import { backgroundTask } from "../base/quiet/background";
+import { backgroundTask } from "../base/background/task";
 import { serverProblem } from "../base/http/problems";
 import { writing } from "../base/http/write";
 import { suggestedDue } from "./history";

@@ -1,7 +1,7 @@
 import { database } from "../../data/base/connection";
 import { findJob } from "../../data/workshop/jobs";
 import type { RunKind } from "../../data/measure/runs";
-import { logged, backgroundTask } from "../base/quiet/background";
+import { logged, backgroundTask } from "../base/background/task";
 import { jobView } from "../job/job";
 import { triageOf } from "./views/triage";
 import { moveDue } from "../job/upkeep";

@@ -41,7 +41,7 @@ const plain = (from: number, to: number, C = 50): Sample[] =>
     t: from + i - 1,
     values: { "cpu.temperature": C, "cpu.power": 20 },
   }));
-const book = async (id: number): Promise<LiveSession> => {
+const session = async (id: number): Promise<LiveSession> => {
   const b = await liveSessionOf(id);
   if (!b) throw new Error("no book");
   return b;
@@ -68,7 +68,7 @@ describe("a run that cannot be read", () => {
   it("once is read the next time it is asked for", async () => {
     const { runId, token } = await begun();
     value(await send(runId, token, plain(1, 4)));
-    const live = (await book(runId)).live;
+    const live = (await session(runId)).live;
     const again = new LiveSession(live);
     const cell = processWide<ReturnType<typeof database>>("database");
     const opened = database();
@@ -90,7 +90,7 @@ describe("samples of a live run", () => {
     expect(await db("live_samples").where({ run_id: runId }).count({ n: "*" })).toEqual([{ n: 5 }]);
     // the same number with other readings changes nothing
     await send(runId, token, plain(5, 5, 99));
-    expect((await book(runId)).run().channels[0]?.values[4]).toBe(50);
+    expect((await session(runId)).run().channels[0]?.values[4]).toBe(50);
   });
 
   it("a hole is asked for, and filled in its place", async () => {
@@ -98,7 +98,7 @@ describe("samples of a live run", () => {
     await send(runId, token, plain(1, 2));
     expect(value(await send(runId, token, plain(6, 7)))).toMatchObject({ acknowledged: 7, missing: [[3, 5]] });
     expect(value(await send(runId, token, plain(3, 5)))).toMatchObject({ acknowledged: 7, missing: [] });
-    expect(Array.from((await book(runId)).run().timeS)).toEqual([0, 1, 2, 3, 4, 5, 6]);
+    expect(Array.from((await session(runId)).run().timeS)).toEqual([0, 1, 2, 3, 4, 5, 6]);
   });
 
   it("are refused without their token, when they are none, or too many, and nothing is stored by halves", async () => {
@@ -112,17 +112,17 @@ describe("samples of a live run", () => {
     expect(code(await takeSamples(runId, token, "Load Page", post("")))).toBe("bad-source");
     expect(code(await send(runId, token, plain(1, 20_001)))).toBe("too-many-samples");
     await expect(takeSamples(runId, token, "", post(" ".repeat(2_000_001)))).rejects.toThrow(/more than 2 MB/);
-    expect((await book(runId)).size).toBe(0);
+    expect((await session(runId)).size).toBe(0);
     expect(value(await send(runId, token, []))).toMatchObject({ acknowledged: -1, state: "waiting" });
   });
 
-  it("outlive the process: a new book knows all that was acknowledged, and the run goes on", async () => {
+  it("outlive the process: a new session knows all that was acknowledged, and the run goes on", async () => {
     const { runId, token } = await begun();
     await send(runId, token, plain(1, 400));
     await actOn(runId, { act: "stop" });
-    const was = (await book(runId)).state();
+    const was = (await session(runId)).state();
     endLiveSession(runId);
-    const now = await book(runId);
+    const now = await session(runId);
     expect(now.state()).toEqual(was);
     expect(was).toMatchObject({ phase: "cool", stopped: "hand" });
     expect(value(await send(runId, token, plain(401, 402)))).toMatchObject({ acknowledged: 402 });
@@ -134,7 +134,7 @@ describe("samples of a live run", () => {
     await send(runId, token, probe);
     const work = [1, 2, 3].map((n) => ({ seq: n, t: 77 + n, values: { "cpu.work": 400 + n } }));
     expect(value(await send(runId, token, work, "load"))).toMatchObject({ acknowledged: 3 });
-    const run = (await book(runId)).run();
+    const run = (await session(runId)).run();
     expect([run.timeS[0], run.timeS[9]]).toEqual([0, 9]);
     const read = run.channels.find((c) => c.key === "cpu.work")?.values ?? [];
     expect(Array.from(read).filter((v) => Number.isFinite(v))).toEqual([401, 402, 403]);
@@ -181,9 +181,9 @@ describe("a live run", () => {
     await send(runId, token, plain(1, 310));
     const entry = { at: new Date().toISOString(), stage: "intake", step: "intake:battery", act: "done", reason: "" };
     await keepEntries(jobId, { entries: [{ ...entry, id: "1".repeat(32), value: "fine" }] });
-    expect((await book(runId)).state().phase).toBe("load");
+    expect((await session(runId)).state().phase).toBe("load");
     await keepEntries(jobId, { entries: [{ ...entry, id: "2".repeat(32), value: "swollen" }] });
-    expect((await book(runId)).state()).toMatchObject({ phase: "cool", stopped: "swollen" });
+    expect((await session(runId)).state()).toMatchObject({ phase: "cool", stopped: "swollen" });
   });
 
   it("becomes a run like any other: same number, read by the same reader, downloadable, samples let go", async () => {
@@ -226,12 +226,12 @@ describe("a live run", () => {
   it("of which nothing came is dropped; one too short says why, and keeps its samples", async () => {
     const none = await begun();
     value(await endByToken(none.runId, none.token));
-    expect((await book(none.runId)).live.problem?.code).toBe("run-dropped");
+    expect((await session(none.runId)).live.problem?.code).toBe("run-dropped");
     const short = await begun();
     await send(short.runId, short.token, plain(1, 4));
     expect(code(await endByToken(short.runId, short.token))).not.toBe("ok");
     endLiveSession(short.runId);
-    const kept = await book(short.runId);
+    const kept = await session(short.runId);
     expect([kept.live.closedAt !== null, kept.live.problem?.code, kept.size]).toEqual([true, "log-too-few-rows", 4]);
     expect((await sourceOf(short.runId))?.bytes.toString().split("\n")).toHaveLength(6);
   });
@@ -245,7 +245,7 @@ describe("a live run", () => {
     expect(first).toMatchObject({ state: "load", load: { cpu: 1 } });
     const hot = value(await send(runId, token, plain(26, 40, 101)));
     expect(hot).toMatchObject({ state: "cool", load: null });
-    expect((await book(runId)).state().stopped).toBe("hot");
+    expect((await session(runId)).state().stopped).toBe("hot");
     expect(value(await send(runId, token, plain(41, 45)))).toMatchObject({ acknowledged: 45 });
   });
 
@@ -254,7 +254,7 @@ describe("a live run", () => {
     await send(runId, token, plain(1, 10));
     await actOn(runId, { act: "load-now" });
     await send(runId, token, plain(11, 60));
-    const b = await book(runId);
+    const b = await session(runId);
     await tick(b, b.heardMs + 5_000);
     expect(b.state().phase).toBe("load");
     await tick(b, b.heardMs + 9_000);
@@ -278,7 +278,7 @@ describe("a live run", () => {
   it("past its recipe's end is kept by itself, once its source falls silent", async () => {
     const { runId, token } = await begun("before", { recipe: "short" });
     await send(runId, token, livedRun("sound", 0.4, RECIPES.short));
-    const b = await book(runId);
+    const b = await session(runId);
     expect(b.state().phase).toBe("done");
     await tick(b, b.heardMs + 1_000);
     expect(await findRun(await database(), runId)).toBeNull();
@@ -289,7 +289,7 @@ describe("a live run", () => {
   it("is ended as asked, though the look once a second closes it first", async () => {
     const { runId, token } = await begun("before", { recipe: "short" });
     await send(runId, token, livedRun("sound", 0.4, RECIPES.short));
-    const b = await book(runId);
+    const b = await session(runId);
     const asked = actOn(runId, { act: "end" });
     await tick(b, b.heardMs + 16_000);
     expect(code(await asked)).toBe("ok");
@@ -313,7 +313,7 @@ describe("a live run", () => {
     expect(code(await actOn(runId, { act: "load-now" }))).toBe("not-now");
     expect(value(await stopByToken(runId, token, "hidden"))).toMatchObject({ state: "cool", load: null });
     value(await actOn(runId, { act: "stop" }));
-    expect((await book(runId)).state()).toMatchObject({ stopped: "hidden" });
+    expect((await session(runId)).state()).toMatchObject({ stopped: "hidden" });
     expect(code(await actOn(runId, { act: "jump" }))).toBe("bad-fields");
     expect(code(await stopByToken(runId, "x".repeat(20), "hand"))).toBe("bad-token");
     value(await actOn(runId, { act: "end" }));
@@ -323,7 +323,7 @@ describe("a live run", () => {
   it("takes settings while it goes, and a new token in place of a lost one", async () => {
     const { runId, token } = await begun();
     value(await changeLive(runId, { conditions: { roomStartC: "21,5", surface: "Bench" } }));
-    expect((await book(runId)).live.conditions).toMatchObject({ roomStartC: 21.5, surface: "Bench" });
+    expect((await session(runId)).live.conditions).toMatchObject({ roomStartC: 21.5, surface: "Bench" });
     expect(code(await changeLive(runId, { conditions: { roomStartC: 90 } }))).toBe("bad-fields");
     expect(await hasLoadPage(loadKeyOf(token))).toBe(true);
     const fresh = value(await actOn(runId, { act: "token" })).token ?? "";
@@ -346,7 +346,7 @@ describe("a live run", () => {
     await send(runId, token, livedRun("sound", 0.4, RECIPES.short));
     value(await endByToken(runId, token));
     const after = value(await begin(jobId, { kind: "after" }));
-    expect((await book(after.runId)).live).toMatchObject({
+    expect((await session(after.runId)).live).toMatchObject({
       recipe: { name: "short" },
       conditions: { fanPolicy: "Automatic", roomStartC: null },
     });
@@ -356,7 +356,7 @@ describe("a live run", () => {
 describe("what a page follows", () => {
   it("is told what is there, what is needed and what is odd", async () => {
     const { runId, token } = await begun("before", { conditions: { roomStartC: 22, lid: "closed" } });
-    const view = async () => liveView(await book(runId));
+    const view = async () => liveView(await session(runId));
     expect(await view()).toMatchObject({ began: false, enough: false, readings: { chips: [], roomC: null } });
     await send(runId, token, livedRun("dust", 0.3).slice(0, 700));
     const now = await view();
@@ -364,7 +364,7 @@ describe("what a page follows", () => {
     expect(now.readings.chips[0]?.chip).toBe("cpu");
     expect(now.readings.chips[0]?.W).toBeGreaterThan(15);
     expect(now.settling?.toC).toBeGreaterThan(60);
-    expect(now.starts.find((s) => s.code === "lid")?.stands).toBe("against");
+    expect(now.starts.find((s) => s.code === "lid")?.status).toBe("against");
     expect(now.curves.temperature[0]?.points.length).toBeGreaterThan(100);
     await expect.poll(async () => (await view()).needs[0]?.says, { timeout: 10_000 }).toMatch(/Airflow takes \d/);
   }, 20_000);
@@ -372,7 +372,7 @@ describe("what a page follows", () => {
   it("comes as events, and ends when the run is closed", async () => {
     const { runId, token } = await begun();
     await send(runId, token, plain(1, 3));
-    const reader = follow(await book(runId), new AbortController().signal).getReader();
+    const reader = follow(await session(runId), new AbortController().signal).getReader();
     const decoder = new TextDecoder();
     let text = "";
     const read = (async () => {
@@ -434,7 +434,7 @@ describe("runs that go, for every page", () => {
 describe("a load that ends when it is enough", () => {
   it("ends by itself once the run can be judged, and by hand at any time", async () => {
     const { runId, token } = await begun("before", { untilEnough: true, conditions: { roomStartC: 22 } });
-    const b = await book(runId);
+    const b = await session(runId);
     expect(b.live.recipe).toMatchObject({ name: "standard", untilEnough: true });
     const samples = livedRun("sound", 0.3);
     await send(runId, token, samples.slice(0, 480));
@@ -446,6 +446,6 @@ describe("a load that ends when it is enough", () => {
     const byHand = await begun();
     await send(byHand.runId, byHand.token, plain(1, 310));
     value(await actOn(byHand.runId, { act: "enough" }));
-    expect((await book(byHand.runId)).state().stopped).toBe("enough");
+    expect((await session(byHand.runId)).state().stopped).toBe("enough");
   }, 20_000);
 });

@@ -5,7 +5,7 @@ import { changeLiveRun, findLiveRun, isLoadKey, openLiveRuns } from "../../data/
 import { check } from "../../input/check";
 import { LiveActInput, LiveChangeInput } from "../../input/live";
 import { afterKept } from "./afterRun";
-import { logged, regularly } from "../base/quiet/background";
+import { logged, regularly } from "../base/background/task";
 import { beginLiveRun } from "./live/begin";
 import { liveSessionOf, type LiveSession } from "./live/liveSession";
 import { dropRun, finishRun } from "./live/finish";
@@ -33,8 +33,8 @@ export async function begin(jobId: number, body: unknown): Promise<Result<{ runI
   const begun = await beginLiveRun(jobId, body);
   if (begun.ok) {
     beginTicking();
-    const book = await liveSessionOf(begun.value.runId);
-    if (book?.live.standIn) resume(book);
+    const session = await liveSessionOf(begun.value.runId);
+    if (session?.live.standIn) resume(session);
   }
   return begun;
 }
@@ -43,38 +43,38 @@ export async function begin(jobId: number, body: unknown): Promise<Result<{ runI
 export async function endByToken(id: number, token: string): Promise<Result<Acknowledged>> {
   const opened = await openedBy(id, token);
   if (!opened.ok) return opened;
-  const book = opened.value;
-  if (book.live.closedAt === null) {
-    const ended = await end(book);
+  const session = opened.value;
+  if (session.live.closedAt === null) {
+    const ended = await end(session);
     if (!ended.ok) return ended;
   }
-  return ok(answerTo(book, ""));
+  return ok(answerTo(session, ""));
 }
 
 /** Stops the load by its source; the log goes on. */
 export async function stopByToken(id: number, token: string, why: "hand" | "hidden"): Promise<Result<Acknowledged>> {
   const opened = await openedBy(id, token);
   if (!opened.ok) return opened;
-  const book = opened.value;
-  if (book.live.closedAt !== null) return bad(liveProblem.ended());
-  const { phase } = book.state();
-  if (phase === "load" || phase === "paused") await happens(book, { atS: book.nowS, what: "stop", why });
-  return ok(answerTo(book, ""));
+  const session = opened.value;
+  if (session.live.closedAt !== null) return bad(liveProblem.ended());
+  const { phase } = session.state();
+  if (phase === "load" || phase === "paused") await happens(session, { atS: session.nowS, what: "stop", why });
+  return ok(answerTo(session, ""));
 }
 
-async function end(book: LiveSession): Promise<Result<null>> {
-  if (!book.began) return dropRun(book);
-  if (book.state().phase !== "done") await happens(book, { atS: book.nowS, what: "end", why: "hand" });
-  const kept = await finish(book);
+async function end(session: LiveSession): Promise<Result<null>> {
+  if (!session.began) return dropRun(session);
+  if (session.state().phase !== "done") await happens(session, { atS: session.nowS, what: "end", why: "hand" });
+  const kept = await finish(session);
   if (kept.ok || kept.problem.code !== "run-ended") return kept;
   // the look once a second was first: it is over as was asked, or says why it could not be kept
-  await book.catchUp();
-  return book.live.problem ? bad(book.live.problem) : ok(null);
+  await session.catchUp();
+  return session.live.problem ? bad(session.live.problem) : ok(null);
 }
 
-async function finish(book: LiveSession): Promise<Result<null>> {
-  const { jobId, kind } = book.live;
-  const kept = await finishRun(book);
+async function finish(session: LiveSession): Promise<Result<null>> {
+  const { jobId, kind } = session.live;
+  const kept = await finishRun(session);
   if (!kept.ok) return kept;
   await afterKept(jobId, kind, kept.value.paired);
   return ok(null);
@@ -84,22 +84,22 @@ async function finish(book: LiveSession): Promise<Result<null>> {
 export async function actOn(id: number, body: unknown): Promise<Result<{ token?: string }>> {
   const checked = check(LiveActInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const book = await liveSessionOf(id);
-  if (!book) return bad(liveProblem.noRun());
-  if (book.live.closedAt !== null) return bad(liveProblem.ended());
+  const session = await liveSessionOf(id);
+  if (!session) return bad(liveProblem.noRun());
+  if (session.live.closedAt !== null) return bad(liveProblem.ended());
   const { act } = checked.value;
-  const { phase } = book.state();
-  if (act === "token") return freshToken(book);
-  if (act === "drop") return emptied(await dropRun(book));
-  if (act === "end") return emptied(await end(book));
+  const { phase } = session.state();
+  if (act === "token") return freshToken(session);
+  if (act === "drop") return emptied(await dropRun(session));
+  if (act === "end") return emptied(await end(session));
   if (act === "load-now") {
-    if (!book.began || phase !== "idle") return bad(liveProblem.notNow("started"));
-    await happens(book, { atS: book.nowS, what: "load-now" });
+    if (!session.began || phase !== "idle") return bad(liveProblem.notNow("started"));
+    await happens(session, { atS: session.nowS, what: "load-now" });
   } else {
     // a stop is never refused: one that comes late changes nothing
-    if (!book.began) return emptied(await dropRun(book));
+    if (!session.began) return emptied(await dropRun(session));
     const why = act === "enough" ? "enough" : "hand";
-    if (phase !== "done" && phase !== "cool") await happens(book, { atS: book.nowS, what: "stop", why });
+    if (phase !== "done" && phase !== "cool") await happens(session, { atS: session.nowS, what: "stop", why });
   }
   return ok({});
 }
@@ -107,16 +107,16 @@ export async function actOn(id: number, body: unknown): Promise<Result<{ token?:
 const emptied = (r: Result<null>): Result<Record<string, never>> => (r.ok ? ok({}) : r);
 
 /** A new token for a run whose first was lost; the old one ends. */
-async function freshToken(book: LiveSession): Promise<Result<{ token: string }>> {
+async function freshToken(session: LiveSession): Promise<Result<{ token: string }>> {
   const token = newToken();
   const changed = await writing(async (tx) => {
-    const live = await findLiveRun(tx, book.id);
+    const live = await findLiveRun(tx, session.id);
     if (!live || live.closedAt !== null) return bad(liveProblem.ended());
-    await changeLiveRun(tx, book.id, { token: { hash: hashOf(token), loadKey: loadKeyOf(token) } });
+    await changeLiveRun(tx, session.id, { token: { hash: hashOf(token), loadKey: loadKeyOf(token) } });
     return ok(null);
   });
   if (!changed.ok) return changed;
-  await book.catchUp();
+  await session.catchUp();
   return ok({ token });
 }
 
@@ -127,10 +127,10 @@ export const hasLoadPage = async (key: string): Promise<boolean> =>
 /** A battery that is found swollen ends every load of its job: it is never left under one. */
 export async function stopForSwollen(jobId: number): Promise<void> {
   for (const live of await openLiveRuns(await database())) {
-    const book = live.jobId === jobId ? await liveSessionOf(live.id) : null;
-    const phase = book?.state().phase;
-    if (book && phase !== "done" && phase !== "cool")
-      await happens(book, { atS: book.nowS, what: "stop", why: "swollen" });
+    const session = live.jobId === jobId ? await liveSessionOf(live.id) : null;
+    const phase = session?.state().phase;
+    if (session && phase !== "done" && phase !== "cool")
+      await happens(session, { atS: session.nowS, what: "stop", why: "swollen" });
   }
 }
 
@@ -138,33 +138,33 @@ export async function stopForSwollen(jobId: number): Promise<void> {
 export async function changeLive(id: number, body: unknown): Promise<Result<null>> {
   const checked = check(LiveChangeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const book = await liveSessionOf(id);
-  if (!book) return bad(liveProblem.noRun());
+  const session = await liveSessionOf(id);
+  if (!session) return bad(liveProblem.noRun());
   const changed = await writing(async (tx) => {
     const live = await findLiveRun(tx, id);
     if (!live || live.closedAt !== null) return bad(liveProblem.ended());
     await changeLiveRun(tx, id, { conditions: { ...checked.value.conditions } });
     return ok(null);
   });
-  if (changed.ok) await book.catchUp();
+  if (changed.ok) await session.catchUp();
   return changed;
 }
 
 /** What time does to a run: the link counts as lost, a run that is over is kept. */
-export async function tick(book: LiveSession, nowMs = Date.now()): Promise<void> {
-  if (book.live.closedAt !== null || !book.began) return;
-  const silentMs = nowMs - book.heardMs;
-  const state = book.state();
+export async function tick(session: LiveSession, nowMs = Date.now()): Promise<void> {
+  if (session.live.closedAt !== null || !session.began) return;
+  const silentMs = nowMs - session.heardMs;
+  const state = session.state();
   const happened = (what: "lost" | "end") =>
-    happens(book, { atS: book.nowS, what, ...(what === "end" ? { why: "lost" as const } : {}) });
+    happens(session, { atS: session.nowS, what, ...(what === "end" ? { why: "lost" as const } : {}) });
   if (state.phase === "done") {
-    const ended = book.happened().some((e) => e.what === "end");
-    const overS = book.nowS - (state.loadOffS ?? 0) - book.live.recipe.coolS;
-    if (ended || silentMs > OVER_AFTER_MS || overS > PAST_END_S || book.live.standIn !== null) await finish(book);
+    const ended = session.happened().some((e) => e.what === "end");
+    const overS = session.nowS - (state.loadOffS ?? 0) - session.live.recipe.coolS;
+    if (ended || silentMs > OVER_AFTER_MS || overS > PAST_END_S || session.live.standIn !== null) await finish(session);
     return;
   }
-  if (state.phase === "load" && book.live.recipe.untilEnough && liveView(book, false).enough)
-    await happens(book, { atS: book.nowS, what: "stop", why: "enough" });
+  if (state.phase === "load" && session.live.recipe.untilEnough && liveView(session, false).enough)
+    await happens(session, { atS: session.nowS, what: "stop", why: "enough" });
   // a cool-down only makes contact surer: one that is cut off is over sooner
   if (silentMs > (state.phase === "cool" ? COOL_GIVEN_UP_MS : GIVEN_UP_MS)) await happened("end");
   else if (silentMs > LOST_AFTER_MS && state.phase !== "paused" && state.phase !== "cool") await happened("lost");
@@ -178,9 +178,9 @@ export function beginTicking(): void {
 
 async function tickAll(): Promise<void> {
   for (const live of await openLiveRuns(await database())) {
-    const book = await liveSessionOf(live.id);
-    if (!book) continue;
-    if (live.standIn !== null) resume(book);
-    await tick(book).catch(logged);
+    const session = await liveSessionOf(live.id);
+    if (!session) continue;
+    if (live.standIn !== null) resume(session);
+    await tick(session).catch(logged);
   }
 }

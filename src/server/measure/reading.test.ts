@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { curvesOf, readLog, toldIn, type ColumnChoices } from "../../core/measure/log";
+import { curvesOf, readLog, declaredIn, type ColumnChoices } from "../../core/measure/log";
 import { wrenfell14 } from "../../samples/rigs";
 import { plainFormat, plainSensors, renderLog, simulate, soundMachine, standardRecipe } from "../../core/simulate";
 import { OTHER_FORMS, TIME_FORMS } from "../../testing/logForms";
@@ -38,7 +38,7 @@ describe("page, server and command read one log to one run", () => {
     const { run } = stored.value;
     expect(summary).toMatchObject({ stepS: run.stepS, startMs: run.startMs, warnings: run.warnings, missing: null });
     expect(summary.curves).toEqual(curvesOf(run));
-    expect(byCommand(text, toldIn(summary.plan))).toEqual({ ok: true, value: stored.value.run });
+    expect(byCommand(text, declaredIn(summary.plan))).toEqual({ ok: true, value: stored.value.run });
   });
 
   it("what was remembered for a header reaches the server with the plan", async () => {

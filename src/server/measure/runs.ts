@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from "node:util";
-import { doubtsOf, findPhases, layoutOf, toldIn, type Phases, type Run } from "../../core/measure/log";
+import { doubtsOf, findPhases, layoutOf, declaredIn, type Phases, type Run } from "../../core/measure/log";
 import { bad, ok, type Result } from "../../core/base/result";
 import { batterySwollen, BEFORE_SKIPPED, Journal } from "../../core/handwork/service";
 import { rememberRoles } from "../../data/measure/headings";
@@ -79,7 +79,7 @@ async function keepRun(
     };
     const own = runs[head.kind];
     const runId = own && isSame(own, kept) ? own.id : await addRun(tx, kept, now, packed);
-    await rememberRoles(tx, head.plan.header, toldIn(head.plan), now);
+    await rememberRoles(tx, head.plan.header, declaredIn(head.plan), now);
     return ok({ runId, paired: other !== undefined, skipped: journal.isSettled(BEFORE_SKIPPED) });
   });
 }

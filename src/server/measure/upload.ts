@@ -5,7 +5,7 @@ import {
   logProblem,
   planDifference,
   planOf,
-  toldIn,
+  declaredIn,
   toRun,
   type LogTable,
   type Run,
@@ -67,7 +67,7 @@ export async function receiveLog(body: AsyncIterable<Uint8Array>): Promise<Resul
       if (!parsed.ok) return parsed;
       head = parsed.value;
       // what was told is trusted; all else is found anew, and held against what the page found
-      reader = new LogReader({ choices: toldIn(head.plan), sizeBytes: head.bytes });
+      reader = new LogReader({ choices: declaredIn(head.plan), sizeBytes: head.bytes });
       await take(pending.subarray(end + 1));
     }
   } finally {

@@ -1,6 +1,6 @@
 import { promisify } from "node:util";
 import { gzip } from "node:zlib";
-import { toldIn, planFrom } from "../../core/measure/log";
+import { declaredIn, planFrom } from "../../core/measure/log";
 import { jobDifferences, type JobFile, type PartDifference } from "../../core/record/jobfile";
 import { bad, ok, type Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
@@ -9,7 +9,7 @@ import { writeJob, type JobParts } from "../../data/record/jobFileWrite";
 import { machineByTag } from "../../data/workshop/machines";
 import { packRun } from "../../data/measure/runs";
 import { inThread } from "../../threads/pool";
-import { smallOf } from "../base/quiet/pictures";
+import { smallOf } from "../base/background/pictures";
 import { writing } from "../base/http/write";
 import { recordProblem } from "./problems";
 import { readBundle, type ReadBundle } from "./readBundle";
@@ -70,7 +70,7 @@ async function partsOf({ file, logs, photos, signed }: ReadBundle): Promise<Resu
   const parts: JobParts = { runs: [], photos: [], signed };
   for (const [i, r] of file.runs.entries()) {
     const bytes = logs[i] ?? new Uint8Array();
-    const choices = toldIn(planFrom(r.columns, r.layout));
+    const choices = declaredIn(planFrom(r.columns, r.layout));
     const run = await inThread("readAgain", { bytes, choices });
     if (!run.ok) return bad(recordProblem.unreadable(r.file, run.problem.message));
     parts.runs.push({ run: run.value, gzip: await packed(bytes), packed: await packRun(run.value) });

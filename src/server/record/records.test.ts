@@ -11,7 +11,7 @@ import { setWorkshop } from "../../data/workshop/workshop";
 import { usualWorkshop } from "../../core/workshop/job";
 import { loadDemo } from "../../demo/load";
 import { elsewhere, temporaryDatabase } from "../../testing/bed";
-import { backgroundOver } from "../base/quiet/background";
+import { backgroundOver } from "../base/background/task";
 import { openAgain, setDueDate } from "../workshop/machines";
 import { storePhoto } from "../drawing/photos";
 import { changeMark, markBytes, removeMark } from "../workshop/workshop";

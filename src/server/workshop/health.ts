@@ -1,9 +1,9 @@
 import { closeDatabases, database, databaseTrouble } from "../../data/base/connection";
-import { beginBackups } from "../base/quiet/backups";
+import { beginBackups } from "../base/background/backups";
 import { beginTicking } from "../measure/liveRuns";
 import { takeDirectly } from "../measure/live/direct";
 import { closeStreams } from "../measure/live/stream";
-import { standAtTheGate } from "./trust/gate";
+import { installGate } from "./trust/gate";
 import { describeProblem, type Problem } from "../../core/base/result";
 import { processWide } from "../../core/base/processWide";
 
@@ -39,7 +39,7 @@ export function noteTrouble(e: unknown): void {
 export async function beginServing(): Promise<void> {
   process.once("exit", closeDatabases);
   // before anything: what comes from elsewhere is not answered without it
-  standAtTheGate();
+  installGate();
   // open streams would hold up a server that is to stop
   process.once("SIGTERM", closeStreams);
   process.once("SIGINT", closeStreams);

@@ -7,7 +7,7 @@ import {
   type Sheet,
 } from "../../core/handwork/pads";
 import { usualFigures } from "../../core/drawing/parts";
-import { padCurves } from "../../data/handwork/ways";
+import { padCurves } from "../../data/handwork/procedures";
 import { PASTES } from "../../core/handwork/paste";
 import { contextOf, piecesToCut } from "../../core/handwork/service";
 import { bad, ok, type Result } from "../../core/base/result";

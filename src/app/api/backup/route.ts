@@ -1,5 +1,5 @@
 import { ok } from "@/core/base/result";
-import { backUpNow, backupUnderWay, changePlan, stopBackup } from "@/server/base/quiet/backups";
+import { backUpNow, backupUnderWay, changePlan, stopBackup } from "@/server/base/background/backups";
 import { handle, jsonBody, respond } from "@/server/base/http/respond";
 
 export const dynamic = "force-dynamic";

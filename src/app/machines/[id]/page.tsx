@@ -1,6 +1,6 @@
 import { Allowed } from "@/ui/kit/controls/Allowed";
 import { words } from "@/core/base/words";
-import { type Machine, standsWords } from "@/core/workshop/job";
+import { type Machine, statusWords } from "@/core/workshop/job";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { idOf, pageOf } from "@/server/base/http/respond";
@@ -60,15 +60,15 @@ export default async function MachinePage({
 }
 
 /** A job as its row of the table shows it. */
-const rowOf = ({ job, stands }: MachineView["jobs"][number]): JobRow => ({
+const rowOf = ({ job, summary }: MachineView["jobs"][number]): JobRow => ({
   id: job.id,
-  href: stagePath(job.id, stands.at),
+  href: stagePath(job.id, summary.at),
   openedAt: job.openedAt,
   closedAt: job.closedAt,
   complaint: job.complaint,
   closingNote: job.closingNote,
-  verdict: stands.verdict,
-  stands: standsWords(stands.at),
+  verdict: summary.verdict,
+  status: statusWords(summary.at),
 });
 
 interface MachineSideProps {

@@ -8,8 +8,8 @@ const grade = (ctx: ServiceContext, id: string): number => Number(ctx.journal.of
 
 /** Whether the blowers come out to be cleaned, by the ways and what was found. */
 export const fansOut = (ctx: ServiceContext): boolean =>
-  ctx.ways.fans === "always-out" ||
-  (ctx.ways.fans === "by-grade" && (ctx.map?.ofKind("fins") ?? []).some((f) => grade(ctx, f.id) >= 3));
+  ctx.procedure.fans === "always-out" ||
+  (ctx.procedure.fans === "by-grade" && (ctx.map?.ofKind("fins") ?? []).some((f) => grade(ctx, f.id) >= 3));
 
 const DUST =
   "Mask and eye protection. Unknown dust (mould, soot, droppings, workshop dust): outdoors or with extraction.";
@@ -59,7 +59,7 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
     button: string,
     more: Pick<Step, "title"> & Partial<Step>,
   ): Step => {
-    const ways = cleaningWays(kind, g, ctx.ways, out);
+    const ways = cleaningWays(kind, g, ctx.procedure, out);
     const way = ways[0] ?? { method: "brush" as const, uses: {} };
     const base = wayWords(kind, way);
     return act("clean", stepKey("clean", id), {
@@ -90,7 +90,7 @@ export function cleanSteps(ctx: ServiceContext): Step[] {
       step("chip", c.id, 0, "Both faces are bare", {
         title: `Old paste off ${chipWord(c)}`,
         parts: [c.id, ...(map?.spreadsOf(c).map((s) => s.id) ?? [])],
-        ...(ctx.ways.polish === "polish" ? { mind: "Polish the copper, then alcohol again." } : {}),
+        ...(ctx.procedure.polish === "polish" ? { mind: "Polish the copper, then alcohol again." } : {}),
       }),
     );
   steps.push(

@@ -1,4 +1,4 @@
-import type { Ways } from "./ways";
+import type { Procedure } from "./procedure";
 import type { Journal } from "./journal";
 import { isStep, stepPart } from "./stepKey";
 
@@ -56,7 +56,7 @@ export function cleaningOf(text: string): Cleaning | null {
 export function cleaningWays(
   kind: "blower" | "fins" | "chip",
   grade: number,
-  ways: Ways,
+  ways: Procedure,
   fansOut: boolean,
 ): Cleaning[] {
   if (kind === "blower") {

@@ -2,7 +2,7 @@ import { assembliesOf, geometricFractions, MOST_SCREWS, tightenPlan, type Tighte
 import { usualCurves, type PadCurves } from "../pads";
 import { CoolingMap, type Layout } from "../../drawing/parts";
 import { Journal, type Entry } from "./journal";
-import type { Ways } from "./ways";
+import type { Procedure } from "./procedure";
 import type { ServiceContext } from "./step";
 
 /**
@@ -18,7 +18,7 @@ export function plansOf(map: CoolingMap | null, rounds: number): TightenPlan[] {
 export interface ServiceFacts {
   layout: Layout | null;
   entries: Entry[];
-  ways: Ways;
+  procedure: Procedure;
   plans: TightenPlan[];
   /** The workshop's pad curves; ours where it set none. */
   curves?: PadCurves;
@@ -36,7 +36,7 @@ export const contextOf = (
 ): ServiceContext => ({
   map,
   journal: new Journal(entries),
-  ways: f.ways,
+  procedure: f.procedure,
   plans: f.plans,
   curves: f.curves ?? usualCurves,
   model: f.model,

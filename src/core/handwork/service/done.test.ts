@@ -4,14 +4,17 @@ import { entryOf } from "../../../testing/journal";
 import { CoolingMap } from "../../drawing/parts";
 import { contextOf } from "./context";
 import { doneIn } from "./done";
-import { pastedText, plansOf, usualWays, type Entry } from "./index";
+import { pastedText, plansOf, usualProcedure, type Entry } from "./index";
 import { fanPlugsOf, pastedChips, tightenOrder } from "./stripping";
 
 const layout = wrenfell14Layout();
 const map = new CoolingMap(layout);
 const plans = plansOf(map, 3);
 const context = (entries: Entry[]) =>
-  contextOf({ layout, entries, ways: usualWays, plans, model: "", hasBeforeRun: true, today: "2031-03-04" }, map);
+  contextOf(
+    { layout, entries, procedure: usualProcedure, plans, model: "", hasBeforeRun: true, today: "2031-03-04" },
+    map,
+  );
 const ctx = context([]);
 const [fins] = map.ofKind("fins");
 const [chip] = pastedChips(ctx);

@@ -6,7 +6,7 @@ import {
   contextOf,
   forecastOf,
   outcomesOf,
-  usualWays,
+  usualProcedure,
   weighed,
   type Entry,
   type Forecast,
@@ -30,7 +30,15 @@ const predicted: Predicted = {
 };
 const forecasts = (entries: Entry[], told: Partial<Predicted> = {}, wattsOf: Record<string, number> = { cpu: 40 }) =>
   forecastOf(
-    contextOf({ layout, entries, ways: usualWays, plans: [], model: "K", hasBeforeRun: true, today: "2031-03-04" }),
+    contextOf({
+      layout,
+      entries,
+      procedure: usualProcedure,
+      plans: [],
+      model: "K",
+      hasBeforeRun: true,
+      today: "2031-03-04",
+    }),
     { ...predicted, ...told },
     wattsOf,
   );

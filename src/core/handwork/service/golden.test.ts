@@ -20,11 +20,11 @@ import {
   SERVICE_STAGES,
   stackOf,
   stepsOf,
-  usualWays,
+  usualProcedure,
   type Entry,
   type ServiceContext,
   type Step,
-  type Ways,
+  type Procedure,
 } from "./index";
 
 const layouts = demoLayouts();
@@ -37,9 +37,16 @@ const drawn = (layout: (typeof layouts)[number], rounds: number) => {
   made.set(key, known);
   return known;
 };
-const context = (layout: (typeof layouts)[number], entries: Entry[] = [], ways: Ways = usualWays): ServiceContext => {
-  const { map, plans } = drawn(layout, ways.rounds);
-  return contextOf({ layout, entries, ways, plans, model: layout.model, hasBeforeRun: true, today: "2031-03-04" }, map);
+const context = (
+  layout: (typeof layouts)[number],
+  entries: Entry[] = [],
+  procedure: Procedure = usualProcedure,
+): ServiceContext => {
+  const { map, plans } = drawn(layout, procedure.rounds);
+  return contextOf(
+    { layout, entries, procedure, plans, model: layout.model, hasBeforeRun: true, today: "2031-03-04" },
+    map,
+  );
 };
 /** A list as what it holds by its place: lists are thinned where they are long. */
 const whole = <T>(of: readonly T[], name: (v: T, i: number) => string = (_, i) => String(i)) =>
@@ -59,12 +66,12 @@ const told = (s: Step) => [
 ];
 
 /** Everything found in some state, by turns, and everything done. */
-const lived = (layout: (typeof layouts)[number], turn: number, ways: Ways = usualWays): Entry[] => {
+const lived = (layout: (typeof layouts)[number], turn: number, procedure: Procedure = usualProcedure): Entry[] => {
   const entries: Entry[] = [];
   for (const stage of SERVICE_STAGES) {
     // some answers bring further steps: once more round for those
     for (let round = 0; round < 3; round++) {
-      const ctx = context(layout, entries, ways);
+      const ctx = context(layout, entries, procedure);
       for (const step of stepsOf(stage, ctx)) {
         if (ctx.journal.isSettled(step.key)) continue;
         entries.push({ ...entryOf(step.key, answered(step, entries.length + turn)), stage });
@@ -98,19 +105,19 @@ it.each(layouts.map((l) => [l.model, l] as const))(
   },
 );
 
-it("other ways of working give the steps that are kept", async () => {
+it("other procedure of working give the steps that are kept", async () => {
   const [layout] = layouts;
   if (!layout) throw new Error("no layout");
-  const others: Partial<Ways>[] = [
+  const others: Partial<Procedure>[] = [
     { pads: "always-new", rounds: 2 },
     { loosen: "any", rounds: 4 },
     { smallGrease: "redo" },
   ];
   const said = others.map((o) => {
-    const ways = { ...usualWays, ...o };
-    const all = lived(layout, 2, ways);
+    const procedure = { ...usualProcedure, ...o };
+    const all = lived(layout, 2, procedure);
     return SERVICE_STAGES.map((stage) =>
-      summed(stepsOf(stage, context(layout, all, ways)).map((s) => [key(s), s.say])),
+      summed(stepsOf(stage, context(layout, all, procedure)).map((s) => [key(s), s.say])),
     );
   });
   await expect(golden(said)).toMatchFileSnapshot("golden/ways.txt");
@@ -155,8 +162,8 @@ it("what presses a chip, lies under a pad, and how each kind of part is cleaned 
   });
   const cleaning = (["blower", "fins", "chip"] as const).map((kind) =>
     [0, 1, 2, 3, 4].map((grade) => [
-      cleaningWays(kind, grade, usualWays, false),
-      cleaningWays(kind, grade, usualWays, true),
+      cleaningWays(kind, grade, usualProcedure, false),
+      cleaningWays(kind, grade, usualProcedure, true),
     ]),
   );
   const grades = [0, 0.04, 0.06, 0.14, 0.16, 0.34, 0.36, 0.64, 0.66, 1].map(gradeOfShare);

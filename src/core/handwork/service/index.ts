@@ -4,14 +4,14 @@ export {
   broughtBy,
   ENOUGH_JOBS,
   SCHOOLS,
-  usualWays,
+  usualProcedure,
   WAY_PLACES,
   type Brought,
-  type OwnWay,
-  type OwnWays,
+  type OwnPractice,
+  type OwnPractices,
   type WayPlace,
-  type Ways,
-} from "./ways";
+  type Procedure,
+} from "./procedure";
 export {
   ASIDE_KINDS,
   ASIDE_LENGTH,

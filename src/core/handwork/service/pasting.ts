@@ -12,7 +12,7 @@ import { stepKey } from "./stepKey";
 export function isRenewed(ctx: ServiceContext, pad: Pad): boolean {
   const was = ctx.journal.of(stepKey("pad-was", pad.id)).value;
   return (
-    ctx.ways.pads === "always-new" ||
+    ctx.procedure.pads === "always-new" ||
     was === "torn" ||
     was === "oily" ||
     was === "missing" ||
@@ -259,7 +259,7 @@ export function pasteSteps(ctx: ServiceContext): Step[] {
     );
   }
   if (
-    ctx.ways.smallGrease === "redo" &&
+    ctx.procedure.smallGrease === "redo" &&
     (ctx.map?.ofKind("chip") ?? []).some((c) => c.role === "chipset" && (ctx.map?.spreadsOf(c).length ?? 0) > 0)
   )
     steps.push(

@@ -1,13 +1,21 @@
 import { expect, it } from "vitest";
 import { tessalyK15Layout } from "../../../samples/layouts";
 import { entryOf as entry } from "../../../testing/journal";
-import { contextOf, seenAir, usualWays, type Entry } from "./index";
+import { contextOf, seenAir, usualProcedure, type Entry } from "./index";
 
 const layout = tessalyK15Layout();
 const [first, second] = layout.parts.filter((p) => p.kind === "fins").map((p) => p.id);
 const seen = (run: "before" | "after", ...entries: Entry[]) =>
   seenAir(
-    contextOf({ layout, entries, ways: usualWays, plans: [], model: "K", hasBeforeRun: true, today: "2031-03-04" }),
+    contextOf({
+      layout,
+      entries,
+      procedure: usualProcedure,
+      plans: [],
+      model: "K",
+      hasBeforeRun: true,
+      today: "2031-03-04",
+    }),
     run,
   );
 

@@ -23,7 +23,7 @@ import {
   progressOf,
   SERVICE_STAGES,
   stepsOf,
-  usualWays,
+  usualProcedure,
   warrantyDays,
   type Entry,
   type Predicted,
@@ -50,7 +50,7 @@ const context = (entries: readonly Entry[] = [], more: Partial<ServiceFacts> = {
   contextOf({
     layout: k15,
     entries: [...entries],
-    ways: usualWays,
+    procedure: usualProcedure,
     plans: k15Plans,
     model: k15.model,
     hasBeforeRun: true,
@@ -220,9 +220,9 @@ describe("the steps come from the drawing", () => {
     expect(tightened).toEqual([...loosened].reverse());
   });
   it("follow the workshop's practice", () => {
-    const own = (ways: Partial<typeof usualWays>, entries: Entry[] = []) =>
+    const own = (ways: Partial<typeof usualProcedure>, entries: Entry[] = []) =>
       context(entries, {
-        ways: { ...usualWays, ...ways },
+        procedure: { ...usualProcedure, ...ways },
         plans: plansOf(new CoolingMap(k15), ways.rounds ?? 3),
       });
     expect(stepsOf("close", own({ rounds: 4 })).filter((s) => s.key.startsWith("tighten:")).length).toBe(32);

@@ -3,7 +3,7 @@ import type { TightenPlan } from "../fasten";
 import type { Cleaning } from "./cleaning";
 import type { Journal, ServiceStage } from "./journal";
 import type { PadCurves } from "../pads";
-import type { Ways } from "./ways";
+import type { Procedure } from "./procedure";
 
 /** What a step wants to know. */
 export type Ask =
@@ -56,7 +56,7 @@ export interface Step {
 export interface ServiceContext {
   map: CoolingMap | null;
   journal: Journal;
-  ways: Ways;
+  procedure: Procedure;
   /** One per rigid assembly of the drawing. */
   plans: readonly TightenPlan[];
   /** How pads of each softness press back. */

@@ -2,7 +2,17 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { wrenfell14Layout } from "../../../samples/layouts";
 import { CoolingMap } from "../../drawing/parts";
-import { contextOf, isStep, plansOf, SERVICE_STAGES, stepKey, stepOf, stepPart, stepsOf, usualWays } from "./index";
+import {
+  contextOf,
+  isStep,
+  plansOf,
+  SERVICE_STAGES,
+  stepKey,
+  stepOf,
+  stepPart,
+  stepsOf,
+  usualProcedure,
+} from "./index";
 
 describe("the key of a step", () => {
   it("says what it is about and of what, as it has stood in journals from the first", () => {
@@ -33,7 +43,7 @@ describe("the key of a step", () => {
       {
         layout,
         entries: [],
-        ways: usualWays,
+        procedure: usualProcedure,
         plans: plansOf(map, 3),
         model: "",
         hasBeforeRun: true,

@@ -28,13 +28,13 @@ export const PAD_STATES = [
 export function loosenOrder(ctx: ServiceContext): string[] {
   return ctx.plans.flatMap((p) => {
     const tight = tightenOrder(ctx, p);
-    return ctx.ways.loosen === "stamped" ? tight : [...tight].reverse();
+    return ctx.procedure.loosen === "stamped" ? tight : [...tight].reverse();
   });
 }
 
 /** The order one assembly is tightened in, by the ways. */
 export const tightenOrder = (ctx: ServiceContext, plan: ServiceContext["plans"][number]): string[] =>
-  ctx.ways.tighten === "stamped" ? (plan.stamped?.order ?? plan.order) : plan.order;
+  ctx.procedure.tighten === "stamped" ? (plan.stamped?.order ?? plan.order) : plan.order;
 
 /** What is written on a screw, else its place in the order. */
 export function screwMarkOf(ctx: ServiceContext, id: string, place: number): string {
@@ -75,7 +75,7 @@ export function stripSteps(ctx: ServiceContext): Step[] {
       ),
     );
   const order = loosenOrder(ctx);
-  const rounds = ctx.ways.loosen === "any" ? 1 : 2;
+  const rounds = ctx.procedure.loosen === "any" ? 1 : 2;
   for (let r = 1; r <= rounds; r++) {
     order.forEach((id, i) =>
       steps.push(

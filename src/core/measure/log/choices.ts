@@ -3,13 +3,13 @@ import { columnAs } from "./column";
 import type { ColumnGuess, ColumnHead, Role } from "./guess";
 
 /** What a column was said to be; without a unit the one it is written in is found by heading and size. */
-export interface ToldColumn {
+export interface DeclaredColumn {
   role: Role;
   unit?: Unit;
 }
 
 /** What the technician said columns are, overriding what was recognised. Keyed by heading. */
-export type ColumnChoices = Readonly<Record<string, ToldColumn>>;
+export type ColumnChoices = Readonly<Record<string, DeclaredColumn>>;
 
 /**
  * Key of a header line, by which its columns are remembered (FNV-1a over the headings).
@@ -38,7 +38,7 @@ export function applyChoices(
   const taken = new Set(columns.flatMap((c) => toldOf(c.heading)?.role ?? []));
   return columns.map((c) => {
     const told = toldOf(c.heading);
-    if (told !== undefined) return toldColumn(c, told, heads[c.index]);
+    if (told !== undefined) return declaredColumn(c, told, heads[c.index]);
     // a told column takes the place of the one recognised for the same channel
     return taken.has(c.role) && c.role !== "none"
       ? { ...c, role: "none", note: "another column was chosen", why: "told" }
@@ -47,7 +47,7 @@ export function applyChoices(
 }
 
 /** A column as the technician named it: its conversion stays with the quantity, or is found for the new one. */
-function toldColumn(c: ColumnGuess, { role, unit }: ToldColumn, head: ColumnHead | undefined): ColumnGuess {
+function declaredColumn(c: ColumnGuess, { role, unit }: DeclaredColumn, head: ColumnHead | undefined): ColumnGuess {
   const { asks, ...known } = c;
   const told = { ...known, role, sure: true, why: "told" as const, told: unit ? { role, unit } : { role } };
   // the quantity was told, its unit is still asked

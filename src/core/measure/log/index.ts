@@ -5,7 +5,7 @@ export { temperatureEvidence, unitEvidence } from "./evidence";
 export { findPhases, type FoundPhases, type Phases } from "./phases";
 export { logProblem, type LogWarning } from "./problems";
 export { readLog, readTable } from "./read";
-export { headerKey, type ColumnChoices, type ToldColumn } from "./choices";
+export { headerKey, type ColumnChoices, type DeclaredColumn } from "./choices";
 export { LogReader, withChoices, type ReadOptions } from "./reader";
 export type { LogTable } from "./table";
 export { isRole, ROLE, type ColumnGuess, type Role } from "./guess";
@@ -14,7 +14,7 @@ export {
   planDifference,
   planFrom,
   planOf,
-  toldIn,
+  declaredIn,
   type PlannedColumn,
   type PlannedLayout,
   type ReadingPlan,
@@ -22,4 +22,4 @@ export {
 export { channelOf, toRun, type Channel, type Run } from "./run";
 export { summarise, type LogSummary } from "./summary";
 export type { Layout } from "./sniff";
-export { placeRead, unitFromText, UNITS_TOLD, type PlaceRead, type Unit } from "./words";
+export { placeRead, unitFromText, DECLARED_UNITS, type PlaceRead, type Unit } from "./words";

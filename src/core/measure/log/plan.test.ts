@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { OTHER_FORMS, TIME_FORMS } from "../../../testing/logForms";
-import { planDifference, planOf, readTable, toldIn, type ReadingPlan } from ".";
+import { planDifference, planOf, readTable, declaredIn, type ReadingPlan } from ".";
 import { planFrom, writtenIn } from "./plan";
 
 function planned(text: string, choices = {}): ReadingPlan {
@@ -46,9 +46,9 @@ describe("a reading plan", () => {
       ["CPU [°C]", "gpu.temperature", "°F"],
       ["CPU power [W]", "none", "W"],
     ]);
-    expect(toldIn(told)).toEqual(choices);
-    expect(planned(TIME_FORMS["a heading t"] ?? "", toldIn(told))).toEqual(told);
-    expect(toldIn(plain)).toEqual({});
+    expect(declaredIn(told)).toEqual(choices);
+    expect(planned(TIME_FORMS["a heading t"] ?? "", declaredIn(told))).toEqual(told);
+    expect(declaredIn(plain)).toEqual({});
   });
 
   it("of a run stored before plans were has no time and no header", () => {

@@ -69,7 +69,7 @@ export function planFrom(columns: readonly ColumnGuess[], layout: PlannedLayout)
 }
 
 /** What a plan says was told: all that is needed beside the file to read it the same way again. */
-export const toldIn = (plan: Pick<ReadingPlan, "columns">): ColumnChoices =>
+export const declaredIn = (plan: Pick<ReadingPlan, "columns">): ColumnChoices =>
   Object.fromEntries(plan.columns.flatMap((c) => (c.told ? [[c.heading, c.told]] : [])));
 
 /**

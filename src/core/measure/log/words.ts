@@ -127,7 +127,7 @@ export type Unit =
   "°C" | "°F" | "W" | "mW" | "%" | "rpm" | "krpm" | "MHz" | "GHz" | "kHz" | "Hz" | "1/s" | "V" | "A" | "other" | "";
 
 /** Units a column can be told to be written in. */
-export const UNITS_TOLD = ["°C", "°F", "W", "mW", "%", "rpm", "krpm", "MHz", "GHz", "kHz", "Hz", "1/s"] as const;
+export const DECLARED_UNITS = ["°C", "°F", "W", "mW", "%", "rpm", "krpm", "MHz", "GHz", "kHz", "Hz", "1/s"] as const;
 
 const UNITS: readonly [RegExp, Unit][] = [
   [/^(°\s?c|º\s?c|deg\.?\s?c|℃|celsius|c|grad c|\?c)$/i, "°C"],

@@ -7,7 +7,7 @@ export interface StartFact {
   code: "cold" | "room" | "mains" | "fans" | "lid" | "surface" | "charging";
   name: string;
   /** Met, not known yet, or against a clean run. */
-  stands: "met" | "open" | "against";
+  status: "met" | "open" | "against";
   says: string;
 }
 
@@ -29,10 +29,10 @@ export function startsOf(run: Run | null, c: RunConditions): StartFact[] {
   return [cold(run, c), room(run, c), mains(c), charging(run, c), fans(c), lid(c), surface(c)];
 }
 
-const fact = (code: StartFact["code"], name: string, stands: StartFact["stands"], says: string): StartFact => ({
+const fact = (code: StartFact["code"], name: string, stands: StartFact["status"], says: string): StartFact => ({
   code,
   name,
-  stands,
+  status: stands,
   says,
 });
 

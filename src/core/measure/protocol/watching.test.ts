@@ -201,29 +201,29 @@ describe("what a run starts from", () => {
     startsOf(run, { ...conditions, ...more }).find((s) => s.code === code);
 
   it("is said of each condition: met, open or against", () => {
-    expect(startsOf(null, { ...conditions, fanPolicy: "automatic" }).filter((s) => s.stands === "met")).toHaveLength(6);
-    expect(stands("lid", { lid: "closed" })?.stands).toBe("against");
-    expect(stands("lid", { lid: null })?.stands).toBe("open");
-    expect(stands("mains", { supply: "battery" })?.stands).toBe("against");
-    expect(stands("charging", { charging: "charging" })?.stands).toBe("against");
-    expect(stands("surface", { surface: "On the bed" })?.stands).toBe("against");
-    expect(stands("surface", { surface: "Embedded bench plate" })?.stands).toBe("met");
-    expect(stands("room", { roomStartC: null })?.stands).toBe("open");
-    expect(stands("fans", {})?.stands).toBe("open");
+    expect(startsOf(null, { ...conditions, fanPolicy: "automatic" }).filter((s) => s.status === "met")).toHaveLength(6);
+    expect(stands("lid", { lid: "closed" })?.status).toBe("against");
+    expect(stands("lid", { lid: null })?.status).toBe("open");
+    expect(stands("mains", { supply: "battery" })?.status).toBe("against");
+    expect(stands("charging", { charging: "charging" })?.status).toBe("against");
+    expect(stands("surface", { surface: "On the bed" })?.status).toBe("against");
+    expect(stands("surface", { surface: "Embedded bench plate" })?.status).toBe("met");
+    expect(stands("room", { roomStartC: null })?.status).toBe("open");
+    expect(stands("fans", {})?.status).toBe("open");
   });
 
   it("cold by its own readings: at rest, still cooling, warm from work", () => {
-    expect(stands("cold", {})?.stands).toBe("open");
-    expect(stands("cold", {}, runAt(200))?.stands).toBe("met");
-    expect(stands("cold", {}, runAt(200, { recipe: { warmStartK: 25 } }))?.stands).toBe("against");
+    expect(stands("cold", {})?.status).toBe("open");
+    expect(stands("cold", {}, runAt(200))?.status).toBe("met");
+    expect(stands("cold", {}, runAt(200, { recipe: { warmStartK: 25 } }))?.status).toBe("against");
     expect(stands("cold", {}, made(100, { "cpu.temperature": () => 70 }))?.says).toMatch(/^48\sK over the room/);
-    expect(stands("cold", {}, made(20, { "cpu.temperature": () => 40 }))?.stands).toBe("open");
+    expect(stands("cold", {}, made(20, { "cpu.temperature": () => 40 }))?.status).toBe("open");
   });
 
   it("readings go before what was said", () => {
     const run = made(90, { "cpu.temperature": () => 40, "room.temperature": () => 21.4, "battery.power": () => 20 });
     expect(stands("room", { roomStartC: null }, run)).toMatchObject({ stands: "met", says: "21.4\u00a0°C in the log" });
-    expect(stands("charging", { charging: "full" }, run)?.stands).toBe("against");
+    expect(stands("charging", { charging: "full" }, run)?.status).toBe("against");
   });
 });
 

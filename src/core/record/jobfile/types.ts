@@ -5,7 +5,7 @@ import type { RunConditions } from "../../measure/pair";
 import type { ColumnGuess, Phases, PlannedLayout } from "../../measure/log";
 import type { CuttingPlan } from "../../handwork/pads";
 import type { Squaring } from "../../drawing/photo";
-import type { Entry, Ways } from "../../handwork/service";
+import type { Entry, Procedure } from "../../handwork/service";
 import type { MaterialKind } from "../../workshop/stock";
 
 export const JOB_FORMAT = "ovrant-job";
@@ -91,7 +91,7 @@ export interface JobFile {
   /** The job it came back from, by its own name. */
   comesBackFrom: string | null;
   /** What was fixed when work began; null before. */
-  ways: Ways | null;
+  ways: Procedure | null;
   drawing: { number: number; note: string; createdAt: string; keptAt: string | null; document: Layout } | null;
   journal: (Omit<Entry, "seq"> & { receivedAt: string; aside: boolean })[];
   runs: JobRun[];

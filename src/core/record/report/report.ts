@@ -2,7 +2,7 @@ import { CoolingMap } from "../../drawing/parts";
 import type { JobFile } from "../jobfile";
 import type { ChipVerdict } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
-import { contextOf, countsOut, plansOf, usualWays, type ServiceContext } from "../../handwork/service";
+import { contextOf, countsOut, plansOf, usualProcedure, type ServiceContext } from "../../handwork/service";
 import { asidesTold } from "./asides";
 import { curvesSvg } from "./curvesSvg";
 import { foundSheetOf, type FoundSheet } from "./foundSheet";
@@ -46,13 +46,13 @@ export function verdictIn(f: JobFile): Verdict | null {
 export function workIn(f: JobFile): ServiceContext {
   const layout = f.drawing?.document ?? null;
   const map = layout && layout.parts.length ? new CoolingMap(layout) : null;
-  const ways = { ...usualWays, ...f.ways };
+  const procedure = { ...usualProcedure, ...f.ways };
   return contextOf(
     {
       layout,
       entries: f.journal.filter((e) => !e.aside).map((e, i) => ({ ...e, seq: i })),
-      ways,
-      plans: map ? plansOf(map, ways.rounds) : [],
+      procedure,
+      plans: map ? plansOf(map, procedure.rounds) : [],
       model: f.machine.model,
       hasBeforeRun: f.runs.some((r) => r.kind === "before" && r.replacedAt === null),
       today: (f.closedAt ?? f.openedAt).slice(0, 10),

@@ -1,4 +1,4 @@
-import type { Frame, State } from "./state";
+import type { Frame, SearchState } from "./state";
 
 /** Weighted minutes nearer than this are the same. */
 const NO_LESS = 1e-9;
@@ -9,10 +9,10 @@ const NO_LESS = 1e-9;
  * other can follow it so much later: that costs those minutes for every job left, by its weight, and is worth it where
  * the other is later by more already.
  */
-export function aheadOf({ c }: Frame): (a: State, b: State) => boolean {
+export function aheadOf({ c }: Frame): (a: SearchState, b: SearchState) => boolean {
   const lastBreak = Math.max(0, ...c.breaks.map((b) => b.toMin));
   const weights = c.jobs.map((j) => (j.dueMin < Infinity ? j.weight : 0));
-  const isLeft = (s: State, j: number) => (s.s.done[j] ?? 0) < (c.jobs[j]?.pieces.length ?? 0);
+  const isLeft = (s: SearchState, j: number) => (s.s.done[j] ?? 0) < (c.jobs[j]?.pieces.length ?? 0);
   return (a, b) => {
     const spare = b.late - a.late;
     if (spare < 0 || (spare < NO_LESS && a.endMin > b.endMin)) return false;

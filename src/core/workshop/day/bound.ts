@@ -3,7 +3,7 @@ import { Least, tailsOf } from "./least";
 import { atStart, place, type Chains } from "./placing";
 import { Hands, Rigs, type Pool } from "./pools";
 import type { Cost } from "./problem";
-import { firstState, frameOf, type Frame, type State } from "./state";
+import { firstState, frameOf, type Frame, type SearchState } from "./state";
 import { Works } from "./works";
 
 /**
@@ -33,7 +33,7 @@ function aloneEnd(c: Chains, job: number): number {
 }
 
 /** Weighted minutes late where jobs wait for one pool alone, and the order of their ends costs least. */
-function lateBy(f: Frame, state: State, pool: Pool, alone: readonly number[]): number {
+function lateBy(f: Frame, state: SearchState, pool: Pool, alone: readonly number[]): number {
   const tails = tailsOf(f, pool.of);
   pool.set(state.s);
   const works = new Works(f.c.jobs.length);

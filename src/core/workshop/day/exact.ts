@@ -2,7 +2,7 @@ import { aheadOf } from "./ahead";
 import { Least } from "./least";
 import { atStart, type Chains } from "./placing";
 import { isBetter, type Cost } from "./problem";
-import { branchesOf, firstState, followed, frameOf, type State } from "./state";
+import { branchesOf, firstState, followed, frameOf, type SearchState } from "./state";
 
 /** So many states at most are looked at before the proof is given up: what it takes to hold them. */
 const MOST_STATES = 3_000_000;
@@ -21,10 +21,10 @@ export function exactOrder(
   const f = frameOf(c);
   const least = new Least(f);
   const isAhead = aheadOf(f);
-  let layer: State[] = [firstState(f, atStart(c))];
+  let layer: SearchState[] = [firstState(f, atStart(c))];
   let looked = 0;
   for (let placed = 0; placed < c.pieces; placed++) {
-    const next = new Map<number, State[]>();
+    const next = new Map<number, SearchState[]>();
     for (const [i, state] of layer.entries()) {
       if (i % 64 === 0 && !mayGoOn()) return null;
       const { jobs, inTurn } = branchesOf(f, state);
@@ -48,8 +48,8 @@ export function exactOrder(
   return best;
 }
 
-function orderOf(state: State): number[] {
+function orderOf(state: SearchState): number[] {
   const out: number[] = [];
-  for (let at: State | null = state; at && at.job >= 0; at = at.before) out.push(at.job);
+  for (let at: SearchState | null = state; at && at.job >= 0; at = at.before) out.push(at.job);
   return out.reverse();
 }

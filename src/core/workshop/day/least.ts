@@ -1,6 +1,6 @@
 import { Hands, Rigs, type Pool } from "./pools";
 import type { Cost } from "./problem";
-import type { Frame, State, Want } from "./state";
+import type { Frame, SearchState, Want } from "./state";
 import { Works } from "./works";
 
 /** Weighted minutes nearer than this are the same. */
@@ -42,7 +42,7 @@ export class Least {
   }
 
   /** What nothing that follows comes below. */
-  of(state: State): Cost {
+  of(state: SearchState): Cost {
     const alone = this.begin(state);
     const { pool, other } = this;
     const late = Math.max(this.lateBy(state, pool, other), this.lateBy(state, other, pool));
@@ -50,7 +50,7 @@ export class Least {
   }
 
   /** Whether what is left can come to less than a cost. */
-  canBeat(state: State, known: Cost): boolean {
+  canBeat(state: SearchState, known: Cost): boolean {
     const alone = this.begin(state);
     if (alone > known.late + NO_LESS) return false;
     const { pool, other } = this;
@@ -66,19 +66,19 @@ export class Least {
     return alone + Math.max(late, later) < known.late - NO_LESS || this.endOf(state) < known.endMin;
   }
 
-  private begin(state: State): number {
+  private begin(state: SearchState): number {
     this.pool.set(state.s);
     this.other.set(state.s);
     return state.late + this.alone(state);
   }
 
-  private endOf(state: State): number {
+  private endOf(state: SearchState): number {
     const { pool, other } = this;
     return Math.max(this.endMin, this.lastEnd(state, pool, other), this.lastEnd(state, other, pool));
   }
 
   /** Weighted minutes late of every job left with the bench to itself. */
-  private alone({ s, endMin }: State): number {
+  private alone({ s, endMin }: SearchState): number {
     const { c, rest } = this.f;
     let late = 0;
     this.endMin = endMin;
@@ -99,7 +99,7 @@ export class Least {
   }
 
   /** Weighted minutes that jobs are late for waiting on one another, over what each is alone. */
-  private lateBy(state: State, pool: Pool, other: Pool): number {
+  private lateBy(state: SearchState, pool: Pool, other: Pool): number {
     let late = 0;
     for (let i = 0; i < this.weights.length; i++) {
       const weight = this.weights[i] ?? 0;
@@ -108,7 +108,7 @@ export class Least {
     return late;
   }
 
-  private waiting(state: State, weight: number, pool: Pool, other: Pool): number {
+  private waiting(state: SearchState, weight: number, pool: Pool, other: Pool): number {
     const { due, works } = this;
     this.endsOf(state, weight, pool, other);
     let sum = 0;
@@ -120,7 +120,7 @@ export class Least {
   }
 
   /** The end of all that wants a pool, and of the shortest that follows. */
-  private lastEnd(state: State, pool: Pool, other: Pool): number {
+  private lastEnd(state: SearchState, pool: Pool, other: Pool): number {
     const { works, over } = this;
     const tails = this.tails[pool.of];
     this.endsOf(state, -Infinity, pool, other);
@@ -131,12 +131,12 @@ export class Least {
     return pool.minute(works.ends[works.count - 1] ?? 0) + tail;
   }
 
-  private wantOf({ s }: State, pool: Pool, job: number): Want | undefined {
+  private wantOf({ s }: SearchState, pool: Pool, job: number): Want | undefined {
     return this.f.rest[job]?.[s.done[job] ?? 0]?.[pool.of];
   }
 
   /** Does what jobs of at least a weight want of a pool, in `works`; `due` is when each should be over. */
-  private endsOf(state: State, weight: number, pool: Pool, other: Pool): void {
+  private endsOf(state: SearchState, weight: number, pool: Pool, other: Pool): void {
     const { works, before, due, come, sizes } = this;
     const { jobs } = this.f.c;
     const tails = this.tails[pool.of];

@@ -73,7 +73,7 @@ export function clearOf(breaks: readonly DayBreak[], from: number, hands: number
 }
 
 /** How far a day has come: what the next piece of any job meets. */
-export interface Standing {
+export interface ScheduleState {
   handsFree: number;
   /** Rising. */
   rigsFree: number[];
@@ -83,7 +83,7 @@ export interface Standing {
   done: number[];
 }
 
-export const atStart = (c: Chains): Standing => ({
+export const atStart = (c: Chains): ScheduleState => ({
   handsFree: c.handsFromMin,
   rigsFree: [...c.rigsFreeAt],
   ready: c.jobs.map((j) => j.ready),
@@ -91,7 +91,7 @@ export const atStart = (c: Chains): Standing => ({
 });
 
 /** Places the next piece of a job as early as it goes; gives its start. Changes what stands. */
-export function place(c: Chains, s: Standing, job: number): number {
+export function place(c: Chains, s: ScheduleState, job: number): number {
   const piece = c.jobs[job]?.pieces[s.done[job] ?? 0];
   if (!piece) throw new Error("no piece left");
   let at = s.ready[job] ?? 0;
@@ -121,11 +121,11 @@ function taken(free: number[], until: number): void {
 export function costOf(c: Chains, order: readonly number[]): Cost {
   const s = atStart(c);
   for (const job of order) place(c, s, job);
-  return standingCost(c, s);
+  return stateCost(c, s);
 }
 
 /** How late all jobs are once all is placed, and when the last one ends. */
-export function standingCost(c: Chains, s: Standing): Cost {
+export function stateCost(c: Chains, s: ScheduleState): Cost {
   let [late, endMin] = [0, 0];
   for (let j = 0; j < c.jobs.length; j++) {
     const own = c.jobs[j];

@@ -1,11 +1,11 @@
 import { inBreaks, workedTo } from "./breaks";
 import type { DayBreak } from "./problem";
-import type { Standing } from "./placing";
+import type { ScheduleState } from "./placing";
 
 /** The technician, or all rigs as one that goes so many times as fast: work given until a minute, and back. */
 export interface Pool {
   readonly of: "hands" | "rig";
-  set: (s: Standing) => void;
+  set: (s: ScheduleState) => void;
   given: (minute: number) => number;
   minute: (given: number) => number;
 }
@@ -17,7 +17,7 @@ export class Hands implements Pool {
   constructor(private readonly breaks: readonly DayBreak[]) {
     this.lastBreak = Math.max(0, ...breaks.map((b) => b.toMin));
   }
-  set(s: Standing): void {
+  set(s: ScheduleState): void {
     this.free = s.handsFree;
   }
   given(minute: number): number {
@@ -33,7 +33,7 @@ export class Hands implements Pool {
 export class Rigs implements Pool {
   readonly of = "rig";
   private free: readonly number[] = [];
-  set(s: Standing): void {
+  set(s: ScheduleState): void {
     this.free = s.rigsFree;
   }
   given(minute: number): number {

@@ -1,6 +1,6 @@
 import { randomLcg } from "d3-random";
 import { coster } from "./costing";
-import { atStart, costOf, place, type Chains, type Standing } from "./placing";
+import { atStart, costOf, place, type Chains, type ScheduleState } from "./placing";
 import { isBetter, type Cost } from "./problem";
 
 export interface Ordered {
@@ -52,7 +52,7 @@ function picked(c: Chains, k: number, patient: boolean): number[] {
   return order;
 }
 
-function startOf(s: Standing, job: number, piece: { hands: number; rig: number }): number {
+function startOf(s: ScheduleState, job: number, piece: { hands: number; rig: number }): number {
   let at = s.ready[job] ?? 0;
   if (piece.hands > 0) at = Math.max(at, s.handsFree);
   if (piece.rig > 0) at = Math.max(at, s.rigsFree[0] ?? 0);

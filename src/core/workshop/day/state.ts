@@ -1,8 +1,8 @@
-import { clearOf, place, type Chains, type ChainJob, type Piece, type Standing } from "./placing";
+import { clearOf, place, type Chains, type ChainJob, type Piece, type ScheduleState } from "./placing";
 
 /** A day as far as it is placed, and how it came about. */
-export interface State {
-  s: Standing;
+export interface SearchState {
+  s: ScheduleState;
   /** Of jobs that are done. */
   late: number;
   endMin: number;
@@ -11,7 +11,7 @@ export interface State {
   /** Which pieces are placed, as one number: states with the same one differ in times alone. */
   key: number;
   job: number;
-  before: State | null;
+  before: SearchState | null;
 }
 
 /** What is left of a job from each of its pieces on. */
@@ -81,8 +81,8 @@ function wantOf(left: readonly Piece[], of: "hands" | "rig", other: "hands" | "r
 }
 
 /** The day before anything is placed. */
-export function firstState(f: Frame, s: Standing): State {
-  const state: State = { s, late: 0, endMin: 0, floor: 0, key: 0, job: -1, before: null };
+export function firstState(f: Frame, s: ScheduleState): SearchState {
+  const state: SearchState = { s, late: 0, endMin: 0, floor: 0, key: 0, job: -1, before: null };
   // jobs that hold nothing to place end by themselves
   for (const j of f.c.jobs) {
     if (j.pieces.length) continue;
@@ -94,14 +94,14 @@ export function firstState(f: Frame, s: Standing): State {
 }
 
 /** One more piece of a job, placed as early as it goes. */
-export function followed(f: Frame, from: State, job: number, inTurn: boolean): State {
+export function followed(f: Frame, from: SearchState, job: number, inTurn: boolean): SearchState {
   const { handsFree, rigsFree, ready, done } = from.s;
-  const s: Standing = { handsFree, rigsFree: [...rigsFree], ready: [...ready], done: [...done] };
+  const s: ScheduleState = { handsFree, rigsFree: [...rigsFree], ready: [...ready], done: [...done] };
   const start = place(f.c, s, job);
   const own = f.c.jobs[job];
   const over = own !== undefined && (s.done[job] ?? 0) >= own.pieces.length;
   const end = s.ready[job] ?? 0;
-  const state: State = {
+  const state: SearchState = {
     s,
     late: from.late + (over ? own.weight * Math.max(0, end - own.dueMin) : 0),
     endMin: over ? Math.max(from.endMin, end) : from.endMin,
@@ -118,7 +118,7 @@ export function followed(f: Frame, from: State, job: number, inTurn: boolean): S
  * Times at which nothing can begin are no times: a job is ready when its next piece can begin, hands and rigs are free
  * when something can want them. So states that come to the same look the same.
  */
-function settle({ c, rest }: Frame, { s, floor }: State): void {
+function settle({ c, rest }: Frame, { s, floor }: SearchState): void {
   let [handsWanted, rigWanted] = [Infinity, Infinity];
   for (let j = 0; j < c.jobs.length; j++) {
     const at = s.done[j] ?? 0;
@@ -149,7 +149,7 @@ export interface Branches {
  * them begins as early as it can (active schedules: Giffler and Thompson 1960). A run with hands wants both: where one
  * is among them, whatever can begin before e may be next, and all else begins no earlier.
  */
-export function branchesOf({ c }: Frame, { s }: State): Branches {
+export function branchesOf({ c }: Frame, { s }: SearchState): Branches {
   let first = -1;
   let over = Infinity;
   for (let j = 0; j < c.jobs.length; j++) {

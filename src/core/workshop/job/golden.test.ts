@@ -7,7 +7,7 @@ import {
   stageAt,
   STAGES,
   stagesOf,
-  standsWords,
+  statusWords,
   verdictFact,
   waitsWords,
   type JobHolds,
@@ -55,7 +55,7 @@ it("where a job stands follows from what it holds, as kept", async () => {
     stagesOf(has, false, { before: "97 °C" }, true),
     stagesOf(has, true, {}, false).map((s) => s.state),
   ]);
-  await expect(golden({ said, words: STAGES.map(standsWords) })).toMatchFileSnapshot("golden/stands.txt");
+  await expect(golden({ said, words: STAGES.map(statusWords) })).toMatchFileSnapshot("golden/stands.txt");
 });
 
 it("what a job waits for is said with its price and day where they are known", () => {

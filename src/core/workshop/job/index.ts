@@ -5,7 +5,7 @@ export {
   runFact,
   STAGES,
   STAGE_TITLES,
-  standsWords,
+  statusWords,
   stageAt,
   stagesOf,
   verdictFact,

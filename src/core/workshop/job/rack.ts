@@ -39,11 +39,11 @@ export interface RackMachine {
 export function rackMachine(
   machine: Machine,
   today: string,
-  open: { job: { id: number; complaint: string; waits: JobWaits | null }; stands: JobSummary } | null,
+  open: { job: { id: number; complaint: string; waits: JobWaits | null }; summary: JobSummary } | null,
   last: JobSummary | null,
 ): RackMachine {
-  const item = open && benchItem(machine, open.job, open.stands);
-  const verdict = open?.stands.verdict ?? last?.verdict ?? null;
+  const item = open && benchItem(machine, open.job, open.summary);
+  const verdict = open?.summary.verdict ?? last?.verdict ?? null;
   return {
     machine,
     open: item && { jobId: item.jobId, at: item.at, button: item.button, waits: item.waits, held: item.held },
@@ -51,7 +51,7 @@ export function rackMachine(
     headline: verdict ? briefHeadline(verdict) : "",
     fact: verdict?.fact ?? "",
     ladder: verdict?.ladder ?? null,
-    found: open?.stands.found || last?.found || "",
+    found: open?.summary.found || last?.found || "",
   };
 }
 

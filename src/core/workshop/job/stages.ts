@@ -120,7 +120,7 @@ export function verdictFact(v: Verdict): string {
 }
 
 /** Where a job without a verdict stands: "Waits for its run before", "On the bench: strip". */
-export function standsWords(at: StageName): string {
+export function statusWords(at: StageName): string {
   if (at === "before") return "Waits for its run before";
   return at === "after" ? "Waits for its run after" : `On the bench: ${STAGE_TITLES[at].toLowerCase()}`;
 }

@@ -21,10 +21,10 @@ import { liveProblem } from "./problems";
 const packed = promisify(gzip);
 
 /** What each source sent, as it stands on disk. */
-export async function feedsOf(book: LiveSession): Promise<LiveFeed[]> {
+export async function feedsOf(session: LiveSession): Promise<LiveFeed[]> {
   const feeds = new Map<string, LiveFeed>();
-  for (const { source, sample } of await liveSamplesAfter(await database(), book.id, 0)) {
-    const feed = feeds.get(source) ?? { source, offsetS: book.offsetOf(source), samples: [] };
+  for (const { source, sample } of await liveSamplesAfter(await database(), session.id, 0)) {
+    const feed = feeds.get(source) ?? { source, offsetS: session.offsetOf(source), samples: [] };
     feed.samples.push(sample);
     feeds.set(source, feed);
   }
@@ -40,24 +40,24 @@ export const liveName = (live: LiveRun): string =>
 
 /** The log of a live run as it stands, as a file; null where there is no such run or nothing came yet. */
 export async function liveLogOf(id: number): Promise<{ name: string; bytes: Buffer } | null> {
-  const book = await liveSessionOf(id);
-  if (!book?.began) return null;
-  const { csv } = await inThread("liveLog", { feeds: await feedsOf(book), beganMs: beganMs(book.live) });
-  return { name: liveName(book.live), bytes: Buffer.from(csv) };
+  const session = await liveSessionOf(id);
+  if (!session?.began) return null;
+  const { csv } = await inThread("liveLog", { feeds: await feedsOf(session), beganMs: beganMs(session.live) });
+  return { name: liveName(session.live), bytes: Buffer.from(csv) };
 }
 
 /**
  * Keeps a run that is over like any other: its log is written, read again as any log is, and stored with it. One whose
  * log cannot be a run says why, and keeps its samples.
  */
-export async function finishRun(book: LiveSession): Promise<Result<{ paired: boolean }>> {
-  const state = book.state();
-  const { live } = book;
-  const read = await inThread("liveLog", { feeds: await feedsOf(book), beganMs: beganMs(live), reads: true });
+export async function finishRun(session: LiveSession): Promise<Result<{ paired: boolean }>> {
+  const state = session.state();
+  const { live } = session;
+  const read = await inThread("liveLog", { feeds: await feedsOf(session), beganMs: beganMs(live), reads: true });
   const now = new Date().toISOString();
   if (!read.log?.ok) {
     const problem = read.log?.problem ?? liveProblem.noRun();
-    await giveUp(book, problem);
+    await giveUp(session, problem);
     return bad(problem);
   }
   const { columns, layout, run } = read.log.value;
@@ -93,27 +93,27 @@ export async function finishRun(book: LiveSession): Promise<Result<{ paired: boo
     await dropLiveSamples(tx, live.id);
     return ok({ paired: runs[live.kind === "before" ? "after" : "before"] !== undefined });
   });
-  if (stored.ok) await closed(book);
+  if (stored.ok) await closed(session);
   // a job that was closed meanwhile takes no run: it would be tried again every second
-  else if (stored.problem.code !== "run-ended") await giveUp(book, stored.problem);
+  else if (stored.problem.code !== "run-ended") await giveUp(session, stored.problem);
   return stored;
 }
 
 /** Closes a run that cannot be kept; its samples stay. */
-async function giveUp(book: LiveSession, problem: Problem): Promise<void> {
+async function giveUp(session: LiveSession, problem: Problem): Promise<void> {
   const closedAt = new Date().toISOString();
-  await writing(async (tx) => ok(await changeLiveRun(tx, book.id, { closedAt, problem })));
-  await closed(book);
+  await writing(async (tx) => ok(await changeLiveRun(tx, session.id, { closedAt, problem })));
+  await closed(session);
 }
 
-async function closed(book: LiveSession): Promise<void> {
-  await book.catchUp();
-  book.heard.emit("closed");
-  endLiveSession(book.id);
+async function closed(session: LiveSession): Promise<void> {
+  await session.catchUp();
+  session.heard.emit("closed");
+  endLiveSession(session.id);
 }
 
 /** Ends a run that is not wanted: nothing of it counts, its samples stay for a look. */
-export async function dropRun(book: LiveSession): Promise<Result<null>> {
+export async function dropRun(session: LiveSession): Promise<Result<null>> {
   const now = new Date().toISOString();
   const problem = {
     code: "run-dropped",
@@ -121,11 +121,11 @@ export async function dropRun(book: LiveSession): Promise<Result<null>> {
     action: "Begin another, or bring a log from elsewhere.",
   };
   const done = await writing(async (tx) => {
-    const live = await findLiveRun(tx, book.id);
+    const live = await findLiveRun(tx, session.id);
     if (!live || live.closedAt !== null) return bad(liveProblem.ended());
-    await changeLiveRun(tx, book.id, { closedAt: now, problem });
+    await changeLiveRun(tx, session.id, { closedAt: now, problem });
     return ok(null);
   });
-  if (done.ok) await closed(book);
+  if (done.ok) await closed(session);
   return done;
 }

@@ -16,7 +16,7 @@ import { processWide } from "../../../core/base/processWide";
 
 /** Samples of one source that wait to be written. */
 interface Waiting {
-  book: LiveSession;
+  session: LiveSession;
   source: string;
   samples: readonly Sample[];
   /** What brings the source's clock to that of the run, where it is new, s. */
@@ -52,8 +52,8 @@ async function flush(q: { waiting: Waiting[]; busy: boolean }): Promise<void> {
       const kept = await writing(async (tx) => ok(await keep(tx, all)));
       if (!kept.ok) throw new Error(kept.problem.message);
       // on disk now: only now is it known, and only what was written
-      for (const { book, waits, now } of kept.value.written) {
-        const trouble = await book.took(waits, now).then(
+      for (const { session, waits, now } of kept.value.written) {
+        const trouble = await session.took(waits, now).then(
           () => null,
           (e: unknown) => ({ e }),
         );
@@ -70,22 +70,22 @@ async function flush(q: { waiting: Waiting[]; busy: boolean }): Promise<void> {
 }
 
 interface Kept {
-  written: { book: LiveSession; waits: Waiting[]; now: Written }[];
+  written: { session: LiveSession; waits: Waiting[]; now: Written }[];
   refused: { wait: Waiting; problem: Problem }[];
 }
 
 async function keep(tx: Knex, all: readonly Waiting[]): Promise<Kept> {
-  const open = await openAmong(tx, [...new Set(all.map((w) => w.book.id))]);
+  const open = await openAmong(tx, [...new Set(all.map((w) => w.session.id))]);
   const kept = new Map<LiveSession, Waiting[]>();
   const refused: Kept["refused"] = [];
   const sources = new Map<number, Set<string>>();
   for (const wait of all) {
-    const { book, source, samples, offsetS } = wait;
-    const heard = sources.get(book.id) ?? new Set(book.names());
-    sources.set(book.id, heard);
-    const waits = kept.get(book) ?? [];
-    const before = waits.reduce((n, w) => n + w.samples.length, book.size);
-    const problem = !open.has(book.id)
+    const { session, source, samples, offsetS } = wait;
+    const heard = sources.get(session.id) ?? new Set(session.names());
+    sources.set(session.id, heard);
+    const waits = kept.get(session) ?? [];
+    const before = waits.reduce((n, w) => n + w.samples.length, session.size);
+    const problem = !open.has(session.id)
       ? liveProblem.ended()
       : before + samples.length > MOST_SAMPLES
         ? liveProblem.full(MOST_SAMPLES)
@@ -96,9 +96,9 @@ async function keep(tx: Knex, all: readonly Waiting[]): Promise<Kept> {
       refused.push({ wait, problem });
       continue;
     }
-    if (!heard.has(source)) await addLiveSource(tx, book.id, source, offsetS);
+    if (!heard.has(source)) await addLiveSource(tx, session.id, source, offsetS);
     heard.add(source);
-    kept.set(book, [...waits, wait]);
+    kept.set(session, [...waits, wait]);
   }
   return { written: await write(tx, kept, open), refused };
 }
@@ -110,17 +110,19 @@ async function write(
   open: ReadonlyMap<number, string | null>,
 ): Promise<Kept["written"]> {
   if (kept.size === 0) return [];
-  const books = [...kept.keys()];
+  const sessions = [...kept.keys()];
   await addLiveSamples(
     tx,
-    [...kept].flatMap(([book, waits]) => waits.map(({ source, samples }) => ({ runId: book.id, source, samples }))),
+    [...kept].flatMap(([session, waits]) =>
+      waits.map(({ source, samples }) => ({ runId: session.id, source, samples })),
+    ),
   );
-  for (const { id } of books)
+  for (const { id } of sessions)
     if (open.get(id) === null) await changeLiveRun(tx, id, { beganAt: new Date().toISOString() });
-  const since = await writtenSince(tx, new Map(books.map((b) => [b.id, b.lastId])));
-  return [...kept].map(([book, waits]) => ({
-    book,
+  const since = await writtenSince(tx, new Map(sessions.map((b) => [b.id, b.lastId])));
+  return [...kept].map(([session, waits]) => ({
+    session,
     waits,
-    now: since.get(book.id) ?? { count: 0, lastId: book.lastId },
+    now: since.get(session.id) ?? { count: 0, lastId: session.lastId },
   }));
 }

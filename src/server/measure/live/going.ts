@@ -19,19 +19,19 @@ export async function goingRuns(): Promise<GoingRun[]> {
   const out: GoingRun[] = [];
   for (const { id, jobId, kind } of open) {
     const machine = jobs.find((j) => j.job.id === jobId)?.machine;
-    const book = await liveSessionOf(id);
-    if (!machine || !book) continue;
-    const state = book.state();
+    const session = await liveSessionOf(id);
+    if (!machine || !session) continue;
+    const state = session.state();
     out.push({
       runId: id,
       jobId,
       kind,
       tag: machine.tag,
       model: machine.model,
-      phase: book.began ? state.phase : "waiting",
+      phase: session.began ? state.phase : "waiting",
       loadedS: state.loadedS,
-      remainingS: remainingS(book.live.recipe, state),
-      C: hottestNow(book),
+      remainingS: remainingS(session.live.recipe, state),
+      C: hottestNow(session),
     });
   }
   return out;
@@ -40,9 +40,9 @@ export async function goingRuns(): Promise<GoingRun[]> {
 /** Looked back for a reading, s. */
 const LOOK_BACK_S = 5;
 
-function hottestNow(book: LiveSession): number | null {
-  if (!book.began) return null;
-  const run = book.tail(LOOK_BACK_S);
+function hottestNow(session: LiveSession): number | null {
+  if (!session.began) return null;
+  const run = session.tail(LOOK_BACK_S);
   const read = ["cpu.temperature", "gpu.temperature"].flatMap((k) => {
     const last = channelOf(run, k)?.values.findLast((v) => Number.isFinite(v));
     return last === undefined ? [] : [last];

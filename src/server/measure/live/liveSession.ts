@@ -174,30 +174,30 @@ export class LiveSession {
 }
 
 const heldSessions = processWide<Map<number, Promise<LiveSession>>>("books");
-const books = (): Map<number, Promise<LiveSession>> =>
+const sessions = (): Map<number, Promise<LiveSession>> =>
   heldSessions.orMake(() => new Map<number, Promise<LiveSession>>());
 
-/** The book of a live run, opened when first asked for; null where there is no such run. */
+/** The session of a live run, opened when first asked for; null where there is no such run. */
 export async function liveSessionOf(id: number): Promise<LiveSession | null> {
-  const known = books().get(id);
+  const known = sessions().get(id);
   if (known) return known;
   const live = await findLiveRun(await database(), id);
   if (!live) return null;
-  const again = books().get(id);
+  const again = sessions().get(id);
   if (again) return again;
   const opened = opens(live);
   // one that is over is looked at and let go
   if (live.closedAt !== null) return opened;
-  books().set(id, opened);
-  opened.catch(() => books().delete(id));
+  sessions().set(id, opened);
+  opened.catch(() => sessions().delete(id));
   return opened;
 }
 
 async function opens(live: LiveRun): Promise<LiveSession> {
-  const book = new LiveSession(live);
-  await book.catchUp();
-  return book;
+  const session = new LiveSession(live);
+  await session.catchUp();
+  return session;
 }
 
-/** Forgets a book whose run is closed. */
-export const endLiveSession = (id: number): boolean => books().delete(id);
+/** Forgets a session whose run is closed. */
+export const endLiveSession = (id: number): boolean => sessions().delete(id);

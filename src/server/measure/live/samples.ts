@@ -38,10 +38,10 @@ export interface Acknowledged {
 
 /** A live run that a token opens. */
 export async function openedBy(id: number, token: string): Promise<Result<LiveSession>> {
-  const book = await liveSessionOf(id);
-  if (!book) return bad(liveProblem.noRun());
-  if (!isToken(token, book.live.tokenHash)) return bad(liveProblem.noToken());
-  return ok(book);
+  const session = await liveSessionOf(id);
+  if (!session) return bad(liveProblem.noRun());
+  if (!isToken(token, session.live.tokenHash)) return bad(liveProblem.noToken());
+  return ok(session);
 }
 
 /** The run a token opens, for a page that was given nothing else. */
@@ -52,20 +52,20 @@ export async function runOfToken(token: string): Promise<Result<{ runId: number;
 }
 
 /** How a run stands for one of its sources. */
-export function answerTo(book: LiveSession, source: string): Acknowledged {
-  const state = book.state();
-  const { recipe } = book.live;
-  const { acknowledged, missing } = book.acknowledged(source);
-  const closed = book.live.closedAt !== null;
+export function answerTo(session: LiveSession, source: string): Acknowledged {
+  const state = session.state();
+  const { recipe } = session.live;
+  const { acknowledged, missing } = session.acknowledged(source);
+  const closed = session.live.closedAt !== null;
   const works = !closed && isLoading(state);
   return {
     acknowledged,
     missing,
-    state: closed ? "done" : book.began ? state.phase : "waiting",
+    state: closed ? "done" : session.began ? state.phase : "waiting",
     load: works ? { cpu: recipe.cpu, gpu: recipe.gpu, drive: recipe.drive } : null,
     leftS: closed ? 0 : state.leftS,
     remainingS: closed ? 0 : remainingS(recipe, state),
-    nowS: book.nowS,
+    nowS: session.nowS,
   };
 }
 
@@ -82,41 +82,41 @@ export async function takeSamples(
   if (!/^[a-z0-9-]{0,20}$/.test(source)) return bad(liveProblem.badSource());
   const opened = await openedBy(id, token);
   if (!opened.ok) return opened;
-  const book = opened.value;
-  if (book.live.closedAt !== null) return bad(liveProblem.ended());
+  const session = opened.value;
+  if (session.live.closedAt !== null) return bad(liveProblem.ended());
   const read = readSamples(await textBody(request, BODY_LIMIT));
   if (!read.ok) return read;
   if (read.value.length > MOST_AT_ONCE) return bad(liveProblem.tooMany(MOST_AT_ONCE));
-  const wait = book.meter.take(read.value.length);
+  const wait = session.meter.take(read.value.length);
   if (wait > 0) return bad(liveProblem.tooFast(wait));
-  return keepSamples(book, source, read.value);
+  return keepSamples(session, source, read.value);
 }
 
 /** Writes samples of a source, says what came back after a lost link, and looks whether the load must end. */
 export async function keepSamples(
-  book: LiveSession,
+  session: LiveSession,
   source: string,
   samples: readonly Sample[],
 ): Promise<Result<Acknowledged>> {
-  const fresh = book.unseen(source, samples);
-  const silentMs = Date.now() - book.heardMs;
-  if (samples.length > 0) book.heardMs = Date.now();
+  const fresh = session.unseen(source, samples);
+  const silentMs = Date.now() - session.heardMs;
+  if (samples.length > 0) session.heardMs = Date.now();
   if (fresh.length > 0) {
-    const offsetS = book.knows(source) ? 0 : offsetFor(book, fresh, silentMs);
-    const kept = await written({ book, source, samples: fresh, offsetS });
+    const offsetS = session.knows(source) ? 0 : offsetFor(session, fresh, silentMs);
+    const kept = await written({ session, source, samples: fresh, offsetS });
     if (!kept.ok) return kept;
-    if (book.state().phase === "paused") await happens(book, { atS: book.nowS, what: "back" });
-    await watch(book);
+    if (session.state().phase === "paused") await happens(session, { atS: session.nowS, what: "back" });
+    await watch(session);
   }
-  return ok(answerTo(book, source));
+  return ok(answerTo(session, source));
 }
 
 /**
  * What brings a new source's clock to that of the run, s: the first source's clock begins at 0; the newest reading of a
  * later one is of now.
  */
-function offsetFor(book: LiveSession, samples: readonly Sample[], silentMs: number): number {
+function offsetFor(session: LiveSession, samples: readonly Sample[], silentMs: number): number {
   const times = samples.map((s) => s.t);
-  if (!book.began) return -Math.min(...times);
-  return book.nowS + (silentMs / 1000) * book.speed - Math.max(...times);
+  if (!session.began) return -Math.min(...times);
+  return session.nowS + (silentMs / 1000) * session.speed - Math.max(...times);
 }

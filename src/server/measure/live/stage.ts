@@ -13,6 +13,6 @@ export async function liveStage(
 ): Promise<{ live: LiveView | null; recipe: Recipe | null }> {
   const last = await lastLiveRun(await database(), jobId, kind);
   const shown = last && (last.closedAt === null || last.problem !== null) ? last : null;
-  const book = shown && (await liveSessionOf(shown.id));
-  return { live: book ? liveView(book) : null, recipe: kind === "after" ? await recipeBefore(jobId) : null };
+  const session = shown && (await liveSessionOf(shown.id));
+  return { live: session ? liveView(session) : null, recipe: kind === "after" ? await recipeBefore(jobId) : null };
 }

@@ -14,9 +14,9 @@ import { entriesOf } from "../../../data/handwork/journal";
 import { findJob } from "../../../data/workshop/jobs";
 import { findMachine } from "../../../data/workshop/machines";
 import { lastKept, revisionOfJob } from "../../../data/drawing/layouts";
-import { jobWays } from "../../../data/handwork/ways";
+import { jobProcedure } from "../../../data/handwork/procedures";
 import { lastLiveRun, type LiveRun } from "../../../data/measure/liveRuns";
-import { backgroundEnds, backgroundTask } from "../../base/quiet/background";
+import { backgroundEnds, backgroundTask } from "../../base/background/task";
 import { keepSamples } from "./samples";
 import type { LiveSession } from "./liveSession";
 import { todayNow } from "../../base/today";
@@ -43,27 +43,27 @@ export const settingOf = (live: LiveRun): StandInSetting | null =>
     : { seed: live.jobId, speed: 1, ...(live.standIn as Partial<StandInSetting> & { state: StandInState }) };
 
 /** Lets the simulated machine of a run go on from where its samples end; one that runs already is left alone. */
-export function resume(book: LiveSession): void {
-  if (standing().has(book.id) || book.live.closedAt !== null) return;
-  standing().add(book.id);
-  backgroundTask(run(book).finally(() => standing().delete(book.id)));
+export function resume(session: LiveSession): void {
+  if (standing().has(session.id) || session.live.closedAt !== null) return;
+  standing().add(session.id);
+  backgroundTask(run(session).finally(() => standing().delete(session.id)));
 }
 
-async function run(book: LiveSession): Promise<void> {
-  const setting = settingOf(book.live);
+async function run(session: LiveSession): Promise<void> {
+  const setting = settingOf(session.live);
   if (!setting) return;
-  book.speed = setting.speed;
-  const rig = await rigOf(book.live, setting);
+  session.speed = setting.speed;
+  const rig = await rigOf(session.live, setting);
   // what it lived through is lived through again, so that a restart changes nothing
-  const { recipe } = book.live;
-  const reached = Math.round(book.nowS);
-  const loads = (s: number) => isLoading(stateAt(recipe, book.happened(), s));
-  if (book.began) for (let s = 0; s <= reached; s++) rig.second(loads(s));
+  const { recipe } = session.live;
+  const reached = Math.round(session.nowS);
+  const loads = (s: number) => isLoading(stateAt(recipe, session.happened(), s));
+  if (session.began) for (let s = 0; s <= reached; s++) rig.second(loads(s));
   let owed = 0;
   let last = Date.now();
   for (;;) {
     await new Promise((again) => setTimeout(again, EVERY_MS));
-    if (backgroundEnds() || book.live.closedAt !== null || book.state().phase === "done") return;
+    if (backgroundEnds() || session.live.closedAt !== null || session.state().phase === "done") return;
     owed += ((Date.now() - last) / 1000) * setting.speed;
     last = Date.now();
     // a process that was held up does not make up for more than half a minute of the machine's own time
@@ -71,12 +71,12 @@ async function run(book: LiveSession): Promise<void> {
     const samples: Sample[] = [];
     for (; owed >= 1; owed--) {
       const s = rig.seconds;
-      const state = stateAt(recipe, book.happened(), s);
+      const state = stateAt(recipe, session.happened(), s);
       samples.push({ seq: s + 1, t: s, values: rig.second(isLoading(state)) });
       // the reading at its very end is the last one
       if (state.phase === "done") break;
     }
-    const kept = await keepSamples(book, "", samples);
+    const kept = await keepSamples(session, "", samples);
     if (!kept.ok) return;
   }
 }
@@ -116,14 +116,14 @@ async function faultsNow(
   const was = before ? settingOf(before) : null;
   if (!was) return standInFaults(own.state, own.seed);
   const map = layout ? new CoolingMap(layout) : null;
-  const ways = await jobWays(db, live.jobId);
+  const procedure = await jobProcedure(db, live.jobId);
   const done = doneIn(
     contextOf(
       {
         layout,
         entries: await entriesOf(db, live.jobId),
-        ways,
-        plans: map ? plansOf(map, ways.rounds) : [],
+        procedure,
+        plans: map ? plansOf(map, procedure.rounds) : [],
         model: layout?.model ?? "",
         hasBeforeRun: true,
         today: await todayNow(),

@@ -24,20 +24,20 @@ interface Told {
 const told = new WeakMap<LiveSession, { state?: Told; curves?: Told }>();
 
 /** What all pages of a run are told, made once for all of them: how it stands, and its curves. */
-function textOf(book: LiveSession, what: "state" | "curves", everyMs: number): Told {
-  const held = told.get(book) ?? {};
-  told.set(book, held);
+function textOf(session: LiveSession, what: "state" | "curves", everyMs: number): Told {
+  const held = told.get(session) ?? {};
+  told.set(session, held);
   const now = Date.now();
   const last = held[what];
   if (last && now - last.atMs < everyMs) return last;
-  const { curves, ...state } = what === "state" ? { ...liveView(book, false) } : liveView(book, true);
+  const { curves, ...state } = what === "state" ? { ...liveView(session, false) } : liveView(session, true);
   const text =
     what === "state" ? `data: ${JSON.stringify(state)}\n\n` : `event: curves\ndata: ${JSON.stringify(curves)}\n\n`;
   return (held[what] = { atMs: now, text });
 }
 
 /** Follows a run: its view now, and again as it changes, until the run is closed or the page goes. */
-export function follow(book: LiveSession, signal: AbortSignal): ReadableStream<Uint8Array> {
+export function follow(session: LiveSession, signal: AbortSignal): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   let end = () => undefined as void;
   return new ReadableStream<Uint8Array>({
@@ -52,12 +52,12 @@ export function follow(book: LiveSession, signal: AbortSignal): ReadableStream<U
       const tell = () => {
         waiting = null;
         lastMs = Date.now();
-        const curves = textOf(book, "curves", CURVES_MS);
+        const curves = textOf(session, "curves", CURVES_MS);
         if (curves.atMs !== curvesMs) {
           curvesMs = curves.atMs;
           send(curves.text);
         }
-        send(textOf(book, "state", EVERY_MS / 2).text);
+        send(textOf(session, "state", EVERY_MS / 2).text);
       };
       const changed = () => {
         if (over || waiting) return;
@@ -69,8 +69,8 @@ export function follow(book: LiveSession, signal: AbortSignal): ReadableStream<U
         over = true;
         clearInterval(alive);
         if (waiting) clearTimeout(waiting);
-        book.heard.off("change", changed);
-        book.heard.off("closed", closed);
+        session.heard.off("change", changed);
+        session.heard.off("closed", closed);
         open().delete(end);
         try {
           controller.close();
@@ -79,16 +79,16 @@ export function follow(book: LiveSession, signal: AbortSignal): ReadableStream<U
         }
       };
       const closed = () => {
-        told.delete(book);
+        told.delete(session);
         tell();
         end();
       };
-      book.heard.on("change", changed);
-      book.heard.on("closed", closed);
+      session.heard.on("change", changed);
+      session.heard.on("closed", closed);
       signal.addEventListener("abort", end);
       open().add(end);
       tell();
-      if (book.live.closedAt !== null) end();
+      if (session.live.closedAt !== null) end();
     },
     cancel() {
       end();

@@ -4,7 +4,7 @@ import { liveViewOf, type LiveView } from "../../../core/measure/protocol";
 import { database } from "../../../data/base/connection";
 import { loadSamples, runsOfJob } from "../../../data/measure/runs";
 import { judged } from "../../../threads/pool";
-import { logged, backgroundTask } from "../../base/quiet/background";
+import { logged, backgroundTask } from "../../base/background/task";
 import type { LiveSession } from "./liveSession";
 import { settingOf } from "./standIn";
 
@@ -27,9 +27,9 @@ const before = new WeakMap<LiveSession, Promise<JudgeBefore>>();
  *
  * @param drawn whether its curves are wanted too: they are most of the work
  */
-export function liveView(book: LiveSession, drawn = true): LiveView {
-  const { live } = book;
-  ask(book);
+export function liveView(session: LiveSession, drawn = true): LiveView {
+  const { live } = session;
+  ask(session);
   return liveViewOf(
     {
       id: live.id,
@@ -39,44 +39,44 @@ export function liveView(book: LiveSession, drawn = true): LiveView {
       limits: live.limits,
       conditions: live.conditions,
       standIn: live.standIn === null ? null : { speed: settingOf(live)?.speed ?? 1 },
-      began: book.began,
-      nowS: book.nowS,
-      state: book.state(),
-      sources: book.names(),
+      began: session.began,
+      nowS: session.nowS,
+      state: session.state(),
+      sources: session.names(),
       closed: live.closedAt === null ? null : { kept: live.problem === null, problem: live.problem },
     },
-    book.run(),
-    { heard: heardOf.get(book)?.said ?? null, drawn },
+    session.run(),
+    { heard: heardOf.get(session)?.said ?? null, drawn },
   );
 }
 
 /** Asks the judge on a thread what it thinks by now, every so often; the answer comes with the next view. */
-function ask(book: LiveSession): void {
-  const state = book.state();
-  const { live } = book;
-  const held = heardOf.get(book);
+function ask(session: LiveSession): void {
+  const state = session.state();
+  const { live } = session;
+  const held = heardOf.get(session);
   if (state.phase !== "load" || state.loadOnS === null || live.closedAt !== null) return;
   if (held && (held.asking || state.loadedS - held.atS < ASK_EVERY_S)) return;
   const said = held?.said ?? { enoughS: null, said: [] };
-  heardOf.set(book, { atS: state.loadedS, said, asking: true });
-  const run = book.run();
-  const phases = { loadOnS: state.loadOnS, loadOffS: book.nowS };
+  heardOf.set(session, { atS: state.loadedS, said, asking: true });
+  const run = session.run();
+  const phases = { loadOnS: state.loadOnS, loadOffS: session.nowS };
   const own = { run, phases, room: roomTrue(live.conditions), conditions: live.conditions };
   backgroundTask(
-    beforeOf(book)
+    beforeOf(session)
       .then((other) => judged<"so-far">({ kind: "so-far", run: own, before: other }))
       .catch(logged)
-      .then((now) => heardOf.set(book, { atS: state.loadedS, said: now ?? said, asking: false })),
+      .then((now) => heardOf.set(session, { atS: state.loadedS, said: now ?? said, asking: false })),
   );
 }
 
 /** The run before of a run after, read once. */
-function beforeOf(book: LiveSession): Promise<JudgeBefore> {
-  const known = before.get(book);
+function beforeOf(session: LiveSession): Promise<JudgeBefore> {
+  const known = before.get(session);
   if (known) return known;
-  const asked = loadBefore(book);
-  before.set(book, asked);
-  asked.catch(() => before.delete(book));
+  const asked = loadBefore(session);
+  before.set(session, asked);
+  asked.catch(() => before.delete(session));
   return asked;
 }
 

@@ -1,5 +1,5 @@
 import { stringifySetCookie } from "cookie";
-import { BENCH_COOKIE, PERSON_COOKIE, SHIFT_MS, type Session } from "./standing";
+import { BENCH_COOKIE, PERSON_COOKIE, SHIFT_MS, type Session } from "./caller";
 import { sealed } from "./seal";
 
 /** A bench is known for so long, s. */

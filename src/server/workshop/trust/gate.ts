@@ -5,7 +5,7 @@ import { database } from "../../../data/base/connection";
 import { addAudit, benchWasThere } from "../../../data/workshop/trust";
 import { isOurHost } from "../../base/http/addresses";
 import { overTls, personCookie } from "./cookies";
-import { isLocal, refusalOf, standingOf, type Refusal, type Standing } from "./standing";
+import { isLocal, refusalOf, callerStatus, type Refusal, type CallerStatus } from "./caller";
 import { processWide } from "../../../core/base/processWide";
 
 /** A cookie is sealed anew no more often than this, ms. */
@@ -49,7 +49,7 @@ export async function gate(req: IncomingMessage, res: ServerResponse): Promise<b
   if (path === null) return plain(res, 400, "There is no such address.\n");
   const method = req.method ?? "GET";
   const nowMs = Date.now();
-  const standing = await standingOf(req.headers.cookie, nowMs);
+  const standing = await callerStatus(req.headers.cookie, nowMs);
   const refusal = refusalOf(needOf(method, path), standing);
   if (refusal) return refused(req, res, path, refusal);
   if (standing.as === "person") {
@@ -71,7 +71,7 @@ function plainPath(url: string): string | null {
   }
 }
 
-function told(req: IncomingMessage, standing: Standing): false {
+function told(req: IncomingMessage, standing: CallerStatus): false {
   req.headers["x-ovrant-as"] = standing.as;
   req.headers["x-ovrant-from"] = addressOf(req);
   if (standing.as === "bench" || standing.as === "person") req.headers["x-ovrant-bench"] = String(standing.bench.id);
@@ -88,7 +88,7 @@ function addressOf(req: IncomingMessage): string {
   return passed.split(",").at(-1)?.trim().slice(0, 60) || (req.socket.remoteAddress ?? "");
 }
 
-type Present = Extract<Standing, { as: "person" }>;
+type Present = Extract<CallerStatus, { as: "person" }>;
 
 /** Somebody is at the bench: it stays open. */
 async function touched(res: ServerResponse, { session, bench }: Present, nowMs: number): Promise<void> {
@@ -133,6 +133,6 @@ function plain(res: ServerResponse, status: number, text: string): true {
 }
 
 /** From now on every request passes here first, by what serves the application (`bin/serve.mjs`). */
-export function standAtTheGate(): void {
+export function installGate(): void {
   processWide<typeof gate>("gate").set(gate);
 }

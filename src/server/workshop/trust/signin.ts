@@ -9,7 +9,7 @@ import { serverProblem } from "../../base/http/problems";
 import { writing } from "../../base/http/write";
 import { isSecret } from "./hash";
 import { trustProblem } from "./problems";
-import type { Session } from "./standing";
+import type { Session } from "./caller";
 import { processWide } from "../../../core/base/processWide";
 
 /** Under this name the passphrase's hash is kept. */

@@ -22,7 +22,7 @@ import {
 import { makeOwnerLink, ownerLink } from "./ownerLink";
 import { digitsNow, opened, sealed } from "./seal";
 import { forgetJoins, join, lock, signIn } from "./signin";
-import { IDLE_MS, isLocal, SHIFT_MS, standingOf, type Session } from "./standing";
+import { IDLE_MS, isLocal, SHIFT_MS, callerStatus, type Session } from "./caller";
 
 temporaryDatabase("trust");
 
@@ -154,10 +154,10 @@ describe("joining", () => {
   it("another passphrase sends every bench away", async () => {
     const bench = await workshop();
     const cookie = (await benchCookie(bench)).split(";")[0];
-    expect((await standingOf(cookie, Date.now())).as).toBe("bench");
+    expect((await callerStatus(cookie, Date.now())).as).toBe("bench");
     expect(fields(await setPassphrase({ passphrase: "too short" }))).toHaveProperty("passphrase");
     value(await setPassphrase({ passphrase: freshPassphrase() }));
-    expect((await standingOf(cookie, Date.now())).as).toBe("none");
+    expect((await callerStatus(cookie, Date.now())).as).toBe("none");
     value(await setPassphrase({ passphrase: PHRASE }));
   });
 });
@@ -194,18 +194,18 @@ describe("signing in", () => {
       [await benchCookie(bench), await personCookie(s)].map((c) => c.split(";")[0]).join("; ");
     const session = value(await signIn({ person: people.HM, pin: "4712" }, bench));
     const late = await cookieOf({ ...session, lastMs: session.lastMs + MIN });
-    expect((await standingOf(late, session.beganMs)).as).toBe("person");
+    expect((await callerStatus(late, session.beganMs)).as).toBe("person");
     const lockMs = session.beganMs + 500;
     value(await lock(bench, lockMs));
-    expect((await standingOf(late, lockMs)).as).toBe("bench");
+    expect((await callerStatus(late, lockMs)).as).toBe("bench");
     // a lock that comes late opens nothing again
     value(await lock(bench, session.beganMs - 1));
-    expect((await standingOf(late, lockMs)).as).toBe("bench");
+    expect((await callerStatus(late, lockMs)).as).toBe("bench");
     const next = value(await signIn({ person: people.HM, pin: "4712" }, bench, lockMs));
-    expect((await standingOf(await cookieOf(next), lockMs)).as).toBe("person");
+    expect((await callerStatus(await cookieOf(next), lockMs)).as).toBe("person");
     const other = value(await join({ passphrase: PHRASE, name: "Bench 3" }, "10.0.0.8")).bench;
     value(await lock(other, lockMs + MIN));
-    expect((await standingOf(await cookieOf(next), lockMs)).as).toBe("person");
+    expect((await callerStatus(await cookieOf(next), lockMs)).as).toBe("person");
   });
 
   it("ends after ten minutes untouched, after a shift, with another PIN, and with the bench", async () => {
@@ -214,7 +214,7 @@ describe("signing in", () => {
     const now = session.beganMs;
     const as = async (s: Session, ms: number) => {
       const jar = [await benchCookie(bench), await personCookie(s)].map((c) => c.split(";")[0]).join("; ");
-      return (await standingOf(jar, ms)).as;
+      return (await callerStatus(jar, ms)).as;
     };
     expect(await as(session, now + 9 * MIN)).toBe("person");
     expect(await as(session, now + IDLE_MS + 1)).toBe("bench");

@@ -5,7 +5,7 @@ import { drawingsOfMachines } from "../../../data/drawing/drawings";
 import { checksDue } from "../../../data/workshop/jobs";
 import { dueMachines, hasMachines } from "../../../data/workshop/machines";
 import { openCounts, openJobs, withMachines, type OpenCounts } from "../../../data/workshop/jobSummaries";
-import { backupNotice } from "../../base/quiet/backups";
+import { backupNotice } from "../../base/background/backups";
 import { makeMissingSummaries, summariesOfJobs } from "../../job/jobSummaries";
 import { todayNow } from "../../base/today";
 
@@ -40,13 +40,13 @@ export async function benchView(): Promise<BenchView> {
   const db = await database();
   await makeMissingSummaries();
   const open = await openJobs(db, ON_MAT);
-  const stands = await summariesOfJobs(open.map((o) => o.job));
+  const summaries = await summariesOfJobs(open.map((o) => o.job));
   const drawings = await drawingsOfMachines(
     db,
     open.map((o) => o.machine.id),
   );
   const items = open.flatMap(({ job, machine }) => {
-    const own = stands.get(job.id);
+    const own = summaries.get(job.id);
     if (!own) return [];
     // before its first run a machine lies closed
     const drawing = own.at === "before" ? null : (drawings.get(machine.id) ?? null);

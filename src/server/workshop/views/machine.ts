@@ -9,7 +9,7 @@ import { summariesOfJobs } from "../../job/jobSummaries";
 export interface MachineView {
   machine: Machine;
   /** A page of its jobs, newest first. */
-  jobs: { job: Job; stands: JobSummary }[];
+  jobs: { job: Job; summary: JobSummary }[];
   counts: { all: number; open: number };
   /** The drawing that stands for the machine; null while its model is not drawn. */
   drawing: RevisionRecord | null;
@@ -24,13 +24,13 @@ export async function machineView(id: number, page = 1): Promise<MachineView | n
   const machine = await findMachine(db, id);
   if (!machine) return null;
   const jobs = await jobsOfMachine(db, id, JOBS_ON_PAGE, (page - 1) * JOBS_ON_PAGE);
-  const stands = await summariesOfJobs(jobs);
+  const summaries = await summariesOfJobs(jobs);
   const drawing = (await drawingsOfMachines(db, [id])).get(id);
   return {
     machine,
     jobs: jobs.flatMap((job) => {
-      const own = stands.get(job.id);
-      return own ? [{ job, stands: own }] : [];
+      const own = summaries.get(job.id);
+      return own ? [{ job, summary: own }] : [];
     }),
     counts: await jobCounts(db, id),
     drawing: drawing ? await findRevision(db, drawing.revisionId) : null,

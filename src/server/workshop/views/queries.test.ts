@@ -7,7 +7,7 @@ import { keepLayout, saveLayout, startLayout } from "../../drawing/layouts";
 import { intake, newJob } from "../machines";
 import { newLot } from "../materials";
 import { keepEntries } from "../../handwork/service";
-import { backgroundOver } from "../../base/quiet/background";
+import { backgroundOver } from "../../base/background/task";
 import { benchView } from "./bench";
 import { dueView } from "./due";
 import { forecastsView } from "../../job/forecasts";

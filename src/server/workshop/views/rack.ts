@@ -96,15 +96,15 @@ async function told(standing: Awaited<ReturnType<typeof shelfMachines>>, today: 
     db,
     standing.flatMap((s) => [s.openJobId, s.lastJobId].filter((id) => id !== null)),
   );
-  const stands = await summariesOfJobs([...jobs.values()]);
+  const summaries = await summariesOfJobs([...jobs.values()]);
   const drawings = await drawingsOfMachines(db, ids);
   const since = await jobsSince(db, ids);
   return standing.map(({ machine, openJobId, lastJobId }) => {
     const job = openJobId === null ? undefined : jobs.get(openJobId);
-    const own = job && stands.get(job.id);
-    const last = lastJobId === null ? null : (stands.get(lastJobId) ?? null);
+    const own = job && summaries.get(job.id);
+    const last = lastJobId === null ? null : (summaries.get(lastJobId) ?? null);
     return {
-      ...rackMachine(machine, today, job && own ? { job, stands: own } : null, last),
+      ...rackMachine(machine, today, job && own ? { job, summary: own } : null, last),
       drawing: drawings.get(machine.id) ?? null,
       jobs: since.get(machine.id)?.jobs ?? 0,
       since: since.get(machine.id)?.since ?? "",

@@ -6,7 +6,7 @@ import { tessalyK15 } from "@/samples/rigs";
 import { rigVerdict } from "@/testing/rigRuns";
 import { router } from "@/testing/screen";
 import { CoolingMap } from "@/core/drawing/parts";
-import { plansOf, usualWays, type ServiceFacts } from "@/core/handwork/service";
+import { plansOf, usualProcedure, type ServiceFacts } from "@/core/handwork/service";
 import { HeatScreen } from "./HeatScreen";
 
 const user = userEvent.setup();
@@ -14,8 +14,8 @@ const layout = tessalyK15Layout();
 const service: ServiceFacts = {
   layout,
   entries: [],
-  ways: usualWays,
-  plans: plansOf(new CoolingMap(layout), usualWays.rounds),
+  procedure: usualProcedure,
+  plans: plansOf(new CoolingMap(layout), usualProcedure.rounds),
   model: layout.model,
   hasBeforeRun: true,
   today: "2031-03-04",

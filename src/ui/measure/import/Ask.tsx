@@ -1,6 +1,6 @@
 "use client";
 import { TriangleAlert } from "lucide-react";
-import type { Role, ToldColumn } from "@/core/measure/log";
+import type { Role, DeclaredColumn } from "@/core/measure/log";
 import { KeyCap } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { roleName } from "@/ui/measure/run/roles";
@@ -8,7 +8,7 @@ import type { ColumnView } from "@/workers/logSession";
 
 interface Answer {
   name: string;
-  told: ToldColumn;
+  told: DeclaredColumn;
 }
 
 const QUANTITIES: readonly [Role, string][] = [
@@ -30,7 +30,7 @@ function answersTo(column: ColumnView): Answer[] {
 }
 
 /** One question at a time, with what the numbers say. Unanswered never blocks. */
-export function Ask({ column, onChoose }: { column: ColumnView; onChoose: (told: ToldColumn) => void }) {
+export function Ask({ column, onChoose }: { column: ColumnView; onChoose: (told: DeclaredColumn) => void }) {
   const answers = answersTo(column);
   useKeys(Object.fromEntries(answers.map(({ told }, i) => [String(i + 1), () => onChoose(told)])));
   return (

@@ -1,6 +1,6 @@
 "use client";
 import { useWholeRows } from "@/ui/kit/controls/wholeRows";
-import type { ColumnChoices, OtherRun, Phases, Role, RunCurves, ToldColumn } from "@/core/measure/log";
+import type { ColumnChoices, OtherRun, Phases, Role, RunCurves, DeclaredColumn } from "@/core/measure/log";
 import type { RunConditions } from "@/core/measure/pair";
 import { Button } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
@@ -57,7 +57,7 @@ export function ImportScreen({ jobId, kind, limitC, remembered, start, other, ou
 
   const { summary } = read;
   const asked = summary.columns.filter((c) => !c.sure);
-  const choose = (heading: string, told: ToldColumn) => void log.choose({ ...log.choices, [heading]: told });
+  const choose = (heading: string, told: DeclaredColumn) => void log.choose({ ...log.choices, [heading]: told });
   const logged = loggedIn(summary);
   const room = wiresRoom(summary.columns);
   const ghost = kind === "after" && other?.phases ? { curves: other.curves, phases: other.phases } : null;

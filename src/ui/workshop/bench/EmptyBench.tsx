@@ -5,7 +5,7 @@ import { LinkButton } from "@/ui/kit/controls/Button";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { SmallPair } from "@/ui/workshop/rack/SmallPair";
 import { BaseOutline } from "@/ui/drawing/underside/BaseOutline";
-import { SchoolPicture } from "@/ui/handwork/ways/SchoolPicture";
+import { SchoolPicture } from "@/ui/handwork/procedure/SchoolPicture";
 import { dayInWords } from "@/core/base/days";
 
 /** The mat with one dashed outline where a machine would lie. */

@@ -16,7 +16,7 @@ export interface JobRow {
   closingNote: string;
   verdict: VerdictBrief | null;
   /** What it waits for, in words, while there is no verdict. */
-  stands: string;
+  status: string;
 }
 
 const COLUMNS: readonly TableColumn<JobRow>[] = [
@@ -69,7 +69,7 @@ function JobCell({ job }: { job: JobRow }) {
         href={job.href}
         className="block text-head leading-7.5 font-bold after:absolute after:inset-0"
       >
-        {job.verdict ? <Sentence parts={job.verdict.headline} /> : job.stands}
+        {job.verdict ? <Sentence parts={job.verdict.headline} /> : job.status}
       </Link>
       <span className="mt-1 block text-lead text-ink-2">
         {job.verdict ? <Sentence parts={job.verdict.summary} /> : job.complaint}

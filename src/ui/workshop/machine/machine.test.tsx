@@ -18,13 +18,13 @@ describe("jobs of a machine", () => {
     complaint: "loud",
     closingNote: "",
     verdict: null,
-    stands: "Waits for its run before",
+    status: "Waits for its run before",
     ...more,
   });
   const rows = [
-    job({ id: 4, href: "/jobs/4/verdict", openedAt: "2030-11-20", closedAt: "2030-11-21", stands: "Closed" }),
+    job({ id: 4, href: "/jobs/4/verdict", openedAt: "2030-11-20", closedAt: "2030-11-21", status: "Closed" }),
     job({ id: 7, href: "/jobs/7/before" }),
-    job({ id: 5, href: "/jobs/5/verdict", openedAt: "2031-01-09", closedAt: "2031-01-30", stands: "Closed" }),
+    job({ id: 5, href: "/jobs/5/verdict", openedAt: "2031-01-09", closedAt: "2031-01-30", status: "Closed" }),
   ];
   const addresses = () => screen.getAllByRole("link").map((l) => l.getAttribute("href"));
 

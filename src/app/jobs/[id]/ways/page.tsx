@@ -4,7 +4,7 @@ import { notFound } from "next/navigation";
 import { idOf } from "@/server/base/http/respond";
 import { jobView } from "@/server/job/job";
 import { JobFrame } from "@/ui/kit/steps/JobFrame";
-import { WaysForm } from "@/ui/handwork/service/frame/WaysForm";
+import { ProcedureForm } from "@/ui/handwork/service/frame/ProcedureForm";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Ways of this job" };
@@ -25,7 +25,7 @@ export default async function JobWaysPage({ params }: { params: Promise<{ id: st
               "its record."}
         </p>
         <Allowed right="manage">
-          <WaysForm start={view.service.ways} to={`/api/jobs/${view.job.id}/ways`} closed={closed} />
+          <ProcedureForm start={view.service.procedure} to={`/api/jobs/${view.job.id}/ways`} closed={closed} />
         </Allowed>
       </div>
     </JobFrame>

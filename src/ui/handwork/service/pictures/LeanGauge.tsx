@@ -31,7 +31,7 @@ export function LeanGauge({ ctx, map, step }: { ctx: ServiceContext; map: Coolin
   const loosening = isStep(step.key, "loosen");
   const round = Number(stepPart(step.key) || "1");
   // loosening starts from home: half after a first round of two, nothing after the last
-  const backTo = (r: number) => (ctx.ways.loosen === "any" || r === 2 ? 0 : 0.5);
+  const backTo = (r: number) => (ctx.procedure.loosen === "any" || r === 2 ? 0 : 0.5);
   const now = assembly.screws.map((s) =>
     loosening
       ? [1, 2].reduce((f, r) => (ctx.journal.isDone(stepKey("loosen", r, s.id)) ? backTo(r) : f), 1)

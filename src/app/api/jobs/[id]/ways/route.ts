@@ -1,6 +1,8 @@
 import { handle, idOf, jsonBody, respond } from "@/server/base/http/respond";
-import { changeJobWays } from "@/server/handwork/service";
+import { changeJobProcedure } from "@/server/handwork/service";
 
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return handle(request, async () => respond(await changeJobWays(idOf((await params).id), await jsonBody(request))));
+  return handle(request, async () =>
+    respond(await changeJobProcedure(idOf((await params).id), await jsonBody(request))),
+  );
 }

@@ -16,7 +16,7 @@ import { begunAt, findPlan, findState, setPlan, setState } from "../../../data/b
 import { database, databasePath } from "../../../data/base/connection";
 import { check } from "../../../input/check";
 import { BackupPlanInput } from "../../../input/backup";
-import { regularly } from "./background";
+import { regularly } from "./task";
 import { serverProblem } from "../http/problems";
 import { writing } from "../http/write";
 import { processWide } from "../../../core/base/processWide";

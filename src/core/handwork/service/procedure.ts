@@ -1,5 +1,5 @@
 /** How a workshop works where schools differ; every job can differ from it, and the journal keeps which was used. */
-export interface Ways {
+export interface Procedure {
   loosen: "reverse" | "stamped" | "any";
   tighten: "stamped" | "computed";
   rounds: 2 | 3 | 4;
@@ -11,7 +11,7 @@ export interface Ways {
   pattern: "by-chip" | "dot" | "line" | "cross" | "film";
 }
 
-export const usualWays: Ways = {
+export const usualProcedure: Procedure = {
   loosen: "reverse",
   tighten: "stamped",
   rounds: 3,
@@ -25,7 +25,7 @@ export const usualWays: Ways = {
 
 /** Each question with its schools, ours first, and why ours. */
 export const SCHOOLS: {
-  [K in keyof Ways]: { question: string; options: readonly (readonly [Ways[K], string])[]; why: string };
+  [K in keyof Procedure]: { question: string; options: readonly (readonly [Procedure[K], string])[]; why: string };
 } = {
   loosen: {
     question: "Removing heatsink screws",
@@ -110,7 +110,7 @@ export const SCHOOLS: {
 
 /** One question as it hangs on the order of work: its stage, a short name, short words for its schools. */
 export interface WayPlace {
-  key: keyof Ways;
+  key: keyof Procedure;
   stage: "strip" | "clean" | "paste" | "close";
   name: string;
   short: Readonly<Record<string, string>>;
@@ -180,13 +180,13 @@ export const WAY_PLACES: readonly WayPlace[] = [
 ];
 
 /** Why a workshop goes its own way, and who said so. */
-export interface OwnWay {
+export interface OwnPractice {
   why: string;
   who: string;
   /** The day it was chosen. */
   since: string;
 }
-export type OwnWays = Partial<Record<keyof Ways, OwnWay>>;
+export type OwnPractices = Partial<Record<keyof Procedure, OwnPractice>>;
 
 /** What a school brought in jobs of this workshop: the change it left on its path, K, middle 90 % of the mean. */
 export interface Brought {

@@ -4,12 +4,12 @@ import { useState } from "react";
 import { STAGE_TITLES } from "@/core/workshop/job";
 import {
   SCHOOLS,
-  usualWays,
+  usualProcedure,
   WAY_PLACES,
   type Brought,
-  type OwnWays,
+  type OwnPractices,
   type WayPlace,
-  type Ways,
+  type Procedure,
 } from "@/core/handwork/service";
 import { words } from "@/core/base/words";
 import { Button } from "@/ui/kit/controls/Button";
@@ -23,27 +23,27 @@ import { dayInWords } from "@/core/base/days";
 import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 interface Props {
-  ways: Ways;
-  own: OwnWays;
-  brought: Record<keyof Ways, Brought[]>;
+  procedure: Procedure;
+  own: OwnPractices;
+  brought: Record<keyof Procedure, Brought[]>;
 }
 
 /** The order of work runs along two pipes, so many questions on the first. */
 const ON_FIRST = 5;
 const PIPES = [WAY_PLACES.slice(0, ON_FIRST), WAY_PLACES.slice(ON_FIRST)];
 
-/** The workshop's ways, hung on the pipe in the order of work; the picked question below, with its reasons. */
-export function WaysScreen(p: Props) {
-  const work = useWays(p);
+/** The workshop's procedure, hung on the pipe in the order of work; the picked question below, with its reasons. */
+export function ProcedureScreen(p: Props) {
+  const work = useProcedure(p);
   const { place, pick, pickedWay } = work;
   const owns = Object.keys(p.own).length;
   return (
     <>
       <h1 className="bg-sheet px-4 py-4 text-step leading-9 font-bold sm:px-10">
         {owns === 0
-          ? "All ways are ours so far."
-          : `${owns} of ${WAY_PLACES.length} ways ${words.agreeing(owns, "is", "are")} your own.`}{" "}
-        <span className="font-regular text-ink-2">Each job keeps the ways it was begun with, and may differ.</span>
+          ? "All procedure are ours so far."
+          : `${owns} of ${WAY_PLACES.length} procedure ${words.agreeing(owns, "is", "are")} your own.`}{" "}
+        <span className="font-regular text-ink-2">Each job keeps the procedure it was begun with, and may differ.</span>
       </h1>
       <div className="mat flex flex-col gap-6 border-y-[1.5px] border-line px-4 py-5 sm:px-10">
         {PIPES.map((places) => (
@@ -52,7 +52,7 @@ export function WaysScreen(p: Props) {
               <Question
                 key={w.key}
                 place={w}
-                chosen={String(place.key === w.key ? pickedWay : p.ways[w.key])}
+                chosen={String(place.key === w.key ? pickedWay : p.procedure[w.key])}
                 own={p.own[w.key]?.why}
                 shown={place.key === w.key}
                 onPick={(value) => pick(w, value)}
@@ -69,7 +69,7 @@ export function WaysScreen(p: Props) {
 const [FIRST] = WAY_PLACES as readonly [WayPlace, ...WayPlace[]];
 
 /** The picked question, the school picked of it, and how it is kept. */
-function useWays({ ways, own }: Props) {
+function useProcedure({ procedure, own }: Props) {
   const router = useRouter();
   const [at, setAt] = useState(0);
   const place = WAY_PLACES[at] ?? FIRST;
@@ -78,7 +78,7 @@ function useWays({ ways, own }: Props) {
   const { act, problem, tell } = useSubmit();
   const [said, setSaid] = useState("");
   const options = SCHOOLS[place.key].options.map(([v]) => String(v));
-  const now = String(ways[place.key]);
+  const now = String(procedure[place.key]);
   const pickedWay = chosen ?? now;
   const reason = why ?? own[place.key]?.why ?? "";
   const go = (i: number) => {
@@ -95,7 +95,7 @@ function useWays({ ways, own }: Props) {
     setSaid("");
   };
   const keep = async (value: string) => {
-    const [real] = SCHOOLS[place.key].options.find(([v]) => String(v) === value) ?? [usualWays[place.key]];
+    const [real] = SCHOOLS[place.key].options.find(([v]) => String(v) === value) ?? [usualProcedure[place.key]];
     const body = { key: place.key, value: real, why: reason, who: whoWorks() };
     if (!(await act(() => send("PUT", "/api/ways", body)))) return;
     setChosen(null);
@@ -105,7 +105,7 @@ function useWays({ ways, own }: Props) {
   };
   useKeys({
     n: () => go((at + 1) % WAY_PLACES.length),
-    o: () => void keep(String(usualWays[place.key])),
+    o: () => void keep(String(usualProcedure[place.key])),
     Enter: () => void keep(pickedWay),
     ...Object.fromEntries(options.map((v, i) => [String(i + 1), () => pick(place, v)])),
   });
@@ -175,7 +175,7 @@ function Question({ place, chosen, own, shown, onPick }: QuestionProps) {
               <span className={`text-body leading-5 ${is ? "font-strong" : "text-ink-2"}`}>
                 {place.short[String(value)] ?? label}
               </span>
-              {value === usualWays[place.key] ? (
+              {value === usualProcedure[place.key] ? (
                 <span className="flex items-center gap-1 text-note leading-4.5 text-ink-2">
                   <span className="scale-50 [&_svg]:-m-2">
                     <Mark />
@@ -195,9 +195,9 @@ function Question({ place, chosen, own, shown, onPick }: QuestionProps) {
 }
 
 /** The picked question: our reason, theirs, what each school brought here, and how it is kept. */
-function Foot({ p, work }: { p: Props; work: ReturnType<typeof useWays> }) {
+function Foot({ p, work }: { p: Props; work: ReturnType<typeof useProcedure> }) {
   const { place, pickedWay, keep, reason, setWhy, problem, said, changed } = work;
-  const isOurs = pickedWay === String(usualWays[place.key]);
+  const isOurs = pickedWay === String(usualProcedure[place.key]);
   const own = p.own[place.key];
   const school = SCHOOLS[place.key];
   return (
@@ -236,7 +236,12 @@ function Foot({ p, work }: { p: Props; work: ReturnType<typeof useWays> }) {
         <span role="status" className="text-lead text-ink-2">
           {said}
         </span>
-        <Button big keyCap="O" disabled={isOurs && !changed} onClick={() => void keep(String(usualWays[place.key]))}>
+        <Button
+          big
+          keyCap="O"
+          disabled={isOurs && !changed}
+          onClick={() => void keep(String(usualProcedure[place.key]))}
+        >
           Take ours
         </Button>
         <Button look="main" big keyCap="Enter" className="min-h-19" onClick={() => void keep(pickedWay)}>

@@ -1,22 +1,22 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { SCHOOLS, type Ways } from "@/core/handwork/service";
+import { SCHOOLS, type Procedure } from "@/core/handwork/service";
 import { Button } from "@/ui/kit/controls/Button";
 import { send } from "@/ui/kit/controls/send";
 import { useSubmit, Refusal } from "@/ui/kit/controls/useSubmit";
 
-const KEYS = Object.keys(SCHOOLS) as (keyof Ways)[];
+const KEYS = Object.keys(SCHOOLS) as (keyof Procedure)[];
 
 /** The schools, question by question, each option with a radio and ours with its reason. */
-export function WaysForm({ start, to, closed = false }: { start: Ways; to: string; closed?: boolean }) {
+export function ProcedureForm({ start, to, closed = false }: { start: Procedure; to: string; closed?: boolean }) {
   const router = useRouter();
-  const [ways, setWays] = useState<Ways>(start);
+  const [procedure, setProcedure] = useState<Procedure>(start);
   const [said, setSaid] = useState("");
   const { act, problem } = useSubmit();
   const save = async () => {
     setSaid("");
-    if (!(await act(() => send<null>("PUT", to, ways)))) return;
+    if (!(await act(() => send<null>("PUT", to, procedure)))) return;
     setSaid("Kept");
     router.refresh();
   };
@@ -45,8 +45,8 @@ export function WaysForm({ start, to, closed = false }: { start: Ways; to: strin
                     type="radio"
                     name={key}
                     className="size-5 accent-[var(--copper)]"
-                    checked={ways[key] === value}
-                    onChange={() => setWays({ ...ways, [key]: value })}
+                    checked={procedure[key] === value}
+                    onChange={() => setProcedure({ ...procedure, [key]: value })}
                   />
                   {label}
                   {i === 0 ? <span className="text-note text-ink-2">our default</span> : null}
@@ -59,7 +59,7 @@ export function WaysForm({ start, to, closed = false }: { start: Ways; to: strin
       ))}
       <div className="flex items-center gap-4 border-t-[1.5px] border-line pt-4">
         <Button type="submit" look="main" big disabled={closed}>
-          Keep these ways
+          Keep these procedure
         </Button>
         <span role="status" className="text-lead text-ink-2">
           {said}

@@ -1,10 +1,10 @@
 import type { ReactNode } from "react";
-import type { Ways } from "@/core/handwork/service";
+import type { Procedure } from "@/core/handwork/service";
 
 const INK = "var(--ink)";
 
 /** A picture of one school, 76 × 60: what hands do in it. */
-export function SchoolPicture({ of, value }: { of: keyof Ways; value: string }) {
+export function SchoolPicture({ of, value }: { of: keyof Procedure; value: string }) {
   const draw = PICTURES[of][value];
   return (
     <svg aria-hidden width={70} height={55} viewBox="0 0 76 60" className="block">
@@ -123,7 +123,7 @@ const arcs = (n: number): ReactNode => (
 );
 const PASTE = "var(--paste)";
 
-const PICTURES: Record<keyof Ways, Record<string, ReactNode>> = {
+const PICTURES: Record<keyof Procedure, Record<string, ReactNode>> = {
   loosen: {
     reverse: plate([1, 3, 4, 2], 4),
     stamped: plate([1, 3, 4, 2], 1),

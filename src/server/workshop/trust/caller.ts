@@ -22,7 +22,7 @@ export interface Session {
 }
 
 /** Who asks: this machine itself, nobody known, a bench that joined, or somebody who signed in there. */
-export type Standing =
+export type CallerStatus =
   | { as: "local" | "none" }
   | { as: "bench"; bench: { id: number; name: string } }
   | {
@@ -47,7 +47,7 @@ export function isLocal(req: Pick<IncomingMessage, "socket" | "headers">, env = 
 }
 
 /** Who asks from elsewhere, by the sealed cookies of the request. */
-export async function standingOf(cookies: string | undefined, nowMs: number): Promise<Standing> {
+export async function callerStatus(cookies: string | undefined, nowMs: number): Promise<CallerStatus> {
   const jar = parseCookie(cookies ?? "");
   const joined = await opened<{ bench: number }>(jar[BENCH_COOKIE]);
   if (!joined) return { as: "none" };
@@ -69,7 +69,7 @@ export async function standingOf(cookies: string | undefined, nowMs: number): Pr
 export type Refusal = "not-joined" | "locked" | "not-your-role";
 
 /** Whether who asks has what the request needs. */
-export function refusalOf(need: Need, standing: Standing): Refusal | null {
+export function refusalOf(need: Need, standing: CallerStatus): Refusal | null {
   if (standing.as === "local" || need.of === "nothing" || need.of === "run" || need.of === "owner") return null;
   if (standing.as === "none") return "not-joined";
   if (need.of === "bench") return null;

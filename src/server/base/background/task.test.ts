@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { backgroundEnds, backgroundOver, backgroundTask, regularly } from "./background";
+import { backgroundEnds, backgroundOver, backgroundTask, regularly } from "./task";
 
 const after = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
