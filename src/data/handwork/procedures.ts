@@ -39,7 +39,7 @@ export async function fixProcedure(db: Knex, jobId: number): Promise<void> {
 
 const OWN = "ways-own";
 
-/** Why the workshop goes its own procedure, where it does. */
+/** Why the workshop goes its own way, where it does. */
 export const ownPractices = async (db: Knex): Promise<OwnPractices> =>
   (await readSetting<OwnPractices>(db, "settings", OWN)) ?? {};
 
@@ -50,7 +50,7 @@ export async function procedureOfJobs(
   db: Knex,
   most: number,
 ): Promise<{ procedure: Procedure; contactK: number; airflowK: number }[]> {
-  // the newest first, then what is known of them: few jobs may have procedure of their own
+  // the newest first, then what is known of them: few jobs may have a procedure of their own
   const newest = db("jobs").whereNotNull("closed_at").orderBy("closed_at", "desc").limit(most).select("id");
   const rows = await db
     .from(newest.as("j"))

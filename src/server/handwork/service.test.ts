@@ -164,7 +164,7 @@ describe("the journal on the server", () => {
     expect((await procedureView()).own.rounds).toMatchObject({ why: "Soft boards here", who: "HM" });
     // ours again needs no reason, and none is kept
     value(await changeWorkshopProcedure({ key: "rounds" }));
-    expect(await procedureView()).toMatchObject({ ways: { rounds: 3 }, own: {} });
+    expect(await procedureView()).toMatchObject({ procedure: { rounds: 3 }, own: {} });
     const view = await jobView(jobId);
     expect(view?.at).toBe("open");
     expect(view?.stages.find((s) => s.name === "open")).toMatchObject({ state: "here", fact: "1 of 19" });

@@ -105,7 +105,7 @@ it.each(layouts.map((l) => [l.model, l] as const))(
   },
 );
 
-it("other procedure of working give the steps that are kept", async () => {
+it("other ways of working give the steps that are kept", async () => {
   const [layout] = layouts;
   if (!layout) throw new Error("no layout");
   const others: Partial<Procedure>[] = [

@@ -222,7 +222,7 @@ describe("what a run starts from", () => {
 
   it("readings go before what was said", () => {
     const run = made(90, { "cpu.temperature": () => 40, "room.temperature": () => 21.4, "battery.power": () => 20 });
-    expect(stands("room", { roomStartC: null }, run)).toMatchObject({ stands: "met", says: "21.4\u00a0°C in the log" });
+    expect(stands("room", { roomStartC: null }, run)).toMatchObject({ status: "met", says: "21.4\u00a0°C in the log" });
     expect(stands("charging", { charging: "full" }, run)?.status).toBe("against");
   });
 });

@@ -40,11 +40,13 @@ export function SheetPane({ work, ref }: SheetPaneProps) {
   return (
     <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-sheet">
       <Arrange
-        undo={undoName(state.history)}
-        redo={redoName(state.history)}
-        some={selected.length > 0}
-        several={selected.length > 1}
-        measuring={state.tool.name === "measure"}
+        now={{
+          undo: undoName(state.history),
+          redo: redoName(state.history),
+          some: selected.length > 0,
+          several: selected.length > 1,
+          measuring: state.tool.name === "measure",
+        }}
         hidden={state.hidden}
         act={act}
         align={align}

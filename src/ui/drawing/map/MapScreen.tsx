@@ -140,7 +140,10 @@ function useMap(layout: Layout, jobId: number, closed: boolean) {
       router.refresh();
     }
   };
-  useMapKeys({ shownPart, layout, shown, picked, pick, next, closed, draws, edit, view, setAbove, checks });
+  useMapKeys(
+    { layout, shown, shownPart, picked, next, checks },
+    { pick, edit: closed || !draws ? null : edit, view, setAbove },
+  );
 
   const click = (e: React.MouseEvent) => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -179,36 +182,27 @@ function useMap(layout: Layout, jobId: number, closed: boolean) {
   };
 }
 
-interface UseMapKeysGiven {
-  shownPart: Part | undefined;
+/** What the map shows, and which part is in hand. */
+interface MapInHand {
   layout: Layout;
   shown: Layout;
+  shownPart: Part | undefined;
   picked: string | null;
-  pick: (id: string | null) => void;
   next: Part | undefined;
-  closed: boolean;
-  draws: boolean;
-  edit: () => Promise<void>;
-  view: ViewControl;
-  setAbove: React.Dispatch<React.SetStateAction<boolean>>;
   checks: MapCheck[];
 }
 
-/** Arrow keys walk from part to part; numbers pick what to look at. */
-function useMapKeys({
-  shownPart,
-  layout,
-  shown,
-  picked,
-  pick,
-  next,
-  closed,
-  draws,
-  edit,
-  view,
-  setAbove,
-  checks,
-}: UseMapKeysGiven) {
+interface MapActs {
+  pick: (id: string | null) => void;
+  /** Null where the drawing may not be changed. */
+  edit: (() => Promise<void>) | null;
+  view: ViewControl;
+  setAbove: React.Dispatch<React.SetStateAction<boolean>>;
+}
+
+/** The keys of the map: from part to part, to what does not add up, nearer and farther. */
+function useMapKeys({ layout, shown, shownPart, picked, next, checks }: MapInHand, acts: MapActs) {
+  const { pick, edit, view, setAbove } = acts;
   const step = (dx: number, dy: number) => {
     const from = shownPart ? centreOf(shownPart) : ([layout.base.widthMm / 2, layout.base.depthMm / 2] as const);
     const better = shown.parts
@@ -224,7 +218,7 @@ function useMapKeys({
   };
   const keys: Record<string, (() => void) | undefined> = {
     n: next ? () => pick(next.id) : undefined,
-    e: closed || !draws ? undefined : () => void edit(),
+    e: edit ? () => void edit() : undefined,
     Escape: () => pick(null),
     "+": () => view.zoom(1.25),
     "=": () => view.zoom(1.25),

@@ -1,7 +1,8 @@
 "use client";
 import { useDrag } from "@use-gesture/react";
-import { useRef } from "react";
+import { useRef, useState } from "react";
 import type { Corners, Point } from "@/core/drawing/photo";
+import { useSize } from "@/ui/kit/controls/size";
 import type { PhotoView } from "./photo";
 
 export const NAMES = [
@@ -13,36 +14,22 @@ export const NAMES = [
   "Known length, other end",
 ] as const;
 
-interface PhotoPaneProps {
-  ref: React.RefObject<HTMLDivElement | null>;
-  w: number;
-  scale: number;
-  h: number;
-  size: { width: number; height: number };
+/** What is squared: the photo, its corners, a known length, and how a ring is put elsewhere. */
+interface Squared {
   photo: PhotoView;
   corners: Corners;
   known: { from: Point; to: Point; mm: number } | null;
   points: Point[];
-  setHeld: React.Dispatch<React.SetStateAction<number | null>>;
   put: (i: number, [x, y]: Point) => void;
-  held: number | null;
 }
 
 /** The photo with the rings on its corners. */
-export function PhotoPane({
-  ref,
-  w,
-  scale,
-  h,
-  size,
-  photo,
-  corners,
-  known,
-  points,
-  setHeld,
-  put,
-  held,
-}: PhotoPaneProps) {
+export function PhotoPane({ work }: { work: Squared }) {
+  const { photo, corners, known, points, put } = work;
+  const [w, h] = [photo.width, photo.height];
+  const [held, setHeld] = useState<number | null>(null);
+  const [ref, size] = useSize<HTMLDivElement>({ width: 760, height: 520 });
+  const scale = Math.min(size.width / w, size.height / h);
   return (
     <div ref={ref} className="relative min-h-0 flex-1 overflow-hidden bg-plane">
       <div
@@ -88,7 +75,7 @@ export function PhotoPane({
   );
 }
 
-type OutlineProps = Pick<PhotoPaneProps, "w" | "h" | "scale" | "corners" | "known">;
+type OutlineProps = Pick<Squared, "corners" | "known"> & { w: number; h: number; scale: number };
 
 /** The sheet's edge through the four corners, and the known length, each on a white ground. */
 function Outline({ w, h, scale, corners, known }: OutlineProps) {

@@ -1,9 +1,8 @@
 "use client";
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useState } from "react";
-import { square, type Squared, type Corners, type Point, type Squaring } from "@/core/drawing/photo";
+import { square, type Corners, type Point, type Squaring } from "@/core/drawing/photo";
 import { Button } from "@/ui/kit/controls/Button";
-import { useSize } from "@/ui/kit/controls/size";
 import { NumberField } from "@/ui/kit/controls/NumberField";
 import type { PhotoView } from "./photo";
 import { PhotoPane } from "./PhotoPane";
@@ -17,8 +16,8 @@ interface Props {
   onClose: () => void;
 }
 
-/** The photo as taken: four rings to the case corners, one known length, and how well that fits. */
-export function SquareDialog({ photo, base, start, trust: startTrust, onDone, onClose }: Props) {
+/** The rings on a photo: where they lie, what they come to, and how they are moved. */
+function useSquaring({ photo, base, start, trust: startTrust }: Props) {
   const [w, h] = [photo.width, photo.height];
   const [corners, setCorners] = useState<Corners>(
     start?.corners ?? [
@@ -30,18 +29,25 @@ export function SquareDialog({ photo, base, start, trust: startTrust, onDone, on
   );
   const [known, setKnown] = useState<NonNullable<Squaring["known"]> | null>(start?.known ?? null);
   const [trust, setTrust] = useState(startTrust);
-  const [held, setHeld] = useState<number | null>(null);
-  const [ref, size] = useSize<HTMLDivElement>({ width: 760, height: 520 });
-  const scale = Math.min(size.width / w, size.height / h);
-  const s: Squaring = { corners, known, opacity: start?.opacity ?? 0.56 };
-  const fit = square(s, { widthPx: w, heightPx: h }, base, trust);
+  const squaring: Squaring = { corners, known, opacity: start?.opacity ?? 0.56 };
+  const fit = square(squaring, { widthPx: w, heightPx: h }, base, trust);
   const points: Point[] = [...corners, ...(known ? [known.from, known.to] : [])];
   const put = (i: number, [x, y]: Point) => {
     const p: Point = [Math.max(0, Math.min(w, x)), Math.max(0, Math.min(h, y))];
     if (i < 4) setCorners(corners.map((c, k) => (k === i ? p : c)) as unknown as Corners);
     else if (known) setKnown(i === 4 ? { ...known, from: p } : { ...known, to: p });
   };
+  return { photo, corners, known, setKnown, trust, setTrust, squaring, fit, points, put };
+}
+
+export type SquaringWork = ReturnType<typeof useSquaring>;
+
+/** The photo as taken: four rings to the case corners, one known length, and how well that fits. */
+export function SquareDialog(props: Props) {
+  const work = useSquaring(props);
+  const { base, onDone, onClose } = props;
   return (
+    // as high as the screen, a photo and its panel side by side: no form among the others
     <Dialog open onClose={onClose} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/50" />
       <div className="fixed inset-0 grid place-items-center p-4">
@@ -49,55 +55,20 @@ export function SquareDialog({ photo, base, start, trust: startTrust, onDone, on
           className="flex h-full max-h-215 w-full max-w-310 flex-col border-2 border-ink
           bg-sheet lg:flex-row"
         >
-          <PhotoPane
-            ref={ref}
-            w={w}
-            scale={scale}
-            h={h}
-            size={size}
-            photo={photo}
-            corners={corners}
-            known={known}
-            points={points}
-            setHeld={setHeld}
-            put={put}
-            held={held}
-          />
-          <SquarePanel
-            base={base}
-            known={known}
-            setKnown={setKnown}
-            trust={trust}
-            setTrust={setTrust}
-            w={w}
-            h={h}
-            fit={fit}
-            onClose={onClose}
-            onDone={onDone}
-            s={s}
-          />
+          <PhotoPane work={work} />
+          <SquarePanel base={base} work={work} onDone={onDone} onClose={onClose} />
         </DialogPanel>
       </div>
     </Dialog>
   );
 }
 
-interface SquarePanelProps {
-  base: { widthMm: number; depthMm: number };
-  known: { from: Point; to: Point; mm: number } | null;
-  setKnown: React.Dispatch<React.SetStateAction<{ from: Point; to: Point; mm: number } | null>>;
-  trust: "case" | "length";
-  setTrust: React.Dispatch<React.SetStateAction<"case" | "length">>;
-  w: number;
-  h: number;
-  fit: Squared;
-  onClose: () => void;
-  onDone: (s: Squaring, trust: "case" | "length", size: { widthMm: number; depthMm: number } | null) => void;
-  s: Squaring;
-}
+type SquarePanelProps = Pick<Props, "base" | "onDone" | "onClose"> & { work: SquaringWork };
 
 /** How well the straightened photo fits, and the acts. */
-function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClose, onDone, s }: SquarePanelProps) {
+function SquarePanel({ base, work, onClose, onDone }: SquarePanelProps) {
+  const { known, setKnown, trust, setTrust, fit, squaring } = work;
+  const [w, h] = [work.photo.width, work.photo.height];
   return (
     <div className="flex w-full shrink-0 flex-col gap-4 overflow-y-auto p-5 lg:w-77.5">
       <DialogTitle className="text-head leading-7 font-bold">Straighten the photo</DialogTitle>
@@ -162,7 +133,7 @@ function SquarePanel({ base, known, setKnown, trust, setTrust, w, h, fit, onClos
         disabled={!fit.ok}
         onClick={() =>
           onDone(
-            s,
+            squaring,
             trust,
             fit.ok ? { widthMm: Math.round(fit.widthMm * 10) / 10, depthMm: Math.round(fit.depthMm * 10) / 10 } : null,
           )

@@ -13,14 +13,19 @@ import { stagePath } from "@/ui/kit/steps/paths";
 import { CuttingView } from "./CuttingView";
 import { useCuttingPlan } from "./useCuttingPlan";
 
-interface Props {
-  jobId: number;
-  ctx: ServiceContext;
+/** The shelf, and cutting that books what it takes. */
+interface CutStock {
   shelf: Shelf;
   problem: string;
   busy: boolean;
-  onCut: (pieces: Piece[]) => void;
-  onUncut: (cuttingId: number) => void;
+  cut: (pieces: Piece[]) => Promise<unknown>;
+  uncut: (cuttingId: number) => Promise<unknown>;
+}
+
+interface Props {
+  jobId: number;
+  ctx: ServiceContext;
+  stock: CutStock;
   onDone: () => void;
   children: (main: ReactNode, answer: ReactNode) => ReactNode;
 }
@@ -28,7 +33,10 @@ interface Props {
 /**
  * All pads of the job on the sheets and off-cuts of the shelf; cutting books them, undo makes the sheets whole again.
  */
-export function CutBench({ jobId, ctx, shelf, problem, busy, onCut, onUncut, onDone, children }: Props) {
+export function CutBench({ jobId, ctx, stock, onDone, children }: Props) {
+  const { shelf, problem, busy } = stock;
+  const onCut = (pieces: Piece[]) => void stock.cut(pieces);
+  const onUncut = (cuttingId: number) => void stock.uncut(cuttingId);
   const pieces = useMemo(() => piecesToCut(ctx), [ctx]);
   const { cutting } = shelf;
   const own = useCuttingPlan(shelf.sheets, pieces, cutting === null);

@@ -14,12 +14,10 @@ import { ThicknessRows } from "./ThicknessRows";
 import { usePadBench, type PadBenchWork, type Tried } from "./usePadBench";
 
 interface Props {
-  ctx: ServiceContext;
-  map: CoolingMap;
+  job: { ctx: ServiceContext; map: CoolingMap; shelf: Shelf };
   step: Step;
   pad: Pad;
   chip: Chip;
-  shelf: Shelf;
   onGap: (mm: string) => void;
   onThickness: (mm: string) => void;
   below: ReactNode;
@@ -31,7 +29,8 @@ const MUCH = 0.35;
 const THICK_UM = 80;
 
 /** Thickness of one pad: the cut across it, what each thickness does, and who carries the screws' force. */
-export function PadBench({ ctx, map, step, pad, chip, shelf, onGap, onThickness, below, children }: Props) {
+export function PadBench({ job, step, pad, chip, onGap, onThickness, below, children }: Props) {
+  const { ctx, map, shelf } = job;
   const work = usePadBench({ ctx, map, step, pad, shelf, onGap });
   const { rows, fit, chosen, at, bearer, warnings } = work;
   const plate = map.part(bearer.body)?.tag ?? "";

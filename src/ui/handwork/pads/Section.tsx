@@ -49,11 +49,7 @@ export function Section({ map, pad, chip, tried, plate, over }: Props) {
             work={work}
             key={s.tag}
             s={s}
-            x={x}
-            w={w}
-            partTop={partTop}
-            bulge={bulge}
-            top={top}
+            place={{ x, w, partTop, bulge, top }}
             b={b}
             over={work.onPlate(s) ? "" : over}
           />

@@ -52,18 +52,16 @@ export function BoardAndDie({ work, chip }: BoardAndDieProps) {
 interface PadInSectionProps {
   work: ReturnType<typeof useSection>;
   s: StackPad;
-  x: number;
-  w: number;
-  partTop: number;
-  bulge: number;
-  top: number;
+  /** Where it lies in the cut, in units of the picture. */
+  place: { x: number; w: number; partTop: number; bulge: number; top: number };
   b: { tag: string; gapMm: number; pressed: number; forceN: number; liftsMm: number };
   /** Tag of what lies over it, where that is not the plate of the cut. */
   over: string;
 }
 
 /** A pad pressed between its part and the plate. */
-export function PadInSection({ work, s, x, w, partTop, bulge, top, b, over }: PadInSectionProps) {
+export function PadInSection({ work, s, place, b, over }: PadInSectionProps) {
+  const { x, w, partTop, bulge, top } = place;
   const { id, text, under, mm, partName } = work;
   return (
     <g>

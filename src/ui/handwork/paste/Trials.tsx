@@ -2,7 +2,7 @@
 import { words } from "@/core/base/words";
 import { Pause, Play } from "lucide-react";
 import type { ReactNode } from "react";
-import { overMm3, PATTERNS, type Load, type Pressing, type SqueezeFrame, type SqueezeRun } from "@/core/handwork/paste";
+import { overMm3, PATTERNS, type Pressing, type SqueezeFrame, type SqueezeRun } from "@/core/handwork/paste";
 import { pressingOver, screwMarkOf, type ServiceContext, type TightenTrial } from "@/core/handwork/service";
 import type { Chip } from "@/core/drawing/parts";
 import { Button } from "@/ui/kit/controls/Button";
@@ -133,7 +133,7 @@ function TrialPane({
   hint: string;
   children: ReactNode;
 }) {
-  const { run, share, failed, cancel } = trial;
+  const { run } = trial;
   const frame = run ? frameAt(run, at) : null;
   const load = pressing.loads.findLast((l) => l.atS <= at + 1e-9) ?? pressing.loads[0];
   const bitten = new Set(pressing.points.filter((_, i) => (load?.forcesN[i] ?? 0) > 0).map((p) => p.id));
@@ -143,17 +143,10 @@ function TrialPane({
     <section aria-label={`Trial ${letter}`} className="min-w-0">
       <TrialHead letter={letter} children={children} frame={frame} />
       <TrialPicture
-        run={run}
-        frame={frame}
-        points={points}
-        at={at}
-        lastAt={lastAt}
-        load={load}
-        bitten={bitten}
-        share={share}
+        trial={trial}
         letter={letter}
-        cancel={cancel}
-        failed={failed}
+        frame={frame}
+        screws={{ points, bitten, turning: at < lastAt + 1.5 ? (load?.screw ?? null) : null }}
         hint={hint}
       />
       <div className="mt-1 h-22">{run && frame ? <FilmCut run={run} frame={frame} /> : null}</div>
@@ -197,34 +190,20 @@ function TrialHead({ letter, children, frame }: TrialHeadProps) {
 }
 
 interface TrialPictureProps {
-  run: SqueezeRun | null;
-  frame: SqueezeFrame | null;
-  points: { mark: string; id: string; xMm: number; yMm: number }[];
-  at: number;
-  lastAt: number;
-  load: Load | undefined;
-  bitten: Set<string>;
-  share: number | null;
+  trial: Trial;
   letter: "A" | "B";
-  cancel: () => void;
-  failed: boolean;
+  frame: SqueezeFrame | null;
+  /** The screws over the die: which have bitten, and which is turned at this moment. */
+  screws: {
+    points: { mark: string; id: string; xMm: number; yMm: number }[];
+    bitten: Set<string>;
+    turning: string | null;
+  };
   hint: string;
 }
 
-function TrialPicture({
-  run,
-  frame,
-  points,
-  at,
-  lastAt,
-  load,
-  bitten,
-  share,
-  letter,
-  cancel,
-  failed,
-  hint,
-}: TrialPictureProps) {
+function TrialPicture({ trial, letter, frame, screws, hint }: TrialPictureProps) {
+  const { run, share, cancel, failed } = trial;
   return (
     <div
       className="relative mt-1.5"
@@ -235,13 +214,7 @@ function TrialPicture({
       }}
     >
       {run && frame ? (
-        <FilmMap
-          run={run}
-          frame={frame}
-          points={points}
-          turning={at < lastAt + 1.5 ? (load?.screw ?? null) : null}
-          bitten={bitten}
-        />
+        <FilmMap run={run} frame={frame} points={screws.points} turning={screws.turning} bitten={screws.bitten} />
       ) : null}
       {share !== null ? (
         <div

@@ -41,9 +41,9 @@ export function ProcedureScreen(p: Props) {
     <>
       <h1 className="bg-sheet px-4 py-4 text-step leading-9 font-bold sm:px-10">
         {owns === 0
-          ? "All procedure are ours so far."
-          : `${owns} of ${WAY_PLACES.length} procedure ${words.agreeing(owns, "is", "are")} your own.`}{" "}
-        <span className="font-regular text-ink-2">Each job keeps the procedure it was begun with, and may differ.</span>
+          ? "All ways are ours so far."
+          : `${owns} of ${WAY_PLACES.length} ways ${words.agreeing(owns, "is", "are")} your own.`}{" "}
+        <span className="font-regular text-ink-2">Each job keeps the ways it was begun with, and may differ.</span>
       </h1>
       <div className="mat flex flex-col gap-6 border-y-[1.5px] border-line px-4 py-5 sm:px-10">
         {PIPES.map((places) => (

@@ -3,21 +3,27 @@ import { words } from "@/core/base/words";
 import { useDrag } from "@use-gesture/react";
 import type { Phases } from "@/core/measure/log";
 
-interface Props {
-  phases: Phases;
+/** Where a run is drawn: seconds over px. */
+interface Plot {
   span: [number, number];
   left: number;
   plotWidth: number;
   height: number;
   /** Where the grips stand, px from the top: under the words of the time axis. */
   gripTop: number;
+}
+
+interface Props {
+  phases: Phases;
+  plot: Plot;
   onChange?: (p: Phases, done: boolean) => void;
-  onBy?: string;
-  offBy?: string;
+  /** How each bound was found. */
+  by?: { on: string; off: string };
 }
 
 /** The two bounds of the load as full-height lines with a grip each: drag, or arrow keys by 1 s, with Shift 10 s. */
-export function PhaseBounds({ phases, span, left, plotWidth, height, gripTop, onChange, onBy, offBy }: Props) {
+export function PhaseBounds({ phases, plot, onChange, by }: Props) {
+  const { span, left, plotWidth, height, gripTop } = plot;
   const x = (s: number) => left + ((s - span[0]) / (span[1] - span[0])) * plotWidth;
   const xs = { on: x(phases.loadOnS), off: x(phases.loadOffS) };
   return (
@@ -37,28 +43,26 @@ export function PhaseBounds({ phases, span, left, plotWidth, height, gripTop, on
       {onChange ? (
         <>
           <Grip
-            name="Load on"
-            at={phases.loadOnS}
+            bound={{ name: "Load on", at: phases.loadOnS, low: span[0], high: phases.loadOffS - 1, note: by?.on ?? "" }}
             x={xs.on}
             gripTop={gripTop}
-            low={span[0]}
-            high={phases.loadOffS - 1}
             perPx={(span[1] - span[0]) / plotWidth}
             onMove={(s, done) => onChange({ ...phases, loadOnS: s }, done)}
-            note={onBy ?? ""}
             side="right"
             flip={xs.off - xs.on < 330}
           />
           <Grip
-            name="Load off"
-            at={phases.loadOffS}
+            bound={{
+              name: "Load off",
+              at: phases.loadOffS,
+              low: phases.loadOnS + 1,
+              high: span[1],
+              note: by?.off ?? "",
+            }}
             x={xs.off}
             gripTop={gripTop}
-            low={phases.loadOnS + 1}
-            high={span[1]}
             perPx={(span[1] - span[0]) / plotWidth}
             onMove={(s, done) => onChange({ ...phases, loadOffS: s }, done)}
-            note={offBy ?? ""}
             side={left + plotWidth - xs.off < 200 ? "left" : "right"}
             flip={false}
           />
@@ -68,22 +72,27 @@ export function PhaseBounds({ phases, span, left, plotWidth, height, gripTop, on
   );
 }
 
-interface GripProps {
+/** A bound of the load, s: where it lies, how far it may go, how it was found. */
+interface Bound {
   name: string;
   at: number;
-  x: number;
-  gripTop: number;
   low: number;
   high: number;
+  note: string;
+}
+
+interface GripProps {
+  bound: Bound;
+  x: number;
+  gripTop: number;
   perPx: number;
   onMove: (s: number, done: boolean) => void;
-  note: string;
   side: "left" | "right";
   /** No room for words beside the grip. */
   flip: boolean;
 }
 
-function Grip({ name, at, x, gripTop, low, high, perPx, onMove, note, side, flip }: GripProps) {
+function Grip({ bound: { name, at, low, high, note }, x, gripTop, perPx, onMove, side, flip }: GripProps) {
   const held = (s: number) => Math.min(high, Math.max(low, Math.round(s)));
   const bind = useDrag(
     ({ movement: [mx], memo = at, last }) => {

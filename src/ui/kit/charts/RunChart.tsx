@@ -38,11 +38,13 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
       {phases ? <PhaseNames phases={phases} span={span} /> : null}
       <div ref={ref} className="relative isolate" style={{ height: height + (onPhases ? 52 : 0) }}>
         <Strip
+          y={{
+            domain: [Math.floor(t[0]), Math.ceil(tHigh)],
+            ticks: ticks(t[0], tHigh, Math.max(2, Math.min(5, Math.floor(topH / TICK_PX)))),
+          }}
           width={width}
           height={topH}
           lines={strips.temperature}
-          domain={[Math.floor(t[0]), Math.ceil(tHigh)]}
-          ticks={ticks(t[0], tHigh, Math.max(2, Math.min(5, Math.floor(topH / TICK_PX))))}
           span={span}
           limits={limitC !== null ? [{ value: limitC, label: `Throttle limit ${limitC} °C` }] : []}
           xTicks={lower === 0}
@@ -75,14 +77,12 @@ export function RunChart({ curves, phases, onPhases, limitC, ghost, room, height
         {phases ? (
           <PhaseBounds
             phases={phases}
-            span={span}
-            left={AXIS_W}
-            plotWidth={plotWidth}
-            height={height - 26}
-            gripTop={height + 2}
+            plot={{ span, left: AXIS_W, plotWidth, height: height - 26, gripTop: height + 2 }}
             onChange={onPhases}
-            onBy={boundNote(phases.loadOnS, curves.found?.loadOnS, curves.found?.onBy)}
-            offBy={boundNote(phases.loadOffS, curves.found?.loadOffS, curves.found?.offBy)}
+            by={{
+              on: boundNote(phases.loadOnS, curves.found?.loadOnS, curves.found?.onBy),
+              off: boundNote(phases.loadOffS, curves.found?.loadOffS, curves.found?.offBy),
+            }}
           />
         ) : null}
       </div>
@@ -195,24 +195,25 @@ function LowerStrips({ work }: LowerStripsProps) {
     <>
       {strips.power.length ? (
         <Strip
+          y={{ domain: [0, Math.ceil(p)], ticks: ticks(0, p, 2) }}
           width={width}
           height={lowH + (strips.fans.length ? 0 : 26)}
           lines={strips.power}
-          domain={[0, Math.ceil(p)]}
-          ticks={ticks(0, p, 2)}
           span={span}
           xTicks={!strips.fans.length}
         />
       ) : null}
       {strips.fans.length ? (
         <Strip
+          y={{
+            domain: [0, Math.ceil(f)],
+            ticks: ticks(0, f, 2),
+            format: (v) => (v >= 1000 ? `${v / 1000}k` : String(v)),
+          }}
           width={width}
           height={lowH + 26}
           lines={strips.fans}
-          domain={[0, Math.ceil(f)]}
-          ticks={ticks(0, f, 2)}
           span={span}
-          format={(v) => (v >= 1000 ? `${v / 1000}k` : String(v))}
           xTicks
         />
       ) : null}

@@ -21,10 +21,9 @@ interface StripProps {
   width: number;
   height: number;
   lines: StripLine[];
-  domain: [number, number];
-  ticks: number[];
+  /** The axis at the left: from where to where, its figures and how they are written. */
+  y: { domain: [number, number]; ticks: number[]; format?: (v: number) => string };
   span: [number, number];
-  format?: (v: number) => string;
   limits?: { value: number; label: string; stop?: boolean }[];
   xTicks?: boolean;
 }
@@ -36,10 +35,8 @@ export const Strip = memo(function Strip({
   width,
   height,
   lines,
-  domain,
-  ticks,
+  y: { domain, ticks, format = String },
   span,
-  format = String,
   limits = [],
   xTicks = false,
 }: StripProps) {

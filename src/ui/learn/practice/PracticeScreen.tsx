@@ -141,10 +141,8 @@ function Beside({ p, view, layout }: Props & { p: PracticePage }) {
           shown={shown}
           step={p.step}
           hidden={p.hidden}
-          onHide={p.setHidden}
           busy={p.busy || named !== null}
-          onLog={() => void p.openLog()}
-          onName={() => p.setAsked("name")}
+          acts={{ hide: p.setHidden, log: () => void p.openLog(), name: () => p.setAsked("name") }}
         />
       )}
     </aside>

@@ -14,14 +14,12 @@ interface Props {
   step: PracticeStep | undefined;
   /** Strands are out of sight until it is said what is wrong. */
   hidden: boolean;
-  onHide: (hidden: boolean) => void;
   busy: boolean;
-  onLog: () => void;
-  onName: () => void;
+  acts: { hide: (hidden: boolean) => void; log: () => void; name: () => void };
 }
 
 /** Beside the strands: what the owner says, the machine as it lies, and what is known by now. */
-export function Side({ view, layout, shown, step, hidden, onHide, busy, onLog, onName }: Props) {
+export function Side({ view, layout, shown, step, hidden, busy, acts }: Props) {
   const unread = shown?.runs.findIndex((r) => !r.read) ?? -1;
   const saw = step?.saw ?? null;
   return (
@@ -63,18 +61,18 @@ export function Side({ view, layout, shown, step, hidden, onHide, busy, onLog, o
           type="checkbox"
           className="size-5 accent-(--copper)"
           checked={hidden}
-          onChange={(e) => onHide(e.target.checked)}
+          onChange={(e) => acts.hide(e.target.checked)}
         />
         Hide the strands until I say what is wrong
       </label>
       <div className="flex-1" />
       <div className="sticky bottom-0 -mx-5 grid grid-cols-1 gap-2.5 bg-sheet px-5 pt-3 pb-4">
         {shown?.runs.length ? (
-          <Button big keyCap="L" disabled={busy} onClick={onLog}>
+          <Button big keyCap="L" disabled={busy} onClick={acts.log}>
             Look into the log of run {unread >= 0 ? unread + 1 : shown.runs.length}
           </Button>
         ) : null}
-        <Button look="main" big keyCap="Enter" className="min-h-17 text-title" disabled={busy} onClick={onName}>
+        <Button look="main" big keyCap="Enter" className="min-h-17 text-title" disabled={busy} onClick={acts.name}>
           Say what is wrong
         </Button>
       </div>

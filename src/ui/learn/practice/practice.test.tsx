@@ -124,11 +124,11 @@ describe("beside them", () => {
     complaint: "Shuts off in rehearsal.",
     title: "",
   };
-  const nothing = { onHide: vi.fn(), onLog: vi.fn(), onName: vi.fn() };
+  const nothing = { hide: vi.fn(), log: vi.fn(), name: vi.fn() };
 
   it("stands what the owner says, what is known, and what is not looked at yet", () => {
     const step = shown.steps.at(-1);
-    render(<Side view={view} layout={null} shown={shown} step={step} hidden={false} busy={false} {...nothing} />);
+    render(<Side view={view} layout={null} shown={shown} step={step} hidden={false} busy={false} acts={nothing} />);
     expect(screen.getByText("Shuts off in rehearsal.")).toBeTruthy();
     expect(screen.getByRole("img", { name: "one screw stands short" })).toBeTruthy();
     expect(screen.getByText(/The log of run 1 has every core, fan speed and load in idle/)).toBeTruthy();

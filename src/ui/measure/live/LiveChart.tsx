@@ -47,32 +47,32 @@ export const LiveChart = memo(function LiveChart({ view, limitC, ghost, height }
         }}
       />
       <Strip
+        y={{
+          domain: [low, high],
+          ticks: ticks(low, Math.min(high, 92), Math.max(2, Math.min(5, Math.floor(topH / 30)))),
+        }}
         width={width}
         height={topH}
         lines={lines.temperature}
-        domain={[low, high]}
-        ticks={ticks(low, Math.min(high, 92), Math.max(2, Math.min(5, Math.floor(topH / 30))))}
         span={span}
         xTicks={lower === 0}
       />
       {lines.power.length ? (
         <Strip
+          y={{ domain: [0, 1.2 * extent(lines.power, 0)[1]], ticks: ends(lines.power) }}
           width={width}
           height={lowH}
           lines={lines.power}
-          domain={[0, 1.2 * extent(lines.power, 0)[1]]}
-          ticks={ends(lines.power)}
           span={span}
           xTicks={!lines.fans.length}
         />
       ) : null}
       {lines.fans.length ? (
         <Strip
+          y={{ domain: [0, 1.2 * extent(lines.fans, 0)[1]], ticks: ends(lines.fans) }}
           width={width}
           height={lowH + 26}
           lines={lines.fans}
-          domain={[0, 1.2 * extent(lines.fans, 0)[1]]}
-          ticks={ends(lines.fans)}
           span={span}
           xTicks
         />

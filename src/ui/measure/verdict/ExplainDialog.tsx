@@ -81,22 +81,20 @@ function Fit({ title, fit, ghost = false }: { title: string; fit: FitView; ghost
         aria-label={`${title}: measured and fitted temperature`}
       >
         <Strip
+          y={{ domain: [Math.floor(low), Math.ceil(high)], ticks: ticks(low, high, 3) }}
           width={W}
           height={118}
           span={[start, end]}
-          domain={[Math.floor(low), Math.ceil(high)]}
-          ticks={ticks(low, high, 3)}
           lines={[
             { key: "measured", label: "", unit: "°C", points: fit.measured, colour: "var(--room)" },
             { key: "fitted", label: "", unit: "°C", points: fit.fitted, ghost, colour: "var(--ink)" },
           ]}
         />
         <Strip
+          y={{ domain: [-off, off], ticks: [-Math.floor(off), 0, Math.floor(off)] }}
           width={W}
           height={66}
           span={[start, end]}
-          domain={[-off, off]}
-          ticks={[-Math.floor(off), 0, Math.floor(off)]}
           xTicks
           lines={[{ key: "residual", label: "", unit: "K", points: fit.residual, colour: "var(--ink-2)" }]}
         />

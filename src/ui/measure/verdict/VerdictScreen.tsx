@@ -24,40 +24,38 @@ import { Proof } from "./Proof";
 import { useVerdictScreen } from "./useVerdictScreen";
 import { BothPane, LadderPane } from "./LadderPane";
 
-interface Props {
-  jobId: number;
-  verdictId: number;
+/** What the inspection found, and what the film was expected to cost. */
+interface Inside {
+  /** What was found, and whether it agrees with the run before; null while nothing was looked at. */
+  found: { words: readonly string[]; agreements: readonly Agreement[]; outcomes: readonly Outcome[] } | null;
+  /** What the film laid was expected to cost of the contact measured after, K/W. */
+  films: readonly { chip: string; filmKW: number; contactKW: number }[];
+}
+
+/** The verdict and those beside it. */
+interface Judged {
+  id: number;
   verdict: Verdict;
   curves: PairCurves;
-  suggestedDue: { dueOn: string; why: string };
-  closed: { note: string } | null;
   earlier: EarlierVerdict | null;
   /** Judged since the job was closed. */
   beside: OtherVerdict | null;
   outdated: boolean;
+}
+
+interface Props {
+  jobId: number;
+  judged: Judged;
+  inside: Inside;
+  suggestedDue: { dueOn: string; why: string };
+  closed: { note: string } | null;
   /** The job has a drawing for the heat lens. */
   drawn: boolean;
-  /** What the film laid was expected to cost of the contact measured after, K/W. */
-  films: readonly { chip: string; filmKW: number; contactKW: number }[];
-  /** What the inspection found, and whether it agrees with the run before; null while nothing was looked at. */
-  found: { words: readonly string[]; agreements: readonly Agreement[]; outcomes: readonly Outcome[] } | null;
 }
 
 /** The verdict: the sentence, the ladder, the proof, the evidence, and what to do now. */
-export function VerdictScreen({
-  jobId,
-  verdictId,
-  verdict: v,
-  curves,
-  suggestedDue,
-  closed,
-  earlier,
-  beside,
-  outdated,
-  drawn,
-  films,
-  found,
-}: Props) {
+export function VerdictScreen({ jobId, judged, inside, suggestedDue, closed, drawn }: Props) {
+  const { verdict: v, curves } = judged;
   const work = useVerdictScreen({ v, curves, jobId, closed, drawn });
   const closes = useMay("close");
   const { short, picked, setPicked, chip, setExplain, ref, setDue, explain, due } = work;
@@ -81,24 +79,13 @@ export function VerdictScreen({
             onBoth={v.witnesses?.length ? () => work.setBoth(true) : null}
           />
         )}
-        <ProofPane
-          work={work}
-          ref={ref}
-          v={v}
-          curves={curves}
-          found={found}
-          films={films}
-          jobId={jobId}
-          earlier={earlier}
-          beside={beside}
-          outdated={outdated}
-        />
+        <ProofPane work={work} ref={ref} jobId={jobId} judged={judged} inside={inside} />
       </div>
       <Foot next={v.next} closed={closed}>
         <FootActions jobId={jobId} work={work} closed={closed} v={v} />
       </Foot>
       {explain && chip ? (
-        <ExplainDialog jobId={jobId} verdictId={verdictId} chip={chip.chip} onClose={() => setExplain(false)} />
+        <ExplainDialog jobId={jobId} verdictId={judged.id} chip={chip.chip} onClose={() => setExplain(false)} />
       ) : null}
       {due && closes ? (
         <DueDialog jobId={jobId} suggested={suggestedDue} reasonNeeded={work.holds} onClose={() => setDue(false)} />
@@ -110,18 +97,14 @@ export function VerdictScreen({
 interface ProofPaneProps {
   work: ReturnType<typeof useVerdictScreen>;
   ref: React.RefObject<HTMLDivElement | null>;
-  v: Verdict;
-  curves: PairCurves;
-  found: { words: readonly string[]; agreements: readonly Agreement[]; outcomes: readonly Outcome[] } | null;
-  films: readonly { chip: string; filmKW: number; contactKW: number }[];
   jobId: number;
-  earlier: EarlierVerdict | null;
-  beside: OtherVerdict | null;
-  outdated: boolean;
+  judged: Judged;
+  inside: Inside;
 }
 
 /** The proof beside the ladder: curves, figures, evidence, what was found inside. */
-function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, beside, outdated }: ProofPaneProps) {
+function ProofPane({ work, ref, jobId, judged, inside }: ProofPaneProps) {
+  const { verdict: v, curves, earlier, beside, outdated } = judged;
   const { against, own, chip, chartW, none } = work;
   const pane = useWholeRows<HTMLElement>();
   return (
@@ -155,7 +138,7 @@ function ProofPane({ work, ref, v, curves, found, films, jobId, earlier, beside,
           </EvidenceLine>
         ))}
       </ul>
-      <FoundInside found={found} films={films} />
+      <FoundInside found={inside.found} films={inside.films} />
       <Earlier jobId={jobId} earlier={earlier} beside={beside} outdated={outdated} judge={v.judge} />
       {none && v.enoughS !== null ? <RepeatBand enoughS={v.enoughS} width={chartW} /> : null}
     </section>

@@ -93,11 +93,7 @@ describe("the load's bounds", () => {
     render(
       <PhaseBounds
         phases={{ loadOnS: 120, loadOffS: 900 }}
-        span={[0, 1200]}
-        left={40}
-        plotWidth={600}
-        height={300}
-        gripTop={280}
+        plot={{ span: [0, 1200], left: 40, plotWidth: 600, height: 300, gripTop: 280 }}
         onChange={onChange}
       />,
     );
@@ -120,11 +116,7 @@ describe("the load's bounds", () => {
     render(
       <PhaseBounds
         phases={{ loadOnS: 120, loadOffS: 900 }}
-        span={[0, 1200]}
-        left={40}
-        plotWidth={600}
-        height={300}
-        gripTop={280}
+        plot={{ span: [0, 1200], left: 40, plotWidth: 600, height: 300, gripTop: 280 }}
       />,
     );
     expect(screen.queryByRole("slider")).toBeNull();

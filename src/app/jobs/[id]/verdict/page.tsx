@@ -61,24 +61,27 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
       <VerdictScreen
         key={stage.record.id}
         jobId={view.job.id}
-        verdictId={stage.record.id}
-        verdict={stage.record.result}
-        curves={stage.curves}
+        judged={{
+          id: stage.record.id,
+          verdict: stage.record.result,
+          curves: stage.curves,
+          earlier: stage.earlier,
+          beside: stage.beside,
+          outdated: stage.outdated,
+        }}
+        inside={{
+          films,
+          found:
+            found.words.length || found.grade !== null
+              ? {
+                  words: found.words,
+                  agreements: predicted ? agreementOf(ctx, predicted) : [],
+                  outcomes: predicted ? outcomesIn(ctx, { predicted, wattsOf, worths }, stage.record.result) : [],
+                }
+              : null,
+        }}
         suggestedDue={stage.suggestedDue}
-        earlier={stage.earlier}
-        beside={stage.beside}
-        outdated={stage.outdated}
         drawn={view.stages.some((s) => s.name === "map" && s.state === "done")}
-        films={films}
-        found={
-          found.words.length || found.grade !== null
-            ? {
-                words: found.words,
-                agreements: predicted ? agreementOf(ctx, predicted) : [],
-                outcomes: predicted ? outcomesIn(ctx, { predicted, wattsOf, worths }, stage.record.result) : [],
-              }
-            : null
-        }
         closed={view.job.closedAt ? { note: view.job.closingNote } : null}
       />
     </JobFrame>

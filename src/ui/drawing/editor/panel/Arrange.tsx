@@ -23,11 +23,8 @@ import { LAYERS, type Layer } from "@/core/drawing/parts";
 import { type Alignment } from "@/core/drawing/edit";
 
 interface Props {
-  undo: string | null;
-  redo: string | null;
-  some: boolean;
-  several: boolean;
-  measuring: boolean;
+  /** What can be taken back and done again, by name; whether some or several parts are in hand. */
+  now: { undo: string | null; redo: string | null; some: boolean; several: boolean; measuring: boolean };
   hidden: ReadonlySet<Layer>;
   act: (what: "undo" | "redo" | "turn" | "mirror" | "duplicate" | "group" | "lock" | "remove" | "measure") => void;
   align: (how: Alignment) => void;
@@ -49,7 +46,8 @@ const tool =
 const item = "flex min-h-11 w-full items-center gap-3 px-4 text-left text-body data-focus:bg-copper-wash";
 
 /** Undo and redo by name, and what can be done with the parts in hand. */
-export function Arrange({ undo, redo, some, several, measuring, hidden, act, align, layer }: Props) {
+export function Arrange({ now, hidden, act, align, layer }: Props) {
+  const { undo, redo, some, several, measuring } = now;
   const button = (what: Parameters<typeof act>[0], name: string, icon: ReactNode, can: boolean, words = false) => (
     <button
       type="button"

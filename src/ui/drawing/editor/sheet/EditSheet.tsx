@@ -27,22 +27,17 @@ const Still = memo(function Still({
   layout,
   hidden,
   without,
-  scale,
-  x,
-  y,
-  width,
-  height,
+  at: { scale, x, y },
+  size: { width, height },
   selected,
   children,
 }: {
   layout: Layout;
   hidden: ReadonlySet<Layer>;
   without: ReadonlySet<string>;
-  scale: number;
-  x: number;
-  y: number;
-  width: number;
-  height: number;
+  /** Where the sheet lies: the objects of the view, that change when it moves. */
+  at: ViewControl["view"];
+  size: { width: number; height: number };
   selected: ReadonlySet<string>;
   children: ReactNode;
 }) {
@@ -82,11 +77,8 @@ export function EditSheet({ state, dispatch, view, pane, size, under, overPhoto 
         layout={layout}
         hidden={state.hidden}
         without={lifted}
-        scale={scale}
-        x={x}
-        y={y}
-        width={size.width}
-        height={size.height}
+        at={view.view}
+        size={size}
         selected={state.selected}
       >
         {under}

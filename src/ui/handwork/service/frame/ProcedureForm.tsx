@@ -59,7 +59,7 @@ export function ProcedureForm({ start, to, closed = false }: { start: Procedure;
       ))}
       <div className="flex items-center gap-4 border-t-[1.5px] border-line pt-4">
         <Button type="submit" look="main" big disabled={closed}>
-          Keep these procedure
+          Keep these ways
         </Button>
         <span role="status" className="text-lead text-ink-2">
           {said}

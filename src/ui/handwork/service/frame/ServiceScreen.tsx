@@ -79,12 +79,10 @@ function PadWork({ work, step, map, pad, lay }: BenchProps & { map: CoolingMap; 
   return (
     <PadBench
       key={step.key}
-      ctx={ctx}
-      map={map}
+      job={{ ctx, map, shelf: stock.shelf }}
       step={step}
       pad={pad}
       chip={chip}
-      shelf={stock.shelf}
       below={
         plan.placed.length ? (
           <CuttingView plan={plan} sheets={stock.shelf.sheets} />
@@ -103,17 +101,7 @@ function PadWork({ work, step, map, pad, lay }: BenchProps & { map: CoolingMap; 
 function CutWork({ work, step, lay }: BenchProps) {
   const { stock } = work;
   return (
-    <CutBench
-      key="cut"
-      jobId={work.jobId}
-      ctx={work.ctx}
-      shelf={stock.shelf}
-      problem={stock.problem}
-      busy={stock.busy}
-      onCut={(pieces) => void stock.cut(pieces)}
-      onUncut={(id) => void stock.uncut(id)}
-      onDone={() => work.settle(step, "done", "cut")}
-    >
+    <CutBench key="cut" jobId={work.jobId} ctx={work.ctx} stock={stock} onDone={() => work.settle(step, "done", "cut")}>
       {(main, answer) => lay({ main, answer })}
     </CutBench>
   );
