@@ -2,7 +2,7 @@
 import { words } from "@/core/base/words";
 import { Pause, Play } from "lucide-react";
 import type { ReactNode } from "react";
-import { overMm3, PATTERNS, type Pressing, type SqueezeFrame, type SqueezeRun } from "@/core/handwork/paste";
+import { overMm3, PATTERNS, type Pressing, type SqueezeFrame } from "@/core/handwork/paste";
 import { pressingOver, screwMarkOf, type ServiceContext, type TightenTrial } from "@/core/handwork/service";
 import type { Chip } from "@/core/drawing/parts";
 import { Button } from "@/ui/kit/controls/Button";
