@@ -11,6 +11,14 @@ export interface Tag {
   rests: boolean;
 }
 
+/** Wrong PINs given for a tag since its owner signed in last. */
+export interface Missed {
+  count: number;
+  /** When the last one was given, and at which bench; "" on the machine itself. */
+  lastMs: number;
+  bench: string;
+}
+
 /** A bench that joined. */
 export interface BenchNow {
   id: number;

@@ -19,6 +19,7 @@ import * as practice from "./0017-practice";
 import * as trust from "./0018-trust";
 import * as closing from "./0019-closing";
 import * as loadKey from "./0020-load-key";
+import * as pinMisses from "./0021-pin-misses";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -41,6 +42,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0018-trust", ...trust },
   { name: "0019-closing", ...closing },
   { name: "0020-load-key", ...loadKey },
+  { name: "0021-pin-misses", ...pinMisses },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

@@ -29,8 +29,14 @@ const REFUSALS: Readonly<Record<Refusal, Problem>> = {
   },
 };
 
-/** Headers the rest of the program reads who asks from; nobody outside may send them. */
-const OURS = /^x-ovrant-/;
+/**
+ * Headers the rest of the program reads who asks from, and those by which the framework would take a request for another
+ * address than its own: nobody outside may send them.
+ */
+const OURS = /^x-(ovrant|middleware|invoke|matched|nextjs|now|vercel)-/;
+
+/** A second name the framework gives every page: it would be weighed as a file and served as the page. */
+const SECOND_NAMES = /^\/_next\/data(\/|$)/;
 
 /**
  * Stands before every request: one from this machine goes through as it is; one from elsewhere only with what it needs.
@@ -43,10 +49,11 @@ export async function gate(req: IncomingMessage, res: ServerResponse): Promise<b
     res.setHeader("strict-transport-security", "max-age=31536000");
     res.setHeader("cross-origin-opener-policy", "same-origin");
   }
-  if (isLocal(req)) return told(req, { as: "local" });
-  if (!isOurHost(req.headers.host ?? null)) return plain(res, 421, "Ovrant is not served under this name.\n");
   const path = plainPath(req.url ?? "/");
   if (path === null) return plain(res, 400, "There is no such address.\n");
+  if (SECOND_NAMES.test(path)) return plain(res, 404, "There is no such address.\n");
+  if (isLocal(req)) return told(req, { as: "local" });
+  if (!isOurHost(req.headers.host ?? null)) return plain(res, 421, "Ovrant is not served under this name.\n");
   const method = req.method ?? "GET";
   const nowMs = Date.now();
   const standing = await callerStatus(req.headers.cookie, nowMs);

@@ -4,7 +4,6 @@ import {
   madePassphrase,
   passphraseProblem,
   pinProblem,
-  slower,
   spoken,
   type AuditLine,
   type NetworkView,
@@ -23,14 +22,14 @@ import {
   insertPerson,
   removePerson,
   sendBenchesAway,
-  setSlowed,
 } from "../../../data/workshop/trust";
 import { check } from "../../../input/check";
 import { OwnPinInput, PassphraseInput, PersonChangeInput, PersonInput } from "../../../input/trust";
 import { serverProblem } from "../../base/http/problems";
 import { writing } from "../../base/http/write";
 import { actor, benchHere } from "./actor";
-import { hashed, isSecret } from "./hash";
+import { hashed } from "./hash";
+import { checkPin } from "./pinDoor";
 import { trustProblem } from "./problems";
 import { digitsNow } from "./seal";
 import { PASSPHRASE } from "./signin";
@@ -144,20 +143,21 @@ export async function dropPerson(id: number): Promise<Result<null>> {
   });
 }
 
-/** One's own PIN, by the old one. */
-export async function changeOwnPin(initials: string, body: unknown): Promise<Result<null>> {
+/** One's own PIN, by the old one, which is asked at the same door as every other. */
+export async function changeOwnPin(initials: string, body: unknown, nowMs = Date.now()): Promise<Result<null>> {
   const checked = check(OwnPinInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const problem = pinProblem(checked.value.pin);
   if (problem) return bad(serverProblem.badFields({ pin: problem }));
-  const db = await database();
-  const person = (await findPeople(db)).find((p) => p.initials === initials);
+  const person = (await findPeople(await database())).find((p) => p.initials === initials);
   if (!person) return bad(trustProblem.noPerson());
-  const left = leftMs(person, Date.now());
-  if (left > 0) return bad(trustProblem.rests(left, `Tag ${initials}`));
-  if (!(await isSecret(checked.value.old, person.pinHash))) {
-    await setSlowed(db, "people", person.id, slower(person, Date.now()));
-    return bad(serverProblem.badFields({ old: "That is not your PIN." }));
+  const here = await benchHere().catch(() => null);
+  const inside = await checkPin({ personId: person.id, pin: checked.value.old, benchId: here?.id ?? null }, nowMs);
+  if (!inside.ok) {
+    const { code, message, action } = inside.problem;
+    return code === "wrong-pin"
+      ? bad(serverProblem.badFields({ old: `That is not your PIN. ${action}` }))
+      : bad({ code, message, action });
   }
   const [pinHash, by] = [await hashed(checked.value.pin), await actor()];
   return writing(async (tx) => {

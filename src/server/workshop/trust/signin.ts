@@ -1,14 +1,16 @@
-import { leftMs, ROUND, slower, spoken, unslowed, type Slowed } from "../../../core/workshop/trust";
+import { leftMs, slower, spoken, unslowed, type Missed, type Slowed } from "../../../core/workshop/trust";
 import { bad, ok, type Result } from "../../../core/base/result";
 import { database } from "../../../data/base/connection";
 import { readSetting } from "../../../data/base/settingsStore";
-import { addAudit, closeBench, findBench, findPerson, insertBench, setSlowed } from "../../../data/workshop/trust";
+import { addAudit, closeBench, insertBench } from "../../../data/workshop/trust";
 import { check } from "../../../input/check";
 import { JoinInput, SignInInput } from "../../../input/trust";
 import { serverProblem } from "../../base/http/problems";
 import { writing } from "../../base/http/write";
 import { isSecret } from "./hash";
+import { checkPin } from "./pinDoor";
 import { trustProblem } from "./problems";
+import { Turns } from "./turns";
 import type { Session } from "./caller";
 import { processWide } from "../../../core/base/processWide";
 
@@ -26,25 +28,8 @@ const MOST_KNOWN = 2_000;
 const MOST_AN_HOUR = 60;
 const HOUR_MS = 3_600_000;
 
-/** One slow hash at a time: guesses wait for one another, and no more than so many wait. */
-class Turns {
-  private last: Promise<unknown> = Promise.resolve();
-  private waiting = 0;
-
-  constructor(private readonly most: number) {}
-
-  async take<T>(work: () => Promise<Result<T>>): Promise<Result<T>> {
-    if (this.waiting >= this.most) return bad(trustProblem.crowded());
-    this.waiting++;
-    const next = this.last.then(work, work).finally(() => this.waiting--);
-    this.last = next.catch(() => undefined);
-    return next;
-  }
-}
-
 /** Strangers wait for strangers: nobody who is known waits for them. */
 const joining = new Turns(10);
-const signing = new Turns(40);
 
 /**
  * A device joins the workshop by its passphrase, and is a bench from then on.
@@ -79,39 +64,25 @@ export async function join(body: unknown, from: string, nowMs = Date.now()): Pro
   });
 }
 
-/** Wrong PINs at one bench, whatever the tag, that make a round: one forgetful hand does not close it for all. */
-const BENCH_ROUND = 20;
+/** A session that begins, and what wrong PINs were given for its tag meanwhile. */
+export interface Begun {
+  session: Session;
+  missed: Missed | null;
+}
 
-/** Somebody signs in at a bench by a tag and its PIN. Wrong ones slow the tag down, the bench later, nothing else. */
-export async function signIn(body: unknown, benchId: number, nowMs = Date.now()): Promise<Result<Session>> {
+/** Somebody signs in at a bench by a tag and its PIN. */
+export async function signIn(body: unknown, benchId: number, nowMs = Date.now()): Promise<Result<Begun>> {
   const checked = check(SignInInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const { person: id, pin } = checked.value;
-  return signing.take(async (): Promise<Result<Session>> => {
-    const db = await database();
-    const [person, bench] = [await findPerson(db, id), await findBench(db, benchId)];
-    if (!bench) return bad(trustProblem.noBench());
-    if (!person) return bad(trustProblem.noPerson());
-    const [tagLeft, benchLeft] = [leftMs(person, nowMs), leftMs(bench, nowMs)];
-    if (tagLeft > 0) return bad(trustProblem.rests(tagLeft, `Tag ${person.initials}`));
-    if (benchLeft > 0) return bad(trustProblem.rests(benchLeft, "Signing in at this bench"));
-    const right = await isSecret(pin, person.pinHash);
-    const tag = right ? unslowed : slower(person, nowMs);
-    const rests = leftMs(tag, nowMs);
-    const what = right ? "signed in" : rests > 0 ? "gave five wrong PINs" : null;
-    await writing(async (tx) => {
-      await setSlowed(tx, "people", id, tag);
-      await setSlowed(tx, "benches", benchId, right ? unslowed : slower(bench, nowMs, BENCH_ROUND));
-      if (what) await addAudit(tx, { who: person.initials, bench: bench.name, what });
-      return ok(null);
-    });
-    const beganMs = Math.max(nowMs, bench.closedMs + 1);
-    if (right) return ok({ person: id, epoch: person.epoch, bench: benchId, beganMs, lastMs: beganMs });
-    return bad(
-      rests > 0
-        ? trustProblem.rests(rests, `Tag ${person.initials}`)
-        : trustProblem.wrongPin(ROUND - (tag.wrong % ROUND)),
-    );
+  const { person: personId, pin } = checked.value;
+  const inside = await checkPin({ personId, pin, benchId }, nowMs);
+  if (!inside.ok) return inside;
+  const { person, bench, missed } = inside.value;
+  const beganMs = Math.max(nowMs, (bench?.closedMs ?? 0) + 1);
+  return writing(async (tx) => {
+    await addAudit(tx, { who: person.initials, bench: bench?.name ?? "", what: "signed in" });
+    const session = { person: person.id, epoch: person.epoch, bench: benchId, beganMs, lastMs: beganMs };
+    return ok({ session, missed });
   });
 }
 

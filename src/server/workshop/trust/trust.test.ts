@@ -3,6 +3,7 @@ import { Socket } from "node:net";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Result } from "../../../core/base/result";
 import { database } from "../../../data/base/connection";
+import { addMiss, missesSince } from "../../../data/workshop/pinMisses";
 import { auditLines, findBench, findPeople, setSlowed } from "../../../data/workshop/trust";
 import { jobOn, temporaryDatabase } from "../../../testing/bed";
 import { benchCookie, noPerson, personCookie } from "./cookies";
@@ -58,6 +59,7 @@ async function workshop(): Promise<number> {
     };
   }
   const db = await database();
+  await db("pin_misses").delete();
   for (const id of Object.values(people)) await setSlowed(db, "people", id, { wrong: 0, restsUntilMs: 0 });
   return value(await join({ passphrase: PHRASE, name: "Bench 2" }, "10.0.0.7")).bench;
 }
@@ -95,7 +97,7 @@ async function ask(
 }
 
 const signedIn = async (who: keyof typeof people, pin: string, bench: number): Promise<string> => {
-  const session = value(await signIn({ person: people[who], pin }, bench));
+  const { session } = value(await signIn({ person: people[who], pin }, bench));
   const only = (cookie: string) => cookie.split(";")[0] ?? "";
   return [only(await benchCookie(bench)), only(await personCookie(session))].join("; ");
 };
@@ -162,6 +164,60 @@ describe("joining", () => {
   });
 });
 
+describe("the door every PIN is asked at", () => {
+  const day = 24 * 60 * MIN;
+  const give = (person: number, pin: string, bench: number, ms: number) => signIn({ person, pin }, bench, ms);
+
+  it("four wrong and one right, again and again, rest the tag all the same, each wrong one in the audit", async () => {
+    const bench = await workshop();
+    const told: string[] = [];
+    for (let i = 0; i < 2; i++) {
+      for (let k = 0; k < 4; k++) told.push(code(await give(people.KW, "0007", bench, 1_000 + i)));
+      told.push(code(await give(people.KW, "8391", bench, 1_000 + i)));
+    }
+    expect(told.slice(0, 5)).toEqual(["wrong-pin", "wrong-pin", "wrong-pin", "wrong-pin", ""]);
+    expect(told.slice(5)).toEqual(["rests", "rests", "rests", "rests", "rests"]);
+    const lines = (await auditPage()).map((l) => l.what);
+    expect(lines.filter((l) => l.startsWith("a wrong PIN for this tag")).length).toBe(5);
+    // a day later they count no more
+    expect(code(await give(people.KW, "0007", bench, 2_000 + day))).toBe("wrong-pin");
+  });
+
+  it("somebody else's right one takes no try of the bench back", async () => {
+    const bench = await workshop();
+    for (let i = 0; i < 19; i++) await addMiss(await database(), { personId: 900 + i, benchId: bench, atMs: 500 });
+    expect(code(await give(people.HM, "4712", bench, 1_000))).toBe("");
+    expect(code(await give(people.FD, "0007", bench, 1_000))).toBe("wrong-pin");
+    expect(code(await give(people.HM, "4712", bench, 2_000))).toBe("rests");
+  });
+
+  it("one's own old PIN is asked there too: two hundred at once get five tries", async () => {
+    await workshop();
+    const tries = Array.from({ length: 200 }, (_, i) =>
+      changeOwnPin("KW", { old: String(i).padStart(4, "0"), pin: "5829" }, 1_000),
+    );
+    const told = (await Promise.all(tries)).map(code);
+    expect(told.filter((c) => c === "bad-fields").length).toBe(4);
+    expect(told.filter((c) => c === "rests" || c === "crowded").length).toBe(196);
+    const db = await database();
+    expect(await missesSince(db, { personId: people.KW }, 0)).toBe(5);
+    expect((await findPeople(db)).find((p) => p.id === people.KW)?.restsUntilMs).toBeGreaterThan(1_000);
+  });
+
+  it("wrong ones are shown to whose tag it is, once, at the next sign-in", async () => {
+    const bench = await workshop();
+    await give(people.KW, "0007", bench, 4_000);
+    await give(people.KW, "0008", bench, 5_000);
+    expect(value(await give(people.HM, "4712", bench, 6_000)).missed).toBeNull();
+    expect(value(await give(people.KW, "8391", bench, 6_000)).missed).toEqual({
+      count: 2,
+      lastMs: 5_000,
+      bench: "Bench 2",
+    });
+    expect(value(await give(people.KW, "8391", bench, 7_000)).missed).toBeNull();
+  });
+});
+
 describe("signing in", () => {
   it("five wrong PINs rest the tag, also for the right one; another tag is not touched", async () => {
     const bench = await workshop();
@@ -179,7 +235,7 @@ describe("signing in", () => {
   it("guessing at many tags rests the bench, and Stop is asked for no PIN all the while", async () => {
     const bench = await workshop();
     const db = await database();
-    await setSlowed(db, "benches", bench, { wrong: 18, restsUntilMs: 0 });
+    for (let i = 0; i < 18; i++) await addMiss(db, { personId: 900 + i, benchId: bench, atMs: 500 });
     await signIn({ person: people.FD, pin: "0007" }, bench, 1_000);
     expect((await findBench(db, bench))?.restsUntilMs).toBe(0);
     expect(code(await signIn({ person: people.KW, pin: "0007" }, bench, 1_000))).toBe("wrong-pin");
@@ -192,7 +248,7 @@ describe("signing in", () => {
     const bench = await workshop();
     const cookieOf = async (s: Session) =>
       [await benchCookie(bench), await personCookie(s)].map((c) => c.split(";")[0]).join("; ");
-    const session = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    const { session } = value(await signIn({ person: people.HM, pin: "4712" }, bench));
     const late = await cookieOf({ ...session, lastMs: session.lastMs + MIN });
     expect((await callerStatus(late, session.beganMs)).as).toBe("person");
     const lockMs = session.beganMs + 500;
@@ -201,7 +257,7 @@ describe("signing in", () => {
     // a lock that comes late opens nothing again
     value(await lock(bench, session.beganMs - 1));
     expect((await callerStatus(late, lockMs)).as).toBe("bench");
-    const next = value(await signIn({ person: people.HM, pin: "4712" }, bench, lockMs));
+    const { session: next } = value(await signIn({ person: people.HM, pin: "4712" }, bench, lockMs));
     expect((await callerStatus(await cookieOf(next), lockMs)).as).toBe("person");
     const other = value(await join({ passphrase: PHRASE, name: "Bench 3" }, "10.0.0.8")).bench;
     value(await lock(other, lockMs + MIN));
@@ -210,7 +266,7 @@ describe("signing in", () => {
 
   it("ends after ten minutes untouched, after a shift, with another PIN, and with the bench", async () => {
     const bench = await workshop();
-    const session = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    const { session } = value(await signIn({ person: people.HM, pin: "4712" }, bench));
     const now = session.beganMs;
     const as = async (s: Session, ms: number) => {
       const jar = [await benchCookie(bench), await personCookie(s)].map((c) => c.split(";")[0]).join("; ");
@@ -224,7 +280,7 @@ describe("signing in", () => {
     value(await changeOwnPin("HM", { old: "4712", pin: "5829" }));
     expect(await as(session, now)).toBe("bench");
     value(await alterPerson(people.HM, { pin: "4712" }));
-    const again = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    const { session: again } = value(await signIn({ person: people.HM, pin: "4712" }, bench));
     value(await dropBench(bench));
     expect(await as(again, again.beganMs)).toBe("none");
     expect(code(await dropBench(bench))).toBe("bench-not-found");
@@ -330,7 +386,7 @@ describe("the gate", () => {
 
   it("a bench somebody touches stays open; what a page asks by itself does not count", async () => {
     const bench = await workshop();
-    const session = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    const { session } = value(await signIn({ person: people.HM, pin: "4712" }, bench));
     const old = { ...session, lastMs: session.lastMs - 5 * MIN };
     const cookie = [await benchCookie(bench), await personCookie(old)].map((c) => c.split(";")[0]).join("; ");
     expect((await ask("GET", "/api/live", { cookie })).headers["set-cookie"]).toBeUndefined();

@@ -2,13 +2,14 @@
 import { useEffect, useState } from "react";
 import useSWR from "swr";
 import type { Problem } from "@/core/base/result";
-import { type LockedRun, type Tag } from "@/core/workshop/trust";
+import type { LockedRun, Missed, Tag } from "@/core/workshop/trust";
 import { words } from "@/core/base/words";
 import { CautionBand } from "@/ui/kit/controls/Band";
 import { openHere, setOwesLock } from "@/ui/kit/controls/deviceLock";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { send } from "@/ui/kit/controls/send";
 import { keepOnly, keepTag } from "./deviceTags";
+import { MissedPins } from "./MissedPins";
 import { PinPad } from "./PinPad";
 import { TagRack } from "./TagRack";
 import { useSubmit } from "@/ui/kit/controls/useSubmit";
@@ -23,6 +24,7 @@ interface Props {
 /** The locked bench: tags on their hooks, the PIN of the one that is taken, and the Stop of every run that goes. */
 export function LockedScreen({ tags, runs: first, back }: Props) {
   const [picked, setPicked] = useState<Tag | null>(null);
+  const [missed, setMissed] = useState<Missed | null>(null);
   const { act, problem } = useSubmit();
   const { data: runs = first, mutate } = useSWR(
     "/api/trust/going",
@@ -38,14 +40,15 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
     await mutate();
   };
   const open = async (tag: Tag, pin: string) => {
-    const sent = await send<null>("POST", "/api/trust/signin", { person: tag.id, pin });
+    const sent = await send<{ missed: Missed | null }>("POST", "/api/trust/signin", { person: tag.id, pin });
     if (!sent.ok) return sent.problem;
     // a device that cannot keep it asks the server alone
     await keepTag(tag, pin).catch(() => undefined);
     // whoever was locked out is out now: this is another session
     setOwesLock(false);
     openHere(null);
-    window.location.assign(back);
+    if (sent.value.missed) setMissed(sent.value.missed);
+    else window.location.assign(back);
     return null;
   };
   useEffect(() => void keepOnly(tags).catch(() => undefined), [tags]);
@@ -67,7 +70,11 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
           <TagRack tags={tags} picked={picked} onPick={setPicked} />
           <Seen runs={runs} problem={problem} onStop={(r) => void stop(r)} />
         </div>
-        <PinPad tag={picked} open={open} />
+        {missed && picked ? (
+          <MissedPins initials={picked.initials} missed={missed} onGo={() => window.location.assign(back)} />
+        ) : (
+          <PinPad tag={picked} open={open} />
+        )}
       </div>
     </main>
   );

@@ -84,7 +84,7 @@ describe("joining", () => {
 
 describe("the locked bench", () => {
   it("opens at the fourth digit, where its person left off; a wrong PIN empties the holes", async () => {
-    const { sent } = serverAnswers({ ok: true, value: [] }, wrong, { ok: true, value: null });
+    const { sent } = serverAnswers({ ok: true, value: [] }, wrong, { ok: true, value: { missed: null } });
     render(<LockedScreen tags={tags} runs={[]} back="/jobs/3/strip" />);
     fireEvent.keyDown(document.body, { key: "1" });
     expect(await screen.findByText("HM, your PIN")).toBeTruthy();
@@ -101,6 +101,22 @@ describe("the locked bench", () => {
       { person: 1, pin: "4712" },
     ]);
     expect(assign).toHaveBeenCalledWith("/jobs/3/strip");
+  });
+
+  it("tells of wrong PINs that were given meanwhile before it opens", async () => {
+    const missed = { count: 3, lastMs: Date.UTC(2031, 2, 4, 9, 42), bench: "Bench 2" };
+    vi.stubGlobal("fetch", (url: string) =>
+      Promise.resolve({ json: () => Promise.resolve({ ok: true, value: url.endsWith("signin") ? { missed } : [] }) }),
+    );
+    render(<LockedScreen tags={tags} runs={[]} back="/" />);
+    fireEvent.keyDown(document.body, { key: "1" });
+    for (const key of ["4", "7", "1", "2"]) fireEvent.keyDown(document.body, { key });
+    expect((await screen.findByRole("alert")).textContent).toMatch(
+      /^3 wrong PINs were given for your tag since you signed in last, the last at Bench 2, 4 March/,
+    );
+    expect(assign).not.toHaveBeenCalled();
+    await user.click(screen.getByRole("button", { name: /go on/ }));
+    expect(assign).toHaveBeenCalledWith("/");
   });
 
   it("a new session owes no lock of the one before", async () => {

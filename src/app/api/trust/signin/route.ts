@@ -7,10 +7,11 @@ import { signIn } from "@/server/workshop/trust/signin";
 export function POST(request: Request): Promise<Response> {
   return handle(request, async () => {
     const bench = idOf(request.headers.get("x-ovrant-bench") ?? "");
-    const session = await signIn(await jsonBody(request), bench);
-    if (!session.ok) return respond(session);
-    const answer = respond(ok(null));
-    answer.headers.append("set-cookie", await personCookie(session.value));
+    const begun = await signIn(await jsonBody(request), bench);
+    if (!begun.ok) return respond(begun);
+    const { session, missed } = begun.value;
+    const answer = respond(ok({ missed }));
+    answer.headers.append("set-cookie", await personCookie(session));
     return answer;
   });
 }
