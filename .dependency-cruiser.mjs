@@ -48,7 +48,7 @@ const GROUPS = {
     handwork: ["base", "job", "measure"],
     workshop: ["base", "job", "measure", "handwork"],
     learn: ["base"],
-    record: ["base"],
+    record: ["base", "workshop"],
   },
   data: {
     base: [],

@@ -25,16 +25,23 @@ const server = createServer((req, res) => {
     else res.writeHead(500, { "content-type": "text/plain" }).end("Something failed on the server.\n");
   });
 });
+// nothing here speaks anything but HTTP: a socket that asks for more is closed
+server.on("upgrade", (_request, socket) => socket.destroy());
 server.once("error", (e) => {
   console.error(e.code === "EADDRINUSE" ? `Port ${port} is in use: set PORT to another.` : e.message);
   process.exit(1);
 });
 server.listen(Number(port), host);
 
+/** What is under way may end for so long, ms; what goes on then is cut. */
+const ENDING_MS = 5_000;
+
 /** Ends what is under way, then the process. */
 function stop() {
   server.close(() => process.exit(0));
   server.closeIdleConnections();
+  setTimeout(() => server.closeAllConnections(), ENDING_MS).unref();
+  setTimeout(() => process.exit(0), 2 * ENDING_MS).unref();
 }
 process.once("SIGTERM", stop);
 process.once("SIGINT", stop);

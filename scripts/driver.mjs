@@ -34,7 +34,11 @@ for (let path; (path = waiting.pop());) {
   }
 }
 
-const project = { name: "driver", private: true, dependencies: { [DRIVER]: packages[`node_modules/${DRIVER}`].version } };
+const project = {
+  name: "driver",
+  private: true,
+  dependencies: { [DRIVER]: packages[`node_modules/${DRIVER}`].version },
+};
 const kept = Object.fromEntries([...needed].sort().map((path) => [path, packages[path]]));
 const lock = { name: "driver", lockfileVersion: 3, requires: true, packages: { "": project, ...kept } };
 mkdirSync(folder, { recursive: true });

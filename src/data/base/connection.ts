@@ -65,6 +65,8 @@ export async function openDatabase(path = databasePath()): Promise<Knex> {
     client: WorkshopClient,
     connection: { filename: path },
     useNullAsDefault: true,
+    // a query that fails is told without its values: they may be hashes of PINs, or a customer's words
+    compileSqlOnError: false,
     // what fails is told by who asked
     log: { error: () => undefined, warn: () => undefined },
     pool: {

@@ -94,6 +94,20 @@ export async function insertBench(db: Knex, name: string): Promise<number> {
   return id ?? 0;
 }
 
+/** What a session hangs on, in one look: null where its bench or its tag is gone. */
+export async function sessionStands(
+  db: Knex,
+  { benchId, personId }: { benchId: number; personId: number },
+): Promise<{ epoch: number; closedMs: number } | null> {
+  const row = await db("people as p")
+    .join("benches as b", "b.id", db.raw("?", [benchId]))
+    .where("p.id", personId)
+    .whereNull("p.left_at")
+    .whereNull("b.left_at")
+    .first<{ epoch: number; closed_ms: number } | undefined>("p.epoch", "b.closed_ms");
+  return row ? { epoch: row.epoch, closedMs: row.closed_ms } : null;
+}
+
 /** A bench that joined and was not sent away since. */
 export async function findBench(db: Knex, id: number): Promise<Bench | null> {
   const row = await db("benches").where({ id }).whereNull("left_at").first<BenchRow | undefined>();
@@ -119,6 +133,10 @@ export const sendBenchesAway = (db: Knex, id?: number): Promise<number> =>
 /** Ends whatever is signed in at a bench; never opens again what was ended before. */
 export const closeBench = (db: Knex, id: number, ms: number): Promise<number> =>
   db("benches").where({ id }).where("closed_ms", "<", ms).update({ closed_ms: ms });
+
+/** Puts a lock back that lies ahead of the clock. */
+export const reopenBench = (db: Knex, id: number, ms: number): Promise<number> =>
+  db("benches").where({ id }).update({ closed_ms: ms });
 
 export const benchWasThere = (db: Knex, id: number): Promise<number> =>
   db("benches").where({ id }).update({ last_at: new Date().toISOString() });

@@ -3,6 +3,11 @@ import type { Problem } from "../../core/base/result";
 const again = "Nothing was stored. Export the job once more where it comes from.";
 
 export const recordProblem = {
+  noLink: (): Problem => ({
+    code: "link-not-found",
+    message: "There is no such link any more.",
+    action: "Load the page anew.",
+  }),
   notBundle: (): Problem => ({
     code: "not-bundle",
     message: "This zip holds no job.json of Ovrant.",

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { reportView } from "@/server/record/report";
-import { ownerLink } from "@/server/workshop/trust/ownerLink";
+import { ownerLink } from "@/server/record/ownerLink";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { ReportSheets } from "@/ui/record/report/ReportSheets";
 import { BenchBar } from "@/ui/workshop/trust/BenchBar";

@@ -9,5 +9,6 @@ export {
   type JobPhoto,
   type JobRun,
   type JobVerdict,
+  type OwnerLinkNow,
   type SignOff,
 } from "./types";

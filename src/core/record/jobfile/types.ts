@@ -113,3 +113,11 @@ export interface SignOff {
   /** SHA-256 of the document's canonical JSON. */
   sha256: string;
 }
+
+/** A link by which an owner reads a report, as the workshop sees it. */
+export interface OwnerLinkNow {
+  id: string;
+  madeAt: string;
+  madeBy: string;
+  endsMs: number;
+}

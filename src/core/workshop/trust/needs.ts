@@ -61,6 +61,7 @@ const RULES: readonly Rule[] = [
     path: /^\/api\/jobs\/\d+\/(cutting|explain|export|layout\/alike|report|shelf)$/,
     need: person("look"),
   },
+  { method: "GET", path: /^\/api\/jobs\/\d+\/owner$/, need: person("close") },
   { method: "GET", path: /^\/api\/(day|filters|live|settings\/mark|layouts\/schema)$/, need: person("look") },
   { method: "GET", path: /^\/api\/(layouts|runs)\/\d+\/file$/, need: person("look") },
   { method: "GET", path: /^\/api\/(live\/\d+\/events|lots\/\d+\/uses|photos\/\d+)$/, need: person("look") },

@@ -11,8 +11,11 @@ export const ROUND = 5;
 const FIRST_MS = 5 * 60_000;
 const MOST_MS = 60 * 60_000;
 
-/** How long is left to wait, ms. */
-export const leftMs = (s: Slowed, nowMs: number): number => Math.max(0, s.restsUntilMs - nowMs);
+/** How long is left to wait, ms; an end farther off than any rest was kept before the clock was turned back. */
+export const leftMs = (s: Slowed, nowMs: number): number => {
+  const left = s.restsUntilMs - nowMs;
+  return left > MOST_MS ? 0 : Math.max(0, left);
+};
 
 /**
  * After one more wrong answer: the last of each round rests, each time twice as long.

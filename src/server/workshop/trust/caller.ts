@@ -4,13 +4,16 @@ import { may, type Need, type Role } from "../../../core/workshop/trust";
 import { database } from "../../../data/base/connection";
 import { findBench, findPerson } from "../../../data/workshop/trust";
 import { isOwnName } from "../../base/http/addresses";
-import { opened } from "./seal";
+import { areWhole, opened } from "./seal";
 
 export const BENCH_COOKIE = "ovrant_bench";
 export const PERSON_COOKIE = "ovrant_person";
 /** Untouched for so long a bench locks itself, and a day of work is over after so long, ms. */
 export const IDLE_MS = 10 * 60_000;
 export const SHIFT_MS = 14 * 60 * 60_000;
+
+/** How far two clocks of one network may lie apart, ms. */
+export const AHEAD_MS = 60_000;
 
 /** What a sealed cookie of a person says. */
 export interface Session {
@@ -20,6 +23,9 @@ export interface Session {
   beganMs: number;
   lastMs: number;
 }
+
+const isSession = (s: Partial<Record<keyof Session, unknown>>): boolean =>
+  areWhole(s.person, s.epoch, s.bench) && Number.isFinite(s.beganMs) && Number.isFinite(s.lastMs);
 
 /** Who asks: this machine itself, nobody known, a bench that joined, or somebody who signed in there. */
 export type CallerStatus =
@@ -49,15 +55,17 @@ export function isLocal(req: Pick<IncomingMessage, "socket" | "headers">, env = 
 /** Who asks from elsewhere, by the sealed cookies of the request. */
 export async function callerStatus(cookies: string | undefined, nowMs: number): Promise<CallerStatus> {
   const jar = parseCookie(cookies ?? "");
-  const joined = await opened<{ bench: number }>(jar[BENCH_COOKIE]);
+  const joined = await opened<{ bench: number }>("bench", jar[BENCH_COOKIE], (d) => areWhole(d.bench));
   if (!joined) return { as: "none" };
   const db = await database();
   const found = await findBench(db, joined.bench);
   if (!found) return { as: "none" };
   const bench = { id: found.id, name: found.name };
-  const session = await opened<Session>(jar[PERSON_COOKIE]);
+  const session = await opened<Session>("person", jar[PERSON_COOKIE], isSession);
   if (session?.bench !== bench.id) return { as: "bench", bench };
   if (session.beganMs <= found.closedMs) return { as: "bench", bench };
+  // times that lie ahead were kept before the clock was turned back: whoever it is signs in again
+  if (Math.max(session.beganMs, session.lastMs) > nowMs + AHEAD_MS) return { as: "bench", bench };
   if (nowMs - session.lastMs > IDLE_MS || nowMs - session.beganMs > SHIFT_MS) return { as: "bench", bench };
   const person = await findPerson(db, session.person);
   if (!person || person.epoch !== session.epoch) return { as: "bench", bench };

@@ -12,10 +12,10 @@ const cookie = (name: string, value: string, maxAge: number): string =>
   stringifySetCookie({ name, value, maxAge, httpOnly: true, sameSite: "strict", path: "/", secure: overTls() });
 
 export const benchCookie = async (bench: number): Promise<string> =>
-  cookie(BENCH_COOKIE, await sealed({ bench }, BENCH_S), BENCH_S);
+  cookie(BENCH_COOKIE, await sealed("bench", { bench }, BENCH_S), BENCH_S);
 
 export const personCookie = async (s: Session): Promise<string> =>
-  cookie(PERSON_COOKIE, await sealed(s, SHIFT_MS / 1000), SHIFT_MS / 1000);
+  cookie(PERSON_COOKIE, await sealed("person", s, SHIFT_MS / 1000), SHIFT_MS / 1000);
 
 /** Takes a cookie back. */
 export const noPerson = (): string => cookie(PERSON_COOKIE, "", 0);

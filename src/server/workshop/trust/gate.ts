@@ -2,10 +2,11 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { changeWords, isByItself, isRead, needOf } from "../../../core/workshop/trust";
 import type { Problem } from "../../../core/base/result";
 import { database } from "../../../data/base/connection";
-import { addAudit, benchWasThere } from "../../../data/workshop/trust";
+import { addAudit, benchWasThere, sessionStands } from "../../../data/workshop/trust";
 import { isOurHost } from "../../base/http/addresses";
 import { overTls, personCookie } from "./cookies";
 import { isLocal, refusalOf, callerStatus, type Refusal, type CallerStatus } from "./caller";
+import { steadyMs } from "../../base/steadyClock";
 import { processWide } from "../../../core/base/processWide";
 
 /** A cookie is sealed anew no more often than this, ms. */
@@ -30,8 +31,8 @@ const REFUSALS: Readonly<Record<Refusal, Problem>> = {
 };
 
 /**
- * Headers the rest of the program reads who asks from, and those by which the framework would take a request for another
- * address than its own: nobody outside may send them.
+ * Headers the rest of the program reads who asks from, and those by which the framework would take a request for
+ * another address than its own: nobody outside may send them.
  */
 const OURS = /^x-(ovrant|middleware|invoke|matched|nextjs|now|vercel)-/;
 
@@ -55,11 +56,12 @@ export async function gate(req: IncomingMessage, res: ServerResponse): Promise<b
   if (isLocal(req)) return told(req, { as: "local" });
   if (!isOurHost(req.headers.host ?? null)) return plain(res, 421, "Ovrant is not served under this name.\n");
   const method = req.method ?? "GET";
-  const nowMs = Date.now();
+  const nowMs = steadyMs();
   const standing = await callerStatus(req.headers.cookie, nowMs);
   const refusal = refusalOf(needOf(method, path), standing);
   if (refusal) return refused(req, res, path, refusal);
   if (standing.as === "person") {
+    if (isStream(path)) endsWith(res, standing);
     if (!isByItself(method, path)) await touched(res, standing, nowMs);
     const what = isRead(method) ? "" : changeWords(method, path);
     if (what) writtenDown(res, standing, what);
@@ -93,6 +95,21 @@ function told(req: IncomingMessage, standing: CallerStatus): false {
 function addressOf(req: IncomingMessage): string {
   const passed = process.env.OVRANT_PROXY === "1" ? String(req.headers["x-forwarded-for"] ?? "") : "";
   return passed.split(",").at(-1)?.trim().slice(0, 60) || (req.socket.remoteAddress ?? "");
+}
+
+/** Streams are the one answer that outlasts its question. */
+const isStream = (path: string): boolean => path.endsWith("/events");
+/** How long a stream may outlast the session it was opened in, ms. */
+const OUTLASTS_MS = 700;
+
+/** A stream ends with the session it was opened in: by a lock, a bench sent away, another PIN. */
+function endsWith(res: ServerResponse, { session, bench, person }: Present): void {
+  const look = async () => {
+    const now = await sessionStands(await database(), { benchId: bench.id, personId: person.id });
+    if (!now || now.epoch !== session.epoch || session.beganMs <= now.closedMs) res.destroy();
+  };
+  const watch = setInterval(() => void look().catch(() => undefined), OUTLASTS_MS);
+  res.once("close", () => clearInterval(watch));
 }
 
 type Present = Extract<CallerStatus, { as: "person" }>;

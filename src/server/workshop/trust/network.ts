@@ -28,6 +28,7 @@ import { OwnPinInput, PassphraseInput, PersonChangeInput, PersonInput } from "..
 import { serverProblem } from "../../base/http/problems";
 import { writing } from "../../base/http/write";
 import { actor, benchHere } from "./actor";
+import { steadyMs } from "../../base/steadyClock";
 import { hashed } from "./hash";
 import { checkPin } from "./pinDoor";
 import { trustProblem } from "./problems";
@@ -58,7 +59,7 @@ export async function tags(): Promise<Tag[]> {
     initials: p.initials,
     role: p.role,
     epoch: p.epoch,
-    rests: leftMs(p, Date.now()) > 0,
+    rests: leftMs(p, steadyMs()) > 0,
   }));
 }
 
@@ -144,7 +145,7 @@ export async function dropPerson(id: number): Promise<Result<null>> {
 }
 
 /** One's own PIN, by the old one, which is asked at the same door as every other. */
-export async function changeOwnPin(initials: string, body: unknown, nowMs = Date.now()): Promise<Result<null>> {
+export async function changeOwnPin(initials: string, body: unknown, nowMs = steadyMs()): Promise<Result<null>> {
   const checked = check(OwnPinInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const problem = pinProblem(checked.value.pin);

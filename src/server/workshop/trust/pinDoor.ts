@@ -4,16 +4,17 @@ import { database } from "../../../data/base/connection";
 import { addMiss, missesSince, takeMissed } from "../../../data/workshop/pinMisses";
 import { addAudit, findBench, findPerson, setSlowed, type Bench, type Person } from "../../../data/workshop/trust";
 import { writing } from "../../base/http/write";
+import { steadyMs } from "../../base/steadyClock";
 import { isSecret } from "./hash";
 import { trustProblem } from "./problems";
-import { Turns } from "./turns";
+import { OneAtATime } from "./oneAtATime";
 
 /** Wrong PINs at one bench, whatever the tag, that make a round: one forgetful hand does not close it for all. */
 const BENCH_ROUND = 20;
 /** Wrong ones count for a day: nobody else's right one takes them back. ms */
 const COUNTED_MS = 24 * 60 * 60_000;
 
-const signing = new Turns(40);
+const signing = new OneAtATime(40);
 
 interface Asked {
   personId: number;
@@ -33,7 +34,7 @@ export interface LetIn {
  * The one door every PIN is asked at: one after another, counted by tries, each wrong one in the audit. Five within a
  * day rest the tag, twenty the bench, each round twice as long; a right one opens and takes nothing back.
  */
-export async function checkPin({ personId, pin, benchId }: Asked, nowMs = Date.now()): Promise<Result<LetIn>> {
+export async function checkPin({ personId, pin, benchId }: Asked, nowMs = steadyMs()): Promise<Result<LetIn>> {
   return signing.take(async (): Promise<Result<LetIn>> => {
     const db = await database();
     const person = await findPerson(db, personId);

@@ -19,20 +19,38 @@ async function secret(): Promise<string> {
   return own;
 }
 
-/** Data sealed for so many seconds: unreadable outside, and unchangeable. */
-export const sealed = async (data: object, ttlS: number): Promise<string> =>
-  sealData(data, { password: await secret(), ttl: ttlS });
+/** What a seal is made for: one kind never opens what another does. */
+export type Purpose = "bench" | "person" | "owner";
 
-/** What was sealed; null where it was not by us, was changed, or is over. */
-export async function opened<T extends object>(text: string | undefined): Promise<T | null> {
+/** Data sealed for one purpose and so many seconds: unreadable outside, and unchangeable. */
+export const sealed = async (purpose: Purpose, data: object, ttlS: number): Promise<string> =>
+  sealData({ for: purpose, data }, { password: await secret(), ttl: ttlS });
+
+/** Benches that joined before seals had a purpose are known still: nothing else was sealed with these words alone. */
+const isOldBench = (purpose: Purpose, held: object): boolean =>
+  purpose === "bench" && Object.keys(held).join() === "bench";
+
+/**
+ * What was sealed for a purpose; null where it was not by us, was made for another, was changed, or is over.
+ * @param fits whether it is of the form that is expected
+ */
+export async function opened<T extends object>(
+  purpose: Purpose,
+  text: string | undefined,
+  fits: (data: Partial<Record<keyof T, unknown>>) => boolean,
+): Promise<T | null> {
   if (!text) return null;
   try {
-    const data = await unsealData<T>(text, { password: await secret() });
-    return Object.keys(data).length ? data : null;
+    const held = await unsealData<{ for?: Purpose; data?: T }>(text, { password: await secret() });
+    const data = held.for === purpose ? held.data : isOldBench(purpose, held) ? (held as T) : null;
+    return data && typeof data === "object" && fits(data) ? data : null;
   } catch {
     return null;
   }
 }
+
+/** Whether all of these are whole numbers. */
+export const areWhole = (...values: unknown[]): boolean => values.every((v) => Number.isSafeInteger(v));
 
 const TEN_MIN_MS = 600_000;
 

@@ -2,7 +2,7 @@ import { leftMs, slower, spoken, unslowed, type Missed, type Slowed } from "../.
 import { bad, ok, type Result } from "../../../core/base/result";
 import { database } from "../../../data/base/connection";
 import { readSetting } from "../../../data/base/settingsStore";
-import { addAudit, closeBench, insertBench } from "../../../data/workshop/trust";
+import { addAudit, closeBench, insertBench, reopenBench } from "../../../data/workshop/trust";
 import { check } from "../../../input/check";
 import { JoinInput, SignInInput } from "../../../input/trust";
 import { serverProblem } from "../../base/http/problems";
@@ -10,8 +10,9 @@ import { writing } from "../../base/http/write";
 import { isSecret } from "./hash";
 import { checkPin } from "./pinDoor";
 import { trustProblem } from "./problems";
-import { Turns } from "./turns";
-import type { Session } from "./caller";
+import { OneAtATime } from "./oneAtATime";
+import { AHEAD_MS, type Session } from "./caller";
+import { steadyMs } from "../../base/steadyClock";
 import { processWide } from "../../../core/base/processWide";
 
 /** Under this name the passphrase's hash is kept. */
@@ -29,7 +30,7 @@ const MOST_AN_HOUR = 60;
 const HOUR_MS = 3_600_000;
 
 /** Strangers wait for strangers: nobody who is known waits for them. */
-const joining = new Turns(10);
+const joining = new OneAtATime(10);
 
 /**
  * A device joins the workshop by its passphrase, and is a bench from then on.
@@ -71,15 +72,18 @@ export interface Begun {
 }
 
 /** Somebody signs in at a bench by a tag and its PIN. */
-export async function signIn(body: unknown, benchId: number, nowMs = Date.now()): Promise<Result<Begun>> {
+export async function signIn(body: unknown, benchId: number, nowMs = steadyMs()): Promise<Result<Begun>> {
   const checked = check(SignInInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { person: personId, pin } = checked.value;
   const inside = await checkPin({ personId, pin, benchId }, nowMs);
   if (!inside.ok) return inside;
   const { person, bench, missed } = inside.value;
-  const beganMs = Math.max(nowMs, (bench?.closedMs ?? 0) + 1);
+  // a lock that lies ahead of the clock was kept before it was turned back: nothing of then is let in any more
+  const closedMs = bench?.closedMs ?? 0;
+  const beganMs = closedMs > nowMs + AHEAD_MS ? nowMs : Math.max(nowMs, closedMs + 1);
   return writing(async (tx) => {
+    if (beganMs <= closedMs) await reopenBench(tx, benchId, beganMs - 1);
     await addAudit(tx, { who: person.initials, bench: bench?.name ?? "", what: "signed in" });
     const session = { person: person.id, epoch: person.epoch, bench: benchId, beganMs, lastMs: beganMs };
     return ok({ session, missed });
@@ -90,7 +94,7 @@ export async function signIn(body: unknown, benchId: number, nowMs = Date.now())
  * Locks a bench: who was signed in there is out. The cookie alone would not do: an answer still under way can seal it
  * anew after it was taken back.
  */
-export const lock = (benchId: number, nowMs = Date.now()): Promise<Result<null>> =>
+export const lock = (benchId: number, nowMs = steadyMs()): Promise<Result<null>> =>
   writing(async (tx) => {
     await closeBench(tx, benchId, nowMs);
     return ok(null);

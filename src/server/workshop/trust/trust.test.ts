@@ -5,7 +5,7 @@ import type { Result } from "../../../core/base/result";
 import { database } from "../../../data/base/connection";
 import { addMiss, missesSince } from "../../../data/workshop/pinMisses";
 import { auditLines, findBench, findPeople, setSlowed } from "../../../data/workshop/trust";
-import { jobOn, temporaryDatabase } from "../../../testing/bed";
+import { temporaryDatabase } from "../../../testing/bed";
 import { benchCookie, noPerson, personCookie } from "./cookies";
 import { gate } from "./gate";
 import { hashed, isSecret } from "./hash";
@@ -20,8 +20,7 @@ import {
   networkView,
   setPassphrase,
 } from "./network";
-import { makeOwnerLink, ownerLink } from "./ownerLink";
-import { digitsNow, opened, sealed } from "./seal";
+import { areWhole, digitsNow, opened, sealed } from "./seal";
 import { forgetJoins, join, lock, signIn } from "./signin";
 import { IDLE_MS, isLocal, SHIFT_MS, callerStatus, type Session } from "./caller";
 
@@ -112,13 +111,14 @@ describe("secrets", () => {
   });
 
   it("what is sealed opens here alone, for its time, and not once it was changed", async () => {
-    const text = await sealed({ job: 3 }, 60);
-    expect(await opened(text)).toEqual({ job: 3 });
-    expect(await opened(`${text.slice(0, -3)}abc`)).toBeNull();
-    expect(await opened("")).toBeNull();
-    expect(text).not.toContain("job");
+    const text = await sealed("bench", { bench: 3 }, 60);
+    const open = (t: string) => opened<{ bench: number }>("bench", t, (d) => areWhole(d.bench));
+    expect(await open(text)).toEqual({ bench: 3 });
+    expect(await open(`${text.slice(0, -3)}abc`)).toBeNull();
+    expect(await open("")).toBeNull();
+    expect(text).not.toContain("bench");
     vi.useFakeTimers({ now: Date.now() + 200_000, toFake: ["Date"] });
-    expect(await opened(text)).toBeNull();
+    expect(await open(text)).toBeNull();
     vi.useRealTimers();
   });
 
@@ -161,6 +161,40 @@ describe("joining", () => {
     value(await setPassphrase({ passphrase: freshPassphrase() }));
     expect((await callerStatus(cookie, Date.now())).as).toBe("none");
     value(await setPassphrase({ passphrase: PHRASE }));
+  });
+});
+
+describe("cookies of one kind put in the place of another", () => {
+  it("are nobody's, and throw nothing", async () => {
+    const bench = await workshop();
+    const { session } = value(await signIn({ person: people.HM, pin: "4712" }, bench));
+    const text = async (cookie: Promise<string>) => ((await cookie).split(";")[0] ?? "").split("=")[1] ?? "";
+    const [known, who] = [await text(benchCookie(bench)), await text(personCookie(session))];
+    expect((await callerStatus(`ovrant_bench=${who}; ovrant_person=${known}`, Date.now())).as).toBe("none");
+    expect((await callerStatus(`ovrant_bench=${known}; ovrant_person=${known}`, Date.now())).as).toBe("bench");
+    const owner = await sealed("owner", { bench }, 60);
+    expect((await callerStatus(`ovrant_bench=${owner}`, Date.now())).as).toBe("none");
+  });
+});
+
+describe("a clock that is turned back", () => {
+  it("keeps no session alive: times that lie ahead sign in again, and then go on", async () => {
+    const bench = await workshop();
+    const at = 50 * 3_600_000;
+    const back = at - 12 * 3_600_000;
+    const cookieOf = async (s: Session) =>
+      [await benchCookie(bench), await personCookie(s)].map((c) => c.split(";")[0]).join("; ");
+    const { session } = value(await signIn({ person: people.HM, pin: "4712" }, bench, at));
+    value(await lock(bench, at + MIN));
+    const late = await cookieOf({ ...session, beganMs: at + 2 * MIN, lastMs: at + 2 * MIN });
+    expect((await callerStatus(late, at + 3 * MIN)).as).toBe("person");
+    expect((await callerStatus(late, back)).as).toBe("bench");
+    const { session: now } = value(await signIn({ person: people.HM, pin: "4712" }, bench, back));
+    expect((await callerStatus(await cookieOf(now), back + MIN)).as).toBe("person");
+    expect((await callerStatus(late, back + MIN)).as).toBe("bench");
+    // a rest that ends farther off than any lasts is over
+    await setSlowed(await database(), "people", people.KW, { wrong: 5, restsUntilMs: at });
+    expect(code(await signIn({ person: people.KW, pin: "8391" }, bench, back))).toBe("");
   });
 });
 
@@ -310,6 +344,67 @@ describe("tags", () => {
   });
 });
 
+describe("a page under another name than its own", () => {
+  const pages = ["network", "audit", "settings", "api/tables/journal", "api/backup", "index", "jobs/3"];
+  it("is looked at by nobody: not by a learner, not by who sends the framework's own headers", async () => {
+    const bench = await workshop();
+    const cookie = await signedIn("KW", "8391", bench);
+    for (const page of pages) {
+      expect((await ask("GET", `/_next/data/BUILD/${page}.json`, { cookie })).status, page).toBe(404);
+      for (const url of [
+        `/${page}.rsc`,
+        `/${page}.segments/_tree.segment.rsc`,
+        `/${page}/`,
+        `/_next/image?url=/${page}`,
+      ])
+        expect((await ask("GET", url, { cookie })).status, url).toBe(403);
+      expect((await ask("POST", `/${page}`, { cookie, "next-action": "x" })).passed, page).toBe(false);
+    }
+    const headers = { "x-matched-path": "/network", "x-invoke-path": "/network", "x-middleware-rewrite": "/network" };
+    const { passed, told } = await ask("GET", "/glossary", { cookie, ...headers, "x-nextjs-data": "1" });
+    expect(passed).toBe(true);
+    for (const name of [...Object.keys(headers), "x-nextjs-data"]) expect(told[name], name).toBeUndefined();
+  });
+
+  it("or one that cannot be read, is told so, also on this machine itself", async () => {
+    const local = { host: "127.0.0.1:3000" };
+    expect((await ask("GET", "/%", local, "127.0.0.1")).status).toBe(400);
+    expect((await ask("GET", "/_next/data/BUILD/network.json", local, "127.0.0.1")).status).toBe(404);
+    expect((await ask("GET", "/%", {})).status).toBe(400);
+  });
+});
+
+describe("a stream", () => {
+  /** A stream somebody opened; whether it goes on. */
+  async function stream(cookie: string): Promise<ServerResponse> {
+    const socket = new Socket();
+    Object.defineProperty(socket, "remoteAddress", { value: "10.0.0.7" });
+    const req = new IncomingMessage(socket);
+    Object.assign(req, { method: "GET", url: "/api/live/3/events" });
+    Object.assign(req.headers, { host: "bench.test:3000", cookie });
+    const res = new ServerResponse(req);
+    expect(await gate(req, res)).toBe(false);
+    return res;
+  }
+  const goesOn = (res: ServerResponse) => !res.destroyed;
+  const within = (ms: number, is: () => boolean) => expect.poll(is, { timeout: ms, interval: 50 }).toBe(true);
+
+  it("ends within a second of the lock, of a bench sent away, of another PIN, and of no one else's", async () => {
+    const [bench, other] = [await workshop(), await workshop()];
+    const cookie = await signedIn("KW", "8391", bench);
+    const [locked, stays] = [await stream(cookie), await stream(await signedIn("HM", "4712", other))];
+    value(await lock(bench));
+    await within(1_500, () => !goesOn(locked));
+    const again = await stream(await signedIn("KW", "8391", bench));
+    value(await dropBench(bench));
+    await within(1_500, () => !goesOn(again));
+    expect(goesOn(stays)).toBe(true);
+    value(await alterPerson(people.HM, { pin: "5829" }));
+    await within(1_500, () => !goesOn(stays));
+    value(await alterPerson(people.HM, { pin: "4712" }));
+  });
+});
+
 describe("the gate", () => {
   it("lets this machine through, and nobody who only looks like it", async () => {
     const local = (headers: Record<string, string>, from = "127.0.0.1") => ask("GET", "/settings", headers, from);
@@ -408,23 +503,5 @@ describe("the gate", () => {
     process.env.OVRANT_TLS = "1";
     expect(await benchCookie(1)).toMatch(/Secure/);
     expect((await ask("GET", "/join")).headers["strict-transport-security"]).toMatch(/max-age/);
-  });
-});
-
-describe("an owner's link", () => {
-  it("opens the report of one closed job until it ends", async () => {
-    const jobId = await jobOn("Tessaly K15");
-    expect(fields(await makeOwnerLink(jobId, { days: 7 }))).toHaveProperty("days");
-    await (await database())("jobs").where({ id: jobId }).update({ closed_at: new Date().toISOString() });
-    expect(fields(await makeOwnerLink(jobId, { days: 90 }))).toHaveProperty("days");
-    expect(code(await makeOwnerLink(9_999, { days: 7 }))).toBe("job-not-found");
-    const { path, endsMs } = value(await makeOwnerLink(jobId, { days: 7 }));
-    const token = path.replace("/owner/", "");
-    expect((await ask("GET", path)).passed).toBe(true);
-    expect(await ownerLink(token)).toEqual({ job: jobId, endsMs });
-    expect(await ownerLink(token, endsMs + 1)).toBeNull();
-    expect(await ownerLink(token.replace(/.{4}~2$/, "AAAA~2"))).toBeNull();
-    // a bench's cookie is no link
-    expect(await ownerLink((await benchCookie(1)).split(/[=;]/)[1] ?? "")).toBeNull();
   });
 });

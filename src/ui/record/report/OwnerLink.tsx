@@ -1,22 +1,34 @@
 "use client";
 import { Input } from "@headlessui/react";
 import { useState } from "react";
+import useSWR from "swr";
+import type { OwnerLinkNow } from "@/core/record/jobfile";
 import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
 import { send } from "@/ui/kit/controls/send";
 import { When } from "@/ui/kit/controls/days";
 import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
-/** Makes a link by which the owner reads this report for some days, and nothing else. */
+/** Makes a link by which the owner reads this report for some days, and nothing else; those that open it are listed. */
 export function OwnerLink({ jobId }: { jobId: number }) {
   const [days, setDays] = useState("14");
   const [made, setMade] = useState<{ url: string; endsMs: number } | null>(null);
   const { act, problem, fields } = useSubmit();
+  const { data: links = [], mutate } = useSWR(`/api/jobs/${jobId}/owner`, async (url: string) => {
+    const sent = await send<OwnerLinkNow[]>("GET", url);
+    return sent.ok && Array.isArray(sent.value) ? sent.value : [];
+  });
+  const takeBack = async (id: string) => {
+    await act(() => send("DELETE", `/api/jobs/${jobId}/owner?link=${id}`));
+    setMade(null);
+    await mutate();
+  };
   const make = async (e: React.FormEvent) => {
     e.preventDefault();
     const body = { days: Number(days) };
     const sent = await act(() => send<{ path: string; endsMs: number }>("POST", `/api/jobs/${jobId}/owner`, body));
     setMade(sent ? { url: window.location.origin + sent.value.path, endsMs: sent.value.endsMs } : null);
+    if (sent) await mutate();
   };
   return (
     <form noValidate onSubmit={(e) => void make(e)} className="grid gap-3 border-t-[1.5px] border-line pt-4">
@@ -48,6 +60,24 @@ export function OwnerLink({ jobId }: { jobId: number }) {
           </>
         ) : null}
       </div>
+      {links.length ? (
+        <ul aria-label="Links that open this report" className="border-t border-line-2">
+          {links.map((l) => (
+            <li
+              key={l.id}
+              className="flex min-h-11 items-center justify-between gap-3 border-b border-line-2 text-body"
+            >
+              <span>
+                Open until <When at={l.endsMs} form="long" />
+                {l.madeBy ? <span className="text-ink-2">, made by {l.madeBy}</span> : null}
+              </span>
+              <Button look="plain" onClick={() => void takeBack(l.id)}>
+                Take back
+              </Button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
     </form>
   );
 }

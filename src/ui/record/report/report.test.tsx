@@ -62,18 +62,20 @@ describe("what is done with a report", () => {
   });
 
   it("a closed one is signed with role and initials, as the next revision; what refuses it is said", async () => {
+    // links of the owner are asked for first
     const { sent } = serverAnswers(
+      { ok: true, value: [] },
       { ok: false, problem: { code: "x", message: "Initials are one to eight letters.", action: "Correct it." } },
       { ok: true, value: null },
     );
-    render(<ReportActions jobId={4} closed signed={null} revisions={[signed]} />);
+    render(<ReportActions jobId={6} closed signed={null} revisions={[signed]} />);
     await user.type(screen.getAllByLabelText("Initials")[0] ?? document.body, "MT");
     await user.click(screen.getByRole("button", { name: "Sign and freeze" }));
     expect((await screen.findByRole("alert")).textContent).toContain("Initials are one to eight letters.");
     expect(router.refresh).not.toHaveBeenCalled();
     await user.click(screen.getByRole("button", { name: "Sign and freeze" }));
     await expect.poll(() => router.refresh.mock.calls.length).toBe(1);
-    expect(sent[1]).toMatchObject({ url: "/api/jobs/4/sign", method: "POST", body: { initials: "MT" } });
+    expect(sent[2]).toMatchObject({ url: "/api/jobs/6/sign", method: "POST", body: { initials: "MT" } });
     expect(screen.getByText(/^Revision 2/).textContent).toContain("5 Mar 2031");
   });
 
@@ -88,8 +90,14 @@ describe("what is done with a report", () => {
 
 describe("a link for the owner", () => {
   it("is made for so many days, shown whole, with the day it ends", async () => {
-    const { sent } = serverAnswers({ ok: true, value: { path: "/owner/tok", endsMs: Date.UTC(2031, 5, 9, 12) } });
-    render(<OwnerLink jobId={4} />);
+    const now = { id: "a1", madeAt: "2031-03-05T10:00:00Z", madeBy: "HM", endsMs: Date.UTC(2031, 4, 2, 12) };
+    const { sent } = serverAnswers(
+      { ok: true, value: [now] },
+      { ok: true, value: { path: "/owner/tok", endsMs: Date.UTC(2031, 5, 9, 12) } },
+      { ok: true, value: [now] },
+    );
+    render(<OwnerLink jobId={7} />);
+    expect((await screen.findByRole("listitem")).textContent).toBe("Open until 2 May 2031, made by HMTake back");
     const days = screen.getByLabelText("For so many days");
     await user.clear(days);
     await user.type(days, "9");
@@ -97,12 +105,17 @@ describe("a link for the owner", () => {
     const link = await screen.findByLabelText<HTMLInputElement>("Link for the owner");
     expect(link.value).toMatch(/\/owner\/tok$/);
     expect(document.body.textContent).toContain("until 9 June 2031");
-    expect(sent[0]).toMatchObject({ url: "/api/jobs/4/owner", body: { days: 9 } });
+    expect(sent[1]).toMatchObject({ url: "/api/jobs/7/owner", body: { days: 9 } });
+    await user.click(screen.getByRole("button", { name: "Take back" }));
+    await expect.poll(() => sent.find((s) => s.method === "DELETE")?.url).toBe("/api/jobs/7/owner?link=a1");
   });
 
   it("that is refused says why, and shows none", async () => {
-    serverAnswers({ ok: false, problem: { code: "x", message: "Between 1 and 60 days.", action: "Change it." } });
-    render(<OwnerLink jobId={4} />);
+    serverAnswers(
+      { ok: true, value: [] },
+      { ok: false, problem: { code: "x", message: "Between 1 and 60 days.", action: "Change it." } },
+    );
+    render(<OwnerLink jobId={8} />);
     await user.click(screen.getByRole("button", { name: "Make a link" }));
     expect((await screen.findByRole("alert")).textContent).toContain("Between 1 and 60 days.");
     expect(screen.queryByLabelText("Link for the owner")).toBeNull();

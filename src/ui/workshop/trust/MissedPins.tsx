@@ -26,8 +26,8 @@ export function MissedPins({ initials, missed, onGo }: Props) {
     >
       <h2 className="text-title font-bold">{initials}, was that you?</h2>
       <CautionBand role="alert">
-        {words.counted(count, "wrong PIN")} {words.agreeing(count, "was", "were")} given for your tag
-        since you signed in last, the last {bench ? `at ${bench}, ` : ""}
+        {words.counted(count, "wrong PIN")} {words.agreeing(count, "was", "were")} given for your tag since you signed
+        in last, the last {bench ? `at ${bench}, ` : ""}
         {at}.
       </CautionBand>
       <p className="text-body text-ink-2">

@@ -275,6 +275,7 @@ describe("the audit", () => {
 describe("a link for the owner", () => {
   it("is shown whole, with its end; what is refused is told", async () => {
     serverAnswers(
+      { ok: true, value: [] },
       { ok: false, problem: { code: "bad-fields", message: "", action: "", fields: { days: "Sixty days at most." } } },
       { ok: true, value: { path: "/owner/Fe26abc", endsMs: Date.UTC(2031, 2, 18, 12) } },
     );

@@ -3,7 +3,7 @@ import { reportFile } from "@/server/record/report";
 import { fileResponse } from "@/server/base/http/files";
 import { serverProblem } from "@/server/base/http/problems";
 import { handle, respond } from "@/server/base/http/respond";
-import { ownerLink } from "@/server/workshop/trust/ownerLink";
+import { ownerLink } from "@/server/record/ownerLink";
 
 /** The report of one job as PDF, for its owner. */
 export function GET(request: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> {

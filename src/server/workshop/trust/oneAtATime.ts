@@ -2,7 +2,7 @@ import { bad, type Result } from "../../../core/base/result";
 import { trustProblem } from "./problems";
 
 /** One slow hash at a time: guesses wait for one another, and no more than so many wait. */
-export class Turns {
+export class OneAtATime {
   private last: Promise<unknown> = Promise.resolve();
   private waiting = 0;
 
