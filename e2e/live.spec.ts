@@ -73,7 +73,7 @@ test("a whole job on a machine that stands in: both runs, the service, and the v
   ).toBeVisible();
 
   // fins cleaned and paste laid anew, as the journal of a finished service has it
-  const entries = demoJournal(wrenfell14Layout(), withFaults({ clog: 2.5 }), jobId, new Date().toISOString());
+  const entries = demoJournal(wrenfell14Layout(), withFaults({ clog: 2.5 }), new Date().toISOString());
   for (let i = 0; i < entries.length; i += 40)
     expect(
       (await page.request.post(`/api/jobs/${jobId}/journal`, { data: { entries: entries.slice(i, i + 40) } })).ok(),

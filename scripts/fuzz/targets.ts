@@ -14,6 +14,7 @@ import { ok, type Result } from "../../src/core/base/result";
 import { pictureOf } from "../../src/server/base/background/pictures";
 import { calendarText } from "../../src/threads/calendar";
 import { unzipped, zipped } from "../../src/threads/zip";
+import { formsTake } from "./forms";
 
 /** A reader of something from outside, what it usually reads, and how it is asked. */
 export interface Target {
@@ -105,5 +106,6 @@ export const TARGETS: readonly Target[] = [
   { name: "picture", seeds: pictures, read: (b) => pictureOf(b) },
   { name: "calendar", seeds: [bytes("Fans, fins; paste\nand pads")], read: (b) => calendarOf(textOf(b)) },
   { name: "table given out", seeds: [bytes("=1+1"), bytes("Box office, left")], read: (b) => cellOf(textOf(b)) },
+  { name: "forms", seeds: [bytes("forms")], read: (b) => formsTake(b) },
   { name: "practice code", seeds: [bytes(codeOf(drawCase("hard", 0.4)))], read: (b) => caseOf(textOf(b)) },
 ];

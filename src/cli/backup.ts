@@ -2,6 +2,7 @@ import { parseArgs } from "node:util";
 import { words } from "../core/base/words";
 import { describeProblem } from "../core/base/result";
 import { backUp, restore, type Holds } from "../data/base/backup";
+import type { TakenBack } from "../data/base/joinAnew";
 import { databasePath } from "../data/base/connection";
 import { Unusable } from "./unusable";
 
@@ -28,13 +29,25 @@ export async function restoreCommand(args: string[]): Promise<void> {
   const stamp = new Date().toISOString().slice(0, 19).replace(/[:T]/g, "-");
   const done = await restore(from, path, { dryRun: values["dry-run"], replace: values.replace, stamp });
   if (!done.ok) throw new Unusable(describeProblem(done.problem));
-  const { copy, was, aside } = done.value;
+  const { copy, was, aside, joins } = done.value;
   const lines = [`The copy holds ${told(copy)}.`];
   if (was) lines.push(`In its place stands ${told(was)}.`, ...differences(was, copy));
   if (values["dry-run"]) lines.push(`Nothing was changed. ${aside ? `It would be put aside as ${aside}.` : ""}`.trim());
   else lines.push(aside ? `Restored; what stood there is ${aside}.` : `Restored as ${path}.`);
+  lines.push(joins ? joinsAnew(joins) : JOIN_ANEW);
   process.stdout.write(`${lines.join("\n")}\n`);
 }
+
+/** What a restore asks of the workshop's network: said before and after. */
+const JOIN_ANEW =
+  "Benches on the network join anew and tags get new PINs then: a device or a PIN that was taken back since would be " +
+  "good again.";
+
+const joinsAnew = ({ benches, tags }: TakenBack): string =>
+  benches + tags === 0
+    ? "Nobody had joined on the network: nothing to set anew."
+    : `Set the passphrase anew under Bench network; ${words.counted(benches, "bench")} to join, ` +
+      `${words.counted(tags, "tag")} to be given a PIN. Links for owners are to be made anew.`;
 
 /** "12 machines, 40 jobs, 62 runs, last written 2031-03-04 10:12". */
 const told = ({ rows, newest }: Holds): string =>

@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { airGrown } from "../core/drawing/cooling";
 import type { RigFaults } from "../core/simulate";
 import {
@@ -21,12 +22,12 @@ import type { DemoAside } from "./job";
 import { isStep } from "../core/handwork/service";
 
 /** Parts come by on the way, written down after the base came off. */
-export function withAsides(entries: readonly Entry[], asides: readonly DemoAside[], jobId: number): Entry[] {
+export function withAsides(entries: readonly Entry[], asides: readonly DemoAside[]): Entry[] {
   const from = entries.findLastIndex((e) => e.stage === "open") + 1;
   const at = Date.parse(entries[from - 1]?.at ?? "");
   if (Number.isNaN(at)) return [...entries];
   const found = asides.map(([kind, values, note = ""], i): Entry => ({
-    id: `${String(jobId).padStart(8, "0")}a${String(i).padStart(15, "0")}`,
+    id: randomUUID(),
     at: new Date(at + (i + 1) * 20_000).toISOString(),
     stage: "open",
     step: asideStep(kind, `demo${i}`),
@@ -38,7 +39,7 @@ export function withAsides(entries: readonly Entry[], asides: readonly DemoAside
 }
 
 /** The journal of a finished service: every step in its order, answered by what was wrong with the machine. */
-export function demoJournal(layout: Layout, faults: RigFaults, jobId: number, start: string): Entry[] {
+export function demoJournal(layout: Layout, faults: RigFaults, start: string): Entry[] {
   const map = new CoolingMap(layout);
   const facts: ServiceFacts = {
     layout,
@@ -59,7 +60,7 @@ export function demoJournal(layout: Layout, faults: RigFaults, jobId: number, st
       if (!step) break;
       at += seconds(step) * 1000;
       entries.push({
-        id: `${String(jobId).padStart(8, "0")}${String(entries.length).padStart(16, "0")}`,
+        id: randomUUID(),
         at: new Date(at).toISOString(),
         stage,
         step: step.key,

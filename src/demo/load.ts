@@ -118,8 +118,8 @@ async function storeJob(db: Knex, { machineId, machine, rig, job, drawn, daysFro
     if (document) {
       await fixProcedure(db, jobId);
       const { faults } = demoLog(rig, job.before);
-      const entries = demoJournal(document, faults, jobId, daysFrom(-job.openedDaysAgo, 11));
-      await addEntries(db, jobId, withAsides(lived(entries, job.lived ?? "whole"), job.asides ?? [], jobId), opened);
+      const entries = demoJournal(document, faults, daysFrom(-job.openedDaysAgo, 11));
+      await addEntries(db, jobId, withAsides(lived(entries, job.lived ?? "whole"), job.asides ?? []), opened);
     }
   }
   if (job.closed) await closeJob(db, jobId, job.closed.note, daysFrom(-job.openedDaysAgo, 17));

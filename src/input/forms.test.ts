@@ -10,6 +10,17 @@ function wrong(form: Parameters<typeof check>[0], body: unknown): Record<string,
   return checked.ok ? {} : checked.fields;
 }
 
+describe("names that mean something to the language", () => {
+  const named = (text: string) => wrong(LotInput, JSON.parse(text));
+  it("are no fields of any form, at whatever depth", () => {
+    expect(named('{"constructor":{}}')).toEqual({ constructor: "No form has a field of this name." });
+    expect(Object.keys(named('{"__proto__":{"kind":"paste"}}'))).toEqual(["__proto__"]);
+    expect(Object.keys(named('{"name":{"toString":1}}'))).toEqual(["name.toString"]);
+    expect(Object.keys(named('{"name":[{"constructor":1}]}'))).toEqual(["name.0.constructor"]);
+    expect(Object.keys(named("{}"))).not.toContain("constructor");
+  });
+});
+
 describe("a lot", () => {
   const paste = { kind: "paste", name: "Grey paste", lot: "2207", amount: "4", price: "9", paste: null };
 

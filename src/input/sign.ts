@@ -25,4 +25,9 @@ export class SignInput {
   @IsString({ message: "Give initials, or leave them empty." })
   @Matches(/^[\p{L}\d]{0,8}$/u, { message: "Initials are one to eight letters." })
   checkedInitials: string = "";
+
+  /** The PIN of who checked, where they have a tag. */
+  @IsString({ message: "Give their PIN, or leave it empty." })
+  @Matches(/^(\d{4})?$/, { message: "A PIN has four digits." })
+  checkedPin: string = "";
 }

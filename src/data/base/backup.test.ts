@@ -90,6 +90,31 @@ describe("a restore", () => {
     await again.destroy();
   });
 
+  it("revives no credential: benches, PINs, the passphrase and the seal of then open nothing", async () => {
+    const db = await workshop("own.db", 1);
+    const now = "2031-03-04T10:00:00.000Z";
+    const left = { initials: "TB", role: "technician", pin_hash: "c:d", created_at: now, left_at: now };
+    await db("people").insert([{ initials: "HM", role: "technician", pin_hash: "a:b", created_at: now }]);
+    await db("people").insert([left]);
+    await db("benches").insert({ name: "Bench 2", joined_at: now, last_at: now });
+    for (const key of ["seal", "passphrase", "other"]) await db("keeping").insert({ key, value_json: '"x"' });
+    await backUp(at("own.db"), at("copy.db"));
+    await db.destroy();
+    const done = value(await restore(at("copy.db"), at("new.db"), how));
+    expect(done.joins).toEqual({ benches: 1, tags: 1 });
+    const again = await openDatabase(at("new.db"));
+    expect(await again("people").orderBy("id").select("initials", "pin_hash", "epoch")).toEqual([
+      { initials: "HM", pin_hash: "", epoch: 2 },
+      { initials: "TB", pin_hash: "c:d", epoch: 1 },
+    ]);
+    expect(await again("benches").whereNull("left_at")).toEqual([]);
+    expect((await again("keeping").select("key")).map((r: { key: string }) => r.key)).not.toContain("seal");
+    expect((await again("keeping").select("key")).map((r: { key: string }) => r.key)).toContain("other");
+    await again.destroy();
+    // the copy itself is as it was
+    expect(value(holdsOf(at("copy.db"))).rows.benches).toBe(1);
+  });
+
   it("only says what it would change, where that is asked", async () => {
     const db = await workshop("own.db", 1);
     await backUp(at("own.db"), at("copy.db"));

@@ -13,6 +13,7 @@ import {
 import { dirname, resolve } from "node:path";
 import Database from "better-sqlite3";
 import { bad, ok, type Problem, type Result } from "../../core/base/result";
+import { joinAnew, type TakenBack } from "./joinAnew";
 import { migrationSource } from "./migrations";
 
 /** What a database holds, as far as one is told from another. */
@@ -202,11 +203,14 @@ export interface Restored {
   was: Holds | null;
   /** Where what stood there was put aside; null where nothing did. */
   aside: string | null;
+  /** Who has to join anew; null where nothing was restored. */
+  joins: TakenBack | null;
 }
 
 /**
  * Puts a copy in the place of the database. What stood there is put aside, never deleted; over one that was written to
- * later than the copy only where that is said. Makes the database where there is none.
+ * later than the copy only where that is said. Makes the database where there is none. Benches and people join anew:
+ * credentials of then are not those of now.
  *
  * @param how `dryRun` only says what it would do; `replace` allows it over a newer one
  */
@@ -223,7 +227,7 @@ export async function restore(
   const own = there ? holdsOf(path) : null;
   const was = own?.ok ? own.value : null;
   const aside = there ? `${path}.aside-${how.stamp}` : null;
-  if (how.dryRun) return ok({ copy: copy.value, was, aside });
+  if (how.dryRun) return ok({ copy: copy.value, was, aside, joins: null });
   if (was?.newest && was.newest > (copy.value.newest ?? "") && !how.replace)
     return bad(backupProblem.overNewer(path, was.newest, copy.value.newest ?? "never"));
   if (was && isInUse(path)) return bad(backupProblem.inUse(path));
@@ -231,11 +235,12 @@ export async function restore(
   try {
     mkdirSync(dirname(resolve(path)), { recursive: true });
     copyFileSync(from, half);
+    const joins = joinAnew(half);
     onDisk(half);
     if (aside) putAside(path, aside);
     renameSync(half, path);
     onDisk(dirname(resolve(path)));
-    return ok({ copy: copy.value, was, aside });
+    return ok({ copy: copy.value, was, aside, joins });
   } catch (e) {
     gone(half);
     return bad(backupProblem.notWritten(path, whyOf(e)));

@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { canonicalJson, type JobFile, type SignOff } from "../../core/record/jobfile";
 import type { Run } from "../../core/measure/log";
@@ -9,6 +10,9 @@ import { setDue } from "../workshop/dues";
 import { addPhoto } from "../drawing/photos";
 import { addRun, type PackedRun } from "../measure/runs";
 import { addSignOff } from "./signoffs";
+
+/** Names asked for at once: a query takes no endless list. */
+const IDS_AT_ONCE = 500;
 
 /** What stands beside a job's document, read and checked. */
 export interface JobParts {
@@ -40,10 +44,7 @@ export async function writeJob(tx: Knex, file: JobFile, parts: JobParts, now: st
   const jobId = row?.id ?? 0;
   if (file.ways) await tx("job_ways").insert({ job_id: jobId, ways_json: JSON.stringify(file.ways) });
   if (file.drawing) await giveRevision(tx, jobId, await revisionFor(tx, file.drawing));
-  for (const e of file.journal) {
-    const { receivedAt, aside, ...entry } = e;
-    await addEntries(tx, jobId, [entry], receivedAt, aside);
-  }
+  await writeJournal(tx, jobId, file);
   const runIds = await writeRuns(tx, jobId, file, parts);
   for (const v of file.verdicts)
     await tx("verdicts").insert({
@@ -72,6 +73,25 @@ export async function writeJob(tx: Knex, file: JobFile, parts: JobParts, now: st
     await tx("jobs").where({ id: jobId }).update({ closed_at: file.closedAt, closing_note: file.closingNote });
   for (const s of parts.signed) await addSignOff(tx, jobId, s.signOff, s.text);
   return jobId;
+}
+
+/** Every entry of the journal; one whose name is another job's here already gets a name of its own. */
+async function writeJournal(tx: Knex, jobId: number, { journal }: JobFile): Promise<void> {
+  const ids = journal.map((e) => e.id);
+  const taken = new Set<string>();
+  for (let i = 0; i < ids.length; i += IDS_AT_ONCE)
+    for (const { id } of await tx("journal")
+      .whereIn("id", ids.slice(i, i + IDS_AT_ONCE))
+      .select<{ id: string }[]>("id"))
+      taken.add(id);
+  for (const { receivedAt, aside, ...entry } of journal) {
+    const id = taken.has(entry.id) ? randomUUID() : entry.id;
+    taken.add(id);
+    await addEntries(tx, jobId, [{ ...entry, id }], receivedAt, aside);
+  }
+  const [row] = await tx("journal").where({ job_id: jobId }).count<{ n: number }[]>("id as n");
+  // counted against the file: a job never arrives with less handwork than was done
+  if (row?.n !== journal.length) throw new Error(`${row?.n ?? 0} of ${journal.length} entries of the journal arrived`);
 }
 
 async function machineOf(tx: Knex, { machine, due }: JobFile, now: string): Promise<number> {

@@ -6,6 +6,7 @@ const KEPT_MS = 60 * 86_400_000;
 
 interface MissRow {
   at_ms: number;
+  bench_id: number | null;
   name: string | null;
 }
 
@@ -31,15 +32,25 @@ export async function missesSince(
   return row[0]?.n ?? 0;
 }
 
-/** Wrong ones nobody told the tag's owner of yet, told by this; null where there are none. */
-export async function takeMissed(db: Knex, personId: number): Promise<Missed | null> {
+/** One or two wrong ones at the same bench, so shortly before the right one, are a slip of the same hand. ms */
+const SLIP_MS = 120_000;
+const SLIPS = 2;
+
+/** Wrong ones nobody told the tag's owner of yet, told by this; null where there are none but a slip just now. */
+export async function takeMissed(
+  db: Knex,
+  personId: number,
+  now: { benchId: number | null; ms: number },
+): Promise<Missed | null> {
   const rows = await db("pin_misses as m")
     .leftJoin("benches as b", "b.id", "m.bench_id")
     .where({ person_id: personId, shown: false })
     .orderBy("m.id", "desc")
-    .select<MissRow[]>("m.at_ms", "b.name");
+    .select<MissRow[]>("m.at_ms", "m.bench_id", "b.name");
   const [last] = rows;
   if (!last) return null;
   await db("pin_misses").where({ person_id: personId, shown: false }).update({ shown: true });
+  const slips = rows.every((r) => r.bench_id === now.benchId && now.ms - r.at_ms < SLIP_MS);
+  if (slips && rows.length <= SLIPS) return null;
   return { count: rows.length, lastMs: last.at_ms, bench: last.name ?? "" };
 }

@@ -83,13 +83,14 @@ const idIn = (plain: unknown): string =>
     : "";
 
 /**
- * Sets one way of the workshop from now on; jobs already begun keep theirs. One of its own needs a written reason; left
- * out it is ours again.
+ * Sets one way of the workshop from now on, in the name of who is signed in; jobs already begun keep theirs. One of its
+ * own needs a written reason; left out it is ours again.
  */
-export async function changeWorkshopProcedure(body: unknown): Promise<Result<null>> {
+export async function changeWorkshopProcedure(body: unknown, person: string | null = null): Promise<Result<null>> {
   const checked = check(WayInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const { key, value = usualProcedure[key], why, who } = checked.value;
+  const { key, value = usualProcedure[key], why } = checked.value;
+  const who = person ?? checked.value.who;
   const isOurs = value === usualProcedure[key];
   if (!(SCHOOLS[key].options as readonly (readonly [unknown, string])[]).some(([v]) => v === value))
     return bad(serverProblem.badFields({ value: "Choose one of the schools." }));

@@ -9,6 +9,7 @@ import { SignInput } from "../../input/sign";
 import { serverProblem } from "../base/http/problems";
 import { writing } from "../base/http/write";
 import { recordProblem } from "./problems";
+import { signersOf, thisMachine } from "./signers";
 
 export const sha256 = (bytes: string | Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
 
@@ -38,12 +39,15 @@ export async function writtenOf(jobId: number): Promise<Written | null> {
 }
 
 /** Signs a closed job: its document is frozen as it stands, under the next revision. */
-export async function signOff(jobId: number, body: unknown): Promise<Result<SignOff>> {
+export async function signOff(jobId: number, body: unknown, from = thisMachine): Promise<Result<SignOff>> {
   const checked = check(SignInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
-  const { role, initials, checkedRole, checkedInitials } = checked.value;
-  if (Boolean(checkedRole) !== Boolean(checkedInitials))
+  const { role, checkedRole } = checked.value;
+  if (Boolean(checkedRole) !== Boolean(checked.value.checkedInitials))
     return bad(serverProblem.badFields({ checkedInitials: "Give both role and initials of who checked, or neither." }));
+  const signers = await signersOf(checked.value, from);
+  if (!signers.ok) return signers;
+  const { initials, checkedInitials } = signers.value;
   return writing(async (tx) => {
     const record = await jobRecord(tx, jobId);
     if (!record) return bad(serverProblem.noJob());

@@ -1,5 +1,5 @@
 import { checked, jobCheck, layoutCheck, plainFrom, signOffsCheck } from "../../core/base/checked";
-import { canonicalJson, type JobFile, type SignOff } from "../../core/record/jobfile";
+import { canonicalJson, oddDate, type JobFile, type SignOff } from "../../core/record/jobfile";
 import { pictureKind } from "../../core/drawing/photo";
 import { bad, ok, type Result } from "../../core/base/result";
 import { inThread } from "../../threads/pool";
@@ -32,6 +32,8 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<ReadBundle>>
   const drawn = file.drawing && checked(layoutCheck, file.drawing.document);
   if (drawn && !drawn.ok)
     return bad(recordProblem.misfit(`drawing.document.${drawn.misfit.where}`, drawn.misfit.wants));
+  const undated = oddDate(file);
+  if (undated) return bad(recordProblem.misfit(undated, "is no day of the calendar"));
   const places = placesMisfit(file);
   if (places) return bad(recordProblem.misfit(places, "names nothing in the file"));
   const whole = sumsFit(files.value);
@@ -92,6 +94,8 @@ function signedIn(files: readonly ZipFile[]): Result<ReadBundle["signed"]> {
     const text = textIn(files, name);
     if (text === null) return bad(recordProblem.missing(name));
     const doc = plainFrom(text);
+    const undated = doc && oddDate(doc.plain);
+    if (undated) return bad(recordProblem.unreadable(name, `${undated} is no day of the calendar.`));
     // by its canonical text: a program that only wrote it another way changed nothing
     if (!doc || sha256(canonicalJson(doc.plain)) !== signOff.sha256) return bad(recordProblem.changed(name));
     out.push({ signOff, text: canonicalJson(doc.plain) });

@@ -1,4 +1,4 @@
-import { strToU8, unzipSync, zipSync } from "fflate";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import sharp from "sharp";
 import { beforeAll, describe, expect, it } from "vitest";
@@ -7,6 +7,7 @@ import type { Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
 import { jobRecord } from "../../data/record/jobFile";
 import { machineByTag } from "../../data/workshop/machines";
+import { addPerson, dropPerson } from "../workshop/trust/network";
 import { setWorkshop } from "../../data/workshop/workshop";
 import { usualWorkshop } from "../../core/workshop/job";
 import { loadDemo } from "../../demo/load";
@@ -126,6 +127,38 @@ describe("a bundle", () => {
     });
   }, 60_000);
 
+  it("brings all its handwork, also where another job's entries have the names of its own", async () => {
+    const files = unzipSync((await bundleOf(k15))?.bytes ?? new Uint8Array());
+    const job = JSON.parse(strFromU8(files["job.json"] ?? new Uint8Array())) as JobFile;
+    const another = { ...job, uid: "ab".repeat(16), machine: { ...job.machine, tag: "LR-99" } };
+    delete files["signoffs.json"];
+    for (const name of Object.keys(files)) if (name.startsWith("signed/")) delete files[name];
+    const taken = value(
+      await takeBundle(
+        zipped({ ...files, "job.json": strToU8(JSON.stringify(another)), "signoffs.json": strToU8("[]") }),
+      ),
+    );
+    const there = await fileOf(taken.jobId);
+    expect(job.journal.length).toBeGreaterThan(20);
+    const said = (f: JobFile) => f.journal.map(({ id: _, ...e }) => e);
+    expect(said(there)).toEqual(said(job));
+    // those it clashed with are as they were
+    expect((await fileOf(k15)).journal).toEqual(job.journal);
+  });
+
+  it("with a day that stands in no calendar is refused, and says where", async () => {
+    const files = unzipSync((await bundleOf(k15))?.bytes ?? new Uint8Array());
+    const job = JSON.parse(strFromU8(files["job.json"] ?? new Uint8Array())) as JobFile;
+    for (const [part, where] of [
+      [{ due: { ...job.due, dueOn: "2027-02-31" } }, "due.dueOn"],
+      [{ openedAt: "2026-13-45T99:99" }, "openedAt"],
+    ] as const) {
+      const odd = { ...job, uid: "cd".repeat(16), ...part };
+      const refused = await takeBundle(zipped({ ...files, "job.json": strToU8(JSON.stringify(odd)) }));
+      expect(refused.ok ? "" : refused.problem.message).toContain(where);
+    }
+  });
+
   it.each([
     ["LR-08", "half stripped"],
     ["LR-16", "one of four"],
@@ -183,6 +216,34 @@ describe("a bundle", () => {
       await db("machines").insert({ tag: "lr-02", model: "Other 11", created_at: "2031-01-01T00:00:00Z" });
       expect(code(await takeBundle(bundle?.bytes ?? new Uint8Array()))).toBe("other-machine");
     });
+  });
+});
+
+describe("who signs", () => {
+  const checkedBy = { role: "bench technician", initials: "MT", checkedRole: "lead", checkedInitials: "HM" };
+  it("is who is signed in, and who checked gives their own PIN where they have a tag", async () => {
+    const jobId = await jobOfTag("LR-14");
+    const db = await database();
+    await db("jobs").where({ id: jobId }).update({ closed_at: "2031-03-05T10:00:00.000Z" });
+    const people = {
+      hm: value(await addPerson({ initials: "HM", role: "technician", pin: "4712" })).id,
+      kw: value(await addPerson({ initials: "KW", role: "technician", pin: "8391" })).id,
+    };
+    const from = { person: "KW", bench: null };
+    const fieldsOf = (r: Result<unknown>) => (r.ok ? [] : Object.keys(r.problem.fields ?? { [r.problem.code]: "" }));
+    const trial = (more: object, at = from) => signOff(jobId, { ...checkedBy, ...more }, at);
+    expect(fieldsOf(await trial({}))).toEqual(["checkedPin"]);
+    expect(fieldsOf(await trial({ checkedPin: "0007" }))).toEqual(["checkedPin"]);
+    expect(fieldsOf(await trial({ checkedInitials: "ZZ", checkedPin: "4712" }))).toEqual(["checkedInitials"]);
+    expect(fieldsOf(await trial({ checkedInitials: "kw", checkedPin: "8391" }))).toEqual(["checkedInitials"]);
+    // this machine itself asks a tag's PIN as well, and takes whoever has none by their initials
+    expect(fieldsOf(await trial({}, { person: null, bench: null } as never))).toEqual(["checkedPin"]);
+    const signed = value(await trial({ checkedPin: "4712" }));
+    expect([signed.by.initials, signed.checkedBy?.initials]).toEqual(["KW", "HM"]);
+    value(await dropPerson(people.hm));
+    await db("people").delete();
+    await db("signoffs").where({ job_id: jobId }).delete();
+    await db("jobs").where({ id: jobId }).update({ closed_at: null });
   });
 });
 

@@ -84,6 +84,8 @@ export async function updateLot(id: number, body: unknown): Promise<Result<null>
   const checked = check(LotChangeInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { openedOn, retired } = checked.value;
+  if (openedOn === undefined && retired === undefined)
+    return bad(serverProblem.badFields({ openedOn: "Say when it was opened, or whether it is put away." }));
   return writing(async (tx) => {
     const found = await changeLot(tx, id, {
       ...(openedOn === undefined ? {} : { openedOn }),

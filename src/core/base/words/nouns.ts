@@ -18,6 +18,7 @@ export interface Nouns {
 const MANY: Record<string, string> = {
   oddity: "oddities",
   battery: "batteries",
+  bench: "benches",
   memory: "memory",
   "off-cut": "off-cuts",
 };

@@ -1,5 +1,6 @@
 export { canonicalJson } from "./canonical";
 export { jobSchema, signOffsSchema } from "./schema";
+export { oddDate } from "./dates";
 export { jobDifferences, type PartDifference } from "./differences";
 export {
   JOB_FORMAT,

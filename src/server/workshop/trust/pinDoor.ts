@@ -41,16 +41,20 @@ export async function checkPin({ personId, pin, benchId }: Asked, nowMs = steady
     const bench = benchId === null ? null : await findBench(db, benchId);
     if (benchId !== null && !bench) return bad(trustProblem.noBench());
     if (!person) return bad(trustProblem.noPerson());
+    if (person.pinHash === "") return bad(trustProblem.noPin(person.initials));
     const tagLeft = leftMs(person, nowMs);
     if (tagLeft > 0) return bad(trustProblem.rests(tagLeft, `Tag ${person.initials}`));
     const benchLeft = bench ? leftMs(bench, nowMs) : 0;
     if (benchLeft > 0) return bad(trustProblem.rests(benchLeft, "Signing in at this bench"));
-    return (await isSecret(pin, person.pinHash)) ? letIn(person, bench) : missed(person, bench, nowMs);
+    return (await isSecret(pin, person.pinHash)) ? letIn(person, bench, nowMs) : missed(person, bench, nowMs);
   });
 }
 
-const letIn = (person: Person, bench: Bench | null): Promise<Result<LetIn>> =>
-  writing(async (tx) => ok({ person, bench, missed: await takeMissed(tx, person.id) }));
+const letIn = (person: Person, bench: Bench | null, ms: number): Promise<Result<LetIn>> =>
+  writing(async (tx) => {
+    const missed = await takeMissed(tx, person.id, { benchId: bench?.id ?? null, ms });
+    return ok({ person, bench, missed });
+  });
 
 async function missed(person: Person, bench: Bench | null, nowMs: number): Promise<Result<LetIn>> {
   const written = await writing(async (tx) => {

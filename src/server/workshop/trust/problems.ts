@@ -20,6 +20,11 @@ export const trustProblem = {
     message: "That is not this tag's PIN.",
     action: left === 1 ? "One more wrong one, and it rests for a while." : `${left} more until it rests for a while.`,
   }),
+  noPin: (initials: string): Problem => ({
+    code: "no-pin",
+    message: `Tag ${initials} has no PIN since the workshop was restored from a copy.`,
+    action: "A technician gives it one under Bench network.",
+  }),
   rests: (ms: number, what: string): Problem => ({
     code: "rests",
     message: `${what} rests for ${minutes(ms)}: there were too many wrong answers.`,

@@ -8,6 +8,7 @@ import { Field } from "@/ui/kit/controls/Field";
 import { PrintButton } from "@/ui/kit/controls/PrintButton";
 import { send } from "@/ui/kit/controls/send";
 import { useSubmit } from "@/ui/kit/controls/useSubmit";
+import { useSignedIn } from "@/ui/kit/controls/signedIn";
 import { onWhoChange, whoWorks } from "@/ui/kit/controls/who";
 import { OwnerLink } from "./OwnerLink";
 import { When } from "@/ui/kit/controls/days";
@@ -100,15 +101,17 @@ function Signed({ signed }: { signed: SignedShown }) {
 
 function Sign({ jobId, next }: { jobId: number; next: number }) {
   const router = useRouter();
-  const { act, busy, refusal } = useSubmit();
+  const { act, busy, fields, refusal } = useSubmit();
   const who = useSyncExternalStore(onWhoChange, whoWorks, () => "");
   const [role, setRole] = useState("Bench technician");
   const [initials, setInitials] = useState<string | null>(null);
   const [checkedRole, setCheckedRole] = useState("");
   const [checkedInitials, setCheckedInitials] = useState("");
+  const [checkedPin, setCheckedPin] = useState("");
+  const { person } = useSignedIn();
   const submit = async (e: React.FormEvent) => {
     e.preventDefault();
-    const body = { role, initials: initials ?? who, checkedRole, checkedInitials };
+    const body = { role, initials: person ?? initials ?? who, checkedRole, checkedInitials, checkedPin };
     if (await act(() => send("POST", `/api/jobs/${jobId}/sign`, body))) router.refresh();
   };
   return (
@@ -119,7 +122,12 @@ function Sign({ jobId, next }: { jobId: number; next: number }) {
           <Input className="field" value={role} onChange={(e) => setRole(e.target.value)} />
         </Field>
         <Field label="Initials">
-          <Input className="field" value={initials ?? who} onChange={(e) => setInitials(e.target.value)} />
+          <Input
+            className="field"
+            value={person ?? initials ?? who}
+            readOnly={person !== null}
+            onChange={(e) => setInitials(e.target.value)}
+          />
         </Field>
         <Field label="Checked by, role" hint="May stay empty">
           <Input className="field" value={checkedRole} onChange={(e) => setCheckedRole(e.target.value)} />
@@ -127,6 +135,19 @@ function Sign({ jobId, next }: { jobId: number; next: number }) {
         <Field label="Initials">
           <Input className="field" value={checkedInitials} onChange={(e) => setCheckedInitials(e.target.value)} />
         </Field>
+        {checkedInitials && (person !== null || fields.checkedPin) ? (
+          <Field label={`PIN of ${checkedInitials}`} hint="Who checked gives their own" error={fields.checkedPin}>
+            <Input
+              className="field num"
+              type="password"
+              inputMode="numeric"
+              autoComplete="off"
+              maxLength={4}
+              value={checkedPin}
+              onChange={(e) => setCheckedPin(e.target.value)}
+            />
+          </Field>
+        ) : null}
       </div>
       {refusal}
       <Button type="submit" look="main" big disabled={busy}>
