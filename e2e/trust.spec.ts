@@ -1,3 +1,4 @@
+import { connect } from "node:net";
 import type { Browser } from "@playwright/test";
 import { loadPath } from "../src/core/measure/protocol";
 import { lanternRow } from "../src/demo/scenario";
@@ -330,6 +331,64 @@ test("learner and front desk are told before what is not theirs: forms at rest, 
   await expect(tablet.getByRole("button", { name: /Load run 18 min/ })).toBeDisabled();
   await accessible(tablet);
 });
+
+test("wrong PINs are told to whose tag it is, one address stands for one page, and a link is taken back", async ({
+  page,
+  app,
+  browser,
+}) => {
+  await setUp(app, [["KW", "learner", "8391"]]);
+  const tablet = await device(browser);
+  await joined(tablet, app.networkUrl);
+  await take(tablet, "KW, learner");
+  for (let i = 1; i <= 3; i++) {
+    await pin(tablet, "0007");
+    await expect(tablet.getByText(`${5 - i} more until it rests for a while.`)).toBeVisible();
+  }
+  await pin(tablet, "8391");
+  const told = tablet.getByRole("region", { name: "Wrong PINs" });
+  await expect(told.getByRole("alert")).toHaveText(/^3 wrong PINs were given for your tag/);
+  await accessible(tablet);
+  await tablet.getByRole("button", { name: /go on/ }).click();
+  await expect(lock(tablet, "KW")).toBeVisible();
+  // the framework's second name of a page, and the data of one, are nobody's
+  for (const path of ["/_next/data/x/audit.json", "/_next/data/x/api/tables/journal.json"])
+    expect([path, (await ask(tablet, "GET", path)).status]).toEqual([path, 404]);
+  for (const path of ["/audit.rsc", "/settings.segments/_tree.segment.rsc", "/network/", "/audit"])
+    expect([path, (await ask(tablet, "GET", path)).status]).toEqual([path, 403]);
+  // a socket that asks for more than HTTP is closed
+  expect(await upgraded(app.url)).toBe("closed");
+
+  await page.goto(`${app.url}/jobs/1/report`);
+  await page.getByRole("button", { name: "Make a link" }).click();
+  const link = await page.getByLabel("Link for the owner").inputValue();
+  const owner = await device(browser);
+  const path = new URL(link).pathname;
+  await owner.goto(`${app.networkUrl}${path}`);
+  await expect(owner.getByRole("heading", { level: 1, name: /^Report of/ })).toBeAttached();
+  await page
+    .getByRole("list", { name: "Links that open this report" })
+    .getByRole("button", { name: "Take back" })
+    .click();
+  await expect(page.getByRole("list", { name: "Links that open this report" })).toHaveCount(0);
+  await owner.reload();
+  await expect(owner.getByRole("heading", { name: "This link is over." })).toBeVisible();
+});
+
+/** Asks for a socket of another kind; what becomes of it. */
+const upgraded = (url: string): Promise<string> =>
+  new Promise((told) => {
+    const { hostname, port } = new URL(url);
+    const socket = connect(Number(port), hostname, () =>
+      socket.write(
+        `GET / HTTP/1.1\r\nHost: ${hostname}:${port}\r\nConnection: Upgrade\r\nUpgrade: websocket\r\n` +
+          "Sec-WebSocket-Key: AAAAAAAAAAAAAAAAAAAAAA==\r\nSec-WebSocket-Version: 13\r\n\r\n",
+      ),
+    );
+    socket.setTimeout(3_000, () => (socket.destroy(), told("open")));
+    socket.on("close", () => told("closed"));
+    socket.on("error", () => told("closed"));
+  });
 
 test("another name that leads here is not answered, and an owner's link opens one report until it ends", async ({
   page,

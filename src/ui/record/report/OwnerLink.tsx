@@ -65,7 +65,7 @@ export function OwnerLink({ jobId }: { jobId: number }) {
           {links.map((l) => (
             <li
               key={l.id}
-              className="flex min-h-11 items-center justify-between gap-3 border-b border-line-2 text-body"
+              className="flex min-h-11 items-center justify-between gap-3 border-b border-line-2 py-1 text-body"
             >
               <span>
                 Open until <When at={l.endsMs} form="long" />
