@@ -13,7 +13,8 @@ export async function backupCommand(args: string[]): Promise<void> {
   if (!to || positionals.length > 1) throw new Unusable("usage: ovrant backup FILE");
   const made = await backUp(databasePath(), to);
   if (!made.ok) throw new Unusable(describeProblem(made.problem));
-  process.stdout.write(`${to}: ${told(made.value)}, read back whole.\n`);
+  const lines = [`${to}: ${told(made.value)}, read back whole.`, ...brokenSaid(made.value)];
+  process.stdout.write(`${lines.join("\n")}\n`);
 }
 
 /** ovrant restore FILE [--dry-run] [--replace]: puts a copy in the place of the database, which is put aside. */
@@ -21,22 +22,40 @@ export async function restoreCommand(args: string[]): Promise<void> {
   const { values, positionals } = parseArgs({
     args,
     allowPositionals: true,
-    options: { "dry-run": { type: "boolean", default: false }, replace: { type: "boolean", default: false } },
+    options: {
+      "dry-run": { type: "boolean", default: false },
+      replace: { type: "boolean", default: false },
+      broken: { type: "boolean", default: false },
+    },
   });
   const [from] = positionals;
-  if (!from || positionals.length > 1) throw new Unusable("usage: ovrant restore FILE [--dry-run] [--replace]");
+  if (!from || positionals.length > 1)
+    throw new Unusable("usage: ovrant restore FILE [--dry-run] [--replace] [--broken]");
   const path = databasePath();
   const stamp = new Date().toISOString().slice(0, 19).replace(/[:T]/g, "-");
-  const done = await restore(from, path, { dryRun: values["dry-run"], replace: values.replace, stamp });
+  const done = await restore(from, path, {
+    dryRun: values["dry-run"],
+    replace: values.replace,
+    broken: values.broken,
+    stamp,
+  });
   if (!done.ok) throw new Unusable(describeProblem(done.problem));
   const { copy, was, aside, joins } = done.value;
-  const lines = [`The copy holds ${told(copy)}.`];
+  const lines = [`The copy holds ${told(copy)}.`, ...brokenSaid(copy)];
   if (was) lines.push(`In its place stands ${told(was)}.`, ...differences(was, copy));
   if (values["dry-run"]) lines.push(`Nothing was changed. ${aside ? `It would be put aside as ${aside}.` : ""}`.trim());
   else lines.push(aside ? `Restored; what stood there is ${aside}.` : `Restored as ${path}.`);
   lines.push(joins ? joinsAnew(joins) : JOIN_ANEW);
   process.stdout.write(`${lines.join("\n")}\n`);
 }
+
+/** What of it is not what it was: told piece by piece. */
+export const brokenSaid = ({ broken }: Holds): string[] =>
+  broken.length
+    ? [
+        `Not what ${words.agreeing(broken.length, "it was", "they were")}, take from an earlier copy: ${broken.join("; ")}.`,
+      ]
+    : [];
 
 /** What a restore asks of the workshop's network: said before and after. */
 const JOIN_ANEW =

@@ -38,7 +38,7 @@ const COMMANDS: Record<string, Command> = {
   backup: { run: async (args) => (await import("./backup")).backupCommand(args), usage: "backup FILE" },
   restore: {
     run: async (args) => (await import("./backup")).restoreCommand(args),
-    usage: "restore FILE [--dry-run] [--replace]",
+    usage: "restore FILE [--dry-run] [--replace] [--broken]",
   },
   demo: { run: async (args) => (await import("./demo")).demoCommand(args), usage: "demo [--files DIR]" },
 };

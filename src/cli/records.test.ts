@@ -2,6 +2,7 @@ import { execFile } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import Database from "better-sqlite3";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { database } from "../data/base/connection";
 import { loadDemo } from "../demo/load";
@@ -28,6 +29,25 @@ function ovrant(args: string[], db = process.env.OVRANT_DB): Promise<{ code: num
     );
   });
 }
+
+describe("a back-up", () => {
+  it("is verified piece by piece; a log that is not what it was is named, and not restored unasked", async () => {
+    const copy = file("copy.db");
+    expect(await ovrant(["backup", copy])).toMatchObject({ code: 0 });
+    expect((await ovrant(["verify", copy])).out).toContain(`${copy}: whole.`);
+    const db = new Database(copy);
+    const { gzip } = db.prepare<[], { gzip: Buffer }>("SELECT gzip FROM run_files WHERE run_id = 2").get() ?? {};
+    gzip?.fill(0, 40, 80);
+    db.prepare("UPDATE run_files SET gzip = ? WHERE run_id = 2").run(gzip);
+    db.close();
+    const broken = await ovrant(["verify", copy]);
+    expect([broken.code, broken.err]).toEqual([2, expect.stringContaining("take from an earlier copy: log 2.")]);
+    const place = file("restored/ovrant.db");
+    const refused = await ovrant(["restore", copy], place);
+    expect([refused.code, refused.err]).toEqual([2, expect.stringContaining("log 2")]);
+    expect((await ovrant(["restore", copy, "--broken"], place)).out).toMatch(/Restored as .*\nNobody had joined/);
+  }, 60_000);
+});
 
 describe("a job as files", () => {
   it("goes out, is verified, comes into an Ovrant that does not exist yet, and stands there once", async () => {

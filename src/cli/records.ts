@@ -1,8 +1,11 @@
+import { closeSync, openSync, readSync } from "node:fs";
 import { readFile, writeFile } from "node:fs/promises";
 import { parseArgs } from "node:util";
 import { describeProblem } from "../core/base/result";
 import { words } from "../core/base/words";
+import { holdsOf } from "../data/base/backup";
 import { database } from "../data/base/connection";
+import { brokenSaid } from "./backup";
 import { backgroundOver } from "../server/base/background/task";
 import { bundleOf } from "../server/record/bundle";
 import { takeBundle } from "../server/record/intake";
@@ -78,11 +81,35 @@ export async function importCommand(args: string[]): Promise<void> {
   process.stdout.write(`${lines.join("\n")}\n`);
 }
 
-/** ovrant verify FILE: whether a bundle or a job's document changed by accident. */
+/** The first bytes of a database: a back-up, or the workshop's own. */
+const HEAD = "SQLite format 3\0";
+
+function isDatabase(path: string): boolean {
+  const head = Buffer.alloc(HEAD.length);
+  try {
+    const fd = openSync(path, "r");
+    readSync(fd, head, 0, HEAD.length, 0);
+    closeSync(fd);
+  } catch {
+    return false;
+  }
+  return head.toString("latin1") === HEAD;
+}
+
+/** A database or a back-up: every log, picture and document against its hash. */
+function verifyDatabase(path: string): void {
+  const looked = holdsOf(path);
+  if (!looked.ok) throw new Unusable(describeProblem(looked.problem));
+  if (looked.value.broken.length) throw new Unusable([`${path} is not whole.`, ...brokenSaid(looked.value)].join("\n"));
+  process.stdout.write(`${path}: whole. Every log and every signed document is as its hash says.\n`);
+}
+
+/** ovrant verify FILE: whether a bundle, a job's document, a database or a back-up changed by accident. */
 export async function verifyCommand(args: string[]): Promise<void> {
   const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
   const [path] = positionals;
   if (!path || positionals.length > 1) throw new Unusable("usage: ovrant verify FILE");
+  if (isDatabase(path)) return verifyDatabase(path);
   const looked = await verified(path, await bytesOf(path));
   if (!looked.ok) throw Unusable.of(path, looked.problem);
   const { sha256, revision, since, logs, photos } = looked.value;

@@ -40,7 +40,7 @@ async function workshop(name: string, machines: number, day = "2031-03-04") {
     );
   return db;
 }
-const how = { dryRun: false, replace: false, stamp: "s" };
+const how = { dryRun: false, replace: false, broken: false, stamp: "s" };
 
 describe("a back-up", () => {
   it("is whole while the database is in use, with what was written last, and says what it holds", async () => {
@@ -113,6 +113,30 @@ describe("a restore", () => {
     await again.destroy();
     // the copy itself is as it was
     expect(value(holdsOf(at("copy.db"))).rows.benches).toBe(1);
+  });
+
+  it("of a copy in which a log is not what it was is refused by name, before anything is replaced", async () => {
+    const db = await workshop("own.db", 1);
+    await db.destroy();
+    const own = new Database(at("own.db"));
+    own.pragma("foreign_keys = OFF");
+    own.prepare("INSERT INTO run_files VALUES (7, ?)").run(Buffer.alloc(500, 1));
+    own.close();
+    expect(value(await backUp(at("own.db"), at("copy.db"))).broken).toEqual([]);
+    const copy = new Database(at("copy.db"));
+    copy.pragma("foreign_keys = OFF");
+    copy.prepare("UPDATE run_files SET gzip = ?").run(Buffer.alloc(500, 2));
+    copy.close();
+    const before = readFileSync(at("own.db"));
+    const refused = await restore(at("copy.db"), at("own.db"), how);
+    expect(code(refused)).toBe("backup-broken");
+    expect(refused.ok ? "" : refused.problem.message).toContain("log 7");
+    expect(readFileSync(at("own.db")).equals(before)).toBe(true);
+    const told = value(await restore(at("copy.db"), at("own.db"), { ...how, dryRun: true }));
+    expect(told.copy.broken).toEqual(["log 7"]);
+    // taken with what still stands, where that is said; its hashes stay with the copy
+    value(await restore(at("copy.db"), at("own.db"), { ...how, broken: true }));
+    expect(value(holdsOf(at("own.db"))).broken).toEqual([]);
   });
 
   it("only says what it would change, where that is asked", async () => {

@@ -15,6 +15,7 @@ import Database from "better-sqlite3";
 import { bad, ok, type Problem, type Result } from "../../core/base/result";
 import { joinAnew, type TakenBack } from "./joinAnew";
 import { migrationSource } from "./migrations";
+import { brokenIn, writeSums, type Broken } from "./sums";
 
 /** What a database holds, as far as one is told from another. */
 export interface Holds {
@@ -25,6 +26,8 @@ export interface Holds {
   /** Names of the changes of its form that it has seen, in their order. */
   migrations: string[];
   bytes: number;
+  /** Logs, pictures and documents that are not what they were. */
+  broken: Broken[];
 }
 
 export const backupProblem = {
@@ -47,6 +50,11 @@ export const backupProblem = {
     code: "restore-over-newer",
     message: `The database ${path} was last written ${ours}, the copy ${theirs}: what came since would be gone.`,
     action: "Nothing was changed. Say --replace to put the copy in its place; the database is put aside beside it.",
+  }),
+  broken: (path: string, what: readonly string[]): Problem => ({
+    code: "backup-broken",
+    message: `${path}: ${what.length} of what it holds is not what it was: ${what.slice(0, 5).join("; ")}${what.length > 5 ? " …" : ""}.`,
+    action: "Nothing was changed. Take an earlier copy, or say --broken to take this one with what still stands.",
   }),
   inUse: (path: string): Problem => ({
     code: "restore-in-use",
@@ -74,7 +82,7 @@ export function holdsOf(path: string): Result<Holds> {
         .filter((name) => !name.startsWith("sqlite_"));
       if (check !== "ok" || !tables.includes("machines") || !tables.includes("knex_migrations"))
         return bad(backupProblem.damaged(path));
-      const own = tables.filter((name) => !name.startsWith("knex_"));
+      const own = tables.filter((name) => !/^(knex|backup)_/.test(name));
       return ok({
         rows: Object.fromEntries(own.map((name) => [name, countIn(db, name)])),
         newest: own.map((name) => newestIn(db, name)).reduce<string | null>(later, null),
@@ -83,6 +91,7 @@ export function holdsOf(path: string): Result<Holds> {
           .all()
           .map((m) => m.name),
         bytes: statSync(path).size,
+        broken: brokenIn(db),
       });
     } finally {
       db.close();
@@ -161,6 +170,7 @@ export async function backUp(from: string, to: string): Promise<Result<Holds>> {
     // one file, with no journal beside it: it is carried about by itself
     const copy = new Database(half);
     copy.pragma("journal_mode = DELETE");
+    writeSums(copy);
     copy.close();
     const read = holdsOf(half);
     if (!read.ok) {
@@ -212,17 +222,19 @@ export interface Restored {
  * later than the copy only where that is said. Makes the database where there is none. Benches and people join anew:
  * credentials of then are not those of now.
  *
- * @param how `dryRun` only says what it would do; `replace` allows it over a newer one
+ * @param how `dryRun` only says what it would do; `replace` allows it over a newer one; `broken` takes a copy of which
+ * not all is what it was
  */
 export async function restore(
   from: string,
   path: string,
-  how: { dryRun: boolean; replace: boolean; stamp: string },
+  how: { dryRun: boolean; replace: boolean; broken: boolean; stamp: string },
 ): Promise<Result<Restored>> {
   const copy = holdsOf(from);
   if (!copy.ok) return copy;
   const known = (await migrationSource.getMigrations([])).map((m) => migrationSource.getMigrationName(m));
   if (copy.value.migrations.some((name) => !known.includes(name))) return bad(backupProblem.ofNewer(from));
+  if (copy.value.broken.length && !how.broken && !how.dryRun) return bad(backupProblem.broken(from, copy.value.broken));
   const there = existsSync(path);
   const own = there ? holdsOf(path) : null;
   const was = own?.ok ? own.value : null;

@@ -1,4 +1,5 @@
 import Database from "better-sqlite3";
+import { dropSums } from "./sums";
 
 /** What a restore takes back, so that nothing of then opens the workshop of now. */
 export interface TakenBack {
@@ -21,6 +22,7 @@ export function joinAnew(path: string): TakenBack {
     const taken = { benches: 0, tags: 0 };
     const now = new Date().toISOString();
     db.transaction(() => {
+      dropSums(db);
       if (has("keeping")) db.prepare("DELETE FROM keeping WHERE key IN ('seal', 'passphrase')").run();
       if (has("benches"))
         taken.benches = db.prepare("UPDATE benches SET left_at = ? WHERE left_at IS NULL").run(now).changes;
