@@ -53,7 +53,9 @@ export const backupProblem = {
   }),
   broken: (path: string, what: readonly string[]): Problem => ({
     code: "backup-broken",
-    message: `${path}: ${what.length} of what it holds is not what it was: ${what.slice(0, 5).join("; ")}${what.length > 5 ? " …" : ""}.`,
+    message:
+      `${path}: ${what.length} of what it holds is not what it was: ` +
+      `${what.slice(0, 5).join("; ")}${what.length > 5 ? " …" : ""}.`,
     action: "Nothing was changed. Take an earlier copy, or say --broken to take this one with what still stands.",
   }),
   inUse: (path: string): Problem => ({

@@ -93,7 +93,8 @@ function againstThemselves(db: Database.Database): Broken[] {
   return [
     ...wrong(
       "run_files",
-      "SELECT f.rowid AS row, f.gzip AS packed, r.source_sha256 AS sha256 FROM run_files f JOIN runs r ON r.id = f.run_id",
+      "SELECT f.rowid AS row, f.gzip AS packed, r.source_sha256 AS sha256 " +
+        "FROM run_files f JOIN runs r ON r.id = f.run_id",
     ),
     ...wrong("signoffs", "SELECT rowid AS row, document_gzip AS packed, sha256 FROM signoffs"),
   ];
