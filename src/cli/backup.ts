@@ -50,12 +50,10 @@ export async function restoreCommand(args: string[]): Promise<void> {
 }
 
 /** What of it is not what it was: told piece by piece. */
-export const brokenSaid = ({ broken }: Holds): string[] =>
-  broken.length
-    ? [
-        `Not what ${words.agreeing(broken.length, "it was", "they were")}, take from an earlier copy: ${broken.join("; ")}.`,
-      ]
-    : [];
+export function brokenSaid({ broken }: Holds): string[] {
+  const were = words.agreeing(broken.length, "it was", "they were");
+  return broken.length ? [`Not what ${were}, take from an earlier copy: ${broken.join("; ")}.`] : [];
+}
 
 /** What a restore asks of the workshop's network: said before and after. */
 const JOIN_ANEW =
