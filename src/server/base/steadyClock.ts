@@ -10,10 +10,14 @@ interface Base {
 const base = processWide<Base>("steady clock");
 
 /**
- * Time of day that never goes back while the process lives, ms since 1970: by the process's own clock from when it
- * began. Who turns the machine's clock back keeps no session alive by it.
+ * Time of day that never goes back while the process lives, ms since 1970: who turns the machine's clock back keeps no
+ * session alive by it. It follows the clock forward, also over a sleep, in which the process's own clock stands.
  */
 export function steadyMs(): number {
   const { wallMs, ownMs } = base.orMake(() => ({ wallMs: Date.now(), ownMs: performance.now() }));
-  return Math.floor(wallMs + performance.now() - ownMs);
+  const own = wallMs + performance.now() - ownMs;
+  const wall = Date.now();
+  if (wall <= own) return Math.floor(own);
+  base.set({ wallMs: wall, ownMs: performance.now() });
+  return wall;
 }
