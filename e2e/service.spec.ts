@@ -140,6 +140,8 @@ test(
     );
     await accessible(page);
     await enter(page, panel(page).getByRole("button", { name: "Grade 4", exact: true }));
+    // its question is answered: on to the next fins
+    await expect(title(page)).toHaveText(/^Fin stack/);
     await reload(page);
     await until(page, /^Bearing of B1/, (t) => (/Fin stack/.test(t) ? "4" : /^How much/.test(t) ? "Space" : "3"));
     await until(page, /Strip is done/, (t) => (/^Blower/.test(t) ? "2" : "1"));
