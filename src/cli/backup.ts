@@ -13,7 +13,7 @@ export async function backupCommand(args: string[]): Promise<void> {
   if (!to || positionals.length > 1) throw new Unusable("usage: ovrant backup FILE");
   const made = await backUp(databasePath(), to);
   if (!made.ok) throw new Unusable(describeProblem(made.problem));
-  const lines = [`${to}: ${told(made.value)}, read back whole.`, ...brokenSaid(made.value)];
+  const lines = [`${to}: ${told(made.value)}, read back whole.`, ...brokenWords(made.value)];
   process.stdout.write(`${lines.join("\n")}\n`);
 }
 
@@ -41,7 +41,7 @@ export async function restoreCommand(args: string[]): Promise<void> {
   });
   if (!done.ok) throw new Unusable(describeProblem(done.problem));
   const { copy, was, aside, joins } = done.value;
-  const lines = [`The copy holds ${told(copy)}.`, ...brokenSaid(copy)];
+  const lines = [`The copy holds ${told(copy)}.`, ...brokenWords(copy)];
   if (was) lines.push(`In its place stands ${told(was)}.`, ...differences(was, copy));
   if (values["dry-run"]) lines.push(`Nothing was changed. ${aside ? `It would be put aside as ${aside}.` : ""}`.trim());
   else lines.push(aside ? `Restored; what stood there is ${aside}.` : `Restored as ${path}.`);
@@ -50,7 +50,7 @@ export async function restoreCommand(args: string[]): Promise<void> {
 }
 
 /** What of it is not what it was: told piece by piece. */
-export function brokenSaid({ broken }: Holds): string[] {
+export function brokenWords({ broken }: Holds): string[] {
   const were = words.agreeing(broken.length, "it was", "they were");
   return broken.length ? [`Not what ${were}, take from an earlier copy: ${broken.join("; ")}.`] : [];
 }

@@ -5,7 +5,7 @@ import { describeProblem } from "../core/base/result";
 import { words } from "../core/base/words";
 import { holdsOf } from "../data/base/backup";
 import { database } from "../data/base/connection";
-import { brokenSaid } from "./backup";
+import { brokenWords } from "./backup";
 import { backgroundOver } from "../server/base/background/task";
 import { bundleOf } from "../server/record/bundle";
 import { takeBundle } from "../server/record/intake";
@@ -100,7 +100,8 @@ function isDatabase(path: string): boolean {
 function verifyDatabase(path: string): void {
   const looked = holdsOf(path);
   if (!looked.ok) throw new Unusable(describeProblem(looked.problem));
-  if (looked.value.broken.length) throw new Unusable([`${path} is not whole.`, ...brokenSaid(looked.value)].join("\n"));
+  if (looked.value.broken.length)
+    throw new Unusable([`${path} is not whole.`, ...brokenWords(looked.value)].join("\n"));
   process.stdout.write(`${path}: whole. Every log and every signed document is as its hash says.\n`);
 }
 

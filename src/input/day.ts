@@ -95,7 +95,7 @@ export class DayPieceInput {
 }
 
 /** What is kept of today: promises, and the order that was taken. */
-export class DayKeptInput {
+export class SaveDayInput {
   @IsDay({ message: "Say which day." })
   date!: string;
 

@@ -8,7 +8,7 @@ import {
   type Verdict,
   type Witness,
 } from "../core/measure/says";
-import { reasonTold, witnessTold } from "../core/measure/says/told";
+import { wordedReason, wordedWitness } from "../core/measure/says/told";
 import { triageRun } from "../core/measure/triage";
 
 /** For tests: a pair judged, in the words of who reads it. */
@@ -22,14 +22,14 @@ export function triageInWords(run: JudgeRun, good: GoodFigures, limitC: number |
 }
 
 /** For tests: reasons in words. */
-export const inWords = (reasons: readonly Reason[]): ToldReason[] => reasons.map(reasonTold);
+export const inWords = (reasons: readonly Reason[]): ToldReason[] => reasons.map(wordedReason);
 
 /** For tests: a witness who is heard in words. */
 export const heardInWords =
-  <A extends unknown[], T extends { witness: Parameters<typeof witnessTold>[0]; reasons?: Reason[] }>(
+  <A extends unknown[], T extends { witness: Parameters<typeof wordedWitness>[0]; reasons?: Reason[] }>(
     witness: (...args: A) => T,
   ): ((...args: A) => Omit<T, "witness" | "reasons"> & { witness: Witness; reasons?: ToldReason[] }) =>
   (...args) => {
     const { witness: heard, reasons, ...rest } = witness(...args);
-    return { ...rest, witness: witnessTold(heard), ...(reasons ? { reasons: inWords(reasons) } : {}) };
+    return { ...rest, witness: wordedWitness(heard), ...(reasons ? { reasons: inWords(reasons) } : {}) };
   };

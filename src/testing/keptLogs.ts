@@ -30,7 +30,7 @@ function place(): string {
  * A simulated log by what it is made of: made once, and kept between runs of the tests under the hash of the
  * simulator's sources. Mutants change these in memory alone, so that nothing is kept while they are tried.
  */
-export function keptLog(key: string, make: () => string): string {
+export function cachedLog(key: string, make: () => string): string {
   if (process.env.KEEP_NO_LOGS) return make();
   const file = join(place(), `${hashOf(key).slice(0, 32)}.csv`);
   if (existsSync(file)) return readFileSync(file, "utf8");

@@ -12,7 +12,7 @@ import { LiveRig, standInFaults, standInMachine, type StandInState } from "../co
 import { noConditions } from "./conditions";
 
 /** How far a live run has come, and of what machine. */
-export interface LiveTold {
+export interface LiveOptions {
   atS: number;
   state?: StandInState;
   events?: RunEvent[];
@@ -32,7 +32,7 @@ export function liveViewAt({
   gpu = false,
   more,
   enoughS = 400,
-}: LiveTold): LiveView {
+}: LiveOptions): LiveView {
   const recipe = RECIPES.standard;
   const rig = new LiveRig(standInMachine({ gpu, blowers: 1, limitC: 97 }), standInFaults(state, 3), {
     roomC: 22,

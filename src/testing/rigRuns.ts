@@ -1,5 +1,5 @@
 import { judgedInWords } from "./inWords";
-import { keptLog } from "./keptLogs";
+import { cachedLog } from "./keptLogs";
 import { wrenfell14 } from "../samples/rigs";
 import type { JudgeOptions } from "../core/measure/judge";
 import type { Verdict } from "../core/measure/says";
@@ -74,7 +74,7 @@ function madeRun(told: RigRun, seed: number): JudgeRun {
   };
   // what a function changes has no name to be kept under
   const of = JSON.stringify([machine, faults, full, sensors, seed, omit, format]);
-  const read = readLog(told.edit ? write() : keptLog(of, write));
+  const read = readLog(told.edit ? write() : cachedLog(of, write));
   if (!read.ok) throw new Error(read.problem.message);
   const run = { ...read.value, channels: [...read.value.channels, ...(told.more?.(read.value) ?? [])] };
   const room = told.room === undefined ? full.roomC : told.room;

@@ -2,7 +2,7 @@ import ical, { ICalCalendarMethod } from "ical-generator";
 import { dayAfter } from "../core/base/days";
 
 /** A date of a calendar: a whole day, or a stretch of one. */
-export interface DateAsk {
+export interface DateRequest {
   /** Its own for good: the same date again is the same event. */
   id: string;
   day: string;
@@ -16,7 +16,7 @@ export interface DateAsk {
 }
 
 /** Dates as an iCalendar (RFC 5545); the same dates give the same text. */
-export function calendarText({ name, dates }: { name: string; dates: DateAsk[] }): string {
+export function calendarText({ name, dates }: { name: string; dates: DateRequest[] }): string {
   const calendar = ical({
     name: plain(name),
     prodId: { company: "Ovrant", product: "Next services", language: "EN" },

@@ -13,7 +13,7 @@ import { heardSoFar, triageRun } from "../core/measure/triage";
 import { suspectsIn, type Triaged } from "../core/learn/suspects";
 
 /** What is asked of the judge, with everything it needs: runs travel as they are, numbers and all. */
-export type JudgeAsk =
+export type JudgeRequest =
   | { kind: "pair"; before: JudgeRun; after: JudgeRun; options: Partial<JudgeOptions> }
   | { kind: "explain"; before: JudgeRun; after: JudgeRun }
   | { kind: "so-far"; run: JudgeRun; before: JudgeRun | null }
@@ -27,8 +27,8 @@ export interface JudgeAnswers {
 }
 
 /** Judges here, on the thread that calls. */
-export function answerTo<K extends JudgeAsk["kind"]>(ask: Extract<JudgeAsk, { kind: K }>): JudgeAnswers[K];
-export function answerTo(ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] {
+export function answerTo<K extends JudgeRequest["kind"]>(ask: Extract<JudgeRequest, { kind: K }>): JudgeAnswers[K];
+export function answerTo(ask: JudgeRequest): JudgeAnswers[JudgeRequest["kind"]] {
   switch (ask.kind) {
     case "pair":
       return verdictTold(judgePair(ask.before, ask.after, ask.options));
@@ -42,7 +42,7 @@ export function answerTo(ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] {
 }
 
 /** One run alone, and which suspects it speaks for. */
-function alone({ run, good, limitC, opened }: Extract<JudgeAsk, { kind: "alone" }>): Triaged | null {
+function alone({ run, good, limitC, opened }: Extract<JudgeRequest, { kind: "alone" }>): Triaged | null {
   const found = triageRun(run, good, limitC);
   const suspects = found && suspectsIn(run, found, good, opened);
   return found && { ...triageTold(found), ...(suspects ? { suspects } : {}) };

@@ -18,7 +18,7 @@ export interface LiveFeed {
   samples: Sample[];
 }
 
-export interface LiveLogAsk {
+export interface LiveLogRequest {
   feeds: LiveFeed[];
   /** When the run's clock stood at 0, ms. */
   beganMs: number;
@@ -32,7 +32,7 @@ export interface LiveLogAnswer {
 }
 
 /** Writes the log of a live run, and reads it as it would be read had it come as a file. */
-export function liveLogAnswer({ feeds, beganMs, reads }: LiveLogAsk): LiveLogAnswer {
+export function liveLogAnswer({ feeds, beganMs, reads }: LiveLogRequest): LiveLogAnswer {
   const log = new LiveLog();
   for (const f of feeds) log.add(f.source, f.samples, f.offsetS);
   const csv = csvOf(log.run(), beganMs);

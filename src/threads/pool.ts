@@ -3,7 +3,7 @@ import { availableParallelism } from "node:os";
 import { join } from "node:path";
 import { LRUCache } from "lru-cache";
 import { Piscina } from "piscina";
-import type { JudgeAnswers, JudgeAsk } from "./judge";
+import type { JudgeAnswers, JudgeRequest } from "./judge";
 import { TASKS, type TaskInput, type TaskName, type TaskOutput } from "./tasks";
 import { processWide } from "../core/base/processWide";
 
@@ -38,8 +38,9 @@ export async function inThread<N extends TaskName>(task: N, input: TaskInput<N>)
 }
 
 /** Asks the judge. */
-export const judged = <K extends JudgeAsk["kind"]>(ask: Extract<JudgeAsk, { kind: K }>): Promise<JudgeAnswers[K]> =>
-  inThread("judge", ask) as Promise<JudgeAnswers[K]>;
+export const judged = <K extends JudgeRequest["kind"]>(
+  ask: Extract<JudgeRequest, { kind: K }>,
+): Promise<JudgeAnswers[K]> => inThread("judge", ask) as Promise<JudgeAnswers[K]>;
 
 /** Answers of late, by what they were asked with. */
 const remembered = new LRUCache<string, Promise<unknown>>({ max: 600 });

@@ -6,20 +6,20 @@ import type { TightenPlan } from "../core/handwork/fasten";
 import type { Run } from "../core/measure/log";
 import type { Result } from "../core/base/result";
 import { plansOf } from "../core/handwork/service";
-import { calendarText, type DateAsk } from "./calendar";
-import { liveLogAnswer, type LiveLogAnswer, type LiveLogAsk } from "./liveLog";
-import { readAgain, type ReadAgainAsk } from "./readAgain";
+import { calendarText, type DateRequest } from "./calendar";
+import { liveLogAnswer, type LiveLogAnswer, type LiveLogRequest } from "./liveLog";
+import { readAgain, type RereadRequest } from "./readAgain";
 import { unzipped, zipped, type ZipFile } from "./zip";
-import { answerTo, type JudgeAnswers, type JudgeAsk } from "./judge";
+import { answerTo, type JudgeAnswers, type JudgeRequest } from "./judge";
 
 /** Work too heavy for the thread that answers requests: a name, plain data in, plain data out. */
 export const TASKS = {
   /** The judge: a pair, one run alone, or the fits behind a verdict. */
-  judge: (ask: JudgeAsk): JudgeAnswers[JudgeAsk["kind"]] => answerTo(ask as never),
+  judge: (ask: JudgeRequest): JudgeAnswers[JudgeRequest["kind"]] => answerTo(ask as never),
   /** The log of a live run, written, and read again as it comes. */
-  liveLog: (ask: LiveLogAsk): LiveLogAnswer => liveLogAnswer(ask),
+  liveLog: (ask: LiveLogRequest): LiveLogAnswer => liveLogAnswer(ask),
   /** A log of a bundle, read as it was read when it first came. */
-  readAgain: (ask: ReadAgainAsk): Result<Run> => readAgain(ask),
+  readAgain: (ask: RereadRequest): Result<Run> => readAgain(ask),
   /** Files packed into a bundle, and unpacked. */
   zip: (files: ZipFile[]): Uint8Array => zipped(files),
   unzip: (bytes: Uint8Array): Result<ZipFile[]> => unzipped(bytes),
@@ -30,7 +30,7 @@ export const TASKS = {
   cut: ({ sheets, pieces }: { sheets: Sheet[]; pieces: Piece[] }): CuttingPlan =>
     cuttingPlan(sheets, pieces, KERF_MM, MARGIN_MM),
   /** Dates as an iCalendar. */
-  calendar: (ask: { name: string; dates: DateAsk[] }): string => calendarText(ask),
+  calendar: (ask: { name: string; dates: DateRequest[] }): string => calendarText(ask),
   /** A drawing as SVG. */
   svg: ({ layout, dark }: { layout: Layout; dark: boolean }): string =>
     layoutSvg(layout, dark ? darkDrawingColours : drawingColours),

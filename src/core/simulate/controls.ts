@@ -14,7 +14,7 @@ export function fanTarget(fan: RigFan, hottestC: number, heldRpm: number): numbe
 }
 
 /** Share of its highest speed a controller asks for at rest, at this temperature of the hottest chip. */
-export const fanAsked = ({ fan }: RigMachine, hottestC: number): number => fanTarget(fan, hottestC, 0) / fan.maxRpm;
+export const fanDemand = ({ fan }: RigMachine, hottestC: number): number => fanTarget(fan, hottestC, 0) / fan.maxRpm;
 
 /** Power the firmware allows: boost at first, then the sustained limit, with a soft change over. */
 export function allowedPower(chip: RigChip, sinceLoadS: number, effort: number): number {

@@ -132,7 +132,7 @@ export async function findRevisions(db: Knex, ids: readonly number[]): Promise<R
 }
 
 /** The newest revision of a layout that stands; null while none was kept. */
-export async function newestKept(db: Knex, layoutId: number): Promise<RevisionRecord | null> {
+export async function newestSaved(db: Knex, layoutId: number): Promise<RevisionRecord | null> {
   const row = await db<RevisionRow>("layout_revisions")
     .where({ layout_id: layoutId })
     .whereNotNull("kept_at")
@@ -208,9 +208,9 @@ export async function giveRevision(db: Knex, jobId: number, revisionId: number):
 }
 
 /** The newest kept revision of a model and variant; null when none was kept. */
-export async function lastKept(db: Knex, model: string, variant: string): Promise<RevisionRecord | null> {
+export async function lastSaved(db: Knex, model: string, variant: string): Promise<RevisionRecord | null> {
   const layout = await layoutFor(db, model, variant);
-  return layout && newestKept(db, layout.id);
+  return layout && newestSaved(db, layout.id);
 }
 
 /** What a machine is told alike by. */

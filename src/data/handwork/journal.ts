@@ -59,13 +59,13 @@ export async function addEntries(
     )
     .onConflict("id")
     .ignore();
-  if (entries.some((e) => e.step.startsWith(CLEANING))) await keepCleanings(db, jobId);
+  if (entries.some((e) => e.step.startsWith(CLEANING))) await saveCleanings(db, jobId);
 }
 
 const CLEANING = stepKey("clean", "");
 
 /** Keeps what the cleaning steps of a job use by now, beside its journal: shelves ask for it by day. */
-async function keepCleanings(db: Knex, jobId: number): Promise<void> {
+async function saveCleanings(db: Knex, jobId: number): Promise<void> {
   const uses = cleaningUses(jobId, await entriesAsReceived(db, jobId, CLEANING));
   const zone = await zoneOf(db);
   await db("cleanings").where({ job_id: jobId }).delete();
@@ -120,7 +120,7 @@ export async function takeIn(db: Knex, jobId: number): Promise<Entry[]> {
   const entries = (await placed(db).where({ job_id: jobId, aside: true })).map(fromRow);
   if (entries.length === 0) return [];
   await db("journal").where({ job_id: jobId, aside: true }).update({ aside: false });
-  await keepCleanings(db, jobId);
+  await saveCleanings(db, jobId);
   return entries;
 }
 

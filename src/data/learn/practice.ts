@@ -133,7 +133,7 @@ export async function findTaught(db: Knex, code: string): Promise<TaughtCase | n
 }
 
 /** Keeps a case under its code; one that was taken away stands again. */
-export async function keepTaught(db: Knex, c: Omit<TaughtCase, "createdAt">): Promise<void> {
+export async function saveTaught(db: Knex, c: Omit<TaughtCase, "createdAt">): Promise<void> {
   const row = { title: c.title, complaint: c.complaint, who: c.who, removed_at: null };
   await db("practice_cases")
     .insert({ code: c.code, ...row, created_at: new Date().toISOString() })

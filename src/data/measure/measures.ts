@@ -11,7 +11,7 @@ export interface Measure {
 }
 
 /** Keeps what a judge measured of a job, in the place of what it measured before. */
-export async function keepMeasure(db: Knex, m: Measure): Promise<void> {
+export async function saveMeasure(db: Knex, m: Measure): Promise<void> {
   await db("measures")
     .insert({
       job_id: m.jobId,

@@ -20,7 +20,7 @@ export async function lastTriage(db: Knex, runId: number): Promise<Triaged | nul
 }
 
 /** Keeps what was said of a run alone, in the place of what was said before. */
-export async function keepTriage(db: Knex, runId: number, askedSha256: string, result: Triaged | null): Promise<void> {
+export async function saveTriage(db: Knex, runId: number, askedSha256: string, result: Triaged | null): Promise<void> {
   await db<Row>("triages")
     .insert({ run_id: runId, asked_sha256: askedSha256, result_json: JSON.stringify(result) })
     .onConflict("run_id")

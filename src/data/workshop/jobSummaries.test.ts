@@ -9,7 +9,7 @@ import { addMachine, findMachine } from "./machines";
 import * as stands from "../base/migrations/0008-stands";
 import * as ways from "../base/migrations/0009-ways";
 import * as forecasts from "../base/migrations/0011-forecasts";
-import { keepTriage, lastTriage } from "../measure/triages";
+import { saveTriage, lastTriage } from "../measure/triages";
 import { factsOf, forecastRows, writeSummary, staleJobs, summariesOf } from "./jobSummaries";
 
 let db: Knex;
@@ -147,7 +147,7 @@ describe("what was forecast, kept with how a job stands", () => {
       .returning<{ id: number }[]>("id");
     await keep(jobId, await factsOf(db, jobId));
     for (const sha of ["a", "b"]) {
-      await keepTriage(db, run?.id ?? 0, sha, null);
+      await saveTriage(db, run?.id ?? 0, sha, null);
       expect(await staleJobs(db, 999)).toContain(jobId);
       await keep(jobId, await factsOf(db, jobId));
     }

@@ -3,7 +3,7 @@ import type { LetterCount, Machine, RackWay } from "../../core/workshop/job";
 import { machineFromRow, type MachineRow } from "./machines";
 
 /** What is asked of the rack: the way its shelves are sorted, a word that is searched, and what days count as. */
-export interface RackAsk {
+export interface RackQuery {
   way: RackWay;
   word: string;
   today: string;
@@ -47,7 +47,7 @@ const ORDER: Record<RackWay, string> = {
 /** The shelves with what stands on each, from a name on, so many of them. */
 export async function shelfCounts(
   db: Knex,
-  { way, ...ask }: RackAsk,
+  { way, ...ask }: RackQuery,
   page: { from: string; most: number },
 ): Promise<ShelfCount[]> {
   return db.raw<ShelfCount[]>(
@@ -59,7 +59,7 @@ export async function shelfCounts(
 }
 
 /** The name of the shelf so many before one; empty where it is among the first. */
-export async function shelfBefore(db: Knex, { way, ...ask }: RackAsk, from: string, steps: number): Promise<string> {
+export async function shelfBefore(db: Knex, { way, ...ask }: RackQuery, from: string, steps: number): Promise<string> {
   const rows = await db.raw<{ key: string }[]>(
     `SELECT DISTINCT ${KEYS[way]} AS key ${FROM} WHERE ${FOUND} AND ${KEYS[way]} < :from ORDER BY 1 DESC LIMIT :steps`,
     { ...ask, from, steps },
@@ -70,7 +70,7 @@ export async function shelfBefore(db: Knex, { way, ...ask }: RackAsk, from: stri
 /** Machines of some shelves, so many of each from a place on. */
 export async function shelfMachines(
   db: Knex,
-  { way, ...ask }: RackAsk,
+  { way, ...ask }: RackQuery,
   of: { keys: readonly string[]; from: number; most: number },
 ): Promise<{ key: string; machine: Machine; openJobId: number | null; lastJobId: number | null }[]> {
   // each shelf by itself, so that only what is seen of it is put in order

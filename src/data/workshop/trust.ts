@@ -95,7 +95,7 @@ export async function insertBench(db: Knex, name: string): Promise<number> {
 }
 
 /** What a session hangs on, in one look: null where its bench or its tag is gone. */
-export async function sessionStands(
+export async function isSessionValid(
   db: Knex,
   { benchId, personId }: { benchId: number; personId: number },
 ): Promise<{ epoch: number; closedMs: number } | null> {

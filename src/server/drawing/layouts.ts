@@ -12,7 +12,7 @@ import {
   findRevision,
   keepRevision,
   layoutFor,
-  newestKept,
+  newestSaved,
   revisionOfJob,
   saveRevision,
   giveRevision,
@@ -43,7 +43,7 @@ export async function startLayout(jobId: number, body: unknown): Promise<Result<
     const own = await revisionOfJob(tx, jobId);
     if (own && !own.keptAt) return ok({ revisionId: own.id });
     const layout = await layoutFor(tx, machine.model, machine.variant);
-    const last = own ?? (layout && (await newestKept(tx, layout.id)));
+    const last = own ?? (layout && (await newestSaved(tx, layout.id)));
     if (checked.value.from === "last") {
       if (!last) return bad(serverProblem.noLayout());
       await giveRevision(tx, jobId, last.id);

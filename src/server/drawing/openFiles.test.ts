@@ -6,7 +6,7 @@ import { database } from "../../data/base/connection";
 import { findByWords, matchOf } from "../../data/workshop/finds";
 import { addMachine, findMachine } from "../../data/workshop/machines";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
-import { keepEntries } from "../handwork/service";
+import { saveEntries } from "../handwork/service";
 import { changeFilters, filtersView } from "../workshop/filters";
 import { takeList } from "../workshop/machineLists";
 import { TABLES, tableRows } from "../workshop/tables";
@@ -86,7 +86,7 @@ describe("search", () => {
     async () => {
       const jobId = await jobOn("Wrenfell 14");
       value(
-        await keepEntries(jobId, {
+        await saveEntries(jobId, {
           entries: [
             {
               id: "abcdef".repeat(4),
@@ -115,7 +115,7 @@ describe("search", () => {
     const jobId = await jobOn("Calder Nook 13");
     let n = 0;
     const say = (act: string, value: string, reason = "") =>
-      keepEntries(jobId, {
+      saveEntries(jobId, {
         entries: [
           {
             id: `fade0${n++}`.padEnd(24, "0"),

@@ -7,7 +7,7 @@ import { closeJob } from "../../data/workshop/jobs";
 import { addLayout, addRevision, revisionOfJob } from "../../data/drawing/layouts";
 import { jobProcedure } from "../../data/handwork/procedures";
 import { tessalyK15Layout } from "../../samples/layouts";
-import { changeJobProcedure, changeWorkshopProcedure, keepEntries } from "./service";
+import { changeJobProcedure, changeWorkshopProcedure, saveEntries } from "./service";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
 import { openAgain } from "../workshop/machines";
 import { bookMaterial, newLot } from "../workshop/materials";
@@ -39,10 +39,10 @@ describe("the journal on the server", () => {
   it("takes an entry that is sent twice once, and gives everybody's back", async () => {
     const jobId = await jobOn("Plain 15");
     const [a, b] = [entry("open:off"), entry("open:flip")];
-    await keepEntries(jobId, { entries: [a] });
-    const sent = await keepEntries(jobId, { entries: [a, b] });
+    await saveEntries(jobId, { entries: [a] });
+    const sent = await saveEntries(jobId, { entries: [a, b] });
     expect(sent.ok && sent.value.entries).toMatchObject([a, b]);
-    const again = await keepEntries(jobId, { entries: [] });
+    const again = await saveEntries(jobId, { entries: [] });
     expect(again.ok && again.value.entries.length).toBe(2);
   });
 
@@ -50,8 +50,8 @@ describe("the journal on the server", () => {
     const jobId = await jobOn("Plain 15");
     const ahead = entry("open:off", { at: "2031-03-04T10:00:00.000Z" });
     const behind = entry("open:off", { act: "undone", at: "2031-03-04T09:57:00.000Z" });
-    await keepEntries(jobId, { entries: [ahead] });
-    const kept = await keepEntries(jobId, { entries: [behind] });
+    await saveEntries(jobId, { entries: [ahead] });
+    const kept = await saveEntries(jobId, { entries: [behind] });
     const entries = kept.ok ? kept.value.entries : [];
     expect(entries.map((e) => e.id)).toEqual([ahead.id, behind.id]);
     expect(entries[1]?.seq).toBeGreaterThan(entries[0]?.seq ?? Infinity);
@@ -72,30 +72,30 @@ describe("the journal on the server", () => {
     ];
     for (const [bad, why] of wrong) {
       const [first, second] = [entry("open:off"), entry("open:flip")];
-      const r = value(await keepEntries(jobId, { entries: [first, { ...entry("open:tray"), ...bad }, second] }));
+      const r = value(await saveEntries(jobId, { entries: [first, { ...entry("open:tray"), ...bad }, second] }));
       expect(r.refused.map((x) => x.why).join(), JSON.stringify(bad)).toMatch(why);
       expect(r.entries.slice(-2).map((e) => e.id)).toEqual([first.id, second.id]);
     }
     const none = [null, "text", 7, [], {}];
-    expect(value(await keepEntries(jobId, { entries: none })).refused).toHaveLength(none.length);
-    expect((await keepEntries(9999, { entries: [entry("open:off")] })).ok).toBe(false);
-    expect((await keepEntries(jobId, { entries: "all" })).ok).toBe(false);
+    expect(value(await saveEntries(jobId, { entries: none })).refused).toHaveLength(none.length);
+    expect((await saveEntries(9999, { entries: [entry("open:off")] })).ok).toBe(false);
+    expect((await saveEntries(jobId, { entries: "all" })).ok).toBe(false);
   });
 
   it("of a closed job are set aside, whatever the device's clock says, and count once it is opened again", async () => {
     const jobId = await jobOn("Plain 15");
-    value(await keepEntries(jobId, { entries: [entry("open:off")] }));
+    value(await saveEntries(jobId, { entries: [entry("open:off")] }));
     const db = await database();
     await closeJob(db, jobId, "", new Date().toISOString());
     const late = [
       entry("open:flip", { at: "2019-01-01T00:00:00.000Z" }),
       entry("open:tray", { at: "2039-01-01T00:00:00.000Z" }),
     ];
-    const kept = value(await keepEntries(jobId, { entries: late }));
+    const kept = value(await saveEntries(jobId, { entries: late }));
     expect([kept.aside, kept.entries.map((e) => e.step)]).toEqual([2, ["open:off"]]);
     expect((await jobView(jobId))?.service.aside).toBe(2);
     // sent again they are there already
-    expect(value(await keepEntries(jobId, { entries: late })).aside).toBe(2);
+    expect(value(await saveEntries(jobId, { entries: late })).aside).toBe(2);
     expect((await openAgain(jobId)).ok).toBe(true);
     const view = await jobView(jobId);
     expect([view?.service.aside, view?.service.entries.map((e) => e.step)]).toEqual([
@@ -107,7 +107,7 @@ describe("the journal on the server", () => {
   it("say who did it, where somebody said", async () => {
     const jobId = await jobOn("Plain 15");
     const { entries } = value(
-      await keepEntries(jobId, { entries: [entry("open:off", { who: "HM" }), entry("open:flip")] }),
+      await saveEntries(jobId, { entries: [entry("open:off", { who: "HM" }), entry("open:flip")] }),
     );
     expect(entries.map((e) => e.who ?? "")).toEqual(["HM", ""]);
   });
@@ -121,15 +121,15 @@ describe("the journal on the server", () => {
     const booked = async () => (await stockView(jobId)).bookings.map((b) => b.what);
     await book();
     const undone = entry("paste:p5", { stage: "paste", act: "undone" });
-    value(await keepEntries(jobId, { entries: [entry("paste:p5", { stage: "paste" }), undone] }));
+    value(await saveEntries(jobId, { entries: [entry("paste:p5", { stage: "paste" }), undone] }));
     expect(await booked()).toEqual([]);
     await book();
     // its answer was lost and it comes once more
-    value(await keepEntries(jobId, { entries: [undone] }));
+    value(await saveEntries(jobId, { entries: [undone] }));
     expect(await booked()).toEqual(["paste:p5"]);
     // one that comes after closing gives back once the job is opened again
     await closeJob(await database(), jobId, "", new Date().toISOString());
-    value(await keepEntries(jobId, { entries: [entry("paste:p5", { stage: "paste", act: "undone" })] }));
+    value(await saveEntries(jobId, { entries: [entry("paste:p5", { stage: "paste", act: "undone" })] }));
     expect(await booked()).toEqual(["paste:p5"]);
     value(await openAgain(jobId));
     expect(await booked()).toEqual([]);
@@ -147,7 +147,7 @@ describe("the journal on the server", () => {
     const jobId = await jobOn("Tessaly K15");
     expect(await revisionOfJob(db, jobId)).toBeNull();
     expect((await jobView(jobId))?.service.layout?.parts.length).toBe(tessalyK15Layout().parts.length);
-    await keepEntries(jobId, {
+    await saveEntries(jobId, {
       entries: [entry("gate:before-run", { act: "skipped", reason: "Will not start" }), entry("open:off")],
     });
     expect((await revisionOfJob(db, jobId))?.id).toBe(revision);
@@ -173,13 +173,13 @@ describe("the journal on the server", () => {
       button: "Open",
     });
     // half stripped nothing is found yet: how far the steps have come is no finding
-    await keepEntries(jobId, { entries: [entry("strip:battery", { stage: "strip", value: "fine" })] });
+    await saveEntries(jobId, { entries: [entry("strip:battery", { stage: "strip", value: "fine" })] });
     expect((await summaryNow(jobId))?.found).toBe("");
   });
 
   it("tells the time earlier jobs of the model took, and nothing of a run that is not there", async () => {
     const jobId = await jobOn("Timed 15");
-    await keepEntries(jobId, {
+    await saveEntries(jobId, {
       entries: [0, 3, 7].map((m) => entry("open:off", { at: new Date(Date.UTC(2031, 2, 4, 10, m)).toISOString() })),
     });
     await (await database())("jobs").where({ id: jobId }).update({ closed_at: "2031-03-04T12:00:00.000Z" });

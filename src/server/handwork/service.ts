@@ -2,7 +2,7 @@ import { bad, ok, type Result } from "../../core/base/result";
 import { SCHOOLS, usualProcedure, type Entry, batterySwollen, Journal } from "../../core/handwork/service";
 import { findJob } from "../../data/workshop/jobs";
 import { addEntries, asideOf, entriesOf, knownEntries } from "../../data/handwork/journal";
-import { giveRevision, lastKept, revisionOfJob } from "../../data/drawing/layouts";
+import { giveRevision, lastSaved, revisionOfJob } from "../../data/drawing/layouts";
 import { findMachine } from "../../data/workshop/machines";
 import {
   fixProcedure,
@@ -24,7 +24,7 @@ import { dayIn } from "../../core/base/days";
 import { zoneOf } from "../../data/base/zone";
 
 /** What became of the entries a device sent. */
-export interface KeptEntries {
+export interface SavedEntries {
   /** The whole journal, so that a device sees what others did. */
   entries: Entry[];
   /** Those that cannot be kept, and why: they bar no other. */
@@ -34,11 +34,11 @@ export interface KeptEntries {
 }
 
 /** Takes entries in, each once and in their order; what was undone gives back what it had booked or cut. */
-export async function keepEntries(jobId: number, body: unknown): Promise<Result<KeptEntries>> {
+export async function saveEntries(jobId: number, body: unknown): Promise<Result<SavedEntries>> {
   const checked = check(JournalInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { good, refused } = sorted(checked.value.entries);
-  const kept = await writing<KeptEntries>(async (tx) => {
+  const kept = await writing<SavedEntries>(async (tx) => {
     const job = await findJob(tx, jobId);
     if (!job) return bad(serverProblem.noJob());
     const known = await knownEntries(
@@ -52,7 +52,7 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
       // the steps name parts of this drawing: from now on it is the job's
       const machine = await findMachine(tx, job.machineId);
       const last =
-        machine && !(await revisionOfJob(tx, jobId)) ? await lastKept(tx, machine.model, machine.variant) : null;
+        machine && !(await revisionOfJob(tx, jobId)) ? await lastSaved(tx, machine.model, machine.variant) : null;
       if (last) await giveRevision(tx, jobId, last.id);
     }
     const now = new Date().toISOString();
@@ -66,9 +66,9 @@ export async function keepEntries(jobId: number, body: unknown): Promise<Result<
 }
 
 /** Entries that can be kept, and those that cannot with why. */
-function sorted(entries: readonly unknown[]): { good: Entry[]; refused: KeptEntries["refused"] } {
+function sorted(entries: readonly unknown[]): { good: Entry[]; refused: SavedEntries["refused"] } {
   const good: Entry[] = [];
-  const refused: KeptEntries["refused"] = [];
+  const refused: SavedEntries["refused"] = [];
   for (const plain of entries) {
     const entry = check(EntryInput, plain);
     if (entry.ok) good.push({ ...entry.value });

@@ -33,7 +33,7 @@ import { asideOf, entriesOf } from "../../data/handwork/journal";
 import { findMachine } from "../../data/workshop/machines";
 import { jobProcedure, padCurves } from "../../data/handwork/procedures";
 import { runsOfJob, type RunKind, type RunRecord } from "../../data/measure/runs";
-import { lastKept, revisionOfJob } from "../../data/drawing/layouts";
+import { lastSaved, revisionOfJob } from "../../data/drawing/layouts";
 import { summariesOf } from "../../data/workshop/jobSummaries";
 import { lastTriage } from "../../data/measure/triages";
 import type { VerdictRecord } from "../../data/measure/verdicts";
@@ -66,7 +66,7 @@ export async function jobView(id: number): Promise<JobView | null> {
   const runs = await runsOfJob(db, id);
   const revision = await revisionOfJob(db, id);
   // handwork goes by the job's own drawing, else by the last kept one of the model
-  const drawing = revision ?? (await lastKept(db, machine.model, machine.variant));
+  const drawing = revision ?? (await lastSaved(db, machine.model, machine.variant));
   const map = mapOf(drawing);
   const procedure = await jobProcedure(db, id);
   const zone = await zoneOf(db);

@@ -4,7 +4,7 @@ import type { Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
 import { temporaryDatabase } from "../../testing/bed";
 import {
-  keepTaughtCase,
+  saveTaughtCase,
   nameAtPractice,
   pressAtPractice,
   putBackTaughtCase,
@@ -67,7 +67,7 @@ describe("a try", () => {
     expect(await viewOf(again)).toMatchObject({ learner: "AB", code, presses: ["run"] });
     // on this machine itself anybody may be named
     expect(value(await nameAtPractice(id, { named: ["pipe"] })).id).toBe(id);
-    const made = value(await keepTaughtCase({ ...taught, title: "Another's desk", who: "MT" }, "YZ")).code;
+    const made = value(await saveTaughtCase({ ...taught, title: "Another's desk", who: "MT" }, "YZ")).code;
     expect((await practiceStart("")).cases.find((c) => c.code === made)?.who).toBe("YZ");
     value(await removeTaughtCase(made));
   });
@@ -154,7 +154,7 @@ describe("a try", () => {
 
 describe("a teacher's case", () => {
   it("has a code that gives the same machine, with the teacher's words where it is practised here", async () => {
-    const kept = value(await keepTaughtCase(taught)).code;
+    const kept = value(await saveTaughtCase(taught)).code;
     expect(caseOf(kept)).toMatchObject({ kind: "tessaly", level: "hard", complaint: "loud", logged: "one-core" });
     expect(caseOf(kept)?.faults.map((f) => f.kind)).toEqual(["lean", "dust"]);
     expect((await practiceStart("")).cases).toMatchObject([{ code: kept, title: taught.title, who: "MT" }]);
@@ -165,7 +165,7 @@ describe("a teacher's case", () => {
   });
 
   it("is taken off the list and put back; tries of it go on", async () => {
-    const kept = value(await keepTaughtCase({ ...taught, title: "Another" })).code;
+    const kept = value(await saveTaughtCase({ ...taught, title: "Another" })).code;
     const id = await begun("KL", { code: kept });
     value(await removeTaughtCase(kept));
     expect(problem(await removeTaughtCase(kept))).toBe("case-not-found");
@@ -177,14 +177,14 @@ describe("a teacher's case", () => {
 
   it("is refused by field where it cannot be", async () => {
     const lean = taught.faults[0];
-    expect(fields(await keepTaughtCase({ ...taught, title: " " }))).toHaveProperty("title");
-    expect(fields(await keepTaughtCase({ ...taught, faults: [lean, lean] }))).toEqual({
+    expect(fields(await saveTaughtCase({ ...taught, title: " " }))).toHaveProperty("title");
+    expect(fields(await saveTaughtCase({ ...taught, faults: [lean, lean] }))).toEqual({
       faults: "Choose two faults of different suspects.",
     });
-    expect(fields(await keepTaughtCase({ ...taught, kind: "wrenfell", faults: [{ ...lean, chip: "gpu" }] }))).toEqual({
+    expect(fields(await saveTaughtCase({ ...taught, kind: "wrenfell", faults: [{ ...lean, chip: "gpu" }] }))).toEqual({
       faults: "A machine of this kind cannot have that fault.",
     });
-    expect(fields(await keepTaughtCase({ ...taught, faults: [{ ...lean, size: 7 }] }))).not.toEqual({});
-    expect(fields(await keepTaughtCase({ ...taught, complaint: "" }))).toHaveProperty("complaint");
+    expect(fields(await saveTaughtCase({ ...taught, faults: [{ ...lean, size: 7 }] }))).not.toEqual({});
+    expect(fields(await saveTaughtCase({ ...taught, complaint: "" }))).toHaveProperty("complaint");
   });
 });

@@ -15,7 +15,7 @@ import { bad, ok, type Problem, type Result } from "../../core/base/result";
 import {
   findTry,
   insertTry,
-  keepTaught,
+  saveTaught,
   putBackTaught,
   removeTaught,
   setNamed,
@@ -119,7 +119,7 @@ function openTry(t: PracticeTry | null, person: string | null): Result<PracticeT
 }
 
 /** Keeps a case a teacher made; the same case has the same code everywhere. */
-export async function keepTaughtCase(body: unknown, person: string | null = null): Promise<Result<{ code: string }>> {
+export async function saveTaughtCase(body: unknown, person: string | null = null): Promise<Result<{ code: string }>> {
   const checked = check(TaughtCaseInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { title, words, who, ...told } = checked.value;
@@ -134,7 +134,7 @@ export async function keepTaughtCase(body: unknown, person: string | null = null
   if (problem) return bad(serverProblem.badFields({ faults: problem }));
   const code = codeOf(c);
   return writing(async (tx) => {
-    await keepTaught(tx, { code, title, complaint: words, who: person ?? who });
+    await saveTaught(tx, { code, title, complaint: words, who: person ?? who });
     return ok({ code });
   });
 }

@@ -15,7 +15,7 @@ export async function judgedNow(jobId: number): Promise<number | null> {
 }
 
 /** What follows a run that was stored: a verdict where both are there; a run before is read alone on the way. */
-export async function afterKept(jobId: number, kind: RunKind, paired: boolean): Promise<number | null> {
+export async function afterSaved(jobId: number, kind: RunKind, paired: boolean): Promise<number | null> {
   const verdictId = paired ? await judgedNow(jobId) : null;
   backgroundTask(kind === "before" ? readAlone(jobId) : moved(jobId));
   return verdictId;

@@ -14,7 +14,7 @@ import { answerTo, openedBy, takeSamples } from "./live/samples";
 import { follow } from "./live/stream";
 import { hashOf, isToken, newToken, tokenOf } from "./live/token";
 import { liveView } from "./live/view";
-import { keepEntries } from "../handwork/service";
+import { saveEntries } from "../handwork/service";
 import { sourceOf } from "./runs";
 import { verdictStage } from "./views/verdict";
 import { jobView } from "../job/job";
@@ -160,7 +160,7 @@ describe("a live run", () => {
 
   it("never of a machine whose battery is swollen", async () => {
     const jobId = await jobOn("Live 14");
-    await keepEntries(jobId, {
+    await saveEntries(jobId, {
       entries: [
         {
           id: "0".repeat(32),
@@ -180,9 +180,9 @@ describe("a live run", () => {
     const { jobId, runId, token } = await begun();
     await send(runId, token, plain(1, 310));
     const entry = { at: new Date().toISOString(), stage: "intake", step: "intake:battery", act: "done", reason: "" };
-    await keepEntries(jobId, { entries: [{ ...entry, id: "1".repeat(32), value: "fine" }] });
+    await saveEntries(jobId, { entries: [{ ...entry, id: "1".repeat(32), value: "fine" }] });
     expect((await session(runId)).state().phase).toBe("load");
-    await keepEntries(jobId, { entries: [{ ...entry, id: "2".repeat(32), value: "swollen" }] });
+    await saveEntries(jobId, { entries: [{ ...entry, id: "2".repeat(32), value: "swollen" }] });
     expect((await session(runId)).state()).toMatchObject({ phase: "cool", stopped: "swollen" });
   });
 

@@ -4,7 +4,7 @@ import { database } from "../../data/base/connection";
 import { changeLiveRun, findLiveRun, isLoadKey, openLiveRuns } from "../../data/measure/liveRuns";
 import { check } from "../../input/check";
 import { LiveActInput, LiveChangeInput } from "../../input/live";
-import { afterKept } from "./afterRun";
+import { afterSaved } from "./afterRun";
 import { logged, regularly } from "../base/background/task";
 import { beginLiveRun } from "./live/begin";
 import { liveSessionOf, type LiveSession } from "./live/liveSession";
@@ -76,7 +76,7 @@ async function finish(session: LiveSession): Promise<Result<null>> {
   const { jobId, kind } = session.live;
   const kept = await finishRun(session);
   if (!kept.ok) return kept;
-  await afterKept(jobId, kind, kept.value.paired);
+  await afterSaved(jobId, kind, kept.value.paired);
   return ok(null);
 }
 

@@ -22,7 +22,7 @@ import { check } from "../../input/check";
 import { RunChangeInput } from "../../input/run";
 import { serverProblem } from "../base/http/problems";
 import { receiveLog, type ReceivedLog } from "./upload";
-import { afterKept, judgedNow } from "./afterRun";
+import { afterSaved, judgedNow } from "./afterRun";
 import { liveLogOf } from "./live/finish";
 import { openJob, writing } from "../base/http/write";
 
@@ -35,17 +35,17 @@ export async function storeRun(
   const { head, run } = received.value;
   const phases = head.phases ?? findPhases(run);
   if (phases && !phasesFit(phases, run)) return bad(serverProblem.badPhases());
-  const stored = await keepRun(received.value, phases);
+  const stored = await saveRun(received.value, phases);
   if (!stored.ok) return stored;
   const { runId, paired, skipped } = stored.value;
-  const verdictId = await afterKept(head.jobId, head.kind, paired);
+  const verdictId = await afterSaved(head.jobId, head.kind, paired);
   // a machine that could not run before is judged by its run after alone
   const alone = head.kind === "after" && !paired && skipped;
   return ok({ runId, verdictId, alone });
 }
 
 /** Stores a received run beside the other of its job, or says why not. The same log sent once more is stored once. */
-async function keepRun(
+async function saveRun(
   { head, run, table, sha256, bytes, gzip }: ReceivedLog,
   phases: Phases | null,
 ): Promise<Result<{ runId: number; paired: boolean; skipped: boolean }>> {

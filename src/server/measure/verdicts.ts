@@ -4,7 +4,7 @@ import { bad, ok, type Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
 import { findJob } from "../../data/workshop/jobs";
 import { findMachine } from "../../data/workshop/machines";
-import { keepMeasure } from "../../data/measure/measures";
+import { saveMeasure } from "../../data/measure/measures";
 import { findRun, runsOfJob, type RunKind, type RunRecord } from "../../data/measure/runs";
 import { addVerdict, latestVerdict, type VerdictRecord } from "../../data/measure/verdicts";
 import { findWorkshop } from "../../data/workshop/workshop";
@@ -28,7 +28,7 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
   const runs = await runsOfJob(await database(), jobId);
   const key = [jobId, runs.before?.id, runs.before?.revision, runs.after?.id, runs.after?.revision].join(".");
   const underWay = heldUnderWay.orMake(() => new Map());
-  const made = underWay.get(key) ?? judgedAndKept(jobId).finally(() => underWay.delete(key));
+  const made = underWay.get(key) ?? judgedAndSaved(jobId).finally(() => underWay.delete(key));
   underWay.set(key, made);
   return made;
 }
@@ -36,7 +36,7 @@ export async function judgeJob(jobId: number): Promise<Result<VerdictRecord>> {
 /** Runs that change while they are judged are judged so many times anew. */
 const MOST_TRIES = 3;
 
-async function judgedAndKept(jobId: number, tries = 1): Promise<Result<VerdictRecord>> {
+async function judgedAndSaved(jobId: number, tries = 1): Promise<Result<VerdictRecord>> {
   const db = await database();
   const job = await findJob(db, jobId);
   if (!job) return bad(serverProblem.noJob());
@@ -75,12 +75,12 @@ async function judgedAndKept(jobId: number, tries = 1): Promise<Result<VerdictRe
     if (isFresh(given, now, thresholdK)) return ok(given);
     await addVerdict(tx, of, new Date().toISOString());
     // what it measures of the machine is known from now on, also to other jobs of its model
-    await keepMeasure(tx, { ...of, runs: goodRunsOf(machine?.tag ?? "", result) });
+    await saveMeasure(tx, { ...of, runs: goodRunsOf(machine?.tag ?? "", result) });
     return ok(await latestVerdict(tx, jobId));
   });
   if (!kept.ok) return kept;
   if (kept.value) return ok(kept.value);
-  return tries < MOST_TRIES ? judgedAndKept(jobId, tries + 1) : bad(serverProblem.runsMoved());
+  return tries < MOST_TRIES ? judgedAndSaved(jobId, tries + 1) : bad(serverProblem.runsMoved());
 }
 
 /** The fits behind a job's verdict. */

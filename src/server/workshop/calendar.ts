@@ -8,7 +8,7 @@ import { checksDue, findJobs } from "../../data/workshop/jobs";
 import { findMachine } from "../../data/workshop/machines";
 import { withMachines } from "../../data/workshop/jobSummaries";
 import { findWorkshop } from "../../data/workshop/workshop";
-import type { DateAsk } from "../../threads/calendar";
+import type { DateRequest } from "../../threads/calendar";
 import { inThread } from "../../threads/pool";
 import { serverProblem } from "../base/http/problems";
 import { handle, respond } from "../base/http/respond";
@@ -21,14 +21,14 @@ const MOST_CHECKS = 500;
 const PAST_DAYS = 400;
 
 /** Where a calendar is asked for, to lead back: "http://127.0.0.1:3000". */
-export interface CalendarAsk {
+export interface CalendarQuery {
   origin: string;
   /** One machine's; null for the whole workshop. */
   machineId: number | null;
 }
 
 /** Next services and check runs as an iCalendar (RFC 5545), to subscribe to; null where there is no such machine. */
-export async function calendarOf({ origin, machineId }: CalendarAsk): Promise<string | null> {
+export async function calendarOf({ origin, machineId }: CalendarQuery): Promise<string | null> {
   const db = await database();
   const today = await todayNow();
   const one = machineId === null ? null : await findMachine(db, machineId);
@@ -36,7 +36,7 @@ export async function calendarOf({ origin, machineId }: CalendarAsk): Promise<st
   const workshop = await findWorkshop(db);
   const name = one ? `${one.tag}, ${one.model}` : workshop.name ? `Ovrant, ${workshop.name}` : "Ovrant";
   const dues = one ? [one] : await dueOfAll(db, today);
-  const dateOf = (id: string, day: string, m: Machine, words: { title: string; why: string }): DateAsk => ({
+  const dateOf = (id: string, day: string, m: Machine, words: { title: string; why: string }): DateRequest => ({
     id,
     day,
     title: `${words.title}: ${m.tag}, ${m.model}`,

@@ -3,11 +3,11 @@ import { dayOf, orderAsKept, placedOrder, planDay, namedOrder } from "../../core
 import type { Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
-import { changeDayForm, keepDay } from "./day";
+import { changeDayForm, saveDay } from "./day";
 import { dayCalendarOf } from "./dayCalendar";
 import { begin } from "../measure/liveRuns";
 import { takeSamples } from "../measure/live/samples";
-import { keepEntries } from "../handwork/service";
+import { saveEntries } from "../handwork/service";
 import { dayIn, zoneHere } from "../../core/base/days";
 import { dayView } from "./views/day";
 
@@ -59,7 +59,7 @@ describe("a day at the bench", () => {
       value: "",
       reason: "",
     });
-    value(await keepEntries(jobId, { entries: [entry("open:off", 1), entry("open:flip", 2)] }));
+    value(await saveEntries(jobId, { entries: [entry("open:off", 1), entry("open:flip", 2)] }));
     const after = await own();
     expect(after?.left.open ?? 0).toBeLessThan(before?.left.open ?? 0);
     expect(after?.skipsBefore).toBe(true);
@@ -85,23 +85,23 @@ describe("a day at the bench", () => {
     const jobId = first?.facts.jobId ?? 0;
     const order = [{ job: String(jobId), task: "verdict" }];
     const promises = [{ jobId, dueMin: 800, weight: "1,5", today: true, dischargeMin: "40" }];
-    value(await keepDay({ date: today(), promises, order }));
+    value(await saveDay({ date: today(), promises, order }));
     expect((await dayView()).kept).toEqual({
       date: today(),
       promises: { [jobId]: { dueMin: 800, weight: 1.5, today: true, dischargeMin: 40, dryMin: 0 } },
       order,
     });
     const odd = [{ jobId, dueMin: null, weight: 1, today: true, dryMin: -5 }];
-    expect(fields(await keepDay({ date: today(), promises: odd, order }))).toHaveProperty("promises.0.dryMin");
+    expect(fields(await saveDay({ date: today(), promises: odd, order }))).toHaveProperty("promises.0.dryMin");
     // tomorrow begins with nothing
     const tomorrow = new Date(Date.now() + 86_400_000);
     expect((await dayView(tomorrow)).kept).toEqual({ date: dayIn(zoneHere(), tomorrow), promises: {}, order: null });
-    expect(fields(await keepDay({ date: "2031-01-01", promises: [], order: null }))).toHaveProperty("date");
-    expect(fields(await keepDay({ date: today(), promises: [], order: [{ job: "x", task: "verdict" }] }))).not.toEqual(
+    expect(fields(await saveDay({ date: "2031-01-01", promises: [], order: null }))).toHaveProperty("date");
+    expect(fields(await saveDay({ date: today(), promises: [], order: [{ job: "x", task: "verdict" }] }))).not.toEqual(
       {},
     );
-    expect(fields(await keepDay({ date: today(), promises: [], order: [{ job: "1", task: "nap" }] }))).not.toEqual({});
-    expect(fields(await keepDay({ date: today(), promises: [{ jobId, dueMin: 2_000 }], order: null }))).not.toEqual({});
+    expect(fields(await saveDay({ date: today(), promises: [], order: [{ job: "1", task: "nap" }] }))).not.toEqual({});
+    expect(fields(await saveDay({ date: today(), promises: [{ jobId, dueMin: 2_000 }], order: null }))).not.toEqual({});
     expect((await dayView()).kept.order).toEqual(order);
   });
 
@@ -116,13 +116,13 @@ describe("a day at the bench", () => {
   });
 
   it("as a calendar has every piece of the order with its times, and nothing before one was taken", async () => {
-    value(await keepDay({ date: today(), promises: [], order: null }));
+    value(await saveDay({ date: today(), promises: [], order: null }));
     expect(await dayCalendarOf("http://here", noon())).not.toContain("BEGIN:VEVENT");
     const view = await dayView(noon());
     const facts = view.jobs.map((j) => j.facts);
     const day = dayOf(view.form, view.kept, facts, view.nowMin);
     const plan = planDay(day, { steps: 2_000 });
-    value(await keepDay({ date: today(), promises: [], order: namedOrder(day, plan.order) }));
+    value(await saveDay({ date: today(), promises: [], order: namedOrder(day, plan.order) }));
     const text = await dayCalendarOf("http://here", noon());
     const { tasks } = placedOrder(day, orderAsKept(day, namedOrder(day, plan.order)));
     expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(tasks.filter((t) => t.task !== "cools").length);

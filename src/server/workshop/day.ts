@@ -2,7 +2,7 @@ import { type DayForm, type DayKept } from "../../core/workshop/day";
 import { bad, ok, type Result } from "../../core/base/result";
 import { setDay, setDayForm } from "../../data/workshop/day";
 import { check } from "../../input/check";
-import { DayFormInput, DayKeptInput } from "../../input/day";
+import { DayFormInput, SaveDayInput } from "../../input/day";
 import { serverProblem } from "../base/http/problems";
 import { writing } from "../base/http/write";
 import { todayNow } from "../base/today";
@@ -26,8 +26,8 @@ export async function changeDayForm(body: unknown): Promise<Result<DayForm>> {
 }
 
 /** Keeps what was promised today and the order that was taken; of another day nothing is kept. */
-export async function keepDay(body: unknown): Promise<Result<DayKept>> {
-  const checked = check(DayKeptInput, body);
+export async function saveDay(body: unknown): Promise<Result<DayKept>> {
+  const checked = check(SaveDayInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { date, promises, order } = checked.value;
   if (date !== (await todayNow()))

@@ -1,6 +1,6 @@
 import { dayOf, orderAsKept, placedOrder, WAIT_STAGES, type DayStage } from "../../core/workshop/day";
 import { STAGE_TITLES, type StageName } from "../../core/workshop/job";
-import type { DateAsk } from "../../threads/calendar";
+import type { DateRequest } from "../../threads/calendar";
 import { inThread } from "../../threads/pool";
 import { answeredAsCalendar } from "./calendar";
 import { dayView } from "./views/day";
@@ -16,7 +16,7 @@ export async function dayCalendarOf(origin: string, now = new Date()): Promise<s
   );
   const { tasks } = placedOrder(day, view.kept.order ? orderAsKept(day, view.kept.order) : []);
   const machines = new Map(view.jobs.map((j) => [String(j.facts.jobId), j.machine]));
-  const dates = tasks.flatMap((t): DateAsk[] => {
+  const dates = tasks.flatMap((t): DateRequest[] => {
     const machine = machines.get(t.job);
     if (!view.kept.order || !machine || WAIT_STAGES.includes(t.task as DayStage)) return [];
     return [

@@ -6,7 +6,7 @@ import { leftOf, type Shelf } from "../../core/workshop/stock";
 import { closeJob } from "../../data/workshop/jobs";
 import { database } from "../../data/base/connection";
 import { bookMaterial, cutPads, giveBack, newLot, uncutPads, updateLot } from "./materials";
-import { keepEntries } from "../handwork/service";
+import { saveEntries } from "../handwork/service";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
 import { lotUsesView, stockView } from "./views/materials";
 
@@ -126,12 +126,12 @@ describe("booking a material", () => {
       value: act === "done" ? "mat;swab=4;air=9" : "",
       reason: "",
     });
-    value(await keepEntries(job, { entries: [entry(1, "done")] }));
+    value(await saveEntries(job, { entries: [entry(1, "done")] }));
     expect(left(await stockView(null), swabs)).toBe(96);
     // on the day it came here, whatever the device's clock said
     const today = new Date().toISOString().slice(0, 10);
     expect(await lotUsesView(swabs)).toEqual([{ job: expect.stringMatching(/^J-/) as string, at: today, amount: 4 }]);
-    value(await keepEntries(job, { entries: [entry(2, "undone")] }));
+    value(await saveEntries(job, { entries: [entry(2, "undone")] }));
     expect(left(await stockView(null), swabs)).toBe(100);
   });
 });
@@ -165,7 +165,7 @@ describe("a lot put away", () => {
       value: "mat;cloth=3",
       reason: "",
     };
-    value(await keepEntries(job, { entries: [entry] }));
+    value(await saveEntries(job, { entries: [entry] }));
     expect([left(await stockView(null), older), left(await stockView(null), newer)]).toEqual([50, 47]);
     value(await updateLot(newer, { retired: true }));
     expect(left(await stockView(null), older)).toBe(50);

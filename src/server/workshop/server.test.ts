@@ -25,7 +25,7 @@ import { benchView } from "./views/bench";
 import { jobView, summaryNow } from "../job/job";
 import { machineView } from "./views/machine";
 import { afterAloneOf, triageOf } from "../measure/views/triage";
-import { keepEntries } from "../handwork/service";
+import { saveEntries } from "../handwork/service";
 import { verdictStage } from "../measure/views/verdict";
 
 let folder: string;
@@ -299,7 +299,7 @@ describe("figures of one judge", () => {
 describe("a machine that could not run before", () => {
   const skipped = async () => {
     const { jobId } = await opened();
-    await keepEntries(jobId, { entries: [{ ...noBefore, id: (++count).toString(16).padStart(32, "0") }] });
+    await saveEntries(jobId, { entries: [{ ...noBefore, id: (++count).toString(16).padStart(32, "0") }] });
     return jobId;
   };
   it("has its run after judged alone, against good machines", async () => {

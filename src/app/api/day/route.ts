@@ -1,5 +1,5 @@
 import { ok } from "@/core/base/result";
-import { keepDay } from "@/server/workshop/day";
+import { saveDay } from "@/server/workshop/day";
 import { handle, jsonBody, respond } from "@/server/base/http/respond";
 import { dayView } from "@/server/workshop/views/day";
 
@@ -12,5 +12,5 @@ export function GET(request: Request): Promise<Response> {
 
 /** Keeps what was promised today, and the order that was taken. */
 export function PUT(request: Request): Promise<Response> {
-  return handle(request, async () => respond(await keepDay(await jsonBody(request))));
+  return handle(request, async () => respond(await saveDay(await jsonBody(request))));
 }

@@ -208,7 +208,7 @@ export const isBox = (p: Part): p is BoxPart => !("points" in p);
 export const isKind = <K extends Kind>(p: Part, kind: K): p is Extract<Part, { kind: K }> => p.kind === kind;
 
 /** A link told by hand where overlap says otherwise: `is` false takes a derived one away. */
-export interface ToldLink {
+export interface ImplicitLink {
   a: string;
   b: string;
   is: boolean;
@@ -252,7 +252,7 @@ export interface Layout {
   variant: string;
   base: { widthMm: number; depthMm: number; cornerMm: number };
   parts: Part[];
-  links: ToldLink[];
+  links: ImplicitLink[];
   figures: Figures;
 }
 

@@ -12,7 +12,7 @@ const NAMED = 6;
  * @example
  * partsSaid(parts); // "fan F1 and screws 3, 4 and 6"
  */
-export function partsSaid(parts: readonly Part[]): string {
+export function partsWords(parts: readonly Part[]): string {
   const byKind = new Map<string, Part[]>();
   for (const p of parts) {
     const kind = KINDS[p.kind].name.toLowerCase();

@@ -2,7 +2,7 @@ import { words } from "../../base/words";
 import type { Count, GateFound } from "./gates";
 
 /** A gate in words: what it waits for, and what to do. */
-export interface GateSaid {
+export interface GateWords {
   title: string;
   say: string;
 }
@@ -13,7 +13,7 @@ export interface GateSaid {
  * @example
  * gateSaid({ code: "battery-plug" }).title; // "The battery plug is not out"
  */
-export function gateSaid(found: GateFound): GateSaid {
+export function gateWords(found: GateFound): GateWords {
   switch (found.code) {
     case "swollen":
       return {
@@ -35,12 +35,12 @@ export function gateSaid(found: GateFound): GateSaid {
         say: "No tool goes inside before the battery is unplugged.",
       };
     case "tray":
-      return { title: "The tray does not count up", say: traySaid(found.loose, found.counted) };
+      return { title: "The tray does not count up", say: trayWords(found.loose, found.counted) };
     case "counts":
       return {
         title: "Something is still out",
         say:
-          `${found.missing.map(missingSaid).join(". ")}. The cover stays off until out is in, or a reason is ` +
+          `${found.missing.map(missingWords).join(". ")}. The cover stays off until out is in, or a reason is ` +
           "kept.",
       };
     case "left":
@@ -50,13 +50,13 @@ export function gateSaid(found: GateFound): GateSaid {
             ? `${words.counted(found.pieces, "piece")} ${words.agreeing(found.pieces, "is", "are")} left on the tray`
             : "Out is not in",
         say:
-          found.missing.map((c) => `${missingSaid(c)}. `).join("") +
+          found.missing.map((c) => `${missingWords(c)}. `).join("") +
           "Find where it belongs before the machine is started.",
       };
   }
 }
 
-const missingSaid = ({ name, missing }: Count): string => `${name}: ${listed(missing)}`;
+const missingWords = ({ name, missing }: Count): string => `${name}: ${listed(missing)}`;
 
 /** Tags shown of what is out before the rest is only counted. */
 const SHOWN = 4;
@@ -64,7 +64,7 @@ const SHOWN = 4;
 const listed = (v: readonly string[]): string =>
   v.length <= SHOWN ? v.join(", ") : `${v.slice(0, SHOWN).join(", ")} and ${v.length - SHOWN} more`;
 
-function traySaid(loose: number, counted: number): string {
+function trayWords(loose: number, counted: number): string {
   const off = Math.abs(counted - loose);
   return counted < loose
     ? `${off} of ${loose} screws ${words.agreeing(off, "is", "are")} missing: still in the cover, or fallen. Prying ` +

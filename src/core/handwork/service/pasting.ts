@@ -21,12 +21,12 @@ export function isRenewed(ctx: ServiceContext, pad: Pad): boolean {
 }
 
 /** The gap under a pad as it was measured, and how; null while it was not. */
-export const gapTold = (ctx: ServiceContext, pad: Pad): { mm: number; by: GapBy } | null =>
+export const statedGap = (ctx: ServiceContext, pad: Pad): { mm: number; by: GapBy } | null =>
   gapOfText(ctx.journal.of(`gap:${pad.id}`).value);
 
 /** The gap under a pad: as it was measured, else by the heights in the drawing, else what its class is pressed by. */
 export function gapOf(ctx: ServiceContext, pad: Pad): Gap {
-  const told = gapTold(ctx, pad);
+  const told = statedGap(ctx, pad);
   if (told) return measuredGap(told.mm, told.by, pad.thicknessMm, pad.softness);
   return heightsGap(ctx, pad) ?? unmeasuredGap(pad.thicknessMm, ctx.curves[pad.softness]);
 }

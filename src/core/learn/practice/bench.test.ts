@@ -19,7 +19,7 @@ import {
   type Press,
 } from "./index";
 import { cureOf, lookOf } from "./acts";
-import { complaintSaid, complaintWhole } from "./words";
+import { complaintWords, complaintWhole } from "./words";
 import { practiceRun, usualOf } from "./runs";
 import { canRun } from "./ways";
 
@@ -255,8 +255,8 @@ describe("what an owner says", () => {
       "silent",
       "since-opened",
     ] as const;
-    expect(new Set(all.map(complaintSaid)).size).toBe(8);
+    expect(new Set(all.map(complaintWords)).size).toBe(8);
     for (const c of all) expect(complaintWhole(c)).toMatch(/^[A-Z].*\.$/);
-    expect(follow(aCase([], { complaint: "silent" }), []).steps[0]?.said).toContain(complaintSaid("silent"));
+    expect(follow(aCase([], { complaint: "silent" }), []).steps[0]?.said).toContain(complaintWords("silent"));
   });
 });

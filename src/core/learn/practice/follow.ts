@@ -17,7 +17,7 @@ import type { PracticeCase } from "./case";
 import { chipsOf, rigOf } from "./kinds";
 import { lookAt, type Saw } from "./looks";
 import { GOOD_SPREAD, practiceRun, practiceVerdict, usualOf, type PracticeRun, type RunKind } from "./runs";
-import { complaintSaid, runSaid } from "./words";
+import { complaintWords, runWords } from "./words";
 
 /** One step at the bench, with what it said and how the strands stand after it. */
 export interface PracticeStep {
@@ -76,7 +76,7 @@ export class PracticeBench {
   constructor(private readonly c: PracticeCase) {
     this.asRead = guessesOf(knownOf(c));
     this.asWhole = this.asRead;
-    this.note("complaint", complaintSaid(c.complaint));
+    this.note("complaint", complaintWords(c.complaint));
   }
 
   /** One press more. Throws where it cannot be: check with `afterAll` first. */
@@ -122,7 +122,7 @@ export class PracticeBench {
     );
     this.asWhole = weighed(this.asWhole, { of: "log", seen: run.seen, done }, usualOf(c).usual);
     if (verdict) this.verdict = this.verdictOver(run, earlier === this.firstPlain ? verdict : null);
-    this.note(kind, runSaid(run.triage, verdict), this.runs.length);
+    this.note(kind, runWords(run.triage, verdict), this.runs.length);
   }
 
   private get firstPlain(): PracticeRun | undefined {

@@ -126,7 +126,7 @@ function toldApart(wrong: FaultKind | null, truth: readonly FaultKind[], followe
   const kind = wrong ?? "nothing";
   const like = nearest(kind, truth);
   const mark = MARKS.find((m) => MARKS_OF[like].includes(m) !== MARKS_OF[kind].includes(m));
-  if (mark) return `${MARK_WORDS[mark].tells} ${whereTold(mark, followed)}`.trim();
+  if (mark) return `${MARK_WORDS[mark].tells} ${whereShown(mark, followed)}`.trim();
   for (const id of TESTS) {
     const look = lookOf(id);
     const sign = look
@@ -137,7 +137,7 @@ function toldApart(wrong: FaultKind | null, truth: readonly FaultKind[], followe
   return "Nothing but mending one of them and running it again.";
 }
 
-function whereTold(mark: Mark, { runs, unread }: Followed): string {
+function whereShown(mark: Mark, { runs, unread }: Followed): string {
   const at = runs.findIndex(({ seen: { log } }) => {
     if (mark === "cores") return log.coresK !== null;
     if (mark === "fan") return log.fan !== null;

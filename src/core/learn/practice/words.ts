@@ -14,11 +14,11 @@ const SAID: Readonly<Record<Complaint, readonly [short: string, whole: string]>>
 };
 
 /** What the owner says: short for a list, whole as it was said. */
-export const complaintSaid = (c: Complaint): string => SAID[c][0];
+export const complaintWords = (c: Complaint): string => SAID[c][0];
 export const complaintWhole = (c: Complaint): string => SAID[c][1];
 
 /** What a run says at a glance, as the judge reads it alone or beside the run before it. */
-export function runSaid(t: Triage, verdict: Verdict | null): string {
+export function runWords(t: Triage, verdict: Verdict | null): string {
   if (verdict) {
     const [contact, airflow] = verdict.chips.find((c) => c.chip === verdict.lead)?.paths ?? [];
     if (verdict.verdict === "not-comparable") return "cannot be compared with the run before";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { holdsOpen, nextSteps } from "./next";
-import { holdsSaid, nextSaid } from "../says/next";
+import { holdsWords, nextWords } from "../says/next";
 import type { FoundData, Reason } from "../pair/reason";
 import type { ChipVerdict, PathFinding, VerdictWord } from "./index";
 
@@ -21,7 +21,7 @@ const chip = (contact: PathFinding, airflow: PathFinding, K = -12, parts: [numbe
 const codes = (...args: Parameters<typeof nextSteps>) => nextSteps(...args).map((s) => s.code);
 describe("whether a job may be closed on its verdict", () => {
   const holds = (verdict: VerdictWord, ...chips: ChipVerdict[]) =>
-    holdsSaid(holdsOpen({ verdict, chips, next: nextSteps(verdict, chips[0] ?? null, [], chips) }));
+    holdsWords(holdsOpen({ verdict, chips, next: nextSteps(verdict, chips[0] ?? null, [], chips) }));
   it("yes when nothing is worse and every path is known", () => {
     expect(holds("improved", chip("better", "same"))).toBeNull();
     expect(holds("unchanged", chip("same", "same"))).toBeNull();
@@ -80,7 +80,7 @@ describe("what to do next", () => {
       reason("sensor-stuck", "blocks"),
       reason("wrong-sensor", "blocks"),
     ];
-    const steps = nextSteps("not-comparable", null, reasons).map(nextSaid);
+    const steps = nextSteps("not-comparable", null, reasons).map(nextWords);
     expect(steps.map((s) => s.code)).toEqual(["read-room", "run-longer", "check-columns"]);
     expect(steps[1]?.message).toContain("12:40 or more");
     expect(codes("not-comparable", null, [reason("loads-differ", "blocks")])).toEqual(["same-load"]);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { rigTruth, rigVerdict, type RigRun } from "../../../testing/rigRuns";
 import { evidenceOf, plainText, unknownWhy, verdictJson } from "../says";
-import { holdsSaid } from "../says/next";
+import { holdsWords } from "../says/next";
 import { holdsOpen as holdsOpenCode, isOneSided } from ".";
 
 const judged = (before: RigRun, after: RigRun) => ({
@@ -9,7 +9,7 @@ const judged = (before: RigRun, after: RigRun) => ({
   trueK: rigTruth(before, after).chips[0]?.changeK ?? NaN,
 });
 
-const holdsOpen = (v: Parameters<typeof holdsOpenCode>[0]) => holdsSaid(holdsOpenCode(v));
+const holdsOpen = (v: Parameters<typeof holdsOpenCode>[0]) => holdsWords(holdsOpenCode(v));
 const dusty = { faults: { clog: 3 } };
 
 describe("a verdict of one side", () => {

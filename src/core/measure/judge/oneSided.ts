@@ -37,7 +37,7 @@ export const leavesOneSide = (blocks: readonly { code: string }[]): boolean =>
 /** What still can be said of each chip's change, where it is enough to count; none where the chips contradict. */
 export function boundsOf({ before, after, chips, blocks, thresholdK }: Given): ReadonlyMap<ChipId, Bound> {
   const bounds = new Map<ChipId, Bound>();
-  if (!leavesOneSide(blocks) || tellsTooLittle(before, after, blocks)) return bounds;
+  if (!leavesOneSide(blocks) || isTooOneSided(before, after, blocks)) return bounds;
   const byWork = blocks.some((b) => b.code === "loads-differ");
   if (byWork && blocks.some((b) => b.code !== "loads-differ")) return bounds;
   for (const c of chips) {
@@ -55,7 +55,7 @@ const LEAST_SHARE = 0.4;
 const isTooShort = (r: Reason): r is Reason & Found<"load-too-short"> => r.code === "load-too-short";
 
 /** Whether not even one side is told: rooms nothing bounds, or a load that ended before the fins were warm. */
-function tellsTooLittle(before: Windowed, after: Windowed, blocks: readonly Reason[]): boolean {
+function isTooOneSided(before: Windowed, after: Windowed, blocks: readonly Reason[]): boolean {
   const length = Math.min(loadSeconds(before), loadSeconds(after));
   const short = blocks.find(isTooShort);
   const early = short && (length < LEAST_LOAD_S || length < LEAST_SHARE * short.data.neededS);

@@ -21,7 +21,7 @@ export interface Kept {
  * found from the posterior by taking the prior out again: precision C⁻¹ − 1, mean (C⁻¹ − 1)⁻¹ C⁻¹ u, in unknowns of
  * unit prior. Linear theory about the fitted point.
  */
-export function keptOf(fit: JointFit): Kept | null {
+export function memoOf(fit: JointFit): Kept | null {
   const names = fit.places.unknowns.map((u) => u.name);
   const at = names.flatMap((name, i) => (name.includes(" kept") ? [i] : []));
   if (at.length === 0) return null;

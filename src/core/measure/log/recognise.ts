@@ -6,7 +6,7 @@ import { oneScale } from "./scale";
 export function recogniseColumns(heads: readonly ColumnHead[]): ColumnGuess[] {
   const drafts = heads.map(draftColumn);
   chooseTime(drafts, heads);
-  keepBest(drafts);
+  retainBest(drafts);
   numberFans(drafts);
   promoteSecondBest(drafts);
   promoteLoneTemperature(drafts);
@@ -25,7 +25,7 @@ function chooseTime(drafts: Draft[], heads: readonly ColumnHead[]): void {
 }
 
 /** Of several columns for one channel the likeliest stays; the others are left out and say so. */
-function keepBest(drafts: Draft[]): void {
+function retainBest(drafts: Draft[]): void {
   const byRole = new Map<Role, Draft[]>();
   for (const d of drafts) {
     if (d.role === "none" || d.role === "time" || d.role === "date" || d.fan !== null || d.role.startsWith("fan"))

@@ -21,7 +21,7 @@ export interface ThermometerRead {
 }
 
 /** What one machine keeps from run to run, as both logs show it. */
-export type TraitTold =
+export type TraitWords =
   | { trait: "cores"; before: number; after: number }
   | { trait: "warming"; before: number; after: number }
   | { trait: TraitName; before: number; after: number; unit: string };

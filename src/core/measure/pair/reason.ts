@@ -1,6 +1,6 @@
 import type { PlaceRead } from "../log";
 import type { ChipId } from "../thermal";
-import type { GoodSource, OtherReading, Shown, ThermometerRead, TraitTold } from "./facts";
+import type { GoodSource, OtherReading, Shown, ThermometerRead, TraitWords } from "./facts";
 import type { WorkWitness } from "./work";
 
 export const RUNS = ["before", "after"] as const;
@@ -68,8 +68,8 @@ export interface FoundData {
   "warm-start": { run: RunName; chip: ChipId; fallsK: number };
   "background-load": { run: RunName | null; chip: ChipId; percent: number };
   // the machine and its sensors
-  "another-machine": { told: readonly TraitTold[] };
-  "machine-doubtful": { told: readonly TraitTold[] };
+  "another-machine": { told: readonly TraitWords[] };
+  "machine-doubtful": { told: readonly TraitWords[] };
   "one-machine": { warms: boolean };
   "sensors-differ": { chip: ChipId; before: PlaceRead; after: PlaceRead };
   "sensor-stuck": { run: RunName; chip: ChipId };

@@ -1,6 +1,6 @@
 import { words } from "../../base/words";
 import { judgedAlone, type AloneJudgement } from "../triage";
-import { nextSaid } from "./next";
+import { nextWords } from "./next";
 import { WORTH_OPENING, type Triage } from "./triage";
 import type { NextStep, SentencePart } from "./verdict";
 
@@ -44,7 +44,7 @@ export function afterAlone(triage: Triage): AfterAlone {
     good,
     headline: headlineOf(triage, good),
     summary: good ? goodSummary(triage) : triage.summary.filter((p) => p.text !== WORTH_OPENING),
-    next: next.map((n) => ({ code: n.code, message: OWN[n.code] ?? nextSaid(n).message })),
+    next: next.map((n) => ({ code: n.code, message: OWN[n.code] ?? nextWords(n).message })),
     holds: holds && HOLDS[holds],
   };
 }

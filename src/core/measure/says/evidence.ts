@@ -1,7 +1,7 @@
 import { words } from "../../base/words";
 import { isOneSided, LEAVES_ONE_SIDE, moreWork, type ChipVerdict } from "../judge";
 import { isByWork } from "./headline";
-import type { ToldReason, Verdict } from "./verdict";
+import type { WordedReason, Verdict } from "./verdict";
 
 /** A line of evidence: what holds, what makes the verdict less sure, what is worth a note. */
 export interface Evidence {
@@ -29,7 +29,7 @@ export function evidenceOf(v: Verdict): Evidence[] {
   return [...said, ...v.reasons.map(fromReason)];
 }
 
-const fromReason = (r: ToldReason): Evidence => ({
+const fromReason = (r: WordedReason): Evidence => ({
   kind: r.level === "note" ? "note" : "caution",
   text: r.message,
   figure: r.figure,

@@ -1,6 +1,6 @@
 import { words } from "../../base/words";
 import { atLeastK, isOpposed, LEAVES_ONE_SIDE, moreWork, type Bound, type ChipVerdict, type Judgement } from "../judge";
-import type { SentencePart, ToldReason } from "./verdict";
+import type { SentencePart, WordedReason } from "./verdict";
 import { workHeadline, workSummary } from "./workOnly";
 
 const k = (v: number): string => words.kelvinSize(v);
@@ -48,7 +48,7 @@ function opposedHeadline(lead: ChipVerdict): SentencePart[] {
 }
 
 /** The finding in one sentence: net first, then what was won and lost. Rounded parts add up. */
-export function summaryOf(v: Told, reasons: readonly ToldReason[]): SentencePart[] {
+export function summaryOf(v: Told, reasons: readonly WordedReason[]): SentencePart[] {
   const { verdict: word, chips, thresholdK } = v;
   const lead = speakerOf(v);
   const bars = reasons.filter((r) => r.level === "blocks").slice(0, 2);
@@ -90,7 +90,7 @@ export function summaryOf(v: Told, reasons: readonly ToldReason[]): SentencePart
   return parts;
 }
 
-function oneSided(lead: ChipVerdict, bound: Bound, reasons: readonly ToldReason[]): SentencePart[] {
+function oneSided(lead: ChipVerdict, bound: Bound, reasons: readonly WordedReason[]): SentencePart[] {
   const why = reasons.filter((r) => LEAVES_ONE_SIDE.has(r.code)).map((r) => r.message);
   return [
     { text: `The ${words.chip(lead.chip)} runs at least ` },

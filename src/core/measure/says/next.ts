@@ -45,7 +45,7 @@ const MESSAGES: Record<Exclude<NextCode, "run-longer">, string> = {
 };
 
 /** What to do next, in words. */
-export const nextSaid = (next: Next): NextStep => ({
+export const nextWords = (next: Next): NextStep => ({
   code: next.code,
   message:
     next.code === "run-longer"
@@ -61,4 +61,4 @@ const HOLDS: Record<HoldsOpen, string> = {
 };
 
 /** Why a job should not be closed on a verdict, in words; null where it may be. */
-export const holdsSaid = (holds: HoldsOpen | null): string | null => holds && HOLDS[holds];
+export const holdsWords = (holds: HoldsOpen | null): string | null => holds && HOLDS[holds];

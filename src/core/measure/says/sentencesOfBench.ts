@@ -2,7 +2,7 @@ import { words } from "../../base/words";
 import type { StoppedAlone, FoundCode, FoundData, PowerLacks } from "../pair/reason";
 import type { ChipId } from "../thermal";
 import type { Sentences } from "./said";
-import { traitSaid, thermometerSaid } from "./shown";
+import { traitWords, thermometerWords } from "./shown";
 
 /** What blowers, power, room, time, start, machine, sensors and surroundings are asked. */
 type BenchCode = Extract<
@@ -108,7 +108,7 @@ export const benchSentences: Pick<Sentences, BenchCode> = {
     const percent = percentOf(ratio);
     return {
       message:
-        `${lacksSaid(chip, lacks)}, and by ${by} the ${words.chip(chip)} did ${percent} % ` +
+        `${lacksWords(chip, lacks)}, and by ${by} the ${words.chip(chip)} did ${percent} % ` +
         `${ratio > 1 ? "more" : "less"} work in the run after.`,
       figure: `${ratio > 1 ? "+" : "−"}${percent} %`,
     };
@@ -130,7 +130,7 @@ export const benchSentences: Pick<Sentences, BenchCode> = {
   "room-as-read": ({ thermometers: two }) => ({ message: two ? twoThermometers(two) : "Rooms as they were read." }),
   "room-thermometer": ({ thermometers: two, off }) => ({
     message:
-      `${two ? `${twoThermometers(two)} ` : ""}${capital(words.listed(off.map(thermometerSaid)))}: that is taken ` +
+      `${two ? `${twoThermometers(two)} ` : ""}${capital(words.listed(off.map(thermometerWords)))}: that is taken ` +
       "off.",
   }),
   "room-does-not-fit": ({ offK, swapped }) => {
@@ -167,10 +167,10 @@ export const benchSentences: Pick<Sentences, BenchCode> = {
     return { message: `${each.join(". ")}: how warm fins and case were is left open.` };
   },
   "another-machine": ({ told }) => ({
-    message: `The two logs look like two machines: ${words.listed(told.map(traitSaid))}.`,
+    message: `The two logs look like two machines: ${words.listed(told.map(traitWords))}.`,
   }),
   "machine-doubtful": ({ told }) => ({
-    message: `Check that both logs are of this machine: ${words.listed(told.map(traitSaid))}.`,
+    message: `Check that both logs are of this machine: ${words.listed(told.map(traitWords))}.`,
   }),
   "one-machine": ({ warms }) => ({
     message: `Idle, clocks and fans are those of one machine${warms ? ", and it warms alike in both runs" : ""}.`,
@@ -197,7 +197,7 @@ function stoppedAlone(alone: StoppedAlone): string {
 const percentOf = (ratio: number): number => Math.round(Math.abs(ratio - 1) * 100);
 
 function powerMissing({ chip, lacks, by, ratio }: FoundData["no-power"]): string {
-  const missing = lacksSaid(chip, lacks);
+  const missing = lacksWords(chip, lacks);
   if (by === "nothing")
     return `${missing}, and nothing tells the work of the ${words.chip(chip)}: the same was assumed.`;
   const percent = percentOf(ratio);
@@ -206,7 +206,7 @@ function powerMissing({ chip, lacks, by, ratio }: FoundData["no-power"]): string
 }
 
 /** What the power of a chip lacks to be compared. */
-function lacksSaid(chip: ChipId, { kind, run }: PowerLacks): string {
+function lacksWords(chip: ChipId, { kind, run }: PowerLacks): string {
   const name = words.chip(chip);
   if (kind === "board") {
     const where = run === "both" ? "both runs" : `the run ${run}`;

@@ -3,7 +3,7 @@ import type { OtherReading } from "../pair/facts";
 import { MATCHED_ROOM_C } from "../pair/conditions";
 import type { FoundCode } from "../pair/reason";
 import type { Said, Sentences } from "./said";
-import { sourceSaid } from "./shown";
+import { sourceWords } from "./shown";
 import type { benchSentences } from "./sentencesOfBench";
 
 /** What the two runs show, and what bars or blurs the comparison. */
@@ -133,14 +133,14 @@ export const runSentences: Pick<Sentences, RunCode> = {
   "air-path-high": ({ chip, overK, source }) => ({
     message:
       `After the service airflow of the ${words.chip(chip)} still stands ${Math.round(overK)} K above ` +
-      `${sourceSaid(source)}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`,
+      `${sourceWords(source)}. If the fins are clean: a pipe that lost its fill, or a cable or tape in the outlet.`,
     figure: `+${Math.round(overK)} K`,
   }),
   "against-good": ({ chip, overK, within, source }) => {
     const name = words.capital(words.chip(chip));
     const by = within ? "" : `${words.kelvinSize(overK)} ${overK >= 0 ? "above" : "below"} `;
     return {
-      message: `${name}: after the service it stands ${within ? "as " : by}${sourceSaid(source)}.`,
+      message: `${name}: after the service it stands ${within ? "as " : by}${sourceWords(source)}.`,
       figure: words.kelvin(overK),
     };
   },

@@ -12,4 +12,4 @@ const EFFECTS: Record<SettingEffect, string> = {
 };
 
 /** What a setting that differs does to the judgement, in words. */
-export const settingSaid = (effect: SettingEffect): string => EFFECTS[effect];
+export const settingWords = (effect: SettingEffect): string => EFFECTS[effect];

@@ -1,6 +1,6 @@
 import { words } from "../../base/words";
 import type { PlaceRead } from "../log";
-import type { GoodSource, Shown, ThermometerRead, TraitTold } from "../pair/facts";
+import type { GoodSource, Shown, ThermometerRead, TraitWords } from "../pair/facts";
 
 /**
  * Where good figures come from, for a sentence.
@@ -8,7 +8,7 @@ import type { GoodSource, Shown, ThermometerRead, TraitTold } from "../pair/fact
  * @example
  * sourceSaid({ level: "model", model: "K15", tags: ["LR-02"] }); // "good K15s (LR-02)"
  */
-export function sourceSaid(source: GoodSource): string {
+export function sourceWords(source: GoodSource): string {
   switch (source.level) {
     case "machine":
       return "its own good run";
@@ -20,7 +20,7 @@ export function sourceSaid(source: GoodSource): string {
 }
 
 /** What one machine keeps, and did not, in a few words. */
-export function traitSaid(t: TraitTold): string {
+export function traitWords(t: TraitWords): string {
   if (t.trait === "cores") return `${t.before} cores, then ${t.after}`;
   if (t.trait === "warming")
     return `warms like ${words.with(t.before, "J/K")}, then like ${words.with(t.after, "J/K")}`;
@@ -29,7 +29,7 @@ export function traitSaid(t: TraitTold): string {
 
 const figure = (v: number, unit: string): string => words.with(v, unit, v < 20 ? 1 : 0);
 
-export const thermometerSaid = ({ name, highK }: ThermometerRead): string =>
+export const thermometerWords = ({ name, highK }: ThermometerRead): string =>
   `${name || "the thermometer"} shows ${words.with(Math.abs(highK), "K", 1)} too ${highK > 0 ? "much" : "little"}`;
 
 /** The place of a sensor in a word. */
@@ -41,7 +41,7 @@ const PLACES: Record<PlaceRead, string> = {
 };
 
 /** What a run shows of what a witness asks for, in a few words. */
-export function shownSaid(shown: Shown): string {
+export function shownWords(shown: Shown): string {
   switch (shown.as) {
     case "nothing":
       return "";

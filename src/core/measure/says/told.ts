@@ -1,14 +1,14 @@
 import type { Judgement } from "../judge";
 import type { Heard, Reason } from "../pair/reason";
 import { headlineOf, summaryOf } from "./headline";
-import { nextSaid } from "./next";
+import { nextWords } from "./next";
 import { saidOf } from "./sentences";
 import { OTHER_NAMES } from "./sentencesOfRuns";
-import { shownSaid } from "./shown";
-import type { ToldReason, Verdict, Witness } from "./verdict";
+import { shownWords } from "./shown";
+import type { WordedReason, Verdict, Witness } from "./verdict";
 
 /** A reason with its sentence. */
-export function reasonTold({ level, seen, ...found }: Reason): ToldReason {
+export function wordedReason({ level, seen, ...found }: Reason): WordedReason {
   const { message, figure, word } = saidOf(found);
   return {
     code: found.code,
@@ -21,10 +21,10 @@ export function reasonTold({ level, seen, ...found }: Reason): ToldReason {
 }
 
 /** What one witness says, in words. */
-export const witnessTold = ({ shown, found, ...heard }: Heard): Witness => ({
+export const wordedWitness = ({ shown, found, ...heard }: Heard): Witness => ({
   ...heard,
-  before: shownSaid(shown.before),
-  after: shownSaid(shown.after),
+  before: shownWords(shown.before),
+  after: shownWords(shown.after),
   says: found.map((f) => saidOf(f).message).join(" "),
   found,
 });
@@ -35,16 +35,16 @@ export const witnessTold = ({ shown, found, ...heard }: Heard): Witness => ({
  * @example
  * plainText(verdictTold(judgePair(before, after)).headline); // "Improved"
  */
-export function verdictTold(j: Judgement): Verdict {
-  const reasons = j.reasons.map(reasonTold);
+export function wordedVerdict(j: Judgement): Verdict {
+  const reasons = j.reasons.map(wordedReason);
   const { witnesses, others, ...rest } = j;
   return {
     ...rest,
     headline: headlineOf(j),
     summary: summaryOf(j, reasons),
     reasons,
-    next: j.next.map(nextSaid),
-    ...(witnesses ? { witnesses: witnesses.map(witnessTold) } : {}),
+    next: j.next.map(nextWords),
+    ...(witnesses ? { witnesses: witnesses.map(wordedWitness) } : {}),
     ...(others ? { others: others.map((o) => ({ ...o, name: nameOf(o.key) })) } : {}),
   };
 }

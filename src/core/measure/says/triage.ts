@@ -1,9 +1,9 @@
 import { words } from "../../base/words";
 import { COUNTS_K, type Lacking, type RunJudgement, type SurerTest, type TriageChip, type TriageWord } from "../triage";
 import { saidOf } from "./sentences";
-import { sourceSaid } from "./shown";
-import { reasonTold } from "./told";
-import type { SentencePart, ToldReason } from "./verdict";
+import { sourceWords } from "./shown";
+import { wordedReason } from "./told";
+import type { SentencePart, WordedReason } from "./verdict";
 
 /** What is found of one run alone, in the words of who reads it. */
 export interface Triage extends Omit<RunJudgement, "source" | "notes" | "surer"> {
@@ -11,18 +11,18 @@ export interface Triage extends Omit<RunJudgement, "source" | "notes" | "surer">
   summary: SentencePart[];
   /** Where the good figures come from. */
   source: string;
-  notes: ToldReason[];
+  notes: WordedReason[];
   expect: SentencePart[][];
   surer: (SurerTest & { title: string; tells: string })[];
 }
 
 /** One run alone, in words. */
-export const triageTold = (t: RunJudgement): Triage => ({
+export const wordedTriage = (t: RunJudgement): Triage => ({
   ...t,
   headline: headline(t.word),
   summary: summary(t),
-  source: sourceSaid(t.source),
-  notes: t.notes.map(reasonTold),
+  source: sourceWords(t.source),
+  notes: t.notes.map(wordedReason),
   expect: expectations(t.word, t.chips),
   surer: t.surer.map((s) => ({ ...s, ...TESTS[s.code] })),
 });
@@ -71,14 +71,14 @@ const k = (v: number): string => `${Math.abs(Math.round(v))}\u00a0K`;
 /** The finding in one sentence. */
 export function summary(t: RunJudgement): SentencePart[] {
   const { word } = t;
-  const source = sourceSaid(t.source);
+  const source = sourceWords(t.source);
   const lead = t.chips.find((c) => c.chip === t.lead) ?? null;
   if (word === "fan") {
     const stands = t.notes.find((n) => n.code === "fan-stopped");
     const message = stands ? saidOf(stands).message : "A blower stands still under load.";
     return [{ text: `${message} Look at its plug and its bearing first.` }];
   }
-  if (t.lacks || !lead) return [{ text: lackingSaid(t.lacks ?? { kind: "chip" }) }];
+  if (t.lacks || !lead) return [{ text: lackingWords(t.lacks ?? { kind: "chip" }) }];
   const name = words.chip(lead.chip);
   if (word === "not-the-cooling")
     return [
@@ -113,7 +113,7 @@ function part(path: "airflow" | "contact", K: number): SentencePart[] {
 }
 
 /** What keeps a run from being set against good figures. */
-function lackingSaid(lacks: Lacking): string {
+function lackingWords(lacks: Lacking): string {
   const serves = "so heights cannot be set against good figures. In a pair the run still serves.";
   switch (lacks.kind) {
     case "board":

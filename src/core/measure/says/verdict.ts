@@ -9,7 +9,7 @@ export interface SentencePart {
 }
 
 /** A reason with its sentence. */
-export interface ToldReason {
+export interface WordedReason {
   code: string;
   level: Level;
   message: string;
@@ -42,7 +42,7 @@ export type OtherSensor = OtherRead & { name: string };
 export interface Verdict extends Omit<Judgement, "reasons" | "next" | "witnesses" | "others"> {
   headline: SentencePart[];
   summary: SentencePart[];
-  reasons: ToldReason[];
+  reasons: WordedReason[];
   next: NextStep[];
   /** What was asked of both runs before anything was judged; absent in verdicts of an older judge. */
   witnesses?: Witness[];

@@ -3,7 +3,7 @@ import { median, type ChipSeries } from "../thermal";
 import { meanOver, type Windowed } from "../pair/conditions";
 import { CLOCK_EXPONENT } from "../pair/work";
 import { sensorWitness } from "./sensor";
-import type { Shown, TraitName, TraitTold } from "../pair/facts";
+import type { Shown, TraitName, TraitWords } from "../pair/facts";
 import type { Found } from "../pair/reason";
 import { heard, type Scene, type Testimony } from "./witness";
 
@@ -76,7 +76,7 @@ export function machineWitness(scene: Scene, kept: Kept | null): Testimony {
     return Math.min(most, Math.max(least, sum));
   });
   const score = groups.reduce((a, b) => a + b, 0) + warming + (counts ? CORES : 0) + (places ? PLACES : 0);
-  const told: TraitTold[] = [
+  const told: TraitWords[] = [
     ...(counts ? [{ trait: "cores" as const, before: cores[0], after: cores[1] }] : []),
     ...(kept && warming > NAMED ? [{ trait: "warming" as const, before: kept.beforeJK, after: kept.aloneJK }] : []),
     ...found

@@ -2,7 +2,7 @@ import { asideComesTo, asidesIn, figureOf, type Aside, type ServiceContext } fro
 import type { Speech } from "./speech";
 
 /** Parts found on the way, told in the language of the report: all of them, and those that want something done. */
-export function asidesTold(work: ServiceContext, speech: Speech): { all: string[]; poor: string[] } {
+export function asideWords(work: ServiceContext, speech: Speech): { all: string[]; poor: string[] } {
   const told = asidesIn(work.journal).map((a) => ({ line: lineOf(a, speech), poor: asideComesTo(a)?.poor ?? false }));
   return { all: told.map((t) => t.line), poor: told.filter((t) => t.poor).map((t) => t.line) };
 }

@@ -3,7 +3,7 @@ import type { JobFile } from "../jobfile";
 import type { ChipVerdict } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
 import { contextOf, countsOut, plansOf, usualProcedure, type ServiceContext } from "../../handwork/service";
-import { asidesTold } from "./asides";
+import { asideWords } from "./asides";
 import { curvesSvg } from "./curvesSvg";
 import { foundSheetOf, type FoundSheet } from "./foundSheet";
 import type { ReportFacts } from "./facts";
@@ -170,7 +170,7 @@ function countsLine(work: ServiceContext, t: Texts, said: Said): Span[] {
 const MOST_ASIDES = 2;
 
 function asidesLine(work: ServiceContext, speech: Speech): Span[] {
-  const { poor } = asidesTold(work, speech);
+  const { poor } = asideWords(work, speech);
   if (poor.length === 0) return [];
   return [{ text: `${speech.t.asides.title}: `, strong: true }, { text: `${poor.slice(0, MOST_ASIDES).join("; ")}.` }];
 }

@@ -4,7 +4,7 @@ import type { RunConditions } from "../../measure/pair";
 import { roomTrue } from "../../measure/pair";
 import type { JobRun } from "../jobfile";
 import { cleanedIn, usedIn, type Consumable, type ServiceContext } from "../../handwork/service";
-import { asidesTold } from "./asides";
+import { asideWords } from "./asides";
 import type { ReportFacts } from "./facts";
 import type { Speech } from "./speech";
 
@@ -49,7 +49,7 @@ export function technicalOf(
     ].filter((x) => x.rows.length > 0 || x.foot !== ""),
     notes: [
       ...(verdict ? [{ title: t.method, lines: methodLines(verdict, speech) }] : []),
-      { title: speech.t.asides.title, lines: asidesTold(work, speech).all },
+      { title: speech.t.asides.title, lines: asideWords(work, speech).all },
       { title: t.materials, lines: materialLines(file, work, speech) },
       { title: t.cautions, lines: [...t.cautionList] },
     ].filter((x) => x.lines.length > 0),

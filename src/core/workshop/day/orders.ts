@@ -23,7 +23,7 @@ export function namedOrder(day: Day, order: readonly number[]): NamedPiece[] {
  * An order that was kept, as the day stands now: what is done has gone from it, and what came since is put in where it
  * costs least. Nothing else changes its place.
  */
-export function orderAsKept(day: Day, kept: readonly NamedPiece[]): number[] {
+export function orderAsSaved(day: Day, kept: readonly NamedPiece[]): number[] {
   const c = chainsOf(day);
   const at = new Map(day.jobs.map((j, i) => [j.id, i]));
   const waiting = c.jobs.map((j) => new Set(j.pieces.map((p) => p.task)));

@@ -23,7 +23,7 @@ export function timeOf(clock: () => number, mostMs: number): PlanTime {
   return { mayGoOn: () => clock() - from < mostMs, mayProve: () => clock() - from < mostMs / 2 };
 }
 
-export interface PlanAsk extends PlanTime {
+export interface PlanRequest extends PlanTime {
   onShare?: (share: number) => void;
   /** Steps of the search where no proof is to be had. */
   steps?: number;
@@ -46,7 +46,7 @@ export interface Planned extends DayPlan {
  * planDay({ rigs: 1, breaks: [], jobs: [{ id: "a", dueMin: 20, weight: 1, tasks }] });
  * // { tasks: [{ job: "a", task: "x", start: 0, end: 30 }], late: 10, endMin: 30, bound: 10, exact: true, … }
  */
-export function planDay(day: Day, ask: PlanAsk = {}): Planned {
+export function planDay(day: Day, ask: PlanRequest = {}): Planned {
   const c = chainsOf(day);
   const mayGoOn = ask.mayGoOn ?? (() => true);
   const bound = boundOf(c);

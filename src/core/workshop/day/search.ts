@@ -68,7 +68,7 @@ const END_WEIGHT = 1e-3;
 /** Most steps an element is moved along the order. */
 const REACH = 24;
 
-export interface SearchAsk {
+export interface SearchOptions {
   seed: number;
   steps: number;
   /** No order comes below: one that reaches it ends the search. */
@@ -82,7 +82,7 @@ export interface SearchAsk {
  * Looks on from an order by moving pieces (simulated annealing, Kirkpatrick 1983), the same every time for the same
  * seed and number of steps.
  */
-export function searched(c: Chains, from: Ordered, of: SearchAsk): Ordered {
+export function searched(c: Chains, from: Ordered, of: SearchOptions): Ordered {
   const random = randomLcg(of.seed);
   const cost = coster(c);
   const value = (x: Cost) => x.late + END_WEIGHT * x.endMin;

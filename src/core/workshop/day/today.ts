@@ -34,7 +34,7 @@ export interface DayPromise {
 export const usualPromise: Required<DayPromise> = { dueMin: null, weight: 1, today: true, dischargeMin: 0, dryMin: 0 };
 
 /** What is kept of one day: promises by job, and the order that was taken. */
-export interface DayKept {
+export interface SavedDay {
   date: string;
   promises: Readonly<Record<string, DayPromise>>;
   order: readonly NamedPiece[] | null;
@@ -78,13 +78,13 @@ const COOLS_MIN = 10;
 const VERDICT_MIN = 5;
 
 /** Waits of a job that its technician told of. */
-type ToldWaits = Required<Pick<DayPromise, "dischargeMin" | "dryMin">>;
+type PlannedWaits = Required<Pick<DayPromise, "dischargeMin" | "dryMin">>;
 
 /** Stages in which nobody's hands are needed. */
 export const WAIT_STAGES: readonly DayStage[] = ["cools", "discharges", "dries"];
 
 /** What is left of a job, stage by stage, none shorter than a minute. */
-export function tasksOf(f: DayFacts, told: ToldWaits = usualPromise): DayTask[] {
+export function tasksOf(f: DayFacts, told: PlannedWaits = usualPromise): DayTask[] {
   const out: DayTask[] = [];
   const add = (id: DayStage, kind: TaskKind, minutes: number, handsMin?: number) => {
     const whole = Math.max(1, Math.round(minutes));
@@ -112,7 +112,7 @@ export function tasksOf(f: DayFacts, told: ToldWaits = usualPromise): DayTask[] 
 }
 
 /** The day from now on, as it is planned: minutes from midnight. */
-export function dayOf(form: DayForm, kept: DayKept, jobs: readonly DayFacts[], nowMin: number): Day {
+export function dayOf(form: DayForm, kept: SavedDay, jobs: readonly DayFacts[], nowMin: number): Day {
   const from = Math.max(form.fromMin, Math.ceil(nowMin));
   const going = jobs.flatMap((j) => (j.going ? [Math.ceil(nowMin + j.going.leftMin)] : []));
   return {

@@ -1,5 +1,5 @@
 import type { DrawingRef, Machine } from "../job";
-import type { DayFacts, DayForm, DayKept } from "./today";
+import type { DayFacts, DayForm, SavedDay } from "./today";
 
 /** A stretch of the day that is over, minutes from midnight. */
 export interface PastStretch {
@@ -23,7 +23,7 @@ export interface DayView {
   /** Now, minutes from midnight in the workshop. */
   nowMin: number;
   form: DayForm;
-  kept: DayKept;
+  kept: SavedDay;
   jobs: DayJobView[];
   past: PastStretch[];
   /** Jobs on hold, which no day is planned with. */

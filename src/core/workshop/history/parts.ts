@@ -46,7 +46,7 @@ export function partsOver(visits: readonly PartsVisit[]): PartCourse[] {
       course.marks.push({
         jobId,
         day,
-        says: saysOf(a) || part || a.note,
+        says: stripWords(a) || part || a.note,
         part,
         changed: before !== undefined && part !== "" && before.part.toLowerCase() !== part.toLowerCase(),
         poor: asideComesTo(a)?.poor ?? false,
@@ -62,7 +62,7 @@ function titleOf({ kind, values }: Aside): string {
 }
 
 /** The figure that changes over the years. */
-function saysOf({ kind, values }: Aside): string {
+function stripWords({ kind, values }: Aside): string {
   const left = batteryLeft(values);
   if (kind === "battery") return left === null ? "" : words.share(left);
   const [key, unit, before] = FIGURES[kind];

@@ -5,7 +5,7 @@ import {
   alikeLayouts,
   findLayouts,
   findRevisions,
-  lastKept,
+  lastSaved,
   listLayouts,
   newestRevisions,
   revisionOfJob,
@@ -45,7 +45,7 @@ export async function layoutStage(view: JobView): Promise<LayoutStageView> {
   const db = await database();
   const own = await revisionOfJob(db, view.job.id);
   if (own) return { revision: viewOf(own), offer: null };
-  const last = await lastKept(db, view.machine.model, view.machine.variant);
+  const last = await lastSaved(db, view.machine.model, view.machine.variant);
   return { revision: null, offer: last && viewOf(last) };
 }
 

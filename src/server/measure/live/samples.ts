@@ -89,11 +89,11 @@ export async function takeSamples(
   if (read.value.length > MOST_AT_ONCE) return bad(liveProblem.tooMany(MOST_AT_ONCE));
   const wait = session.meter.take(read.value.length);
   if (wait > 0) return bad(liveProblem.tooFast(wait));
-  return keepSamples(session, source, read.value);
+  return saveSamples(session, source, read.value);
 }
 
 /** Writes samples of a source, says what came back after a lost link, and looks whether the load must end. */
-export async function keepSamples(
+export async function saveSamples(
   session: LiveSession,
   source: string,
   samples: readonly Sample[],

@@ -13,11 +13,11 @@ import { database } from "../../../data/base/connection";
 import { entriesOf } from "../../../data/handwork/journal";
 import { findJob } from "../../../data/workshop/jobs";
 import { findMachine } from "../../../data/workshop/machines";
-import { lastKept, revisionOfJob } from "../../../data/drawing/layouts";
+import { lastSaved, revisionOfJob } from "../../../data/drawing/layouts";
 import { jobProcedure } from "../../../data/handwork/procedures";
 import { lastLiveRun, type LiveRun } from "../../../data/measure/liveRuns";
 import { backgroundEnds, backgroundTask } from "../../base/background/task";
-import { keepSamples } from "./samples";
+import { saveSamples } from "./samples";
 import type { LiveSession } from "./liveSession";
 import { todayNow } from "../../base/today";
 import { processWide } from "../../../core/base/processWide";
@@ -76,7 +76,7 @@ async function run(session: LiveSession): Promise<void> {
       // the reading at its very end is the last one
       if (state.phase === "done") break;
     }
-    const kept = await keepSamples(session, "", samples);
+    const kept = await saveSamples(session, "", samples);
     if (!kept.ok) return;
   }
 }
@@ -87,7 +87,7 @@ async function rigOf(live: LiveRun, { state, seed }: StandInSetting): Promise<Li
   const job = await findJob(db, live.jobId);
   const machine = job && (await findMachine(db, job.machineId));
   const drawing =
-    (await revisionOfJob(db, live.jobId)) ?? (machine ? await lastKept(db, machine.model, machine.variant) : null);
+    (await revisionOfJob(db, live.jobId)) ?? (machine ? await lastSaved(db, machine.model, machine.variant) : null);
   const map = drawing ? new CoolingMap(drawing.document) : null;
   const chips = map?.ofKind("chip").filter(isPasted) ?? [];
   const kind = {

@@ -10,7 +10,7 @@ import {
 import { channelOf, type Run } from "../../../core/measure/log";
 import { database } from "../../../data/base/connection";
 import type { Job } from "../../../data/workshop/jobs";
-import { keepMeasure, measuredPairs, type MeasuredPair, type PairsOf } from "../../../data/measure/measures";
+import { saveMeasure, measuredPairs, type MeasuredPair, type PairsOf } from "../../../data/measure/measures";
 import { runsOfJob } from "../../../data/measure/runs";
 import { latestVerdict } from "../../../data/measure/verdicts";
 import { judged } from "../../../threads/pool";
@@ -60,7 +60,7 @@ async function measuredNow(pair: MeasuredPair): Promise<GoodRun[]> {
         options: { limitC: pair.limitC },
       });
   const runs = goodRunsOf(pair.tag, result);
-  await keepMeasure(db, { ...of, runs });
+  await saveMeasure(db, { ...of, runs });
   return runs;
 }
 

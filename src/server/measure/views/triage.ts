@@ -5,7 +5,7 @@ import { SUSPECTS_VERSION, type Triaged } from "../../../core/learn/suspects";
 import { database } from "../../../data/base/connection";
 import { jobCounts } from "../../../data/workshop/jobs";
 import type { RunRecord } from "../../../data/measure/runs";
-import { findTriage, keepTriage, lastTriage } from "../../../data/measure/triages";
+import { findTriage, saveTriage, lastTriage } from "../../../data/measure/triages";
 import { goodFigures } from "./good";
 import { rememberedInThread } from "../../../threads/pool";
 import { judgeRunOf } from "./judgeRun";
@@ -48,6 +48,6 @@ async function aloneOf(view: JobView, record: RunRecord): Promise<Triaged | null
   if (known !== undefined) return known;
   const ask = async () => ({ kind: "alone" as const, run: await judgeRunOf(record), good, limitC, opened });
   const now = (await rememberedInThread("judge", sha256, ask)) as Triaged | null;
-  await keepTriage(db, record.id, sha256, now);
+  await saveTriage(db, record.id, sha256, now);
   return now;
 }

@@ -2,7 +2,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { changeWords, isByItself, isRead, needOf } from "../../../core/workshop/trust";
 import type { Problem } from "../../../core/base/result";
 import { database } from "../../../data/base/connection";
-import { addAudit, benchWasThere, sessionStands } from "../../../data/workshop/trust";
+import { addAudit, benchWasThere, isSessionValid } from "../../../data/workshop/trust";
 import { isOurHost } from "../../base/http/addresses";
 import { overTls, personCookie } from "./cookies";
 import { isLocal, refusalOf, callerStatus, type Refusal, type CallerStatus } from "./caller";
@@ -105,7 +105,7 @@ const OUTLASTS_MS = 700;
 /** A stream ends with the session it was opened in: by a lock, a bench sent away, another PIN. */
 function endsWith(res: ServerResponse, { session, bench, person }: Present): void {
   const look = async () => {
-    const now = await sessionStands(await database(), { benchId: bench.id, personId: person.id });
+    const now = await isSessionValid(await database(), { benchId: bench.id, personId: person.id });
     if (!now || now.epoch !== session.epoch || session.beganMs <= now.closedMs) res.destroy();
   };
   const watch = setInterval(() => void look().catch(() => undefined), OUTLASTS_MS);

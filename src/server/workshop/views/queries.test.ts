@@ -6,7 +6,7 @@ import { temporaryDatabase } from "../../../testing/bed";
 import { keepLayout, saveLayout, startLayout } from "../../drawing/layouts";
 import { intake, newJob } from "../machines";
 import { newLot } from "../materials";
-import { keepEntries } from "../../handwork/service";
+import { saveEntries } from "../../handwork/service";
 import { backgroundOver } from "../../base/background/task";
 import { benchView } from "./bench";
 import { dueView } from "./due";
@@ -49,7 +49,7 @@ async function more(): Promise<void> {
     await saveLayout(drawn.value.revisionId, { expects: 1, document: drawing(`Model ${n % 5}`, `v${n}`) });
     await keepLayout(drawn.value.revisionId, { note: "" });
   }
-  await keepEntries(jobId, {
+  await saveEntries(jobId, {
     entries: [
       {
         id: `${"0".repeat(24)}${n.toString(16).padStart(8, "0")}`,

@@ -17,7 +17,7 @@ import {
   shelfBefore,
   shelfCounts,
   shelfMachines,
-  type RackAsk,
+  type RackQuery,
   type ShelfCount,
 } from "../../../data/workshop/rack";
 import { openCounts } from "../../../data/workshop/jobSummaries";
@@ -42,7 +42,7 @@ export async function rackView(asked: {
   const db = await database();
   await makeMissingSummaries();
   const today = await todayNow();
-  const ask: RackAsk = { way: asked.way, word: asked.word, today, soon: dayAfter(today, DUE_SOON_DAYS) };
+  const ask: RackQuery = { way: asked.way, word: asked.word, today, soon: dayAfter(today, DUE_SOON_DAYS) };
   const known = await shelvesOf(ask, asked.shelf ?? asked.from);
   const alone = asked.shelf === null ? null : (known.find((s) => s.key === asked.shelf) ?? null);
   const shown = asked.shelf === null ? known.slice(0, boardsOf(asked.way)) : alone ? [alone] : [];
@@ -78,7 +78,7 @@ export async function rackView(asked: {
 /** By what waits all four shelves are seen where they hold anything; else three boards and whether there are more. */
 const boardsOf = (way: RackWay): number => (way === "waits" ? Object.keys(WAITING_SHELVES).length : BOARDS);
 
-async function shelvesOf(ask: RackAsk, from: string): Promise<ShelfCount[]> {
+async function shelvesOf(ask: RackQuery, from: string): Promise<ShelfCount[]> {
   const db = await database();
   if (ask.way !== "waits") return shelfCounts(db, ask, { from, most: BOARDS + 1 });
   const found = await shelfCounts(db, ask, { from: "", most: 9 });

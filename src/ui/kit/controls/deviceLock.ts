@@ -1,6 +1,6 @@
 "use client";
 import type { Role } from "@/core/workshop/trust";
-import { isKeptPage } from "./keptPage";
+import { isCachedPage } from "./keptPage";
 
 const LOCKED = "ovrant-locked";
 const TOUCHED = "ovrant-touched";
@@ -29,7 +29,7 @@ export const IDLE_MS = 10 * 60_000;
 
 /** Whether this device was locked since somebody opened it; for a page it kept, also whether it was left alone. */
 export const isLockedHere = (): boolean =>
-  read(LOCKED) === "1" || (isKeptPage() && Date.now() - Number(read(TOUCHED) || "0") > IDLE_MS);
+  read(LOCKED) === "1" || (isCachedPage() && Date.now() - Number(read(TOUCHED) || "0") > IDLE_MS);
 
 /** Locks what this device keeps: the server has a lock of its own. */
 export function lockHere(): void {

@@ -15,7 +15,7 @@ import {
   touchedHere,
   type OpenedAs,
 } from "./deviceLock";
-import { isKeptPage } from "./keptPage";
+import { isCachedPage } from "./keptPage";
 import { send } from "./send";
 import { lockedPath, useStillIn } from "./stillIn";
 import { setSignedInHere, setWhoWorks } from "./who";
@@ -65,7 +65,7 @@ export function SignedIn({ value, locked, children }: Props) {
     setSignedInHere(as === "person" ? person : null);
     if (as !== "person") return;
     // a page the server gave just now was given to somebody who is signed in
-    if (!isKeptPage()) {
+    if (!isCachedPage()) {
       if (owesLock()) return void lockBench();
       openHere(null);
       setWhoWorks(person ?? "");

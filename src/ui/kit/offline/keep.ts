@@ -6,7 +6,7 @@ export const workerUrl = "/offline/sw.js";
 export const canKeep = (): boolean => typeof navigator !== "undefined" && "serviceWorker" in navigator;
 
 /** Asks the worker to keep pages on this device as they are now. */
-export function keepPages(urls: readonly string[]): void {
+export function cachePages(urls: readonly string[]): void {
   if (!canKeep()) return;
   void navigator.serviceWorker.ready.then((r) => r.active?.postMessage({ keep: urls }));
 }

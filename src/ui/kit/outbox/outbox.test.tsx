@@ -33,9 +33,9 @@ beforeEach(async () => {
 
 describe("what this device has not handed over", () => {
   it("waits in the order in which it was done, whatever the clock said, by job", async () => {
-    await outbox.keepOnDevice(1, entry("c", { at: "2031-01-01T00:00:09.000Z" }));
-    await outbox.keepOnDevice(2, entry("x"));
-    await outbox.keepOnDevice(1, entry("a", { at: "2031-01-01T00:00:01.000Z" }));
+    await outbox.storeOnDevice(1, entry("c", { at: "2031-01-01T00:00:09.000Z" }));
+    await outbox.storeOnDevice(2, entry("x"));
+    await outbox.storeOnDevice(1, entry("a", { at: "2031-01-01T00:00:01.000Z" }));
     expect((await outbox.onDevice(1)).map((e) => e.id)).toEqual(["c", "a"]);
     expect((await outbox.allOnDevice()).waiting.map((e) => [e.jobId, e.id])).toEqual([
       [1, "c"],
@@ -45,8 +45,8 @@ describe("what this device has not handed over", () => {
   });
 
   it("is sent in that order and leaves once the server has it; asked twice at once it is sent once", async () => {
-    await outbox.keepOnDevice(1, entry("a"));
-    await outbox.keepOnDevice(1, entry("b"));
+    await outbox.storeOnDevice(1, entry("a"));
+    await outbox.storeOnDevice(1, entry("b"));
     const { sent } = serverAnswers(answer([entry("a", { seq: 1 }), entry("b", { seq: 2 })]));
     const [one, other] = await Promise.all([outbox.deliver(1), outbox.deliver(1)]);
     expect(sent.map((s) => (s.body as { entries: Entry[] }).entries.map((e) => e.id))).toEqual([["a", "b"]]);
@@ -56,7 +56,7 @@ describe("what this device has not handed over", () => {
 
   it("the journal the server gave back is kept by job, for pages of before; the oldest of many go", async () => {
     expect(await outbox.placedOnDevice(1)).toEqual([]);
-    await outbox.keepOnDevice(1, entry("a"));
+    await outbox.storeOnDevice(1, entry("a"));
     serverAnswers(answer([entry("z", { seq: 1 }), entry("a", { seq: 2 })]));
     await outbox.deliver(1);
     expect((await outbox.placedOnDevice(1)).map((e) => e.id)).toEqual(["z", "a"]);
@@ -64,7 +64,7 @@ describe("what this device has not handed over", () => {
     const now = vi.spyOn(Date, "now");
     for (let job = 2; job <= 41; job++) {
       now.mockReturnValue(4e12 + job);
-      await outbox.keepOnDevice(job, entry(`j${job}`));
+      await outbox.storeOnDevice(job, entry(`j${job}`));
       serverAnswers(answer([entry(`j${job}`)]));
       await outbox.deliver(job);
     }
@@ -74,14 +74,14 @@ describe("what this device has not handed over", () => {
   });
 
   it("stays while the server cannot be reached", async () => {
-    await outbox.keepOnDevice(1, entry("a"));
+    await outbox.storeOnDevice(1, entry("a"));
     serverAnswers(new Error("offline"));
     expect((await outbox.deliver(1)).ok).toBe(false);
     expect((await outbox.onDevice(1)).map((e) => e.id)).toEqual(["a"]);
   });
 
   it("one that is refused is laid apart with why, and bars no other", async () => {
-    for (const id of ["a", "bad", "b"]) await outbox.keepOnDevice(1, entry(id));
+    for (const id of ["a", "bad", "b"]) await outbox.storeOnDevice(1, entry(id));
     serverAnswers(answer([entry("a"), entry("b")], [{ id: "bad", why: "There is no such step." }]));
     expect((await outbox.deliver(1)).ok).toBe(true);
     const here = await outbox.allOnDevice();
@@ -108,7 +108,7 @@ describe("the sign on every page", () => {
   it("sends what waits from wherever one is, and goes when all of it has arrived", async () => {
     const shared = await import("./outbox");
     const { OutboxSign: Sign } = await import("./OutboxSign");
-    await shared.keepOnDevice(7, entry("a"));
+    await shared.storeOnDevice(7, entry("a"));
     const { sent } = serverAnswers(new Error("offline"), answer([entry("a", { seq: 1 })]));
     render(<Sign />);
     expect(await screen.findByRole("button", { name: "1 step not sent yet" })).toBeTruthy();
@@ -120,7 +120,7 @@ describe("the sign on every page", () => {
   it("tells what was refused until it is dropped", async () => {
     const { OutboxSign: Sign } = await import("./OutboxSign");
     const shared = await import("./outbox");
-    await shared.keepOnDevice(7, entry("bad"));
+    await shared.storeOnDevice(7, entry("bad"));
     serverAnswers(answer([], [{ id: "bad", why: "There is no such step." }]));
     render(<Sign />);
     const user = userEvent.setup();
@@ -142,8 +142,8 @@ describe("steps of more than one hand on a bench of the network", () => {
     const who = await import("@/ui/kit/controls/who");
     who.setSignedInHere("KW");
     const { sent } = serverAnswers(answer([entry("b", { who: "KW" })]));
-    await outbox.keepOnDevice(1, entry("a", { who: "HM" }));
-    await outbox.keepOnDevice(1, entry("b", { who: "KW" }));
+    await outbox.storeOnDevice(1, entry("a", { who: "HM" }));
+    await outbox.storeOnDevice(1, entry("b", { who: "KW" }));
     expect(await outbox.deliver(1)).toMatchObject({ ok: true, value: { left: [{ id: "a" }] } });
     expect(sent.map((s) => s.body)).toEqual([{ entries: [entry("b", { who: "KW" })], as: "KW" }]);
     expect((await outbox.onDevice(1)).map((e) => e.id)).toEqual(["a"]);
@@ -154,8 +154,8 @@ describe("steps of more than one hand on a bench of the network", () => {
     who.setSignedInHere("HM");
     const other = { code: "other-hand", message: "KW is signed in.", action: "", fields: { as: "KW" } };
     const { sent } = serverAnswers({ ok: false, problem: other }, answer([entry("b", { who: "KW" })]));
-    await outbox.keepOnDevice(1, entry("a", { who: "HM" }));
-    await outbox.keepOnDevice(1, entry("b", { who: "KW" }));
+    await outbox.storeOnDevice(1, entry("a", { who: "HM" }));
+    await outbox.storeOnDevice(1, entry("b", { who: "KW" }));
     await outbox.deliver(1);
     expect(sent.map((s) => (s.body as { as: string; entries: Entry[] }).entries.map((e) => e.id))).toEqual([
       ["a"],

@@ -49,7 +49,7 @@ function outbox(): Promise<IDBPDatabase<Schema>> {
   return opened;
 }
 
-export async function keepOnDevice(jobId: number, entry: Entry): Promise<void> {
+export async function storeOnDevice(jobId: number, entry: Entry): Promise<void> {
   await (await outbox()).add("waiting", { ...entry, jobId });
   changed();
 }
@@ -88,7 +88,7 @@ async function handedOver(
 /** Journals of so many jobs are kept on a device. */
 const MOST_PLACED = 40;
 
-async function keepPlaced(jobId: number, entries: Entry[]): Promise<void> {
+async function storePlaced(jobId: number, entries: Entry[]): Promise<void> {
   const tx = (await outbox()).transaction("placed", "readwrite");
   await tx.store.put({ jobId, entries, at: Date.now() });
   const all = (await tx.store.getAll()).sort((a, b) => b.at - a.at);
@@ -154,7 +154,7 @@ async function delivered(jobId: number): Promise<Delivered> {
     const left = await onDevice(jobId);
     if (left.some(isOurs)) continue;
     // what it placed stands on the server: a device too full to note it loses nothing
-    await keepPlaced(jobId, sent.value.entries).catch(() => undefined);
+    await storePlaced(jobId, sent.value.entries).catch(() => undefined);
     return { ok: true, value: { ...sent.value, left } };
   }
 }

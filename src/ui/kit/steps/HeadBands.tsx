@@ -8,7 +8,7 @@ import { Button } from "@/ui/kit/controls/Button";
 import { money, useMoney } from "@/ui/kit/controls/money";
 import { send } from "@/ui/kit/controls/send";
 import { useSubmit } from "@/ui/kit/controls/useSubmit";
-import { keepPages } from "@/ui/kit/offline/keep";
+import { cachePages } from "@/ui/kit/offline/keep";
 import { stagePath } from "./paths";
 import { dayInWords } from "@/core/base/days";
 
@@ -33,7 +33,7 @@ export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead
   const now = JSON.stringify([jobId, head]);
   useEffect(() => {
     const t = setTimeout(() => {
-      keepPages(["/", ...(keptAll === now ? [shown] : KEPT).map((s) => stagePath(jobId, s))]);
+      cachePages(["/", ...(keptAll === now ? [shown] : KEPT).map((s) => stagePath(jobId, s))]);
       keptAll = now;
     }, KEEP_AFTER_MS);
     return () => clearTimeout(t);

@@ -4,7 +4,7 @@ import { useState, useSyncExternalStore } from "react";
 import { loadPath, type LiveView } from "@/core/measure/protocol";
 import { Button } from "@/ui/kit/controls/Button";
 import { send } from "@/ui/kit/controls/send";
-import { keepToken, tokenHere } from "./tokens";
+import { saveToken, tokenHere } from "./tokens";
 
 const noChange = () => () => undefined;
 
@@ -25,7 +25,7 @@ export function Sources({ view }: { view: LiveView }) {
   const renew = async () => {
     const sent = await send<{ token: string }>("POST", `/api/live/${view.id}`, { act: "token" });
     if (!sent.ok) return;
-    keepToken(view.id, sent.value.token);
+    saveToken(view.id, sent.value.token);
     setFresh(sent.value.token);
   };
   return (

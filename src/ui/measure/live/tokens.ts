@@ -3,7 +3,7 @@
 const keyOf = (runId: number): string => `ovrant-run-${runId}`;
 
 /** Keeps the token of a run on this device for this visit: the server shows it only once. */
-export function keepToken(runId: number, token: string): void {
+export function saveToken(runId: number, token: string): void {
   try {
     sessionStorage.setItem(keyOf(runId), token);
   } catch {

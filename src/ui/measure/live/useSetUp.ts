@@ -9,7 +9,7 @@ import { send } from "@/ui/kit/controls/send";
 import { draftOf } from "@/ui/measure/run/Conditions";
 import { stagePath } from "@/ui/kit/steps/paths";
 import { askToNotify } from "./notice";
-import { keepToken } from "./tokens";
+import { saveToken } from "./tokens";
 import { useSubmit } from "@/ui/kit/controls/useSubmit";
 
 /** What a live run is set up from. */
@@ -54,7 +54,7 @@ export function useSetUp({ jobId, kind, start, before }: SetUpGiven) {
       }),
     );
     if (!sent) return;
-    keepToken(sent.value.runId, sent.value.token);
+    saveToken(sent.value.runId, sent.value.token);
     router.replace(stagePath(jobId, kind));
     router.refresh();
   };

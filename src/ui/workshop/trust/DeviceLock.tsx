@@ -7,7 +7,7 @@ import { send } from "@/ui/kit/controls/send";
 import { lockedPath } from "@/ui/kit/controls/stillIn";
 import { setWhoWorks } from "@/ui/kit/controls/who";
 import { BenchBar } from "./BenchBar";
-import { keptTags, opensHere } from "./deviceTags";
+import { savedTags, opensHere } from "./deviceTags";
 import { PinPad } from "./PinPad";
 import { TagRack } from "./TagRack";
 
@@ -19,7 +19,7 @@ const LOOK_MS = 5_000;
  */
 export function DeviceLock() {
   const [picked, setPicked] = useState<Tag | null>(null);
-  const { data: tags, mutate } = useSWR("device-tags", () => keptTags());
+  const { data: tags, mutate } = useSWR("device-tags", () => savedTags());
   useEffect(() => {
     const look = setInterval(() => {
       void send("GET", "/api/trust/going").then((sent) => {

@@ -8,7 +8,7 @@ import { CautionBand } from "@/ui/kit/controls/Band";
 import { openHere, setOwesLock } from "@/ui/kit/controls/deviceLock";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { send } from "@/ui/kit/controls/send";
-import { keepOnly, keepTag } from "./deviceTags";
+import { retainTags, saveTag } from "./deviceTags";
 import { MissedPins } from "./MissedPins";
 import { PinPad } from "./PinPad";
 import { TagRack } from "./TagRack";
@@ -43,7 +43,7 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
     const sent = await send<{ missed: Missed | null }>("POST", "/api/trust/signin", { person: tag.id, pin });
     if (!sent.ok) return sent.problem;
     // a device that cannot keep it asks the server alone
-    await keepTag(tag, pin).catch(() => undefined);
+    await saveTag(tag, pin).catch(() => undefined);
     // whoever was locked out is out now: this is another session
     setOwesLock(false);
     openHere(null);
@@ -51,7 +51,7 @@ export function LockedScreen({ tags, runs: first, back }: Props) {
     else window.location.assign(back);
     return null;
   };
-  useEffect(() => void keepOnly(tags).catch(() => undefined), [tags]);
+  useEffect(() => void retainTags(tags).catch(() => undefined), [tags]);
   useKeys({ Escape: runs.length === 1 && runs[0] ? () => void stop(runs[0] as LockedRun) : undefined });
   return (
     <main className="flex flex-1 flex-col">

@@ -5,7 +5,7 @@ import { leftMs, ROUND, slower, unslowed, type Slowed, type Tag } from "@/core/w
 import { words } from "@/core/base/words";
 
 /** A tag this device may open for while the server does not answer: its PIN as a slow hash, and its wrong ones. */
-export interface KeptTag extends Slowed {
+export interface SavedTag extends Slowed {
   id: number;
   initials: string;
   role: Tag["role"];
@@ -16,7 +16,7 @@ export interface KeptTag extends Slowed {
 }
 
 interface Schema extends DBSchema {
-  tags: { key: number; value: KeptTag };
+  tags: { key: number; value: SavedTag };
 }
 
 /** Cost of one guess on the device: PBKDF2 with SHA-256 (RFC 8018), some half a second on a tablet. */
@@ -44,7 +44,7 @@ async function hashOf(pin: string, salt: string, rounds: number): Promise<string
 }
 
 /** Keeps what opens this device for somebody whom the server just let in; nothing where the browser cannot. */
-export async function keepTag(tag: Tag, pin: string): Promise<void> {
+export async function saveTag(tag: Tag, pin: string): Promise<void> {
   if (!canHash()) return;
   const { id, initials, role, epoch } = tag;
   const salt = hex(crypto.getRandomValues(new Uint8Array(16)));
@@ -53,7 +53,7 @@ export async function keepTag(tag: Tag, pin: string): Promise<void> {
 }
 
 /** Tags this device opens for, as the rack shows them. */
-export async function keptTags(nowMs = Date.now()): Promise<Tag[]> {
+export async function savedTags(nowMs = Date.now()): Promise<Tag[]> {
   if (!canHash()) return [];
   const all = await (await store()).getAll("tags");
   return all.map(({ id, initials, role, epoch, ...slowed }) => ({
@@ -66,7 +66,7 @@ export async function keptTags(nowMs = Date.now()): Promise<Tag[]> {
 }
 
 /** Forgets tags that hang no more, and those whose PIN or role is another one since. */
-export async function keepOnly(hung: readonly Tag[]): Promise<void> {
+export async function retainTags(hung: readonly Tag[]): Promise<void> {
   if (!canHash()) return;
   const db = await store();
   for (const kept of await db.getAll("tags"))
@@ -74,20 +74,20 @@ export async function keepOnly(hung: readonly Tag[]): Promise<void> {
 }
 
 /** Whether a PIN is that of a kept tag; wrong ones rest it as the server would, a reload changes nothing about it. */
-export async function opensHere(id: number, pin: string, nowMs = Date.now()): Promise<Result<KeptTag>> {
+export async function opensHere(id: number, pin: string, nowMs = Date.now()): Promise<Result<SavedTag>> {
   const db = await store();
   const tag = await db.get("tags", id);
   if (!tag) return bad(notHere);
   const left = leftMs(tag, nowMs);
   if (left > 0) return bad(rests(tag.initials, left));
   // it counts as wrong until it is known to be right: a page that is shut meanwhile gains no guess
-  const wrong: KeptTag = { ...tag, ...slower(tag, nowMs) };
+  const wrong: SavedTag = { ...tag, ...slower(tag, nowMs) };
   await db.put("tags", wrong);
   if ((await hashOf(pin, tag.salt, tag.rounds)) !== tag.hash) {
     const wait = leftMs(wrong, nowMs);
     return bad(wait > 0 ? rests(tag.initials, wait) : wrongPin(ROUND - (wrong.wrong % ROUND)));
   }
-  const right: KeptTag = { ...tag, ...unslowed };
+  const right: SavedTag = { ...tag, ...unslowed };
   await db.put("tags", right);
   return ok(right);
 }

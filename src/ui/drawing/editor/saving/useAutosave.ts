@@ -89,7 +89,7 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
   useEffect(() => {
     latest.current = layout;
     if (layout === saved.current) return;
-    keepDraft(revisionId, { version: version.current, layout });
+    saveDraft(revisionId, { version: version.current, layout });
     const t = setTimeout(() => void push(), PAUSE_MS);
     return () => clearTimeout(t);
   }, [layout, push, revisionId]);
@@ -120,7 +120,7 @@ export function useAutosave(revisionId: number, startVersion: number, start: Lay
   return { state: shown, flush: () => push(), overTheirs: () => push(true), adopt, clash };
 }
 
-function keepDraft(revisionId: number, draft: Draft): void {
+function saveDraft(revisionId: number, draft: Draft): void {
   try {
     window.localStorage.setItem(draftKey(revisionId), JSON.stringify(draft));
   } catch {

@@ -31,10 +31,10 @@ afterEach(() => document.documentElement.removeAttribute("data-kept"));
 
 /** What this device did and handed over, and what it did since while the server was away. */
 async function deviceDid(handedOver: string[], since: string[]): Promise<void> {
-  for (const id of handedOver) await outbox.keepOnDevice(1, entry(id));
+  for (const id of handedOver) await outbox.storeOnDevice(1, entry(id));
   serverAnswers(answer("before", ...handedOver));
   await outbox.deliver(1);
-  for (const id of since) await outbox.keepOnDevice(1, entry(id));
+  for (const id of since) await outbox.storeOnDevice(1, entry(id));
 }
 
 describe("the journal of a page this device kept", () => {

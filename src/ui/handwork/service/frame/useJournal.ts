@@ -4,8 +4,8 @@ import { useCallback, useEffect, useState } from "react";
 import type { Problem } from "@/core/base/result";
 import type { Entry } from "@/core/handwork/service";
 import { whoWorks } from "@/ui/kit/controls/who";
-import { isKeptPage } from "@/ui/kit/controls/keptPage";
-import { deliver, freshId, isOurs, keepOnDevice, onDevice, placedOnDevice } from "@/ui/kit/outbox/outbox";
+import { isCachedPage } from "@/ui/kit/controls/keptPage";
+import { deliver, freshId, isOurs, storeOnDevice, onDevice, placedOnDevice } from "@/ui/kit/outbox/outbox";
 
 export type NewEntry = Pick<Entry, "stage" | "step" | "act"> & Partial<Pick<Entry, "value" | "reason">>;
 
@@ -14,7 +14,7 @@ const merged = (a: readonly Entry[], b: readonly Entry[]): Entry[] => [
   ...new Map([...a, ...b].map((e) => [e.id, e])).values(),
 ];
 
-const notKept: Problem = {
+const notSaved: Problem = {
   code: "not-kept",
   message: "This device cannot keep what you did: its store is full or barred.",
   action: "The step is not done. Make room on the device, or work on another one.",
@@ -80,13 +80,13 @@ export function useJournal(jobId: number, initial: readonly Entry[], asideBefore
         ...(who ? { who } : {}),
         ...e,
       };
-      void keepOnDevice(jobId, entry).then(
+      void storeOnDevice(jobId, entry).then(
         () => {
           setEntries((all) => [...all, entry]);
           setWaiting((n) => n + 1);
           void flush();
         },
-        () => setProblem(notKept),
+        () => setProblem(notSaved),
       );
     },
     [jobId, flush, works],
@@ -94,13 +94,13 @@ export function useJournal(jobId: number, initial: readonly Entry[], asideBefore
 
   useEffect(() => {
     // a page this device kept may be older than what was done since: the server had that, and gave it back
-    const placed = isKeptPage() ? placedOnDevice(jobId) : Promise.resolve([]);
+    const placed = isCachedPage() ? placedOnDevice(jobId) : Promise.resolve([]);
     Promise.all([placed, onDevice(jobId)]).then(
       ([before, mine]) => {
         if (before.length + mine.length > 0) setEntries((now) => merged(merged(now, before), mine));
         if (mine.length > 0) void flush();
       },
-      () => setProblem(notKept),
+      () => setProblem(notSaved),
     );
     const retry = setInterval(() => void flush().catch(() => undefined), RETRY_MS);
     const online = () => void flush();
