@@ -1,6 +1,6 @@
 import { findPhases, readLog } from "../src/core/measure/log";
 import { judgePair } from "../src/core/measure/judge";
-import { verdictTold, type Verdict } from "../src/core/measure/says";
+import { wordedVerdict, type Verdict } from "../src/core/measure/says";
 import { renderLog } from "../src/core/simulate";
 import { benchCase, KIND_NAMES, type BenchCase, type FamilyChoice } from "./cases";
 
@@ -75,7 +75,7 @@ function judge(c: BenchCase): { verdict: Verdict; ms: number } {
   const start = performance.now();
   const judged = judgePair(before, after, { limitC: c.machine.limitC });
   const ms = performance.now() - start;
-  return { verdict: verdictTold(judged), ms };
+  return { verdict: wordedVerdict(judged), ms };
 }
 
 interface Told {

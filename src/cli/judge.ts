@@ -1,7 +1,7 @@
 import { parseArgs } from "node:util";
 import { channelOf, findPhases, type Run } from "../core/measure/log";
 import { judgePair } from "../core/measure/judge";
-import { plainText, verdictTold, verdictJson, type Verdict } from "../core/measure/says";
+import { plainText, wordedVerdict, verdictJson, type Verdict } from "../core/measure/says";
 import { declaredColumns } from "./columns";
 import { refuseDecisiveGuess, withGuesses } from "./doubts";
 import { readFromFile } from "./files";
@@ -33,7 +33,7 @@ export async function judgeCommand(args: string[]): Promise<void> {
   const before = await readFromFile(values.before, { choices: told });
   const after = await readFromFile(values.after, { choices: told });
   const judged = (b: Run, a: Run): Verdict =>
-    verdictTold(
+    wordedVerdict(
       judgePair(
         { run: b, phases: findPhases(b), room: roomBefore },
         { run: a, phases: findPhases(a), room: roomAfter },

@@ -1,7 +1,7 @@
 import { randomLcg, randomNormal } from "d3-random";
 import type { Figure, GoodFigures } from "../core/measure/judge";
 import { rigOf, type PracticeCase } from "../core/learn/practice";
-import { fanAsked, thermalOf, withFaults, type RigFaults, type RigMachine } from "../core/simulate";
+import { fanDemand, thermalOf, withFaults, type RigFaults, type RigMachine } from "../core/simulate";
 import { effectsOf, leftOf, type Cure, type RunSeen, type Usual } from "../core/learn/suspects";
 
 /**
@@ -119,7 +119,7 @@ function restOf(machine: RigMachine, faults: RigFaults, powerW: readonly number[
   for (let i = 0; i < 4; i++) {
     hotC = 25 + Math.max(...rise.map((r) => r.contactK + r.airflowK));
     if (faults.fanStopped) break;
-    const asked = led ?? fanAsked(machine, Math.min(hotC, machine.limitC));
+    const asked = led ?? fanDemand(machine, Math.min(hotC, machine.limitC));
     share = (i === 0 ? 0 : 0.4) * share + (i === 0 ? 1 : 0.6) * asked * faults.fanReach;
     rise = thermal.steady(powerW, share);
   }

@@ -1,11 +1,11 @@
 import { explainPair, judgePair, type GoodFigures, type JudgeOptions } from "../core/measure/judge";
 import {
   explained,
-  soFarTold,
-  triageTold,
-  verdictTold,
+  wordedSoFar,
+  wordedTriage,
+  wordedVerdict,
   type ExplainedChip,
-  type SaidSoFar,
+  type SoFarWords,
   type Verdict,
 } from "../core/measure/says";
 import type { JudgeRun } from "../core/measure/pair";
@@ -23,7 +23,7 @@ export interface JudgeAnswers {
   pair: Verdict;
   explain: ExplainedChip[];
   alone: Triaged | null;
-  "so-far": SaidSoFar;
+  "so-far": SoFarWords;
 }
 
 /** Judges here, on the thread that calls. */
@@ -31,11 +31,11 @@ export function answerTo<K extends JudgeRequest["kind"]>(ask: Extract<JudgeReque
 export function answerTo(ask: JudgeRequest): JudgeAnswers[JudgeRequest["kind"]] {
   switch (ask.kind) {
     case "pair":
-      return verdictTold(judgePair(ask.before, ask.after, ask.options));
+      return wordedVerdict(judgePair(ask.before, ask.after, ask.options));
     case "explain":
       return explained(explainPair(ask.before, ask.after));
     case "so-far":
-      return soFarTold(heardSoFar(ask.run, ask.before));
+      return wordedSoFar(heardSoFar(ask.run, ask.before));
     case "alone":
       return alone(ask);
   }
@@ -45,5 +45,5 @@ export function answerTo(ask: JudgeRequest): JudgeAnswers[JudgeRequest["kind"]] 
 function alone({ run, good, limitC, opened }: Extract<JudgeRequest, { kind: "alone" }>): Triaged | null {
   const found = triageRun(run, good, limitC);
   const suspects = found && suspectsIn(run, found, good, opened);
-  return found && { ...triageTold(found), ...(suspects ? { suspects } : {}) };
+  return found && { ...wordedTriage(found), ...(suspects ? { suspects } : {}) };
 }

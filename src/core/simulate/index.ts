@@ -1,7 +1,7 @@
 export * from "./machine";
 export { calderNook13, orrowby17, tessalyK15, wrenfell14 } from "./made";
 export { steadyRise } from "./network";
-export { fanDemand as fanAsked } from "./controls";
+export { fanDemand } from "./controls";
 export { thermalOf } from "./thermal";
 export { plainFormat, renderLog, type RigFormat } from "./render";
 export { simulate } from "./simulate";

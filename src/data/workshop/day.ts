@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { usualDay, type DayForm, type DayKept } from "../../core/workshop/day";
+import { usualDay, type DayForm, type SavedDay } from "../../core/workshop/day";
 import { readSetting, writeSetting } from "../base/settingsStore";
 
 const FORM = "day";
@@ -14,12 +14,12 @@ export const findDayForm = async (db: Knex): Promise<DayForm> => ({
 export const setDayForm = (db: Knex, form: DayForm): Promise<void> => writeSetting(db, "settings", FORM, form);
 
 /** What is kept of a day: a new day begins with nothing. */
-export async function findDay(db: Knex, date: string): Promise<DayKept> {
-  const kept = await readSetting<DayKept>(db, "keeping", KEPT);
+export async function findDay(db: Knex, date: string): Promise<SavedDay> {
+  const kept = await readSetting<SavedDay>(db, "keeping", KEPT);
   return kept?.date === date ? kept : { date, promises: {}, order: null };
 }
 
-export const setDay = (db: Knex, kept: DayKept): Promise<void> => writeSetting(db, "keeping", KEPT, kept);
+export const setDay = (db: Knex, kept: SavedDay): Promise<void> => writeSetting(db, "keeping", KEPT, kept);
 
 /** A stretch of work or a run of a day, by the server's clock, ms. */
 export interface PastStretch {

@@ -1,5 +1,5 @@
 import { goodRunsOf, JUDGE_VERSION } from "../../core/measure/judge";
-import { sourceSaid, type ExplainedChip, type Verdict } from "../../core/measure/says";
+import { sourceWords, type ExplainedChip, type Verdict } from "../../core/measure/says";
 import { bad, ok, type Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
 import { findJob } from "../../data/workshop/jobs";
@@ -54,7 +54,7 @@ async function judgedAndSaved(jobId: number, tries = 1): Promise<Result<VerdictR
   const inputs = {
     limitC,
     thresholdK,
-    good: figures && sourceSaid(figures.source),
+    good: figures && sourceWords(figures.source),
     before: inputOf(runs.before),
     after: inputOf(runs.after),
   };

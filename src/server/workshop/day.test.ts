@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { dayOf, orderAsKept, placedOrder, planDay, namedOrder } from "../../core/workshop/day";
+import { dayOf, orderAsSaved, placedOrder, planDay, namedOrder } from "../../core/workshop/day";
 import type { Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
@@ -124,7 +124,7 @@ describe("a day at the bench", () => {
     const plan = planDay(day, { steps: 2_000 });
     value(await saveDay({ date: today(), promises: [], order: namedOrder(day, plan.order) }));
     const text = await dayCalendarOf("http://here", noon());
-    const { tasks } = placedOrder(day, orderAsKept(day, namedOrder(day, plan.order)));
+    const { tasks } = placedOrder(day, orderAsSaved(day, namedOrder(day, plan.order)));
     expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(tasks.filter((t) => t.task !== "cools").length);
     expect(text).toMatch(/DTSTART[^\r\n]*T\d{6}/);
     expect(text).toContain("SUMMARY:Verdict: ");

@@ -1,4 +1,4 @@
-import { type DayForm, type DayKept } from "../../core/workshop/day";
+import { type DayForm, type SavedDay } from "../../core/workshop/day";
 import { bad, ok, type Result } from "../../core/base/result";
 import { setDay, setDayForm } from "../../data/workshop/day";
 import { check } from "../../input/check";
@@ -26,13 +26,13 @@ export async function changeDayForm(body: unknown): Promise<Result<DayForm>> {
 }
 
 /** Keeps what was promised today and the order that was taken; of another day nothing is kept. */
-export async function saveDay(body: unknown): Promise<Result<DayKept>> {
+export async function saveDay(body: unknown): Promise<Result<SavedDay>> {
   const checked = check(SaveDayInput, body);
   if (!checked.ok) return bad(serverProblem.badFields(checked.fields));
   const { date, promises, order } = checked.value;
   if (date !== (await todayNow()))
     return bad(serverProblem.badFields({ date: "This plan is of another day. Open the day anew." }));
-  const kept: DayKept = {
+  const kept: SavedDay = {
     date,
     promises: Object.fromEntries(
       promises.map(({ jobId, dueMin, weight, today, dischargeMin, dryMin }) => [

@@ -1,4 +1,4 @@
-import { dayOf, orderAsKept, placedOrder, WAIT_STAGES, type DayStage } from "../../core/workshop/day";
+import { dayOf, orderAsSaved, placedOrder, WAIT_STAGES, type DayStage } from "../../core/workshop/day";
 import { STAGE_TITLES, type StageName } from "../../core/workshop/job";
 import type { DateRequest } from "../../threads/calendar";
 import { inThread } from "../../threads/pool";
@@ -14,7 +14,7 @@ export async function dayCalendarOf(origin: string, now = new Date()): Promise<s
     view.jobs.map((j) => j.facts),
     view.nowMin,
   );
-  const { tasks } = placedOrder(day, view.kept.order ? orderAsKept(day, view.kept.order) : []);
+  const { tasks } = placedOrder(day, view.kept.order ? orderAsSaved(day, view.kept.order) : []);
   const machines = new Map(view.jobs.map((j) => [String(j.facts.jobId), j.machine]));
   const dates = tasks.flatMap((t): DateRequest[] => {
     const machine = machines.get(t.job);

@@ -11,5 +11,5 @@ export { CoolingMap, spreadAt } from "./map";
 export { rigidGroups, type Spread } from "./rigid";
 export { countsOf, type PartCounts } from "./counts";
 export { overlapMm2 } from "./overlap";
-export { partsWords as partsSaid } from "./said";
+export { partsWords } from "./said";
 export { bandAlong, chevronsOf, legsOf, walk, type Leg, type Step } from "./way";

@@ -10,7 +10,7 @@ const NAMED = 6;
  * something.
  *
  * @example
- * partsSaid(parts); // "fan F1 and screws 3, 4 and 6"
+ * partsWords(parts); // "fan F1 and screws 3, 4 and 6"
  */
 export function partsWords(parts: readonly Part[]): string {
   const byKind = new Map<string, Part[]>();

@@ -11,7 +11,7 @@ export interface GateWords {
  * What a gate says.
  *
  * @example
- * gateSaid({ code: "battery-plug" }).title; // "The battery plug is not out"
+ * gateWords({ code: "battery-plug" }).title; // "The battery plug is not out"
  */
 export function gateWords(found: GateFound): GateWords {
   switch (found.code) {

@@ -30,7 +30,7 @@ export {
 } from "./incidentalParts";
 export type { Ask, ServiceContext, Step } from "./step";
 export { estimateMinutes, nextStep, progressOf, stepsOf, type StageProgress } from "./plan";
-export { gateWords as gateSaid } from "./gateWords";
+export { gateWords } from "./gateWords";
 export { BEFORE_SKIPPED, batterySwollen, countsOut, fansUnconfirmed, gateOf, type Count, type Gate } from "./gates";
 export { coverScrews } from "./opening";
 export { pastedChips, screwMarkOf, tightenOrder } from "./stripping";
@@ -74,7 +74,7 @@ export {
   chosenMm,
   faceOf,
   gapOf,
-  statedGap as gapTold,
+  statedGap,
   isRenewed,
   piecesToCut,
   pastedOf,

@@ -15,7 +15,7 @@ import {
   fansUnconfirmed,
   foundIn,
   gateOf,
-  gateSaid,
+  gateWords,
   Journal,
   nextStep,
   pastedText,
@@ -113,7 +113,7 @@ const stepOf = (ctx: ServiceContext, stage: ServiceStage, key: string | RegExp) 
 /** The gate a step stands behind, in words. */
 const said = (ctx: ServiceContext, step: Step) => {
   const gate = gateOf(ctx, step);
-  return gate && gateSaid(gate);
+  return gate && gateWords(gate);
 };
 
 describe("the journal", () => {

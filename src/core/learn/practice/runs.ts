@@ -1,5 +1,5 @@
 import { figuresFromRuns, judgePair, type GoodFigures } from "../../measure/judge";
-import { triageTold, verdictTold, type Triage } from "../../measure/says";
+import { wordedTriage, wordedVerdict, type Triage } from "../../measure/says";
 import type { JudgeRun } from "../../measure/pair";
 import { triageRun, type RunJudgement } from "../../measure/triage";
 import { findPhases, readLog } from "../../measure/log";
@@ -180,9 +180,9 @@ export function practiceRun(c: PracticeCase, done: readonly Cure[], kind: RunKin
   const found = triageRun(input, usualOf(c).good, rigOf(c.kind).limitC);
   if (!found || !input.phases) throw new Error("a run without a load");
   const seen = runSeen(input.run, input.phases, found, kind === "fixed" ? FIXED_AT : null);
-  return { kind, input, triage: triageTold(found), seen };
+  return { kind, input, triage: wordedTriage(found), seen };
 }
 
 /** The judge's verdict between two runs of one mystery machine. */
 export const practiceVerdict = (c: PracticeCase, before: PracticeRun, after: PracticeRun) =>
-  verdictTold(judgePair(before.input, after.input, { limitC: rigOf(c.kind).limitC, good: usualOf(c).good }));
+  wordedVerdict(judgePair(before.input, after.input, { limitC: rigOf(c.kind).limitC, good: usualOf(c).good }));

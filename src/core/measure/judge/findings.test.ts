@@ -6,7 +6,7 @@ import { inWords } from "../../../testing/inWords";
 import { runFacts, throttledShare } from "./facts";
 import { shapeFindings } from "./findings";
 import type { PathVerdict } from "./index";
-import type { ToldReason } from "../says";
+import type { WordedReason } from "../says";
 
 const figure = (K: number, half = 1): Figure => ({ K, low: K - half, high: K + half });
 const path = (name: "contact" | "airflow", change: Figure) => ({
@@ -41,7 +41,7 @@ interface Told {
   spread?: { key: string; beforeK: number | null; afterK: number | null }[];
 }
 
-function found(told: Told = {}): ToldReason[] {
+function found(told: Told = {}): WordedReason[] {
   const before = told.series?.before ?? plainSeries(told.before);
   const after = told.series?.after ?? plainSeries(told.after);
   const paths = (["cpu", "gpu"] as const).flatMap((chip) => {

@@ -2,7 +2,7 @@ import type { Phases } from "../log";
 import { guessedFan, prepareSeries } from "../thermal";
 import { withoutBoard } from "../pair/boardPower";
 import { withCurveOf } from "../pair/fanCurve";
-import { addedBy, keptOf } from "../ladder";
+import { addedBy, memoOf } from "../ladder";
 import { enoughSeconds, loadSeconds } from "./comparable";
 import { windowed, type JudgeRun, type Windowed } from "../pair/conditions";
 import { pairOf, type Pair } from "../pair/pair";
@@ -51,7 +51,7 @@ function withMachine(told: Examination, scene: Scene, { fit }: JointPair, chips:
   const long = Math.min(loadSeconds(before), loadSeconds(after)) >= enough;
   const open = Object.keys(told.freedom.power).length > 0 || fan.kind === "stopped" || fan.unit === "mixed";
   const tells = logged && rooms && long && !open && told.silent.size === 0;
-  const { witness, reasons = [] } = machineWitness(scene, tells ? keptOf(fit) : null);
+  const { witness, reasons = [] } = machineWitness(scene, tells ? memoOf(fit) : null);
   return { ...told, witnesses: [witness, ...told.witnesses], reasons: [...reasons, ...told.reasons] };
 }
 

@@ -11,7 +11,7 @@ import {
   type RigMachine,
 } from "../../simulate";
 import { prepareSeries } from "../thermal";
-import { fitLadder, keptOf, trackOf, type JointFit } from ".";
+import { fitLadder, memoOf, trackOf, type JointFit } from ".";
 
 function trackFor(machine: RigMachine, faults: object, seed: number) {
   const log = readLog(
@@ -52,7 +52,7 @@ const heavy = (m: RigMachine, by: number): RigMachine => ({
 describe("what no service changes", () => {
   it("is the same in two runs of one machine, whatever was mended", () => {
     for (const faults of [{}, { clog: 2.4 }, { contact: { cpu: 2.2 } }]) {
-      const kept = keptOf(fitted(wrenfell14, wrenfell14, faults));
+      const kept = memoOf(fitted(wrenfell14, wrenfell14, faults));
       expect(kept?.freedom).toBe(3);
       expect(kept?.chi2).toBeLessThan(9);
       expect(Math.abs((kept?.afterJK ?? 0) / (kept?.beforeJK ?? 1) - 1)).toBeLessThan(0.08);
@@ -60,7 +60,7 @@ describe("what no service changes", () => {
   });
 
   it.each([2.6, 1 / 2.6])("plates and fins %f times as heavy are plain, in the right direction", (by) => {
-    const kept = keptOf(fitted(wrenfell14, heavy(wrenfell14, by)));
+    const kept = memoOf(fitted(wrenfell14, heavy(wrenfell14, by)));
     expect(kept?.chi2).toBeGreaterThan(12);
     const ratio = (kept?.aloneJK ?? 0) / (kept?.beforeJK ?? 1);
     expect(by > 1 ? ratio : 1 / ratio).toBeGreaterThan(1.25);
@@ -69,7 +69,7 @@ describe("what no service changes", () => {
   });
 
   it("is counted for every chip: dies and plates of each, fins together", () => {
-    const kept = keptOf(fitted(tessalyK15, tessalyK15));
+    const kept = memoOf(fitted(tessalyK15, tessalyK15));
     expect(kept?.freedom).toBe(5);
     expect(kept?.chi2).toBeGreaterThanOrEqual(0);
     expect(kept?.beforeJK).toBeGreaterThan(50);
@@ -78,6 +78,6 @@ describe("what no service changes", () => {
   it("of a fit without such unknowns is nothing", () => {
     const fit = fitted(wrenfell14, wrenfell14);
     const places = { ...fit.places, unknowns: fit.places.unknowns.filter((u) => !u.name.includes("kept")) };
-    expect(keptOf({ ...fit, places: places as never })).toBeNull();
+    expect(memoOf({ ...fit, places: places as never })).toBeNull();
   });
 });

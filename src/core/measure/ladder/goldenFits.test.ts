@@ -3,7 +3,7 @@ import { tessalyK15, wrenfell14 } from "../../../samples/rigs";
 import { golden, summed, eachSummed } from "../../../testing/golden";
 import { rigRun, type RigRun } from "../../../testing/rigRuns";
 import { prepareSeries, type Series } from "../thermal";
-import { addedBy, fitLadder, heightsOf, keptOf, noTrack, readingsOf, trackOf, type JointFit } from ".";
+import { addedBy, fitLadder, heightsOf, memoOf, noTrack, readingsOf, trackOf, type JointFit } from ".";
 import { steadyHeights } from "./heights";
 import { lastingNoise } from "./lasting";
 import { ladderAt, startOf, type LadderGiven } from "./parameters";
@@ -106,7 +106,7 @@ function told({ fit, before, series }: ReturnType<typeof fitOf>) {
         addedBy(fit, at, 0, of),
       ]),
     ),
-    kept: keptOf(fit),
+    kept: memoOf(fit),
     ladders: summed(ladders),
     plates: summed(
       ladders.map((l) => [platesOverFins(l, powerW), steadyHeights(l, powerW, [0]), steadyHeights(l, powerW, [1])]),
@@ -148,5 +148,5 @@ it("one run alone fits as kept", async () => {
     },
   );
   const at = { powerW: [26], fans: { before: [0.8], after: [0.8] } };
-  await expect(golden([fit.u, fit.chi2, heightsOf(fit, at), keptOf(fit)])).toMatchFileSnapshot("golden/alone.txt");
+  await expect(golden([fit.u, fit.chi2, heightsOf(fit, at), memoOf(fit)])).toMatchFileSnapshot("golden/alone.txt");
 });

@@ -1,5 +1,5 @@
 import { roomTrue, type RunConditions } from "../pair";
-import type { SaidSoFar } from "../says";
+import type { SoFarWords } from "../says";
 import { channelOf, curvesOf, type Run, type RunCurves } from "../log";
 import type { Problem } from "../../base/result";
 import { enoughAtS, isEnough, needsOf, type Need } from "./needs";
@@ -61,7 +61,7 @@ const NO_CURVES: RunCurves = { endS: 0, temperature: [], power: [], fans: [], fo
 export function liveViewOf(
   facts: LiveFacts,
   run: Run,
-  { heard, drawn }: { heard: SaidSoFar | null; drawn: boolean },
+  { heard, drawn }: { heard: SoFarWords | null; drawn: boolean },
 ): LiveView {
   const { recipe, state, conditions } = facts;
   const needs = needsOf({ run, state, recipe, enoughS: heard?.enoughS ?? null });
@@ -85,7 +85,7 @@ export function liveViewOf(
 const growing = (run: Run): RunCurves => ({ ...curvesOf(run, false), found: null });
 
 /** What the run shows by itself and what the witnesses say, each thing once. */
-function remarksTogether(own: readonly Remark[], heard: SaidSoFar | null): Remark[] {
+function remarksTogether(own: readonly Remark[], heard: SoFarWords | null): Remark[] {
   const said = (heard?.said ?? []).map((s): Remark => ({ code: s.of, level: s.level, text: s.text }));
   const spoken = (of: string) => own.some((o) => o.code.startsWith(of));
   return [...own, ...said.filter((s) => !spoken(s.code))];

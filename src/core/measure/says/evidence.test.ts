@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { ChipVerdict } from "../judge";
-import type { ToldReason, Verdict } from "./index";
+import type { WordedReason, Verdict } from "./index";
 import { evidenceOf, matchedWords, peaksAlone, unknownWhy } from "./evidence";
 
 const facts = (more: Partial<Verdict["facts"]["before"]> = {}): Verdict["facts"]["before"] =>
@@ -19,7 +19,7 @@ const verdict = (more: Partial<Verdict> = {}): Verdict =>
   }) as never;
 
 const chip = (K: number): ChipVerdict => ({ chip: "cpu", change: { K, low: K - 1, high: K + 1 } }) as never;
-const reason = (level: ToldReason["level"], message: string): ToldReason => ({ code: "x", level, message });
+const reason = (level: WordedReason["level"], message: string): WordedReason => ({ code: "x", level, message });
 const outlook = (more: Partial<Verdict["outlook"]>) =>
   verdict({ outlook: { hotDay: null, sustainedW: null, fanShare: null, ...more } });
 

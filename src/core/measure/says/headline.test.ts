@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { headlineOf as headlineOfTold, summaryOf as summaryOfTold } from "./headline";
 import { atLeastK, leavesOneSide } from "../judge/oneSided";
 import { isOpposed, type Bound, type ChipVerdict, type PathFinding, type VerdictWord } from "../judge";
-import { plainText, type ToldReason } from "./index";
+import { plainText, type WordedReason } from "./index";
 
 const figure = (K: number) => ({ K, low: K - 1, high: K + 1 });
 const findingOf = (K: number): PathFinding => (K <= -3 ? "better" : K >= 3 ? "worse" : "same");
@@ -18,7 +18,7 @@ const chip = (contactK: number, airflowK: number, more: Partial<ChipVerdict> = {
     ...more,
   }) as never;
 
-const reason = (code: string, level: ToldReason["level"], message = `${code}.`): ToldReason => ({
+const reason = (code: string, level: WordedReason["level"], message = `${code}.`): WordedReason => ({
   code,
   level,
   message,
@@ -32,7 +32,7 @@ const told = (verdict: VerdictWord, c: ChipVerdict | null, chips: readonly ChipV
 });
 const headlineOf = (word: VerdictWord, c: ChipVerdict | null) => headlineOfTold(told(word, c));
 const headline = (word: VerdictWord, c: ChipVerdict | null) => text(headlineOf(word, c));
-const summary = (word: VerdictWord, c: ChipVerdict | null, reasons: ToldReason[] = [], all = c ? [c] : []) =>
+const summary = (word: VerdictWord, c: ChipVerdict | null, reasons: WordedReason[] = [], all = c ? [c] : []) =>
   text(summaryOfTold(told(word, c, all), reasons));
 
 const bound = (more: Partial<Bound> = {}): Bound => ({

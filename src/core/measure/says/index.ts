@@ -2,18 +2,18 @@ export { afterAlone, type AfterAlone } from "./alone";
 export { evidenceOf, matchedWords, peaksAlone, unknownWhy, type Evidence } from "./evidence";
 export { explained, type ExplainedChip } from "./explain";
 export { verdictJson } from "./json";
-export { holdsWords as holdsSaid } from "./next";
-export { settingWords as settingSaid } from "./settings";
-export { sourceWords as sourceSaid } from "./shown";
-export { wordedSoFar as soFarTold, type SoFarWords as SaidSoFar } from "./soFar";
-export { wordedVerdict as verdictTold } from "./told";
-export { wordedTriage as triageTold, type Triage } from "./triage";
+export { holdsWords } from "./next";
+export { settingWords } from "./settings";
+export { sourceWords } from "./shown";
+export { wordedSoFar, type SoFarWords } from "./soFar";
+export { wordedVerdict } from "./told";
+export { wordedTriage, type Triage } from "./triage";
 export {
   plainText,
   type NextStep,
   type OtherSensor,
   type SentencePart,
-  type WordedReason as ToldReason,
+  type WordedReason,
   type Verdict,
   type Witness,
 } from "./verdict";

@@ -6,7 +6,7 @@ import type { GoodSource, Shown, ThermometerRead, TraitWords } from "../pair/fac
  * Where good figures come from, for a sentence.
  *
  * @example
- * sourceSaid({ level: "model", model: "K15", tags: ["LR-02"] }); // "good K15s (LR-02)"
+ * sourceWords({ level: "model", model: "K15", tags: ["LR-02"] }); // "good K15s (LR-02)"
  */
 export function sourceWords(source: GoodSource): string {
   switch (source.level) {

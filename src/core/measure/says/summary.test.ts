@@ -1,9 +1,13 @@
 import { describe, expect, it } from "vitest";
 import type { ChipVerdict, PathFinding, VerdictWord } from "../judge";
 import { headlineOf as headlineOfTold, summaryOf as summaryOfTold } from "./headline";
-import type { ToldReason } from "./index";
+import type { WordedReason } from "./index";
 
-const reason = (code: string, level: ToldReason["level"] = "caution"): ToldReason => ({ code, level, message: code });
+const reason = (code: string, level: WordedReason["level"] = "caution"): WordedReason => ({
+  code,
+  level,
+  message: code,
+});
 const chip = (contact: PathFinding, airflow: PathFinding, K = -12, parts: [number, number] = [-4, -8]): ChipVerdict =>
   ({
     chip: "cpu",
@@ -20,7 +24,7 @@ const told = (verdict: VerdictWord, c: ChipVerdict | null, chips = c ? [c] : [])
   thresholdK: 3,
 });
 const headlineOf = (word: VerdictWord, c: ChipVerdict | null) => headlineOfTold(told(word, c));
-const summaryOf = (word: VerdictWord, c: ChipVerdict | null, chips: ChipVerdict[], reasons: ToldReason[]) =>
+const summaryOf = (word: VerdictWord, c: ChipVerdict | null, chips: ChipVerdict[], reasons: WordedReason[]) =>
   summaryOfTold(told(word, c, chips), reasons);
 const text = (parts: readonly { text: string }[]) =>
   parts

@@ -33,7 +33,7 @@ export const wordedWitness = ({ shown, found, ...heard }: Heard): Witness => ({
  * A judgement in words: what is told, kept and read.
  *
  * @example
- * plainText(verdictTold(judgePair(before, after)).headline); // "Improved"
+ * plainText(wordedVerdict(judgePair(before, after)).headline); // "Improved"
  */
 export function wordedVerdict(j: Judgement): Verdict {
   const reasons = j.reasons.map(wordedReason);

@@ -4,7 +4,7 @@ import { tessalyK15, wrenfell14 } from "../../../samples/rigs";
 import type { RigFaults, RigLog, RigMachine } from "../../simulate";
 import { eachReading, rigRun, type RigRun } from "../../../testing/rigRuns";
 import { figuresFromRuns, figuresOfClass, goodRunsOf, type GoodRun } from "../judge";
-import { plainText, sourceSaid } from "../says";
+import { plainText, sourceWords } from "../says";
 import type { JudgeRun } from "../pair";
 
 const run = (
@@ -93,7 +93,7 @@ describe("where good figures come from", () => {
     expect(figuresFromRuns(own, model, "X")?.level).toBe("machine");
     expect(figuresFromRuns([], model, "X")?.chips.cpu?.contact.mid).toBe(0.5);
     expect(figuresFromRuns([], [], "X")).toBeNull();
-    expect(sourceSaid(figuresOfClass(["cpu"], 26, false).source)).toMatch(/typical/);
+    expect(sourceWords(figuresOfClass(["cpu"], 26, false).source)).toMatch(/typical/);
   });
   it("a verdict with a lost path is no witness", () => {
     expect(goodRunsOf("T", judgedInWords(run(one, {}), run(one, { contact: { cpu: 2.4 } })))).toEqual([]);

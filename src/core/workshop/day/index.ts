@@ -1,7 +1,7 @@
 export { dayFile } from "./file";
 export {
   namedOrder,
-  orderAsSaved as orderAsKept,
+  orderAsSaved,
   otherOrders,
   placedOrder,
   type NamedPiece,
@@ -17,13 +17,13 @@ export {
   WAIT_STAGES,
   type DayFacts,
   type DayForm,
-  type SavedDay as DayKept,
+  type SavedDay,
   type DayPromise,
   type DayStage,
 } from "./today";
 export type { DayJobView, DayView, PastStretch } from "./view";
 export { whyOf, type Why } from "./why";
-export { planDay, timeOf, type PlanRequest as PlanAsk, type Planned } from "./plan";
+export { planDay, timeOf, type PlanRequest, type Planned } from "./plan";
 export {
   type Day,
   type DayBreak,

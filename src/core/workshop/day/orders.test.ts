@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { namedOrder, orderAsKept, otherOrders, placedOrder, planDay, whyOf, type Day, type DayTask } from ".";
+import { namedOrder, orderAsSaved, otherOrders, placedOrder, planDay, whyOf, type Day, type DayTask } from ".";
 
 const hands = (id: string, minutes: number): DayTask => ({ id, kind: "hands", minutes });
 const run = (id: string, minutes: number, handsMin: number): DayTask => ({ id, kind: "run", minutes, handsMin });
@@ -17,7 +17,7 @@ describe("an order that was kept", () => {
     const plan = planDay(morning);
     const kept = namedOrder(morning, plan.order);
     expect(kept).toHaveLength(5);
-    expect(orderAsKept(morning, kept)).toEqual(plan.order);
+    expect(orderAsSaved(morning, kept)).toEqual(plan.order);
     // the first piece of A is done, and C came in with little time
     const later = day(
       [
@@ -27,7 +27,7 @@ describe("an order that was kept", () => {
       ],
       { handsFromMin: 20 },
     );
-    const order = orderAsKept(later, kept);
+    const order = orderAsSaved(later, kept);
     const names = namedOrder(later, order).map((p) => `${p.job} ${p.task}`);
     // those that were there keep their order
     expect(names.filter((n) => !n.startsWith("C"))).toEqual(
@@ -43,7 +43,7 @@ describe("an order that was kept", () => {
     });
     fc.assert(
       fc.property(fc.array(names, { maxLength: 12 }), (kept) => {
-        const order = orderAsKept(morning, kept);
+        const order = orderAsSaved(morning, kept);
         expect([...order].sort()).toEqual([0, 0, 0, 1, 1]);
       }),
     );

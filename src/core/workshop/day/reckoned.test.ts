@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { namedOrder, orderAsKept, otherOrders, placedOrder, planDay, usualDay, type Day, type DayTask } from ".";
+import { namedOrder, orderAsSaved, otherOrders, placedOrder, planDay, usualDay, type Day, type DayTask } from ".";
 import { inBreaks, workedTo } from "./breaks";
 import { coster } from "./costing";
 import { chainsOf, clearOf, costOf, inTurn } from "./placing";
@@ -248,13 +248,13 @@ describe("an order that was kept", () => {
       { job: "A", task: "a" },
       { job: "A", task: "c" },
     ];
-    expect(namedOrder(d, orderAsKept(d, kept)).map((p) => p.job + p.task)).toEqual(["Bb", "Aa", "Ac"]);
+    expect(namedOrder(d, orderAsSaved(d, kept)).map((p) => p.job + p.task)).toEqual(["Bb", "Aa", "Ac"]);
     const middle = [
       { job: "B", task: "b" },
       { job: "A", task: "c" },
     ];
-    expect(namedOrder(d, orderAsKept(d, middle)).map((p) => p.job + p.task)).toEqual(["Aa", "Bb", "Ac"]);
-    expect(orderAsKept(d, [{ job: "Z", task: "a" }, ...middle, ...middle])).toHaveLength(3);
+    expect(namedOrder(d, orderAsSaved(d, middle)).map((p) => p.job + p.task)).toEqual(["Aa", "Bb", "Ac"]);
+    expect(orderAsSaved(d, [{ job: "Z", task: "a" }, ...middle, ...middle])).toHaveLength(3);
   });
 });
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { dayOf, planDay, tasksOf, usualDay, usualPromise, type DayFacts, type DayKept } from ".";
+import { dayOf, planDay, tasksOf, usualDay, usualPromise, type DayFacts, type SavedDay } from ".";
 
 const fresh: DayFacts = {
   jobId: 6,
@@ -10,7 +10,7 @@ const fresh: DayFacts = {
   going: null,
   runMin: 25,
 };
-const kept: DayKept = { date: "2031-03-04", promises: {}, order: null };
+const kept: SavedDay = { date: "2031-03-04", promises: {}, order: null };
 const said = (f: Partial<DayFacts>) => tasksOf({ ...fresh, ...f }).map((t) => `${t.id} ${t.minutes}`);
 
 describe("what is left of a job today", () => {
@@ -90,7 +90,7 @@ describe("the day from now on", () => {
     const stages = tasksOf(fresh, told).map((t) => t.id);
     expect(stages.indexOf("discharges")).toBe(stages.indexOf("open") - 1);
     expect(stages.indexOf("dries")).toBe(stages.indexOf("clean") + 1);
-    const kept: DayKept = { date: "2031-03-04", promises: { "1": { ...usualPromise, ...told } }, order: null };
+    const kept: SavedDay = { date: "2031-03-04", promises: { "1": { ...usualPromise, ...told } }, order: null };
     const two = dayOf(
       usualDay,
       kept,
@@ -110,7 +110,7 @@ describe("the day from now on", () => {
     expect(meanwhile.length).toBeGreaterThan(0);
     // what another program kept without them waits for nothing
     const older = { date: "2031-03-04", promises: { "1": { dueMin: null, weight: 1, today: true } }, order: null };
-    expect(dayOf(usualDay, older as unknown as DayKept, [{ ...fresh, jobId: 1 }], 540).jobs[0]?.tasks.length).toBe(
+    expect(dayOf(usualDay, older as unknown as SavedDay, [{ ...fresh, jobId: 1 }], 540).jobs[0]?.tasks.length).toBe(
       tasksOf(fresh).length,
     );
   });

@@ -1,5 +1,5 @@
 import { roomTrue } from "../../../core/measure/pair";
-import type { SaidSoFar } from "../../../core/measure/says";
+import type { SoFarWords } from "../../../core/measure/says";
 import { liveViewOf, type LiveView } from "../../../core/measure/protocol";
 import { database } from "../../../data/base/connection";
 import { loadSamples, runsOfJob } from "../../../data/measure/runs";
@@ -11,7 +11,7 @@ import { settingOf } from "./standIn";
 /** What the judge said last of a run, and when. */
 interface Heard {
   atS: number;
-  said: SaidSoFar;
+  said: SoFarWords;
   asking: boolean;
 }
 

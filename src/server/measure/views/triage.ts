@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { JUDGE_VERSION } from "../../../core/measure/judge";
-import { afterAlone, sourceSaid, type AfterAlone } from "../../../core/measure/says";
+import { afterAlone, sourceWords, type AfterAlone } from "../../../core/measure/says";
 import { SUSPECTS_VERSION, type Triaged } from "../../../core/learn/suspects";
 import { database } from "../../../data/base/connection";
 import { jobCounts } from "../../../data/workshop/jobs";
@@ -41,7 +41,7 @@ async function aloneOf(view: JobView, record: RunRecord): Promise<Triaged | null
   // an earlier job had it open
   const opened = (await jobCounts(db, view.machine.id)).all > 1 ? true : null;
   // as it was asked ever since: what is kept stays found
-  const named = { ...good, source: sourceSaid(good.source) };
+  const named = { ...good, source: sourceWords(good.source) };
   const asked = JSON.stringify([record.id, record.revision, limitC, JUDGE_VERSION, SUSPECTS_VERSION, named, opened]);
   const sha256 = createHash("sha256").update(asked).digest("hex");
   const known = await findTriage(db, record.id, sha256);

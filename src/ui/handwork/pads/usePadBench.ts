@@ -22,7 +22,7 @@ import {
 } from "@/core/handwork/pads";
 import { structuresOf } from "@/core/handwork/fasten";
 import { PASTES } from "@/core/handwork/paste";
-import { bearerOf, chosenMm, gapOf, gapTold, stackOf, type ServiceContext, type Step } from "@/core/handwork/service";
+import { bearerOf, chosenMm, gapOf, statedGap, stackOf, type ServiceContext, type Step } from "@/core/handwork/service";
 import { padStuffOf, type PadStuff, type Shelf } from "@/core/workshop/stock";
 
 /** Grey paste bears the plate while none is chosen: pads are cut before it is laid. */
@@ -59,7 +59,7 @@ interface Given {
 /** The thicknesses of one pad with what each means, and what is chosen and measured. */
 export function usePadBench({ ctx, map, step, pad, shelf, onGap }: Given) {
   const gap = gapOf(ctx, pad);
-  const told = gapTold(ctx, pad);
+  const told = statedGap(ctx, pad);
   const stuffOf = (p: Pad, mm: number) => padStuffOf(shelf, mm, p.softness, ctx.curves, map.layout.figures.padWmK);
   const options = thicknessOptions(gap.mm, pad.wMm * pad.hMm, (t) => stuffOf(pad, t).curve, STOCK_MM);
   const bearer = useMemo(() => bearerOf(map, structuresOf(map, true), pad), [map, pad]);

@@ -6,8 +6,8 @@ import { router, serverAnswers } from "@/testing/screen";
 import { HeadBands } from "./HeadBands";
 import { Hold } from "./Hold";
 
-const keepPages = vi.hoisted(() => vi.fn<(urls: readonly string[]) => void>());
-vi.mock("@/ui/kit/offline/keep", () => ({ keepPages }));
+const cachePages = vi.hoisted(() => vi.fn<(urls: readonly string[]) => void>());
+vi.mock("@/ui/kit/offline/keep", () => ({ cachePages }));
 
 const user = userEvent.setup();
 const waits = { for: "part", what: "Blower B1", until: "2031-12-04", limit: 45.5, since: "2031-11-20" } as const;
@@ -96,7 +96,7 @@ describe("the bands under a job's bar", () => {
   it("keep all stages of a job on the device once, then the one shown, and all again when the job changes", () => {
     vi.useFakeTimers();
     const asked: string[][] = [];
-    keepPages.mockImplementation((urls) => void asked.push([...urls]));
+    cachePages.mockImplementation((urls) => void asked.push([...urls]));
     const { rerender } = bands({});
     const show = (head: Partial<JobHead>, shown: "paste" | "close") => {
       rerender(<HeadBands jobId={7} head={{ waits: null, cameBack: null, ...head } as JobHead} shown={shown} />);

@@ -5,7 +5,7 @@ import { exhaustOf, exhaustText } from "@/core/drawing/cooling";
 import { useWorkshop } from "@/ui/kit/controls/workshop";
 import { words } from "@/core/base/words";
 import { type SettingDifference, settingDifferences, type RunConditions } from "@/core/measure/pair";
-import { settingSaid } from "@/core/measure/says";
+import { settingWords } from "@/core/measure/says";
 
 /** The conditions of a run as typed: numbers stay text until they are sent. */
 export type ConditionsDraft = Record<keyof Required<RunConditions>, string>;
@@ -262,7 +262,7 @@ function ConditionRow({ r, difference, before, fieldId, draft, onChange, error, 
           {error}
         </p>
       ) : null}
-      {difference ? <p className="pt-0.5 text-note leading-4.5">{settingSaid(difference.effect)}</p> : null}
+      {difference ? <p className="pt-0.5 text-note leading-4.5">{settingWords(difference.effect)}</p> : null}
       {r.field === "roomEndC" && noRoom ? (
         <p
           className="caution-band mt-1 px-2 py-0.5 text-note

@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from "recharts";
 import type { PairCurves, RunFacts } from "@/core/measure/judge";
 import type { ChipId } from "@/core/measure/thermal";
-import type { ToldReason } from "@/core/measure/says";
+import type { WordedReason } from "@/core/measure/says";
 import { chartRows, extent } from "@/ui/kit/charts/rows";
 import { EndLabel } from "./RiseChart";
 import { type CurvePoint } from "@/core/measure/log";
@@ -16,7 +16,7 @@ interface Props {
   /** Marks where a load would have been long enough. */
   enoughS: number | null;
   /** Findings with the place in the log where they were seen. */
-  seen: readonly NonNullable<ToldReason["seen"]>[];
+  seen: readonly NonNullable<WordedReason["seen"]>[];
   width: number;
   height: number;
 }

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { holdsOpen, isOneSided, type PairCurves } from "@/core/measure/judge";
-import { holdsSaid, type Verdict } from "@/core/measure/says";
+import { holdsWords, type Verdict } from "@/core/measure/says";
 import { useKeys } from "@/ui/kit/controls/keys";
 import { useSize } from "@/ui/kit/controls/size";
 import { stagePath } from "@/ui/kit/steps/paths";
@@ -34,7 +34,7 @@ export function useVerdictScreen({ v, curves, jobId, closed, drawn }: UseVerdict
   const own = chip ? curves.chips.find((c) => c.chip === chip.chip) : curves.chips[0];
   const none = v.verdict === "not-comparable";
   const against = v.verdict !== "worse" && v.chips.some((c) => c.paths.some((p) => p.finding === "worse"));
-  const holds = holdsSaid(holdsOpen(v));
+  const holds = holdsWords(holdsOpen(v));
   const chartW = Math.max(270, size.width);
   const again = () => router.push(`${stagePath(jobId, "after")}?replace=1`);
   const short = v.verdict !== "not-comparable" && v.headline.length === 1;

@@ -1,10 +1,10 @@
 import {
   dayOf,
-  orderAsKept,
+  orderAsSaved,
   placedOrder,
   whyOf,
   type Day,
-  type DayKept,
+  type SavedDay,
   type DayStage,
   type DayView,
   type PlacedTask,
@@ -26,7 +26,7 @@ export interface DayNow {
 }
 
 /** Places the kept order from now on; null where none was taken yet. */
-export function placedNow(view: DayView, kept: DayKept, nowMin: number): DayNow | null {
+export function placedNow(view: DayView, kept: SavedDay, nowMin: number): DayNow | null {
   if (kept.order === null) return null;
   const day = dayOf(
     view.form,
@@ -34,7 +34,7 @@ export function placedNow(view: DayView, kept: DayKept, nowMin: number): DayNow 
     view.jobs.map((j) => j.facts),
     nowMin,
   );
-  const order = orderAsKept(day, kept.order);
+  const order = orderAsSaved(day, kept.order);
   const placed = placedOrder(day, order);
   const tagOf = new Map(view.jobs.map((j) => [String(j.facts.jobId), j.machine.tag]));
   const kinds = new Map(day.jobs.flatMap((j) => j.tasks.map((t) => [`${j.id} ${t.id}`, t] as const)));

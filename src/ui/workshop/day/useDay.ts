@@ -2,7 +2,7 @@
 import { proxy, wrap } from "comlink";
 import { useEffect, useMemo, useRef, useState } from "react";
 import useSWR from "swr";
-import { dayOf, type DayKept, type DayView, type NamedPiece, type OtherOrder } from "@/core/workshop/day";
+import { dayOf, type SavedDay, type DayView, type NamedPiece, type OtherOrder } from "@/core/workshop/day";
 import type { Problem } from "@/core/base/result";
 import { send } from "@/ui/kit/controls/send";
 import { workerFails } from "@/ui/kit/controls/workerFails";
@@ -78,9 +78,9 @@ export function useDay(start: DayView) {
     }
   };
 
-  const keep = async (kept: DayKept): Promise<boolean> => {
+  const keep = async (kept: SavedDay): Promise<boolean> => {
     const promises = Object.entries(kept.promises).map(([id, p]) => ({ jobId: Number(id), ...p }));
-    const sent = await send<DayKept>("PUT", "/api/day", { date: kept.date, promises, order: kept.order });
+    const sent = await send<SavedDay>("PUT", "/api/day", { date: kept.date, promises, order: kept.order });
     setProblem(sent.ok ? null : sent.problem);
     if (sent.ok) await mutate({ ...view, kept: sent.value }, { revalidate: false });
     return sent.ok;

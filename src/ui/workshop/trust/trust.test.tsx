@@ -29,11 +29,11 @@ const user = userEvent.setup();
 const render = (shown: React.ReactNode) =>
   rendered(<SWRConfig value={{ provider: () => new Map() }}>{shown}</SWRConfig>);
 const assign = vi.fn();
-const kept = vi.hoisted(() => ({ opensHere: vi.fn(), keptTags: vi.fn() }));
+const kept = vi.hoisted(() => ({ opensHere: vi.fn(), savedTags: vi.fn() }));
 vi.mock("./deviceTags", () => ({
   ...kept,
-  keepTag: () => Promise.resolve(),
-  keepOnly: () => Promise.resolve(),
+  saveTag: () => Promise.resolve(),
+  retainTags: () => Promise.resolve(),
   forgetBench: () => Promise.resolve(),
 }));
 const stillIn = vi.hoisted(() => vi.fn<(person: string | null) => void>());
@@ -43,7 +43,7 @@ beforeEach(() => {
   stillIn.mockClear();
   // what one test did not ask for is no answer to the next
   kept.opensHere.mockReset();
-  kept.keptTags.mockReset();
+  kept.savedTags.mockReset();
   window.localStorage.clear();
   vi.stubGlobal("location", { ...window.location, assign, origin: "http://bench.test", pathname: "/jobs/3/strip" });
 });
@@ -297,7 +297,7 @@ describe("a bench that cannot reach its server", () => {
 
   it("locks all the same: the device asks for the PIN, and opens where its person left off", async () => {
     serverAnswers(new Error("gone"));
-    kept.keptTags.mockResolvedValue([tag(1, "HM", "technician")]);
+    kept.savedTags.mockResolvedValue([tag(1, "HM", "technician")]);
     kept.opensHere.mockResolvedValueOnce({ ok: false, problem: wrong.problem });
     kept.opensHere.mockResolvedValueOnce({ ok: true, value: { initials: "HM" } });
     render(signedIn);
@@ -321,7 +321,7 @@ describe("a bench that cannot reach its server", () => {
 
   it("counts every digit, however fast they come", async () => {
     serverAnswers(new Error("gone"));
-    kept.keptTags.mockResolvedValue([tag(1, "HM", "technician")]);
+    kept.savedTags.mockResolvedValue([tag(1, "HM", "technician")]);
     kept.opensHere.mockResolvedValue({ ok: false, problem: wrong.problem });
     render(signedIn);
     act(() => lockHere());
@@ -345,7 +345,7 @@ describe("a bench that cannot reach its server", () => {
   it("a page kept for one person shows another what that one's role may", async () => {
     serverAnswers(new Error("gone"));
     document.documentElement.setAttribute("data-kept", "");
-    kept.keptTags.mockResolvedValue([tag(5, "RS", "desk")]);
+    kept.savedTags.mockResolvedValue([tag(5, "RS", "desk")]);
     kept.opensHere.mockResolvedValueOnce({ ok: true, value: { initials: "RS" } });
     lockHere();
     render(
@@ -366,7 +366,7 @@ describe("a bench that cannot reach its server", () => {
   });
 
   it("a page it kept is locked when it was left alone for ten minutes; one from the server is not", async () => {
-    kept.keptTags.mockResolvedValue([]);
+    kept.savedTags.mockResolvedValue([]);
     serverAnswers(new Error("gone"));
     window.localStorage.setItem("ovrant-touched", String(Date.now() - 11 * 60_000));
     document.documentElement.setAttribute("data-kept", "");
@@ -405,7 +405,7 @@ describe("a bench that cannot reach its server", () => {
 
   it("tells the server of the lock as soon as it answers, whoever opened the device meanwhile", async () => {
     vi.useFakeTimers();
-    kept.keptTags.mockResolvedValue([]);
+    kept.savedTags.mockResolvedValue([]);
     const { sent } = serverAnswers(new Error("gone"), { ok: true, value: null });
     const { unmount } = render(signedIn);
     await act(() => lockBench());
@@ -439,7 +439,7 @@ describe("a bench that cannot reach its server", () => {
 
   it("goes to the server's own lock as soon as that answers", async () => {
     vi.useFakeTimers();
-    kept.keptTags.mockResolvedValue([]);
+    kept.savedTags.mockResolvedValue([]);
     serverAnswers({ ok: false, problem: { code: "locked", message: "Locked.", action: "" } });
     lockHere();
     render(signedIn);

@@ -1,6 +1,6 @@
 "use client";
 import { OctagonX } from "lucide-react";
-import { gateSaid, type Gate } from "@/core/handwork/service";
+import { gateWords, type Gate } from "@/core/handwork/service";
 import { Button } from "@/ui/kit/controls/Button";
 import { Trouble } from "./Trouble";
 import { AtHandProvider, useAtHand, type AtHand } from "./atHand";
@@ -47,7 +47,7 @@ interface GateBoxProps {
 /** Why the step is barred, and the way past where there is one. */
 function GateBox({ gate, work: { asking, setAsking } }: GateBoxProps) {
   const { passGate } = useAtHand();
-  const said = gateSaid(gate);
+  const said = gateWords(gate);
   return (
     <section
       aria-label={said.title}

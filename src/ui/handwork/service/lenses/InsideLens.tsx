@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { centreOf, partsSaid, type CoolingMap, type Part } from "@/core/drawing/parts";
+import { centreOf, partsWords, type CoolingMap, type Part } from "@/core/drawing/parts";
 import { type ServiceContext, type Step } from "@/core/handwork/service";
 import { Drawing } from "@/ui/drawing/underside/Drawing";
 import { Chosen, Hidden } from "@/ui/drawing/underside/Marks";
@@ -19,7 +19,7 @@ export function InsideLens({ stage, ctx, map, step, size }: LensProps) {
       size={size}
       view={view}
       style={dusty ? greyMetal : undefined}
-      label={`Underside of ${map.layout.model}, opened${targets.length ? `; marked: ${partsSaid(targets)}` : ""}`}
+      label={`Underside of ${map.layout.model}, opened${targets.length ? `; marked: ${partsWords(targets)}` : ""}`}
     >
       <Drawing layout={map.layout} />
       <Hidden layout={map.layout} />
