@@ -40,6 +40,10 @@ const COMMANDS: Record<string, Command> = {
     run: async (args) => (await import("./backup")).restoreCommand(args),
     usage: "restore FILE [--dry-run] [--replace] [--broken]",
   },
+  pieces: {
+    run: async (args) => (await import("./pieces")).piecesCommand(args),
+    usage: "pieces [--backups DIR] [--slowly] [--json]",
+  },
   demo: { run: async (args) => (await import("./demo")).demoCommand(args), usage: "demo [--files DIR]" },
 };
 

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { backupView } from "@/server/base/background/backups";
+import { piecesState } from "@/server/base/background/pieces";
 import { markBytes } from "@/server/workshop/workshop";
 import { rulesView, workshopView } from "@/server/workshop/views/workshop";
 import { TopBar } from "@/ui/kit/controls/TopBar";
@@ -27,7 +28,7 @@ export default async function SettingsPage() {
         />
         <MarkForm has={(await markBytes()) !== null} />
         <RulesForm start={await rulesView()} />
-        <BackupForm {...await backupView()} />
+        <BackupForm {...await backupView()} pieces={await piecesState()} />
         <OpenFiles />
         <OfflineWords />
       </main>

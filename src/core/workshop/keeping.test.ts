@@ -1,6 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { backupDue, backupName, backupWords, outlived, usualPlan, type BackupState } from "./keeping";
+import {
+  backupDue,
+  backupName,
+  backupWords,
+  brokenOfJobWords,
+  outlived,
+  piecesDue,
+  piecesWords,
+  usualPlan,
+  type BackupState,
+  type BrokenKind,
+} from "./keeping";
 
 const day = 86_400_000;
 const none: BackupState = { good: null, trouble: null };
@@ -74,5 +85,36 @@ describe("the next back-up", () => {
       "There is no back-up yet. The disk is full.",
     );
     expect(backupWords({ ...usualPlan, everyDays: 0 }, none, began, now)).toBeNull();
+  });
+});
+
+describe("what is read through in the quiet", () => {
+  it("is told with what is broken and what was taken back", () => {
+    const state = { at: "2031-03-02T10:00:00.000Z", pieces: 1204, bytes: 84_400_000, broken: 0, mended: [] };
+    expect(piecesWords(state)).toBe("1,204 logs, readings, photos and documents, 84 MB: each as it was.");
+    expect(piecesWords({ ...state, broken: 1 })).toContain("1 not what it was.");
+    expect(piecesWords({ ...state, broken: 2, mended: ["log 12 from a.db", "photo 3 from b.db"] })).toMatch(
+      /2 not what they were\. Taken back from back-ups: log 12 from a\.db; photo 3 from b\.db\.$/,
+    );
+    const day = 86_400_000;
+    const then = Date.parse(state.at);
+    expect([piecesDue(null, 0), piecesDue(state, then + day - 1), piecesDue(state, then + day)]).toEqual([
+      true,
+      false,
+      true,
+    ]);
+  });
+
+  it("says of each kind what still stands", () => {
+    const of = (kind: BrokenKind, which: string) => brokenOfJobWords({ kind, of: which, foundAt: "" });
+    expect(of("log", "after")).toBe(
+      "The log of the run after is not what it was, and no back-up has it whole. Its readings and every verdict stand. " +
+        "Bring the same file again where you have it.",
+    );
+    expect(of("readings", "before")).toMatch(/^The readings of the run before are not what they were, .* Its log and/);
+    expect(of("photo", "fins")).toMatch(/^The photo “fins” is not .* Its small picture stands\.$/);
+    expect(of("photo", "")).toMatch(/^A photo is not/);
+    expect(of("small photo", "")).toMatch(/^A small picture of a photo is not .* The photo itself stands\.$/);
+    expect(of("signed document", "2")).toMatch(/^The document signed as revision 2 is not .* sign it again/);
   });
 });

@@ -1,3 +1,4 @@
+import { sha256 } from "./pieceSum";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -90,7 +91,7 @@ function newRun(jobId: number, kind: "before" | "after"): NewRun {
     jobId,
     kind,
     sourceName: "a.csv",
-    sourceSha256: `${kind}-sha`,
+    sourceSha256: sha256(text),
     sourceBytes: text.length,
     sourceGzip: gzipSync(text),
     columns: table.value.columns,

@@ -1,22 +1,12 @@
-import { createHash } from "node:crypto";
-import { gunzipSync } from "node:zlib";
 import type Database from "better-sqlite3";
+import { sha256 } from "./pieceSum";
+import { brokenPieces, PLACES } from "./pieces";
 
 /** Where a copy keeps the hash of all it holds in one piece: a log, a picture, a signed document. */
 export const SUMS = "backup_sums";
 
-/** What a piece is called, by its table. */
-const NAMES: Record<string, string> = {
-  run_files: "log",
-  run_channels: "readings",
-  photos: "photo",
-  signoffs: "signed document",
-};
-
 /** A piece that is not what it was, or is gone: "log 12". */
 export type Broken = string;
-
-const sha256 = (bytes: Buffer | string): string => createHash("sha256").update(bytes).digest("hex");
 
 interface Place {
   table: string;
@@ -57,11 +47,12 @@ export const dropSums = (db: Database.Database): unknown => db.exec(`DROP TABLE 
 
 /** Every piece that is not what its hash says: a copy's own hashes, and those a log or a document has by itself. */
 export function brokenIn(db: Database.Database): Broken[] {
-  const found = new Set([...againstSums(db), ...againstThemselves(db)]);
+  const found = new Set([...againstSums(db), ...brokenPieces(db)]);
   return [...found].sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
 }
 
-const named = (table: string, row: number): Broken => `${NAMES[table] ?? table} ${row}`;
+const named = ({ table, column }: Place, row: number): Broken =>
+  `${PLACES.find((p) => p.table === table && p.column === column)?.name ?? table} ${row}`;
 
 function againstSums(db: Database.Database): Broken[] {
   if (!db.prepare("SELECT 1 FROM sqlite_master WHERE name = ?").get(SUMS)) return [];
@@ -74,36 +65,9 @@ function againstSums(db: Database.Database): Broken[] {
     );
     const broken: Broken[] = [];
     for (const { row, piece } of piecesOf(db, place)) {
-      if (kept.get(row) !== sha256(piece)) broken.push(named(place.table, row));
+      if (kept.get(row) !== sha256(piece)) broken.push(named(place, row));
       kept.delete(row);
     }
-    return [...broken, ...Array.from(kept.keys(), (row) => `${named(place.table, row)}, gone`)];
+    return [...broken, ...Array.from(kept.keys(), (row) => `${named(place, row)}, gone`)];
   });
-}
-
-/** Logs by the hash of the file that was sent, signed documents by the hash that was signed. */
-function againstThemselves(db: Database.Database): Broken[] {
-  const has = (table: string) =>
-    db.prepare("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = ?").get(table) !== undefined;
-  const wrong = (table: string, query: string): Broken[] => {
-    if (!has(table)) return [];
-    const rows = db.prepare<[], { row: number; packed: Buffer; sha256: string }>(query).iterate();
-    return Array.from(rows, (r) => (fits(r.packed, r.sha256) ? [] : [named(table, r.row)])).flat();
-  };
-  return [
-    ...wrong(
-      "run_files",
-      "SELECT f.rowid AS row, f.gzip AS packed, r.source_sha256 AS sha256 " +
-        "FROM run_files f JOIN runs r ON r.id = f.run_id",
-    ),
-    ...wrong("signoffs", "SELECT rowid AS row, document_gzip AS packed, sha256 FROM signoffs"),
-  ];
-}
-
-function fits(packed: Buffer, sum: string): boolean {
-  try {
-    return sha256(gunzipSync(packed)) === sum;
-  } catch {
-    return false;
-  }
 }

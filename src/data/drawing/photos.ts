@@ -1,5 +1,7 @@
 import type { Knex } from "knex";
 import type { Squaring } from "../../core/drawing/photo";
+import { whole } from "../base/brokenPieces";
+import { withSum } from "../base/pieceSum";
 
 export type PhotoPhase = "found" | "cleaned" | "after" | "tracing";
 
@@ -76,7 +78,11 @@ export async function addPhoto(
       })
       .returning<{ id: number }[]>("id");
     const id = row?.id ?? 0;
-    await tx("photo_files").insert({ photo_id: id, image: p.image, thumbnail: p.thumbnail });
+    await tx("photo_files").insert({
+      photo_id: id,
+      ...withSum("image", p.image),
+      ...withSum("thumbnail", p.thumbnail),
+    });
     return id;
   });
 }
@@ -104,8 +110,8 @@ export async function changePhoto(
 }
 
 export async function photoFile(db: Knex, id: number, which: "image" | "thumbnail"): Promise<Buffer | null> {
-  const row = await db<{ photo_id: number; image: Buffer; thumbnail: Buffer }>("photo_files")
+  const row = await db("photo_files")
     .where({ photo_id: id })
-    .first(which);
-  return row ? ((row as Record<string, Buffer>)[which] ?? null) : null;
+    .first<{ bytes: Buffer; sum: string | null } | undefined>({ bytes: which, sum: `${which}_sha256` });
+  return row ? whole(row.bytes, row.sum, which === "image" ? "photo" : "small photo", id) : null;
 }

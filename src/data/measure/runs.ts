@@ -1,7 +1,8 @@
-import { gunzipSync } from "node:zlib";
 import type { Knex } from "knex";
 import type { Channel, ColumnGuess, LogWarning, Phases, PlannedLayout, Run } from "../../core/measure/log";
 import type { RunConditions } from "../../core/measure/pair";
+import { PieceBroken, suspectPieces, wholeUnpacked } from "../base/brokenPieces";
+import { withSum } from "../base/pieceSum";
 import { packFloats, unpackFloat32, unpackFloat64 } from "./blocks";
 
 export type RunKind = "before" | "after";
@@ -162,7 +163,7 @@ export async function addRun(db: Knex, n: NewRun & { id?: number }, now: string,
       key: "time",
       unit: "s",
       heading: "time",
-      block: blocks.time,
+      ...withSum("block", blocks.time),
     });
     for (const [i, c] of run.channels.entries())
       await tx("run_channels").insert({
@@ -171,9 +172,9 @@ export async function addRun(db: Knex, n: NewRun & { id?: number }, now: string,
         key: c.key,
         unit: c.unit,
         heading: c.heading,
-        block: blocks.channels[i],
+        ...withSum("block", blocks.channels[i] ?? Buffer.alloc(0)),
       });
-    await tx("run_files").insert({ run_id: id, gzip: n.sourceGzip });
+    await tx("run_files").insert({ run_id: id, ...withSum("gzip", n.sourceGzip) });
     return id;
   });
 }
@@ -189,7 +190,10 @@ export async function updateRun(
   if (Object.keys(set).length) await db("runs").where({ id }).update(set).increment("revision", 1);
 }
 
-/** The samples of a stored run. */
+/**
+ * The samples of a stored run. Readings that are not what they were are left out, as if they had not been logged; times
+ * are told by the step then.
+ */
 export async function loadSamples(db: Knex, record: RunRecord): Promise<Run> {
   const rows = await db<{
     run_id: number;
@@ -204,8 +208,13 @@ export async function loadSamples(db: Knex, record: RunRecord): Promise<Run> {
   let timeS = new Float64Array(0);
   const channels: Channel[] = [];
   for (const r of rows) {
-    if (r.key === "time") timeS = await unpackFloat64(r.block);
-    else channels.push({ key: r.key, unit: r.unit, heading: r.heading, values: await unpackFloat32(r.block) });
+    try {
+      if (r.key === "time") timeS = await unpackFloat64(r.block);
+      else channels.push({ key: r.key, unit: r.unit, heading: r.heading, values: await unpackFloat32(r.block) });
+    } catch {
+      suspectPieces();
+      if (r.key === "time") timeS = Float64Array.from({ length: record.rows }, (_, i) => i * record.stepS);
+    }
   }
   return {
     timeS,
@@ -215,6 +224,14 @@ export async function loadSamples(db: Knex, record: RunRecord): Promise<Run> {
     gaps: record.gaps,
     warnings: record.warnings,
   };
+}
+
+/** The samples of a stored run, all of them. Throws PieceBroken where any is not what it was. */
+export async function loadWholeSamples(db: Knex, record: RunRecord): Promise<Run> {
+  const run = await loadSamples(db, record);
+  const [kept] = await db("run_channels").where({ run_id: record.id }).count<{ n: number }[]>({ n: "*" });
+  if (run.channels.length + 1 < Number(kept?.n ?? 0)) throw new PieceBroken("readings", record.id);
+  return run;
 }
 
 /** The times of a stored run, s. */
@@ -233,8 +250,11 @@ export async function loadChannel(db: Knex, runId: number, key: string): Promise
   return row ? await unpackFloat32(row.block) : null;
 }
 
-/** The file the run was read from, as it came. */
+/** The file the run was read from, as it came. Throws PieceBroken where it is not what came. */
 export async function originalFile(db: Knex, id: number): Promise<Buffer | null> {
-  const row = await db<{ run_id: number; gzip: Buffer }>("run_files").where({ run_id: id }).first();
-  return row ? gunzipSync(row.gzip) : null;
+  const row = await db("run_files")
+    .join("runs", "runs.id", "run_files.run_id")
+    .where({ run_id: id })
+    .first<{ gzip: Buffer; gzip_sha256: string | null; source_sha256: string } | undefined>();
+  return row ? wholeUnpacked(row.gzip, { sum: row.gzip_sha256, own: row.source_sha256 }, "log", id) : null;
 }

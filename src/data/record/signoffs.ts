@@ -1,6 +1,8 @@
-import { gunzipSync, gzipSync } from "node:zlib";
+import { gzipSync } from "node:zlib";
 import type { Knex } from "knex";
 import type { JobFile, SignOff } from "../../core/record/jobfile";
+import { PieceBroken, wholeUnpacked } from "../base/brokenPieces";
+import { withSum } from "../base/pieceSum";
 
 interface Row {
   id: number;
@@ -11,6 +13,7 @@ interface Row {
   checked_json: string | null;
   sha256: string;
   document_gzip: Buffer;
+  document_gzip_sha256: string | null;
 }
 
 const fromRow = (r: Row): SignOff => ({
@@ -29,14 +32,32 @@ export async function signOffsOf(db: Knex, jobId: number): Promise<SignOff[]> {
 /** The document of a sign-off as it was signed: its canonical text; null where there is none. */
 export async function signedText(db: Knex, jobId: number, revision: number): Promise<string | null> {
   const row = await db<Row>("signoffs").where({ job_id: jobId, revision }).first();
-  return row ? gunzipSync(row.document_gzip).toString("utf8") : null;
+  return row ? textOf(row) : null;
 }
 
-/** The newest sign-off with its document; null while nothing is signed. */
-export async function lastSigned(db: Knex, jobId: number): Promise<{ signOff: SignOff; file: JobFile } | null> {
+/** The newest sign-off with its document, which is null where it is not what was signed; null while nothing is. */
+export async function lastSigned(db: Knex, jobId: number): Promise<{ signOff: SignOff; file: JobFile | null } | null> {
   const row = await db<Row>("signoffs").where({ job_id: jobId }).orderBy("revision", "desc").first();
   if (!row) return null;
-  return { signOff: fromRow(row), file: JSON.parse(gunzipSync(row.document_gzip).toString("utf8")) as JobFile };
+  return { signOff: fromRow(row), file: documentOf(row) };
+}
+
+/** What was signed, letter for letter. Throws PieceBroken. */
+const textOf = (row: Row): string =>
+  wholeUnpacked(
+    row.document_gzip,
+    { sum: row.document_gzip_sha256, own: row.sha256 },
+    "signed document",
+    row.id,
+  ).toString();
+
+function documentOf(row: Row): JobFile | null {
+  try {
+    return JSON.parse(textOf(row)) as JobFile;
+  } catch (e) {
+    if (e instanceof PieceBroken) return null;
+    throw e;
+  }
 }
 
 /** Keeps a sign-off with the document it is of. */
@@ -48,6 +69,6 @@ export async function addSignOff(db: Knex, jobId: number, s: SignOff, text: stri
     by_json: JSON.stringify(s.by),
     checked_json: s.checkedBy && JSON.stringify(s.checkedBy),
     sha256: s.sha256,
-    document_gzip: gzipSync(Buffer.from(text, "utf8")),
+    ...withSum("document_gzip", gzipSync(Buffer.from(text, "utf8"))),
   });
 }

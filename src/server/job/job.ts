@@ -28,6 +28,7 @@ import {
 import { levelsOfHeights, measuredIn, type Measured } from "../../core/workshop/history";
 import { words } from "../../core/base/words";
 import { database } from "../../data/base/connection";
+import { brokenOfJob } from "../../data/base/brokenPieces";
 import { findJob, type Job } from "../../data/workshop/jobs";
 import { asideOf, entriesOf } from "../../data/handwork/journal";
 import { findMachine } from "../../data/workshop/machines";
@@ -101,7 +102,12 @@ export async function jobView(id: number): Promise<JobView | null> {
     },
     drawn > 0,
   );
-  const head = { closed: job.closedAt !== null, waits: job.waits, cameBack: await cameBackOf(job) };
+  const head = {
+    closed: job.closedAt !== null,
+    waits: job.waits,
+    cameBack: await cameBackOf(job),
+    broken: await brokenOfJob(db, id),
+  };
   return { job, machine, runs, verdict, stages, at, head, found, service };
 }
 

@@ -33,8 +33,9 @@ export async function writtenOf(jobId: number): Promise<Written | null> {
   const signOffs = await signOffsOf(db, jobId);
   const last = record.file.closedAt === null ? null : await lastSigned(db, jobId);
   // opened again since and closed anew it is another document: the signature is of the one before
-  const stands = last !== null && last.file.closedAt === record.file.closedAt;
-  const file = stands ? last.file : record.file;
+  const signedFile = last?.file?.closedAt === record.file.closedAt ? last.file : null;
+  const stands = last !== null && signedFile !== null;
+  const file = signedFile ?? record.file;
   return { record, file, sha256: hashOf(file), signOff: stands ? last.signOff : null, signOffs };
 }
 
@@ -53,7 +54,7 @@ export async function signOff(jobId: number, body: unknown, from = thisMachine):
     if (!record) return bad(serverProblem.noJob());
     if (record.file.closedAt === null) return bad(recordProblem.open());
     const last = await lastSigned(tx, jobId);
-    if (last && last.file.closedAt === record.file.closedAt) return bad(recordProblem.signed(last.signOff.revision));
+    if (last?.file?.closedAt === record.file.closedAt) return bad(recordProblem.signed(last.signOff.revision));
     const text = canonicalJson(record.file);
     const signed: SignOff = {
       revision: (last?.signOff.revision ?? 0) + 1,

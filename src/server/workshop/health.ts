@@ -1,5 +1,6 @@
 import { closeDatabases, database, databaseTrouble } from "../../data/base/connection";
 import { beginBackups } from "../base/background/backups";
+import { beginReadingPieces } from "../base/background/pieces";
 import { beginTicking } from "../measure/liveRuns";
 import { takeDirectly } from "../measure/live/direct";
 import { closeStreams } from "../measure/live/stream";
@@ -50,5 +51,6 @@ export async function beginServing(): Promise<void> {
     takeDirectly();
     beginTicking();
     beginBackups();
+    beginReadingPieces();
   }
 }

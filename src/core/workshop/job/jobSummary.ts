@@ -1,3 +1,4 @@
+import type { BrokenOfJob } from "../keeping";
 import type { Measured } from "../history";
 import type { ForecastFacts, ServiceStage } from "../../handwork/service";
 import type { VerdictBrief } from "./brief";
@@ -56,6 +57,8 @@ export interface JobHead {
   closed: boolean;
   waits: JobWaits | null;
   cameBack: CameBack | null;
+  /** Of what is kept of it: pieces that are not what they were. */
+  broken: readonly BrokenOfJob[];
 }
 
 /** "Waits for a part: blower B1, by 4 Dec" */

@@ -21,6 +21,7 @@ import * as closing from "./0019-closing";
 import * as loadKey from "./0020-load-key";
 import * as pinMisses from "./0021-pin-misses";
 import * as ownerLinks from "./0022-owner-links";
+import * as pieces from "./0023-pieces";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -45,6 +46,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0020-load-key", ...loadKey },
   { name: "0021-pin-misses", ...pinMisses },
   { name: "0022-owner-links", ...ownerLinks },
+  { name: "0023-pieces", ...pieces },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

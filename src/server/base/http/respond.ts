@@ -1,4 +1,5 @@
 import type { Problem, Result } from "../../../core/base/result";
+import { PieceBroken } from "../../../data/base/brokenPieces";
 import { databaseTrouble } from "../../../data/base/connection";
 import { isForeign, isOurHost } from "./addresses";
 import { jsonWithin, NotTaken, type Incoming } from "./body";
@@ -36,6 +37,12 @@ const otherName: Problem = {
   action: "Open it by its own address, or set OVRANT_HOSTS to allow this name.",
 };
 
+const pieceBroken = ({ kind, id }: PieceBroken): Problem => ({
+  code: "piece-broken",
+  message: `The ${kind} ${id} ${kind === "readings" ? "are not what they were" : "is not what it was"} when kept.`,
+  action: "It is looked for in the back-ups by itself; the job's page says whether one has it, and what still stands.",
+});
+
 /** Runs a handler for requests of our own pages only; an unforeseen failure is logged and told without detail. */
 export async function handle(request: Incoming, act: () => Promise<Response>): Promise<Response> {
   if (!isOurHost(request.headers.get("host"))) return refuse(421, otherName);
@@ -44,6 +51,7 @@ export async function handle(request: Incoming, act: () => Promise<Response>): P
     return await act();
   } catch (e) {
     if (e instanceof NotTaken) return refuse(e.status, e.problem);
+    if (e instanceof PieceBroken) return refuse(409, pieceBroken(e));
     const trouble = databaseTrouble(e);
     if (trouble) return refuse(trouble.code === "disk-full" ? 507 : 503, trouble);
     console.error(e);

@@ -8,10 +8,12 @@ import {
   type GoodRun,
 } from "../../../core/measure/judge";
 import { channelOf, type Run } from "../../../core/measure/log";
+import type { Verdict } from "../../../core/measure/says";
+import { PieceBroken } from "../../../data/base/brokenPieces";
 import { database } from "../../../data/base/connection";
 import type { Job } from "../../../data/workshop/jobs";
 import { saveMeasure, measuredPairs, type MeasuredPair, type PairsOf } from "../../../data/measure/measures";
-import { runsOfJob } from "../../../data/measure/runs";
+import { runsOfJob, type RunRecord } from "../../../data/measure/runs";
 import { latestVerdict } from "../../../data/measure/verdicts";
 import { judged } from "../../../threads/pool";
 import { judgeRunOf } from "./judgeRun";
@@ -51,17 +53,22 @@ async function measuredNow(pair: MeasuredPair): Promise<GoodRun[]> {
   const verdict = await latestVerdict(db, pair.jobId);
   const current =
     verdict?.judgeVersion === JUDGE_VERSION && verdict.beforeRunId === before.id && verdict.afterRunId === after.id;
-  const result = current
-    ? verdict.result
-    : await judged({
-        kind: "pair",
-        before: await judgeRunOf(before),
-        after: await judgeRunOf(after),
-        options: { limitC: pair.limitC },
-      });
+  const result = current ? verdict.result : await judgedAnew(before, after, pair.limitC);
+  if (!result) return [];
   const runs = goodRunsOf(pair.tag, result);
   await saveMeasure(db, { ...of, runs });
   return runs;
+}
+
+/** The verdict of two runs; null where readings of one are not what they were: another job does not fail by it. */
+async function judgedAnew(before: RunRecord, after: RunRecord, limitC: number | null): Promise<Verdict | null> {
+  try {
+    const pair = { before: await judgeRunOf(before), after: await judgeRunOf(after) };
+    return await judged({ kind: "pair", ...pair, options: { limitC } });
+  } catch (e) {
+    if (e instanceof PieceBroken) return null;
+    throw e;
+  }
 }
 
 /** Power over all chips that the upper half of the run held, W. */

@@ -4,7 +4,10 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { STAGES, waitsWords, type JobHead, type StageName } from "@/core/workshop/job";
+import { brokenOfJobWords } from "@/core/workshop/keeping";
+import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
+import { When } from "@/ui/kit/controls/days";
 import { money, useMoney } from "@/ui/kit/controls/money";
 import { send } from "@/ui/kit/controls/send";
 import { useSubmit } from "@/ui/kit/controls/useSubmit";
@@ -27,7 +30,7 @@ export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead
   const router = useRouter();
   const currency = useMoney();
   const { act, refusal } = useSubmit();
-  const { waits, cameBack } = head;
+  const { waits, cameBack, broken } = head;
   // the job at hand opens without the server too: all its stages are kept on this device once, then each as it is left;
   // what is done meanwhile stands in the journal, which is kept beside them
   const now = JSON.stringify([jobId, head]);
@@ -54,6 +57,17 @@ export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead
         </div>
       ) : null}
       {refusal}
+      {broken.length > 0 ? (
+        <div className="px-4 py-2">
+          <CautionBand role="status">
+            {broken.map((b) => (
+              <p key={`${b.kind} ${b.of}`}>
+                {brokenOfJobWords(b)} Found <When at={b.foundAt} form="moment" />.
+              </p>
+            ))}
+          </CautionBand>
+        </div>
+      ) : null}
       {cameBack && FIRST.includes(shown) ? (
         <p className="flex flex-wrap items-center gap-x-2 bg-plane px-4 py-1 text-lead">
           <Undo2 aria-hidden size={18} />

@@ -64,7 +64,9 @@ describe("the bands under a job's bar", () => {
     note: "hot again",
   };
   const bands = (head: Partial<JobHead>, shown: "intake" | "paste" = "paste") =>
-    render(<HeadBands jobId={7} head={{ waits: null, cameBack: null, ...head } as JobHead} shown={shown} />);
+    render(
+      <HeadBands jobId={7} head={{ waits: null, cameBack: null, broken: [], ...head } as JobHead} shown={shown} />,
+    );
 
   it("say what the job waits for, and let it go on", async () => {
     const { sent } = serverAnswers({ ok: true, value: null });
@@ -99,7 +101,9 @@ describe("the bands under a job's bar", () => {
     cachePages.mockImplementation((urls) => void asked.push([...urls]));
     const { rerender } = bands({});
     const show = (head: Partial<JobHead>, shown: "paste" | "close") => {
-      rerender(<HeadBands jobId={7} head={{ waits: null, cameBack: null, ...head } as JobHead} shown={shown} />);
+      rerender(
+        <HeadBands jobId={7} head={{ waits: null, cameBack: null, broken: [], ...head } as JobHead} shown={shown} />,
+      );
       vi.advanceTimersByTime(2000);
     };
     vi.advanceTimersByTime(2000);

@@ -3,7 +3,7 @@ import { Input } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import useSWR from "swr";
-import type { BackupPlan, BackupState } from "@/core/workshop/keeping";
+import { piecesWords, type BackupPlan, type BackupState, type PiecesState } from "@/core/workshop/keeping";
 import { CautionBand } from "@/ui/kit/controls/Band";
 import { Button } from "@/ui/kit/controls/Button";
 import { Field } from "@/ui/kit/controls/Field";
@@ -17,10 +17,12 @@ interface Props {
   plan: BackupPlan;
   state: BackupState;
   folder: string;
+  /** How the last slow reading of all that is kept went. */
+  pieces: PiecesState | null;
 }
 
 /** Back-ups: how the last one went, one now, and how they are made by themselves. */
-export function BackupForm({ plan, state, folder }: Props) {
+export function BackupForm({ plan, state, folder, pieces }: Props) {
   const router = useRouter();
   const { act, busy, refusal } = useSubmit();
   const now = async () => {
@@ -65,6 +67,15 @@ export function BackupForm({ plan, state, folder }: Props) {
         {refusal}
       </div>
       <PlanForm plan={plan} folder={folder} />
+      <p className="mt-3 text-lead">
+        {pieces ? (
+          <>
+            All that is kept was read through <When at={pieces.at} form="moment" />: {piecesWords(pieces)}
+          </>
+        ) : (
+          "All that is kept is read through once a day, in the quiet; it was not yet."
+        )}
+      </p>
       <p className="mt-3 text-body text-ink-2">
         A copy is made while Ovrant is in use, and read back before it counts. To put one in place of the database, stop
         Ovrant and run <code className="num">ovrant restore FILE --dry-run</code>, then without{" "}

@@ -105,6 +105,7 @@ describe("a back-up by its button", () => {
       good: { at: "2031-03-04T10:00:00Z", file: "/b/a.db", bytes: 2e6, says: "12 machines" },
       trouble: null,
     };
+    const pieces = { at: "2031-03-04T10:00:00Z", pieces: 12, bytes: 2e6, broken: 0, mended: [] };
     const asked: string[] = [];
     let end: (r: unknown) => void = () => undefined;
     vi.stubGlobal("fetch", (url: string, init?: { method?: string }) => {
@@ -115,7 +116,7 @@ describe("a back-up by its button", () => {
           : Promise.resolve({ ok: true, value: init?.method === "GET" ? { share: 0.25 } : null });
       return Promise.resolve({ json: () => answer });
     });
-    render(<BackupForm plan={plan} state={state} folder="/b" />);
+    render(<BackupForm plan={plan} state={state} folder="/b" pieces={pieces} />);
     await user.click(screen.getByRole("button", { name: "Back up now" }));
     expect(await screen.findByText("25 %")).toBeTruthy();
     await user.click(screen.getByRole("button", { name: /^Cancel/ }));
@@ -124,6 +125,7 @@ describe("a back-up by its button", () => {
     await act(() => Promise.resolve(end({ ok: false, problem })));
     expect(screen.getByRole("alert").textContent).toContain("The back-up was stopped.");
     expect(document.body.textContent).toContain("2.0 MB: 12 machines");
+    expect(document.body.textContent).toContain("12 logs, readings, photos and documents, 2 MB: each as it was.");
   });
 });
 
