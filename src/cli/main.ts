@@ -33,7 +33,7 @@ const COMMANDS: Record<string, Command> = {
     run: async (args) => (await import("./records")).exportCommand(args),
     usage: "export --job ID OUT.zip",
   },
-  import: { run: async (args) => (await import("./records")).importCommand(args), usage: "import FILE.zip" },
+  import: { run: async (args) => (await import("./records")).importCommand(args), usage: "import FILE.zip [--json]" },
   verify: { run: async (args) => (await import("./records")).verifyCommand(args), usage: "verify FILE" },
   backup: { run: async (args) => (await import("./backup")).backupCommand(args), usage: "backup FILE" },
   restore: {

@@ -1,5 +1,5 @@
 import { closeSync, openSync, readSync } from "node:fs";
-import { readFile, writeFile } from "node:fs/promises";
+import { access, writeFile } from "node:fs/promises";
 import { parseArgs } from "node:util";
 import { describeProblem } from "../core/base/result";
 import { words } from "../core/base/words";
@@ -38,8 +38,8 @@ async function onDatabase<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
-const bytesOf = (path: string): Promise<Buffer> =>
-  readFile(path).catch(() => {
+const isThere = (path: string): Promise<void> =>
+  access(path).catch(() => {
     throw new Unusable(`${path}: There is no such file. Check the path.`);
   });
 
@@ -63,11 +63,16 @@ export async function exportCommand(args: string[]): Promise<void> {
 
 /** ovrant import FILE.zip: takes a job in; one that is here already stays, and differences are told. */
 export async function importCommand(args: string[]): Promise<void> {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
+  const { values, positionals } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: { json: { type: "boolean", default: false } },
+  });
   const [path] = positionals;
-  if (!path || positionals.length > 1) throw new Unusable("usage: ovrant import FILE.zip");
-  const bytes = await bytesOf(path);
-  const taken = await onDatabase(() => takeBundle(bytes));
+  if (!path || positionals.length > 1) throw new Unusable("usage: ovrant import FILE.zip [--json]");
+  await isThere(path);
+  const taken = await onDatabase(() => takeBundle(path));
+  if (values.json) return void process.stdout.write(`${JSON.stringify(taken)}\n`);
   if (!taken.ok) throw Unusable.of(path, taken.problem);
   const { what, jobId, tag, number, differences } = taken.value;
   const lines = {
@@ -111,7 +116,8 @@ export async function verifyCommand(args: string[]): Promise<void> {
   const [path] = positionals;
   if (!path || positionals.length > 1) throw new Unusable("usage: ovrant verify FILE");
   if (isDatabase(path)) return verifyDatabase(path);
-  const looked = await verified(path, await bytesOf(path));
+  await isThere(path);
+  const looked = await verified(path, path);
   if (!looked.ok) throw Unusable.of(path, looked.problem);
   const { sha256, revision, since, logs, photos } = looked.value;
   const lines = [

@@ -3,13 +3,10 @@ import { darkDrawingColours, drawingColours } from "../core/drawing/draw";
 import { layoutSvg } from "../core/drawing/codec";
 import { CoolingMap, type Layout } from "../core/drawing/parts";
 import type { TightenPlan } from "../core/handwork/fasten";
-import type { Run } from "../core/measure/log";
-import type { Result } from "../core/base/result";
 import { plansOf } from "../core/handwork/service";
 import { calendarText, type DateRequest } from "./calendar";
 import { liveLogAnswer, type LiveLogAnswer, type LiveLogRequest } from "./liveLog";
-import { readAgain, type RereadRequest } from "./readAgain";
-import { unzipped, zipped, type ZipFile } from "./zip";
+import { zipped, type ZipFile } from "./zip";
 import { answerTo, type JudgeAnswers, type JudgeRequest } from "./judge";
 
 /** Work too heavy for the thread that answers requests: a name, plain data in, plain data out. */
@@ -18,11 +15,8 @@ export const TASKS = {
   judge: (ask: JudgeRequest): JudgeAnswers[JudgeRequest["kind"]] => answerTo(ask as never),
   /** The log of a live run, written, and read again as it comes. */
   liveLog: (ask: LiveLogRequest): LiveLogAnswer => liveLogAnswer(ask),
-  /** A log of a bundle, read as it was read when it first came. */
-  readAgain: (ask: RereadRequest): Result<Run> => readAgain(ask),
-  /** Files packed into a bundle, and unpacked. */
+  /** Files packed into a bundle. */
   zip: (files: ZipFile[]): Uint8Array => zipped(files),
-  unzip: (bytes: Uint8Array): Result<ZipFile[]> => unzipped(bytes),
   /** The order to tighten every assembly of a drawing, at so many rounds. */
   tighten: ({ layout, rounds }: { layout: Layout; rounds: number }): TightenPlan[] =>
     layout.parts.length ? plansOf(new CoolingMap(layout), rounds) : [],

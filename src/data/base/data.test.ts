@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import type { Knex } from "knex";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { findPhases, layoutOf, readTable, toRun } from "../../core/measure/log";
+import { type Run, findPhases, layoutOf, readTable, toRun } from "../../core/measure/log";
 import { plainSensors, renderLog, simulate, soundMachine, standardRecipe } from "../../core/simulate";
 import { wrenfell14 } from "../../samples/rigs";
 import { openDatabase } from "./connection";
@@ -79,7 +79,7 @@ const machine = () =>
     now,
   );
 
-function newRun(jobId: number, kind: "before" | "after"): NewRun {
+function newRun(jobId: number, kind: "before" | "after"): NewRun & { run: Run } {
   const text = Buffer.from(
     renderLog(simulate(wrenfell14, soundMachine, { ...standardRecipe, loadS: 60 }, plainSensors, 0.3)),
   );

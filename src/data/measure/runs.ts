@@ -36,7 +36,8 @@ export type NewRun = Omit<
   RunRecord,
   "id" | "createdAt" | "revision" | "peakC" | "rows" | "stepS" | "startMs" | "gaps" | "warnings"
 > & {
-  run: Run;
+  /** Its samples, packed already where that took long. */
+  run: Run | PackedRun;
   sourceGzip: Buffer;
 };
 
@@ -105,17 +106,23 @@ export async function findRun(db: Knex, id: number): Promise<RunRecord | null> {
   return row ? runFromRow(row) : null;
 }
 
-/** The samples of a run as they are stored: the time, then each channel. */
-export interface PackedRun {
+/** A run with its samples as they are stored: the time, then each channel. */
+export interface PackedRun extends Omit<Run, "timeS" | "channels"> {
+  rows: number;
+  peakC: number | null;
   time: Buffer;
-  channels: Buffer[];
+  channels: (Omit<Channel, "values"> & { block: Buffer })[];
 }
 
 /** Packs the samples of a run, before any transaction begins: it takes a while. */
 export async function packRun(run: Run): Promise<PackedRun> {
+  const { timeS, channels, ...rest } = run;
   return {
-    time: await packFloats(run.timeS),
-    channels: await Promise.all(run.channels.map((c) => packFloats(c.values))),
+    ...rest,
+    rows: timeS.length,
+    peakC: peakOf(run),
+    time: await packFloats(timeS),
+    channels: await Promise.all(channels.map(async ({ values, ...c }) => ({ ...c, block: await packFloats(values) }))),
   };
 }
 
@@ -128,9 +135,8 @@ function peakOf(run: Run): number | null {
 }
 
 /** Stores a run whole (samples, original file, conditions) or not at all; returns its id. */
-export async function addRun(db: Knex, n: NewRun & { id?: number }, now: string, packed?: PackedRun): Promise<number> {
-  const { run } = n;
-  const blocks = packed ?? (await packRun(run));
+export async function addRun(db: Knex, n: NewRun & { id?: number }, now: string): Promise<number> {
+  const run = "time" in n.run ? n.run : await packRun(n.run);
   return db.transaction(async (tx) => {
     await tx("runs").where({ job_id: n.jobId, kind: n.kind }).whereNull("replaced_at").update({ replaced_at: now });
     const [row] = await tx("runs")
@@ -143,7 +149,7 @@ export async function addRun(db: Knex, n: NewRun & { id?: number }, now: string,
         source_name: n.sourceName,
         source_sha256: n.sourceSha256,
         source_bytes: n.sourceBytes,
-        rows: run.timeS.length,
+        rows: run.rows,
         step_s: run.stepS,
         start_ms: run.startMs,
         columns_json: JSON.stringify(n.columns),
@@ -153,7 +159,7 @@ export async function addRun(db: Knex, n: NewRun & { id?: number }, now: string,
         load_on_s: n.phases?.loadOnS ?? null,
         load_off_s: n.phases?.loadOffS ?? null,
         conditions_json: JSON.stringify(n.conditions),
-        peak_c: peakOf(run),
+        peak_c: run.peakC,
       })
       .returning<{ id: number }[]>("id");
     const id = row?.id ?? 0;
@@ -163,7 +169,7 @@ export async function addRun(db: Knex, n: NewRun & { id?: number }, now: string,
       key: "time",
       unit: "s",
       heading: "time",
-      ...withSum("block", blocks.time),
+      ...withSum("block", run.time),
     });
     for (const [i, c] of run.channels.entries())
       await tx("run_channels").insert({
@@ -172,7 +178,7 @@ export async function addRun(db: Knex, n: NewRun & { id?: number }, now: string,
         key: c.key,
         unit: c.unit,
         heading: c.heading,
-        ...withSum("block", blocks.channels[i] ?? Buffer.alloc(0)),
+        ...withSum("block", c.block),
       });
     await tx("run_files").insert({ run_id: id, ...withSum("gzip", n.sourceGzip) });
     return id;

@@ -1,7 +1,6 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { canonicalJson, type JobFile, type SignOff } from "../../core/record/jobfile";
-import type { Run } from "../../core/measure/log";
 import { placed } from "./jobFile";
 import { addEntries } from "../handwork/journal";
 import { addLayout, addRevision, giveRevision, layoutFor } from "../drawing/layouts";
@@ -16,8 +15,9 @@ const IDS_AT_ONCE = 500;
 
 /** What stands beside a job's document, read and checked. */
 export interface JobParts {
-  runs: { run: Run; gzip: Buffer; packed: PackedRun }[];
-  photos: { image: Buffer; thumbnail: Buffer }[];
+  runs: { run: PackedRun; gzip: Buffer }[];
+  /** A photo itself is read when it is written: they are not all held at once. */
+  photos: { image: () => Promise<Buffer>; thumbnail: Buffer }[];
   signed: { signOff: SignOff; text: string }[];
 }
 
@@ -61,7 +61,14 @@ export async function writeJob(tx: Knex, file: JobFile, parts: JobParts, now: st
     if (!pictures) continue;
     const id = await addPhoto(
       tx,
-      { jobId, phase: p.phase, width: p.width, height: p.height, ...pictures },
+      {
+        jobId,
+        phase: p.phase,
+        width: p.width,
+        height: p.height,
+        image: await pictures.image(),
+        thumbnail: pictures.thumbnail,
+      },
       p.createdAt,
     );
     await tx("photos")
@@ -143,7 +150,6 @@ async function writeRuns(tx: Knex, jobId: number, file: JobFile, parts: JobParts
         run: part.run,
       },
       r.createdAt,
-      part.packed,
     );
     await tx("runs").where({ id }).update({ revision: r.revision });
     if (r.alone) await tx("triages").insert({ run_id: id, asked_sha256: "", result_json: JSON.stringify(r.alone) });

@@ -18,6 +18,12 @@ import { openJob, writing } from "../base/http/write";
 
 export const PHOTO_LIMIT_MB = 30;
 
+/** What a photo holds while it comes, twice for it is put together, bytes. */
+export function heldByPhoto(request: { headers: Headers }): number {
+  const length = request.headers.get("content-length");
+  return 2 * Math.min(length === null ? Infinity : Number(length) || 0, PHOTO_LIMIT_MB * 1e6);
+}
+
 /** Takes a photo in, as it is stored. */
 export async function storePhoto(
   jobId: number,

@@ -75,10 +75,10 @@ async function saveRun(
       layout: layoutOf(table),
       phases: phases && { loadOnS: phases.loadOnS, loadOffS: phases.loadOffS },
       conditions: { ...head.conditions },
-      run,
+      run: packed,
     };
     const own = runs[head.kind];
-    const runId = own && isSame(own, kept) ? own.id : await addRun(tx, kept, now, packed);
+    const runId = own && isSame(own, kept) ? own.id : await addRun(tx, kept, now);
     await rememberRoles(tx, head.plan.header, declaredIn(head.plan), now);
     return ok({ runId, paired: other !== undefined, skipped: journal.isSettled(BEFORE_SKIPPED) });
   });

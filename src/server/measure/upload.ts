@@ -19,6 +19,15 @@ import { serverProblem } from "../base/http/problems";
 const HEAD_LIMIT = 512 * 1024;
 export const UPLOAD_LIMIT_MB = 512;
 
+/** What a log holds while it is read, its figures and the packed file, share of its size. */
+const HELD_SHARE = 0.5;
+
+/** What an upload holds in memory while it comes, by what its head says, bytes. */
+export function heldByLog(request: { headers: Headers }): number {
+  const length = request.headers.get("content-length");
+  return HELD_SHARE * (length === null ? UPLOAD_LIMIT_MB * 1e6 : Number(length) || 0);
+}
+
 /** An upload read to its end: the description, the table, the run, and the file compressed. */
 export interface ReceivedLog {
   head: RunUploadInput;

@@ -1,6 +1,6 @@
-import { promisify } from "node:util";
-import { gzip } from "node:zlib";
-import { declaredIn, planFrom } from "../../core/measure/log";
+import { once } from "node:events";
+import { createGzip } from "node:zlib";
+import { declaredIn, LogReader, planFrom, toRun, type ColumnChoices } from "../../core/measure/log";
 import { jobDifferences, type JobFile, type PartDifference } from "../../core/record/jobfile";
 import { bad, ok, type Result } from "../../core/base/result";
 import { database } from "../../data/base/connection";
@@ -8,13 +8,11 @@ import { jobByUid, jobRecord } from "../../data/record/jobFile";
 import { writeJob, type JobParts } from "../../data/record/jobFileWrite";
 import { machineByTag } from "../../data/workshop/machines";
 import { packRun } from "../../data/measure/runs";
-import { inThread } from "../../threads/pool";
 import { smallOf } from "../base/background/pictures";
 import { writing } from "../base/http/write";
 import { recordProblem } from "./problems";
 import { readBundle, type ReadBundle } from "./readBundle";
-
-const packed = promisify(gzip);
+import type { ZipEntry } from "./zipFile";
 
 /** What became of a bundle that was taken in. */
 export interface Taken {
@@ -28,15 +26,25 @@ export interface Taken {
 
 /**
  * Takes a job in from its zip: whole or not at all. One that is here already stays as it is, and what differs
- * is told.
+ * is told. Its files are read one by one: what is held of them at a time is one log's figures.
+ *
+ * @param source the path of a file, or its bytes
  */
-export async function takeBundle(bytes: Uint8Array, signal?: AbortSignal): Promise<Result<Taken>> {
-  const read = await readBundle(bytes);
+export async function takeBundle(source: string | Uint8Array, signal?: AbortSignal): Promise<Result<Taken>> {
+  const read = await readBundle(source);
   if (!read.ok) return read;
-  const { file } = read.value;
+  try {
+    return await takenIn(read.value, signal);
+  } finally {
+    read.value.close();
+  }
+}
+
+async function takenIn(read: ReadBundle, signal?: AbortSignal): Promise<Result<Taken>> {
+  const { file } = read;
   const known = await knownAs(file);
   if (known) return ok(known);
-  const parts = await partsOf(read.value);
+  const parts = await partsOf(read);
   if (!parts.ok) return parts;
   // whoever sent it went away, or cancelled it: nothing is stored
   if (signal?.aborted) return bad(recordProblem.cancelled());
@@ -69,16 +77,33 @@ async function knownAs(file: JobFile): Promise<Taken | null> {
 async function partsOf({ file, logs, photos, signed }: ReadBundle): Promise<Result<JobParts>> {
   const parts: JobParts = { runs: [], photos: [], signed };
   for (const [i, r] of file.runs.entries()) {
-    const bytes = logs[i] ?? new Uint8Array();
-    const choices = declaredIn(planFrom(r.columns, r.layout));
-    const run = await inThread("readAgain", { bytes, choices });
-    if (!run.ok) return bad(recordProblem.unreadable(r.file, run.problem.message));
-    parts.runs.push({ run: run.value, gzip: await packed(bytes), packed: await packRun(run.value) });
+    const log = logs[i];
+    const read = log && (await readLogOf(log, declaredIn(planFrom(r.columns, r.layout))));
+    if (!read?.ok) return bad(recordProblem.unreadable(r.file, read?.problem.message ?? "it is not there."));
+    parts.runs.push(read.value);
   }
-  for (const [i, p] of photos.entries()) {
-    const small = await smallOf(p).catch(() => null);
-    if (!small) return bad(recordProblem.unreadable(file.photos[i]?.file ?? "", "it is no whole picture."));
-    parts.photos.push({ image: Buffer.from(p), thumbnail: small });
+  for (const p of photos) {
+    const small = await smallOf(await p.bytes()).catch(() => null);
+    if (!small) return bad(recordProblem.unreadable(p.name, "it is no whole picture."));
+    parts.photos.push({ image: p.bytes, thumbnail: small });
   }
   return ok(parts);
+}
+
+/** A log of a bundle as it was read when it first came, packed: only one is held unpacked at a time. */
+async function readLogOf(log: ZipEntry, choices: ColumnChoices): Promise<Result<JobParts["runs"][number]>> {
+  const reader = new LogReader({ choices, sizeBytes: log.size });
+  const gzip = createGzip();
+  const packed: Buffer[] = [];
+  gzip.on("data", (c: Buffer) => packed.push(c));
+  for await (const c of (await log.stream()) as AsyncIterable<Buffer>) {
+    reader.push(c);
+    if (!gzip.write(c)) await once(gzip, "drain");
+  }
+  const ended = once(gzip, "end");
+  gzip.end();
+  await ended;
+  const table = reader.finish();
+  const run = table.ok ? toRun(table.value) : table;
+  return run.ok ? ok({ gzip: Buffer.concat(packed), run: await packRun(run.value) }) : run;
 }

@@ -34,6 +34,11 @@ export const recordProblem = {
     message: "Taking it in was cancelled.",
     action: "Nothing was stored.",
   }),
+  crowded: (): Problem => ({
+    code: "crowded",
+    message: "Too many files come in at once.",
+    action: "Nothing was stored. Wait a moment, then send it again.",
+  }),
   open: (): Problem => ({
     code: "job-open",
     message: "This job is still open.",

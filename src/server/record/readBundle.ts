@@ -2,27 +2,37 @@ import { checked, jobCheck, layoutCheck, plainFrom, signOffsCheck } from "../../
 import { canonicalJson, oddDate, type JobFile, type SignOff } from "../../core/record/jobfile";
 import { pictureKind } from "../../core/drawing/photo";
 import { bad, ok, type Result } from "../../core/base/result";
-import { inThread } from "../../threads/pool";
-import { textIn, type ZipFile } from "../../threads/zip";
+import { createHash } from "node:crypto";
 import { SUMS } from "./bundle";
 import { sha256 } from "./document";
 import { recordProblem } from "./problems";
+import { openZip, type OpenZip, type ZipEntry } from "./zipFile";
 
-/** A bundle whose files are all there and as they were. */
+/** A bundle whose files are all there and as they were; logs and photos are read when they are wanted. */
 export interface ReadBundle {
   file: JobFile;
   signed: { signOff: SignOff; text: string }[];
-  logs: Uint8Array[];
-  photos: Uint8Array[];
+  logs: ZipEntry[];
+  photos: ZipEntry[];
+  /** To be called when nothing of it is wanted any more. */
+  close: () => void;
 }
 
-export const BUNDLE_LIMIT_MB = 400;
+/**
+ * Looks at all of a bundle: its form, that every file it names is there, and that none changed.
+ *
+ * @param source the path of a file, or its bytes
+ */
+export async function readBundle(source: string | Uint8Array): Promise<Result<ReadBundle>> {
+  const zip = await openZip(source);
+  if (!zip.ok) return zip;
+  const read = await lookedThrough(zip.value).catch((): Result<ReadBundle> => bad(recordProblem.notBundle()));
+  if (!read.ok) zip.value.close();
+  return read;
+}
 
-/** Unpacks a bundle and looks at all of it: its form, that every file it names is there, and that none changed. */
-export async function readBundle(bytes: Uint8Array): Promise<Result<ReadBundle>> {
-  const files = await inThread("unzip", bytes);
-  if (!files.ok) return files;
-  const text = textIn(files.value, "job.json");
+async function lookedThrough(zip: OpenZip): Promise<Result<ReadBundle>> {
+  const text = await textIn(zip, "job.json");
   if (text === null) return bad(recordProblem.notBundle());
   const plain = plainFrom(text);
   if (!plain) return bad(recordProblem.unreadable("job.json", "it is no JSON, or nests too deep."));
@@ -36,28 +46,43 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<ReadBundle>>
   if (undated) return bad(recordProblem.misfit(undated, "is no day of the calendar"));
   const places = placesMisfit(file);
   if (places) return bad(recordProblem.misfit(places, "names nothing in the file"));
-  const whole = sumsFit(files.value);
+  const sums = await sumsOf(zip);
+  const whole = await sumsFit(zip, sums);
   if (!whole.ok) return whole;
-  const logs = namedIn(files.value, file.runs);
+  const logs = namedIn(zip, sums, file.runs);
   if (!logs.ok) return logs;
-  const photos = namedIn(files.value, file.photos);
+  const photos = namedIn(zip, sums, file.photos);
   if (!photos.ok) return photos;
-  const odd = photos.value.findIndex((p) => pictureKind(p) !== "jpeg");
-  if (odd >= 0) return bad(recordProblem.unreadable(file.photos[odd]?.file ?? "", "it is no JPEG picture."));
-  const signed = signedIn(files.value);
+  for (const p of photos.value)
+    if (pictureKind(await p.bytes()) !== "jpeg") return bad(recordProblem.unreadable(p.name, "it is no JPEG picture."));
+  const signed = await signedIn(zip);
   if (!signed.ok) return signed;
-  return ok({ file, signed: signed.value, logs: logs.value, photos: photos.value });
+  const close = () => zip.close();
+  return ok({ file, signed: signed.value, logs: logs.value, photos: photos.value, close });
+}
+
+/** The text of a file of a bundle; null where it has none of that name. */
+const textIn = async (zip: OpenZip, name: string): Promise<string | null> =>
+  (await zip.entry(name)?.bytes())?.toString("utf8") ?? null;
+
+/** The hash of every file, read through once and never held. */
+async function sumsOf(zip: OpenZip): Promise<ReadonlyMap<string, string>> {
+  const sums = new Map<string, string>();
+  for (const e of zip.entries) {
+    const hash = createHash("sha256");
+    for await (const c of (await e.stream()) as AsyncIterable<Buffer>) hash.update(c);
+    sums.set(e.name, hash.digest("hex"));
+  }
+  return sums;
 }
 
 /** Every file as it was when the bundle was made, those too that are only for people. */
-function sumsFit(files: readonly ZipFile[]): Result<null> {
-  const sums = plainFrom(textIn(files, SUMS) ?? "")?.plain;
+async function sumsFit(zip: OpenZip, found: ReadonlyMap<string, string>): Promise<Result<null>> {
+  const sums = plainFrom((await textIn(zip, SUMS)) ?? "")?.plain;
   if (typeof sums !== "object" || sums === null) return bad(recordProblem.missing(SUMS));
-  for (const f of files) {
-    if (f.name === SUMS) continue;
-    if ((sums as Record<string, unknown>)[f.name] !== sha256(f.bytes)) return bad(recordProblem.changed(f.name));
-  }
-  const gone = Object.keys(sums).find((name) => !files.some((f) => f.name === name));
+  for (const [name, sum] of found)
+    if (name !== SUMS && (sums as Record<string, unknown>)[name] !== sum) return bad(recordProblem.changed(name));
+  const gone = Object.keys(sums).find((name) => !found.has(name));
   return gone === undefined ? ok(null) : bad(recordProblem.missing(gone.slice(0, 60)));
 }
 
@@ -69,20 +94,24 @@ function placesMisfit(f: JobFile): string | null {
   return b >= 0 ? `bookings[${b}].lot` : null;
 }
 
-/** The bytes of every file that is named, each as its hash says. */
-function namedIn(files: readonly ZipFile[], named: readonly { file: string; sha256: string }[]): Result<Uint8Array[]> {
-  const out: Uint8Array[] = [];
+/** Every file that is named, each as its hash says. */
+function namedIn(
+  zip: OpenZip,
+  sums: ReadonlyMap<string, string>,
+  named: readonly { file: string; sha256: string }[],
+): Result<ZipEntry[]> {
+  const out: ZipEntry[] = [];
   for (const n of named) {
-    const found = files.find((f) => f.name === n.file);
+    const found = zip.entry(n.file);
     if (!found) return bad(recordProblem.missing(n.file));
-    if (sha256(found.bytes) !== n.sha256) return bad(recordProblem.changed(n.file));
-    out.push(found.bytes);
+    if (sums.get(n.file) !== n.sha256) return bad(recordProblem.changed(n.file));
+    out.push(found);
   }
   return ok(out);
 }
 
-function signedIn(files: readonly ZipFile[]): Result<ReadBundle["signed"]> {
-  const plain = plainFrom(textIn(files, "signoffs.json") ?? "[]");
+async function signedIn(zip: OpenZip): Promise<Result<ReadBundle["signed"]>> {
+  const plain = plainFrom((await textIn(zip, "signoffs.json")) ?? "[]");
   const fits = plain && checked<SignOff[]>(signOffsCheck, plain.plain);
   if (!fits?.ok)
     return bad(
@@ -91,7 +120,7 @@ function signedIn(files: readonly ZipFile[]): Result<ReadBundle["signed"]> {
   const out: ReadBundle["signed"] = [];
   for (const signOff of fits.value) {
     const name = `signed/${signOff.revision}.json`;
-    const text = textIn(files, name);
+    const text = await textIn(zip, name);
     if (text === null) return bad(recordProblem.missing(name));
     const doc = plainFrom(text);
     const undated = doc && oddDate(doc.plain);

@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { checked, jobCheck, plainFrom } from "../../core/base/checked";
 import { canonicalJson, jobDifferences, type JobFile } from "../../core/record/jobfile";
 import { bad, ok, type Result } from "../../core/base/result";
@@ -17,11 +18,12 @@ export interface Verified {
 }
 
 /** Whether a bundle, or a job's document alone, is as it was written; what changed by accident is told. */
-export async function verified(name: string, bytes: Uint8Array): Promise<Result<Verified>> {
-  if (/\.json$/i.test(name)) return documentAlone(bytes);
-  const read = await readBundle(bytes);
+export async function verified(name: string, source: string | Uint8Array): Promise<Result<Verified>> {
+  if (/\.json$/i.test(name)) return documentAlone(source);
+  const read = await readBundle(source);
   if (!read.ok) return read;
-  const { file, signed, logs, photos } = read.value;
+  const { file, signed, logs, photos, close } = read.value;
+  close();
   const last = signed.at(-1);
   const since = last ? jobDifferences(JSON.parse(last.text) as JobFile, file).map((d) => d.part) : [];
   return ok({
@@ -33,8 +35,8 @@ export async function verified(name: string, bytes: Uint8Array): Promise<Result<
   });
 }
 
-function documentAlone(bytes: Uint8Array): Result<Verified> {
-  const plain = plainFrom(Buffer.from(bytes).toString("utf8"));
+function documentAlone(source: string | Uint8Array): Result<Verified> {
+  const plain = plainFrom((typeof source === "string" ? readFileSync(source) : Buffer.from(source)).toString("utf8"));
   if (!plain) return bad(recordProblem.notBundle());
   const fits = checked<JobFile>(jobCheck, plain.plain);
   if (!fits.ok) return bad(recordProblem.misfit(fits.misfit.where, fits.misfit.wants));

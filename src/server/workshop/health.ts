@@ -1,4 +1,5 @@
 import { closeDatabases, database, databaseTrouble } from "../../data/base/connection";
+import { clearSpool } from "../record/spool";
 import { beginBackups } from "../base/background/backups";
 import { beginReadingPieces } from "../base/background/pieces";
 import { beginTicking } from "../measure/liveRuns";
@@ -47,6 +48,7 @@ export async function beginServing(): Promise<void> {
   const trouble = await troubleNow();
   if (trouble) console.error(describeProblem(trouble));
   else {
+    await clearSpool();
     // runs that went when the server stopped go on
     takeDirectly();
     beginTicking();

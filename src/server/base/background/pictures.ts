@@ -2,6 +2,11 @@ import sharp from "sharp";
 import { pictureKind } from "../../../core/drawing/photo";
 import { bad, ok, type Problem, type Result } from "../../../core/base/result";
 import { serverProblem } from "../http/problems";
+import { NotTaken } from "../http/body";
+import { withPicture } from "../http/budget";
+
+// a picture is unfolded once: what the library would remember of it is only held
+sharp.cache(false);
 
 /** A picture of more pixels than any phone takes is a trap, and so is one that takes this long. */
 const MOST_PIXELS = 100e6;
@@ -15,14 +20,17 @@ const LONG_EDGE_PX = 3200;
 
 /** The small one of a photo as it is stored: the same photo has the same, wherever it came from. Throws at a trap. */
 export async function smallOf(image: Uint8Array): Promise<Buffer> {
-  const huge = await hugeIn(image);
-  if (huge) throw new Error(huge.message);
-  return sharp(image, { limitInputPixels: MOST_PIXELS })
+  const held = await unfoldsTo(image);
+  if (typeof held !== "number") throw new Error(held.message);
+  return withPicture(held, () => madeSmall(image));
+}
+
+const madeSmall = (image: Uint8Array): Promise<Buffer> =>
+  sharp(image, { limitInputPixels: MOST_PIXELS })
     .timeout({ seconds: MOST_S })
     .resize({ width: THUMB_PX, height: THUMB_PX, fit: "inside" })
     .jpeg({ quality: 78 })
     .toBuffer();
-}
 
 /** A photo as it is stored, px. */
 export interface Picture {
@@ -42,28 +50,37 @@ export async function pictureOf(bytes: Uint8Array): Promise<Result<Picture>> {
   if (kind === "heic") return bad(serverProblem.heicPhoto());
   if (kind === null) return bad(serverProblem.notPhoto());
   try {
-    const huge = await hugeIn(bytes);
-    if (huge) return bad(huge);
-    const { data: image, info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" })
-      .timeout({ seconds: MOST_S })
-      .rotate()
-      .resize({ width: LONG_EDGE_PX, height: LONG_EDGE_PX, fit: "inside", withoutEnlargement: true })
-      .flatten({ background: "#FFFFFF" })
-      .jpeg({ quality: 86, mozjpeg: true })
-      .toBuffer({ resolveWithObject: true });
-    return ok({ width: info.width, height: info.height, image, thumbnail: await smallOf(image) });
-  } catch {
+    const held = await unfoldsTo(bytes);
+    if (typeof held !== "number") return bad(held);
+    return ok(await withPicture(held, () => madePicture(bytes)));
+  } catch (e) {
+    // too many at once is no fault of the picture
+    if (e instanceof NotTaken) throw e;
     return bad(serverProblem.notPhoto());
   }
 }
 
-/** What is wrong with a picture that would take more memory than a photo does, by what its head says. */
-async function hugeIn(bytes: Uint8Array): Promise<Problem | null> {
+async function madePicture(bytes: Uint8Array): Promise<Picture> {
+  const { data: image, info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" })
+    .timeout({ seconds: MOST_S })
+    .rotate()
+    .resize({ width: LONG_EDGE_PX, height: LONG_EDGE_PX, fit: "inside", withoutEnlargement: true })
+    .flatten({ background: "#FFFFFF" })
+    .jpeg({ quality: 86, mozjpeg: true })
+    .toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, image, thumbnail: await madeSmall(image) };
+}
+
+/** A picture that is read by rows holds so many of them, and its smaller self, bytes. */
+const BY_ROWS = 60e6;
+
+/** What a picture holds while it is unfolded, by what its head says, bytes; or what is wrong with it. */
+async function unfoldsTo(bytes: Uint8Array): Promise<number | Problem> {
   const { width, height, channels, depth, isProgressive, format } = await sharp(bytes, {
     limitInputPixels: false,
   }).metadata();
   const whole = isProgressive || format === "heif";
   const held = whole ? width * height * channels * (depth === "uchar" ? 1 : 2) : 0;
   const fits = width * height <= MOST_PIXELS && Math.max(width, height) <= MOST_SIDE_PX && held <= MOST_WHOLE;
-  return fits ? null : serverProblem.hugePhoto(width, height);
+  return fits ? Math.max(held, Math.min(BY_ROWS, width * height * channels)) : serverProblem.hugePhoto(width, height);
 }

@@ -13,7 +13,7 @@ export class NotTaken extends Error {
 /** No form of ours nests deeper than this. */
 const MOST_DEEP = 60;
 
-const tooLarge = (limit: number) =>
+export const tooLarge = (limit: number): NotTaken =>
   new NotTaken(413, {
     code: "body-too-large",
     message: `This is more than ${limit >= 1e6 ? `${Math.round(limit / 1e6)} MB` : `${Math.round(limit / 1024)} kB`}.`,

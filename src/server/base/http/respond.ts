@@ -2,6 +2,7 @@ import type { Problem, Result } from "../../../core/base/result";
 import { PieceBroken } from "../../../data/base/brokenPieces";
 import { databaseTrouble } from "../../../data/base/connection";
 import { isForeign, isOurHost } from "./addresses";
+import { heldWhole, withBody } from "./budget";
 import { jsonWithin, NotTaken, type Incoming } from "./body";
 import { statusOf } from "./problems";
 
@@ -43,12 +44,20 @@ const pieceBroken = ({ kind, id }: PieceBroken): Problem => ({
   action: "It is looked for in the back-ups by itself; the job's page says whether one has it, and what still stands.",
 });
 
-/** Runs a handler for requests of our own pages only; an unforeseen failure is logged and told without detail. */
-export async function handle(request: Incoming, act: () => Promise<Response>): Promise<Response> {
+/**
+ * Runs a handler for requests of our own pages only; an unforeseen failure is logged and told without detail.
+ *
+ * @param holds what its body holds in memory, bytes: it waits until there is room
+ */
+export async function handle(
+  request: Incoming,
+  act: () => Promise<Response>,
+  holds = heldWhole(request),
+): Promise<Response> {
   if (!isOurHost(request.headers.get("host"))) return refuse(421, otherName);
   if (request.method !== "GET" && isForeign(request.headers)) return refuse(403, foreignRequest);
   try {
-    return await act();
+    return await (holds > 0 ? withBody(holds, act) : act());
   } catch (e) {
     if (e instanceof NotTaken) return refuse(e.status, e.problem);
     if (e instanceof PieceBroken) return refuse(409, pieceBroken(e));

@@ -79,7 +79,7 @@ export async function finishRun(session: LiveSession): Promise<Result<{ paired: 
     layout,
     phases: read.log.value.phases ?? own,
     conditions: { ...live.conditions, recipe: live.conditions.recipe || recipeWords(live.recipe) },
-    run,
+    run: blocks,
   };
   const stored = await writing(async (tx) => {
     const open = await findLiveRun(tx, live.id);
@@ -88,7 +88,7 @@ export async function finishRun(session: LiveSession): Promise<Result<{ paired: 
     const job = await openJob(tx, live.jobId);
     if (!job.ok) return job;
     const runs = await runsOfJob(tx, live.jobId);
-    await addRun(tx, { ...kept, id: live.id }, now, blocks);
+    await addRun(tx, { ...kept, id: live.id }, now);
     await changeLiveRun(tx, live.id, { closedAt: now });
     await dropLiveSamples(tx, live.id);
     return ok({ paired: runs[live.kind === "before" ? "after" : "before"] !== undefined });
