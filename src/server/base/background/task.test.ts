@@ -27,8 +27,8 @@ describe("work nobody waits for", () => {
     regularly("test", 5, work);
     regularly("test", 5, work);
     expect(turns).toBe(1);
-    await after(60);
-    expect(turns).toBeGreaterThan(2);
+    // however busy the machine is: turn after turn, and never two at once
+    while (turns < 3) await after(5);
     expect(most).toBe(1);
     await backgroundOver();
     const then = turns;
