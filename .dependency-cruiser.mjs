@@ -53,11 +53,11 @@ const GROUPS = {
   data: {
     base: [],
     measure: ["base"],
-    drawing: [],
+    drawing: ["base"],
     handwork: ["base"],
     workshop: ["base"],
     learn: [],
-    record: ["measure", "drawing", "handwork", "workshop"],
+    record: ["base", "measure", "drawing", "handwork", "workshop"],
   },
 };
 

@@ -4,6 +4,7 @@ import { describeProblem } from "../core/base/result";
 import { backUp, restore, type Holds } from "../data/base/backup";
 import type { TakenBack } from "../data/base/joinAnew";
 import { databasePath } from "../data/base/connection";
+import { erasedIn } from "../data/workshop/erasure";
 import { Unusable } from "./unusable";
 
 /** ovrant backup FILE: a whole copy of the database while it is in use, read back before it counts. */
@@ -38,13 +39,19 @@ export async function restoreCommand(args: string[]): Promise<void> {
     replace: values.replace,
     broken: values.broken,
     stamp,
+    erase: erasedIn,
   });
   if (!done.ok) throw new Unusable(describeProblem(done.problem));
-  const { copy, was, aside, joins } = done.value;
+  const { copy, was, aside, joins, erased } = done.value;
   const lines = [`The copy holds ${told(copy)}.`, ...brokenWords(copy)];
   if (was) lines.push(`In its place stands ${told(was)}.`, ...differences(was, copy));
   if (values["dry-run"]) lines.push(`Nothing was changed. ${aside ? `It would be put aside as ${aside}.` : ""}`.trim());
   else lines.push(aside ? `Restored; what stood there is ${aside}.` : `Restored as ${path}.`);
+  if (erased)
+    lines.push(
+      `${words.counted(erased, "machine")} of the copy ${words.agreeing(erased, "was", "were")} erased since: ` +
+        `${joins ? "erased in it again" : "to be erased in it again"}.`,
+    );
   lines.push(joins ? joinsAnew(joins) : JOIN_ANEW);
   process.stdout.write(`${lines.join("\n")}\n`);
 }

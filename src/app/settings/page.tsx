@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { backupView } from "@/server/base/background/backups";
 import { piecesState } from "@/server/base/background/pieces";
+import { erasureView } from "@/server/workshop/erasure";
 import { markBytes } from "@/server/workshop/workshop";
 import { rulesView, workshopView } from "@/server/workshop/views/workshop";
 import { TopBar } from "@/ui/kit/controls/TopBar";
@@ -8,6 +9,7 @@ import { OfflineWords } from "@/ui/kit/offline/OfflineWords";
 import { BackupForm } from "@/ui/workshop/settings/BackupForm";
 import { OpenFiles } from "@/ui/workshop/settings/OpenFiles";
 import { MarkForm } from "@/ui/workshop/settings/MarkForm";
+import { RetentionForm } from "@/ui/workshop/settings/RetentionForm";
 import { RulesForm } from "@/ui/workshop/settings/RulesForm";
 import { SettingsForm } from "@/ui/workshop/settings/SettingsForm";
 import { zoneHere } from "@/core/base/days";
@@ -29,6 +31,7 @@ export default async function SettingsPage() {
         <MarkForm has={(await markBytes()) !== null} />
         <RulesForm start={await rulesView()} />
         <BackupForm {...await backupView()} pieces={await piecesState()} />
+        <RetentionForm {...await erasureView()} />
         <OpenFiles />
         <OfflineWords />
       </main>

@@ -41,7 +41,7 @@ async function workshop(name: string, machines: number, day = "2031-03-04") {
     );
   return db;
 }
-const how = { dryRun: false, replace: false, broken: false, stamp: "s" };
+const how = { dryRun: false, replace: false, broken: false, stamp: "s", erase: () => Promise.resolve() };
 
 describe("a back-up", () => {
   it("is whole while the database is in use, with what was written last, and says what it holds", async () => {

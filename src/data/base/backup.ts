@@ -13,6 +13,8 @@ import {
 import { dirname, resolve } from "node:path";
 import Database from "better-sqlite3";
 import { bad, ok, type Problem, type Result } from "../../core/base/result";
+import { openToRead } from "./openToRead";
+import { erasedSince, holdsMachine, type ErasedMachine } from "./erasedList";
 import { joinAnew, type TakenBack } from "./joinAnew";
 import { migrationSource } from "./migrations";
 import { brokenIn, writeSums, type Broken } from "./sums";
@@ -74,7 +76,7 @@ export const backupProblem = {
 export function holdsOf(path: string): Result<Holds> {
   if (!existsSync(path)) return bad(backupProblem.missing(path));
   try {
-    const db = opened(path);
+    const db = openToRead(path);
     try {
       const check = db.pragma("integrity_check(1)", { simple: true });
       const tables = db
@@ -100,18 +102,6 @@ export function holdsOf(path: string): Result<Holds> {
     }
   } catch {
     return bad(backupProblem.damaged(path));
-  }
-}
-
-/**
- * Opens a database to be read. One that may be written to leaves no journal behind when it is closed; one that may not
- * is read all the same.
- */
-function opened(path: string): Database.Database {
-  try {
-    return new Database(path, { fileMustExist: true });
-  } catch {
-    return new Database(path, { readonly: true, fileMustExist: true });
   }
 }
 
@@ -159,7 +149,7 @@ export async function backUp(from: string, to: string): Promise<Result<Holds>> {
   try {
     mkdirSync(dirname(path), { recursive: true });
     gone(half);
-    const db = opened(from);
+    const db = openToRead(from);
     try {
       // held while it is copied: what others write meanwhile would begin the copy anew, and under work it never ended
       db.exec("BEGIN");
@@ -208,6 +198,20 @@ function onDisk(path: string): void {
   }
 }
 
+/** How a restore is to go. */
+export interface RestoreHow {
+  /** Only says what it would do. */
+  dryRun: boolean;
+  /** Allows it over a newer one. */
+  replace: boolean;
+  /** Takes a copy of which not all is what it was. */
+  broken: boolean;
+  /** Told in the name of what is put aside. */
+  stamp: string;
+  /** Erases in a copy what was erased since it was made. */
+  erase: (path: string, list: readonly ErasedMachine[]) => Promise<void>;
+}
+
 /** What a restore did or would do. */
 export interface Restored {
   /** What the copy holds, and what stood in its place; null where nothing did, or it was damaged. */
@@ -217,21 +221,16 @@ export interface Restored {
   aside: string | null;
   /** Who has to join anew; null where nothing was restored. */
   joins: TakenBack | null;
+  /** Machines that were erased since the copy was made, and are erased in it again. */
+  erased: number;
 }
 
 /**
  * Puts a copy in the place of the database. What stood there is put aside, never deleted; over one that was written to
  * later than the copy only where that is said. Makes the database where there is none. Benches and people join anew:
- * credentials of then are not those of now.
- *
- * @param how `dryRun` only says what it would do; `replace` allows it over a newer one; `broken` takes a copy of which
- * not all is what it was
+ * credentials of then are not those of now. What was erased since is erased in it again.
  */
-export async function restore(
-  from: string,
-  path: string,
-  how: { dryRun: boolean; replace: boolean; broken: boolean; stamp: string },
-): Promise<Result<Restored>> {
+export async function restore(from: string, path: string, how: RestoreHow): Promise<Result<Restored>> {
   const copy = holdsOf(from);
   if (!copy.ok) return copy;
   const known = (await migrationSource.getMigrations([])).map((m) => migrationSource.getMigrationName(m));
@@ -241,7 +240,9 @@ export async function restore(
   const own = there ? holdsOf(path) : null;
   const was = own?.ok ? own.value : null;
   const aside = there ? `${path}.aside-${how.stamp}` : null;
-  if (how.dryRun) return ok({ copy: copy.value, was, aside, joins: null });
+  const erased = erasedSince(from, there ? path : null);
+  const again = erased.filter((e) => holdsMachine(from, e)).length;
+  if (how.dryRun) return ok({ copy: copy.value, was, aside, joins: null, erased: again });
   if (was?.newest && was.newest > (copy.value.newest ?? "") && !how.replace)
     return bad(backupProblem.overNewer(path, was.newest, copy.value.newest ?? "never"));
   if (was && isInUse(path)) return bad(backupProblem.inUse(path));
@@ -249,12 +250,13 @@ export async function restore(
   try {
     mkdirSync(dirname(resolve(path)), { recursive: true });
     copyFileSync(from, half);
+    if (erased.length) await how.erase(half, erased);
     const joins = joinAnew(half);
     onDisk(half);
     if (aside) putAside(path, aside);
     renameSync(half, path);
     onDisk(dirname(resolve(path)));
-    return ok({ copy: copy.value, was, aside, joins });
+    return ok({ copy: copy.value, was, aside, joins, erased: again });
   } catch (e) {
     gone(half);
     return bad(backupProblem.notWritten(path, whyOf(e)));

@@ -1,7 +1,7 @@
 import { gunzipSync } from "node:zlib";
 import type { Knex } from "knex";
 import { processWide } from "../../core/base/processWide";
-import type { BrokenKind, BrokenOfJob } from "../../core/workshop/keeping";
+import type { BrokenKind, BrokenOfJob } from "../../core/workshop/job";
 import { sha256 } from "./pieceSum";
 
 /** A piece that was asked for and is not what it was. */
@@ -96,10 +96,4 @@ export async function brokenOfJob(db: Knex, jobId: number): Promise<BrokenOfJob[
     }
   }
   return found;
-}
-
-/** How many pieces are broken now. */
-export async function countBroken(db: Knex): Promise<number> {
-  const [row] = await db("broken_pieces").whereNull("mended_at").count<{ n: number }[]>({ n: "*" });
-  return Number(row?.n ?? 0);
 }

@@ -38,6 +38,8 @@ const SETTINGS = [
   "journal_mode = WAL",
   "synchronous = FULL",
   "foreign_keys = ON",
+  // what is taken out is overwritten: a photo that is gone stands in no free page
+  "secure_delete = ON",
   // waiting here would hold the thread: a transaction asks again by itself
   "busy_timeout = 40",
 ];

@@ -115,3 +115,7 @@ export async function photoFile(db: Knex, id: number, which: "image" | "thumbnai
     .first<{ bytes: Buffer; sum: string | null } | undefined>({ bytes: which, sum: `${which}_sha256` });
   return row ? whole(row.bytes, row.sum, which === "image" ? "photo" : "small photo", id) : null;
 }
+
+/** Photos that were taken away before a moment are gone for good; how many. */
+export const dropOldPhotos = (db: Knex, before: string): Promise<number> =>
+  db("photos").where("removed_at", "<", before).delete();

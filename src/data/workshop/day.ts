@@ -13,9 +13,12 @@ export const findDayForm = async (db: Knex): Promise<DayForm> => ({
 
 export const setDayForm = (db: Knex, form: DayForm): Promise<void> => writeSetting(db, "settings", FORM, form);
 
+/** What is kept of whatever day was planned last; null where none was. */
+export const keptDay = (db: Knex): Promise<SavedDay | null> => readSetting<SavedDay>(db, "keeping", KEPT);
+
 /** What is kept of a day: a new day begins with nothing. */
 export async function findDay(db: Knex, date: string): Promise<SavedDay> {
-  const kept = await readSetting<SavedDay>(db, "keeping", KEPT);
+  const kept = await keptDay(db);
   return kept?.date === date ? kept : { date, promises: {}, order: null };
 }
 

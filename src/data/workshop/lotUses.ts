@@ -19,7 +19,7 @@ const SPANS = `span (lot_id, kind, since, until) AS MATERIALIZED (
 export async function usedOfLots(db: Knex): Promise<Map<number, number>> {
   const rows = await db.raw<{ lot_id: number; amount: number }[]>(
     `WITH ${SPANS}
-     SELECT l.id AS lot_id,
+     SELECT l.id AS lot_id, l.used_erased +
        coalesce((SELECT sum(b.amount) FROM bookings b WHERE b.lot_id = l.id AND b.undone_at IS NULL), 0)
        + coalesce((SELECT sum(d.amount) FROM cleaned_days d
            WHERE d.kind = s.kind AND d.on_day >= s.since AND d.on_day < s.until), 0) AS amount

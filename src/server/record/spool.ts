@@ -1,7 +1,7 @@
 import { execFile } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { createWriteStream, existsSync } from "node:fs";
-import { mkdir, readdir, rm } from "node:fs/promises";
+import { mkdir, rm } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
@@ -25,9 +25,11 @@ const MOST_MS = 30 * 60_000;
 const folder = (): string => join(dirname(databasePath()), "incoming");
 
 /** What a server that was killed left lying. */
-export const clearSpool = (): Promise<void> => rm(folder(), { recursive: true, force: true });
+const clearSpool = (): Promise<void> => rm(folder(), { recursive: true, force: true });
 
 interface Queue {
+  /** What another process left lying is gone. */
+  clear: Promise<unknown>;
   last: Promise<unknown>;
   waiting: number;
 }
@@ -38,11 +40,12 @@ const queue = processWide<Queue>("imports");
  * another, so that neither its size nor how many come at once are held by who answers.
  */
 export async function takeUpload(request: Incoming, signal: AbortSignal): Promise<Result<Taken>> {
-  const turn = queue.orMake(() => ({ last: Promise.resolve(), waiting: 0 }));
+  const turn = queue.orMake(() => ({ clear: clearSpool(), last: Promise.resolve(), waiting: 0 }));
   if (turn.waiting >= MOST_WAITING) return bad(recordProblem.crowded());
   turn.waiting++;
   const path = join(folder(), `${randomUUID()}.zip`);
   try {
+    await turn.clear;
     await mkdir(folder(), { recursive: true });
     await pipeline(Readable.from(within(request)), createWriteStream(path));
     const mine = turn.last.then(() => (signal.aborted ? bad(recordProblem.cancelled()) : taken(path, signal)));
@@ -51,7 +54,6 @@ export async function takeUpload(request: Incoming, signal: AbortSignal): Promis
   } finally {
     turn.waiting--;
     await rm(path, { force: true });
-    if ((await readdir(folder()).catch(() => ["?"])).length === 0) await clearSpool();
   }
 }
 

@@ -1,6 +1,6 @@
 import { closeDatabases, database, databaseTrouble } from "../../data/base/connection";
-import { clearSpool } from "../record/spool";
 import { beginBackups } from "../base/background/backups";
+import { beginErasing } from "./erasure";
 import { beginReadingPieces } from "../base/background/pieces";
 import { beginTicking } from "../measure/liveRuns";
 import { takeDirectly } from "../measure/live/direct";
@@ -48,11 +48,11 @@ export async function beginServing(): Promise<void> {
   const trouble = await troubleNow();
   if (trouble) console.error(describeProblem(trouble));
   else {
-    await clearSpool();
     // runs that went when the server stopped go on
     takeDirectly();
     beginTicking();
     beginBackups();
     beginReadingPieces();
+    beginErasing();
   }
 }

@@ -9,6 +9,7 @@ import { LinkButton } from "@/ui/kit/controls/Button";
 import { Pages } from "@/ui/kit/controls/Pages";
 import { TopBar } from "@/ui/kit/controls/TopBar";
 import { EditMachine } from "@/ui/workshop/machine/EditMachine";
+import { EraseMachine } from "@/ui/workshop/machine/EraseMachine";
 import { NewJob } from "@/ui/workshop/machine/NewJob";
 import { ENVIRONMENT_WORDS } from "@/ui/workshop/machine/words";
 import { stagePath } from "@/ui/kit/steps/paths";
@@ -119,6 +120,9 @@ function MachineSide({ drawing, machine, served }: MachineSideProps) {
       <div className="flex-1" />
       <Allowed right="close" quiet>
         <EditMachine machine={machine} />
+      </Allowed>
+      <Allowed right="manage" quiet>
+        <EraseMachine machine={machine} />
       </Allowed>
       <LinkButton href={`/machines/${machine.id}/history`} look="plain">
         Its history and next date

@@ -1,3 +1,4 @@
+export { brokenOfJobWords, type BrokenKind, type BrokenOfJob } from "./broken";
 export { benchItem, benchOrder, type BenchItem, type DueDate } from "./bench";
 export { briefHeadline, briefOf, type BriefLadder, type BriefRise, type VerdictBrief } from "./brief";
 export type { Machine } from "./machine";

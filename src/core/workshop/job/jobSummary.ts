@@ -1,4 +1,4 @@
-import type { BrokenOfJob } from "../keeping";
+import type { BrokenOfJob } from "./broken";
 import type { Measured } from "../history";
 import type { ForecastFacts, ServiceStage } from "../../handwork/service";
 import type { VerdictBrief } from "./brief";

@@ -79,6 +79,9 @@ const RULES: readonly Rule[] = [
   { path: /^\/api\/jobs\/\d+\/report$/, need: person("close"), says: "a report" },
   { path: /^\/api\/jobs\/\d+\/layout/, need: person("close"), says: "a drawing" },
   { path: /^\/api\/layouts(\/|$)/, need: person("close"), says: "a drawing" },
+  { method: "GET", path: /^\/api\/machines\/\d+\/all$/, need: person("manage") },
+  { path: /^\/api\/machines\/\d+\/erase$/, need: person("manage"), says: "" },
+  { path: /^\/api\/settings\/retention$/, need: person("manage"), says: "" },
   { path: /^\/api\/(machines|intake|upkeep|day|filters)(\/|$)/, need: person("close"), says: "machines and dates" },
   { path: /^\/api\/(materials|lots|pad-curves)(\/|$)/, need: person("close"), says: "materials" },
 ];

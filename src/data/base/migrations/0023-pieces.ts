@@ -22,9 +22,7 @@ export async function up(knex: Knex): Promise<void> {
 export async function down(knex: Knex): Promise<void> {
   await knex.schema.dropTable("broken_pieces");
   for (const [table, columns] of Object.entries(SUMS))
-    await knex.schema.alterTable(table, (t) => {
-      for (const column of columns) t.dropColumn(column);
-    });
+    for (const column of columns) await knex.raw(`ALTER TABLE ${table} DROP COLUMN ${column}`);
 }
 
 const SUMS = {

@@ -22,6 +22,7 @@ import * as loadKey from "./0020-load-key";
 import * as pinMisses from "./0021-pin-misses";
 import * as ownerLinks from "./0022-owner-links";
 import * as pieces from "./0023-pieces";
+import * as erasure from "./0024-erasure";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -47,6 +48,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0021-pin-misses", ...pinMisses },
   { name: "0022-owner-links", ...ownerLinks },
   { name: "0023-pieces", ...pieces },
+  { name: "0024-erasure", ...erasure },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */
