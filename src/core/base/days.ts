@@ -80,8 +80,13 @@ const FORMS = {
 
 export type DayForm = keyof typeof FORMS;
 
+/** What is said of a date that was stored and cannot be read. */
+export const UNREADABLE = "no readable date";
+const LONG_AGO = "2000-01-01";
+
 /**
- * A day or a moment as it is told in a zone. A day alone (year-month-day) is the same in every zone.
+ * A day or a moment as it is told in a zone. A day alone (year-month-day) is the same in every zone. One that cannot
+ * be read is told as such, and stands long ago where days are reckoned with.
  *
  * @example
  * dayText("2031-07-28", "plain", "UTC"); // "28 Jul 2031"
@@ -90,6 +95,7 @@ export type DayForm = keyof typeof FORMS;
 export function dayText(at: Date | number | string, form: DayForm, zone: Zone): string {
   const own = tz(zone);
   const date = typeof at === "string" ? parseISO(at, { in: own }) : at;
+  if (!Number.isFinite(+date)) return form === "day" ? LONG_AGO : UNREADABLE;
   return format(date, FORMS[form], { in: own });
 }
 

@@ -1,5 +1,6 @@
+import { storedJson } from "../base/storedJson";
 import type { Knex } from "knex";
-import { filled, isPasted, type Layout } from "../../core/drawing/parts";
+import { emptyLayout, filled, isPasted, type Layout } from "../../core/drawing/parts";
 
 /** The drawings of one model and variant. */
 export interface LayoutRecord {
@@ -50,14 +51,24 @@ const layoutRow = (r: LayoutRow): LayoutRecord => ({
   forkedFrom: r.forked_from,
   createdAt: r.created_at,
 });
+/** A drawing that cannot be read is an empty base, and says so where its note stands. */
+function documentOf(r: RevisionRow): Pick<RevisionRecord, "document" | "note"> {
+  const read = storedJson<Layout | null>(r.document_json, null, `revision ${r.id} of a drawing`);
+  return read && Array.isArray(read.parts)
+    ? { document: filled(read), note: r.note }
+    : { document: emptyLayout("", "", ...UNREAD_MM), note: "This revision cannot be read as it is stored." };
+}
+
+/** A base nothing is known of, mm. */
+const UNREAD_MM = [340, 240] as const;
+
 const revisionRow = (r: RevisionRow): RevisionRecord => ({
   id: r.id,
   layoutId: r.layout_id,
   number: r.number,
   basedOn: r.based_on,
   version: r.version,
-  document: filled(JSON.parse(r.document_json) as Layout),
-  note: r.note,
+  ...documentOf(r),
   createdAt: r.created_at,
   keptAt: r.kept_at,
 });

@@ -1,3 +1,5 @@
+import { isDay } from "../../core/base/days";
+import { storedJson } from "../base/storedJson";
 import type { Knex } from "knex";
 import type { JobSummary, Machine, StageName } from "../../core/workshop/job";
 import type { ForecastFacts } from "../../core/handwork/service";
@@ -31,18 +33,19 @@ export async function summariesOf(
     .whereIn("job_id", [...jobIds])
     .whereRaw("facts = seen");
   return new Map(
-    rows.flatMap((r) =>
-      r.at !== "" && madeBy(r.job_id, r.made_by)
-        ? [[r.job_id, { at: r.at, ...(JSON.parse(r.told_json) as Told), forecast: forecastIn(r) }] as const]
-        : [],
-    ),
+    rows.flatMap((r) => {
+      if (r.at === "" || !madeBy(r.job_id, r.made_by)) return [];
+      const told = storedJson<Told | null>(r.told_json, null, `how job ${r.job_id} stands`);
+      // made anew by whoever looks
+      return told ? [[r.job_id, { at: r.at, ...told, forecast: forecastIn(r) }] as const] : [];
+    }),
   );
 }
 
-const forecastIn = (r: Pick<SummaryRow, "forecast_on" | "forecast_json">): JobSummary["forecast"] =>
-  r.forecast_on !== null && r.forecast_json !== null
-    ? { on: r.forecast_on, facts: JSON.parse(r.forecast_json) as ForecastFacts }
-    : null;
+function forecastIn(r: Pick<SummaryRow, "job_id" | "forecast_on" | "forecast_json">): JobSummary["forecast"] {
+  const facts = storedJson<ForecastFacts | null>(r.forecast_json, null, `the forecast of job ${r.job_id}`);
+  return facts && isDay(r.forecast_on) ? { on: r.forecast_on, facts } : null;
+}
 
 /** How many facts of a job came in so far. */
 export async function factsOf(db: Knex, jobId: number): Promise<number> {
@@ -129,15 +132,12 @@ export async function forecastRows(
     .orderByRaw("stands.forecast_on DESC, stands.job_id DESC")
     .limit(most)
     .select<ForecastRead[]>(FORECAST_COLUMNS);
-  return rows.reverse().map((r) => ({
-    jobId: r.job_id,
-    tag: r.tag,
-    on: r.forecast_on,
-    at: r.at,
-    closed: r.closed_at !== null,
-    note: r.closing_note,
-    facts: JSON.parse(r.forecast_json) as ForecastFacts,
-  }));
+  return rows.reverse().flatMap((r) => {
+    const facts = storedJson<ForecastFacts | null>(r.forecast_json, null, `the forecast of job ${r.job_id}`);
+    if (!facts || !isDay(r.forecast_on)) return [];
+    const { job_id: jobId, tag, forecast_on: on, at, closing_note: note } = r;
+    return [{ jobId, tag, on, at, closed: r.closed_at !== null, note, facts }];
+  });
 }
 
 /** Jobs whose standing a newer fact made stale, the newest first. */
@@ -216,5 +216,7 @@ export async function timesOfModel(
     .orderBy("jobs.closed_at", "desc")
     .limit(most)
     .select<{ told_json: string }[]>("stands.told_json");
-  return rows.map((r) => (JSON.parse(r.told_json) as Told).timesS).filter((t) => Object.keys(t).length > 0);
+  return rows
+    .map((r) => storedJson<Partial<Told>>(r.told_json, {}, "how a job stands").timesS ?? {})
+    .filter((t) => Object.keys(t).length > 0);
 }

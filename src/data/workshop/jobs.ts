@@ -1,3 +1,4 @@
+import { storedJson } from "../base/storedJson";
 import type { Knex } from "knex";
 import type { JobWaits } from "../../core/workshop/job";
 import { isDay } from "../../core/base/days";
@@ -36,7 +37,7 @@ export const jobFromRow = (r: JobRow): Job => ({
   openedAt: r.opened_at,
   closedAt: r.closed_at,
   closingNote: r.closing_note,
-  waits: r.waits_json === null ? null : (JSON.parse(r.waits_json) as JobWaits),
+  waits: storedJson<JobWaits | null>(r.waits_json, null, `what job ${r.id} waits for`),
   comesBackFrom: r.comes_back_from,
   checkOn: isDay(r.check_on) ? r.check_on : null,
 });

@@ -1,6 +1,15 @@
 import type { Knex } from "knex";
 import type { CuttingPlan, SheetSide } from "../../core/handwork/pads";
-import type { Booking, Cutting, Lot, MaterialKind, StockSheet } from "../../core/workshop/stock";
+import { isDay } from "../../core/base/days";
+import {
+  MATERIAL_KINDS,
+  type Booking,
+  type Cutting,
+  type Lot,
+  type MaterialKind,
+  type StockSheet,
+} from "../../core/workshop/stock";
+import { storedJson } from "../base/storedJson";
 import { cutAreas } from "./cutAreas";
 import { lyingAreas, usedOfLots } from "./lotUses";
 
@@ -41,8 +50,20 @@ const sheetOf = (r: SheetRow): StockSheet => ({
   ...(r.factory === null ? {} : { factory: r.factory.split(",").filter(Boolean) as SheetSide[] }),
 });
 
-/** A lot as it is kept, before anything is known of its use. */
-const lotOf = (r: LotRow): Lot => ({
+/** What is known of a lot whose row cannot be read. */
+const NO_PROPS: Props = { paste: null, pad: null };
+
+/** A lot as it is kept, before anything is known of its use; one that cannot be read says so by its name. */
+function lotOf(r: LotRow): Lot {
+  const props = storedJson<Props | null>(r.props_json, null, `lot ${r.id}`);
+  const isKnown = Object.hasOwn(MATERIAL_KINDS, r.kind);
+  const day = (d: string | null) => (isDay(d) ? d : null);
+  return props && isKnown
+    ? { ...plainLot(r), openedOn: day(r.opened_on), bestBefore: day(r.best_before), ...props }
+    : { ...plainLot(r), kind: isKnown ? r.kind : "wipe", name: `Lot ${r.id} cannot be read`, ...NO_PROPS };
+}
+
+const plainLot = (r: LotRow): Omit<Lot, keyof Props> => ({
   id: r.id,
   kind: r.kind,
   name: r.name,
@@ -51,10 +72,9 @@ const lotOf = (r: LotRow): Lot => ({
   used: 0,
   price: r.price,
   boughtOn: r.bought_on,
-  openedOn: r.opened_on,
-  bestBefore: r.best_before,
+  openedOn: null,
+  bestBefore: null,
   archived: r.retired_at !== null,
-  ...(JSON.parse(r.props_json) as Props),
 });
 
 /** Lots that were not put away, oldest first, with what was used of each. */
