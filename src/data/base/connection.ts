@@ -4,6 +4,7 @@ import knex, { type Knex } from "knex";
 import type { Problem } from "../../core/base/result";
 import { WorkshopClient } from "./client";
 import { migrationSource } from "./migrations";
+import { SUMS } from "./sums";
 import { troubleOf } from "./trouble";
 import { processWide } from "../../core/base/processWide";
 
@@ -93,6 +94,8 @@ export async function openDatabase(path = databasePath()): Promise<Knex> {
       // nobody else migrates while this transaction is open: a lock that stands was left by a process that was killed
       await tx.migrate.forceFreeMigrationsLock({ migrationSource });
       await tx.migrate.latest({ migrationSource });
+      // a back-up that was put here by hand: its hashes are of what it was, not of what is written from now on
+      await tx.schema.dropTableIfExists(SUMS);
     });
   } catch (e) {
     await db.destroy();
