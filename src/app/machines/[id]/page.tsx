@@ -121,14 +121,14 @@ function MachineSide({ drawing, machine, served }: MachineSideProps) {
       <Allowed right="close" quiet>
         <EditMachine machine={machine} />
       </Allowed>
-      <Allowed right="manage" quiet>
-        <EraseMachine machine={machine} />
-      </Allowed>
       <LinkButton href={`/machines/${machine.id}/history`} look="plain">
         Its history and next date
       </LinkButton>
       <Allowed right="close">
         <NewJob machineId={machine.id} served={served} />
+      </Allowed>
+      <Allowed right="manage" quiet>
+        <EraseMachine machine={machine} />
       </Allowed>
     </aside>
   );

@@ -14,4 +14,14 @@ describe("a piece that is not what it was", () => {
     expect(of("small photo", "")).toMatch(/^A small picture of a photo is not .* The photo itself stands\.$/);
     expect(of("signed document", "2")).toMatch(/^The document signed as revision 2 is not .* sign it again/);
   });
+
+  it("of a run that lost both does not lean on either", () => {
+    const both = (["log", "readings"] as const).map((kind) => ({ kind, of: "after", foundAt: "" }));
+    for (const b of both)
+      expect(brokenOfJobWords(b, both)).toMatch(/whole\. Every verdict stands\. Bring the same file/);
+    const [log] = both;
+    expect(
+      log && brokenOfJobWords(log, [...both.slice(0, 1), { kind: "readings", of: "before", foundAt: "" }]),
+    ).toMatch(/Its readings and every verdict stand/);
+  });
 });

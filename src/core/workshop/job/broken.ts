@@ -17,13 +17,17 @@ const STANDS: Readonly<Record<BrokenKind, string>> = {
   "signed document": "The job's record stands; sign it again, or ask whoever has the paper.",
 };
 
+/** What stands where a run has lost both its log and readings. */
+const VERDICTS_STAND = "Every verdict stands. Bring the same file again where you have it.";
+
 /**
  * What is said of a broken piece on its job's pages: what it is, and what still stands.
  *
+ * @param all what is broken of the job: of a run that lost its log as well, its log does not stand
  * @example
- * brokenOfJobWords({ kind: "log", of: "after", foundAt: "…" }); // "The log of the run after is not what it was. Its …"
+ * brokenOfJobWords({ kind: "log", of: "after", foundAt: "…" }); // "The log of the run after is not what it was, …"
  */
-export function brokenOfJobWords({ kind, of }: BrokenOfJob): string {
+export function brokenOfJobWords({ kind, of }: BrokenOfJob, all: readonly BrokenOfJob[] = []): string {
   const which = {
     log: `The log of the run ${of}`,
     readings: `The readings of the run ${of}`,
@@ -31,5 +35,8 @@ export function brokenOfJobWords({ kind, of }: BrokenOfJob): string {
     "small photo": of ? `The small picture of “${of}”` : "A small picture of a photo",
     "signed document": `The document signed as revision ${of}`,
   }[kind];
-  return `${which} ${kind === "readings" ? "are not what they were" : "is not what it was"}, and no back-up has it whole. ${STANDS[kind]}`;
+  const other = { log: "readings", readings: "log" }[kind as string];
+  const both = all.some((b) => b.kind === other && b.of === of);
+  const was = kind === "readings" ? "are not what they were" : "is not what it was";
+  return `${which} ${was}, and no back-up has it whole. ${both ? VERDICTS_STAND : STANDS[kind]}`;
 }

@@ -61,7 +61,7 @@ export function HeadBands({ jobId, head, shown }: { jobId: number; head: JobHead
           <CautionBand role="status">
             {broken.map((b) => (
               <p key={`${b.kind} ${b.of}`}>
-                {brokenOfJobWords(b)} Found <When at={b.foundAt} form="moment" />.
+                {brokenOfJobWords(b, broken)} Found <When at={b.foundAt} form="moment" />.
               </p>
             ))}
           </CautionBand>

@@ -98,7 +98,7 @@ function WouldGo({ due: { count, machines } }: { due: Due }) {
       <ul className="mt-1 text-body">
         {machines.map((m) => (
           <li key={m.id}>
-            <span className="num font-strong">{m.tag}</span>, {m.model}, closed <When at={m.lastClosed} form="day" />
+            <span className="num font-strong">{m.tag}</span>, {m.model}, closed <When at={m.lastClosed} form="plain" />
           </li>
         ))}
         {count > machines.length ? <li>and {count - machines.length} more</li> : null}
@@ -114,8 +114,8 @@ function Stones({ stones }: { stones: readonly Stone[] }) {
       <ul className="mt-1 text-body">
         {stones.map((s) => (
           <li key={`${s.sha256} ${s.revision}`}>
-            Signed <When at={s.signedAt} form="day" />, {s.role}, revision {s.revision}; erased{" "}
-            <When at={s.erasedAt} form="day" />.<br />
+            Signed <When at={s.signedAt} form="plain" />, {s.role}, revision {s.revision}; erased{" "}
+            <When at={s.erasedAt} form="plain" />.<br />
             <span className="num break-all text-ink-2">SHA-256 {s.sha256}</span>
           </li>
         ))}
