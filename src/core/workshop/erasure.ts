@@ -21,8 +21,8 @@ export function erasedBefore({ years }: Retention, nowMs: number): string | null
 
 /** What is erased with a machine, as whoever erases it is told. */
 export const ERASED_WITH =
-  "its jobs, journal, photos, logs, verdicts, documents and dates, what search and the audit say of it, and links for " +
-  "its owner";
+  "its jobs, journal, photos, logs, verdicts, documents and dates, what search and the audit say of it, and " +
+  "links for its owner";
 
 /** What stays after it. */
 export const STAYS_AFTER =

@@ -80,7 +80,7 @@ const BELONGS = {
 
 /** What is broken of a job and could not be taken back; hardly ever anything. */
 export async function brokenOfJob(db: Knex, jobId: number): Promise<BrokenOfJob[]> {
-  const any = await db("broken_pieces").whereNull("mended_at").first<unknown>("row");
+  const any = await db("broken_pieces").whereNull("mended_at").first<{ row: number } | undefined>("row");
   if (!any) return [];
   const found: BrokenOfJob[] = [];
   for (const [table, { job, of, join }] of Object.entries(BELONGS)) {

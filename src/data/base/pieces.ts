@@ -180,7 +180,8 @@ export function mend(
 }
 
 const NOTE =
-  "INSERT INTO broken_pieces (table_name, column_name, row, found_at, mended_at, mended_from) VALUES (?, ?, ?, ?, ?, ?) " +
+  "INSERT INTO broken_pieces (table_name, column_name, row, found_at, mended_at, mended_from) " +
+  "VALUES (?, ?, ?, ?, ?, ?) " +
   "ON CONFLICT (table_name, column_name, row) DO UPDATE SET mended_at = excluded.mended_at, " +
   "mended_from = excluded.mended_from";
 

@@ -154,7 +154,9 @@ export async function tombstones(db: Knex, most: number): Promise<Tombstone[]> {
 /** Erases again what was erased before, in a database that is older: those of it that are there. */
 async function eraseAgain(tx: Knex, list: readonly ErasedMachine[]): Promise<void> {
   for (const { machineId, createdAt, erasedAt } of list) {
-    const there = await tx("machines").where({ id: machineId, created_at: createdAt }).first<unknown>("id");
+    const there = await tx("machines")
+      .where({ id: machineId, created_at: createdAt })
+      .first<{ id: number } | undefined>("id");
     if (there) await eraseMachine(tx, machineId, erasedAt);
     else
       await tx("erased")

@@ -11,6 +11,7 @@ import { findByWords } from "../../data/workshop/finds";
 import { machineByTag } from "../../data/workshop/machines";
 import { addAudit } from "../../data/workshop/trust";
 import { loadDemo } from "../../demo/load";
+import { near } from "../../testing/near";
 import { temporaryDatabase } from "../../testing/bed";
 import { backgroundOver } from "../base/background/task";
 import { photoBytes, storePhoto, updatePhoto } from "../drawing/photos";
@@ -125,15 +126,14 @@ describe("a machine that is erased", () => {
     // another job's line stays
     expect(audit).toContain(`a report, job ${job}9`);
     expect(audit.at(-1)).toBe("a machine was erased");
-    expect([...(await usedOfLots(db))].map(([lot, n]) => [lot, expect.closeTo(n, 6) as number])).toEqual(used);
+    expect([...(await usedOfLots(db))].map(([lot, n]) => [lot, near(n, 6)])).toEqual(used);
     expect(await db.raw("PRAGMA foreign_key_check")).toEqual([]);
   });
 
   it("leaves hash, date and role of what was signed, and nobody's name", async () => {
     const { stones } = await erasureView();
-    expect(stones).toMatchObject([
-      { revision: 1, role: "bench technician", sha256: expect.stringMatching(/^[0-9a-f]{64}$/) },
-    ]);
+    expect(stones).toMatchObject([{ revision: 1, role: "bench technician" }]);
+    expect(stones[0]?.sha256).toMatch(/^[0-9a-f]{64}$/);
     expect(JSON.stringify(stones)).not.toContain("MT");
   });
 

@@ -1,7 +1,7 @@
+import { near } from "../../../testing/near";
 import { describe, expect, it } from "vitest";
 import type { GoodFigures } from "../../measure/judge";
 import type { Run } from "../../measure/log";
-import type { Phases } from "../../measure/log";
 import type { RunJudgement } from "../../measure/triage";
 import { chanceOfComplaint, COMPLAINTS, usualShare } from "./complaints";
 import { effectsOf, leftOf, sound } from "./effects";
@@ -43,8 +43,8 @@ describe("what a fault does, at its least and at its worst", () => {
     ["pad-thick", 1.6, 2.5],
   ] as const)("%s costs contact %f to %f times", (kind, least, worst) => {
     for (const chip of ["cpu", "gpu"] as const) {
-      expect(effectsOf([fault(kind, 0, chip)]).contact).toEqual({ [chip]: expect.closeTo(least, 6) });
-      expect(effectsOf([fault(kind, 1, chip)]).contact).toEqual({ [chip]: expect.closeTo(worst, 6) });
+      expect(effectsOf([fault(kind, 0, chip)]).contact).toEqual({ [chip]: near(least, 6) });
+      expect(effectsOf([fault(kind, 1, chip)]).contact).toEqual({ [chip]: near(worst, 6) });
     }
     // corners are read of the processor alone
     expect(effectsOf([fault(kind, 1, "gpu")]).leanKW).toBe(0);
@@ -176,20 +176,20 @@ describe("heights a guess leads to", () => {
     heightsOf(guess, { ...sound(), ...e }, of, { ...ran, ...how }, chip);
 
   it("of a sound machine are what good ones measure at its power", () => {
-    expect(at({})).toEqual([expect.closeTo(10), expect.closeTo(16)]);
-    expect(at({}, {}, "gpu")).toEqual([expect.closeTo(4), expect.closeTo(16)]);
-    expect(at({}, { powerW: { cpu: 10, gpu: 10 } })).toEqual([expect.closeTo(5), expect.closeTo(8)]);
+    expect(at({})).toEqual([near(10), near(16)]);
+    expect(at({}, {}, "gpu")).toEqual([near(4), near(16)]);
+    expect(at({}, { powerW: { cpu: 10, gpu: 10 } })).toEqual([near(5), near(8)]);
     expect(heightsOf({ ...guess, air: 1.1, contact: { cpu: 1.2, gpu: 1 } }, sound(), usual, ran, "cpu")).toEqual([
-      expect.closeTo(12),
-      expect.closeTo(17.6),
+      near(12),
+      near(17.6),
     ]);
   });
 
   it("grow in the part a fault is in alone", () => {
-    expect(at({ clog: 2 })).toEqual([expect.closeTo(10), expect.closeTo(16 * 1.6)]);
-    expect(at({ pipe: 3 })).toEqual([expect.closeTo(10), expect.closeTo(16 * 1.2)]);
-    expect(at({ contact: { cpu: 2 } })).toEqual([expect.closeTo(20), expect.closeTo(16)]);
-    expect(at({ leanKW: 0.2 })).toEqual([expect.closeTo(14), expect.closeTo(16)]);
+    expect(at({ clog: 2 })).toEqual([near(10), near(16 * 1.6)]);
+    expect(at({ pipe: 3 })).toEqual([near(10), near(16 * 1.2)]);
+    expect(at({ contact: { cpu: 2 } })).toEqual([near(20), near(16)]);
+    expect(at({ leanKW: 0.2 })).toEqual([near(14), near(16)]);
     expect(at({ leanKW: 0.2 }, {}, "gpu")[0]).toBeCloseTo(4);
   });
 
@@ -215,7 +215,7 @@ describe("heights a guess leads to", () => {
 
 describe("what a run shows in its log", () => {
   const timeS = Float64Array.from({ length: 120 }, (_, i) => i * 10);
-  const phases = { loadOnS: 100, loadOffS: 1000 } as Phases;
+  const phases = { loadOnS: 100, loadOffS: 1000 };
   /** Idle, the load, its last two minutes, after it. */
   const channel = (
     key: string,
@@ -272,7 +272,7 @@ describe("what a run shows in its log", () => {
   it("of a short load is its last two thirds, not its beginning", () => {
     const short = runSeen(run, { ...phases, loadOffS: 220 }, triage).log;
     expect(short.fan).toBe(2500);
-    expect(runSeen(run, { loadOnS: 880, loadOffS: 910 } as Phases, triage).log.fan).toBe(3000);
+    expect(runSeen(run, { loadOnS: 880, loadOffS: 910 }, triage).log.fan).toBe(3000);
   });
 
   it("is nothing where nothing was logged, and needs three cores to tell one apart", () => {

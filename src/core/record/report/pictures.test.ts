@@ -1,3 +1,4 @@
+import { near } from "../../../testing/near";
 import { describe, expect, it } from "vitest";
 import { tessalyK15Layout } from "../../../samples/layouts";
 import { aJobFile, type Answered } from "../../../testing/jobFiles";
@@ -61,7 +62,7 @@ describe("curves on paper", () => {
     expect(heightOf("60") - heightOf("80")).toBeCloseTo(step, 1);
     const yOf = (C: number) => heightOf("40") - ((C - 40) / 20) * step;
     const [first] = lines;
-    expect(numbers(first?.a.d).filter((_, i) => i % 2)).toEqual([45, 90, 96].map((C) => expect.closeTo(yOf(C), 1)));
+    expect(numbers(first?.a.d).filter((_, i) => i % 2)).toEqual([45, 90, 96].map((C) => near(yOf(C), 1)));
     const limit = across.find((e) => e.a["stroke-width"] === "1.8");
     expect(numbers(limit?.a.d)[1]).toBeCloseTo(yOf(100), 1);
     // the foot is a full ten below the coldest reading, at the latest below 28
@@ -73,12 +74,9 @@ describe("curves on paper", () => {
     const xs = numbers(lines[0]?.a.d).filter((_, i) => i % 2 === 0);
     expect(xs[0]).toBeCloseTo(44, 1);
     const pxPerS = (CURVES_W - 44 - 8) / (600 + 90 + 60);
-    expect(xs).toEqual([0, 300, 600].map((s) => expect.closeTo(44 + s * pxPerS, 1)));
+    expect(xs).toEqual([0, 300, 600].map((s) => near(44 + s * pxPerS, 1)));
     const load = drawnIn(svg).find((e) => e.tag === "rect");
-    expect([Number(load?.a.x), Number(load?.a.width)]).toEqual([
-      expect.closeTo(44 + 60 * pxPerS, 1),
-      expect.closeTo(600 * pxPerS, 1),
-    ]);
+    expect([Number(load?.a.x), Number(load?.a.width)]).toEqual([near(44 + 60 * pxPerS, 1), near(600 * pxPerS, 1)]);
     expect(Number(load?.a.y) + Number(load?.a.height)).toBe(CURVES_H - 28);
     expect(texts(svg).flatMap((e) => (/ min$/.test(e.text) ? [e.text] : []))).toEqual(["0 min", "5 min", "10 min"]);
     expect(textOf(svg, "5 min").x).toBeCloseTo(44 + 360 * pxPerS, 1);
@@ -123,11 +121,8 @@ describe("ladders on paper", () => {
       [202, plan.after],
     ] as const) {
       const [air, contact] = railsAt(x).map((e) => numbers(e.a.d));
-      expect([air?.[1], air?.[2]]).toEqual([expect.closeTo(FOOT, 1), expect.closeTo(yOf(run.airC), 1)]);
-      expect([contact?.[1], contact?.[2]]).toEqual([
-        expect.closeTo(yOf(run.airC), 1),
-        expect.closeTo(yOf(run.topC), 1),
-      ]);
+      expect([air?.[1], air?.[2]]).toEqual([near(FOOT, 1), near(yOf(run.airC), 1)]);
+      expect([contact?.[1], contact?.[2]]).toEqual([near(yOf(run.airC), 1), near(yOf(run.topC), 1)]);
       const chip = drawnIn(svg).find((e) => e.tag === "rect" && e.a.x === String(x + 10));
       expect(Number(chip?.a.y) + 8).toBeCloseTo(yOf(run.topC), 1);
       expect(chip?.a.width).toBe("36");
@@ -149,9 +144,7 @@ describe("ladders on paper", () => {
   it("name the room at the foot, both heights below, the limit above its line and every line of the axis", () => {
     const roomLabel = texts(svg).filter((e) => e.a.x === "34");
     expect(roomLabel.map((e) => e.text)).toEqual([...plan.ticksC, Math.round(plan.roomC)].map(String));
-    expect(roomLabel.map((e) => Number(e.a.y) - 5)).toEqual(
-      [...plan.ticksC, plan.roomC].map((C) => expect.closeTo(yOf(C), 1)),
-    );
+    expect(roomLabel.map((e) => Number(e.a.y) - 5)).toEqual([...plan.ticksC, plan.roomC].map((C) => near(yOf(C), 1)));
     for (const e of roomLabel) expect([e.a["text-anchor"], e.a["font-size"]]).toEqual(["end", "13.5"]);
     expect(textOf(svg, /^Before \d+/)).toMatchObject({ x: 126, y: FOOT + 24, anchor: "middle", size: 14.5 });
     expect(textOf(svg, /^After \d+/)).toMatchObject({ x: 230, y: FOOT + 24, anchor: "middle" });
@@ -175,7 +168,7 @@ describe("ladders on paper", () => {
 
   it("join what was to what is by a wedge each", () => {
     const [air, paste] = paths.filter((e) => e.a.d?.endsWith("Z")).map((e) => numbers(e.a.d));
-    const of = (...C: number[]) => C.map((c) => expect.closeTo(yOf(c), 1));
+    const of = (...C: number[]) => C.map((c) => near(yOf(c), 1));
     expect([air?.[1], air?.[3], air?.[4], air?.[6]]).toEqual(
       of(plan.before.airC, plan.after.airC, plan.roomC, plan.roomC),
     );

@@ -70,7 +70,8 @@ describe("what a service is worth in use", () => {
 
   it("promises a hot day from 2 K on", () => {
     expect(told(withGain({}, 6.4))).toEqual([
-      "It can take a hot day: Doing the work it did before, in a room of 35 °C, it stays about 6 degrees under its limit.",
+      "It can take a hot day: Doing the work it did before, in a room of 35 °C, " +
+        "it stays about 6 degrees under its limit.",
     ]);
     expect(told(withGain({}, 2))).toHaveLength(1);
     expect(told(withGain({}, 1.9))).toEqual([]);
@@ -85,7 +86,7 @@ describe("why it changed", () => {
   type Lead = typeof lead;
   const path = (finding: string, K: number, [low, high] = [K - 1, K + 1]) => ({
     finding,
-    change: { K, low, high } as Figure,
+    change: { K, low, high } satisfies Figure,
   });
   const why = (contact: object, airflow: object, more: Partial<Lead> = {}) => {
     const paths = [

@@ -1,3 +1,4 @@
+import { near } from "../../../testing/near";
 import { describe, expect, it } from "vitest";
 import { courseOf, daysBetween, driftOf, forecastOf, hotMarks, monthsOn, narrowing, type Course, type Visit } from ".";
 import { DAYS_A_MONTH, errorOf } from "./course";
@@ -158,12 +159,12 @@ describe("a hot day where everything is known", () => {
     );
     const [mark] = hotMarks(unsure).filter((m) => m.run === "after");
     expect(mark).toMatchObject({
-      C: expect.closeTo(nowC, 6),
-      low: expect.closeTo(nowC - 4),
-      high: expect.closeTo(nowC + 4),
+      C: near(nowC, 6),
+      low: near(nowC - 4),
+      high: near(nowC + 4),
     });
     const [now] = forecastOf(unsure, 90, 10)?.fan ?? [];
-    expect([now?.low, now?.high]).toEqual([expect.closeTo(nowC - 4, 0), expect.closeTo(nowC + 4, 0)]);
+    expect([now?.low, now?.high]).toEqual([near(nowC - 4, 0), near(nowC + 4, 0)]);
     // a run only one path is known of has no mark
     const half = { ...unsure, contact: { ...unsure.contact, marks: unsure.contact.marks.slice(1) } };
     expect(hotMarks(half)).toHaveLength(hotMarks(unsure).length - 1);

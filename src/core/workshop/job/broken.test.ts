@@ -5,7 +5,8 @@ describe("a piece that is not what it was", () => {
   it("says of each kind what still stands", () => {
     const of = (kind: BrokenKind, which: string) => brokenOfJobWords({ kind, of: which, foundAt: "" });
     expect(of("log", "after")).toBe(
-      "The log of the run after is not what it was, and no back-up has it whole. Its readings and every verdict stand. " +
+      "The log of the run after is not what it was, and no back-up has it whole. " +
+        "Its readings and every verdict stand. " +
         "Bring the same file again where you have it.",
     );
     expect(of("readings", "before")).toMatch(/^The readings of the run before are not what they were, .* Its log and/);
