@@ -66,7 +66,7 @@ async function madePicture(bytes: Uint8Array): Promise<Picture> {
     .rotate()
     .resize({ width: LONG_EDGE_PX, height: LONG_EDGE_PX, fit: "inside", withoutEnlargement: true })
     .flatten({ background: "#FFFFFF" })
-    .jpeg({ quality: 86, mozjpeg: true })
+    .jpeg({ quality: 86 })
     .toBuffer({ resolveWithObject: true });
   return { width: info.width, height: info.height, image, thumbnail: await madeSmall(image) };
 }
