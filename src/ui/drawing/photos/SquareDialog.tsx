@@ -1,8 +1,9 @@
 "use client";
-import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import { DialogPanel, DialogTitle } from "@headlessui/react";
 import { useState } from "react";
 import { square, type Corners, type Point, type Squaring } from "@/core/drawing/photo";
 import { Button } from "@/ui/kit/controls/Button";
+import { DialogShell } from "@/ui/kit/controls/FormDialog";
 import { NumberField } from "@/ui/kit/controls/NumberField";
 import type { PhotoView } from "./photo";
 import { PhotoPane } from "./PhotoPane";
@@ -47,19 +48,16 @@ export function SquareDialog(props: Props) {
   const work = useSquaring(props);
   const { base, onDone, onClose } = props;
   return (
-    // as high as the screen, a photo and its panel side by side: no form among the others
-    <Dialog open onClose={onClose} className="relative z-50">
-      <div aria-hidden className="fixed inset-0 bg-ink/50" />
-      <div className="fixed inset-0 grid place-items-center p-4">
-        <DialogPanel
-          className="flex h-full max-h-215 w-full max-w-310 flex-col border-2 border-ink
-          bg-sheet lg:flex-row"
-        >
-          <PhotoPane work={work} />
-          <SquarePanel base={base} work={work} onDone={onDone} onClose={onClose} />
-        </DialogPanel>
-      </div>
-    </Dialog>
+    <DialogShell onClose={onClose}>
+      {/* as high as the screen, a photo and its panel side by side */}
+      <DialogPanel
+        className="flex h-full max-h-215 w-full max-w-310 flex-col border-2 border-ink
+        bg-sheet lg:flex-row"
+      >
+        <PhotoPane work={work} />
+        <SquarePanel base={base} work={work} onDone={onDone} onClose={onClose} />
+      </DialogPanel>
+    </DialogShell>
   );
 }
 

@@ -20,8 +20,6 @@ interface Props {
   children: ReactNode;
 }
 
-const PANEL = "w-full border-2 border-ink bg-sheet p-7";
-
 /**
  * The one dialog: over a dimmed page, as wide as what it holds, given up by Esc. With `onSubmit` it is a form, with
  * `submit` it has the two buttons of one.
@@ -59,18 +57,26 @@ export function FormDialog({
     e.preventDefault();
     void onSubmit?.();
   };
+  const panel = `w-full border-2 border-ink bg-sheet p-7 ${WIDTHS[width]}`;
+  return (
+    <DialogShell onClose={onClose}>
+      {onSubmit ? (
+        <DialogPanel as="form" noValidate onSubmit={send} className={panel}>
+          {inside}
+        </DialogPanel>
+      ) : (
+        <DialogPanel className={panel}>{inside}</DialogPanel>
+      )}
+    </DialogShell>
+  );
+}
+
+/** What every dialog stands in: over a dimmed page, given up by Esc. Its panel is what holds it. */
+export function DialogShell({ onClose, children }: Pick<Props, "onClose" | "children">) {
   return (
     <Dialog open onClose={onClose} className="relative z-50">
       <div aria-hidden className="fixed inset-0 bg-ink/40" />
-      <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">
-        {onSubmit ? (
-          <DialogPanel as="form" noValidate onSubmit={send} className={`${PANEL} ${WIDTHS[width]}`}>
-            {inside}
-          </DialogPanel>
-        ) : (
-          <DialogPanel className={`${PANEL} ${WIDTHS[width]}`}>{inside}</DialogPanel>
-        )}
-      </div>
+      <div className="fixed inset-0 grid place-items-center overflow-y-auto p-5">{children}</div>
     </Dialog>
   );
 }
