@@ -4,7 +4,7 @@ import { dirname, join } from "node:path";
 import { setTimeout as rest } from "node:timers/promises";
 import { parseArgs } from "node:util";
 import Database from "better-sqlite3";
-import { piecesWords, type PiecesState } from "../core/workshop/keeping";
+import { backupsAmong, piecesWords, type PiecesState } from "../core/workshop/keeping";
 import { databasePath } from "../data/base/connection";
 import { mend, readThrough, type BrokenPiece } from "../data/base/pieces";
 import { Unusable } from "./unusable";
@@ -69,12 +69,8 @@ function copiesIn(folder: string): { name: string; open: () => Database.Database
   } catch {
     return [];
   }
-  return names
-    .filter((name) => /^ovrant-[\d-]+\.db$/.test(name))
-    .sort()
-    .reverse()
-    .map((name) => ({
-      name,
-      open: () => new Database(join(folder, name), { readonly: true, fileMustExist: true }),
-    }));
+  return backupsAmong(names).map((name) => ({
+    name,
+    open: () => new Database(join(folder, name), { readonly: true, fileMustExist: true }),
+  }));
 }

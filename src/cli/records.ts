@@ -1,10 +1,10 @@
 import { closeSync, openSync, readSync } from "node:fs";
 import { access, writeFile } from "node:fs/promises";
 import { parseArgs } from "node:util";
-import { describeProblem } from "../core/base/result";
+import { bad, describeProblem } from "../core/base/result";
 import { words } from "../core/base/words";
 import { holdsOf } from "../data/base/backup";
-import { database } from "../data/base/connection";
+import { database, databaseTrouble } from "../data/base/connection";
 import { brokenWords } from "./backup";
 import { backgroundOver } from "../server/base/background/task";
 import { bundleOf } from "../server/record/bundle";
@@ -71,7 +71,11 @@ export async function importCommand(args: string[]): Promise<void> {
   const [path] = positionals;
   if (!path || positionals.length > 1) throw new Unusable("usage: ovrant import FILE.zip [--json]");
   await isThere(path);
-  const taken = await onDatabase(() => takeBundle(path));
+  const taken = await onDatabase(() => takeBundle(path)).catch((e: unknown) => {
+    const trouble = databaseTrouble(e);
+    if (trouble) return bad(trouble);
+    throw e;
+  });
   if (values.json) return void process.stdout.write(`${JSON.stringify(taken)}\n`);
   if (!taken.ok) throw Unusable.of(path, taken.problem);
   const { what, jobId, tag, number, differences } = taken.value;

@@ -24,12 +24,16 @@ const NAME = /^ovrant-(\d{4})-(\d{2})-(\d{2})-\d{2}-\d{2}-\d{2}\.db$/;
 /** The name of a back-up made at a time. */
 export const backupName = (at: string): string => `ovrant-${at.slice(0, 19).replace(/[T:]/g, "-")}.db`;
 
-/** Back-ups of a folder that are no longer to be kept; files of any other name are nobody's business. */
-export function outlived(names: readonly string[], { keep, keepMonths }: BackupPlan): string[] {
-  const own = names
+/** Back-ups among the files of a folder, newest first; files of any other name are nobody's business. */
+export const backupsAmong = (names: readonly string[]): string[] =>
+  names
     .filter((n) => NAME.test(n))
     .sort()
     .reverse();
+
+/** Back-ups of a folder that are no longer to be kept; files of any other name are nobody's business. */
+export function outlived(names: readonly string[], { keep, keepMonths }: BackupPlan): string[] {
+  const own = backupsAmong(names);
   const months = new Map<string, string>();
   for (const n of own) {
     const month = NAME.exec(n)?.slice(1, 3).join("-") ?? "";

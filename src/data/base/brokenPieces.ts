@@ -2,6 +2,7 @@ import { gunzipSync } from "node:zlib";
 import type { Knex } from "knex";
 import { processWide } from "../../core/base/processWide";
 import type { BrokenKind, BrokenOfJob } from "../../core/workshop/job";
+import { PLACES } from "./pieces";
 import { sha256 } from "./pieceSum";
 
 /** A piece that was asked for and is not what it was. */
@@ -50,14 +51,6 @@ export function wholeUnpacked(
   return own === null ? text : whole(text, own, kind, id);
 }
 
-const KINDS: Readonly<Record<string, BrokenKind>> = {
-  "run_files gzip": "log",
-  "run_channels block": "readings",
-  "photo_files image": "photo",
-  "photo_files thumbnail": "small photo",
-  "signoffs document_gzip": "signed document",
-};
-
 interface Row {
   table_name: string;
   column_name: string;
@@ -90,7 +83,7 @@ export async function brokenOfJob(db: Knex, jobId: number): Promise<BrokenOfJob[
       [table, jobId],
     )) as unknown as Row[];
     for (const r of rows) {
-      const kind = KINDS[`${r.table_name} ${r.column_name}`];
+      const kind = PLACES.find((p) => p.table === r.table_name && p.column === r.column_name)?.name;
       const one = kind && { kind, of: r.of === null ? "" : String(r.of), foundAt: r.found_at };
       if (one && !found.some((f) => f.kind === one.kind && f.of === one.of)) found.push(one);
     }

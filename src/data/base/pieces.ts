@@ -1,5 +1,6 @@
 import { gunzipSync } from "node:zlib";
 import type Database from "better-sqlite3";
+import type { BrokenKind } from "../../core/workshop/job";
 import { sha256 } from "./pieceSum";
 
 /** Where pieces are kept: logs, readings, photos, signed documents. Each has its hash in a column beside it. */
@@ -7,7 +8,7 @@ export interface Place {
   table: string;
   column: string;
   /** What one is called. */
-  name: string;
+  name: BrokenKind;
   /** By what a row is the same row in another copy. */
   key: readonly string[];
   /** Whether a piece without a hash is whole by itself. */

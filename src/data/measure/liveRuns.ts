@@ -245,3 +245,10 @@ export async function dropLiveSamples(tx: Knex, runId: number): Promise<void> {
   );
   await tx("live_samples").where({ run_id: runId }).delete();
 }
+
+/** Whether a run of a machine goes now. */
+export const hasLiveRun = async (db: Knex, machineId: number): Promise<boolean> =>
+  (await db<Row>("live_runs")
+    .whereNull("closed_at")
+    .whereIn("job_id", db("jobs").where({ machine_id: machineId }).select("id"))
+    .first("id")) !== undefined;

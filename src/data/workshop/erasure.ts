@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import { openDatabase } from "../base/connection";
 import type { ErasedMachine } from "../base/erasedList";
+import { PLACES } from "../base/pieces";
 import { keptDay, setDay } from "./day";
 
 /** What is left of a document that was signed, once its job was erased. */
@@ -62,14 +63,23 @@ export async function eraseMachine(tx: Knex, machineId: number, now: string): Pr
     .whereIn("job_id", own.jobs)
     .groupBy("kind", "on_day")
     .select<{ kind: string; on_day: string; amount: number }[]>("kind", "on_day", tx.raw("sum(amount) AS amount"));
-  await tx("broken_pieces").delete();
   await tx("machines").where({ id: machineId }).delete();
+  await gonePiecesForgotten(tx);
   // taken out with the jobs, and used all the same
   for (const c of cleaned)
     await tx("cleaned_days")
       .insert(c)
       .onConflict(["kind", "on_day"])
       .merge({ amount: tx.raw("cleaned_days.amount + excluded.amount") });
+}
+
+/** What was broken and is gone is no more broken. */
+async function gonePiecesForgotten(tx: Knex): Promise<void> {
+  for (const table of new Set(PLACES.map((p) => p.table)))
+    await tx("broken_pieces")
+      .where({ table_name: table })
+      .whereNotIn("row", tx(table).select(tx.raw("rowid")))
+      .delete();
 }
 
 async function materialsStayUsed(tx: Knex, jobs: readonly number[]): Promise<void> {
@@ -97,8 +107,10 @@ export function isNamedBy(machineId: number, tag: string, own: Numbers): (what: 
     ...named("(?:runs|live)/", own.runs),
     ...named("photos/", own.photos),
   ];
-  const isNamed = new RegExp(names.join("|"));
-  return (what) => isNamed.test(what) || what.includes(tag);
+  // the tag as a word of its own: one of a single letter stands in every line
+  const word = tag.replace(/[\\^$.*+?()[\]{}|/]/g, "\\$&");
+  const isNamed = new RegExp([...names, `(?<![\\p{L}\\p{N}_-])${word}(?![\\p{L}\\p{N}_-])`].join("|"), "u");
+  return (what) => isNamed.test(what);
 }
 
 /** Lines of the audit that name it say no more than that something was done. */
@@ -123,9 +135,13 @@ async function dayForgets(tx: Knex, jobs: readonly number[]): Promise<void> {
   await setDay(tx, { ...kept, promises, order: kept.order?.filter((p) => !own.has(p.job)) ?? null });
 }
 
-/** Overwrites what was erased in the file too, and empties the write-ahead file: to be called outside transactions. */
-export async function overwritten(db: Knex): Promise<void> {
-  await db.raw("PRAGMA wal_checkpoint(TRUNCATE)");
+/**
+ * Overwrites what was erased in the file too, and empties the write-ahead file: to be called outside transactions.
+ * Whether it was done: not while somebody else reads, a back-up say.
+ */
+export async function overwritten(db: Knex): Promise<boolean> {
+  const [done] = await db.raw<{ busy: number }[]>("PRAGMA wal_checkpoint(TRUNCATE)");
+  return done?.busy === 0;
 }
 
 /** What was erased, oldest first. */

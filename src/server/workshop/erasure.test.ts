@@ -5,7 +5,7 @@ import sharp from "sharp";
 import { beforeAll, describe, expect, it } from "vitest";
 import { backUp, restore } from "../../data/base/backup";
 import { database, databasePath, openDatabase } from "../../data/base/connection";
-import { erasedIn } from "../../data/workshop/erasure";
+import { erasedIn, isNamedBy } from "../../data/workshop/erasure";
 import { usedOfLots } from "../../data/workshop/lotUses";
 import { findByWords } from "../../data/workshop/finds";
 import { machineByTag } from "../../data/workshop/machines";
@@ -106,9 +106,38 @@ describe("a machine that is erased", () => {
     expect(await machineByTag(await database(), TAG)).not.toBeNull();
   });
 
+  it("is not erased under a run that goes", async () => {
+    const db = await database();
+    const run = { id: 99, job_id: job, kind: "after", recipe_json: "{}", conditions_json: "{}", token_hash: "" };
+    const columns = Object.keys(await db("live_runs").columnInfo());
+    const needed = Object.fromEntries(columns.map((c) => [c, (run as Record<string, unknown>)[c] ?? ""]));
+    await db("live_runs").insert({ ...needed, closed_at: null });
+    expect(await erase(machine, { tag: TAG })).toMatchObject({ problem: { code: "run-going" } });
+    await db("live_runs").where({ id: 99 }).delete();
+  });
+
+  it("is named in a line by its tag as a word alone, or by its numbers", () => {
+    const own = { jobs: [4, 12], runs: [7], photos: [] };
+    const named = (tag: string, ...lines: string[]) => lines.filter(isNamedBy(3, tag, own));
+    expect(named("A", "a report, job 5", "A was moved", "signed in At A", "LR-A", "A-1")).toEqual([
+      "A was moved",
+      "signed in At A",
+    ]);
+    expect(named("L(R)+2", "about L(R)+2.", "about LR2")).toEqual(["about L(R)+2."]);
+    expect(named("X", "a run, job 4", "a run, job 42", "runs/7", "runs/70", "machines/3", "machines/33")).toEqual([
+      "a run, job 4",
+      "runs/7",
+      "machines/3",
+    ]);
+  });
+
   it("is gone from every table, from search, audit and the file itself; materials stay used", async () => {
     const db = await database();
     const used = [...(await usedOfLots(db))];
+    const broken = (table_name: string, row: number) => ({ table_name, column_name: "gzip", row, found_at: "" });
+    const [own] = await db("runs").where({ job_id: job }).pluck<number[]>("id");
+    const [other] = await db("runs").whereNot({ job_id: job }).pluck<number[]>("id");
+    await db("broken_pieces").insert([own, other].map((run) => broken("run_files", run ?? 0)));
     expect(stands(SECRET)).toBe(true);
     mkdirSync(join(dirname(databasePath()), "backups"), { recursive: true });
     expect(await erase(machine, { tag: TAG })).toEqual({ ok: true, value: null });
@@ -127,6 +156,9 @@ describe("a machine that is erased", () => {
     expect(audit).toContain(`a report, job ${job}9`);
     expect(audit.at(-1)).toBe("a machine was erased");
     expect([...(await usedOfLots(db))].map(([lot, n]) => [lot, near(n, 6)])).toEqual(used);
+    // what is broken of others is told on
+    expect(await db("broken_pieces").pluck<number[]>("row")).toEqual([other]);
+    await db("broken_pieces").delete();
     expect(await db.raw("PRAGMA foreign_key_check")).toEqual([]);
   });
 

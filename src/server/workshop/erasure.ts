@@ -1,6 +1,7 @@
 import { mkdir, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { bad, ok, type Result } from "../../core/base/result";
+import { processWide } from "../../core/base/processWide";
 import { erasedBefore, usualRetention, type Retention } from "../../core/workshop/erasure";
 import { findPlan } from "../../data/base/backupPlan";
 import { database } from "../../data/base/connection";
@@ -16,6 +17,7 @@ import {
   type Outdated,
   type Tombstone,
 } from "../../data/workshop/erasure";
+import { hasLiveRun } from "../../data/measure/liveRuns";
 import { findMachine } from "../../data/workshop/machines";
 import { addAudit } from "../../data/workshop/trust";
 import { check } from "../../input/check";
@@ -36,6 +38,7 @@ export async function erase(machineId: number, body: unknown): Promise<Result<nu
     if (!machine) return bad(serverProblem.noMachine());
     if (checked.value.tag.trim() !== machine.tag)
       return bad(serverProblem.badFields({ tag: `Type ${machine.tag}, the tag of this machine.` }));
+    if (await hasLiveRun(tx, machineId)) return bad(serverProblem.runGoes(machine.tag));
     await eraseMachine(tx, machineId, new Date().toISOString());
     await addAudit(tx, { ...by, what: "a machine was erased" });
     return ok(null);
@@ -44,10 +47,14 @@ export async function erase(machineId: number, body: unknown): Promise<Result<nu
   return done;
 }
 
+/** Something erased still stands in the write-ahead file: somebody read when it was to be emptied. */
+const unfinished = processWide<boolean>("erasing, unfinished");
+
 /** What was erased is overwritten, and told to whoever restores a back-up made before. */
 async function final(): Promise<void> {
   const db = await database();
-  await overwritten(db);
+  if (await overwritten(db)) unfinished.clear();
+  else unfinished.set(true);
   const folder = backupFolder(await findPlan(db));
   try {
     await mkdir(folder, { recursive: true });
@@ -129,7 +136,7 @@ export async function eraseDue(nowMs = Date.now()): Promise<number> {
       count++;
     }
   }
-  if (count > 0) await final();
+  if (count > 0 || unfinished.get()) await final();
   return count;
 }
 

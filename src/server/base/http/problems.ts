@@ -8,6 +8,11 @@ export const serverProblem = {
     message: "There is no such job.",
     action: "Go back to the bench and choose one.",
   }),
+  runGoes: (tag: string): Problem => ({
+    code: "run-going",
+    message: `A run of ${tag} is going.`,
+    action: "Nothing was erased. End the run first.",
+  }),
   noMachine: (): Problem => ({
     code: "machine-not-found",
     message: "There is no such machine.",

@@ -36,7 +36,9 @@ export function RetentionForm({ retention, due, stones }: Props) {
   });
   const [seen, setSeen] = useState<{ years: string; due: Due } | null>(null);
   const [said, setSaid] = useState("");
-  const rule = { years: draft.years.trim() === "" ? null : Number(draft.years) };
+  const typed = draft.years.trim();
+  // what is no number is refused by the server, and is never taken for "never"
+  const rule = { years: typed === "" ? null : /^\d+$/.test(typed) ? Number(typed) : typed };
   const shown = seen?.years === draft.years ? seen.due : retention.years === rule.years ? due : null;
   const look = async () => {
     setSaid("");

@@ -34,6 +34,17 @@ describe("how long machines are kept", () => {
     expect(screen.queryByText("LR-03")).toBeNull();
   });
 
+  it("is never never by a slip: what is no number is sent as it was typed, and refused", async () => {
+    const problem = { code: "bad-fields", message: "Look.", action: "Mend.", fields: { years: "Give whole years." } };
+    const { sent } = serverAnswers({ ok: false, problem });
+    render(<RetentionForm retention={{ years: 2 }} due={none} stones={[]} />);
+    await user.clear(field());
+    await user.type(field(), "3x");
+    await user.click(screen.getByRole("button", { name: "Show which would go" }));
+    expect(sent.map((s) => [s.method, s.body])).toEqual([["POST", { years: "3x" }]]);
+    expect(await screen.findByText("Give whole years.")).toBeTruthy();
+  });
+
   it("is put back to never without a look", async () => {
     const { sent } = serverAnswers({ ok: true, value: null });
     render(<RetentionForm retention={{ years: 2 }} due={none} stones={[]} />);
