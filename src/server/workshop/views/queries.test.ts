@@ -66,13 +66,23 @@ async function more(): Promise<void> {
   await newLot({ kind: "swab", name: `Swabs ${n}`, lot: String(n), amount: 100, price: 5, openedOn: "2026-01-01" });
 }
 
+/** Nothing is on its way, and every list is up to date. */
+async function settled(): Promise<void> {
+  const db = await database();
+  do {
+    await backgroundOver();
+    while ((await staleJobs(db, 1)).length > 0) await makeMissingSummaries();
+    await backgroundOver();
+  } while ((await staleJobs(db, 1)).length > 0);
+}
+
 /** Questions to the database that a view asks, once lists are up to date. */
 async function queriesOf(view: () => Promise<unknown>): Promise<number> {
   const db = await database();
-  while ((await staleJobs(db, 1)).length > 0) await makeMissingSummaries();
+  // what was set going asks as well, or makes lists stale, and is no question of the view
+  await settled();
   await view();
-  // what the first look set going asks as well, and is no question of the view
-  await backgroundOver();
+  await settled();
   let n = 0;
   const tell = () => n++;
   db.on("query", tell);
