@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, rmSync } from "node:fs";
 import Database from "better-sqlite3";
 import { database } from "../src/data/base/connection";
-import { bringUpToDate } from "../src/server/job/jobSummaries";
+import { bringUpToDate } from "../src/server/job/makeSummaries";
 import { fill, LARGE, type Size } from "./fill";
 import { quantile, served } from "./served";
 

@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { Freshens } from "@/ui/kit/controls/Behind";
 import { CautionBand } from "@/ui/kit/controls/Band";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { TopBar } from "@/ui/kit/controls/TopBar";
@@ -27,6 +28,7 @@ export default async function BenchPage() {
           New intake
         </LinkButton>
       </TopBar>
+      <Freshens behind={view.items.some((i) => i.behind)} />
       <main className="flex flex-1 flex-col">
         <h1 className="bg-sheet px-4 py-4 sm:px-10 text-step leading-9.5 font-bold">
           {open === 0

@@ -44,6 +44,10 @@ const COMMANDS: Record<string, Command> = {
     run: async (args) => (await import("./pieces")).piecesCommand(args),
     usage: "pieces [--backups DIR] [--slowly] [--json]",
   },
+  summaries: {
+    run: async (args) => (await import("./summaries")).summariesCommand(args),
+    usage: "summaries [--serve]",
+  },
   demo: { run: async (args) => (await import("./demo")).demoCommand(args), usage: "demo [--files DIR]" },
 };
 

@@ -26,13 +26,17 @@ export function poolOf(bundle: string): Piscina {
 }
 
 const pool = processWide<Piscina>("pool");
+const inPlace = processWide<true>("all in place");
+
+/** From here on this process does its tasks where they are asked for: it answers nobody meanwhile. */
+export const allInPlace = (): void => inPlace.set(true);
 
 /**
  * Does a task off the thread that answers requests. While developing and under test it is done in place: the bundle
  * would be of older sources.
  */
 export async function inThread<N extends TaskName>(task: N, input: TaskInput<N>): Promise<TaskOutput<N>> {
-  if (process.env.NODE_ENV !== "production" || !existsSync(BUNDLE))
+  if (process.env.NODE_ENV !== "production" || inPlace.get() || !existsSync(BUNDLE))
     return (TASKS[task] as (of: TaskInput<N>) => TaskOutput<N>)(input);
   return pool.orMake(() => poolOf(BUNDLE)).run({ task, input }) as Promise<TaskOutput<N>>;
 }

@@ -2,6 +2,7 @@ import { Allowed } from "@/ui/kit/controls/Allowed";
 import { words } from "@/core/base/words";
 import type { Metadata } from "next";
 import { CoolingMap, countsOf } from "@/core/drawing/parts";
+import { mapOf } from "@/server/job/drawnBy";
 import { mapSentence } from "@/core/drawing/cooling";
 import { pageOf } from "@/server/base/http/respond";
 import { LAYOUTS_ON_PAGE, library, type LibraryEntry } from "@/server/drawing/views/layout";
@@ -42,7 +43,7 @@ export default async function LayoutsPage({ searchParams }: { searchParams: Prom
         <SearchField word={word} label="Model or variant" />
         <div className="mt-5 flex flex-col">
           {entries.map((e) => {
-            const map = new CoolingMap(e.newest.document);
+            const map = mapOf(e.newest) ?? new CoolingMap(e.newest.document);
             const counts = countsOf(e.newest.document);
             const screws = counts.screws.reduce((n, s) => n + s.count, 0);
             const pads = counts.pads.reduce((n, p) => n + p.count, 0);

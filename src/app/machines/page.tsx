@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { RACK_WAYS, type RackWay } from "@/core/workshop/job";
 import { pageOf } from "@/server/base/http/respond";
 import { rackView } from "@/server/workshop/views/rack";
+import { Freshens } from "@/ui/kit/controls/Behind";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { TopBar } from "@/ui/kit/controls/TopBar";
 import { RackScreen } from "@/ui/workshop/rack/RackScreen";
@@ -30,6 +31,7 @@ export default async function MachinesPage({ searchParams }: { searchParams: Pro
           New intake
         </LinkButton>
       </TopBar>
+      <Freshens behind={view.shelves.some((s) => s.machines.some((m) => m.behind))} />
       <RackScreen view={view} />
     </div>
   );

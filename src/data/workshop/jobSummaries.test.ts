@@ -58,7 +58,6 @@ const bareRun = {
   warnings_json: "[]",
   conditions_json: "{}",
 };
-const all = () => true;
 const keep = async (jobId: number, facts: number) => writeSummary(db, jobId, as, { by: "1", facts });
 
 describe("how a job stands, kept for lists", () => {
@@ -68,7 +67,7 @@ describe("how a job stands, kept for lists", () => {
     expect(await stale()).toBe(true);
     await keep(jobId, await factsOf(db, jobId));
     expect(await stale()).toBe(false);
-    expect((await summariesOf(db, [jobId], all)).get(jobId)).toEqual(as);
+    expect((await summariesOf(db, [jobId])).get(jobId)).toEqual({ summary: as, behind: false, by: "1" });
     const facts: [string, () => Promise<unknown>][] = [
       ["a journal entry", () => addEntries(db, jobId, [entry(1, "done")], now)],
       ["a limit", () => db("machines").where({ id: machineId }).update({ limit_c: 90 })],
@@ -78,7 +77,8 @@ describe("how a job stands, kept for lists", () => {
     for (const [fact, happens] of facts) {
       await happens();
       expect([fact, await stale()]).toEqual([fact, true]);
-      expect((await summariesOf(db, [jobId], all)).size).toBe(0);
+      // the last known goes on being told, and that it is behind
+      expect((await summariesOf(db, [jobId])).get(jobId)).toEqual({ summary: as, behind: true, by: "1" });
       await keep(jobId, await factsOf(db, jobId));
     }
   });
@@ -121,7 +121,7 @@ describe("what was forecast, kept with how a job stands", () => {
         { ...as, at: "verdict", forecast: { on, facts: facts(guessK) } },
         { by: "1", facts: await factsOf(db, jobId) },
       );
-      expect((await summariesOf(db, [jobId], all)).get(jobId)?.forecast).toEqual({ on, facts: facts(guessK) });
+      expect((await summariesOf(db, [jobId])).get(jobId)?.summary.forecast).toEqual({ on, facts: facts(guessK) });
     }
     const told = (rows: { facts: { guessK: number | null } }[]) => rows.map((r) => r.facts.guessK);
     expect(told(await forecastRows(db, 9))).toEqual([2, 1, 3]);

@@ -1,7 +1,7 @@
 import { isDay } from "../../core/base/days";
 import { storedJson } from "../base/storedJson";
 import type { Knex } from "knex";
-import type { JobSummary, Machine, StageName } from "../../core/workshop/job";
+import { TAKEN_IN, type JobSummary, type Machine, type StageName } from "../../core/workshop/job";
 import type { ForecastFacts } from "../../core/handwork/service";
 import { jobFromRow, type Job, type JobRow } from "./jobs";
 import { machineFromRow, type MachineRow } from "./machines";
@@ -20,24 +20,24 @@ interface SummaryRow {
 
 type Told = Omit<JobSummary, "at" | "forecast">;
 
-/**
- * How some jobs stand, as it was last worked out; those a newer fact made stale, or an older version made, are left
- * out.
- */
-export async function summariesOf(
-  db: Knex,
-  jobIds: readonly number[],
-  madeBy: (jobId: number, by: string) => boolean,
-): Promise<Map<number, JobSummary>> {
-  const rows = await db<SummaryRow>("stands")
-    .whereIn("job_id", [...jobIds])
-    .whereRaw("facts = seen");
+/** How a job stands as it was last worked out, and by what; `behind` where a fact came since. */
+export interface KeptSummary {
+  summary: JobSummary;
+  behind: boolean;
+  /** By what form and judge it was worked out. */
+  by: string;
+}
+
+/** How some jobs stand, as it was last worked out, however long ago; those nobody ever worked out are left out. */
+export async function summariesOf(db: Knex, jobIds: readonly number[]): Promise<Map<number, KeptSummary>> {
+  const rows = await db<SummaryRow>("stands").whereIn("job_id", [...jobIds]);
   return new Map(
     rows.flatMap((r) => {
-      if (r.at === "" || !madeBy(r.job_id, r.made_by)) return [];
-      const told = storedJson<Told | null>(r.told_json, null, `how job ${r.job_id} stands`);
-      // made anew by whoever looks
-      return told ? [[r.job_id, { at: r.at, ...told, forecast: forecastIn(r) }] as const] : [];
+      if (r.at === "") return [];
+      const told = storedJson<Partial<Told> | null>(r.told_json, null, `how job ${r.job_id} stands`);
+      // one that cannot be read, or lacks what came with a later form, is shown as far as it is known
+      const summary = { ...TAKEN_IN, ...told, at: r.at, forecast: forecastIn(r) };
+      return [[r.job_id, { summary, behind: told === null || r.facts !== r.seen, by: r.made_by }] as const];
     }),
   );
 }
@@ -67,6 +67,14 @@ export async function openJobsChanged(tx: Knex): Promise<void> {
     .increment("facts", 1);
 }
 
+/** Something of a job was changed on which how it stands does not rest: what was up to date stays so. */
+export async function summaryStays(tx: Knex, jobIds: readonly number[]): Promise<void> {
+  await tx<SummaryRow>("stands")
+    .whereIn("job_id", [...jobIds])
+    .whereRaw("facts = seen + 1")
+    .update({ seen: tx.ref("facts") as unknown as number });
+}
+
 /** Keeps how a job stands, worked out from its first so many facts: one that came meanwhile leaves it stale. */
 export async function writeSummary(
   db: Knex,
@@ -84,6 +92,22 @@ export async function writeSummary(
       made_by: made.by,
       seen: made.facts,
     });
+}
+
+/**
+ * What another version worked out is to be worked out anew; gives back of how many jobs. A closed job keeps the verdict
+ * it was closed with whatever judge came since: of it only the form counts.
+ */
+export async function olderAreStale(db: Knex, by: string): Promise<number> {
+  const form = by.slice(0, by.indexOf("/") + 1);
+  return db<SummaryRow>("stands")
+    .whereRaw("facts = seen")
+    .whereNot("made_by", by)
+    .whereRaw("(substr(made_by, 1, ?) <> ? OR job_id IN (SELECT id FROM jobs WHERE closed_at IS NULL))", [
+      form.length,
+      form,
+    ])
+    .update({ seen: -1 });
 }
 
 /** A job whose work was forecast, for the history of forecasts. */
@@ -140,12 +164,21 @@ export async function forecastRows(
   });
 }
 
-/** Jobs whose standing a newer fact made stale, the newest first. */
-export async function staleJobs(db: Knex, most: number): Promise<number[]> {
+/** How many jobs' standing a newer fact made stale. */
+export async function staleCount(db: Knex): Promise<number> {
+  const rows = await db.raw<{ n: number }[]>(
+    "SELECT count(*) AS n FROM stands INDEXED BY stands_stale WHERE facts <> seen",
+  );
+  return rows[0]?.n ?? 0;
+}
+
+/** Jobs whose standing a newer fact made stale, the newest first, from below a number on. */
+export async function staleJobs(db: Knex, most: number, below = Number.MAX_SAFE_INTEGER): Promise<number[]> {
   // named outright: with few rows stale, the planner would rather look at all of them
   const rows = await db.raw<{ job_id: number }[]>(
-    "SELECT job_id FROM stands INDEXED BY stands_stale WHERE facts <> seen ORDER BY job_id DESC LIMIT :most",
-    { most },
+    `SELECT job_id FROM stands INDEXED BY stands_stale
+      WHERE facts <> seen AND job_id < :below ORDER BY job_id DESC LIMIT :most`,
+    { most, below },
   );
   return rows.map((r) => r.job_id);
 }

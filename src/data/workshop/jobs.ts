@@ -109,9 +109,14 @@ export async function checksDue(db: Knex, before: string, most: number): Promise
   return rows.map(jobFromRow);
 }
 
-/** A machine that is in again needs no check run any more. */
-export async function dropChecks(db: Knex, machineId: number): Promise<void> {
-  await db("jobs").where({ machine_id: machineId }).whereNotNull("check_on").update({ check_on: null });
+/** A machine that is in again needs no check run any more; gives back of which jobs one was asked for. */
+export async function dropChecks(db: Knex, machineId: number): Promise<number[]> {
+  const rows = await db("jobs")
+    .where({ machine_id: machineId })
+    .whereNotNull("check_on")
+    .update({ check_on: null })
+    .returning<{ id: number }[]>("id");
+  return rows.map((r) => r.id);
 }
 
 /** The last closed job of a machine; null while it has none. */

@@ -10,7 +10,7 @@ const maps = new LRUCache<string, CoolingMap>({ max: 200 });
 const keyOf = (r: Pick<RevisionRecord, "id" | "version">) => `${databasePath()} ${r.id}.${r.version}`;
 
 /** The map of a revision, remembered: a revision changes only with its version. Null where nothing is drawn. */
-export function mapOf(r: RevisionRecord | null): CoolingMap | null {
+export function mapOf(r: Pick<RevisionRecord, "id" | "version" | "document"> | null): CoolingMap | null {
   if (!r?.document.parts.length) return null;
   const known = maps.get(keyOf(r));
   if (known) return known;

@@ -10,7 +10,7 @@ import {
 import { database } from "../../data/base/connection";
 import { forecastRows } from "../../data/workshop/jobSummaries";
 import type { JobView } from "./job";
-import { makeMissingSummaries } from "./jobSummaries";
+import { listsAsked } from "./jobSummaries";
 import { dayIn } from "../../core/base/days";
 import { zoneNow } from "../base/today";
 
@@ -35,7 +35,7 @@ export interface ForecastsView {
 
 /** All forecasts against their outcomes, and what findings are worth here by now. */
 export async function forecastsView(): Promise<ForecastsView> {
-  await makeMissingSummaries();
+  await listsAsked();
   const rows = await forecastRows(await database(), MOST_SHOWN);
   const { jobs, learning } = forecastHistory(rows.map((r) => ({ job: r, facts: r.facts })));
   const next = rows.filter((r) => !r.closed && r.at !== "verdict" && r.facts.won === null).at(-1);

@@ -14,7 +14,7 @@ import {
   type PartCourse,
   type Visit,
 } from "../../core/workshop/history";
-import type { JobSummary, Machine, StageView } from "../../core/workshop/job";
+import type { KnownSummary, Machine, StageView } from "../../core/workshop/job";
 import { JUDGE_VERSION } from "../../core/measure/judge";
 import type { ChipId } from "../../core/measure/thermal";
 import { nextDue, type NextDue, type UpkeepRules } from "../../core/workshop/upkeep";
@@ -48,17 +48,19 @@ export interface HistoryView {
   jobs: JobLine[];
   parts: PartCourse[];
   services: number;
+  /** Something of its jobs is newer than what is shown, and is being worked out. */
+  behind: boolean;
   /** Its newest job, whose stages stand beside; null where it has none. */
   newest: { jobId: number; stages: StageView[] } | null;
   today: string;
 }
 
-type Told = { job: Job; summary: JobSummary }[];
+type Told = { job: Job; summary: KnownSummary }[];
 
 /** A machine's jobs with how they stand, oldest first. */
-async function toldOf(machineId: number): Promise<Told> {
+async function toldOf(machineId: number, patienceMs?: number): Promise<Told> {
   const jobs = await jobsOfMachine(await database(), machineId, MOST_JOBS);
-  const summaries = await summariesOfJobs(jobs);
+  const summaries = await summariesOfJobs(jobs, patienceMs);
   return jobs.reverse().flatMap((job) => {
     const own = summaries.get(job.id);
     return own ? [{ job, summary: own }] : [];
@@ -83,14 +85,22 @@ const coursesOf = (visits: readonly Visit[]): Course[] =>
   (["cpu", "gpu"] as const satisfies ChipId[]).flatMap((chip) => courseOf(visits, chip) ?? []);
 
 const FORECAST_MONTHS = 18;
+/** A date that is kept waits for what it rests on; one that is only shown not so long. ms */
+const TO_KEEP_MS = 5_000;
+export const TO_SHOW_MS = 300;
 
 /**
  * The next service of a machine, and what it is reckoned from.
  *
  * @param doneOn a day it was served without a job: by rule from then on; null where its jobs tell
+ * @param patienceMs how long it is waited for what its jobs have come to just now
  */
-export async function suggestedDue(machine: Machine, doneOn: string | null = null): Promise<NextDue> {
-  const told = await toldOf(machine.id);
+export async function suggestedDue(
+  machine: Machine,
+  doneOn: string | null = null,
+  patienceMs = TO_KEEP_MS,
+): Promise<NextDue> {
+  const told = await toldOf(machine.id, patienceMs);
   const rules = await findRules(await database());
   const courses = doneOn === null ? coursesOf(visitsOf(told)) : [];
   return suggested(machine, told, { courses, rules, doneOn, zone: await zoneNow() });
@@ -151,6 +161,7 @@ export async function historyView(machineId: number): Promise<HistoryView | null
     parts: partsOver(lines.map(({ jobId, day }) => ({ jobId, day, asides: extras.asides.get(jobId) ?? [] }))),
     newest: await newestOf(told.at(-1)?.job.id),
     services: visits.filter((v) => v.did.length > 0 || v.afterDay !== null).length,
+    behind: told.some((t) => t.summary.behind),
     today,
   };
 }

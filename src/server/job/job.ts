@@ -26,6 +26,7 @@ import {
   type StageProgress,
 } from "../../core/handwork/service";
 import { levelsOfHeights, measuredIn, type Measured } from "../../core/workshop/history";
+import type { CoolingMap } from "../../core/drawing/parts";
 import { words } from "../../core/base/words";
 import { database } from "../../data/base/connection";
 import { brokenOfJob } from "../../data/base/brokenPieces";
@@ -56,6 +57,8 @@ export interface JobView {
   /** What was found inside, once it was looked at whole; empty before. */
   found: string;
   service: ServiceFacts;
+  /** The drawing handwork goes by, with its links; null where nothing is drawn. */
+  map: CoolingMap | null;
 }
 
 /** A job as its pages show it; null when there is none. */
@@ -108,7 +111,7 @@ export async function jobView(id: number): Promise<JobView | null> {
     cameBack: await cameBackOf(job),
     broken: await brokenOfJob(db, id),
   };
-  return { job, machine, runs, verdict, stages, at, head, found, service };
+  return { job, machine, runs, verdict, stages, at, head, found, service, map };
 }
 
 /** What was said and done in the job a job came back from; null where it is a first one. */
@@ -117,7 +120,7 @@ async function cameBackOf(job: Job): Promise<CameBack | null> {
   const db = await database();
   const past = await findJob(db, job.comesBackFrom);
   if (!past) return null;
-  const summary = (await summariesOf(db, [past.id], () => true)).get(past.id);
+  const summary = (await summariesOf(db, [past.id])).get(past.id)?.summary;
   return {
     jobId: past.id,
     on: dayIn(await zoneOf(db), past.closedAt ?? past.openedAt),
@@ -165,7 +168,7 @@ export async function summaryNow(id: number): Promise<JobSummary | null> {
   if (!view) return null;
   const zone = await zoneOf(await database());
   const journal = new Journal(view.service.entries);
-  const ctx = contextOf(view.service);
+  const ctx = contextOf(view.service, view.map);
   const fact = (name: StageName) => view.stages.find((s) => s.name === name)?.fact ?? "";
   return {
     at: view.at,

@@ -17,7 +17,7 @@ import { setDueDate } from "../workshop/machines";
 import { actOnDue, changeMachineFacts, changeRules, moveDue } from "./upkeep";
 import { dueView } from "../workshop/views/due";
 import { historyView } from "./history";
-import { MADE_BY } from "./jobSummaries";
+import { MADE_BY } from "./makeSummaries";
 
 temporaryDatabase("upkeep");
 

@@ -1,6 +1,7 @@
 import { closeDatabases, database, databaseTrouble } from "../../data/base/connection";
 import { beginBackups } from "../base/background/backups";
 import { beginErasing } from "./erasure";
+import { beginSummaries } from "../job/summaryMaker";
 import { beginReadingPieces } from "../base/background/pieces";
 import { beginTicking } from "../measure/liveRuns";
 import { takeDirectly } from "../measure/live/direct";
@@ -54,5 +55,6 @@ export async function beginServing(): Promise<void> {
     beginBackups();
     beginReadingPieces();
     beginErasing();
+    beginSummaries();
   }
 }

@@ -2,7 +2,6 @@ import type { Knex } from "knex";
 import { bad, ok, type Result } from "../../core/base/result";
 import type { NextDue } from "../../core/workshop/upkeep";
 import {
-  addJob,
   closeJob,
   dropChecks,
   findJob,
@@ -22,6 +21,8 @@ import { DueInput, IntakeInput, JobInput, WaitsInput } from "../../input/machine
 import { giveBackUndone } from "../handwork/giveBack";
 import { serverProblem } from "../base/http/problems";
 import { suggestedDue } from "../job/history";
+import { summaryStays } from "../../data/workshop/jobSummaries";
+import { takeJobIn } from "../job/jobSummaries";
 import { AGAIN_MS, openJob, writing } from "../base/http/write";
 
 /** A new machine with its first job. */
@@ -47,7 +48,7 @@ export async function intake(body: unknown): Promise<Result<{ machineId: number;
       },
       now,
     );
-    const jobId = await addJob(tx, machineId, m.complaint, now);
+    const jobId = await takeJobIn(tx, machineId, m.complaint, now);
     return ok({ machineId, jobId });
   });
 }
@@ -64,8 +65,8 @@ export async function newJob(machineId: number, body: unknown): Promise<Result<{
     const again = last?.complaint === complaint && !last.closedAt && now - Date.parse(last.openedAt) < AGAIN_MS;
     if (again) return ok({ jobId: last.id });
     const from = comesBack ? await lastClosedOf(tx, machineId) : null;
-    await dropChecks(tx, machineId);
-    return ok({ jobId: await addJob(tx, machineId, complaint, new Date(now).toISOString(), from?.id ?? null) });
+    await summaryStays(tx, await dropChecks(tx, machineId));
+    return ok({ jobId: await takeJobIn(tx, machineId, complaint, new Date(now).toISOString(), from?.id) });
   });
 }
 
@@ -82,6 +83,7 @@ export async function setDueDate(jobId: number, body: unknown): Promise<Result<{
     const by = next && next.dueOn === dueOn ? next.by : "hand";
     await setDue(tx, job.value.machineId, { dueOn, why, by });
     if (close) await setCheck(tx, jobId, checkOn);
+    if (close) await summaryStays(tx, [jobId]);
     if (close) await closeJob(tx, jobId, note, new Date().toISOString());
     return ok({ machineId: job.value.machineId });
   });
@@ -113,6 +115,7 @@ export async function holdJob(jobId: number, body: unknown): Promise<Result<null
     const job = await openJob(tx, jobId);
     if (!job.ok) return job;
     await setWaits(tx, jobId, checked && { ...checked.value, since: new Date().toISOString() });
+    await summaryStays(tx, [jobId]);
     return ok(null);
   });
 }

@@ -1,7 +1,7 @@
 import { Readable } from "node:stream";
 import { csvCell } from "../../core/drawing/codec";
 import { database } from "../../data/base/connection";
-import { bringUpToDate } from "../job/jobSummaries";
+import { summariesMade } from "../job/summaryMaker";
 
 /** A table anybody may take out: its query, a page at a time by its number. */
 interface Table {
@@ -82,6 +82,8 @@ export const TABLES: Readonly<Record<string, Table>> = {
   },
 };
 
+/** A table waits so long for what jobs came to just now, ms. */
+const LONGEST_WAIT_MS = 30_000;
 /** Rows read at once while a table is written. */
 const PAGE = 2_000;
 
@@ -94,7 +96,7 @@ export async function* tableRows(name: string): AsyncGenerator<string> {
   yield `\ufeff${line(table.columns)}`;
   const db = await database();
   // what a job came to is told as it stands now
-  if (name === "jobs") await bringUpToDate();
+  if (name === "jobs") await summariesMade([], LONGEST_WAIT_MS);
   let after = 0;
   for (;;) {
     const rows = await db.raw<Record<string, unknown>[]>(table.sql, { after, most: PAGE });

@@ -5,6 +5,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { idOf, pageOf } from "@/server/base/http/respond";
 import { JOBS_ON_PAGE, machineView, type MachineView } from "@/server/workshop/views/machine";
+import { Freshens } from "@/ui/kit/controls/Behind";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { Pages } from "@/ui/kit/controls/Pages";
 import { TopBar } from "@/ui/kit/controls/TopBar";
@@ -14,6 +15,7 @@ import { NewJob } from "@/ui/workshop/machine/NewJob";
 import { ENVIRONMENT_WORDS } from "@/ui/workshop/machine/words";
 import { stagePath } from "@/ui/kit/steps/paths";
 import { CoolingMap } from "@/core/drawing/parts";
+import { mapOf } from "@/server/job/drawnBy";
 import { mapSentence } from "@/core/drawing/cooling";
 import { MapWords } from "@/ui/drawing/map/MapWords";
 import { DrawnOnBench } from "@/ui/drawing/underside/DrawnOnBench";
@@ -38,6 +40,7 @@ export default async function MachinePage({
   return (
     <div className="flex min-h-dvh flex-col">
       <TopBar wide title={machine.model} note={[machine.tag, machine.place].filter(Boolean).join(", ")} />
+      <Freshens behind={jobs.some((j) => j.summary.behind)} />
       <main className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_380px]">
         <div className="min-w-0 bg-sheet px-4 sm:px-10 py-6">
           <h1 className="text-step leading-9 font-bold">
@@ -70,6 +73,7 @@ const rowOf = ({ job, summary }: MachineView["jobs"][number]): JobRow => ({
   closingNote: job.closingNote,
   verdict: summary.verdict,
   status: statusWords(summary.at),
+  behind: summary.behind,
 });
 
 interface MachineSideProps {
@@ -99,7 +103,7 @@ function MachineSide({ drawing, machine, served }: MachineSideProps) {
       </div>
       {drawing ? (
         <p className="text-lead leading-5.5">
-          <MapWords words={mapSentence(new CoolingMap(drawing.document))} />{" "}
+          <MapWords words={mapSentence(mapOf(drawing) ?? new CoolingMap(drawing.document))} />{" "}
           <span className="text-ink-2">Revision {drawing.number}.</span>
         </p>
       ) : null}

@@ -15,6 +15,8 @@ export interface BenchItem {
   button: string;
   /** It waits for a part or a word, not for hands. */
   held: JobWaits | null;
+  /** Something newer of it is being worked out. */
+  behind: boolean;
 }
 
 export interface DueDate {
@@ -37,9 +39,9 @@ const isService = (at: StageName): at is ServiceStage => (SERVICE_STAGES as read
 export function benchItem(
   machine: Machine,
   job: { id: number; complaint: string; waits: JobWaits | null },
-  { at, beforeFact, verdict }: JobSummary,
+  { at, beforeFact, verdict, behind = false }: JobSummary & { behind?: boolean },
 ): BenchItem {
-  const base = { machine, jobId: job.id, at, held: job.waits, button: STAGE_TITLES[at] };
+  const base = { machine, jobId: job.id, at, held: job.waits, button: STAGE_TITLES[at], behind };
   const before = beforeFact ? `Before: ${beforeFact}. ` : "";
   if (at === "before") return { ...base, waits: "Load run before opening", note: job.complaint };
   if (isService(at)) return { ...base, waits: WORK_WORDS[at], note: `${before}${job.complaint}` };

@@ -14,7 +14,15 @@ export {
   type StageName,
   type StageView,
 } from "./stages";
-export { waitsWords, type CameBack, type JobHead, type JobSummary, type JobWaits } from "./jobSummary";
+export {
+  TAKEN_IN,
+  waitsWords,
+  type CameBack,
+  type JobHead,
+  type JobSummary,
+  type JobWaits,
+  type KnownSummary,
+} from "./jobSummary";
 export {
   DUE_SOON_DAYS,
   rackLine,

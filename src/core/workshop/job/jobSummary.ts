@@ -30,6 +30,26 @@ export interface JobSummary {
   forecast: { on: string; facts: ForecastFacts } | null;
 }
 
+/** How a job stands that was just taken in: nothing is known of it yet. */
+export const TAKEN_IN: JobSummary = {
+  at: "before",
+  beforeFact: "",
+  verdict: null,
+  timesS: {},
+  found: "",
+  grade: null,
+  did: [],
+  measured: null,
+  days: { before: null, after: null },
+  forecast: null,
+};
+
+/** How a job stands as it is known now. */
+export type KnownSummary = JobSummary & {
+  /** Something of the job is newer than this, and is being worked out. */
+  behind: boolean;
+};
+
 /** What a job waits for, where hands cannot go on: a part, or the owner's word. */
 export interface JobWaits {
   for: "part" | "word";

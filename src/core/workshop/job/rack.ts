@@ -76,7 +76,7 @@ export interface DrawingRef {
 }
 
 /** A machine on its shelf, with what is drawn of it and how long it is known. */
-export type OnShelf = RackMachine & { drawing: DrawingRef | null; jobs: number; since: string };
+export type OnShelf = RackMachine & { behind: boolean; drawing: DrawingRef | null; jobs: number; since: string };
 
 export interface RackShelf {
   key: string;

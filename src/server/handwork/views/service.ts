@@ -3,7 +3,7 @@ import { database } from "../../../data/base/connection";
 import { photosOf, type PhotoPhase } from "../../../data/drawing/photos";
 import { timesOfModel } from "../../../data/workshop/jobSummaries";
 import type { JobView } from "../../job/job";
-import { makeMissingSummaries } from "../../job/jobSummaries";
+import { listsAsked } from "../../job/jobSummaries";
 import { worthsFor } from "../../job/forecasts";
 import { readOf } from "../../job/readAlone";
 import { triageOf } from "../../measure/views/triage";
@@ -37,7 +37,7 @@ const MOST_EARLIER = 24;
 /** What the stages of handwork know from the runs and from earlier jobs. */
 export async function serviceStage(view: JobView): Promise<ServiceStageView> {
   const triage = await triageOf(view);
-  await makeMissingSummaries();
+  await listsAsked();
   return {
     ...readOf(triage),
     chipW: triage ? Object.values(triage.matched.powerW).reduce((a, b) => a + b, 0) : 0,

@@ -3,7 +3,7 @@ import type { Verdict } from "../../../core/measure/says";
 import { database } from "../../../data/base/connection";
 import { loadSamples } from "../../../data/measure/runs";
 import { earlierVerdict, latestVerdict, type VerdictRecord } from "../../../data/measure/verdicts";
-import { suggestedDue } from "../../job/history";
+import { suggestedDue, TO_SHOW_MS } from "../../job/history";
 import type { JobView } from "../../job/job";
 
 export interface VerdictStageView {
@@ -63,6 +63,6 @@ export async function verdictStage(view: JobView): Promise<VerdictStageView | nu
     outdated: (beside ?? view.verdict).judgeVersion !== JUDGE_VERSION,
     record: view.verdict,
     curves,
-    suggestedDue: await suggestedDue(view.machine),
+    suggestedDue: await suggestedDue(view.machine, null, TO_SHOW_MS),
   };
 }

@@ -6,7 +6,7 @@ import { checksDue } from "../../../data/workshop/jobs";
 import { dueMachines, hasMachines } from "../../../data/workshop/machines";
 import { openCounts, openJobs, withMachines, type OpenCounts } from "../../../data/workshop/jobSummaries";
 import { backupNotice } from "../../base/background/backups";
-import { makeMissingSummaries, summariesOfJobs } from "../../job/jobSummaries";
+import { listsAsked, summariesOfJobs } from "../../job/jobSummaries";
 import { todayNow } from "../../base/today";
 
 export interface BenchView {
@@ -38,7 +38,7 @@ const MOST_CHECKS = 6;
 /** What lies on the bench, what each machine waits for, and the dates that come. */
 export async function benchView(): Promise<BenchView> {
   const db = await database();
-  await makeMissingSummaries();
+  await listsAsked();
   const open = await openJobs(db, ON_MAT);
   const summaries = await summariesOfJobs(open.map((o) => o.job));
   const drawings = await drawingsOfMachines(

@@ -9,7 +9,7 @@ import { drawingsOfMachines } from "../../../data/drawing/drawings";
 import { factsOfJobs, openJobs, timesOfModel } from "../../../data/workshop/jobSummaries";
 import { goingRuns } from "../../measure/live/going";
 import { jobView, type JobView } from "../../job/job";
-import { makeMissingSummaries } from "../../job/jobSummaries";
+import { listsAsked } from "../../job/jobSummaries";
 import { beginOf, dayIn } from "../../../core/base/days";
 import { zoneOf } from "../../../data/base/zone";
 
@@ -21,7 +21,7 @@ const MINUTE_MS = 60_000;
 /** Today at the bench: what is left of every open job, what goes, what is done, and the order that was taken. */
 export async function dayView(now = new Date()): Promise<DayView> {
   const db = await database();
-  await makeMissingSummaries();
+  await listsAsked();
   const zone = await zoneOf(db);
   const date = dayIn(zone, now);
   const midnightMs = beginOf(date, zone);

@@ -1,4 +1,4 @@
-import type { JobSummary, Machine } from "../../../core/workshop/job";
+import type { KnownSummary, Machine } from "../../../core/workshop/job";
 import { database } from "../../../data/base/connection";
 import { drawingsOfMachines } from "../../../data/drawing/drawings";
 import { jobsOfMachine, jobCounts, type Job } from "../../../data/workshop/jobs";
@@ -9,7 +9,7 @@ import { summariesOfJobs } from "../../job/jobSummaries";
 export interface MachineView {
   machine: Machine;
   /** A page of its jobs, newest first. */
-  jobs: { job: Job; summary: JobSummary }[];
+  jobs: { job: Job; summary: KnownSummary }[];
   counts: { all: number; open: number };
   /** The drawing that stands for the machine; null while its model is not drawn. */
   drawing: RevisionRecord | null;

@@ -19,7 +19,7 @@ import { stockView } from "./materials";
 import { rackView } from "./rack";
 import { searchView } from "./search";
 import { serviceStage } from "../../handwork/views/service";
-import { makeMissingSummaries } from "../../job/jobSummaries";
+import { listsAsked } from "../../job/jobSummaries";
 
 temporaryDatabase("queries");
 
@@ -71,7 +71,7 @@ async function settled(): Promise<void> {
   const db = await database();
   do {
     await backgroundOver();
-    while ((await staleJobs(db, 1)).length > 0) await makeMissingSummaries();
+    while ((await staleJobs(db, 1)).length > 0) await listsAsked();
     await backgroundOver();
   } while ((await staleJobs(db, 1)).length > 0);
 }

@@ -21,7 +21,7 @@ import {
   type ShelfCount,
 } from "../../../data/workshop/rack";
 import { openCounts } from "../../../data/workshop/jobSummaries";
-import { makeMissingSummaries, summariesOfJobs } from "../../job/jobSummaries";
+import { listsAsked, summariesOfJobs } from "../../job/jobSummaries";
 import { todayNow } from "../../base/today";
 
 /** So many boards are seen, so many machines stand face out on one. */
@@ -40,7 +40,7 @@ export async function rackView(asked: {
   page: number;
 }): Promise<RackView> {
   const db = await database();
-  await makeMissingSummaries();
+  await listsAsked();
   const today = await todayNow();
   const ask: RackQuery = { way: asked.way, word: asked.word, today, soon: dayAfter(today, DUE_SOON_DAYS) };
   const known = await shelvesOf(ask, asked.shelf ?? asked.from);
@@ -105,6 +105,7 @@ async function told(standing: Awaited<ReturnType<typeof shelfMachines>>, today: 
     const last = lastJobId === null ? null : (summaries.get(lastJobId) ?? null);
     return {
       ...rackMachine(machine, today, job && own ? { job, summary: own } : null, last),
+      behind: (own ?? last)?.behind ?? false,
       drawing: drawings.get(machine.id) ?? null,
       jobs: since.get(machine.id)?.jobs ?? 0,
       since: since.get(machine.id)?.since ?? "",

@@ -1,6 +1,6 @@
 import { database } from "../../../data/base/connection";
 import { findByWords, type Find, type FindKind } from "../../../data/workshop/finds";
-import { makeMissingSummaries } from "../../job/jobSummaries";
+import { listsAsked } from "../../job/jobSummaries";
 
 export interface SearchView {
   asked: string;
@@ -17,7 +17,7 @@ const LONGEST = 120;
 export async function searchView(text: string): Promise<SearchView> {
   const asked = text.slice(0, LONGEST).trim();
   // what was found inside is told by how jobs stand
-  await makeMissingSummaries();
+  await listsAsked();
   const found = await findByWords(await database(), asked, MOST);
   return { asked, found, count: Object.values(found).reduce((n, f) => n + f.length, 0) };
 }

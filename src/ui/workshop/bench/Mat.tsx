@@ -10,6 +10,7 @@ import { waitsWords, type BenchItem } from "@/core/workshop/job";
 import { goingWords } from "@/core/measure/protocol";
 import { words } from "@/core/base/words";
 import { useGoingRun } from "@/ui/measure/live/RunsGoing";
+import { BehindMark } from "@/ui/kit/controls/Behind";
 import { stagePath } from "@/ui/kit/steps/paths";
 import { dayInWords } from "@/core/base/days";
 
@@ -118,6 +119,7 @@ function Named({ item }: { item: BenchItem }) {
           : item.held
             ? waitsWords(item.held, day, (n) => money(n, currency))
             : item.waits}
+        {item.behind ? <BehindMark /> : null}
       </p>
     </>
   );

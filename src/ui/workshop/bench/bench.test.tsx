@@ -68,6 +68,7 @@ describe("what lies on the mat", () => {
     note: "",
     button: "Run after",
     held: null,
+    behind: false,
     ...more,
     drawing: null,
   });

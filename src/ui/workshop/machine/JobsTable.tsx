@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { VerdictBrief } from "@/core/workshop/job";
+import { BehindMark } from "@/ui/kit/controls/Behind";
 import { Table, type TableColumn } from "@/ui/kit/controls/Table";
 import { Sentence } from "@/ui/measure/verdict/Sentence";
 import { JobLadders } from "./JobLadders";
@@ -17,6 +18,8 @@ export interface JobRow {
   verdict: VerdictBrief | null;
   /** What it waits for, in words, while there is no verdict. */
   status: string;
+  /** Something newer of it is being worked out. */
+  behind: boolean;
 }
 
 const COLUMNS: readonly TableColumn<JobRow>[] = [
@@ -63,6 +66,7 @@ function JobCell({ job }: { job: JobRow }) {
     <>
       <span className="block text-body text-ink-2">
         <When at={job.openedAt} />
+        {job.behind ? <BehindMark /> : null}
       </span>
       <Link
         prefetch={false}

@@ -19,6 +19,7 @@ describe("jobs of a machine", () => {
     closingNote: "",
     verdict: null,
     status: "Waits for its run before",
+    behind: false,
     ...more,
   });
   const rows = [

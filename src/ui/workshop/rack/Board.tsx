@@ -5,6 +5,7 @@ import { words } from "@/core/base/words";
 import { baseShape } from "@/ui/drawing/underside/base";
 import { BaseOutline } from "@/ui/drawing/underside/BaseOutline";
 import { DrawnOnBench } from "@/ui/drawing/underside/DrawnOnBench";
+import { BehindMark } from "@/ui/kit/controls/Behind";
 import { OnEdge } from "./OnEdge";
 import { SmallPair } from "./SmallPair";
 import { dayInWords } from "@/core/base/days";
@@ -122,6 +123,7 @@ function Standing({ m, picked, onPick }: { m: OnShelf; picked: boolean; onPick: 
             }`}
           >
             {rackLine(m, day)}
+            {m.behind ? <BehindMark /> : null}
           </span>
         </span>
       </button>

@@ -18,6 +18,7 @@ const standing = (id: number, more: Partial<OnShelf> = {}): OnShelf => ({
   ladder: null,
   found: "",
   drawing: null,
+  behind: false,
   jobs: 1,
   since: "2030-02-01T09:00:00.000Z",
   ...more,

@@ -22,7 +22,7 @@ import { jobView, type JobView } from "@/server/job/job";
 import { stockView } from "@/server/workshop/views/materials";
 import { afterAloneOf } from "@/server/measure/views/triage";
 import { serviceStage } from "@/server/handwork/views/service";
-import { suggestedDue } from "@/server/job/history";
+import { suggestedDue, TO_SHOW_MS } from "@/server/job/history";
 import { verdictStage } from "@/server/measure/views/verdict";
 import { JobFrame } from "@/ui/kit/steps/JobFrame";
 import { stagePath } from "@/ui/kit/steps/paths";
@@ -124,7 +124,7 @@ async function AloneStage({ view, alone }: { view: JobView; alone: AfterAlone })
         jobId={view.job.id}
         alone={alone}
         why={contextOf(view.service).journal.of(BEFORE_SKIPPED).reason}
-        suggestedDue={await suggestedDue(view.machine)}
+        suggestedDue={await suggestedDue(view.machine, null, TO_SHOW_MS)}
         closed={view.job.closedAt ? { note: view.job.closingNote } : null}
       />
     </JobFrame>

@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { words } from "@/core/base/words";
 import { idOf } from "@/server/base/http/respond";
 import { historyView } from "@/server/job/history";
+import { Freshens } from "@/ui/kit/controls/Behind";
 import { LinkButton } from "@/ui/kit/controls/Button";
 import { TopBar } from "@/ui/kit/controls/TopBar";
 import { LyingRail, Rail } from "@/ui/kit/steps/Rail";
@@ -31,6 +32,7 @@ export default async function HistoryPage({ params }: { params: Promise<{ id: st
       {view.newest ? (
         <LyingRail jobId={view.newest.jobId} stages={withDue(view.newest.stages, machine.dueOn)} shown="due" />
       ) : null}
+      <Freshens behind={view.behind} />
       <div className="flex min-h-0 flex-1">
         {view.newest ? (
           <Rail jobId={view.newest.jobId} stages={withDue(view.newest.stages, machine.dueOn)} shown="due" />
