@@ -41,6 +41,9 @@ export async function inThread<N extends TaskName>(task: N, input: TaskInput<N>)
   return pool.orMake(() => poolOf(BUNDLE)).run({ task, input }) as Promise<TaskOutput<N>>;
 }
 
+/** How many tasks wait for a thread. */
+export const tasksWaiting = (): number => pool.get()?.queueSize ?? 0;
+
 /** Asks the judge. */
 export const judged = <K extends JudgeRequest["kind"]>(
   ask: Extract<JudgeRequest, { kind: K }>,

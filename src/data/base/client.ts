@@ -1,4 +1,6 @@
+import type { Database, Statement } from "better-sqlite3";
 import type { Knex } from "knex";
+import { LRUCache } from "lru-cache";
 import Client from "knex/lib/dialects/better-sqlite3/index.js";
 import Transaction from "knex/lib/dialects/sqlite3/execution/sqlite-transaction.js";
 
@@ -50,8 +52,38 @@ async function letOthersIn(): Promise<void> {
   turnedMs = performance.now();
 }
 
-/** Knex's client for SQLite, but for how it begins a transaction, and for what else has its turn meanwhile. */
+/** So many statements of a connection are kept as SQLite compiled them: as many as pages and writes ask. */
+const MOST_STATEMENTS = 400;
+/** What reads or writes rows alone: pragmas may act when they are compiled. */
+const OF_ROWS = /^\s*(select|insert|update|delete|with)\b/i;
+
+/** Compiles each statement once for a connection: SQLite itself compiles it anew where the schema has changed. */
+export function compiledOnce(connection: Pick<Database, "prepare">): void {
+  const compile = connection.prepare.bind(connection) as (sql: string) => Statement;
+  const known = new LRUCache<string, Statement>({ max: MOST_STATEMENTS });
+  const prepare = (sql: string): Statement => {
+    if (!OF_ROWS.test(sql)) return compile(sql);
+    const kept = known.get(sql);
+    // one that is being read row by row is not to be asked again meanwhile
+    if (kept && !kept.busy) return kept;
+    const made = compile(sql);
+    known.set(sql, made);
+    return made;
+  };
+  connection.prepare = prepare as typeof connection.prepare;
+}
+
+/**
+ * Knex's client for SQLite, but for how it begins a transaction, for what else has its turn meanwhile, and that
+ * statements are compiled once.
+ */
 export class WorkshopClient extends Client {
+  override async acquireRawConnection(): Promise<unknown> {
+    const connection = (await super.acquireRawConnection()) as Database;
+    compiledOnce(connection);
+    return connection;
+  }
+
   override async acquireConnection(): Promise<unknown> {
     await letOthersIn();
     return super.acquireConnection();

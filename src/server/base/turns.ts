@@ -17,6 +17,11 @@ export class Turns {
     this.free = atOnce;
   }
 
+  /** How many wait for theirs. */
+  get queue(): number {
+    return this.waiting.length;
+  }
+
   /** Waits for a turn; gives back how to end it. One that is not ended ends by itself. */
   async take(): Promise<() => void> {
     if (this.free > 0) this.free--;
@@ -37,6 +42,9 @@ export class Turns {
 }
 
 const turns = processWide<Turns>("turns");
+
+/** How many pages wait to be made. */
+export const pagesWaiting = (): number => turns.get()?.queue ?? 0;
 
 /** A turn to make a page. */
 export const pageTurn = (): Promise<() => void> => turns.orMake(() => new Turns(AT_ONCE, LONGEST_MS)).take();

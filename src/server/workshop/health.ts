@@ -1,5 +1,10 @@
 import { closeDatabases, database, databaseTrouble } from "../../data/base/connection";
 import { beginBackups } from "../base/background/backups";
+import { loopDelay, watchLoopDelay, type LoopDelay } from "../base/background/loopDelay";
+import { budgetQueues } from "../base/http/budget";
+import { pagesWaiting } from "../base/turns";
+import { summariesLeft } from "../job/makeSummaries";
+import { tasksWaiting } from "../../threads/pool";
 import { beginErasing } from "./erasure";
 import { beginSummaries } from "../job/summaryMaker";
 import { beginReadingPieces } from "../base/background/pieces";
@@ -50,6 +55,7 @@ export async function beginServing(): Promise<void> {
   if (trouble) console.error(describeProblem(trouble));
   else {
     // runs that went when the server stopped go on
+    watchLoopDelay();
     takeDirectly();
     beginTicking();
     beginBackups();
@@ -57,4 +63,33 @@ export async function beginServing(): Promise<void> {
     beginErasing();
     beginSummaries();
   }
+}
+
+/** How the server is, for who runs it. */
+export interface Health {
+  /** How long it runs, s. */
+  upS: number;
+  /** How late the thread that answers is, ms; null where the database cannot be used. */
+  late: { lastMinute: LoopDelay | null; now: LoopDelay } | null;
+  /** What waits: pages, tasks for threads, uploads and pictures for room; jobs that stand otherwise than lists show. */
+  waiting: { pages: number; tasks: number; bodies: number; pictures: number; summaries: number };
+  /** What it holds, MB: all of it, and of that the heap in use, the heap as it is taken, and what lies beside it. */
+  memoryMB: { resident: number; heapUsed: number; heap: number; beside: number };
+}
+
+/** How the server is now. */
+export async function healthNow(): Promise<Health> {
+  const { rss, heapUsed, heapTotal, external } = process.memoryUsage();
+  const mb = (bytes: number) => Math.round(bytes / 1e5) / 10;
+  return {
+    upS: Math.round(process.uptime()),
+    late: loopDelay(),
+    waiting: {
+      pages: pagesWaiting(),
+      tasks: tasksWaiting(),
+      ...budgetQueues(),
+      summaries: await summariesLeft(),
+    },
+    memoryMB: { resident: mb(rss), heapUsed: mb(heapUsed), heap: mb(heapTotal), beside: mb(external) },
+  };
 }

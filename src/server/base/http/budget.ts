@@ -23,6 +23,11 @@ export class Budget {
     return this.held;
   }
 
+  /** How many wait for their share. */
+  get queue(): number {
+    return this.waiting.length;
+  }
+
   /** Takes a share, once there is room; gives back how to return it. More than there is counts as all there is. */
   async take(bytes: number): Promise<() => void> {
     const share = Math.min(bytes, this.most);
@@ -66,6 +71,12 @@ async function held<T>(budget: Budget, bytes: number, work: () => Promise<T>): P
     give();
   }
 }
+
+/** How many uploads and pictures wait for room. */
+export const budgetQueues = (): { bodies: number; pictures: number } => ({
+  bodies: bodies.get()?.queue ?? 0,
+  pictures: pictures.get()?.queue ?? 0,
+});
 
 /** Does what a request asks while its body is held, once there is room for so many bytes. */
 export const withBody = <T>(bytes: number, work: () => Promise<T>): Promise<T> =>
