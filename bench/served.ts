@@ -11,9 +11,12 @@ export async function served<T>(db: string, port: number, work: (base: string) =
   }
 }
 
+/** What `scripts/serve.sh` sets as well. */
+const AS_SERVED = { MALLOC_ARENA_MAX: "2", MALLOC_MMAP_THRESHOLD_: "262144" };
+
 export const serve = (db: string, port: number): ChildProcess =>
-  spawn(process.execPath, ["bin/serve.mjs", "127.0.0.1", String(port)], {
-    env: { ...process.env, OVRANT_DB: db, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
+  spawn(process.execPath, [...(process.env.BENCH_NODE ?? "").split(" ").filter(Boolean), "bin/serve.mjs", "127.0.0.1", String(port)], {
+    env: { ...process.env, ...AS_SERVED, OVRANT_DB: db, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
     stdio: ["ignore", "ignore", "inherit"],
     detached: true,
   });

@@ -1,4 +1,4 @@
-import { fork, type ChildProcess } from "node:child_process";
+import { spawn, type ChildProcess } from "node:child_process";
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout as rest } from "node:timers/promises";
@@ -49,8 +49,8 @@ class SummaryProcess {
     if (this.child) return this.child;
     if (Date.now() - this.begunMs < AGAIN_MS) return null;
     this.begunMs = Date.now();
-    const child = fork(COMMAND, ["summaries", "--serve"], {
-      execArgv: [`--max-old-space-size=${MOST_MB}`],
+    const args = [`--max-old-space-size=${MOST_MB}`, COMMAND, "summaries", "--serve"];
+    const child: ChildProcess = spawn(process.execPath, args, {
       stdio: ["ignore", "ignore", "inherit", "ipc"],
     });
     child.on("message", (told: SummariesTold) => this.told(told));

@@ -180,7 +180,7 @@ export async function uncutPads(cuttingId: number): Promise<Result<Shelf>> {
 
 /** The plan of a job's pads: what was cut, else what would be. */
 export const planOf = async (view: JobView, shelf: Shelf): Promise<CuttingPlan> =>
-  shelf.cutting?.plan ?? (await planFor(lyingOn(shelf), piecesToCut(contextOf(view.service))));
+  shelf.cutting?.plan ?? (await planFor(lyingOn(shelf), piecesToCut(contextOf(view.service, view.map))));
 
 const lyingOn = (shelf: Shelf): Sheet[] =>
   (shelf.cutting?.sheets ?? shelf.sheets).map((s) => ({ ...s, id: String(s.id) }));

@@ -60,7 +60,7 @@ interface StageBodyProps {
 /** What bars a run comes first, then the run alone, the import, or the run that was kept. */
 function StageBody({ jobId, view, kind, stage, triage, replace, alone, going, setUp }: StageBodyProps) {
   const { other } = stage;
-  const ctx = contextOf(view.service);
+  const ctx = contextOf(view.service, view.map);
   const outlets = ctx.map ? outletsOf(ctx.map) : [];
   const fansOut = kind === "after" && !stage.run ? fansUnconfirmed(ctx) : [];
   const wanted = replace || setUp;

@@ -15,7 +15,7 @@ export const metadata: Metadata = { title: "Tray map" };
 export default async function TrayPage({ params }: { params: Promise<{ id: string }> }) {
   const view = await jobView(idOf((await params).id));
   if (!view) notFound();
-  const ctx = contextOf(view.service);
+  const ctx = contextOf(view.service, view.map);
   return (
     <main className="min-h-dvh bg-sheet p-6 print:p-0">
       <div className="mb-4 flex flex-wrap items-center gap-3 print:hidden">

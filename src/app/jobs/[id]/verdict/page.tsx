@@ -42,7 +42,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
   const stage = await verdictStage(view);
   if (!stage) return <Unjudged view={view} />;
   const { predicted, wattsOf, worths } = await serviceStage(view);
-  const ctx = contextOf(view.service);
+  const ctx = contextOf(view.service, view.map);
   const found = foundIn(ctx);
   const { lots, past } = await stockView(view.job.id);
   const films = pastedChips(ctx).flatMap((c) => {
@@ -123,7 +123,7 @@ async function AloneStage({ view, alone }: { view: JobView; alone: AfterAlone })
       <AloneVerdict
         jobId={view.job.id}
         alone={alone}
-        why={contextOf(view.service).journal.of(BEFORE_SKIPPED).reason}
+        why={contextOf(view.service, view.map).journal.of(BEFORE_SKIPPED).reason}
         suggestedDue={await suggestedDue(view.machine, null, TO_SHOW_MS)}
         closed={view.job.closedAt ? { note: view.job.closingNote } : null}
       />
