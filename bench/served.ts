@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from "node:child_process";
+import { readFileSync } from "node:fs";
 
 /** The built application, served over a database, for as long as `work` takes. */
 export async function served<T>(db: string, port: number, work: (base: string) => Promise<T>): Promise<T> {
@@ -11,11 +12,19 @@ export async function served<T>(db: string, port: number, work: (base: string) =
   }
 }
 
-/** What `scripts/serve.sh` sets as well. */
-const AS_SERVED = { MALLOC_ARENA_MAX: "2", MALLOC_MMAP_THRESHOLD_: "262144" };
+/** What `scripts/serve.sh` sets for the server as well. */
+const AS_SERVED = Object.fromEntries(
+  readFileSync("scripts/serve.env", "utf8")
+    .split("\n")
+    .filter((line) => /^\w+=/.test(line))
+    .map((line) => [line.slice(0, line.indexOf("=")), line.slice(line.indexOf("=") + 1).replaceAll('"', "")]),
+) as Record<string, string>;
+
+const nodeFlags = (): string[] =>
+  [AS_SERVED.OVRANT_NODE, process.env.BENCH_NODE].flatMap((flags) => (flags ?? "").split(" ")).filter(Boolean);
 
 export const serve = (db: string, port: number): ChildProcess =>
-  spawn(process.execPath, [...(process.env.BENCH_NODE ?? "").split(" ").filter(Boolean), "bin/serve.mjs", "127.0.0.1", String(port)], {
+  spawn(process.execPath, [...nodeFlags(), "bin/serve.mjs", "127.0.0.1", String(port)], {
     env: { ...process.env, ...AS_SERVED, OVRANT_DB: db, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
     stdio: ["ignore", "ignore", "inherit"],
     detached: true,

@@ -7,9 +7,11 @@ export NEXT_TELEMETRY_DISABLED=1
 PORT="${PORT:-3000}"
 HOST="${HOST:-127.0.0.1}"
 mkdir -p "$(dirname "$OVRANT_DB")" 2>/dev/null || true
-# what pictures and files took is given back to the machine when they are done, not kept by threads that may want it again
-export MALLOC_ARENA_MAX="${MALLOC_ARENA_MAX:-2}" MALLOC_MMAP_THRESHOLD_="${MALLOC_MMAP_THRESHOLD_:-262144}"
-node bin/serve.mjs "$HOST" "$PORT" &
+set -a
+. scripts/serve.env
+set +a
+# shellcheck disable=SC2086
+node $OVRANT_NODE bin/serve.mjs "$HOST" "$PORT" &
 server=$!
 # one that is told to stop ends its requests and takes the journal file over into the database
 trap 'kill -TERM "$server" 2>/dev/null; wait "$server" 2>/dev/null; exit 0' INT TERM

@@ -8,6 +8,7 @@ import { addLot, listLots } from "./materials";
 import { addMachine, findMachine } from "./machines";
 import * as stands from "../base/migrations/0008-stands";
 import * as ways from "../base/migrations/0009-ways";
+import * as letters from "../base/migrations/0025-letters";
 import * as forecasts from "../base/migrations/0011-forecasts";
 import { saveTriage, lastTriage } from "../measure/triages";
 import { factsOf, forecastRows, writeSummary, staleJobs, summariesOf } from "./jobSummaries";
@@ -203,12 +204,14 @@ describe("a database of before", () => {
     const days = await db("cleaned_days").where({ kind: "cloth" });
     const machine = await findMachine(db, machineId);
     await db.transaction(async (tx) => {
+      await letters.down(tx);
       await forecasts.down(tx);
       await ways.down(tx);
       await stands.down(tx);
       await stands.up(tx);
       await ways.up(tx);
       await forecasts.up(tx);
+      await letters.up(tx);
     });
     expect(await db("cleaned_days").where({ kind: "cloth" })).toEqual(days);
     expect(await staleJobs(db, 999)).toContain(jobId);

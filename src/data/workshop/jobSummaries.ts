@@ -239,16 +239,20 @@ export async function timesOfModel(
   but: number,
   most: number,
 ): Promise<JobSummary["timesS"][]> {
-  const rows = await db("jobs")
+  const newest = db("jobs")
     .join("machines", "machines.id", "jobs.machine_id")
-    .join("stands", "stands.job_id", "jobs.id")
     .where({ "machines.model": of.model, "machines.variant": of.variant })
     .whereNotNull("jobs.closed_at")
     .whereNot("jobs.id", but)
-    .whereNot("stands.told_json", "")
     .orderBy("jobs.closed_at", "desc")
     .limit(most)
-    .select<{ told_json: string }[]>("stands.told_json");
+    .select("jobs.id");
+  // only of the newest is read how they stand: of a usual model there are hundreds
+  const rows = await db<SummaryRow>("stands")
+    .whereIn("job_id", newest)
+    .whereNot("told_json", "")
+    .orderBy("job_id", "desc")
+    .select("told_json");
   return rows
     .map((r) => storedJson<Partial<Told>>(r.told_json, {}, "how a job stands").timesS ?? {})
     .filter((t) => Object.keys(t).length > 0);

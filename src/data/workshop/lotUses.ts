@@ -28,6 +28,20 @@ export async function usedOfLots(db: Knex): Promise<Map<number, number>> {
   return new Map(rows.map((r) => [r.lot_id, r.amount]));
 }
 
+/** The same of kinds that are booked alone: no cleaning step uses any of them. */
+export async function bookedOfLots(db: Knex, kinds: readonly string[]): Promise<Map<number, number>> {
+  const rows = await db("lots as l")
+    .leftJoin("bookings as b", (on) => void on.on("b.lot_id", "l.id").andOnNull("b.undone_at"))
+    .whereNull("l.retired_at")
+    .whereIn("l.kind", [...kinds])
+    .groupBy("l.id")
+    .select<{ lot_id: number; amount: number }[]>(
+      "l.id as lot_id",
+      db.raw("l.used_erased + coalesce(sum(b.amount), 0) AS amount"),
+    );
+  return new Map(rows.map((r) => [r.lot_id, r.amount]));
+}
+
 /** Area of the sheets and off-cuts that lie on the shelf, cm², by lot. */
 export async function lyingAreas(db: Knex): Promise<Map<number, number>> {
   const rows = await db("sheets")

@@ -11,7 +11,7 @@ import {
 } from "../../core/workshop/stock";
 import { storedJson } from "../base/storedJson";
 import { cutAreas } from "./cutAreas";
-import { lyingAreas, usedOfLots } from "./lotUses";
+import { bookedOfLots, lyingAreas, usedOfLots } from "./lotUses";
 
 interface LotRow {
   id: number;
@@ -77,10 +77,14 @@ const plainLot = (r: LotRow): Omit<Lot, keyof Props> => ({
   archived: r.retired_at !== null,
 });
 
-/** Lots that were not put away, oldest first, with what was used of each. */
-export async function listLots(db: Knex): Promise<Lot[]> {
-  const lots = (await db<LotRow>("lots").whereNull("retired_at").orderBy("id")).map(lotOf);
-  const used = await usedOfLots(db);
+/** Kinds a job takes from the shelf by booking them; what cleaning uses is counted from its steps. */
+const BOOKED: readonly MaterialKind[] = ["paste", "pad"];
+
+/** Lots that were not put away, oldest first, with what was used of each: all, or those a job takes by booking. */
+export async function listLots(db: Knex, which: "all" | "booked" = "all"): Promise<Lot[]> {
+  const query = db<LotRow>("lots").whereNull("retired_at").orderBy("id");
+  const lots = (await (which === "booked" ? query.whereIn("kind", [...BOOKED]) : query)).map(lotOf);
+  const used = await (which === "booked" ? bookedOfLots(db, BOOKED) : usedOfLots(db));
   // of pads what is left is what lies on the shelf
   const lying = await lyingAreas(db);
   return lots.map((l) => ({

@@ -76,6 +76,7 @@ export async function jobView(id: number): Promise<JobView | null> {
   const zone = await zoneOf(db);
   const service: ServiceFacts = {
     layout: map && drawing ? drawing.document : null,
+    ...(map && drawing ? { drawn: `${drawing.id}.${drawing.version}` } : {}),
     entries: await entriesOf(db, id),
     procedure,
     plans: await tighteningOf(drawing, procedure.rounds),

@@ -8,6 +8,7 @@ export { baseOf } from "./bases";
 export { drawOrder } from "./order";
 export { dieRing, isPasted, kindFor, type Link, type LinkKind } from "./links";
 export { CoolingMap, spreadAt } from "./map";
+export { rememberedMap } from "./remembered";
 export { rigidGroups, type Spread } from "./rigid";
 export { countsOf, type PartCounts } from "./counts";
 export { overlapMm2 } from "./overlap";

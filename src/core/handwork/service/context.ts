@@ -17,6 +17,8 @@ export function plansOf(map: CoolingMap | null, rounds: number): TightenPlan[] {
 /** What a server hands to a page of handwork: plain data, from which the context is made on either side. */
 export interface ServiceFacts {
   layout: Layout | null;
+  /** Which drawing it is: the same text is the same drawing. */
+  drawn?: string;
   entries: Entry[];
   procedure: Procedure;
   plans: TightenPlan[];

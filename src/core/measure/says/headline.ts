@@ -1,5 +1,14 @@
 import { words } from "../../base/words";
-import { atLeastK, isOpposed, LEAVES_ONE_SIDE, moreWork, type Bound, type ChipVerdict, type Judgement } from "../judge";
+import {
+  atLeastK,
+  isOpposed,
+  LEAVES_ONE_SIDE,
+  moreWork,
+  shownChange,
+  type Bound,
+  type ChipVerdict,
+  type Judgement,
+} from "../judge";
 import type { SentencePart, WordedReason } from "./verdict";
 import { workHeadline, workSummary } from "./workOnly";
 
@@ -105,15 +114,14 @@ const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slic
 
 function splitParts(lead: ChipVerdict): SentencePart[] {
   const [contact, airflow] = lead.paths;
-  if (!contact.change || !airflow.change || !lead.change) return [];
+  const shown = shownChange(lead);
+  if (!shown) return [];
   if (contact.finding === "unknown" || airflow.finding === "unknown")
     return [{ text: "the log cannot tell contact from airflow" }];
-  const whole = Math.round(lead.change.K);
-  const c = Math.round(contact.change.K);
-  const a = whole - c;
+  const { whole, contact: ofContact, airflow: ofAirflow } = shown;
   const said = [
-    { path: "airflow" as const, K: a },
-    { path: "contact" as const, K: c },
+    { path: "airflow" as const, K: ofAirflow },
+    { path: "contact" as const, K: ofContact },
   ]
     .filter((p) => Math.abs(p.K) >= 1)
     .sort((x, y) => Math.sign(whole) * y.K - Math.sign(whole) * x.K);

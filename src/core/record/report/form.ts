@@ -34,6 +34,12 @@ export function saidIn({ language, unit, zone }: ReportForm): Said {
     degrees: (K) => figures.number(Math.abs(unit === "F" ? 1.8 * K : K)),
     day: (at) => day.format(new Date(`${isDay(at) ? at : dayIn(zone, at)}T00:00:00Z`)),
     number: (value, digits = 0) => figures.number(value, digits),
-    minutes: (s) => (s >= 60 ? `${Math.floor(s / 60)} min ${Math.round(s % 60)} s` : `${Math.round(s)} s`),
+    minutes: (s) => clockWords(Math.round(s)),
   };
+}
+
+/** Whole seconds as minutes and seconds: 119 → "1 min 59 s", 120 → "2 min". */
+function clockWords(s: number): string {
+  const [min, rest] = [Math.floor(s / 60), s % 60];
+  return [min > 0 ? `${min} min` : "", rest > 0 || min === 0 ? `${rest} s` : ""].filter(Boolean).join(" ");
 }

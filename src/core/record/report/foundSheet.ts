@@ -5,7 +5,8 @@ import type { JobFile } from "../jobfile";
 import { cleaningOf, isRenewed, pastedChips, type ServiceContext } from "../../handwork/service";
 import { foundLint } from "./foundLint";
 import { PAPER, SANS } from "./paper";
-import type { Texts } from "./texts";
+import { wasLookedAt } from "./causes";
+import type { Speech } from "./speech";
 import { stepKey } from "../../handwork/service";
 
 /** What was found on the underside, as one picture with its words. */
@@ -36,8 +37,8 @@ interface Finding {
 }
 
 /** What was found and done, on the drawing of the job. */
-export function foundSheetOf(file: JobFile, work: ServiceContext, t: Texts): FoundSheet {
-  const findings = findingsIn(work, t)
+export function foundSheetOf(file: JobFile, work: ServiceContext, { t, said }: Speech): FoundSheet {
+  const findings = findingsIn(work, { t, said })
     .sort((a, b) => b.weight - a.weight)
     .slice(0, MOST);
   const layout = file.drawing?.document;
@@ -45,14 +46,14 @@ export function foundSheetOf(file: JobFile, work: ServiceContext, t: Texts): Fou
     title: t.found.title,
     sub: layout ? t.found.sub : "",
     svg: layout?.parts.length ? sheetSvg(layout, findings, foundLint(work)) : "",
-    heightPx: DRAWN_H + 8,
+    heightPx: heightOf(findings),
     lines: findings.length
       ? findings.map((f) => `${f.name}: ${[f.was, f.done].filter(Boolean).join(", ")}`)
-      : [t.found.nothing],
+      : [wasLookedAt(work) ? t.found.nothing : t.found.unwritten],
   };
 }
 
-function findingsIn(work: ServiceContext, t: Texts): Finding[] {
+function findingsIn(work: ServiceContext, { t, said }: Speech): Finding[] {
   const { journal, map } = work;
   if (!map) return [];
   const out: Finding[] = [];
@@ -69,7 +70,10 @@ function findingsIn(work: ServiceContext, t: Texts): Finding[] {
     if (grade < 2 && !t.parts.bearings[bearing]) continue;
     const name = part.kind === "fins" ? t.parts.fins(part.tag) : t.parts.blower(part.tag);
     const how = [t.parts.grades[grade], t.parts.bearings[bearing]].filter(Boolean).join(", ");
-    out.push({ part, name, was: how, done: cleaned(part.id, grade === 4), weight: grade });
+    // what was cleaned turns no easier for it
+    const bearingToo = t.parts.bearings[bearing] && journal.isDone(stepKey("clean", part.id)) ? done.bearing : "";
+    const doneTo = [cleaned(part.id, grade === 4), bearingToo].filter(Boolean).join(", ");
+    out.push({ part, name, was: how, done: doneTo, weight: grade });
   }
   for (const chip of pastedChips(work)) {
     const was = journal.of(stepKey("paste-was", chip.id)).value;
@@ -87,7 +91,8 @@ function findingsIn(work: ServiceContext, t: Texts): Finding[] {
   for (const pad of map.ofKind("pad")) {
     const was = journal.of(stepKey("pad-was", pad.id)).value;
     if (!t.parts.pads[was]) continue;
-    const size = `${pad.wMm} × ${pad.hMm} × ${pad.thicknessMm} mm`;
+    const mm = (v: number) => said.number(v, Number.isInteger(v) ? 0 : 1);
+    const size = `${mm(pad.wMm)} × ${mm(pad.hMm)} × ${mm(pad.thicknessMm)} mm`;
     const renewed = isRenewed(work, pad) && journal.isDone(stepKey("pad", pad.id));
     out.push({
       part: pad,
@@ -96,6 +101,14 @@ function findingsIn(work: ServiceContext, t: Texts): Finding[] {
       done: renewed ? done.newPad(size) : done.left,
       weight: 2.5,
     });
+  }
+  const soundness: [string, string, Part | undefined, Record<string, string>][] = [
+    ["pipes", t.parts.pipes, map.ofKind("pipe")[0] ?? map.ofKind("fins")[0], t.parts.soundness],
+    ["battery", t.parts.battery, map.ofKind("battery")[0], t.parts.batteries],
+  ];
+  for (const [step, name, part, states] of soundness) {
+    const was = states[journal.of(stepKey("strip", step)).value];
+    if (part && was) out.push({ part, name, was, done: done.left, weight: 3.2 });
   }
   return out;
 }
@@ -115,9 +128,9 @@ function sheetSvg(
     "svg",
     {
       xmlns: "http://www.w3.org/2000/svg",
-      viewBox: `0 0 ${FOUND_W} ${DRAWN_H + 8}`,
+      viewBox: `0 0 ${FOUND_W} ${heightOf(findings)}`,
       width: FOUND_W,
-      height: DRAWN_H + 8,
+      height: heightOf(findings),
       "font-family": SANS,
     },
     [
@@ -137,6 +150,19 @@ const coloured = (markup: string): string =>
     return /^#[0-9a-f]{8}$/i.test(colour) ? "#B9C2BF" : colour;
   });
 
+/** Findings stand so far below one another, their lines so far; the first at this height, px. */
+const ROW_PX = 72;
+const LINE_PX = 17;
+const FIRST_PX = 20;
+
+/** The drawing, or the lowest line beside it where that reaches further down, px. */
+function heightOf(findings: readonly Finding[]): number {
+  const last = Math.ceil(findings.length / 2) - 1;
+  // any of them may stand lowest
+  const most = Math.max(0, ...findings.map((f) => told(f).length));
+  return Math.max(DRAWN_H + 8, last < 2 ? 0 : FIRST_PX + last * ROW_PX + (most - 1) * LINE_PX + 6);
+}
+
 function callouts(findings: readonly Finding[], at: (p: readonly [number, number]) => [number, number]): string[] {
   const placed = findings.map((f) => ({ f, p: at(centreOf(f.part)) }));
   const byX = [...placed].sort((a, b) => a.p[0] - b.p[0]);
@@ -145,7 +171,7 @@ function callouts(findings: readonly Finding[], at: (p: readonly [number, number
   let number = 0;
   return sides.flatMap((side, s) => {
     const rows = [...side].sort((a, b) => a.p[1] - b.p[1]);
-    return rows.map(({ f, p }, i) => callout(f, p, { number: ++number, right: s === 1, y: 20 + i * 72 }));
+    return rows.map(({ f, p }, i) => callout(f, p, { number: ++number, right: s === 1, y: FIRST_PX + i * ROW_PX }));
   });
 }
 
@@ -154,7 +180,7 @@ function callout(f: Finding, [px, py]: [number, number], o: { number: number; ri
   const x = o.right ? cx + 19 : cx - 19;
   const anchor = o.right ? "start" : "end";
   const line = (dy: number, text: string, weight: number, fill: string) =>
-    el("text", { x, y: o.y + dy, "font-size": 13.5, "text-anchor": anchor, "font-weight": weight, fill }, short(text));
+    el("text", { x, y: o.y + dy, "font-size": 13.5, "text-anchor": anchor, "font-weight": weight, fill }, text);
   return [
     path(`M${cx + (o.right ? -12 : 12)} ${o.y}L${n(px)} ${n(py)}`, {
       stroke: "#FFFFFF",
@@ -173,21 +199,39 @@ function callout(f: Finding, [px, py]: [number, number], o: { number: number; ri
       { x: cx, y: o.y + 5, "font-size": 14.5, "text-anchor": "middle", "font-weight": 700, fill: PAPER.ink },
       String(o.number),
     ),
-    ...told(f).map(([text, strong], i) => line(i * 17 - 2, text, strong ? 600 : 400, strong ? PAPER.ink : PAPER.ink2)),
+    ...told(f).map(([text, strong], i) =>
+      line(i * LINE_PX - 2, text, strong ? 600 : 400, strong ? PAPER.ink : PAPER.ink2),
+    ),
   ].join("");
 }
 
-/** Name and state on one line where they fit there, else a line for each. */
+/** Name and state on one line where they fit there, else a line for each; what is long goes on in the next. */
 function told({ name, was, done }: Finding): [string, boolean][] {
   const whole = [name, was].filter(Boolean).join(" ");
-  return whole.length <= FITS
-    ? [
-        [whole, true],
-        [done, false],
-      ]
-    : [[name, true], ...[was, done].filter(Boolean).map((line): [string, boolean] => [line, false])];
+  const lines: [string, boolean][] =
+    whole.length <= FITS
+      ? [
+          [whole, true],
+          [done, false],
+        ]
+      : [[name, true], ...[was, done].filter(Boolean).map((line): [string, boolean] => [line, false])];
+  return lines
+    .flatMap(([line, strong]) => wrapped(line).map((l): [string, boolean] => [l, strong]))
+    .slice(0, MOST_LINES);
 }
 
-/** Letters that fit beside the drawing in one line. */
+/** Letters that fit beside the drawing in one line, and lines that fit above the next finding. */
 const FITS = 21;
-const short = (text: string): string => (text.length > 24 ? `${text.slice(0, 23)}…` : text);
+const FITS_LINE = 24;
+const MOST_LINES = 4;
+
+/** A text in lines that fit, broken between words. */
+function wrapped(text: string): string[] {
+  const out: string[] = [];
+  for (const word of text.split(" ")) {
+    const last = out.at(-1);
+    if (last !== undefined && last.length + 1 + word.length <= FITS_LINE) out[out.length - 1] = `${last} ${word}`;
+    else out.push(word);
+  }
+  return out;
+}

@@ -197,7 +197,7 @@ describe("what was found, on the drawing", () => {
   const all = (kind: string) => layout.parts.filter((p) => p.kind === kind);
   const sheet = (answers: readonly Answered[]) => {
     const file = aJobFile({ drawing: layout, answers });
-    return foundSheetOf(file, workIn(file), speech.t);
+    return foundSheetOf(file, workIn(file), speech);
   };
   const graded = [...all("fins"), ...all("blower")].map((p) => ({ step: stepKey("dust", p.id), value: "3" }));
 
@@ -285,11 +285,41 @@ describe("what was found, on the drawing", () => {
     ]);
     const [rattling] = sheet([at("dust", other?.id, "0"), at("bearing", other?.id, "rattles")]).lines;
     expect(rattling).toMatch(/^Fan .*: clean, rattles, left as it was$/);
+    const [cleaned] = sheet([
+      at("dust", other?.id, "3"),
+      at("bearing", other?.id, "rattles"),
+      { ...at("clean", other?.id, "brush;swab=2"), stage: "clean" },
+    ]).lines;
+    expect(cleaned).toMatch(/^Fan .*: felted, rattles, brushed in place, bearing left as it was$/);
   });
 
   it("writes every colour out, none that lets through", () => {
     const { svg } = sheet(graded);
     expect(svg).not.toContain("var(");
     expect(svg).not.toMatch(/#[0-9a-f]{8}\b/i);
+  });
+
+  it("tells a dented pipe and a worn battery, and nothing of what was sound", () => {
+    const found = (step: string, value: string) => sheet([{ step: stepKey("strip", step), value }]).lines.join();
+    expect(found("pipes", "dent")).toBe("Pipes and fins: a dented pipe, left as it was");
+    expect(found("battery", "worn")).toBe("Battery: worn, left as it was");
+    expect(found("pipes", "sound")).toBe("Nothing was written down of the inside.");
+    expect(sheet([{ step: stepKey("dust", all("fins")[0]?.id ?? ""), value: "0" }]).lines).toEqual([
+      "What was looked at inside was in order.",
+    ]);
+  });
+
+  it("cuts nothing off: what is long goes on in the next line, and the picture reaches down to it", () => {
+    const bearing = all("blower").map((p) => ({ step: stepKey("bearing", p.id), value: "rattles" }));
+    const done = [...all("fins"), ...all("blower")].map((p) => ({
+      step: stepKey("clean", p.id),
+      value: "brush;swab=2",
+      stage: "clean" as const,
+    }));
+    const { svg, heightPx } = sheet([...graded, ...bearing, ...done]);
+    const written = texts(svg).filter((e) => e.a["font-size"] === "13.5");
+    expect(written.every((e) => e.text.length <= 24 && !e.text.includes("…"))).toBe(true);
+    expect(written.map((e) => e.text).join(" ")).toContain("bearing left as it was");
+    expect(Math.max(...written.map((e) => Number(e.a.y)))).toBeLessThan(heightPx);
   });
 });

@@ -1,6 +1,6 @@
 import { CoolingMap } from "../../drawing/parts";
 import type { JobFile } from "../jobfile";
-import type { ChipVerdict } from "../../measure/judge";
+import { atLeastK, type ChipVerdict } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
 import { contextOf, countsOut, plansOf, usualProcedure, type ServiceContext } from "../../handwork/service";
 import { asideWords } from "./asides";
@@ -9,7 +9,9 @@ import { foundSheetOf, type FoundSheet } from "./foundSheet";
 import type { ReportFacts } from "./facts";
 import { saidIn, type ReportForm, type Said } from "./form";
 import { ladderSvg } from "./ladderSvg";
-import { statementsOf, whyOf, type Statement, type WhyItem } from "./sentences";
+import { benchNotesOf } from "./benchNotes";
+import { statementsOf, type Statement } from "./sentences";
+import { apartOf, whyOf, type Why } from "./why";
 import { technicalOf, type Technical } from "./technical";
 import { textsIn } from "./languages";
 import type { Span, Speech } from "./speech";
@@ -24,11 +26,13 @@ export interface Report {
   verdict: Span[];
   statements: Statement[];
   ladder: { svg: string; caption: string } | null;
-  why: { title: string; items: WhyItem[]; sureTitle: string; sure: string[]; note: string } | null;
+  why: Why | null;
   found: FoundSheet;
   counts: Span[];
   /** Parts found on the way that want something done; empty where there are none. */
   asides: Span[];
+  /** Closing note, what the job waits for, other sensors; empty where there is nothing to say. */
+  bench: Span[];
   next: { title: string; text: string };
   care: { title: string; text: string };
   foot: { by: string; checked: string; degrees: string; kept: string; page: (n: number, of: number) => string };
@@ -83,10 +87,11 @@ export function reportOf(facts: ReportFacts, form: ReportForm): Report {
     verdict: verdictLine(verdict, lead, { t, said }),
     statements: verdict ? statementsOf(verdict, { t, said }) : [],
     ladder: lead && verdict ? ladderOf(verdict, lead, { t, said }) : null,
-    why: verdict && lead ? whyOf(verdict, lead, work, { t, said }) : null,
-    found: foundSheetOf(file, work, t),
+    why: whyIn(verdict, lead, work, { t, said }),
+    found: foundSheetOf(file, work, { t, said }),
     counts: countsLine(work, t, said),
     asides: asidesLine(work, { t, said }),
+    bench: benchLine(benchNotesOf(file, verdict, { t, said }), t),
     next: nextOf(file, t, said),
     care: {
       title: t.care.title,
@@ -109,6 +114,12 @@ export function reportOf(facts: ReportFacts, form: ReportForm): Report {
   };
 }
 
+function whyIn(v: Verdict | null, lead: ChipVerdict | null, work: ServiceContext, speech: Speech): Why | null {
+  if (!v) return null;
+  if (v.verdict === "not-comparable") return apartOf(v, speech);
+  return lead && whyOf(v, lead, work, speech);
+}
+
 function headlineOf(v: Verdict | null, lead: ChipVerdict | null, { t, said }: Speech): string {
   const h = t.headline;
   if (!v) return h.none;
@@ -121,8 +132,11 @@ function headlineOf(v: Verdict | null, lead: ChipVerdict | null, { t, said }: Sp
   }
   if (v.verdict === "not-comparable") return h.notComparable;
   if (v.verdict === "unchanged" || !lead) return h.same;
-  if (v.verdict === "worse") return h.warmer(said.degrees(lead.change?.K ?? lead.bound?.K ?? 0));
-  const first = lead.bound ? h.atLeastCooler(said.degrees(lead.bound.K)) : h.cooler(said.degrees(lead.change?.K ?? 0));
+  if (v.verdict === "worse") return h.warmer(said.degrees(lead.change?.K ?? (lead.bound ? atLeastK(lead.bound) : 0)));
+  // what is at least so much is told by whole kelvins below it, as on screen
+  const first = lead.bound
+    ? h.atLeastCooler(said.degrees(atLeastK(lead.bound)))
+    : h.cooler(said.degrees(lead.change?.K ?? 0));
   const slows = v.gain?.slowsS;
   return typeof slows?.before === "number" && slows.after === "never" ? h.noLongerSlows(first) : `${first}.`;
 }
@@ -136,7 +150,7 @@ function verdictLine(v: Verdict | null, lead: ChipVerdict | null, { t, said }: S
     "not-comparable": t.verdict.notComparable,
   }[v.verdict];
   if (v.verdict === "not-comparable") return [{ text: word, strong: true }];
-  const spans: Span[] = [{ text: `${word} `, strong: true }, { text: `${t.compared} ` }];
+  const spans: Span[] = [{ text: `${word} `, strong: true }, { text: `${byFan(v) ? t.comparedFan : t.compared} ` }];
   if (v.verdict === "unchanged") return [...spans, { text: t.sureTo(said.degrees(v.thresholdK)) }];
   if (!lead?.change) return spans;
   const ends = [Math.abs(lead.change.low), Math.abs(lead.change.high)].sort((a, b) => a - b);
@@ -144,10 +158,14 @@ function verdictLine(v: Verdict | null, lead: ChipVerdict | null, { t, said }: S
   return [...spans, { text: before }, { text: `${range}.`, strong: true }];
 }
 
+/** Whether the fan itself is why it changed. */
+const byFan = (v: Verdict): boolean =>
+  v.reasons.some((r) => (r.code === "fan-stopped" || r.code === "fan-weak") && r.level === "caution");
+
 function ladderOf(v: Verdict, lead: ChipVerdict, { t, said }: Speech): Report["ladder"] {
   if (!lead.before || !lead.after) return null;
   const W = Object.values(v.matched.powerW).reduce((a, b) => a + b, 0);
-  const rpm = v.matched.fanRpm === null ? null : said.figures.rpm(v.matched.fanRpm);
+  const rpm = v.matched.fanRpm === null ? null : said.figures.with(v.matched.fanRpm, t.ladder.rpm);
   return {
     svg: ladderSvg(v, lead, { t, said }),
     caption: t.ladder.both(said.figures.watts(W), rpm, said.figures.degrees(v.matched.roomC)),
@@ -175,9 +193,20 @@ function asidesLine(work: ServiceContext, speech: Speech): Span[] {
   return [{ text: `${speech.t.asides.title}: `, strong: true }, { text: `${poor.slice(0, MOST_ASIDES).join("; ")}.` }];
 }
 
+function benchLine(lines: readonly string[], t: Texts): Span[] {
+  return lines.length ? [{ text: `${t.bench.title}: `, strong: true }, { text: lines.join(" ") }] : [];
+}
+
 function nextOf({ due }: JobFile, t: Texts, said: Said): Report["next"] {
   if (due.dueOn === null) return { title: t.next.none, text: "" };
   const title = t.next.title(said.day(due.dueOn));
-  const text = due.by === "drift" ? t.next.drift : due.by === "rule" ? t.next.rule : t.next.hand(due.why);
+  const text =
+    due.by === "drift"
+      ? t.next.drift
+      : due.by === "rule"
+        ? t.next.rule
+        : due.by === "snooze"
+          ? t.next.snooze
+          : t.next.hand(due.why);
   return { title, text };
 }

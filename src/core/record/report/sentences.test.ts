@@ -1,12 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { aJobFile } from "../../../testing/jobFiles";
 import { rigVerdict } from "../../../testing/rigRuns";
-import type { Figure } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
 import { saidIn } from "./form";
 import { textsIn } from "./languages";
-import { workIn } from "./report";
-import { statementsOf, whyOf } from "./sentences";
+import { statementsOf } from "./sentences";
 
 const speech = { t: textsIn("en"), said: saidIn({ language: "en", unit: "C", zone: "UTC" }) };
 const improved = rigVerdict({ faults: { clog: 2.4 } }, {});
@@ -76,66 +73,25 @@ describe("what a service is worth in use", () => {
     expect(told(withGain({}, 2))).toHaveLength(1);
     expect(told(withGain({}, 1.9))).toEqual([]);
     expect(told(withGain({}, null))).toEqual([]);
+    // not of a machine that still slows down at this load
+    const slows = { slowsS: { before: 60, after: 317 } } as Partial<Gain>;
+    expect(told(withGain(slows, 6.4)).join()).not.toContain("hot day");
+    expect(told(withGain({ slowsS: { before: 60, after: "never" } } as Partial<Gain>, 6.4)).join()).toContain(
+      "hot day",
+    );
   });
 });
 
-describe("why it changed", () => {
-  const lead = improved.chips[0];
-  if (!lead) throw new Error("no chip");
-  const work = workIn(aJobFile({}));
-  type Lead = typeof lead;
-  const path = (finding: string, K: number, [low, high] = [K - 1, K + 1]) => ({
-    finding,
-    change: { K, low, high } satisfies Figure,
-  });
-  const why = (contact: object, airflow: object, more: Partial<Lead> = {}) => {
-    const paths = [
-      { ...lead.paths[0], ...contact },
-      { ...lead.paths[1], ...airflow },
-    ] as unknown as Lead["paths"];
-    return whyOf(improved, { ...lead, bound: null, throttled: { before: 0, after: 0 }, ...more, paths }, work, speech);
-  };
-  const same = path("same", 0);
-
-  it("counts what was wrong by the paths that were won", () => {
-    expect(why(path("better", -6), path("better", -4)).title).toBe("Two things were wrong");
-    expect(why(path("better", -6), same).title).toBe("One thing was wrong");
-    expect(why(same, path("better", -6)).title).toBe("One thing was wrong");
-    expect(why(path("worse", 6), same).title).toBe("What the figures say");
-  });
-
-  it("tells airflow before contact, what was won before what was lost, and what could not be told", () => {
-    const items = (a: object, b: object) => why(a, b).items.map((i) => `${i.path} ${i.lead || i.text}`);
-    expect(items(path("better", -6.4), path("better", -4))).toEqual([
-      expect.stringMatching(/^airflow .* 4 degrees/),
-      expect.stringMatching(/^contact .* 6 degrees/),
+describe("how long", () => {
+  it("is told in whole minutes and seconds: what rounds up to a minute is one", () => {
+    const { minutes } = speech.said;
+    expect([108, 119.6, 120, 59.7, 59.2, 3600].map(minutes)).toEqual([
+      "1 min 48 s",
+      "2 min",
+      "2 min",
+      "1 min",
+      "59 s",
+      "60 min",
     ]);
-    expect(items(path("better", -6), path("worse", 3))).toEqual([
-      expect.stringMatching(/^contact .* 6 degrees/),
-      "airflow Air passes worse than before: 3 degrees.",
-    ]);
-    expect(items({ finding: "unknown", change: null }, { finding: "unknown", change: null })).toEqual([
-      "airflow Whether the air passes better the measurement could not tell.",
-      "contact Whether the paste carries better the measurement could not tell.",
-    ]);
-    expect(items(same, same)).toEqual([]);
-  });
-
-  it("tells ranges near end first, from nothing where an interval spans it, and why figures are less sure", () => {
-    const sure = (contact: object, more: Partial<Lead> = {}) => why(contact, path("better", -4, [-6, -3]), more).sure;
-    expect(sure(path("better", -9, [-12, -7]))).toEqual([
-      "Air between 3 and 6, paste between 7 and 12 degrees, each at 90 %.",
-    ]);
-    expect(sure(path("same", 1, [-1.2, 3]))[0]).toContain("paste between 0 and 3 degrees");
-    expect(sure({ finding: "unknown", change: null })).toEqual([]);
-    const throttled = { throttled: { before: 0.03, after: 0 } };
-    expect(sure(same, throttled)[1]).toMatch(/^The first run was slowed/);
-    expect(sure(same, { throttled: { before: 0.02, after: 1 } })).toHaveLength(1);
-    expect(sure(same, { ...throttled, bound: lead.change ?? null } as Partial<Lead>)[1]).toMatch(/^One run stood at/);
-  });
-
-  it("explains the ladder where both runs stand on it", () => {
-    expect(why(same, same).note).toContain("5 degrees a rung");
-    expect(why(same, same, { before: null }).note).toBe("");
   });
 });

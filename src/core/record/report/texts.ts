@@ -4,6 +4,10 @@ import type { AsideKind, Consumable } from "../../handwork/service";
 /** A count with its word in the one or the other form. */
 export const many = (n: string, one: string, more: string): string => `${n} ${n === "1" ? one : more}`;
 
+/** A film that no longer carries heat, as it was found. */
+export const SPENT_FILMS = ["dry", "pumped", "little"] as const;
+export type SpentFilm = (typeof SPENT_FILMS)[number];
+
 /** Every sentence of a report, in one language. Figures come ready made; days too. */
 export interface Texts {
   service: (day: string) => string;
@@ -22,6 +26,8 @@ export interface Texts {
   };
   verdict: { improved: string; unchanged: string; worse: string; notComparable: string; none: string };
   compared: string;
+  /** The same where the fan itself has changed. */
+  comparedFan: string;
   between: (low: string, high: string) => [before: string, range: string];
   sureTo: (degrees: string) => string;
   speed: {
@@ -35,14 +41,45 @@ export interface Texts {
   hotDay: { title: string; text: (room: string, degrees: string) => string };
   wrong: { two: string; one: string; none: string };
   air: {
+    /** Dust that was found and cleaned away. */
     won: (d: string) => string;
+    /** The same figure where nothing was recorded of why. */
+    carries: (d: string) => string;
     lost: (d: string) => string;
     matted: string;
     dusty: string;
-    plain: string;
+    cleaned: string;
     unknown: string;
   };
-  paste: { won: (d: string) => string; lost: (d: string) => string; dry: string; plain: string; unknown: string };
+  paste: {
+    /** A film that was found spent, and renewed. */
+    won: (d: string) => string;
+    carries: (d: string) => string;
+    lost: (d: string) => string;
+    /** What a spent film was like, by what was answered. */
+    spent: Record<SpentFilm, string>;
+    wetted: (share: string) => string;
+    renewed: string;
+    renewedSound: string;
+    unknown: string;
+  };
+  notRecorded: string;
+  /** Two runs that cannot be compared: why, by the reason's code, and what is known all the same. */
+  apart: {
+    title: string;
+    because: Readonly<Record<string, string>>;
+    other: string;
+    logged: (chip: string, before: string, after: string) => string;
+    chips: Record<"cpu" | "gpu", string>;
+  };
+  /** What the bench has to say besides: closing note, what the job waits for, other sensors. */
+  bench: {
+    title: string;
+    part: (what: string, until: string) => string;
+    word: (what: string) => string;
+    hot: (name: string, was: string, now: string) => string;
+    sensors: Record<"drive" | "memory" | "base" | "case", string>;
+  };
   sure: {
     title: string;
     paths: (air: string, paste: string) => string;
@@ -51,6 +88,8 @@ export interface Texts {
     range: (a: string, b: string) => string;
   };
   ladder: {
+    /** Unit of a fan's speed. */
+    rpm: string;
     note: (rung: string) => string;
     before: string;
     after: string;
@@ -62,8 +101,12 @@ export interface Texts {
     slowsAt: string;
     both: (w: string, rpm: string | null, room: string) => string;
   };
-  found: { title: string; sub: string; back: string; nothing: string };
+  found: { title: string; sub: string; back: string; nothing: string; unwritten: string };
   parts: {
+    pipes: string;
+    soundness: Record<string, string>;
+    battery: string;
+    batteries: Record<string, string>;
     fins: (tag: string) => string;
     blower: (tag: string) => string;
     pad: (tag: string) => string;
@@ -80,6 +123,7 @@ export interface Texts {
       renewed: string;
       newPad: (size: string) => string;
       left: string;
+      bearing: string;
     };
   };
   asides: {
@@ -95,7 +139,14 @@ export interface Texts {
     wear: (share: string) => string;
   };
   counts: { kinds: Record<string, readonly [one: string, many: string]>; all: string; not: string };
-  next: { title: (day: string) => string; none: string; drift: string; rule: string; hand: (why: string) => string };
+  next: {
+    title: (day: string) => string;
+    none: string;
+    drift: string;
+    rule: string;
+    hand: (why: string) => string;
+    snooze: string;
+  };
   care: { title: string; air: Record<string, string>; all: string };
   foot: {
     by: (role: string, initials: string) => string;

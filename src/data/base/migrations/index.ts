@@ -23,6 +23,7 @@ import * as pinMisses from "./0021-pin-misses";
 import * as ownerLinks from "./0022-owner-links";
 import * as pieces from "./0023-pieces";
 import * as erasure from "./0024-erasure";
+import * as letters from "./0025-letters";
 
 const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down: (k: Knex) => Promise<void> }[] = [
   { name: "0001-first", ...first },
@@ -49,6 +50,7 @@ const MIGRATIONS: readonly { name: string; up: (k: Knex) => Promise<void>; down:
   { name: "0022-owner-links", ...ownerLinks },
   { name: "0023-pieces", ...pieces },
   { name: "0024-erasure", ...erasure },
+  { name: "0025-letters", ...letters },
 ];
 
 /** Migrations as imported modules, so that the server, the tests and the command line share them. */

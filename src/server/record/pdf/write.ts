@@ -161,7 +161,7 @@ function figures(paper: Paper, r: Report, y: number): number {
 /** The underside with its words, and the lines below it. */
 function foundHeight(paper: Paper, r: Report): number {
   const form = { size: 14.5, lead: 20 };
-  const lines = [r.counts, r.asides, ...(r.found.svg ? [] : r.found.lines)].filter((l) => l.length > 0);
+  const lines = [r.counts, r.asides, r.bench, ...(r.found.svg ? [] : r.found.lines)].filter((l) => l.length > 0);
   return 46 + (r.found.svg ? r.found.heightPx : 0) + lines.reduce((h, l) => h + paper.heightOf(l, INNER_W, form), 0);
 }
 
@@ -179,7 +179,8 @@ function found(paper: Paper, r: Report, y: number): number {
     at += r.found.heightPx + 6;
   } else for (const line of r.found.lines) at = paper.write(line, MARGIN, at, INNER_W, { size: 14.5, lead: 20 });
   if (r.counts.length) at = paper.write(r.counts, MARGIN, at, INNER_W, { size: 14.5, lead: 20 });
-  if (r.asides.length) at = paper.write(r.asides, MARGIN, at, INNER_W, { size: 14.5, lead: 20 });
+  for (const line of [r.asides, r.bench])
+    if (line.length) at = paper.write(line, MARGIN, at, INNER_W, { size: 14.5, lead: 20 });
   return at + 8;
 }
 

@@ -8,7 +8,7 @@ import { todayNow } from "../../base/today";
 /** The shelf, and what of it is booked to a job. */
 export async function stockView(jobId: number | null): Promise<Shelf> {
   const db = await database();
-  const lots = await listLots(db);
+  const lots = await listLots(db, jobId === null ? "all" : "booked");
   const bookings = jobId === null ? [] : await bookingsOf(db, jobId);
   const cutting = jobId === null ? null : await cuttingOf(db, jobId);
   const used = [...bookings, ...(cutting?.sheets ?? [])].map((u) => u.lotId);
@@ -25,10 +25,8 @@ export async function stockView(jobId: number | null): Promise<Shelf> {
     const own = lot(s.lotId);
     if (own) cost += costOf(own, areas.get(s.id) ?? 0);
   }
-  // a job takes paste and pads from the shelf; what cleaning uses is counted from its steps
-  const shown = jobId === null ? lots : lots.filter((l) => l.kind === "paste" || l.kind === "pad");
   const today = await todayNow();
-  return { lots: shown, past, sheets: await listSheets(db), bookings, cutting, cost, today };
+  return { lots, past, sheets: await listSheets(db), bookings, cutting, cost, today };
 }
 
 /** So many uses of a lot are listed. */

@@ -121,8 +121,8 @@ function Figures({ r }: { r: Report }) {
       {r.why ? (
         <div className="min-w-0">
           <h3 className="text-[17px] leading-[22px] font-semibold">{r.why.title}</h3>
-          {r.why.items.map((item) => (
-            <p key={item.path} className="mb-1 text-[14.5px] leading-5">
+          {r.why.items.map((item, i) => (
+            <p key={i} className="mb-1 text-[14.5px] leading-5">
               <Spans spans={[{ text: item.lead ? `${item.lead} ` : "", path: item.path }, { text: item.text }]} />
             </p>
           ))}
@@ -164,11 +164,13 @@ function Found({ r }: { r: Report }) {
       <p className="mt-1 text-[14.5px] leading-5">
         <Spans spans={r.counts} />
       </p>
-      {r.asides.length ? (
-        <p className="mt-1 text-[14.5px] leading-5">
-          <Spans spans={r.asides} />
-        </p>
-      ) : null}
+      {[r.asides, r.bench]
+        .filter((line) => line.length > 0)
+        .map((line, i) => (
+          <p key={i} className="mt-1 text-[14.5px] leading-5 wrap-anywhere">
+            <Spans spans={line} />
+          </p>
+        ))}
     </div>
   );
 }

@@ -127,6 +127,10 @@ function edgeLevels({ start, x, width, due, today }: EdgeLevelsGiven) {
   return { level, months, room };
 }
 
+/** The strokes of some days as one path: a year of them is no reason for a page of four hundred pieces. */
+const strokes = (days: readonly Date[], is: (d: Date) => boolean, px: number): string =>
+  days.flatMap((d, i) => (is(d) ? [`M${i * PX_PER_DAY} 44v${px}`] : [])).join("");
+
 interface EdgeRuleProps {
   width: number;
   days: Date[];
@@ -140,14 +144,8 @@ function EdgeRule({ width, days, months, x }: EdgeRuleProps) {
     <svg aria-hidden width={width} height={46} className="absolute inset-x-0 top-0">
       <rect width={width} height={44} fill="var(--d-al2)" />
       <path d={`M0 44h${width}`} stroke="var(--ink)" strokeWidth={1.6} />
-      {days.map((d, i) => (
-        <path
-          key={i}
-          d={`M${i * PX_PER_DAY} 44v${d.getDay() === 1 ? -14 : -5}`}
-          stroke="var(--on-al)"
-          strokeWidth={d.getDay() === 1 ? 1.4 : 0.8}
-        />
-      ))}
+      <path d={strokes(days, (d) => d.getDay() !== 1, -5)} stroke="var(--on-al)" strokeWidth={0.8} />
+      <path d={strokes(days, (d) => d.getDay() === 1, -14)} stroke="var(--on-al)" strokeWidth={1.4} />
       {months.map((m) => (
         <g key={m.toISOString()}>
           <path d={`M${x(m)} 0v44`} stroke="var(--on-al)" strokeWidth={1.6} />

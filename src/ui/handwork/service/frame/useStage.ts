@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import { CoolingMap } from "@/core/drawing/parts";
+import { rememberedMap } from "@/core/drawing/parts";
 import {
   contextOf,
   gateOf,
@@ -26,7 +26,7 @@ interface StageGiven {
 export function useStage({ jobId, shelf: initialShelf, facts, stage }: StageGiven) {
   const { entries, add, waiting, problem, aside, flush } = useJournal(jobId, facts.entries, facts.aside);
   const stock = useShelf(jobId, initialShelf, flush);
-  const map = useMemo(() => (facts.layout?.parts.length ? new CoolingMap(facts.layout) : null), [facts.layout]);
+  const map = useMemo(() => rememberedMap(facts.drawn, facts.layout), [facts.drawn, facts.layout]);
   const ctx = useMemo(() => contextOf(facts, map, entries), [facts, map, entries]);
   const steps = useMemo(() => stepsOf(stage, ctx), [stage, ctx]);
   const [picked, setPicked] = useState<string | null>(null);
