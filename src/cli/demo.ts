@@ -3,6 +3,8 @@ import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { database } from "../data/base/connection";
 import { demoText, loadDemo } from "../demo/load";
+import { allInPlace } from "../threads/pool";
+import { bringUpToDate } from "../server/job/makeSummaries";
 import { lanternRow } from "../demo/scenario";
 
 /** ovrant demo [--files DIR]: loads the demo data into an empty database, or writes the logs to try the import with. */
@@ -18,8 +20,11 @@ export async function demoCommand(args: string[]): Promise<void> {
       }
     return;
   }
+  allInPlace();
   const db = await database();
   const loaded = await loadDemo(db, new Date());
+  // the first page shows how all of it stands
+  await bringUpToDate();
   process.stdout.write(
     loaded
       ? "Demo data loaded: Lantern Row Playhouse.\n"

@@ -30,6 +30,7 @@ const inPlace = processWide<true>("all in place");
 
 /** From here on this process does its tasks where they are asked for: it answers nobody meanwhile. */
 export const allInPlace = (): void => inPlace.set(true);
+export const isAllInPlace = (): boolean => inPlace.get() ?? false;
 
 /**
  * Does a task off the thread that answers requests. While developing and under test it is done in place: the bundle

@@ -3,6 +3,7 @@ import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout as rest } from "node:timers/promises";
 import { processWide } from "../../core/base/processWide";
+import { isAllInPlace } from "../../threads/pool";
 import { logged } from "../base/background/task";
 import { makeStale } from "./makeSummaries";
 
@@ -91,7 +92,7 @@ const held = processWide<SummaryProcess>("summaries");
  * @param patienceMs how long it is waited for
  */
 export async function summariesMade(first: readonly number[], patienceMs = PATIENCE_MS): Promise<void> {
-  if (process.env.NODE_ENV !== "production" || !existsSync(COMMAND)) {
+  if (process.env.NODE_ENV !== "production" || isAllInPlace() || !existsSync(COMMAND)) {
     const asked = [...first];
     await makeStale({ takeFirst: () => asked.splice(0), onMade: () => first.length === 0 || asked.length > 0 });
     return;
