@@ -93,12 +93,15 @@ function ownerPage(pages: Pages): void {
   y = paper.write(r.headline, MARGIN, y, INNER_W, { size: 33, weight: 700, lead: 38 }) + 6;
   y = paper.write(r.verdict, MARGIN, y, INNER_W, { size: 16.5, colour: PAPER.ink2, lead: 23 }) + 10;
   if (r.statements.length) y = statements(paper, r, y);
-  y = figures(paper, r, y);
-  y = found(paper, r, pages.room(y, foundHeight(paper, r)));
   const half = INNER_W / 2 - 12;
   const tall = Math.max(
     ...[r.next, r.care].map((part) => 36 + paper.heightOf(part.text, half, { size: 14.5, lead: 20 })),
   );
+  // what the ladder's picture says by itself gives way before a line of the owner's goes to another page
+  const below = foundHeight(paper, r) + tall;
+  const whole = r.why && y + figuresHeight(paper, r) + below > BOTTOM ? { ...r, why: { ...r.why, note: "" } } : r;
+  y = figures(paper, whole, y);
+  y = found(paper, r, pages.room(y, foundHeight(paper, r)));
   y = pages.room(y, tall);
   paper.line([MARGIN, y], [RIGHT, y]);
   y += 12;
@@ -156,6 +159,19 @@ function figures(paper: Paper, r: Report, y: number): number {
     low = Math.max(low, at);
   }
   return low + 8;
+}
+
+const WHY = { size: 14.5, lead: 20 };
+const WHY_NOTE = { size: 13.2, lead: 18 };
+
+/** How tall the ladder and what stands beside it are, px. */
+function figuresHeight(paper: Paper, { ladder, why }: Report): number {
+  const width = RIGHT - (ladder ? COLUMN : MARGIN);
+  const items = why?.items.map((i) => 5 + paper.heightOf([i.lead, i.text].filter(Boolean).join(" "), width, WHY)) ?? [];
+  const sure = why?.sure.length ? 31 + paper.heightOf(why.sure.join(" "), width, WHY) : 0;
+  const note = why?.note ? paper.heightOf(why.note, width, WHY_NOTE) : 0;
+  const beside = why ? 34 + items.reduce((a, b) => a + b, 0) + sure + note : 0;
+  return 8 + Math.max(ladder ? LADDER_H + 22 : 0, beside);
 }
 
 /** The underside with its words, and the lines below it. */
