@@ -1,3 +1,4 @@
+import { many } from "../../../testing/long";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
@@ -85,8 +86,8 @@ function* permutations<T>(of: readonly T[]): Generator<T[]> {
 }
 
 describe("the order to tighten in", () => {
-  it("is as good as the best of all orders, up to seven screws", () => {
-    const screws = fc.integer({ min: 1, max: 7 }).chain((n) =>
+  it("is as good as the best of all orders, up to six screws, in the long run seven", () => {
+    const screws = fc.integer({ min: 1, max: many(6, 7) }).chain((n) =>
       fc.array(fc.record({ xMm: fc.integer({ min: -40, max: 60 }), yMm: fc.integer({ min: -30, max: 30 }) }), {
         minLength: n,
         maxLength: n,

@@ -1,3 +1,4 @@
+import { LONG } from "../../../testing/long";
 import { expect, it } from "vitest";
 import { demoLayouts } from "../../../samples/layouts";
 import { golden, summed, eachSummed } from "../../../testing/golden";
@@ -186,7 +187,7 @@ it("pads in odd places are warned of as kept", async () => {
   await expect(golden(Object.fromEntries(out.map((o, i) => [i, o])))).toMatchFileSnapshot("golden/warnings.txt");
 });
 
-it("cuttings stand as kept", async () => {
+it.runIf(LONG)("cuttings stand as kept", async () => {
   let seed = 7;
   const random = () => (seed = (seed * 48271) % 2147483647) / 2147483647;
   const between = (a: number, b: number) => Math.round(10 * (a + (b - a) * random())) / 10;

@@ -1,3 +1,4 @@
+import { LONG } from "../../../testing/long";
 import { expect, it } from "vitest";
 import { golden, summed } from "../../../testing/golden";
 import { fieldOf, openGap, airPockets, sinkHeaps, runOn } from "./field";
@@ -196,7 +197,7 @@ it("what else answers a plate, and what presses it, stand as kept", async () => 
   await expect(golden(out)).toMatchFileSnapshot("golden/answers.txt");
 });
 
-it("suggestions stand as kept", async () => {
+it.runIf(LONG)("suggestions stand as kept", async () => {
   const out: unknown[] = [];
   for (const [k, face] of [
     [0, { widthMm: 14, heightMm: 9, forceN: 36, powerW: 45 }],

@@ -1,3 +1,4 @@
+import { LONG } from "../../../testing/long";
 import { expect, it } from "vitest";
 import { chipC, chipF, clock, log, N, OTHER_FORMS, TIME_FORMS, timed, two, watts } from "../../../testing/logForms";
 import { golden, summed, eachSummed } from "../../../testing/golden";
@@ -161,7 +162,7 @@ const PLACES = ["SSD", "NVMe 2", "Ambient", "Raum", "Mainboard", "DIMM 1", "Skin
 const WHATS = ["", "temp", "Temperatur", "power", "Leistung", "load", "Auslastung", "clock", "Takt", "rpm", "limit"];
 const UNITS = ["", " [°C]", " (°F)", ", W", " [mW]", " %", "/MHz", " [GHz]", " [U/min]", " (V)", "_C", " [krpm]"];
 
-it("headings stand for what they stood for", async () => {
+it.runIf(LONG)("headings stand for what they stood for", async () => {
   const said = [...CHIPS, ...PLACES].flatMap((device) =>
     WHATS.map((what, w) => {
       const each = UNITS.filter((_, u) => (u + w) % 3 === 0).map((unit) => {
@@ -193,7 +194,7 @@ it("what is told of columns is taken, and stands in the plan", async () => {
   await expect(golden(differ.map(summed))).toMatchFileSnapshot("golden/plans-differ.txt");
 });
 
-it("pieces of any size are read as the whole", () => {
+it.runIf(LONG)("pieces of any size are read as the whole", () => {
   for (const [name, text] of Object.entries(odd)) {
     const whole = typeof text === "string" ? new TextEncoder().encode(text) : text;
     for (const size of [997, 65_536]) {

@@ -1,3 +1,4 @@
+import { LONG } from "../../../testing/long";
 import { expect, it } from "vitest";
 import { chipC, log, watts } from "../../../testing/logForms";
 import { columnAs } from "./column";
@@ -105,7 +106,7 @@ it("units follow the size of the numbers, as kept", async () => {
   await expect(`${told.join("\n")}\n`).toMatchFileSnapshot("golden/units.txt");
 });
 
-it("one log has one scale, as kept: idle and peak of the chip, and the room beside it", async () => {
+it.runIf(LONG)("one log has one scale, as kept: idle and peak of the chip, and the room beside it", async () => {
   const told = [60, 75, 76, 77, 85, 86, 87, 95].flatMap((idle) =>
     [100, 104, 105, 106, 124, 125, 126, 180].flatMap((peak) =>
       [[null, 22, 47, 48, 49, 71]].map((rooms) => {
