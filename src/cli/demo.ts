@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { database } from "../data/base/connection";
 import { demoText, loadDemo } from "../demo/load";
-import { allInPlace } from "../threads/pool";
+import { workInPlace } from "../server/job/summaryMaker";
 import { bringUpToDate } from "../server/job/makeSummaries";
 import { lanternRow } from "../demo/scenario";
 
@@ -20,7 +20,7 @@ export async function demoCommand(args: string[]): Promise<void> {
       }
     return;
   }
-  allInPlace();
+  workInPlace();
   const db = await database();
   const loaded = await loadDemo(db, new Date());
   // the first page shows how all of it stands

@@ -2,8 +2,7 @@ import { setPriority } from "node:os";
 import { parseArgs } from "node:util";
 import { closeDatabases } from "../data/base/connection";
 import { ageOlder, bringUpToDate, makeStale, summariesLeft } from "../server/job/makeSummaries";
-import type { SummariesAsked, SummariesTold } from "../server/job/summaryMaker";
-import { allInPlace } from "../threads/pool";
+import { workInPlace, type SummariesAsked, type SummariesTold } from "../server/job/summaryMaker";
 import { Unusable } from "./unusable";
 
 /** Whoever answers pages comes first. */
@@ -15,7 +14,7 @@ const LOW = 10;
  */
 export async function summariesCommand(args: string[]): Promise<void> {
   const { values } = parseArgs({ args, options: { serve: { type: "boolean", default: false } } });
-  allInPlace();
+  workInPlace();
   if (values.serve) {
     serve();
     return;

@@ -3,7 +3,7 @@ import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout as rest } from "node:timers/promises";
 import { processWide } from "../../core/base/processWide";
-import { isAllInPlace } from "../../threads/pool";
+import { allInPlace, isAllInPlace } from "../../threads/pool";
 import { logged } from "../base/background/task";
 import { makeStale } from "./makeSummaries";
 
@@ -21,7 +21,7 @@ export interface SummariesAsked {
   turn: number;
   first: number[];
 }
-/** What it answers: turns whose jobs are made, the last turn that asked for all that is stale, and how many are left. */
+/** What it answers: turns whose jobs are made, the last turn that asked for all that is stale, how many are left. */
 export interface SummariesTold {
   made: number[];
   looked: number;
@@ -104,6 +104,9 @@ export async function summariesMade(first: readonly number[], patienceMs = PATIE
   await Promise.race([made, rest(patienceMs, null, { signal: late.signal }).catch(() => null)]);
   late.abort();
 }
+
+/** A command does all its work where it stands: it answers nobody meanwhile. */
+export const workInPlace = allInPlace;
 
 /** Has all that is stale worked out, from when the server starts: what an update made older, too. */
 export function beginSummaries(): void {

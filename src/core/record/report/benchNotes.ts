@@ -8,7 +8,7 @@ const NEAR_K = 5;
 
 const SENSORS = { "drive.temperature": "drive", "memory.temperature": "memory" } as const;
 
-/** What the bench has to say besides the verdict: its closing note, what the job waits for, the drive and the memory. */
+/** What the bench has to say besides: its closing note, what the job waits for, the drive and the memory. */
 export function benchNotesOf(file: JobFile, verdict: Verdict | null, { t, said }: Speech): string[] {
   const { waits } = file;
   return [

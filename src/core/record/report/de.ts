@@ -24,7 +24,7 @@ export const de: Texts = {
   },
   compared: "Vorher und nachher gemessen, verglichen bei gleicher Arbeit, gleicher Lüfterdrehzahl und gleichem Raum.",
   comparedFan:
-    "Vorher und nachher gemessen, verglichen bei gleicher Arbeit und gleichem Raum; der Lüfter selbst ist nicht, wie er war.",
+    "Vorher und nachher gemessen, verglichen bei gleicher Arbeit und gleichem Raum; der Lüfter ist nicht, wie er war.",
   between: (low, high) => ["Zu 90 % sicher liegt der wahre Wert ", `zwischen ${low} und ${high} Grad`],
   sureTo: (d) => `Ein Unterschied unter ${d} Grad lässt sich nicht vom Zufall trennen.`,
   speed: {

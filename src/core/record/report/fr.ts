@@ -24,7 +24,7 @@ export const fr: Texts = {
   },
   compared: "Mesuré avant et après, comparé à travail égal, à vitesse de ventilateur égale et à pièce égale.",
   comparedFan:
-    "Mesuré avant et après, comparé à travail égal et à pièce égale ; le ventilateur lui-même n’est plus comme il était.",
+    "Mesuré avant et après, comparé à travail égal et à pièce égale ; le ventilateur n’est plus comme il était.",
   between: (low, high) => ["Sûr à 90 %, le vrai chiffre se trouve ", `entre ${low} et ${high} degrés`],
   sureTo: (d) => `Un changement de moins de ${d} degrés ne se distingue pas du hasard.`,
   speed: {

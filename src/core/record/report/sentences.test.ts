@@ -76,16 +76,13 @@ describe("what a service is worth in use", () => {
     // not of a machine that still slows down at this load
     const slows = { slowsS: { before: 60, after: 317 } } as Partial<Gain>;
     expect(told(withGain(slows, 6.4)).join()).not.toContain("hot day");
-    expect(told(withGain({ slowsS: { before: 60, after: "never" } } as Partial<Gain>, 6.4)).join()).toContain(
-      "hot day",
-    );
+    expect(told(withGain({ slowsS: { before: 60, after: "never" } }, 6.4)).join()).toContain("hot day");
   });
 });
 
 describe("how long", () => {
   it("is told in whole minutes and seconds: what rounds up to a minute is one", () => {
-    const { minutes } = speech.said;
-    expect([108, 119.6, 120, 59.7, 59.2, 3600].map(minutes)).toEqual([
+    expect([108, 119.6, 120, 59.7, 59.2, 3600].map((s) => speech.said.minutes(s))).toEqual([
       "1 min 48 s",
       "2 min",
       "2 min",
