@@ -262,7 +262,8 @@ function report(
   const p99 = Math.max(0, ...late.map((l) => l.now.p99));
   const most = Math.max(0, ...late.map((l) => l.now.most));
   const heaps = late.map((l) => l.heapMB.toFixed(0)).join(" ");
-  console.log(`  the thread that answers was late by ${p99} ms of 100 moments 99, ${most} at most; heap in use ${heaps} MB`);
+  console.log(`  the thread that answers was late by ${p99} ms of 100 moments 99, ${most} at most`);
+  console.log(`  heap in use, MB: ${heaps}`);
   console.log(`  waiting at the end: ${JSON.stringify(late.at(-1)?.waiting ?? {})}`);
   console.log(`bars: none failing, kinds as above, late p99 under ${LATE_P99_MS} ms, growth under ${GROWTH_PERCENT} %`);
   process.exitCode = failed.length || over.length || p99 > LATE_P99_MS || growth > GROWTH_PERCENT ? 1 : 0;
