@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { readFileSync } from "node:fs";
+import { parseEnv } from "node:util";
 
 /** The built application, served over a database, for as long as `work` takes. */
 export async function served<T>(db: string, port: number, work: (base: string) => Promise<T>): Promise<T> {
@@ -13,12 +14,7 @@ export async function served<T>(db: string, port: number, work: (base: string) =
 }
 
 /** What `scripts/serve.sh` sets for the server as well. */
-const AS_SERVED = Object.fromEntries(
-  readFileSync("scripts/serve.env", "utf8")
-    .split("\n")
-    .filter((line) => /^\w+=/.test(line))
-    .map((line) => [line.slice(0, line.indexOf("=")), line.slice(line.indexOf("=") + 1).replaceAll('"', "")]),
-) as Record<string, string>;
+const AS_SERVED = parseEnv(readFileSync("scripts/serve.env", "utf8"));
 
 const nodeFlags = (): string[] =>
   [AS_SERVED.OVRANT_NODE, process.env.BENCH_NODE].flatMap((flags) => (flags ?? "").split(" ")).filter(Boolean);

@@ -39,6 +39,8 @@ function serve(): void {
 /** Works through what is asked, one after the other; what somebody looks at comes first. */
 class Maker {
   private readonly first: SummariesAsked[] = [];
+  /** Turns whose jobs are being made. */
+  private taken: number[] = [];
   private wanted = 0;
   private looked = 0;
   private busy = false;
@@ -61,19 +63,18 @@ class Maker {
     } catch (e) {
       // the server goes on with what is known, and asks again
       console.error("how jobs stand cannot be worked out", e);
-      this.first.length = 0;
+      const made = [...this.taken, ...this.first.splice(0).map((a) => a.turn)];
       this.looked = this.wanted;
-      this.tell({ made: [], looked: this.looked, left: 0 });
+      this.tell({ made, looked: this.looked, left: 0 });
     }
     this.busy = false;
   }
 
   private async turn(): Promise<void> {
     const upTo = this.wanted;
-    let made: number[] = [];
     const take = () => {
       const asked = this.first.splice(0);
-      made = asked.map((a) => a.turn);
+      this.taken = asked.map((a) => a.turn);
       return [...new Set(asked.flatMap((a) => a.first))];
     };
     let left = await summariesLeft();
@@ -81,11 +82,11 @@ class Maker {
       takeFirst: take,
       onMade: (ids) => {
         left = Math.max(0, left - ids.length);
-        this.tell({ made, looked: this.looked, left });
+        this.tell({ made: this.taken, looked: this.looked, left });
         return process.connected;
       },
     });
     this.looked = upTo;
-    this.tell({ made, looked: upTo, left: await summariesLeft() });
+    this.tell({ made: this.taken, looked: upTo, left: await summariesLeft() });
   }
 }

@@ -9,9 +9,12 @@ import { summariesMade } from "./summaryMaker";
 /** Adds a job, with how it stands: nothing is known of it yet. */
 export async function takeJobIn(
   tx: Knex,
-  ...[machineId, complaint, now, from]: [number, string, string, number?]
+  machineId: number,
+  complaint: string,
+  now: string,
+  from: number | null = null,
 ): Promise<number> {
-  const jobId = await addJob(tx, machineId, complaint, now, from ?? null);
+  const jobId = await addJob(tx, machineId, complaint, now, from);
   await writeSummary(tx, jobId, TAKEN_IN, { by: MADE_BY, facts: await factsOf(tx, jobId) });
   return jobId;
 }

@@ -25,7 +25,7 @@ async function workedOut(jobId: number): Promise<Made | null> {
     const summary = await summaryNow(jobId);
     return summary && { jobId, facts, summary };
   } catch (e) {
-    // one job that cannot be read is left out of the lists, and takes none of the others with it
+    // one job that cannot be read is shown as it was last known, and takes none of the others with it
     if (databaseTrouble(e)) throw e;
     console.error(`job ${jobId} cannot be told in lists`, e);
     return null;

@@ -56,7 +56,10 @@ class SummaryProcess {
     });
     child.on("message", (told: SummariesTold) => this.told(told));
     child.once("exit", () => this.ended(child));
-    child.once("error", logged);
+    child.once("error", (e) => {
+      logged(e);
+      this.ended(child);
+    });
     // it ends with this process, and does not keep it from ending
     child.unref();
     child.channel?.unref();

@@ -66,7 +66,7 @@ export async function newJob(machineId: number, body: unknown): Promise<Result<{
     if (again) return ok({ jobId: last.id });
     const from = comesBack ? await lastClosedOf(tx, machineId) : null;
     await summaryStays(tx, await dropChecks(tx, machineId));
-    return ok({ jobId: await takeJobIn(tx, machineId, complaint, new Date(now).toISOString(), from?.id) });
+    return ok({ jobId: await takeJobIn(tx, machineId, complaint, new Date(now).toISOString(), from?.id ?? null) });
   });
 }
 

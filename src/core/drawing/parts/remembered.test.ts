@@ -16,7 +16,7 @@ describe("a drawing's map", () => {
   it("goes when many others came after it, not while it is used", () => {
     const used = rememberedMap("used", wrenfell14Layout());
     const idle = rememberedMap("idle", wrenfell14Layout());
-    for (let i = 0; i < 24; i++) {
+    for (let i = 0; i < 100; i++) {
       rememberedMap(`other ${i}`, wrenfell14Layout());
       expect(rememberedMap("used", wrenfell14Layout())).toBe(used);
     }

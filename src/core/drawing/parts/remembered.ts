@@ -2,7 +2,7 @@ import { CoolingMap } from "./map";
 import type { Layout } from "./parts";
 
 /** So many drawings are remembered with their links. */
-const MOST = 24;
+const MOST = 100;
 const known = new Map<string, CoolingMap>();
 
 /**

@@ -6,9 +6,7 @@ import type { Speech } from "./speech";
 const LEAST_K = 3;
 const NEAR_K = 5;
 
-const SENSORS = { "drive.temperature": "drive", "memory.temperature": "memory" } as const;
-
-/** What the bench has to say besides: its closing note, what the job waits for, the drive and the memory. */
+/** What the bench has to say besides: its closing note, what the job waits for, other sensors. */
 export function benchNotesOf(file: JobFile, verdict: Verdict | null, { t, said }: Speech): string[] {
   const { waits } = file;
   return [
@@ -16,13 +14,13 @@ export function benchNotesOf(file: JobFile, verdict: Verdict | null, { t, said }
     ...(waits?.for === "part" ? [t.bench.part(waits.what, waits.until ? said.day(waits.until) : "")] : []),
     ...(waits?.for === "word" ? [t.bench.word(ended(waits.what))] : []),
     ...(verdict?.others ?? []).flatMap((o) => {
-      const name = SENSORS[o.key as keyof typeof SENSORS];
-      if (!name || o.afterC === null) return [];
+      const name = t.bench.sensors[o.key.replace(".temperature", "") as keyof typeof t.bench.sensors];
+      if (o.afterC === null) return [];
       const moved = o.beforeC !== null && Math.abs(o.afterC - o.beforeC) >= LEAST_K;
       const near = o.limitC !== null && o.afterC > o.limitC - NEAR_K;
       if (!moved && !near) return [];
       const was = o.beforeC === null ? "" : said.figures.degrees(o.beforeC);
-      return [t.bench.hot(t.bench.sensors[name], was, said.figures.degrees(o.afterC))];
+      return [t.bench.hot(name, was, said.figures.degrees(o.afterC))];
     }),
   ];
 }

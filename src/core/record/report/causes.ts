@@ -3,8 +3,10 @@ import { isPrint, pastedChips, stepKey, wettedShare, type ServiceContext } from 
 
 /** What handwork recorded of the air's way. */
 export interface AirRecord {
-  /** Worst grade of dust that was found and cleaned away; null where none was, or nobody graded it. */
-  dust: number | null;
+  /** Worst grade of dust that was found in the fins and cleaned away; null where none was, or nobody graded it. */
+  fins: number | null;
+  /** The same of the blowers. */
+  blowers: number | null;
   /** Something was cleaned of which nobody wrote down how it was. */
   cleanedOnly: boolean;
 }
@@ -23,13 +25,19 @@ const DUSTY = 2;
 
 /** What was found in the way of the air and taken out of it. Dust that was left lying explains nothing that changed. */
 export function airRecordOf({ journal, map }: ServiceContext): AirRecord {
-  const ways = [...(map?.ofKind("fins") ?? []), ...(map?.ofKind("blower") ?? [])];
-  const cleaned = ways.filter((p) => journal.isDone(stepKey("clean", p.id)));
-  const graded = cleaned.filter((p) => journal.isDone(stepKey("dust", p.id)));
-  const grades = graded.map((p) => Number(journal.of(stepKey("dust", p.id)).value)).filter((g) => g >= DUSTY);
+  const cleanedOf = (kind: "fins" | "blower") =>
+    (map?.ofKind(kind) ?? []).filter((p) => journal.isDone(stepKey("clean", p.id)));
+  const isGraded = (p: { id: string }) => journal.isDone(stepKey("dust", p.id));
+  const worst = (parts: readonly { id: string }[]): number | null => {
+    const grades = parts.filter(isGraded).map((p) => Number(journal.of(stepKey("dust", p.id)).value));
+    const most = Math.max(0, ...grades);
+    return most >= DUSTY ? most : null;
+  };
+  const [fins, blowers] = [cleanedOf("fins"), cleanedOf("blower")];
   return {
-    dust: grades.length ? Math.max(...grades) : null,
-    cleanedOnly: cleaned.length > graded.length,
+    fins: worst(fins),
+    blowers: worst(blowers),
+    cleanedOnly: [...fins, ...blowers].some((p) => !isGraded(p)),
   };
 }
 

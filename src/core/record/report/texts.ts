@@ -48,6 +48,7 @@ export interface Texts {
     lost: (d: string) => string;
     matted: string;
     dusty: string;
+    blades: string;
     cleaned: string;
     unknown: string;
   };

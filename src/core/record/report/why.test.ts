@@ -59,10 +59,15 @@ describe("what the air's way is said to have gained", () => {
 
   it("is dust where dust was graded and cleaned away, and that alone", () => {
     expect(said(air(dust(fins, 2), cleaned(fins)))).toEqual([
-      "Dust blocked the air: 9 degrees. Dust lay in the fins or on the blades, and less air came through.",
+      "Dust blocked the air: 9 degrees. Dust lay in the fins, and less air came through.",
     ]);
     expect(said(air(dust(fins, 4), cleaned(fins)))[0]).toMatch(/^Dust blocked the air: 9 degrees\. .* lay a mat\./);
     expect(air(dust(fins, 3), cleaned(fins)).title).toBe("One thing was wrong");
+    // a felted blower is no mat between it and the fins
+    const blower = ids("blower")[0] ?? "";
+    expect(said(air(dust(blower, 4), cleaned(blower), dust(fins, 0), cleaned(fins)))).toEqual([
+      expect.stringMatching(/^Dust blocked the air: 9 degrees\. Dust lay on the blades and in the housing/),
+    ]);
     // the felt that was left lying is not what went
     expect(said(air(dust(fins, 4), dust(otherFins, 2), cleaned(otherFins)))[0]).not.toContain("mat");
   });
@@ -138,6 +143,11 @@ describe("both paths", () => {
         const shown = whyOf(improved, chip, work, own).items.map((i) => Number(/(\d+) degrees/.exec(i.lead)?.[1]));
         expect(shown.reduce((s, n) => s + n, 0)).toBe(Number(own.said.degrees(c + a)));
       }
+  });
+
+  it("are told by their own figures where the whole is known of one side alone", () => {
+    const bound = why(path("better", -6), path("better", -4), all, { change: null });
+    expect(bound.items.map((i) => Number(/(\d+) degrees/.exec(i.lead)?.[1]))).toEqual([4, 6]);
   });
 
   it("are told air first, what was won before what was lost, and what could not be told", () => {
@@ -240,5 +250,6 @@ describe("what else the bench has to say", () => {
     expect(other(56, 55)).toEqual([]);
     expect(other(88, null)).toEqual([]);
     expect(other(50, 40, 90, "memory.temperature")).toEqual(["The memory read 50 °C before and 40 °C after."]);
+    expect(other(48, 41, 45, "base.temperature")).toEqual(["The base read 48 °C before and 41 °C after."]);
   });
 });

@@ -29,12 +29,11 @@ interface Told {
 const MATTED = 4;
 
 function airWon(work: ServiceContext, d: string, { t }: Speech): Told {
-  const { dust, cleanedOnly } = airRecordOf(work);
-  if (dust !== null)
-    return {
-      item: { path: "airflow", lead: t.air.won(d), text: dust >= MATTED ? t.air.matted : t.air.dusty },
-      recorded: true,
-    };
+  const { fins, blowers, cleanedOnly } = airRecordOf(work);
+  if (fins !== null || blowers !== null) {
+    const text = fins === null ? t.air.blades : fins >= MATTED ? t.air.matted : t.air.dusty;
+    return { item: { path: "airflow", lead: t.air.won(d), text }, recorded: true };
+  }
   const text = cleanedOnly ? t.air.cleaned : t.notRecorded;
   return { item: { path: "airflow", lead: t.air.carries(d), text }, recorded: false };
 }
@@ -61,7 +60,8 @@ export function whyOf(v: Verdict, lead: ChipVerdict, work: ServiceContext, speec
   const { t, said } = speech;
   const [contact, airflow] = lead.paths;
   const shown = shownChange(lead, said.unit === "F" ? 1.8 : 1);
-  const size = (p: PathVerdict) => said.number(Math.abs(shown?.[p.path] ?? 0));
+  // of one side alone there is no whole the paths could sum to
+  const size = (p: PathVerdict) => (shown ? said.number(Math.abs(shown[p.path])) : said.degrees(p.change?.K ?? 0));
   const told: Told[] = [];
   const against: WhyItem[] = [];
   if (airflow.finding === "better" && airflow.change) told.push(airWon(work, size(airflow), speech));

@@ -6,6 +6,7 @@ import {
   runFact,
   stageAt,
   stagesOf,
+  TAKEN_IN,
   type JobSummary,
   type Machine,
   type StageName,
@@ -14,18 +15,7 @@ import {
 const machine = { id: 1, tag: "LR-1", model: "Wrenfell 14", place: "Box office" } as Machine;
 
 const job = (id: number, complaint = "loud") => ({ id, complaint, waits: null });
-const stands = (at: StageName, beforeFact = ""): JobSummary => ({
-  at,
-  beforeFact,
-  verdict: null,
-  timesS: {},
-  found: "",
-  grade: null,
-  did: [],
-  measured: null,
-  days: { before: null, after: null },
-  forecast: null,
-});
+const stands = (at: StageName, beforeFact = ""): JobSummary => ({ ...TAKEN_IN, at, beforeFact });
 
 describe("stages follow from what a job holds", () => {
   const service = (...started: ServiceStage[]) =>

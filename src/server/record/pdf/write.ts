@@ -126,6 +126,9 @@ function statements(paper: Paper, r: Report, y: number): number {
   return low + 10;
 }
 
+const WHY = { size: 14.5, lead: 20 };
+const WHY_NOTE = { size: 13.2, lead: 18 };
+
 /** The ladder at the left, why and how sure at the right. */
 function figures(paper: Paper, r: Report, y: number): number {
   if (!r.ladder && !r.why) return y;
@@ -149,20 +152,17 @@ function figures(paper: Paper, r: Report, y: number): number {
         ...(item.lead ? [{ text: `${item.lead} `, path: item.path }] : []),
         ...(item.text ? [{ text: item.text }] : []),
       ];
-      at = paper.write(spans, x, at, width, { size: 14.5, lead: 20 }) + 5;
+      at = paper.write(spans, x, at, width, WHY) + 5;
     }
     if (r.why.sure.length) {
       at = paper.write(r.why.sureTitle, x, at + 4, width, { size: 17, weight: 600, lead: 22 }) + 2;
-      at = paper.write(r.why.sure.join(" "), x, at, width, { size: 14.5, lead: 20 }) + 3;
+      at = paper.write(r.why.sure.join(" "), x, at, width, WHY) + 3;
     }
-    if (r.why.note) at = paper.write(r.why.note, x, at, width, { size: 13.2, colour: PAPER.ink2, lead: 18 });
+    if (r.why.note) at = paper.write(r.why.note, x, at, width, { ...WHY_NOTE, colour: PAPER.ink2 });
     low = Math.max(low, at);
   }
   return low + 8;
 }
-
-const WHY = { size: 14.5, lead: 20 };
-const WHY_NOTE = { size: 13.2, lead: 18 };
 
 /** How tall the ladder and what stands beside it are, px. */
 function figuresHeight(paper: Paper, { ladder, why }: Report): number {
