@@ -3,9 +3,13 @@ import { usualCurves, type PadCurves } from "../../core/handwork/pads";
 import type { JobSummary } from "../../core/workshop/job";
 import { usualProcedure, type OwnPractices, type Procedure } from "../../core/handwork/service";
 import { readSetting, writeSetting } from "../base/settingsStore";
+import { storedJson } from "../base/storedJson";
 
 const KEY = "ways";
-const whole = (json: string): Procedure => ({ ...usualProcedure, ...(JSON.parse(json) as Partial<Procedure>) });
+const whole = (json: string, jobId: number): Procedure => ({
+  ...usualProcedure,
+  ...storedJson<Partial<Procedure>>(json, {}, `the ways of job ${jobId}`),
+});
 
 /** The workshop's procedure; ours where it set nothing. */
 export const workshopProcedure = async (db: Knex): Promise<Procedure> => ({
@@ -19,7 +23,7 @@ export const setWorkshopProcedure = (db: Knex, procedure: Procedure): Promise<vo
 /** The procedure a job is worked by; the workshop's until work on it began. */
 export async function jobProcedure(db: Knex, jobId: number): Promise<Procedure> {
   const own = await db("job_ways").where({ job_id: jobId }).first<{ ways_json: string } | undefined>();
-  return own ? whole(own.ways_json) : workshopProcedure(db);
+  return own ? whole(own.ways_json, jobId) : workshopProcedure(db);
 }
 
 export async function setJobProcedure(db: Knex, jobId: number, procedure: Procedure): Promise<void> {
@@ -57,13 +61,14 @@ export async function procedureOfJobs(
     .join("job_ways as w", "w.job_id", "j.id")
     .join("stands as s", "s.job_id", "j.id")
     .whereNot("s.told_json", "")
-    .select<{ ways_json: string; told_json: string }[]>("w.ways_json", "s.told_json");
+    .select<{ id: number; ways_json: string; told_json: string }[]>("j.id", "w.ways_json", "s.told_json");
   return rows.flatMap((r) => {
-    const ladder = (JSON.parse(r.told_json) as Pick<JobSummary, "verdict">).verdict?.ladder;
+    const told = storedJson<Partial<Pick<JobSummary, "verdict">>>(r.told_json, {}, `how job ${r.id} stands`);
+    const ladder = told.verdict?.ladder;
     if (!ladder?.before || !ladder.after) return [];
     const [b, a] = [ladder.before, ladder.after];
     const contactK = a.totalK - a.airflowK - (b.totalK - b.airflowK);
-    return [{ procedure: whole(r.ways_json), contactK, airflowK: a.airflowK - b.airflowK }];
+    return [{ procedure: whole(r.ways_json, r.id), contactK, airflowK: a.airflowK - b.airflowK }];
   });
 }
 

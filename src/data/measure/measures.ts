@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { storedJson } from "../base/storedJson";
 import type { GoodRun } from "../../core/measure/judge";
 
 /** Resistances of a job's after run as one judge measured them; none where it left a path worse or unknown. */
@@ -75,6 +76,6 @@ export async function measuredPairs(
     jobId: r.id,
     tag: r.tag,
     limitC: r.limit_c,
-    runs: r.runs_json === null ? null : (JSON.parse(r.runs_json) as GoodRun[]),
+    runs: storedJson<GoodRun[] | null>(r.runs_json, null, `what was measured of job ${r.id}`),
   }));
 }

@@ -19,7 +19,8 @@ import { JUDGE_VERSION } from "../../core/measure/judge";
 import type { ChipId } from "../../core/measure/thermal";
 import { nextDue, type NextDue, type UpkeepRules } from "../../core/workshop/upkeep";
 import { asideLine, asidesIn, Journal, type Aside } from "../../core/handwork/service";
-import { database } from "../../data/base/connection";
+import { database, databaseTrouble } from "../../data/base/connection";
+import { logged } from "../base/background/task";
 import { duesOf, type DueLine } from "../../data/workshop/dues";
 import { asideEntriesOf } from "../../data/handwork/journal";
 import { findJob, findJobs, jobsOfMachine, type Job } from "../../data/workshop/jobs";
@@ -166,8 +167,15 @@ export async function historyView(machineId: number): Promise<HistoryView | null
   };
 }
 
+/** One job that cannot be read takes no page of many down; a database that cannot be used does. */
+function unlessTrouble(e: unknown): null {
+  if (databaseTrouble(e)) throw e;
+  return logged(e);
+}
+
 async function newestOf(jobId: number | undefined): Promise<HistoryView["newest"]> {
-  const view = jobId === undefined ? null : await jobView(jobId);
+  // its stages stand beside: where they cannot be read the years are told all the same
+  const view = jobId === undefined ? null : await jobView(jobId).catch(unlessTrouble);
   return view && { jobId: view.job.id, stages: view.stages };
 }
 

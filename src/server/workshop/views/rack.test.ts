@@ -28,6 +28,20 @@ async function served(model: string, place: string, dueIn: number | null): Promi
   if (dueIn !== null) await setDue(db, machineId, { dueOn: dayAfter(today, dueIn), why: "lint", by: "hand" });
   return machineId;
 }
+/** A run as a row, without its readings. */
+const BARE_RUN = {
+  kind: "before",
+  created_at: "2031-03-01T09:00:00.000Z",
+  source_name: "a.csv",
+  source_sha256: "",
+  source_bytes: 0,
+  rows: 0,
+  step_s: 1,
+  columns_json: "[]",
+  layout_json: "{}",
+  gaps_json: "[]",
+  warnings_json: "[]",
+};
 const plain = { word: "", from: "", shelf: null, page: 1 };
 const shelves = async (more: Partial<Parameters<typeof rackView>[0]> = {}) =>
   (await rackView({ way: "waits", ...plain, ...more })).shelves.map((s) => [s.name, s.count, s.machines.length]);
@@ -112,7 +126,7 @@ describe("the rack", () => {
     const broken = await taken("Wrenfell 14", "Broken cellar");
     const sound = await taken("Wrenfell 14", "Sound cellar");
     const db = await database();
-    await db("job_ways").insert({ job_id: broken.jobId, ways_json: "{" });
+    await db("runs").insert({ ...BARE_RUN, job_id: broken.jobId, conditions_json: "{" });
     const logged = vi.spyOn(console, "error").mockImplementation(() => undefined);
     const [shelf] = (await rackView({ way: "model", ...plain, word: "cellar" })).shelves.slice(-1);
     expect(shelf?.machines.map((m) => [m.machine.id, m.open?.button ?? null, m.behind])).toEqual([

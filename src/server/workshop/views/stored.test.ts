@@ -4,12 +4,14 @@ import { database } from "../../../data/base/connection";
 import { loadDemo } from "../../../demo/load";
 import { temporaryDatabase } from "../../../testing/bed";
 import { backgroundOver } from "../../base/background/task";
+import { historyView } from "../../job/history";
 import { library } from "../../drawing/views/layout";
 import { forecastsView } from "../../job/forecasts";
 import { calendarOf } from "../calendar";
 import { benchView } from "./bench";
 import { dueView } from "./due";
 import { stockView } from "./materials";
+import { machineView } from "./machine";
 import { rackView } from "./rack";
 import { searchView } from "./search";
 
@@ -22,6 +24,11 @@ beforeAll(async () => {
   vi.spyOn(console, "error").mockImplementation(() => undefined);
 }, 120_000);
 
+/** The same view of every machine. */
+async function everyMachine(view: (id: number) => Promise<unknown>): Promise<void> {
+  for (const { id } of await (await database())("machines").select<{ id: number }[]>("id")) await view(id);
+}
+
 const LISTS = {
   bench: () => benchView(),
   due: () => dueView(1),
@@ -30,6 +37,8 @@ const LISTS = {
   layouts: () => library(),
   forecasts: () => forecastsView(),
   search: () => searchView("LR"),
+  machine: () => everyMachine(machineView),
+  history: () => everyMachine(historyView),
   calendar: () => calendarOf({ origin: "http://localhost", machineId: null }),
 };
 
@@ -63,6 +72,8 @@ describe("one stored value that cannot be read", () => {
     ["runs", "conditions_json"],
     ["verdicts", "result_json"],
     ["journal", "value"],
+    ["job_ways", "ways_json"],
+    ["measures", "runs_json"],
   ])(
     "%s.%s takes down no page of many",
     async (table, column) => {
