@@ -20,4 +20,4 @@ export {
 } from "./ladderPlan";
 export { atLeastK, LEAVES_ONE_SIDE } from "./oneSided";
 export { guessFan, prepared } from "./pair";
-export { shownChange, type ShownChange } from "./shown";
+export { shownChange, shownPath } from "./shown";

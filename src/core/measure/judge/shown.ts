@@ -1,4 +1,4 @@
-import type { ChipVerdict } from "./judgement";
+import type { ChipVerdict, PathVerdict } from "./judgement";
 
 /** A chip's change and its two paths as they are shown: whole steps that sum. */
 export interface ShownChange {
@@ -19,6 +19,12 @@ export function shownChange(chip: Pick<ChipVerdict, "change" | "paths">, step = 
   const whole = rounded(step * chip.change.K);
   const own = rounded(step * contact.change.K);
   return { whole, contact: own, airflow: whole - own };
+}
+
+/** Change of one path as it is shown: beside the whole what sums with it, where only one side is known its own. */
+export function shownPath(chip: Pick<ChipVerdict, "change" | "paths">, path: PathVerdict["path"], step = 1): number {
+  const own = chip.paths.find((p) => p.path === path)?.change?.K ?? 0;
+  return shownChange(chip, step)?.[path] ?? rounded(step * own);
 }
 
 /** Halves go away from nothing, as figures are written: −10.5 → −11. */

@@ -15,6 +15,8 @@ const LOCALES: Record<Language, string> = { en: "en-GB", de: "de-DE", fr: "fr-FR
 export interface Said {
   figures: Figures;
   unit: Unit;
+  /** Size of a kelvin in that unit. */
+  step: number;
   /** A difference without sign or unit, whole: 27.8 → "28", in °F "50". */
   degrees(K: number): string;
   /** Of a day, or of a moment: "26 November 2031". */
@@ -27,11 +29,13 @@ export interface Said {
 export function saidIn({ language, unit, zone }: ReportForm): Said {
   const locale = LOCALES[language];
   const figures = figuresIn({ locale, unit });
+  const step = unit === "F" ? 1.8 : 1;
   const day = new Intl.DateTimeFormat(locale, { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
   return {
     figures,
     unit,
-    degrees: (K) => figures.number(Math.abs(unit === "F" ? 1.8 * K : K)),
+    step,
+    degrees: (K) => figures.number(Math.abs(step * K)),
     day: (at) => day.format(new Date(`${isDay(at) ? at : dayIn(zone, at)}T00:00:00Z`)),
     number: (value, digits = 0) => figures.number(value, digits),
     minutes: (s) => clockWords(Math.round(s)),

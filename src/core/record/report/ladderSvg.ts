@@ -1,5 +1,5 @@
 import { el, n, path, rect } from "../../drawing/draw/markup";
-import { ladderPlan, rungsC, type ChipVerdict, type LadderPlan } from "../../measure/judge";
+import { ladderPlan, rungsC, shownPath, type ChipVerdict, type LadderPlan } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
 import { MONO, PAPER, SANS } from "./paper";
 import type { Speech } from "./speech";
@@ -20,7 +20,6 @@ const WIDE = 56;
 /** Both ladders on paper: before dashed, after solid, from the room up to the chip; five kelvins a rung. */
 export function ladderSvg(v: Verdict, lead: ChipVerdict, { t, said }: Speech): string {
   const { roomC } = v.matched;
-  const [contact, airflow] = lead.paths;
   const plan = ladderPlan(lead, roomC, v.limitC, true);
   const y = (C: number) => FOOT - ((C - roomC) / (plan.topC - roomC)) * (FOOT - TOP);
   const beforeC = plan.before.totalC ?? roomC;
@@ -42,7 +41,7 @@ export function ladderSvg(v: Verdict, lead: ChipVerdict, { t, said }: Speech): s
         ? [
             ...ladder(BEFORE_X, y, plan, "before"),
             ...ladder(AFTER_X, y, plan, "after"),
-            ...pathLabels(y, plan, { contact, airflow }, { t, said }),
+            ...pathLabels(y, plan, lead, { t, said }),
           ]
         : bare(y, { beforeC, afterC })),
       ...(v.limitC === null ? [] : limit(y(v.limitC), `${t.ladder.slowsAt} `, said.figures.degrees(v.limitC))),
@@ -159,18 +158,13 @@ function bare(y: Scale, { beforeC, afterC }: { beforeC: number; afterC: number }
   ];
 }
 
-function pathLabels(
-  y: Scale,
-  { roomC, before, after }: LadderPlan,
-  paths: { contact: ChipVerdict["paths"][0]; airflow: ChipVerdict["paths"][1] },
-  { t, said }: Speech,
-): string[] {
+function pathLabels(y: Scale, { roomC, before, after }: LadderPlan, chip: ChipVerdict, { t, said }: Speech): string[] {
   const middle = (a: number, b: number) => (y(a) + y(b)) / 2;
   const x = AFTER_X + WIDE + 10;
   const airY = middle(roomC, after.airC);
   // two figures keep clear of one another
   const pasteY = Math.min(middle(after.airC, after.topC), airY - 44);
-  const change = (K: number) => said.figures.signed(said.unit === "F" ? 1.8 * K : K, 0);
+  const change = (path: "contact" | "airflow") => said.figures.signed(shownPath(chip, path, said.step), 0);
   const beforeAir = middle(roomC, before.airC) + 5;
   return [
     label(BEFORE_X - 8, Math.min(middle(before.airC, before.topC) + 5, beforeAir - 18), t.ladder.paste, {
@@ -180,9 +174,9 @@ function pathLabels(
       weight: 600,
     }),
     label(BEFORE_X - 8, beforeAir, t.ladder.airflow, { size: 13.5, anchor: "end", fill: PAPER.air, weight: 600 }),
-    ...(paths.contact.change
+    ...(chip.paths[0].change
       ? [
-          label(x, pasteY + 4, change(paths.contact.change.K), {
+          label(x, pasteY + 4, change("contact"), {
             size: 20,
             anchor: "start",
             fill: PAPER.paste,
@@ -192,9 +186,9 @@ function pathLabels(
           label(x, pasteY + 19, t.ladder.inPaste, { size: 13.5, anchor: "start", fill: PAPER.paste }),
         ]
       : []),
-    ...(paths.airflow.change
+    ...(chip.paths[1].change
       ? [
-          label(x, airY + 4, change(paths.airflow.change.K), {
+          label(x, airY + 4, change("airflow"), {
             size: 20,
             anchor: "start",
             fill: PAPER.air,

@@ -155,7 +155,9 @@ describe("ladders on paper", () => {
   it("tell both changes with their sign, clear of one another", () => {
     const [contact, airflow] = lead.paths;
     const told = texts(svg).filter((e) => e.a["font-size"] === "20");
-    expect(told.map((e) => e.text)).toEqual([contact, airflow].map((p) => `−${Math.abs(p.change?.K ?? 0).toFixed(0)}`));
+    const whole = Math.round(lead.change?.K ?? 0);
+    const ofContact = Math.round(contact.change?.K ?? 0);
+    expect(told.map((e) => e.text)).toEqual([ofContact, whole - ofContact].map((K) => `−${Math.abs(K)}`));
     const [pasteY = 0, airY = 0] = told.map((e) => Number(e.a.y));
     expect(airY - pasteY).toBeGreaterThanOrEqual(44);
     expect(airY - 4).toBeCloseTo((FOOT + yOf(plan.after.airC)) / 2, 1);

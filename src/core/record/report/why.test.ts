@@ -145,6 +145,18 @@ describe("both paths", () => {
       }
   });
 
+  it("say on the ladder what they say beside it", () => {
+    const chip = chipOf(path("better", -12.6), path("better", -23.8));
+    const verdict = { ...improved, chips: [chip] };
+    const report = reportOf(
+      { file: aJobFile({ verdict }), sha256: "", signOff: null, workshop: "", curves: null },
+      { language: "en", unit: "C", zone: "UTC" },
+    );
+    expect(report.why?.items.map((i) => /(\d+) degrees/.exec(i.lead)?.[1])).toEqual(["23", "13"]);
+    expect(report.ladder?.svg).toMatch(/−13<.*−23</s);
+    expect(report.headline).toContain("36 degrees");
+  });
+
   it("are told by their own figures where the whole is known of one side alone", () => {
     const bound = why(path("better", -6), path("better", -4), all, { change: null });
     expect(bound.items.map((i) => Number(/(\d+) degrees/.exec(i.lead)?.[1]))).toEqual([4, 6]);

@@ -1,4 +1,4 @@
-import { COARSE_K, shownChange, type ChipVerdict, type Figure, type PathVerdict } from "../../measure/judge";
+import { COARSE_K, shownPath, type ChipVerdict, type Figure, type PathVerdict } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
 import type { ServiceContext } from "../../handwork/service";
 import { airRecordOf, contactRecordOf } from "./causes";
@@ -59,9 +59,7 @@ function contactWon(work: ServiceContext, chip: ChipVerdict["chip"], d: string, 
 export function whyOf(v: Verdict, lead: ChipVerdict, work: ServiceContext, speech: Speech): Why {
   const { t, said } = speech;
   const [contact, airflow] = lead.paths;
-  const shown = shownChange(lead, said.unit === "F" ? 1.8 : 1);
-  // of one side alone there is no whole the paths could sum to
-  const size = (p: PathVerdict) => (shown ? said.number(Math.abs(shown[p.path])) : said.degrees(p.change?.K ?? 0));
+  const size = (p: PathVerdict) => said.number(Math.abs(shownPath(lead, p.path, said.step)));
   const told: Told[] = [];
   const against: WhyItem[] = [];
   if (airflow.finding === "better" && airflow.change) told.push(airWon(work, size(airflow), speech));
