@@ -106,7 +106,10 @@ const OUTLASTS_MS = 700;
 function endsWith(res: ServerResponse, { session, bench, person }: Present): void {
   const look = async () => {
     const now = await isSessionValid(await database(), { benchId: bench.id, personId: person.id });
-    if (!now || now.epoch !== session.epoch || session.beganMs <= now.closedMs) res.destroy();
+    if (now && now.epoch === session.epoch && session.beganMs > now.closedMs) return;
+    // one whose line is gone already tells nobody that it closes
+    clearInterval(watch);
+    res.destroy();
   };
   const watch = setInterval(() => void look().catch(() => undefined), OUTLASTS_MS);
   res.once("close", () => clearInterval(watch));

@@ -409,6 +409,14 @@ describe("a stream", () => {
     value(await alterPerson(people.HM, { pin: "5829" }));
     await within(1_500, () => !goesOn(stays));
     value(await alterPerson(people.HM, { pin: "4712" }));
+    // and nothing goes on asking about it
+    const db = await database();
+    let asked = 0;
+    const count = () => asked++;
+    db.on("query", count);
+    await new Promise((r) => setTimeout(r, 900));
+    db.removeListener("query", count);
+    expect(asked).toBe(0);
   });
 });
 
