@@ -81,7 +81,7 @@ interface Late {
 }
 
 async function healthOf(base: string): Promise<Late> {
-  const { value } = (await fetch(`${base}/api/health`).then((r) => r.json())) as {
+  const { value } = (await answered(`${base}/api/health`).then((r) => r.json())) as {
     value: { late: Pick<Late, "now">; waiting: Late["waiting"]; memoryMB: { heapUsed: number } };
   };
   return { now: value.late.now, waiting: value.waiting, heapMB: value.memoryMB.heapUsed };
@@ -102,12 +102,26 @@ async function takeIn(base: string, many: number): Promise<void> {
   console.log(`${many} machines taken in, ${((performance.now() - from) / many).toFixed(1)} ms each`);
 }
 
+/**
+ * An answer, however the line it is asked on stands: the server lets a line go that rested, at the moment it is used
+ * again, as it may. A browser asks once more on a new one by itself.
+ */
+async function answered(url: string, init?: RequestInit): Promise<Response> {
+  try {
+    return await fetch(url, init);
+  } catch (e) {
+    const code = e instanceof Error && e.cause instanceof Error && "code" in e.cause ? e.cause.code : "";
+    if (code !== "EPIPE" && code !== "ECONNRESET" && code !== "UND_ERR_SOCKET") throw e;
+    return fetch(url, init);
+  }
+}
+
 type Ask = (kind: string, url: string, body?: unknown) => Promise<void>;
 
 function asking(base: string, sent: Sent[]): Ask {
   return async (kind, url, body) => {
     const from = performance.now();
-    const answer = await fetch(base + url, {
+    const answer = await answered(base + url, {
       method: body === undefined ? "GET" : "POST",
       ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { "content-type": "application/json" } }),
     });
@@ -202,7 +216,7 @@ async function liveRun(base: string, i: number, sent: Sent[], ends: { now: boole
     const lines = Array.from({ length: now - last }, (_, k) => sample(last + k + 1));
     if (lines.length === 0) continue;
     const from = performance.now();
-    const answer = await fetch(`${base}/api/v1/runs/${runId}/samples`, {
+    const answer = await answered(`${base}/api/v1/runs/${runId}/samples`, {
       method: "POST",
       headers: { authorization: `Bearer ${token}` },
       body: lines.join("\n"),
