@@ -28,7 +28,7 @@ export default async function BenchPage() {
           New intake
         </LinkButton>
       </TopBar>
-      <Freshens behind={view.items.some((i) => i.behind)} />
+      <Freshens behind={view.behind} />
       <main className="flex flex-1 flex-col">
         <h1 className="bg-sheet px-4 py-4 sm:px-10 text-step leading-9.5 font-bold">
           {open === 0

@@ -31,7 +31,7 @@ export default async function MachinesPage({ searchParams }: { searchParams: Pro
           New intake
         </LinkButton>
       </TopBar>
-      <Freshens behind={view.shelves.some((s) => s.machines.some((m) => m.behind))} />
+      <Freshens behind={view.behind} />
       <RackScreen view={view} />
     </div>
   );

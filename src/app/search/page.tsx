@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { words } from "@/core/base/words";
 import { searchView } from "@/server/workshop/views/search";
+import { Freshens } from "@/ui/kit/controls/Behind";
 import { TopBar } from "@/ui/kit/controls/TopBar";
 import { SearchBox } from "@/ui/workshop/search/SearchBox";
 import { SearchResults } from "@/ui/workshop/search/SearchResults";
@@ -23,6 +24,7 @@ export default async function SearchPage({ searchParams }: { searchParams: Promi
               ? `Nothing holds “${view.asked}”. Fewer letters find more.`
               : `${words.counted(view.count, "place")} ${words.agreeing(view.count, "holds", "hold")} “${view.asked}”.`}
         </p>
+        <Freshens behind={view.behind} />
         <SearchResults found={view.found} />
       </main>
     </div>

@@ -31,11 +31,13 @@ export interface ForecastsView {
   worths: FindingWorth[];
   /** An open job whose work is forecast and not judged yet, the newest. */
   next: { jobId: number; tag: string; said: boolean } | null;
+  /** Something newer is still being counted in. */
+  behind: boolean;
 }
 
 /** All forecasts against their outcomes, and what findings are worth here by now. */
 export async function forecastsView(): Promise<ForecastsView> {
-  await listsAsked();
+  const behind = await listsAsked();
   const rows = await forecastRows(await database(), MOST_SHOWN);
   const { jobs, learning } = forecastHistory(rows.map((r) => ({ job: r, facts: r.facts })));
   const next = rows.filter((r) => !r.closed && r.at !== "verdict" && r.facts.won === null).at(-1);
@@ -53,5 +55,6 @@ export async function forecastsView(): Promise<ForecastsView> {
       };
     }),
     next: next ? { jobId: next.jobId, tag: next.tag, said: next.facts.guessK !== null } : null,
+    behind,
   };
 }

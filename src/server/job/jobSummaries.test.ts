@@ -5,6 +5,10 @@ import { staleJobs, summariesOf } from "../../data/workshop/jobSummaries";
 import { jobOn, temporaryDatabase } from "../../testing/bed";
 import { saveEntries } from "../handwork/service";
 import { holdJob, newJob, setDueDate } from "../workshop/machines";
+import { benchView } from "../workshop/views/bench";
+import { rackView } from "../workshop/views/rack";
+import { searchView } from "../workshop/views/search";
+import { forecastsView } from "./forecasts";
 import { jobView, summaryNow } from "./job";
 import { listsAsked, summariesOfJobs } from "./jobSummaries";
 import { bringUpToDate, MADE_BY, makeStale, summariesLeft } from "./makeSummaries";
@@ -20,6 +24,7 @@ async function aStep(jobId: number): Promise<void> {
   if (!saved.ok) throw new Error(saved.problem.message);
 }
 
+const RACK = { way: "waits" as const, word: "", from: "", shelf: null, page: 1 };
 const stale = async () => staleJobs(await database(), 99);
 
 describe("how a job stands", () => {
@@ -58,10 +63,14 @@ describe("how a job stands", () => {
     const db = await database();
     await db.raw("PRAGMA query_only = 1");
     expect((await summariesOfJobs([{ id: jobId }])).get(jobId)).toEqual({ ...TAKEN_IN, behind: true });
+    for (const view of [forecastsView, benchView, () => searchView("J"), () => rackView(RACK)])
+      expect((await view()).behind).toBe(true);
     await db.raw("PRAGMA query_only = 0");
     expect((await summariesOfJobs([{ id: jobId }])).get(jobId)).toMatchObject({ behind: false });
     await aStep(jobId);
-    await listsAsked();
+    expect(await listsAsked()).toBe(false);
+    for (const view of [forecastsView, benchView, () => searchView("J"), () => rackView(RACK)])
+      expect((await view()).behind).toBe(false);
     expect(await summariesLeft()).toBe(0);
   });
 });

@@ -45,7 +45,13 @@ export async function summariesOfJobs(
   );
 }
 
-/** Before lists are sorted by how jobs stand: what is stale is asked for, and waited for no longer than a moment. */
-export async function listsAsked(): Promise<void> {
-  if ((await staleJobs(await database(), 1)).length > 0) await summariesMade([]);
+/**
+ * Before lists are sorted by how jobs stand: what is stale is asked for, and waited for no longer than a moment. Gives
+ * back whether some of it is behind even then.
+ */
+export async function listsAsked(): Promise<boolean> {
+  const isStale = async () => (await staleJobs(await database(), 1)).length > 0;
+  if (!(await isStale())) return false;
+  await summariesMade([]);
+  return isStale();
 }

@@ -110,4 +110,6 @@ export interface RackView {
   counts: { hands: number; verdict: number; held: number; late: number };
   letters: LetterCount[];
   today: string;
+  /** Something newer is still being counted in. */
+  behind: boolean;
 }

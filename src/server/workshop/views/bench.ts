@@ -10,6 +10,8 @@ import { listsAsked, summariesOfJobs } from "../../job/jobSummaries";
 import { todayNow } from "../../base/today";
 
 export interface BenchView {
+  /** Something newer is still being counted in. */
+  behind: boolean;
   /** The day it is in the workshop. */
   today: string;
   /** What lies on the mat, hands first; more than so many stand on the rack. */
@@ -38,7 +40,7 @@ const MOST_CHECKS = 6;
 /** What lies on the bench, what each machine waits for, and the dates that come. */
 export async function benchView(): Promise<BenchView> {
   const db = await database();
-  await listsAsked();
+  const listsBehind = await listsAsked();
   const open = await openJobs(db, ON_MAT);
   const summaries = await summariesOfJobs(open.map((o) => o.job));
   const drawings = await drawingsOfMachines(
@@ -56,7 +58,8 @@ export async function benchView(): Promise<BenchView> {
   const backup = await backupNotice();
   const today = await todayNow();
   const empty = items.length === 0 && !(await hasMachines(db));
-  return { today, items, counts, backup, empty, ...(await edgeOf(today)) };
+  const behind = listsBehind || items.some((i) => i.behind);
+  return { behind, today, items, counts, backup, empty, ...(await edgeOf(today)) };
 }
 
 /** The dates on the bench edge, a bounded number whatever is stored. */

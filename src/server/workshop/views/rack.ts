@@ -40,7 +40,7 @@ export async function rackView(asked: {
   page: number;
 }): Promise<RackView> {
   const db = await database();
-  await listsAsked();
+  const listsBehind = await listsAsked();
   const today = await todayNow();
   const ask: RackQuery = { way: asked.way, word: asked.word, today, soon: dayAfter(today, DUE_SOON_DAYS) };
   const known = await shelvesOf(ask, asked.shelf ?? asked.from);
@@ -72,6 +72,7 @@ export async function rackView(asked: {
     counts: { ...(await openCounts(db)), late: sum("late") },
     letters,
     today,
+    behind: listsBehind || machines.some((m) => m.behind),
   };
 }
 

@@ -6,6 +6,8 @@ export interface SearchView {
   asked: string;
   found: Record<FindKind, Find[]>;
   count: number;
+  /** Something newer is still being counted in. */
+  behind: boolean;
 }
 
 /** So many of each kind are shown: who sees more looks for more words. */
@@ -17,7 +19,7 @@ const LONGEST = 120;
 export async function searchView(text: string): Promise<SearchView> {
   const asked = text.slice(0, LONGEST).trim();
   // what was found inside is told by how jobs stand
-  await listsAsked();
+  const behind = await listsAsked();
   const found = await findByWords(await database(), asked, MOST);
-  return { asked, found, count: Object.values(found).reduce((n, f) => n + f.length, 0) };
+  return { asked, found, count: Object.values(found).reduce((n, f) => n + f.length, 0), behind };
 }

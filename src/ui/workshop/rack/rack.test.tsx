@@ -34,6 +34,7 @@ const shelf = (name: string, machines: OnShelf[], more: Partial<RackShelf> = {})
 });
 const view = (shelves: RackShelf[], more: Partial<RackView> = {}): RackView => ({
   way: "waits",
+  behind: false,
   word: "",
   shelves,
   alone: null,
