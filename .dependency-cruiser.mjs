@@ -56,7 +56,7 @@ const GROUPS = {
     drawing: ["base"],
     handwork: ["base"],
     workshop: ["base"],
-    learn: [],
+    learn: ["base"],
     record: ["base", "measure", "drawing", "handwork", "workshop"],
   },
 };

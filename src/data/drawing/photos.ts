@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { storedJson } from "../base/storedJson";
 import type { Squaring } from "../../core/drawing/photo";
 import { whole } from "../base/brokenPieces";
 import { withSum } from "../base/pieceSum";
@@ -45,7 +46,7 @@ const fromRow = (r: PhotoRow): PhotoRecord => ({
   width: r.width,
   height: r.height,
   bytes: r.bytes,
-  squaring: r.squaring_json ? (JSON.parse(r.squaring_json) as Squaring) : null,
+  squaring: storedJson<Squaring | null>(r.squaring_json, null, `how photo ${r.id} is straightened`),
   createdAt: r.created_at,
 });
 

@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { storedJson } from "../base/storedJson";
 import type { Press } from "../../core/learn/practice";
 import type { FaultKind } from "../../core/learn/suspects";
 
@@ -32,8 +33,8 @@ const tryOf = (r: TryRow): PracticeTry => ({
   learner: r.learner,
   number: r.number,
   code: r.code,
-  presses: JSON.parse(r.presses_json) as Press[],
-  named: r.named_json === null ? null : (JSON.parse(r.named_json) as FaultKind[]),
+  presses: storedJson<Press[]>(r.presses_json, [], `try ${r.id}`),
+  named: storedJson<FaultKind[] | null>(r.named_json, null, `what was named in try ${r.id}`),
   startedAt: r.started_at,
   namedAt: r.named_at,
 });

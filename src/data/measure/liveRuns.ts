@@ -1,5 +1,7 @@
 import type { Knex } from "knex";
-import type { RunConditions } from "../../core/measure/pair";
+import { storedJson } from "../base/storedJson";
+import { UNSAID, type RunConditions } from "../../core/measure/pair";
+import { RECIPES, stopLimits } from "../../core/measure/protocol";
 import type { Recipe, RunEvent, Sample, StopLimits, StopReason } from "../../core/measure/protocol";
 import type { Problem } from "../../core/base/result";
 import type { RunKind } from "./runs";
@@ -44,14 +46,14 @@ const fromRow = (r: Row): LiveRun => ({
   jobId: r.job_id,
   kind: r.kind,
   tokenHash: r.token_hash,
-  recipe: JSON.parse(r.recipe_json) as Recipe,
-  limits: JSON.parse(r.limits_json) as StopLimits,
-  conditions: JSON.parse(r.conditions_json) as RunConditions,
-  standIn: r.stand_in_json === null ? null : (JSON.parse(r.stand_in_json) as unknown),
+  recipe: storedJson<Recipe>(r.recipe_json, RECIPES.standard, `the recipe of run ${r.id}`),
+  limits: storedJson<StopLimits>(r.limits_json, stopLimits(null), `the limits of run ${r.id}`),
+  conditions: storedJson<RunConditions>(r.conditions_json, UNSAID, `the conditions of run ${r.id}`),
+  standIn: storedJson<unknown>(r.stand_in_json, null, `what stands in at run ${r.id}`),
   createdAt: r.created_at,
   beganAt: r.began_at,
   closedAt: r.closed_at,
-  problem: r.problem_json === null ? null : (JSON.parse(r.problem_json) as Problem),
+  problem: storedJson<Problem | null>(r.problem_json, null, `what befell run ${r.id}`),
 });
 
 export type NewLiveRun = Pick<

@@ -1,8 +1,9 @@
 import type { Knex } from "knex";
 import type { Channel, ColumnGuess, LogWarning, Phases, PlannedLayout, Run } from "../../core/measure/log";
-import type { RunConditions } from "../../core/measure/pair";
+import { UNSAID, type RunConditions } from "../../core/measure/pair";
 import { PieceBroken, suspectPieces, wholeUnpacked } from "../base/brokenPieces";
 import { withSum } from "../base/pieceSum";
+import { storedJson } from "../base/storedJson";
 import { packFloats, unpackFloat32, unpackFloat64 } from "./blocks";
 
 export type RunKind = "before" | "after";
@@ -66,6 +67,28 @@ export interface RunRow {
 
 /** Runs stored before plans were: what their layout does not say. */
 const NO_PLAN = { header: "", time: null } as const;
+const NO_LAYOUT = { encoding: "utf-8", separator: ",", decimalComma: false, headerLine: 0 } as const;
+
+/** What is kept of a run beside its log; what cannot be read stands as nothing, and is told among its oddities. */
+function keptOf(r: RunRow): Pick<RunRecord, "columns" | "layout" | "gaps" | "warnings" | "conditions"> {
+  const lost: LogWarning[] = [];
+  const read = <T>(text: string, instead: T, what: string): T => {
+    const value = storedJson(text, instead, `${what} of run ${r.id}`);
+    if (value === instead)
+      lost.push({ line: 0, message: `The ${what} cannot be read as they are stored. The log itself is whole.` });
+    return value;
+  };
+  return {
+    columns: read<ColumnGuess[]>(r.columns_json, [], "columns"),
+    layout: {
+      ...NO_PLAN,
+      ...read<Omit<PlannedLayout, "header" | "time">>(r.layout_json, NO_LAYOUT, "signs and units"),
+    },
+    gaps: read<RunRecord["gaps"]>(r.gaps_json, [], "gaps"),
+    conditions: read<RunConditions>(r.conditions_json, UNSAID, "conditions"),
+    warnings: [...read<LogWarning[]>(r.warnings_json, [], "oddities"), ...lost],
+  };
+}
 
 export const runFromRow = (r: RunRow): RunRecord => ({
   id: r.id,
@@ -78,12 +101,8 @@ export const runFromRow = (r: RunRow): RunRecord => ({
   rows: r.rows,
   stepS: r.step_s,
   startMs: r.start_ms,
-  columns: JSON.parse(r.columns_json) as ColumnGuess[],
-  layout: { ...NO_PLAN, ...(JSON.parse(r.layout_json) as Omit<PlannedLayout, "header" | "time">) },
-  gaps: JSON.parse(r.gaps_json) as RunRecord["gaps"],
-  warnings: JSON.parse(r.warnings_json) as LogWarning[],
+  ...keptOf(r),
   phases: r.load_on_s !== null && r.load_off_s !== null ? { loadOnS: r.load_on_s, loadOffS: r.load_off_s } : null,
-  conditions: JSON.parse(r.conditions_json) as RunConditions,
   revision: r.revision,
   peakC: r.peak_c,
 });

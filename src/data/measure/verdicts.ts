@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { storedJson } from "../base/storedJson";
 import type { Verdict } from "../../core/measure/says";
 
 /** A verdict as given, with what it was given on. */
@@ -24,16 +25,23 @@ interface VerdictRow {
   result_json: string;
 }
 
-const fromRow = (r: VerdictRow): VerdictRecord => ({
-  id: r.id,
-  jobId: r.job_id,
-  beforeRunId: r.before_run_id,
-  afterRunId: r.after_run_id,
-  createdAt: r.created_at,
-  judgeVersion: r.judge_version,
-  inputs: JSON.parse(r.inputs_json),
-  result: JSON.parse(r.result_json) as Verdict,
-});
+/** Null where it cannot be read any more: the pair is then judged anew, as one that never was. */
+function fromRow(r: VerdictRow | undefined): VerdictRecord | null {
+  if (!r) return null;
+  const result = storedJson<Verdict | null>(r.result_json, null, `verdict ${r.id}`);
+  const inputs = storedJson<object | null>(r.inputs_json, null, `what verdict ${r.id} was given on`);
+  if (!result || !inputs) return null;
+  return {
+    id: r.id,
+    jobId: r.job_id,
+    beforeRunId: r.before_run_id,
+    afterRunId: r.after_run_id,
+    createdAt: r.created_at,
+    judgeVersion: r.judge_version,
+    inputs,
+    result,
+  };
+}
 
 export async function addVerdict(db: Knex, v: Omit<VerdictRecord, "id" | "createdAt">, now: string): Promise<number> {
   const [row] = await db("verdicts")
@@ -57,7 +65,7 @@ export async function earlierVerdict(db: Knex, v: VerdictRecord): Promise<Verdic
     .andWhere("id", "<", v.id)
     .orderBy("id", "desc")
     .first();
-  return row ? fromRow(row) : null;
+  return fromRow(row);
 }
 
 /** The verdict a job stands by: a closed one keeps that it was closed with, whatever was judged since. */
@@ -73,11 +81,11 @@ export async function verdictOfJob(
     .first();
   // none was given before it was closed: the first one since is the one it stands by
   const first = row ?? (await db<VerdictRow>("verdicts").where({ job_id: job.id }).orderBy("id").first());
-  return first ? fromRow(first) : null;
+  return fromRow(first);
 }
 
 /** The newest verdict of a job. */
 export async function latestVerdict(db: Knex, jobId: number): Promise<VerdictRecord | null> {
   const row = await db<VerdictRow>("verdicts").where({ job_id: jobId }).orderBy("id", "desc").first();
-  return row ? fromRow(row) : null;
+  return fromRow(row);
 }

@@ -10,6 +10,7 @@ import {
 } from "../../core/record/jobfile";
 import type { Triage } from "../../core/measure/says";
 import type { Procedure } from "../../core/handwork/service";
+import { wholeJson } from "../base/storedJson";
 import { jobFromRow, type JobRow } from "../workshop/jobs";
 import { machineFromRow, type MachineRow } from "../workshop/machines";
 import { revisionOfJob } from "../drawing/layouts";
@@ -54,7 +55,7 @@ export async function jobRecord(db: Knex, jobId: number): Promise<JobRecord | nu
     waits: job.waits,
     checkOn: job.checkOn,
     comesBackFrom: from?.uid ?? null,
-    ways: ways ? (JSON.parse(ways.ways_json) as Procedure) : null,
+    ways: ways ? wholeJson<Procedure>(ways.ways_json, "how its work is done") : null,
     drawing: drawing && {
       number: drawing.number,
       note: drawing.note,
@@ -90,10 +91,15 @@ async function runsIn(db: Knex, jobId: number): Promise<{ runs: JobRun[]; runIds
           rows.map((r) => r.id),
         )
         .select<{ run_id: number; result_json: string }[]>("run_id", "result_json")
-    ).map((t) => [t.run_id, JSON.parse(t.result_json) as Triage | null]),
+    ).map((t) => [
+      t.run_id,
+      t.result_json === "null" ? null : wholeJson<Triage>(t.result_json, `what was said of run ${t.run_id} alone`),
+    ]),
   );
   const runs = rows.map((row, i): JobRun => {
     const r = runFromRow(row);
+    for (const kept of [row.columns_json, row.layout_json, row.gaps_json, row.warnings_json, row.conditions_json])
+      wholeJson(kept, `what is kept of run ${row.id} beside its log`);
     return {
       kind: r.kind,
       file: `runs/${i + 1}-${r.kind}.csv`,
@@ -142,7 +148,10 @@ async function photosIn(db: Knex, jobId: number): Promise<{ photos: JobPhoto[]; 
       yMm: r.y_mm,
       width: r.width,
       height: r.height,
-      squaring: r.squaring_json === null ? null : (JSON.parse(r.squaring_json) as JobPhoto["squaring"]),
+      squaring:
+        r.squaring_json === null
+          ? null
+          : wholeJson<JobPhoto["squaring"]>(r.squaring_json, `how photo ${r.id} is straightened`),
       createdAt: r.created_at,
     })),
   };
@@ -181,6 +190,7 @@ async function journalIn(db: Knex, jobId: number): Promise<JobFile["journal"]> {
 }
 
 interface VerdictRow {
+  id: number;
   before_run_id: number;
   after_run_id: number;
   created_at: string;
@@ -197,8 +207,8 @@ async function verdictsIn(db: Knex, jobId: number, runIds: readonly number[]): P
     judge: r.judge_version,
     before: runIds.indexOf(r.before_run_id),
     after: runIds.indexOf(r.after_run_id),
-    inputs: placed(JSON.parse(r.inputs_json), (id) => runIds.indexOf(id)),
-    result: JSON.parse(r.result_json) as JobFile["verdicts"][number]["result"],
+    inputs: placed(wholeJson(r.inputs_json, `what verdict ${r.id} was given on`), (id) => runIds.indexOf(id)),
+    result: wholeJson<JobFile["verdicts"][number]["result"]>(r.result_json, `verdict ${r.id}`),
   }));
 }
 
@@ -250,7 +260,7 @@ async function materialsIn(db: Knex, jobId: number): Promise<Pick<JobFile, "lots
       boughtOn: l.bought_on,
       openedOn: l.opened_on,
       bestBefore: l.best_before,
-      props: JSON.parse(l.props_json) as unknown,
+      props: wholeJson<unknown>(l.props_json, `lot ${l.id}`),
     })),
     bookings: bookings.map((b) => ({
       lot: at.get(b.lot_id) ?? 0,
@@ -260,7 +270,7 @@ async function materialsIn(db: Knex, jobId: number): Promise<Pick<JobFile, "lots
       undoneAt: b.undone_at,
     })),
     cuttings: cuttings.map((c) => ({
-      plan: JSON.parse(c.plan_json) as JobFile["cuttings"][number]["plan"],
+      plan: wholeJson<JobFile["cuttings"][number]["plan"]>(c.plan_json, "the cutting of its pads"),
       at: c.at,
       undoneAt: c.undone_at,
     })),

@@ -3,6 +3,7 @@ import type { Knex } from "knex";
 import type { JobFile, SignOff } from "../../core/record/jobfile";
 import { PieceBroken, wholeUnpacked } from "../base/brokenPieces";
 import { withSum } from "../base/pieceSum";
+import { storedJson } from "../base/storedJson";
 
 interface Row {
   id: number;
@@ -16,11 +17,12 @@ interface Row {
   document_gzip_sha256: string | null;
 }
 
+const NOBODY = { role: "", initials: "" };
 const fromRow = (r: Row): SignOff => ({
   revision: r.revision,
   at: r.at,
-  by: JSON.parse(r.by_json) as SignOff["by"],
-  checkedBy: r.checked_json === null ? null : (JSON.parse(r.checked_json) as SignOff["by"]),
+  by: storedJson<SignOff["by"]>(r.by_json, NOBODY, `who signed ${r.id}`),
+  checkedBy: storedJson<SignOff["by"] | null>(r.checked_json, null, `who checked ${r.id}`),
   sha256: r.sha256,
 });
 
@@ -55,7 +57,7 @@ function documentOf(row: Row): JobFile | null {
   try {
     return JSON.parse(textOf(row)) as JobFile;
   } catch (e) {
-    if (e instanceof PieceBroken) return null;
+    if (e instanceof PieceBroken || e instanceof SyntaxError) return null;
     throw e;
   }
 }

@@ -233,6 +233,16 @@ interface CuttingRow {
   undone_at: string | null;
 }
 
+const NOTHING_CUT: CuttingPlan = {
+  placed: [],
+  unplaced: [],
+  lines: [],
+  rests: [],
+  sizes: {},
+  usedShare: 0,
+  wholeSheets: { opened: 0, least: 0 },
+};
+
 /** The cutting of a job that stands; null when nothing is cut. */
 export async function cuttingOf(db: Knex, jobId: number): Promise<Cutting | null> {
   const row = await db<CuttingRow>("cuttings")
@@ -244,7 +254,7 @@ export async function cuttingOf(db: Knex, jobId: number): Promise<Cutting | null
   return {
     id: row.id,
     jobId,
-    plan: JSON.parse(row.plan_json) as CuttingPlan,
+    plan: storedJson(row.plan_json, NOTHING_CUT, `cutting ${row.id}`),
     sheets: (await db<SheetRow>("sheets").where({ used_by: row.id })).map(sheetOf),
     at: row.at,
   };

@@ -20,7 +20,7 @@ import { bundleOf } from "./bundle";
 import { hashOf, sha256, signOff, writtenOf } from "./document";
 import { takeBundle } from "./intake";
 import { pdfOf } from "./pdf/write";
-import { reportFile, reportPdf, reportView } from "./report";
+import { reportFile, reportPdf, reportView, type ReportView } from "./report";
 import { verified } from "./verify";
 
 temporaryDatabase("records");
@@ -48,6 +48,13 @@ const fileOf = async (jobId: number): Promise<JobFile> => {
   if (!record) throw new Error("no job");
   return record.file;
 };
+
+/** The report of a job, which can be made. */
+async function reportNow(jobId: number): Promise<ReportView> {
+  const view = await reportView(jobId);
+  if (!view) throw new Error("no job");
+  return value(view);
+}
 
 /** A zip with sums that fit. */
 function zipped(files: Record<string, Uint8Array>): Uint8Array {
@@ -359,7 +366,7 @@ describe("the report as PDF", () => {
 
   it("has its lint drawn as it was found, and the workshop's mark at its head once there is one", async () => {
     const written = await writtenOf(k15);
-    const found = (await reportView(k15))?.report.found.svg ?? "";
+    const found = (await reportNow(k15)).report.found.svg ?? "";
     // felt of the stack that was matted, in colours a printer knows
     expect(found.match(/#A8977A/g)?.length ?? 0).toBeGreaterThanOrEqual(2);
     expect(found).not.toContain("var(--");
@@ -369,7 +376,7 @@ describe("the report as PDF", () => {
       .toBuffer();
     value(await changeMark(picture));
     expect(await sharp((await markBytes()) ?? undefined).metadata()).toMatchObject({ width: 640, format: "png" });
-    expect((await reportView(k15))?.mark).toBe(true);
+    expect((await reportNow(k15)).mark).toBe(true);
     const marked = await reportPdf(written as NonNullable<typeof written>);
     expect(imagesIn(marked)).toBe(imagesIn(plain) + 1);
     expect(code(await changeMark(Buffer.from("<svg xmlns='http://www.w3.org/2000/svg'/>")))).toBe("not-a-mark");
@@ -380,9 +387,7 @@ describe("the report as PDF", () => {
   }, 30_000);
 
   it("goes on to a further page where there is too much for one, and every page is numbered", async () => {
-    const view = await reportView(k15);
-    if (!view) throw new Error("no job");
-    const { report, written } = view;
+    const { report, written } = await reportNow(k15);
     const { technical } = report;
     const long = {
       ...report,

@@ -5,16 +5,33 @@ import { database } from "../../data/base/connection";
 import { photoFile } from "../../data/drawing/photos";
 import { findRun, loadSamples } from "../../data/measure/runs";
 import { findMark, findWorkshop } from "../../data/workshop/workshop";
+import { RowUnreadable } from "../../data/base/storedJson";
+import { rowUnreadable } from "../base/http/respond";
 import { serverProblem } from "../base/http/problems";
 import { writtenOf, type Written } from "./document";
 import { pdfOf } from "./pdf/write";
 import { zoneNow } from "../base/today";
 
-/** A job's report, from its document as it was signed, or as it stands; null where there is no such job. */
-export async function reportView(jobId: number): Promise<{ report: Report; written: Written; mark: boolean } | null> {
-  const written = await writtenOf(jobId);
-  if (!written) return null;
-  return { report: await reportFrom(written), written, mark: (await findMark(await database())) !== null };
+export interface ReportView {
+  report: Report;
+  written: Written;
+  /** Whether the workshop has a mark of its own. */
+  mark: boolean;
+}
+
+/**
+ * A job's report, from its document as it was signed, or as it stands; null where there is no such job. Refused where
+ * something of the job cannot be read: a report is whole or none.
+ */
+export async function reportView(jobId: number): Promise<Result<ReportView> | null> {
+  try {
+    const written = await writtenOf(jobId);
+    if (!written) return null;
+    return ok({ report: await reportFrom(written), written, mark: (await findMark(await database())) !== null });
+  } catch (e) {
+    if (e instanceof RowUnreadable) return bad(rowUnreadable(e));
+    throw e;
+  }
 }
 
 async function reportFrom(written: Written): Promise<Report> {

@@ -15,19 +15,21 @@ export default async function OwnerPage({ params }: { params: Promise<{ token: s
   const token = decodeURIComponent((await params).token);
   const link = await ownerLink(token);
   const view = link && (await reportView(link.job));
-  if (!link || !view)
+  if (!link || !view?.ok)
     return (
       <div className="flex min-h-dvh flex-col">
         <BenchBar title="Report" note="" />
         <main className="flex-1 bg-sheet px-4 py-10 sm:px-10">
-          <h1 className="text-step font-bold">This link is over.</h1>
+          <h1 className="text-step font-bold">{view ? "This report cannot be shown now." : "This link is over."}</h1>
           <p className="mt-2 text-lead text-ink-2">
-            A report is shown by its link for some days only. Ask the workshop for another one.
+            {view
+              ? "Something of its job cannot be read at the workshop. Ask there for it on paper."
+              : "A report is shown by its link for some days only. Ask the workshop for another one."}
           </p>
         </main>
       </div>
     );
-  const { report } = view;
+  const { report } = view.value;
   return (
     <div className="flex min-h-dvh flex-col">
       <div className="print:hidden">

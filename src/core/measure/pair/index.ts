@@ -1,4 +1,4 @@
 export type { JudgeRun, Matched } from "./conditions";
 export type { GoodSource } from "./facts";
 export type { Found, Reason, WitnessName } from "./reason";
-export { roomTrue, settingDifferences, type RunConditions, type SettingDifference } from "./settings";
+export { roomTrue, settingDifferences, UNSAID, type RunConditions, type SettingDifference } from "./settings";

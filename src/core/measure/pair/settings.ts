@@ -22,6 +22,20 @@ export interface RunConditions {
   exhaust?: string;
 }
 
+/** Of a run nothing is known but its log. */
+export const UNSAID: RunConditions = {
+  roomStartC: null,
+  roomEndC: null,
+  supply: null,
+  adapterW: null,
+  powerMode: "",
+  graphicsMode: "",
+  surface: "",
+  lid: null,
+  recipe: "",
+  fanPolicy: "",
+};
+
 /**
  * The room as it was: what its thermometer shows too much is taken off.
  *

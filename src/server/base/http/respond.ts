@@ -1,6 +1,7 @@
 import type { Problem, Result } from "../../../core/base/result";
 import { PieceBroken } from "../../../data/base/brokenPieces";
 import { databaseTrouble } from "../../../data/base/connection";
+import { RowUnreadable } from "../../../data/base/storedJson";
 import { isForeign, isOurHost } from "./addresses";
 import { heldWhole, withBody } from "./budget";
 import { jsonWithin, NotTaken, type Incoming } from "./body";
@@ -44,6 +45,12 @@ const pieceBroken = ({ kind, id }: PieceBroken): Problem => ({
   action: "It is looked for in the back-ups by itself; the job's page says whether one has it, and what still stands.",
 });
 
+export const rowUnreadable = ({ what }: RowUnreadable): Problem => ({
+  code: "row-unreadable",
+  message: `This job's document cannot be made: ${what} cannot be read as it is stored.`,
+  action: "All else of the job stands on its pages. A back-up from before may hold it whole: restore it beside.",
+});
+
 /**
  * Runs a handler for requests of our own pages only; an unforeseen failure is logged and told without detail.
  *
@@ -61,6 +68,7 @@ export async function handle(
   } catch (e) {
     if (e instanceof NotTaken) return refuse(e.status, e.problem);
     if (e instanceof PieceBroken) return refuse(409, pieceBroken(e));
+    if (e instanceof RowUnreadable) return refuse(409, rowUnreadable(e));
     const trouble = databaseTrouble(e);
     if (trouble) return refuse(trouble.code === "disk-full" ? 507 : 503, trouble);
     console.error(e);

@@ -1,7 +1,7 @@
 import { bad, ok, type Result } from "../../../core/base/result";
 import { checkedRecipe, loadKeyOf, RECIPES, stopLimits, type Recipe } from "../../../core/measure/protocol";
 import { batterySwollen, Journal } from "../../../core/handwork/service";
-import type { RunConditions } from "../../../core/measure/pair";
+import { UNSAID, type RunConditions } from "../../../core/measure/pair";
 import { database } from "../../../data/base/connection";
 import { entriesOf } from "../../../data/handwork/journal";
 import { addLiveRun, findLiveRun, lastLiveRun } from "../../../data/measure/liveRuns";
@@ -13,19 +13,6 @@ import { serverProblem } from "../../base/http/problems";
 import { openJob, writing } from "../../base/http/write";
 import { liveProblem } from "./problems";
 import { hashOf, newToken } from "./token";
-
-const UNSAID: RunConditions = {
-  roomStartC: null,
-  roomEndC: null,
-  supply: null,
-  adapterW: null,
-  powerMode: "",
-  graphicsMode: "",
-  surface: "",
-  lid: null,
-  recipe: "",
-  fanPolicy: "",
-};
 
 /** Begins a live run of a job: its number and its token, which is shown this once. */
 export async function beginLiveRun(jobId: number, body: unknown): Promise<Result<{ runId: number; token: string }>> {

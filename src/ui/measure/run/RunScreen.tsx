@@ -237,7 +237,8 @@ function ReadAs({ p }: ReadAsProps) {
       <ul className="px-5 py-3 text-note">
         {p.warnings.map((w) => (
           <li key={`${w.line}${w.message}`}>
-            <span className="num text-tag text-ink-2">line {w.line}</span> {w.message}
+            {w.line > 0 ? <span className="num text-tag text-ink-2">line {w.line} </span> : null}
+            {w.message}
           </li>
         ))}
       </ul>
