@@ -30,10 +30,15 @@ export default defineConfig({
       },
       {
         extends: true,
+        resolve: {
+          alias: { recharts: fileURLToPath(new URL("./node_modules/recharts/umd/Recharts.js", import.meta.url)) },
+        },
         test: {
           name: "screens",
           include: ["src/**/*.test.tsx"],
           environment: "happy-dom",
+          // each file in a world of its own, which what was read once is given to: half the work of a thread for each
+          pool: "vmThreads",
           setupFiles: ["src/testing/screen.tsx"],
         },
       },

@@ -49,10 +49,13 @@ later lint bash scripts/lint.sh
 step types bash -c "npx next typegen > /dev/null && node node_modules/typescript-native/bin/tsc --noEmit --incremental false"
 # what types are read from is what a build writes: one after the other
 later build env OVRANT_BUILD_ONCE=1 npx next build
+# the journeys' demo is made before them, too
+later demo npx tsx -e 'import("./e2e/prepare").then((m) => m.default())'
 step unit npx vitest run --reporter=dot --reporter=json --outputFile.json=.reports/unit.json
 waited build
 waited lint
-times="$times these four $((SECONDS - from)) s,"
-step browser npx playwright test
+waited demo
+times="$times these five $((SECONDS - from)) s,"
+step browser env OVRANT_DEMO_MADE=1 npx playwright test
 echo "Took:${times%,}; all together $SECONDS s with installing"
 node scripts/tally.mjs $steps

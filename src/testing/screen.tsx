@@ -1,6 +1,10 @@
+import { MessageChannel as NodeChannel } from "node:worker_threads";
 import "reflect-metadata";
 import { cleanup, configure } from "@testing-library/react";
 import { afterEach, beforeEach, vi } from "vitest";
+
+// a browser has it; a world of its own lacks it
+globalThis.MessageChannel ??= NodeChannel as unknown as typeof MessageChannel;
 
 /** For tests: where the page was sent to, and whether it was read anew. */
 export const router = { push: vi.fn(), refresh: vi.fn(), replace: vi.fn() };
