@@ -5,7 +5,7 @@ import { factsOf, olderAreStale, staleCount, staleJobs, writeSummary } from "../
 import { summaryNow } from "./job";
 
 /** Counts up when how a job stands is worked out otherwise. */
-const FORM = 4;
+const FORM = 5;
 /** By what form and judge how a job stands is worked out. */
 export const MADE_BY = `${FORM}/${JUDGE_VERSION}`;
 

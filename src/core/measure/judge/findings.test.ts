@@ -136,7 +136,9 @@ describe("what the shapes show", () => {
     expect(after?.message).toMatch(/40\s?% of its usual speed/);
     const before = of("fan-weak", { before: slow, fan: { kind: "weak", run: "before", ratio: 2.5 } });
     expect(before).toMatchObject({ level: "note", figure: "1500 rpm" });
-    expect(before?.message).toMatch(/40\s?%/);
+    expect(before?.message).toMatch(
+      /^Fan repaired: at its own speed now, 3,750 instead of 1,500\s?rpm for the same heat\.$/,
+    );
   });
   it("a fan that is in no log is said, not one that is told by the other's curve or is stuck", () => {
     expect(codes({ fan: { kind: "unknown" } })).toContain("fan-not-logged");

@@ -1,4 +1,5 @@
-import type { ChipId } from "../thermal";
+import { USUAL_FAN_EXPONENT, type ChipId } from "../thermal";
+import { fanSpeedsOf } from "./fanSpeeds";
 import type { GoodSource } from "../pair/facts";
 import type { Judged } from "./judgement";
 
@@ -14,6 +15,8 @@ export interface GoodFigures {
   source: GoodSource;
   /** What the airflow ranges are per: the chip's own power, or that of all chips. */
   airflowPer: "own" | "total";
+  /** Fan speed the airflow ranges are at, rpm; none where they are of no one speed. */
+  fanRpm?: number | null;
   chips: Partial<Record<ChipId, Record<"contact" | "airflow", GoodRange>>>;
 }
 
@@ -25,6 +28,8 @@ export interface GoodRun {
   contactKW: number;
   /** Airflow per W of all chips together: they share the air. */
   airflowKW: number;
+  /** Fan speed the airflow was measured at, rpm; none where no log told it. */
+  fanRpm?: number | null;
 }
 
 /**
@@ -38,12 +43,13 @@ export function goodRunsOf(tag: string, v: Judged): GoodRun[] {
   // figures per watt need the watts of every chip, and of the chip alone
   if (v.work?.length || v.reasons.some((r) => r.code === "board-power")) return [];
   const total = Object.values(v.matched.powerW).reduce((a, b) => a + b, 0);
+  const { after: fanRpm } = fanSpeedsOf(v);
   return v.chips.flatMap((c) => {
     const [contact, airflow] = c.paths;
     const sound = c.paths.every((p) => p.finding === "same" || p.finding === "better");
     // an unchanged machine is good only in that nothing was wrong with it that a service would mend
     return sound && total > 0 && contact.afterKW !== null && airflow.after
-      ? [{ tag, chip: c.chip, contactKW: contact.afterKW, airflowKW: airflow.after.K / total }]
+      ? [{ tag, chip: c.chip, contactKW: contact.afterKW, airflowKW: airflow.after.K / total, fanRpm }]
       : [];
   });
 }
@@ -68,6 +74,8 @@ export function figuresFromRuns(
   if (runs.length === 0) return null;
   const spread = own.length ? MACHINE_SPREAD : MODEL_SPREAD;
   const chips: GoodFigures["chips"] = {};
+  const speeds = runs.flatMap((r) => (r.fanRpm ? [r.fanRpm] : [])).sort((a, b) => a - b);
+  const fanRpm = speeds[(speeds.length - 1) >> 1] ?? null;
   for (const chip of ["cpu", "gpu"] as const) {
     const of = runs.filter((r) => r.chip === chip);
     if (of.length)
@@ -77,7 +85,7 @@ export function figuresFromRuns(
           spread,
         ),
         airflow: rangeOf(
-          of.map((r) => r.airflowKW),
+          of.map((r) => r.airflowKW * airflowBy(r.fanRpm, fanRpm)),
           spread,
         ),
       };
@@ -87,8 +95,32 @@ export function figuresFromRuns(
     level: own.length ? "machine" : "model",
     source: own.length ? { level: "machine" } : { level: "model", model: modelName, tags },
     airflowPer: "total",
+    fanRpm,
     chips,
   };
+}
+
+/**
+ * By how much airflow grows from one fan speed to another: forced convection goes with speed to the power of the usual
+ * exponent of fans in laptops. 1 where a speed is not known, or one is a share of the top and the other is not.
+ */
+export function airflowBy(fromRpm: number | null | undefined, toRpm: number | null | undefined): number {
+  if (!fromRpm || !toRpm || fromRpm > MOST_SHARE !== toRpm > MOST_SHARE) return 1;
+  return (fromRpm / toRpm) ** USUAL_FAN_EXPONENT;
+}
+
+/** Up to here a speed is a share of a fan's top, not rpm. */
+const MOST_SHARE = 100;
+
+/** Good figures as they are at another fan speed; as they stand where either is not known. */
+export function figuresAt(good: GoodFigures, fanRpm: number | null): GoodFigures {
+  const by = airflowBy(good.fanRpm, fanRpm);
+  if (by === 1) return good;
+  const brought = ({ low, mid, high }: GoodRange): GoodRange => ({ low: low * by, mid: mid * by, high: high * by });
+  const chips = Object.fromEntries(
+    Object.entries(good.chips).map(([chip, r]) => [chip, { contact: r.contact, airflow: brought(r.airflow) }]),
+  );
+  return { ...good, fanRpm, chips };
 }
 
 function rangeOf(values: readonly number[], spread: number): GoodRange {

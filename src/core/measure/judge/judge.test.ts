@@ -3,7 +3,8 @@ import { describe, expect, it } from "vitest";
 import { calderNook13, tessalyK15, wrenfell14 } from "../../../samples/rigs";
 import { rigRun, rigTruth } from "../../../testing/rigRuns";
 import type { RigFaults, RigFormat, RigMachine, RigRecipe, RigSensors } from "../../simulate";
-import { plainText, verdictJson, type Verdict } from "../says";
+import { fanSpeedsOf, goodRunsOf } from "./index";
+import { evidenceOf, matchedWords, plainText, verdictJson, type Verdict } from "../says";
 import { settingDifferences, type JudgeRun, type RunConditions } from "../pair";
 
 interface Case {
@@ -111,6 +112,23 @@ describe("the judge against the rig, whose physics is not the fitted model's", (
     const { verdict } = judged({ after: { fanReach: 0.4 } });
     expect(verdict.verdict).toBe("worse");
     expect(codes(verdict)).toContain("fan-weak");
+    expect(plainText(verdict.summary)).not.toContain("fan speed");
+  });
+
+  it("a fan that was mended is told at its own speed in each run, and never as at one", () => {
+    const { verdict } = judged({ before: { fanReach: 0.5 }, after: {} });
+    const { before, after, differ, run } = fanSpeedsOf(verdict);
+    expect([verdict.verdict, differ, run]).toEqual(["improved", "weak", "before"]);
+    expect((after ?? 0) / (before ?? 1)).toBeGreaterThan(1.6);
+    const said = plainText(verdict.summary);
+    expect(said).toMatch(/^At the same power and room .* Fan repaired: at its own speed now, [\d,]+ instead of /);
+    expect(matchedWords(verdict, verdict.chips[0])).toMatch(/fans at [\d,]+ and [\d,]+\s?rpm/);
+    expect(
+      evidenceOf(verdict)
+        .map((e) => e.text)
+        .join(" "),
+    ).not.toMatch(/Quieter|Louder/);
+    expect(goodRunsOf("LR-1", verdict)[0]?.fanRpm).toBe(after);
   });
 });
 

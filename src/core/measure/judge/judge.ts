@@ -9,7 +9,7 @@ import type { ChipEstimate, Figure } from "./estimate";
 import { coreSpread, runFacts, throttledShare } from "./facts";
 import { shapeFindings } from "./findings";
 import { gainOf } from "./gain";
-import type { GoodFigures } from "./good";
+import { figuresAt, type GoodFigures } from "./good";
 import {
   isOpposed,
   JUDGE_VERSION,
@@ -75,6 +75,9 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     { run: before.run, series: pair.before },
     { run: after.run, series: pair.after },
   ]);
+  // what the run after stands at, where a fan was weak or stood, is its own speed
+  const fans = fansOf(pair, raw, facts.after);
+  const known = good && figuresAt(good, fans.fanRpmAfter === undefined ? fans.fanRpm : fans.fanRpmAfter);
   const reasons: Reason[] = [
     ...barred,
     ...told.reasons.filter((r) => r.level !== "blocks"),
@@ -82,7 +85,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     // figures per watt need the watts of every chip
     ...(barred.length || work.length
       ? []
-      : [...airStillHigh(verdicts, matched, good), ...againstGood(verdicts, matched, good)]),
+      : [...airStillHigh(verdicts, matched, known), ...againstGood(verdicts, matched, known)]),
     ...otherReasons(others),
   ];
   const speaker = speakerOf(word, verdicts, oneSide !== null) ?? lead;
@@ -93,7 +96,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     lead: speaker?.chip ?? null,
     matched: {
       ...matched,
-      fanRpm: pair.before.fanGuessed || !raw.before.fan ? null : matched.fanRpm,
+      ...fans,
       powerW: loggedPower(pair),
     },
     limitC,
@@ -111,6 +114,18 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     others,
     work,
   };
+}
+
+/** Fan speed both runs are brought to, rpm, null where the run before tells none; and the run after's own. */
+function fansOf(
+  { before, matched, fan }: Pair,
+  raw: { before: Windowed },
+  after: { fanRpm: number | null },
+): Pick<Matched, "fanRpm" | "fanRpmAfter"> {
+  if (before.fanGuessed || !raw.before.fan || matched.fanRpm === null) return { fanRpm: null };
+  const { fanRpm } = matched;
+  if (fan.kind === "weak" && fan.ratio) return { fanRpm, fanRpmAfter: fanRpm * fan.ratio };
+  return fan.kind === "stopped" ? { fanRpm, fanRpmAfter: after.fanRpm } : { fanRpm };
 }
 
 /** The chip whose path went against the verdict: it is the first thing said, whichever chip it is on. */

@@ -26,7 +26,7 @@ export interface OtherSensor {
   limitC: number | null;
 }
 
-export const JUDGE_VERSION = "2.3";
+export const JUDGE_VERSION = "2.4";
 
 export type VerdictWord = "improved" | "unchanged" | "worse" | "not-comparable";
 export type PathFinding = "better" | "same" | "worse" | "unknown";

@@ -16,6 +16,8 @@ export interface JudgeRun {
 export interface Matched {
   roomC: number;
   fanRpm: number | null;
+  /** Where a fan was weak or stood in one of the runs: the speed of its own the run after is judged at, rpm. */
+  fanRpmAfter?: number | null;
   powerW: Partial<Record<ChipId, number>>;
 }
 

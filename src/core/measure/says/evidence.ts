@@ -1,5 +1,5 @@
 import { words } from "../../base/words";
-import { isOneSided, LEAVES_ONE_SIDE, moreWork, type ChipVerdict } from "../judge";
+import { fanSpeedsOf, isOneSided, LEAVES_ONE_SIDE, moreWork, type ChipVerdict } from "../judge";
 import { isByWork } from "./headline";
 import type { WordedReason, Verdict } from "./verdict";
 
@@ -85,7 +85,11 @@ function workHeld({ gain }: Verdict): Evidence[] {
   ];
 }
 
-function loudness({ outlook: { fanShare: fan }, matched: { fanRpm } }: Verdict): Evidence[] {
+function loudness(v: Verdict): Evidence[] {
+  const { outlook, matched } = v;
+  const [{ fanShare: fan }, { fanRpm }] = [outlook, matched];
+  // a fan that was weak or stood is no measure of how loud the machine is
+  if (fanSpeedsOf(v).differ) return [];
   if (fan === null || !fanRpm || fanRpm <= 1 || Math.abs(fan - 1) <= HEARD) return [];
   const of = fan < 0.25 ? "under a quarter of" : `${words.share(fan)} of`;
   return [
@@ -97,12 +101,20 @@ function loudness({ outlook: { fanShare: fan }, matched: { fanRpm } }: Verdict):
   ];
 }
 
+/** The fan speed both runs are brought to, or that of each where a fan was weak or stood; "" where none is told. */
+export function fanWords(v: Verdict): string {
+  const { before, after, differ } = fanSpeedsOf(v);
+  if (before === null || before < 1) return "";
+  if (!differ) return words.rpm(before);
+  return `fans at ${Math.round(before).toLocaleString("en")} and ${after === null ? "an unknown speed" : words.rpm(after)}`;
+}
+
 /** What both runs are brought to: "45 W, 4,100 rpm, room 25 °C". */
 export function matchedWords(v: Verdict, chip: ChipVerdict | undefined): string {
   const power = chip ? v.matched.powerW[chip.chip] : undefined;
   return [
     power === undefined ? "equal work" : words.watts(power),
-    v.matched.fanRpm === null || v.matched.fanRpm < 1 ? "" : words.rpm(v.matched.fanRpm),
+    fanWords(v),
     `room ${words.degrees(v.matched.roomC)}`,
   ]
     .filter(Boolean)

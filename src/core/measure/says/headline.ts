@@ -67,25 +67,21 @@ export function summaryOf(v: Told, reasons: readonly WordedReason[]): SentencePa
   if (lead?.bound) return oneSided(lead, lead.bound, reasons);
   if (!lead?.change) return [{ text: "Nothing can be said of the chips." }];
   const name = words.chip(lead.chip);
-  const fan = reasons.find((r) => (r.code === "fan-stopped" || r.code === "fan-weak") && r.level === "caution");
+  const odd = reasons.find((r) => r.code === "fan-stopped" || r.code === "fan-weak");
+  const fan = odd?.level === "caution" ? odd : undefined;
+  const matched = odd ? "At the same power and room" : "At the same power, fan speed and room";
   if (word === "unchanged" && isOpposed(lead))
     return [{ text: `Matched, the ${name} runs as hot as before: ` }, ...splitParts(lead), { text: "." }];
   if (word === "unchanged") {
     return [
-      { text: `At the same power, fan speed and room the ${name} runs as before, inside ` },
+      { text: `${matched} the ${name} runs as before, inside ` },
       { text: k(thresholdK), strong: true },
       { text: `: ${chips.map((c) => `${words.chip(c.chip)} ${words.kelvin(c.change?.K ?? 0)}`).join(", ")}.` },
     ];
   }
   const against = lead.paths.some((p) => p.finding === (word === "improved" ? "worse" : "better"));
   const parts: SentencePart[] = [
-    {
-      text: against
-        ? `Matched, the ${name} runs `
-        : fan
-          ? `At the same power and room the ${name} runs `
-          : `At the same power, fan speed and room the ${name} runs `,
-    },
+    { text: against ? `Matched, the ${name} runs ` : `${matched} the ${name} runs ` },
     { text: k(lead.change.K), strong: true },
     { text: lead.change.K < 0 ? " cooler" : " hotter" },
   ];
@@ -96,6 +92,8 @@ export function summaryOf(v: Told, reasons: readonly WordedReason[]): SentencePa
     parts.push({
       text: " The fan is the reason: " + (fan.code === "fan-stopped" ? "it reads 0 rpm." : "it turns far too slowly."),
     });
+  // one that was mended is judged at its own speed in each run, and said
+  else if (odd && word === "improved") parts.push({ text: ` ${odd.message}` });
   return parts;
 }
 

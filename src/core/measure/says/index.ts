@@ -1,5 +1,5 @@
 export { afterAlone, type AfterAlone } from "./alone";
-export { evidenceOf, matchedWords, peaksAlone, unknownWhy, type Evidence } from "./evidence";
+export { evidenceOf, fanWords, matchedWords, peaksAlone, unknownWhy, type Evidence } from "./evidence";
 export { explained, type ExplainedChip } from "./explain";
 export { verdictJson } from "./json";
 export { holdsWords } from "./next";

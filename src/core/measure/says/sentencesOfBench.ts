@@ -41,7 +41,11 @@ export const benchSentences: Pick<Sentences, BenchCode> = {
     return { message, figure: "0 rpm", word: (run) => `${run}: fan stopped` };
   },
   "fan-weak": ({ run, share, rpm }) => ({
-    message: `In the run ${run} the blower turns at ${words.share(share)} of its usual speed for the same heat.`,
+    message:
+      run === "before"
+        ? `Fan repaired: at its own speed now, ${(10 * Math.round(rpm / share / 10)).toLocaleString("en")} instead of ` +
+          `${words.rpm(rpm)} for the same heat.`
+        : `In the run after the blower turns at ${words.share(share)} of its usual speed for the same heat.`,
     figure: `${Math.round(rpm)} rpm`,
     word: (seen) => `${seen}: fan weak`,
   }),

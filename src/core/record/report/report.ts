@@ -1,6 +1,6 @@
 import { CoolingMap } from "../../drawing/parts";
 import type { JobFile } from "../jobfile";
-import { atLeastK, type ChipVerdict } from "../../measure/judge";
+import { atLeastK, fanSpeedsOf, type ChipVerdict } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
 import { contextOf, countsOut, plansOf, usualProcedure, type ServiceContext } from "../../handwork/service";
 import { asideWords } from "./asides";
@@ -158,14 +158,13 @@ function verdictLine(v: Verdict | null, lead: ChipVerdict | null, { t, said }: S
   return [...spans, { text: before }, { text: `${range}.`, strong: true }];
 }
 
-/** Whether the fan itself is why it changed. */
-const byFan = (v: Verdict): boolean =>
-  v.reasons.some((r) => (r.code === "fan-stopped" || r.code === "fan-weak") && r.level === "caution");
+/** Whether the fan itself is not as it was: both runs are not told at one speed. */
+const byFan = (v: Verdict): boolean => fanSpeedsOf(v).differ !== null;
 
 function ladderOf(v: Verdict, lead: ChipVerdict, { t, said }: Speech): Report["ladder"] {
   if (!lead.before || !lead.after) return null;
   const W = Object.values(v.matched.powerW).reduce((a, b) => a + b, 0);
-  const rpm = v.matched.fanRpm === null ? null : said.figures.with(v.matched.fanRpm, t.ladder.rpm);
+  const rpm = v.matched.fanRpm === null || byFan(v) ? null : said.figures.with(v.matched.fanRpm, t.ladder.rpm);
   return {
     svg: ladderSvg(v, lead, { t, said }),
     caption: t.ladder.both(said.figures.watts(W), rpm, said.figures.degrees(v.matched.roomC)),

@@ -1,7 +1,7 @@
 import { dayAfter } from "../../base/days";
 import type { ChipId } from "../../measure/thermal";
 import { driftOf, type Drift, type Rate } from "./drift";
-import { atFanSpeed, type Levels, type Measured, type Resistance } from "./measured";
+import { atFanSpeed, speedOf, type Levels, type Measured, type Resistance } from "./measured";
 
 /** A job of a machine as its history tells it. */
 export interface Visit {
@@ -63,15 +63,15 @@ const WIDE = 1.645;
 export function courseOf(visits: readonly Visit[], chip: ChipId): Course | null {
   const own = visits.flatMap((v) => {
     const measured = v.measured?.chips.find((c) => c.chip === chip);
-    return measured && v.measured ? [{ visit: v, chip: measured, fanRpm: v.measured.fanRpm }] : [];
+    return measured && v.measured ? [{ visit: v, chip: measured, at: v.measured }] : [];
   });
   const newest = own[own.length - 1];
   if (!newest) return null;
-  const speeds = own.flatMap((o) => (o.fanRpm ? [o.fanRpm] : [])).sort((a, b) => a - b);
+  const speeds = own.flatMap(({ at }) => speedOf(at, "after") || []).sort((a, b) => a - b);
   const fanRpm = speeds[(speeds.length - 1) >> 1] ?? null;
-  const seen = own.flatMap(({ visit, chip: c, fanRpm: at }) => {
+  const seen = own.flatMap(({ visit, chip: c, at }) => {
     const of = (run: "before" | "after", day: string | null) =>
-      day === null ? [] : [{ jobId: visit.jobId, day, run, levels: atFanSpeed(c[run], at, fanRpm) }];
+      day === null ? [] : [{ jobId: visit.jobId, day, run, levels: atFanSpeed(c[run], speedOf(at, run), fanRpm) }];
     return [...of("before", visit.beforeDay), ...of("after", visit.afterDay)];
   });
   const contact = pathOf("contact", seen);

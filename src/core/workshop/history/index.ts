@@ -1,5 +1,6 @@
 export {
   atFanSpeed,
+  speedOf,
   measuredIn,
   levelsOfHeights,
   type Levels,

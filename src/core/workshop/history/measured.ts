@@ -1,7 +1,6 @@
-import type { Figure } from "../../measure/judge";
+import { airflowBy, fanSpeedsOf, type Figure } from "../../measure/judge";
 import type { ChipId } from "../../measure/thermal";
 import type { Verdict } from "../../measure/says";
-import { USUAL_FAN_EXPONENT } from "../../measure/thermal";
 
 /** A resistance with its 90 % interval, K/W. */
 export interface Resistance {
@@ -30,6 +29,8 @@ export interface MeasuredChip {
 export interface Measured {
   /** Fan speed the figures are matched at, rpm; null where no run told it. */
   fanRpm: number | null;
+  /** That of the run after, where a fan was weak or stood in one of them: each is told at its own. */
+  fanRpmAfter?: number | null;
   chips: MeasuredChip[];
 }
 
@@ -53,19 +54,22 @@ export function measuredIn(v: Verdict): Measured | null {
     return [{ chip: c.chip, ownW, totalW, before: levels("before"), after: levels("after") }];
   });
   const told = chips.filter((c) => [c.before, c.after].some((l) => l.contact ?? l.airflow));
-  return told.length ? { fanRpm: v.matched.fanRpm, chips: told } : null;
+  if (told.length === 0) return null;
+  const { before, after, differ } = fanSpeedsOf(v);
+  return { fanRpm: before, ...(differ ? { fanRpmAfter: after } : {}), chips: told };
 }
 
 const per = (height: Figure | null, W: number): Resistance | null =>
   height && height.K > 0 ? { KW: height.K / W, low: Math.max(0, height.low) / W, high: height.high / W } : null;
 
-/**
- * Airflow brought from one fan speed to another: forced convection goes with speed to the power of the usual
- * exponent of fans in laptops. Left as it is where a speed is not known.
- */
+/** Fan speed a run of a job is told at, rpm. */
+export const speedOf = (m: Measured, run: "before" | "after"): number | null =>
+  run === "after" && m.fanRpmAfter !== undefined ? m.fanRpmAfter : m.fanRpm;
+
+/** Airflow brought from one fan speed to another; left as it is where a speed is not known. */
 export function atFanSpeed(level: Levels, fromRpm: number | null, toRpm: number | null): Levels {
-  if (!level.airflow || !fromRpm || !toRpm) return level;
-  const by = (fromRpm / toRpm) ** USUAL_FAN_EXPONENT;
+  if (!level.airflow) return level;
+  const by = airflowBy(fromRpm, toRpm);
   const { KW, low, high } = level.airflow;
   return { ...level, airflow: { KW: KW * by, low: low * by, high: high * by } };
 }

@@ -4,7 +4,7 @@ import { Tab, TabGroup, TabList } from "@headlessui/react";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import type { ChipVerdict } from "@/core/measure/judge";
-import type { Verdict } from "@/core/measure/says";
+import { fanWords, type Verdict } from "@/core/measure/says";
 import type { RunConditions } from "@/core/measure/pair";
 import { CoolingMap, type Layout } from "@/core/drawing/parts";
 import {
@@ -161,7 +161,7 @@ function HeatWords({ map, before, after, shown, v }: HeatWordsProps) {
               : [],
           )
           .join(" and ")}
-        {v.matched.fanRpm ? `, ${words.rpm(v.matched.fanRpm)}` : ""}, room {v.matched.roomC}
+        {fanWords(v) ? `, ${fanWords(v)}` : ""}, room {v.matched.roomC}
         {"\u00a0"}°C.
         {shown
           ? ` Modelled from the drawing${
