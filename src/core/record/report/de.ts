@@ -52,6 +52,8 @@ export const de: Texts = {
     dusty: "Staub lag in den Lamellen, und es kam weniger Luft durch.",
     blades: "Staub lag auf den Schaufeln und im Gehäuse des Lüfters, und es kam weniger Luft durch.",
     cleaned: "Er wurde gereinigt; wie staubig er war, hat niemand aufgeschrieben.",
+    fan: (now, then) => `Der Lüfter dreht bei gleicher Wärme mit ${now} statt ${then} U/min.`,
+    fanStood: "Ein Lüfter, der stand, dreht jetzt.",
     unknown: "Ob die Luft besser durchkommt, konnte die Messung nicht sagen.",
   },
   paste: {

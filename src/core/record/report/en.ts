@@ -52,6 +52,8 @@ export const en: Texts = {
     dusty: "Dust lay in the fins, and less air came through.",
     blades: "Dust lay on the blades and in the housing of the fan, and less air came through.",
     cleaned: "It was cleaned; how dusty it was, nobody wrote down.",
+    fan: (now, then) => `The fan turns at ${now} instead of ${then} rpm for the same heat.`,
+    fanStood: "A fan that stood still turns now.",
     unknown: "Whether the air passes better the measurement could not tell.",
   },
   paste: {

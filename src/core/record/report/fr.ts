@@ -51,6 +51,8 @@ export const fr: Texts = {
     dusty: "De la poussière couvrait les ailettes, et moins d’air passait.",
     blades: "De la poussière couvrait les pales et le boîtier du ventilateur, et moins d’air passait.",
     cleaned: "Il a été nettoyé ; à quel point il était poussiéreux, personne ne l’a noté.",
+    fan: (now, then) => `Le ventilateur tourne à ${now} au lieu de ${then} tr/min pour la même chaleur.`,
+    fanStood: "Un ventilateur arrêté tourne de nouveau.",
     unknown: "La mesure n’a pas pu dire si l’air passe mieux.",
   },
   paste: {

@@ -50,6 +50,9 @@ export interface Texts {
     dusty: string;
     blades: string;
     cleaned: string;
+    /** A fan that was weak, in rpm as the logs show it; one that stood. */
+    fan: (now: string, then: string) => string;
+    fanStood: string;
     unknown: string;
   };
   paste: {

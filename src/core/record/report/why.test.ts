@@ -57,6 +57,28 @@ describe("what the air's way is said to have gained", () => {
     expect(said(air(dust(fins, 1), cleaned(fins)))).toEqual([NOTHING]);
   });
 
+  it("is what both logs show of a fan that was weak or stood, in each language, and never dust alone beside it", () => {
+    const mended = (code: string) =>
+      ({
+        ...improved,
+        matched: { ...improved.matched, fanRpm: 1_802, fanRpmAfter: 3_398 },
+        reasons: [{ code, level: "note", message: "", seen: { run: "before" } }],
+      }) as unknown as Verdict;
+    const air = (v: Verdict, language: "en" | "de" | "fr", answers: readonly Answered[] = []) => {
+      const spoken = { t: textsIn(language), said: saidIn({ language, unit: "C", zone: "UTC" }) };
+      return said(whyOf(v, chipOf(same, path("better", -9)), workIn(aJobFile({ drawing: layout, answers })), spoken));
+    };
+    const words = air(mended("fan-weak"), "en").join(" ").replace(/\s/g, " ");
+    expect(words).toBe(
+      "The way of the air holds back 9 degrees less. The fan turns at 3,400 instead of 1,800 rpm for the same heat.",
+    );
+    expect(air(mended("fan-weak"), "de")[0]).toMatch(/mit 3.400 statt 1.800 U\/min/);
+    expect(air(mended("fan-weak"), "fr")[0]).toMatch(/à 3.400 au lieu de 1.800 tr\/min/);
+    expect(air(mended("fan-stopped"), "en")[0]).toContain("A fan that stood still turns now.");
+    const both = air(mended("fan-weak"), "en", [dust(fins, 3), cleaned(fins)])[0];
+    expect(both).toMatch(/^The way of the air holds back 9 degrees less\. The fan turns .* Dust/);
+  });
+
   it("is dust where dust was graded and cleaned away, and that alone", () => {
     expect(said(air(dust(fins, 2), cleaned(fins)))).toEqual([
       "Dust blocked the air: 9 degrees. Dust lay in the fins, and less air came through.",

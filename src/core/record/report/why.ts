@@ -1,4 +1,4 @@
-import { COARSE_K, shownPath, type ChipVerdict, type Figure, type PathVerdict } from "../../measure/judge";
+import { COARSE_K, fanSpeedsOf, shownPath, type ChipVerdict, type Figure, type PathVerdict } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
 import type { ServiceContext } from "../../handwork/service";
 import { airRecordOf, contactRecordOf } from "./causes";
@@ -28,13 +28,27 @@ interface Told {
 
 const MATTED = 4;
 
-function airWon(work: ServiceContext, d: string, { t }: Speech): Told {
+/** What both logs show of a fan that did not turn as it should before; "" where it did. */
+function fanMended(v: Verdict, { t, said }: Speech): string {
+  const { before, after, differ, run } = fanSpeedsOf(v);
+  if (differ === null || run !== "before") return "";
+  if (differ === "stopped") return t.air.fanStood;
+  if (before === null || after === null) return "";
+  const [now, then] = [after, before].map((rpm) => said.number(10 * Math.round(rpm / 10)));
+  return t.air.fan(now ?? "", then ?? "");
+}
+
+function airWon(work: ServiceContext, d: string, v: Verdict, speech: Speech): Told {
+  const { t } = speech;
   const { fins, blowers, cleanedOnly } = airRecordOf(work);
+  const fan = fanMended(v, speech);
   if (fins !== null || blowers !== null) {
-    const text = fins === null ? t.air.blades : fins >= MATTED ? t.air.matted : t.air.dusty;
-    return { item: { path: "airflow", lead: t.air.won(d), text }, recorded: true };
+    const dust = fins === null ? t.air.blades : fins >= MATTED ? t.air.matted : t.air.dusty;
+    // how much of it was dust, and how much the fan, no figure tells
+    if (fan) return { item: { path: "airflow", lead: t.air.carries(d), text: `${fan} ${dust}` }, recorded: false };
+    return { item: { path: "airflow", lead: t.air.won(d), text: dust }, recorded: true };
   }
-  const text = cleanedOnly ? t.air.cleaned : t.notRecorded;
+  const text = fan || (cleanedOnly ? t.air.cleaned : t.notRecorded);
   return { item: { path: "airflow", lead: t.air.carries(d), text }, recorded: false };
 }
 
@@ -62,7 +76,7 @@ export function whyOf(v: Verdict, lead: ChipVerdict, work: ServiceContext, speec
   const size = (p: PathVerdict) => said.number(Math.abs(shownPath(lead, p.path, said.step)));
   const told: Told[] = [];
   const against: WhyItem[] = [];
-  if (airflow.finding === "better" && airflow.change) told.push(airWon(work, size(airflow), speech));
+  if (airflow.finding === "better" && airflow.change) told.push(airWon(work, size(airflow), v, speech));
   if (contact.finding === "better" && contact.change) told.push(contactWon(work, lead.chip, size(contact), speech));
   if (airflow.finding === "worse" && airflow.change)
     against.push({ path: "airflow", lead: t.air.lost(size(airflow)), text: "" });
