@@ -126,7 +126,15 @@ describe("the rack", () => {
     const broken = await taken("Wrenfell 14", "Broken cellar");
     const sound = await taken("Wrenfell 14", "Sound cellar");
     const db = await database();
-    await db("runs").insert({ ...BARE_RUN, job_id: broken.jobId, conditions_json: "{" });
+    // a verdict of which nothing is left but its brackets
+    const ids: number[] = [];
+    for (const kind of ["before", "after"]) {
+      const run = { ...BARE_RUN, kind, job_id: broken.jobId, conditions_json: "{}" };
+      ids.push(...(await db("runs").insert(run).returning<{ id: number }[]>("id")).map((r) => r.id));
+    }
+    const of = { job_id: broken.jobId, before_run_id: ids[0], after_run_id: ids[1] };
+    const given = { created_at: "2031-03-01T09:00:00.000Z", judge_version: "2.4", inputs_json: "{}" };
+    await db("verdicts").insert({ ...of, ...given, result_json: "{}" });
     const logged = vi.spyOn(console, "error").mockImplementation(() => undefined);
     const [shelf] = (await rackView({ way: "model", ...plain, word: "cellar" })).shelves.slice(-1);
     expect(shelf?.machines.map((m) => [m.machine.id, m.open?.button ?? null, m.behind])).toEqual([
