@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { backupView } from "@/server/base/background/backups";
 import { piecesState } from "@/server/base/background/pieces";
+import { summariesState } from "@/server/job/makeSummaries";
 import { erasureView } from "@/server/workshop/erasure";
 import { markBytes } from "@/server/workshop/workshop";
 import { rulesView, workshopView } from "@/server/workshop/views/workshop";
@@ -8,6 +9,7 @@ import { TopBar } from "@/ui/kit/controls/TopBar";
 import { OfflineWords } from "@/ui/kit/offline/OfflineWords";
 import { BackupForm } from "@/ui/workshop/settings/BackupForm";
 import { OpenFiles } from "@/ui/workshop/settings/OpenFiles";
+import { ListsState } from "@/ui/workshop/settings/ListsState";
 import { MarkForm } from "@/ui/workshop/settings/MarkForm";
 import { RetentionForm } from "@/ui/workshop/settings/RetentionForm";
 import { RulesForm } from "@/ui/workshop/settings/RulesForm";
@@ -32,6 +34,7 @@ export default async function SettingsPage() {
         <RulesForm start={await rulesView()} />
         <BackupForm {...await backupView()} pieces={await piecesState()} />
         <RetentionForm {...await erasureView()} />
+        <ListsState {...await summariesState()} />
         <OpenFiles />
         <OfflineWords />
       </main>

@@ -98,5 +98,12 @@ export async function bringUpToDate(): Promise<number> {
   return makeStale({ takeFirst: () => [] });
 }
 
+/** How many jobs stand otherwise than lists show, of how many. */
+export async function summariesState(): Promise<{ left: number; all: number }> {
+  const db = await database();
+  const [jobs] = await db("jobs").count<{ n: number }[]>("* as n");
+  return { left: await staleCount(db), all: jobs?.n ?? 0 };
+}
+
 /** How many jobs stand otherwise than lists show. */
 export const summariesLeft = async (): Promise<number> => staleCount(await database());
