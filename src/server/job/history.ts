@@ -1,7 +1,7 @@
 import {
   aheadOf,
   atFanSpeed,
-  speedOf,
+  soundSpeedOf,
   courseOf,
   courseHeadline,
   courseSummary,
@@ -235,7 +235,7 @@ async function othersOf(machine: Machine, course: Course): Promise<ChipCourse["o
   const told = good.flatMap(({ jobId, tag }) => {
     const measured = summaries.get(jobId)?.measured;
     const after = measured?.chips.find((c) => c.chip === course.chip)?.after;
-    const at = measured && after && atFanSpeed(after, speedOf(measured, "after"), course.fanRpm);
+    const at = measured && after && atFanSpeed(after, soundSpeedOf(measured), course.fanRpm);
     return at?.contact && at.airflow ? [{ tag, contact: at.contact.KW, airflow: at.airflow.KW }] : [];
   });
   if (told.length === 0) return null;

@@ -106,7 +106,9 @@ export function fanWords(v: Verdict): string {
   const { before, after, differ } = fanSpeedsOf(v);
   if (before === null || before < 1) return "";
   if (!differ) return words.rpm(before);
-  return `fans at ${Math.round(before).toLocaleString("en")} and ${after === null ? "an unknown speed" : words.rpm(after)}`;
+  const tens = (rpm: number) => 10 * Math.round(rpm / 10);
+  const then = tens(before).toLocaleString("en");
+  return `fans at ${then} and ${after === null ? "an unknown speed" : words.rpm(tens(after))}`;
 }
 
 /** What both runs are brought to: "45 W, 4,100 rpm, room 25 °C". */

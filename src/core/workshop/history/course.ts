@@ -1,7 +1,7 @@
 import { dayAfter } from "../../base/days";
 import type { ChipId } from "../../measure/thermal";
 import { driftOf, type Drift, type Rate } from "./drift";
-import { atFanSpeed, speedOf, type Levels, type Measured, type Resistance } from "./measured";
+import { atFanSpeed, soundSpeedOf, type Levels, type Measured, type Resistance } from "./measured";
 
 /** A job of a machine as its history tells it. */
 export interface Visit {
@@ -67,11 +67,11 @@ export function courseOf(visits: readonly Visit[], chip: ChipId): Course | null 
   });
   const newest = own[own.length - 1];
   if (!newest) return null;
-  const speeds = own.flatMap(({ at }) => speedOf(at, "after") || []).sort((a, b) => a - b);
+  const speeds = own.flatMap(({ at }) => soundSpeedOf(at) ?? []).sort((a, b) => a - b);
   const fanRpm = speeds[(speeds.length - 1) >> 1] ?? null;
   const seen = own.flatMap(({ visit, chip: c, at }) => {
     const of = (run: "before" | "after", day: string | null) =>
-      day === null ? [] : [{ jobId: visit.jobId, day, run, levels: atFanSpeed(c[run], speedOf(at, run), fanRpm) }];
+      day === null ? [] : [{ jobId: visit.jobId, day, run, levels: atFanSpeed(c[run], soundSpeedOf(at), fanRpm) }];
     return [...of("before", visit.beforeDay), ...of("after", visit.afterDay)];
   });
   const contact = pathOf("contact", seen);

@@ -85,10 +85,11 @@ describe("the course of a machine", () => {
     expect(atFanSpeed(of, null, 4_800)).toEqual(of);
     const [first, second, third] = years(found);
     const faster = { ...third, measured: { ...third?.measured, fanRpm: 5_200 } } as Visit;
-    // a fan that was mended there: the run after at its own speed
-    const own = { ...second, measured: { ...second?.measured, fanRpm: 4_000, fanRpmAfter: 6_000 } } as Visit;
-    const [, , , after] = course([first as Visit, own, third as Visit]).airflow.marks;
+    // a fan that was mended there: both runs go by the sound one, so that the fault stays seen
+    const own = { ...second, measured: { ...second?.measured, fanRpm: 2_000, fanRpmAfter: 6_000 } } as Visit;
+    const [, , before, after] = course([first as Visit, own, third as Visit]).airflow.marks;
     expect(after?.KW).toBeCloseTo(0.66 * (6_000 / 4_000) ** USUAL_FAN_EXPONENT, 6);
+    expect((before?.KW ?? 0) / (after?.KW ?? 1)).toBeCloseTo(0.9 / 0.66, 6);
     const mixed = course([first as Visit, second as Visit, faster]);
     expect(mixed.fanRpm).toBe(4_000);
     expect(mixed.airflow.marks.at(-1)?.KW).toBeCloseTo(0.66 * (5_200 / 4_000) ** USUAL_FAN_EXPONENT, 6);

@@ -1,6 +1,6 @@
 export {
   atFanSpeed,
-  speedOf,
+  soundSpeedOf,
   measuredIn,
   levelsOfHeights,
   type Levels,

@@ -62,9 +62,12 @@ export function measuredIn(v: Verdict): Measured | null {
 const per = (height: Figure | null, W: number): Resistance | null =>
   height && height.K > 0 ? { KW: height.K / W, low: Math.max(0, height.low) / W, high: height.high / W } : null;
 
-/** Fan speed a run of a job is told at, rpm. */
-export const speedOf = (m: Measured, run: "before" | "after"): number | null =>
-  run === "after" && m.fanRpmAfter !== undefined ? m.fanRpmAfter : m.fanRpm;
+/**
+ * The fan speed a job's airflow is brought to another from, rpm: that of the sound fan. A fan that was weak or stood is
+ * no slower curve but a fault of the air's way, and stays in its figure as it was found.
+ */
+export const soundSpeedOf = ({ fanRpm, fanRpmAfter }: Measured): number | null =>
+  fanRpm === null ? null : Math.max(fanRpm, fanRpmAfter ?? 0);
 
 /** Airflow brought from one fan speed to another; left as it is where a speed is not known. */
 export function atFanSpeed(level: Levels, fromRpm: number | null, toRpm: number | null): Levels {

@@ -13,11 +13,17 @@ const w = (v: number | undefined) => (v === undefined ? "not logged" : `${v.toFi
 const rpm = (v: number | null) => (v === null ? "not logged" : words.rpm(v));
 const c = (v: number | null) => (v === null ? "none" : `${v.toFixed(1)}\u00a0°C`);
 
+/** The speed both runs are judged at, or that of each where a fan was weak or stood in one. */
+const fanAt = ({ fanRpm, fanRpmAfter }: Matched) =>
+  fanRpm === null || fanRpmAfter == null
+    ? rpm(fanRpm)
+    : `${Math.round(fanRpm).toLocaleString("en")}, ${words.rpm(10 * Math.round(fanRpmAfter / 10))}`;
+
 /** What each run had over its last two minutes, and what both are judged at. */
 export function MatchedTable({ chip, matched, facts }: Props) {
   const rows: [string, string, string, string][] = [
     ["Power", w(facts.before.latePowerW[chip]), w(facts.after.latePowerW[chip]), w(matched.powerW[chip])],
-    ["Fans", rpm(facts.before.fanRpm), rpm(facts.after.fanRpm), rpm(matched.fanRpm)],
+    ["Fans", rpm(facts.before.fanRpm), rpm(facts.after.fanRpm), fanAt(matched)],
     ["Room", c(facts.before.roomC), c(facts.after.roomC), c(matched.roomC)],
   ];
   return (

@@ -108,8 +108,10 @@ function Foot({ chip, dueOn }: { chip: ChipCourse; dueOn: string | null }) {
   return (
     <p className="bg-bench px-6 py-3 text-body text-ink-2">
       Hollow: before a service. Solid: after. Bars 90 %
-      {fanRpm ? `, airflow brought to ${words.rpm(fanRpm)}` : ", at the fan speeds of the runs"}.
-      {chip.others ? ` Bars at the right edge: ${chip.others.tags.join(", ")} after service.` : ""}
+      {fanRpm
+        ? `, airflow brought to ${words.rpm(fanRpm > 100 ? 10 * Math.round(fanRpm / 10) : fanRpm)}`
+        : ", at the fan speeds of the runs"}
+      .{chip.others ? ` Bars at the right edge: ${chip.others.tags.join(", ")} after service.` : ""}
       {dueOn ? " The copper mark on the rule is the next date." : ""}
     </p>
   );
