@@ -4,15 +4,7 @@ export { dominantTau, type ChipEstimate, type Figure, type SpectrumLine } from "
 export { explainPair, type ChipExplanation, type FitView, type Sums } from "./explain";
 export { runFacts, throttledShare } from "./facts";
 export { moreWork, type Both } from "./gain";
-export {
-  airflowBy,
-  figuresAt,
-  figuresFromRuns,
-  figuresOfClass,
-  goodRunsOf,
-  type GoodFigures,
-  type GoodRun,
-} from "./good";
+export { airflowBy, figuresFromRuns, figuresOfClass, goodRunsOf, type GoodFigures, type GoodRun } from "./good";
 export { fanSpeedsOf, type FanSpeeds } from "./fanSpeeds";
 export { aloneWithSpectra, estimatesOf } from "./joint";
 export { judgePair, type JudgeOptions } from "./judge";

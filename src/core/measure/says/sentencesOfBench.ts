@@ -30,6 +30,7 @@ type BenchCode = Extract<
 
 const capital = (text: string): string => words.capital(text);
 const blower = (fan: number | null): string => (fan ? `Blower ${fan}` : "The blower");
+const tens = (v: number): string => (10 * Math.round(v / 10)).toLocaleString("en");
 
 export const benchSentences: Pick<Sentences, BenchCode> = {
   "fan-stopped": (d) => {
@@ -43,8 +44,7 @@ export const benchSentences: Pick<Sentences, BenchCode> = {
   "fan-weak": ({ run, share, rpm }) => ({
     message:
       run === "before"
-        ? `Fan repaired: at its own speed now, ${(10 * Math.round(rpm / share / 10)).toLocaleString("en")} instead of ` +
-          `${words.rpm(rpm)} for the same heat.`
+        ? `Fan repaired: at its own speed now, ${tens(rpm / share)} instead of ${words.rpm(rpm)} for the same heat.`
         : `In the run after the blower turns at ${words.share(share)} of its usual speed for the same heat.`,
     figure: `${Math.round(rpm)} rpm`,
     word: (seen) => `${seen}: fan weak`,

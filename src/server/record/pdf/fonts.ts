@@ -1,5 +1,6 @@
 import { existsSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
+import { create, type Font } from "fontkit";
 import { unpackedFont } from "./woff";
 
 /** Scripts the shipped letters come in, each a file of its own, and the characters that are looked for in it. */
@@ -48,25 +49,64 @@ export function fontBytes(path: string): Buffer {
   return known;
 }
 
+/** Letters of other scripts, in the order in which they are looked through; the last has a shape for nearly any. */
+const OTHERS = ["noto-sans-arabic:arabic", "noto-sans-hebrew:hebrew", "noto-sans-devanagari:devanagari"]
+  .concat("noto-sans-thai:thai", "noto-emoji:emoji", "noto-sans-sc:chinese-simplified", "unifont:latin")
+  .map((o): FontFile => {
+    const [family = "", script = ""] = o.split(":");
+    return { name: family, path: join(packages(), `@fontsource/${family}/files/${family}-${script}-400-normal.woff`) };
+  });
+
+/** A shape that stands for what no file has. */
+const UNKNOWN = "\u25a1";
+
+const opened = new Map<string, Font>();
+/** Whether a file of letters has a shape for a character. */
+function holds({ path }: FontFile, c: string): boolean {
+  const font = opened.get(path) ?? (create(fontBytes(path)) as Font);
+  opened.set(path, font);
+  return font.hasGlyphForCodePoint(c.codePointAt(0) ?? 0);
+}
+
+/** The file a name stands for. */
+export const fontOf = (name: string): FontFile | undefined => [...fontFiles(), ...OTHERS].find((f) => f.name === name);
+
 /** A stretch of text in one font file. */
 export interface Stretch {
   font: string;
   text: string;
 }
 
-/** Text cut where another file of the letters holds the next character; what none holds is a question mark. */
+/** Marks over and under letters, what joins two into one, and the choice of a coloured sign, which paper has not. */
+const JOINS = /[\p{M}\u200c\u200d\u{1f3fb}-\u{1f3ff}]/u;
+const NO_SHAPE = /[\ufe00-\ufe0f]/;
+
+/** Text cut where another file of the letters holds the next character; what none holds is an empty box. */
 export function stretchesOf(text: string, family: Family, weight: Weight): Stretch[] {
   const out: Stretch[] = [];
   for (const c of plain(text)) {
+    if (NO_SHAPE.test(c)) continue;
     const script = SCRIPTS.find(([s, has]) => has.test(c) && (family === "sans" || MONO_SCRIPTS.has(s)))?.[0];
-    const font = fontName(family, weight, script ?? "latin");
-    const letter = script ? c : "?";
     const last = out.at(-1);
+    if (last && JOINS.test(c)) {
+      // what joins goes with what it joins, or nowhere
+      const before = OTHERS.find((f) => f.name === last.font);
+      if (before && holds(before, c)) {
+        last.text += c;
+        continue;
+      }
+      if (!/\p{M}/u.test(c)) continue;
+    }
+    const other = script ? undefined : OTHERS.find((f) => holds(f, c));
+    const font = script ? fontName(family, weight, script) : (other ?? UNIFONT).name;
+    const letter = script || other ? c : UNKNOWN;
     if (last?.font === font) last.text += letter;
     else out.push({ font, text: letter });
   }
   return out;
 }
+
+const UNIFONT = OTHERS.at(-1) as FontFile;
 
 /** Marks the letters have no shape for, in ones they have. */
 const plain = (text: string): string =>

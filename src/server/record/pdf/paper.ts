@@ -2,7 +2,8 @@ import PDFDocument from "pdfkit";
 import SVGtoPDF from "svg-to-pdfkit";
 import { PAPER } from "../../../core/record/report";
 import type { Span } from "../../../core/record/report";
-import { fontBytes, fontFiles, stretchesOf, type Family, type Weight } from "./fonts";
+import { fontBytes, fontFiles, fontOf, stretchesOf, type Family, type Weight } from "./fonts";
+import { drawnStretches } from "./lineOrder";
 
 /** A4 at 96 dpi, px; margins of 15 mm. */
 export const PAGE_W = 793.7;
@@ -12,6 +13,9 @@ export const MARGIN = 57;
 export const INNER_W = PAGE_W - 2 * MARGIN;
 /** Points in a px. */
 const PT = 0.75;
+
+/** Where a word too long for a line may be cut: never inside a letter of several signs. */
+const LETTERS = new Intl.Segmenter();
 
 export interface TextForm {
   size: number;
@@ -49,7 +53,27 @@ export class Paper {
     });
     this.doc.on("data", (c: Buffer) => this.chunks.push(c));
     this.ended = new Promise((done) => this.doc.on("end", () => done()));
-    for (const { name, path } of fontFiles()) this.doc.registerFont(name, fontBytes(path));
+    for (const { name, path } of fontFiles()) this.register(name, path);
+  }
+
+  private readonly known = new Set<string>();
+  private register(name: string, path: string): void {
+    this.doc.registerFont(name, fontBytes(path));
+    this.known.add(name);
+  }
+
+  /** Writes on in a file of the letters; those of other scripts are opened when one of theirs comes. */
+  private inFont(name: string): PDFKit.PDFDocument {
+    const file = this.known.has(name) ? undefined : fontOf(name);
+    if (file) this.register(file.name, file.path);
+    return this.doc.font(name);
+  }
+
+  /** How far the line that letters stand on lies under the top of a text, px: all files of a line share it. */
+  private riseOf(name: string, size: number): number {
+    // its types leave the font out
+    const font = (this.inFont(name) as unknown as { _font: { ascender: number } })._font;
+    return (font.ascender / 1000) * size;
   }
 
   page(): void {
@@ -70,7 +94,7 @@ export class Paper {
 
   widthOf(text: string, { size, weight = 400, family = "sans" }: TextForm): number {
     return stretchesOf(text, family, weight).reduce(
-      (w, s) => w + this.doc.font(s.font).fontSize(size).widthOfString(s.text),
+      (w, s) => w + this.inFont(s.font).fontSize(size).widthOfString(s.text),
       0,
     );
   }
@@ -99,11 +123,12 @@ export class Paper {
 
   private draw(text: string, x: number, y: number, form: TextForm): void {
     const { size, weight = 400, family = "sans", colour = PAPER.ink } = form;
+    const rise = this.riseOf(stretchesOf("x", family, weight)[0]?.font ?? "", size);
     let at = x;
-    for (const s of stretchesOf(text, family, weight)) {
-      this.doc.font(s.font).fontSize(size).fillColor(colour);
+    for (const s of drawnStretches(text, family, weight)) {
+      this.inFont(s.font).fontSize(size).fillColor(colour);
       const width = this.doc.widthOfString(s.text);
-      this.doc.text(s.text, at, y, { lineBreak: false });
+      this.doc.text(s.text, at, y + (rise - this.riseOf(s.font, size)), { lineBreak: false });
       at += width;
     }
   }
@@ -137,7 +162,7 @@ export class Paper {
         }
         if (bare <= width) put(used === 0 ? word.trimStart() : word, own);
         else
-          for (const c of word) {
+          for (const { segment: c } of LETTERS.segment(word)) {
             if (used + this.widthOf(c, own) > width) {
               lines.push([]);
               used = 0;
