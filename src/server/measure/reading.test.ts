@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { curvesOf, readLog, declaredIn, type ColumnChoices } from "../../core/measure/log";
 import { wrenfell14 } from "../../samples/rigs";
@@ -27,6 +28,10 @@ async function onTheServer(text: string, plan: object) {
   return receiveLog(body());
 }
 
+interface Head {
+  plan: { columns: { heading: string }[] };
+}
+
 /** The run the command line reads under the same plan. */
 const byCommand = (text: string, choices: ColumnChoices) => readLog(text, { choices });
 
@@ -39,6 +44,22 @@ describe("page, server and command read one log to one run", () => {
     expect(summary).toMatchObject({ stepS: run.stepS, startMs: run.startMs, warnings: run.warnings, missing: null });
     expect(summary.curves).toEqual(curvesOf(run));
     expect(byCommand(text, declaredIn(summary.plan))).toEqual({ ok: true, value: stored.value.run });
+  });
+
+  it("a log is sent as the docs show it", async () => {
+    const docs = readFileSync("docs/formats.md", "utf8");
+    const upload = docs.slice(docs.indexOf("## The upload"));
+    const shown = JSON.parse(/\n {4}(\{[^]*?\}\n)\n/.exec(upload)?.[1] ?? "") as Head;
+    const headings = shown.plan.columns.map((c) => c.heading).join(",");
+    const rows = Array.from({ length: 240 }, (_, i) => `${i * 5},${40 + i / 8},${10 + i / 12},${2000 + i}`);
+    const text = `${[headings, ...rows].join("\n")}\n`;
+    async function* body() {
+      const head = { ...shown, bytes: Buffer.byteLength(text) };
+      yield await Promise.resolve(Buffer.from(`${JSON.stringify(head)}\n${text}`));
+    }
+    const stored = await receiveLog(body());
+    if (!stored.ok) throw new Error(JSON.stringify(stored.problem));
+    expect(stored.value.run.channels.map((c) => c.key)).toEqual(["cpu.temperature", "cpu.power", "fan1.speed"]);
   });
 
   it("what was remembered for a header reaches the server with the plan", async () => {
