@@ -5,6 +5,7 @@ export { explainPair, type ChipExplanation, type FitView, type Sums } from "./ex
 export { runFacts, throttledShare } from "./facts";
 export { moreWork, type Both } from "./gain";
 export { airflowBy, figuresFromRuns, figuresOfClass, goodRunsOf, type GoodFigures, type GoodRun } from "./good";
+export { movedMost } from "./others";
 export { fanSpeedsOf, type FanSpeeds } from "./fanSpeeds";
 export { aloneWithSpectra, estimatesOf } from "./joint";
 export { judgePair, type JudgeOptions } from "./judge";

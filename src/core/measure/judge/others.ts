@@ -45,6 +45,20 @@ function lateAt({ run, series }: { run: Run; series: Windowed }, key: string): n
   return n && Number.isFinite(room) ? sum / n - room + MATCHED_ROOM_C : null;
 }
 
+/** A sensor besides the chips is told of where it moved by so much, K: its work is not matched, so less says little. */
+const MOVED_K = 5;
+
+/** The one that moved most, in a room of 25 °C, by so many K; null where none did. */
+export function movedMost<S extends Pick<OtherSensor, "beforeC" | "afterC">>(
+  sensors: readonly S[],
+): (S & { K: number }) | null {
+  const moved = sensors.flatMap((s) =>
+    s.beforeC === null || s.afterC === null ? [] : [{ ...s, K: s.afterC - s.beforeC }],
+  );
+  const most = moved.sort((a, b) => Math.abs(b.K) - Math.abs(a.K))[0];
+  return most && Math.abs(most.K) >= MOVED_K ? most : null;
+}
+
 /** What each further sensor did, and whether it stands over what it is rated for. */
 export const otherReasons = (sensors: readonly OtherSensor[]): Reason[] =>
   sensors.map(({ key, ...read }) => {

@@ -162,3 +162,23 @@ describe("what leaves one side standing", () => {
     expect(of("sensor-stuck")).toBe(false);
   });
 });
+
+describe("what heat reaches besides the chips", () => {
+  const drive = (beforeC: number | null, afterC: number | null) =>
+    [{ key: "drive.temperature", beforeC, afterC, limitC: 70 }] as never;
+  const said = (word: VerdictWord, c: ChipVerdict, others: never) => [
+    text(headlineOfTold({ ...told(word, c), others })),
+    text(summaryOfTold({ ...told(word, c), others }, [])),
+  ];
+  it("is what is said where the chips are as before: a drive from 88 to 55 °C is no 'no real change'", () => {
+    const [headline, summary] = said("unchanged", chip(0.2, -0.3), drive(88, 55));
+    expect(headline).toBe("Drive 33 K cooler, processor as before");
+    expect(summary).toMatch(/The drive runs 33 K cooler: 88 °C before, 55 °C after, as logged and brought to a room/);
+    expect(said("unchanged", chip(0, 0), drive(50, 60))[0]).toBe("Drive 10 K hotter, processor as before");
+  });
+  it("and not where it moved little, one run holds it not, or the chips say enough", () => {
+    for (const others of [drive(60, 56), drive(null, 55), drive(88, null), undefined as never])
+      expect(said("unchanged", chip(0, 0), others)[0]).toBe("No real change");
+    expect(said("improved", chip(-9, 0), drive(88, 55))[0]).toBe("Improved");
+  });
+});

@@ -2,6 +2,7 @@ import { words } from "../../base/words";
 import {
   atLeastK,
   isOpposed,
+  movedMost,
   LEAVES_ONE_SIDE,
   moreWork,
   shownChange,
@@ -9,12 +10,13 @@ import {
   type ChipVerdict,
   type Judgement,
 } from "../judge";
+import { nameOf } from "./sentencesOfRuns";
 import type { SentencePart, WordedReason } from "./verdict";
 import { workHeadline, workSummary } from "./workOnly";
 
 const k = (v: number): string => words.kelvinSize(v);
 
-type Told = Pick<Judgement, "verdict" | "lead" | "chips" | "thresholdK" | "gain">;
+type Told = Pick<Judgement, "verdict" | "lead" | "chips" | "thresholdK" | "gain" | "others">;
 
 /** Whether nothing but work a second was there to judge by. */
 export const isByWork = (v: Pick<Judgement, "chips" | "gain">): boolean =>
@@ -34,6 +36,13 @@ export function headlineOf(v: Told): SentencePart[] {
   if (lead?.bound)
     return [{ text: `At least ${k(atLeastK(lead.bound))} ${lead.bound.side === "at-most" ? "better" : "worse"}` }];
   if (lead && word === "unchanged" && isOpposed(lead)) return opposedHeadline(lead);
+  const other = lead && word === "unchanged" ? movedMost(v.others ?? []) : null;
+  if (other)
+    return [
+      {
+        text: `${words.capital(nameOf(other.key).split(",")[0] ?? "")} ${sizeWords(other.K)}, ${chipsWords(v.chips)} as before`,
+      },
+    ];
   if (word === "unchanged" || !lead) return [{ text: "No real change" }];
   const against = lead.paths.find((p) => p.finding === (word === "improved" ? "worse" : "better"));
   if (word === "improved")
@@ -44,6 +53,24 @@ export function headlineOf(v: Told): SentencePart[] {
     ? [{ text: "Worse, though " }, { text: `${against.path} got better`, path: against.path }]
     : [{ text: "Worse" }];
 }
+
+/** A sensor besides the chips that moved, in degrees as they are in a room of 25 °C; nothing where none did. */
+function otherSentence(others: NonNullable<Told["others"]>): SentencePart[] {
+  const other = movedMost(others);
+  if (other?.beforeC == null || other.afterC === null) return [];
+  return [
+    { text: ` The ${nameOf(other.key)} runs ` },
+    { text: sizeWords(other.K), strong: true },
+    {
+      text:
+        `: ${words.degrees(other.beforeC)} before, ${words.degrees(other.afterC)} after, as logged and brought to a ` +
+        "room of 25 °C.",
+    },
+  ];
+}
+
+const sizeWords = (K: number): string => `${k(K)} ${K < 0 ? "cooler" : "hotter"}`;
+const chipsWords = (chips: readonly ChipVerdict[]): string => (chips.length > 1 ? "chips" : "processor");
 
 function opposedHeadline(lead: ChipVerdict): SentencePart[] {
   const worse = lead.paths.find((p) => p.finding === "worse");
@@ -77,6 +104,7 @@ export function summaryOf(v: Told, reasons: readonly WordedReason[]): SentencePa
       { text: `${matched} the ${name} runs as before, inside ` },
       { text: k(thresholdK), strong: true },
       { text: `: ${chips.map((c) => `${words.chip(c.chip)} ${words.kelvin(c.change?.K ?? 0)}`).join(", ")}.` },
+      ...otherSentence(v.others ?? []),
     ];
   }
   const against = lead.paths.some((p) => p.finding === (word === "improved" ? "worse" : "better"));

@@ -161,12 +161,15 @@ const TOLD = 0.02;
 const CHANGED_K = 2;
 
 /** What a further sensor is called. */
-export const OTHER_NAMES: Record<OtherReading["name"], string> = {
+const OTHER_NAMES: Record<OtherReading["name"], string> = {
   drive: "drive",
   memory: "memory",
   base: "base, outside",
   case: "case air",
 };
+
+/** A sensor besides the chips, by its column. */
+export const nameOf = (key: string): string => OTHER_NAMES[key.split(".")[0] as keyof typeof OTHER_NAMES];
 
 /** One sentence for a further sensor: what it did, and how it stands to what it is rated for. */
 function other(read: OtherReading, over = ""): Said {

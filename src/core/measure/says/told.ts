@@ -3,7 +3,7 @@ import type { Heard, Reason } from "../pair/reason";
 import { headlineOf, summaryOf } from "./headline";
 import { nextWords } from "./next";
 import { saidOf } from "./sentences";
-import { OTHER_NAMES } from "./sentencesOfRuns";
+import { nameOf } from "./sentencesOfRuns";
 import { shownWords } from "./shown";
 import type { WordedReason, Verdict, Witness } from "./verdict";
 
@@ -48,5 +48,3 @@ export function wordedVerdict(j: Judgement): Verdict {
     ...(others ? { others: others.map((o) => ({ ...o, name: nameOf(o.key) })) } : {}),
   };
 }
-
-const nameOf = (key: string): string => OTHER_NAMES[key.split(".")[0] as keyof typeof OTHER_NAMES];

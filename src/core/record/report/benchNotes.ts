@@ -1,6 +1,7 @@
 import type { JobFile } from "../jobfile";
 import type { Verdict } from "../../measure/says";
 import type { Speech } from "./speech";
+import type { Texts } from "./texts";
 
 /** A sensor besides the chips is told from this change on, K, or where it reads near its limit. */
 const LEAST_K = 3;
@@ -14,7 +15,7 @@ export function benchNotesOf(file: JobFile, verdict: Verdict | null, { t, said }
     ...(waits?.for === "part" ? [t.bench.part(waits.what, waits.until ? said.day(waits.until) : "")] : []),
     ...(waits?.for === "word" ? [t.bench.word(ended(waits.what))] : []),
     ...(verdict?.others ?? []).flatMap((o) => {
-      const name = t.bench.sensors[o.key.replace(".temperature", "") as keyof typeof t.bench.sensors];
+      const name = t.bench.sensors[sensorOf(o.key)];
       if (o.afterC === null) return [];
       const moved = o.beforeC !== null && Math.abs(o.afterC - o.beforeC) >= LEAST_K;
       const near = o.limitC !== null && o.afterC > o.limitC - NEAR_K;
@@ -24,6 +25,10 @@ export function benchNotesOf(file: JobFile, verdict: Verdict | null, { t, said }
     }),
   ];
 }
+
+/** What a sensor besides the chips is called by in texts. */
+export const sensorOf = (key: string): keyof Texts["bench"]["sensors"] =>
+  key.replace(".temperature", "") as keyof Texts["bench"]["sensors"];
 
 /** What was typed, as a sentence. */
 const ended = (text: string): string => (/[.!?…]$/.test(text.trim()) ? text.trim() : `${text.trim()}.`);

@@ -11,6 +11,7 @@ export const de: Texts = {
     moreWork: (p) => `Ihr Laptop leistet ${p} mehr Arbeit.`,
     lessWork: (p) => `Ihr Laptop leistet ${p} weniger als vorher.`,
     same: "Ihr Laptop ist so warm wie vorher.",
+    sameBut: (s, d, cooler) => `${s} ${d} Grad ${cooler ? "kühler" : "wärmer"}, die Chips wie vorher.`,
     warmer: (d) => `Ihr Laptop läuft ${d} Grad wärmer als vorher.`,
     notComparable: "Die beiden Messungen lassen sich nicht vergleichen; wir behaupten deshalb nichts.",
     none: "Was wir fanden und was wir taten.",

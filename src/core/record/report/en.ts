@@ -11,6 +11,7 @@ export const en: Texts = {
     moreWork: (p) => `Your laptop does ${p} more work.`,
     lessWork: (p) => `Your laptop does ${p} less work than before.`,
     same: "Your laptop is as warm as before.",
+    sameBut: (s, d, cooler) => `Its ${s} runs ${d} degrees ${cooler ? "cooler" : "warmer"}, its chips are as before.`,
     warmer: (d) => `Your laptop runs ${d} degrees warmer than before.`,
     notComparable: "The two measurements could not be compared, so we make no claim.",
     none: "What we found and what we did.",

@@ -11,6 +11,7 @@ export const fr: Texts = {
     moreWork: (p) => `Votre portable fournit ${p} de travail en plus.`,
     lessWork: (p) => `Votre portable fournit ${p} de travail en moins qu’avant.`,
     same: "Votre portable est aussi chaud qu’avant.",
+    sameBut: (s, d, cooler) => `Élément « ${s} » : ${d} degrés de ${cooler ? "moins" : "plus"}, les puces comme avant.`,
     warmer: (d) => `Votre portable tourne ${d} degrés plus chaud qu’avant.`,
     notComparable: "Les deux mesures ne se comparent pas ; nous n’affirmons donc rien.",
     none: "Ce que nous avons trouvé et fait.",

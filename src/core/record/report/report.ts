@@ -1,6 +1,6 @@
 import { CoolingMap } from "../../drawing/parts";
 import type { JobFile } from "../jobfile";
-import { atLeastK, fanSpeedsOf, type ChipVerdict } from "../../measure/judge";
+import { atLeastK, fanSpeedsOf, movedMost, type ChipVerdict } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
 import { contextOf, countsOut, plansOf, usualProcedure, type ServiceContext } from "../../handwork/service";
 import { asideWords } from "./asides";
@@ -9,7 +9,7 @@ import { foundSheetOf, type FoundSheet } from "./foundSheet";
 import type { ReportFacts } from "./facts";
 import { saidIn, type ReportForm, type Said } from "./form";
 import { ladderSvg } from "./ladderSvg";
-import { benchNotesOf } from "./benchNotes";
+import { benchNotesOf, sensorOf } from "./benchNotes";
 import { statementsOf, type Statement } from "./sentences";
 import { apartOf, whyOf, type Why } from "./why";
 import { technicalOf, type Technical } from "./technical";
@@ -131,6 +131,8 @@ function headlineOf(v: Verdict | null, lead: ChipVerdict | null, { t, said }: Sp
     if (v.verdict === "worse") return h.lessWork(p);
   }
   if (v.verdict === "not-comparable") return h.notComparable;
+  const other = v.verdict === "unchanged" && lead ? movedMost(v.others ?? []) : null;
+  if (other) return h.sameBut(t.bench.sensors[sensorOf(other.key)], said.degrees(Math.abs(other.K)), other.K < 0);
   if (v.verdict === "unchanged" || !lead) return h.same;
   if (v.verdict === "worse") return h.warmer(said.degrees(lead.change?.K ?? (lead.bound ? atLeastK(lead.bound) : 0)));
   // what is at least so much is told by whole kelvins below it, as on screen

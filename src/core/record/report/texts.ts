@@ -20,6 +20,8 @@ export interface Texts {
     moreWork: (percent: string) => string;
     lessWork: (percent: string) => string;
     same: string;
+    /** The chips as before, something else that heat reaches not. */
+    sameBut: (sensor: string, degrees: string, cooler: boolean) => string;
     warmer: (degrees: string) => string;
     notComparable: string;
     none: string;

@@ -287,3 +287,22 @@ describe("what else the bench has to say", () => {
     expect(other(48, 41, 45, "base.temperature")).toEqual(["The base read 48 °C before and 41 °C after."]);
   });
 });
+
+describe("a drive that was the complaint", () => {
+  const sound = rigVerdict({}, {});
+  const others = [
+    { key: "drive.temperature", name: "drive", beforeC: 88, afterC: 55, limitC: 70 },
+  ] as Verdict["others"];
+  const titled = (language: "en" | "de" | "fr", unit: "C" | "F", v: Verdict) => {
+    const file = aJobFile({ verdict: v });
+    const report = { file, sha256: "", signOff: null, workshop: "", curves: null };
+    return reportOf(report, { language, unit, zone: "UTC" }).headline;
+  };
+  it("is the headline of the report, in its language and unit; no 'as warm as before'", () => {
+    expect(titled("en", "C", { ...sound, others })).toBe("Its drive runs 33 degrees cooler, its chips are as before.");
+    expect(titled("en", "F", { ...sound, others })).toContain("59 degrees cooler");
+    expect(titled("de", "C", { ...sound, others })).toBe("Laufwerk 33 Grad kühler, die Chips wie vorher.");
+    expect(titled("fr", "C", { ...sound, others })).toContain("33 degrés de moins");
+    expect(titled("en", "C", sound)).toBe("Your laptop is as warm as before.");
+  });
+});
