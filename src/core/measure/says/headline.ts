@@ -37,12 +37,10 @@ export function headlineOf(v: Told): SentencePart[] {
     return [{ text: `At least ${k(atLeastK(lead.bound))} ${lead.bound.side === "at-most" ? "better" : "worse"}` }];
   if (lead && word === "unchanged" && isOpposed(lead)) return opposedHeadline(lead);
   const other = lead && word === "unchanged" ? movedMost(v.others ?? []) : null;
-  if (other)
-    return [
-      {
-        text: `${words.capital(nameOf(other.key).split(",")[0] ?? "")} ${sizeWords(other.K)}, ${chipsWords(v.chips)} as before`,
-      },
-    ];
+  if (other) {
+    const [name = ""] = nameOf(other.key).split(",");
+    return [{ text: `${words.capital(name)} ${sizeWords(other.K)}, ${chipsWords(v.chips)} as before` }];
+  }
   if (word === "unchanged" || !lead) return [{ text: "No real change" }];
   const against = lead.paths.find((p) => p.finding === (word === "improved" ? "worse" : "better"));
   if (word === "improved")

@@ -19,8 +19,8 @@ const MESSAGES: Record<Exclude<NextCode, "run-longer">, string> = {
     "Airflow is still high for this model: if the fins are clean, feel for a pipe that stays cold at its end, and " +
     "look for a cable or tape in the outlet.",
   "look-further":
-    "The chips are cooled as before. If the machine still runs hot: look at the power mode, background load, the pipes and " +
-    "the fan, and set the complaint against the model's known figures.",
+    "The chips are cooled as before. If the machine still runs hot: look at the power mode, background load, the " +
+    "pipes and the fan, and set the complaint against the model's known figures.",
   "tell-paths":
     "It runs cooler, but not every path is known. Run after again before it goes out: idle 3 min, load 15 min, " +
     "logged every second with power and fan speed.",
