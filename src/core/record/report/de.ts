@@ -219,6 +219,7 @@ export const de: Texts = {
     checked: (role, i) => `Geprüft: ${role}, ${i}`,
     open: "Noch nicht unterschrieben",
     degrees: "„Grad“ sind Unterschiede in Kelvin (K), gleich Schritten in °C.",
+    degreesF: "„Grad“ sind Schritte in °F; neun davon sind 5 Kelvin (K).",
     kept: "Beide Messungen und alle Zahlen liegen bei der Akte.",
     page: (n, of) => `Seite ${n} von ${of}`,
   },

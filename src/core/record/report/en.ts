@@ -206,6 +206,7 @@ export const en: Texts = {
     checked: (role, i) => `Checked by ${role}, ${i}`,
     open: "Not signed yet",
     degrees: "“Degrees” are differences in kelvin (K), equal to steps in °C.",
+    degreesF: "“Degrees” are steps in °F; nine of them are 5 kelvin (K).",
     kept: "Both logs and all figures are kept with the record.",
     page: (n, of) => `Page ${n} of ${of}`,
   },

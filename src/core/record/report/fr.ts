@@ -212,6 +212,7 @@ export const fr: Texts = {
     checked: (role, i) => `Vérifié par : ${role}, ${i}`,
     open: "Pas encore signé",
     degrees: "Les « degrés » sont des écarts en kelvins (K), égaux aux pas en °C.",
+    degreesF: "Les « degrés » sont des pas en °F ; neuf font 5 kelvins (K).",
     kept: "Les deux mesures et tous les chiffres restent au dossier.",
     page: (n, of) => `Page ${n} sur ${of}`,
   },

@@ -2,6 +2,7 @@ import { el, n, path, rect } from "../../drawing/draw/markup";
 import { ladderPlan, rungsC, shownPath, type ChipVerdict, type LadderPlan } from "../../measure/judge";
 import type { Verdict } from "../../measure/says";
 import { MONO, PAPER, SANS } from "./paper";
+import type { Said } from "./form";
 import type { Speech } from "./speech";
 
 export const LADDER_W = 330;
@@ -35,7 +36,7 @@ export function ladderSvg(v: Verdict, lead: ChipVerdict, { t, said }: Speech): s
       "font-family": SANS,
     },
     [
-      ...scale(y, plan, (v) => said.number(v)),
+      ...scale(y, plan, said),
       ...(known ? wedges(y, plan) : []),
       ...(known
         ? [
@@ -79,15 +80,28 @@ const label = (x: number, y: number, text: string, { size, anchor, fill, weight 
     text,
   );
 
-function scale(y: Scale, { roomC, ticksC }: LadderPlan, number: (v: number) => string): string[] {
+/** Between two marks of a scale in °F. */
+const STEP_F = 40;
+const inF = (C: number): number => 32 + 1.8 * C;
+
+/** Marks of the scale at round figures of the unit the report is told in, °C. */
+function marksOf({ roomC, topC, ticksC }: LadderPlan, unit: Said["unit"]): number[] {
+  if (unit === "C") return ticksC;
+  const marks: number[] = [];
+  for (let F = Math.ceil((inF(roomC) + 4) / STEP_F) * STEP_F; F < inF(topC); F += STEP_F) marks.push((F - 32) / 1.8);
+  return marks;
+}
+
+function scale(y: Scale, plan: LadderPlan, said: Said): string[] {
+  const number = (C: number) => said.number(said.unit === "F" ? inF(C) : C);
   const out: string[] = [];
-  for (const C of ticksC)
+  for (const C of marksOf(plan, said.unit))
     out.push(
       path(`M40 ${n(y(C))}H${LADDER_W - 8}`, { stroke: PAPER.line2, "stroke-width": 1, fill: "none" }),
       label(34, y(C) + 5, number(C), { size: 13.5, anchor: "end", fill: PAPER.ink2, weight: 400, family: MONO }),
     );
   out.push(
-    label(34, FOOT + 5, number(Math.round(roomC)), {
+    label(34, FOOT + 5, number(Math.round(plan.roomC)), {
       size: 13.5,
       anchor: "end",
       fill: PAPER.ink2,

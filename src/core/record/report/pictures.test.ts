@@ -11,6 +11,7 @@ import { saidIn } from "./form";
 import { FOUND_W, foundSheetOf } from "./foundSheet";
 import { textsIn } from "./languages";
 import { LADDER_W, ladderSvg } from "./ladderSvg";
+import type { Speech } from "./speech";
 import { workIn } from "./report";
 
 const speech = { t: textsIn("en"), said: saidIn({ language: "en", unit: "C", zone: "UTC" }) };
@@ -163,6 +164,14 @@ describe("ladders on paper", () => {
     expect(airY - 4).toBeCloseTo((FOOT + yOf(plan.after.airC)) / 2, 1);
     expect(textOf(svg, "airflow").y - airY).toBe(15);
     expect(textOf(svg, "paste").y - pasteY).toBeCloseTo(15, 1);
+    // the scale is told in the unit of all else, at round figures of it
+    const marks = (speech: Speech) =>
+      texts(ladderSvg(v, lead, speech)).flatMap((e) =>
+        e.a["font-size"] === "13.5" && /^\d+$/.test(e.text) ? [e.text] : [],
+      );
+    expect(marks(inF).at(-1)).toBe("77");
+    expect(marks(inF).slice(0, 2)).toEqual(["120", "160"]);
+    expect(marks(speech).at(-1)).toBe("25");
     const fahrenheit = texts(ladderSvg(v, lead, inF)).filter((e) => e.a["font-size"] === "20");
     expect(fahrenheit[1]?.text).toBe(`−${Math.abs(1.8 * (airflow.change?.K ?? 0)).toFixed(0)}`);
     expect(textOf(svg, "Airflow").y - textOf(svg, "Paste").y).toBeGreaterThanOrEqual(18);

@@ -100,7 +100,7 @@ export function reportOf(facts: ReportFacts, form: ReportForm): Report {
     foot: {
       by: signOff ? t.foot.by(signOff.by.role, signOff.by.initials) : t.foot.open,
       checked: signOff?.checkedBy ? t.foot.checked(signOff.checkedBy.role, signOff.checkedBy.initials) : "",
-      degrees: form.unit === "C" ? t.foot.degrees : "",
+      degrees: form.unit === "C" ? t.foot.degrees : t.foot.degreesF,
       kept: t.foot.kept,
       page: t.foot.page,
     },

@@ -159,6 +159,8 @@ export interface Texts {
     checked: (role: string, initials: string) => string;
     open: string;
     degrees: string;
+    /** The same where temperatures are told in °F. */
+    degreesF: string;
     kept: string;
     page: (n: number, of: number) => string;
   };
