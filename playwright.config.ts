@@ -19,7 +19,7 @@ export default defineConfig({
   globalSetup: "./e2e/prepare.ts",
   fullyParallel: true,
   // a journey waits as much as it works
-  workers: 4,
+  workers: 3,
   timeout: 300_000,
   // slow disks are no fault of the interface
   expect: { timeout: 30_000 },
