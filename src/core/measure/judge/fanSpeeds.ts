@@ -1,4 +1,5 @@
 import type { Matched } from "../pair/conditions";
+import type { Pair } from "../pair/pair";
 import type { RunName } from "../pair/reason";
 
 /** Fan speeds the two runs of a pair are judged at, rpm; null where none is told. */
@@ -35,4 +36,19 @@ export function fanSpeedsOf({ matched, reasons, facts }: Found): FanSpeeds {
     differ: odd.code === "fan-weak" ? "weak" : "stopped",
     run: odd.seen?.run ?? null,
   };
+}
+
+/**
+ * Fan speed a pair is brought to, rpm, null where the run before tells none; and the run after's own, where a fan was
+ * weak or stood.
+ *
+ * @param told whether the log before holds a fan, and what the run after turned at late
+ */
+export function fansAt(
+  { before, matched: { fanRpm }, fan }: Pair,
+  told: { logged: boolean; afterRpm: number | null },
+): Pick<Matched, "fanRpm" | "fanRpmAfter"> {
+  if (before.fanGuessed || !told.logged || fanRpm === null) return { fanRpm: null };
+  if (fan.kind === "weak" && fan.ratio) return { fanRpm, fanRpmAfter: fanRpm * fan.ratio };
+  return fan.kind === "stopped" ? { fanRpm, fanRpmAfter: told.afterRpm } : { fanRpm };
 }

@@ -9,6 +9,7 @@ import type { ChipEstimate, Figure } from "./estimate";
 import { coreSpread, runFacts, throttledShare } from "./facts";
 import { shapeFindings } from "./findings";
 import { gainOf } from "./gain";
+import { fansAt } from "./fanSpeeds";
 import { figuresAt, type GoodFigures } from "./good";
 import {
   isOpposed,
@@ -76,7 +77,7 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     { run: after.run, series: pair.after },
   ]);
   // what the run after stands at, where a fan was weak or stood, is its own speed
-  const fans = fansOf(pair, raw, facts.after);
+  const fans = fansAt(pair, { logged: Boolean(raw.before.fan), afterRpm: facts.after.fanRpm });
   const known = good && figuresAt(good, fans.fanRpmAfter === undefined ? fans.fanRpm : fans.fanRpmAfter);
   const reasons: Reason[] = [
     ...barred,
@@ -114,18 +115,6 @@ export function judgePair(before: JudgeRun, after: JudgeRun, options: Partial<Ju
     others,
     work,
   };
-}
-
-/** Fan speed both runs are brought to, rpm, null where the run before tells none; and the run after's own. */
-function fansOf(
-  { before, matched, fan }: Pair,
-  raw: { before: Windowed },
-  after: { fanRpm: number | null },
-): Pick<Matched, "fanRpm" | "fanRpmAfter"> {
-  if (before.fanGuessed || !raw.before.fan || matched.fanRpm === null) return { fanRpm: null };
-  const { fanRpm } = matched;
-  if (fan.kind === "weak" && fan.ratio) return { fanRpm, fanRpmAfter: fanRpm * fan.ratio };
-  return fan.kind === "stopped" ? { fanRpm, fanRpmAfter: after.fanRpm } : { fanRpm };
 }
 
 /** The chip whose path went against the verdict: it is the first thing said, whichever chip it is on. */

@@ -86,8 +86,8 @@ function workHeld({ gain }: Verdict): Evidence[] {
 }
 
 function loudness(v: Verdict): Evidence[] {
-  const { outlook, matched } = v;
-  const [{ fanShare: fan }, { fanRpm }] = [outlook, matched];
+  const { fanShare: fan } = v.outlook;
+  const { fanRpm } = v.matched;
   // a fan that was weak or stood is no measure of how loud the machine is
   if (fanSpeedsOf(v).differ) return [];
   if (fan === null || !fanRpm || fanRpm <= 1 || Math.abs(fan - 1) <= HEARD) return [];

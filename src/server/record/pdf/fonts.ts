@@ -50,12 +50,19 @@ export function fontBytes(path: string): Buffer {
 }
 
 /** Letters of other scripts, in the order in which they are looked through; the last has a shape for nearly any. */
-const OTHERS = ["noto-sans-arabic:arabic", "noto-sans-hebrew:hebrew", "noto-sans-devanagari:devanagari"]
-  .concat("noto-sans-thai:thai", "noto-emoji:emoji", "noto-sans-sc:chinese-simplified", "unifont:latin")
-  .map((o): FontFile => {
-    const [family = "", script = ""] = o.split(":");
-    return { name: family, path: join(packages(), `@fontsource/${family}/files/${family}-${script}-400-normal.woff`) };
-  });
+const OTHERS = [
+  ["noto-sans-arabic", "arabic"],
+  ["noto-sans-hebrew", "hebrew"],
+  ["noto-sans-devanagari", "devanagari"],
+  ["noto-sans-thai", "thai"],
+  ["noto-emoji", "emoji"],
+  ["noto-sans-sc", "chinese-simplified"],
+  ["unifont", "latin"],
+].map(([name = "", script = ""]): FontFile => ({
+  name,
+  path: join(packages(), `@fontsource/${name}/files/${name}-${script}-400-normal.woff`),
+}));
+const UNIFONT = OTHERS.at(-1) as FontFile;
 
 /** A shape that stands for what no file has. */
 const UNKNOWN = "\u25a1";
@@ -68,8 +75,8 @@ function holds({ path }: FontFile, c: string): boolean {
   return font.hasGlyphForCodePoint(c.codePointAt(0) ?? 0);
 }
 
-/** The file a name stands for. */
-export const fontOf = (name: string): FontFile | undefined => [...fontFiles(), ...OTHERS].find((f) => f.name === name);
+/** The file of another script that a name stands for; undefined where it is one of ours. */
+export const otherFont = (name: string): FontFile | undefined => OTHERS.find((f) => f.name === name);
 
 /** A stretch of text in one font file. */
 export interface Stretch {
@@ -90,7 +97,7 @@ export function stretchesOf(text: string, family: Family, weight: Weight): Stret
     const last = out.at(-1);
     if (last && JOINS.test(c)) {
       // what joins goes with what it joins, or nowhere
-      const before = OTHERS.find((f) => f.name === last.font);
+      const before = otherFont(last.font);
       if (before && holds(before, c)) {
         last.text += c;
         continue;
@@ -105,8 +112,6 @@ export function stretchesOf(text: string, family: Family, weight: Weight): Stret
   }
   return out;
 }
-
-const UNIFONT = OTHERS.at(-1) as FontFile;
 
 /** Marks the letters have no shape for, in ones they have. */
 const plain = (text: string): string =>

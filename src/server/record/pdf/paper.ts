@@ -2,7 +2,7 @@ import PDFDocument from "pdfkit";
 import SVGtoPDF from "svg-to-pdfkit";
 import { PAPER } from "../../../core/record/report";
 import type { Span } from "../../../core/record/report";
-import { fontBytes, fontFiles, fontOf, stretchesOf, type Family, type Weight } from "./fonts";
+import { fontBytes, fontFiles, otherFont, stretchesOf, type Family, type Weight } from "./fonts";
 import { drawnStretches } from "./lineOrder";
 
 /** A4 at 96 dpi, px; margins of 15 mm. */
@@ -64,7 +64,7 @@ export class Paper {
 
   /** Writes on in a file of the letters; those of other scripts are opened when one of theirs comes. */
   private inFont(name: string): PDFKit.PDFDocument {
-    const file = this.known.has(name) ? undefined : fontOf(name);
+    const file = this.known.has(name) ? undefined : otherFont(name);
     if (file) this.register(file.name, file.path);
     return this.doc.font(name);
   }
